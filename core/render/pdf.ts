@@ -1,0 +1,115 @@
+import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type PDFRef } from '@cantoo/pdf-lib'
+import { MM_PER_POINT } from '../paper/length'
+import type { Drawing, Layer } from '../proof/marks'
+import { widthOf, type FaceName } from '../type/face'
+import { contentOf, escapeCode, type TextCodes } from './pdfContent'
+import { embedFace, embedMicr, FaceCodes, type FaceBytes } from './pdfFonts'
+
+export interface PdfOptions {
+  readonly title: string
+  /** Moment of making, ISO 8601; the core has no clock. */
+  readonly madeAt: string
+  /** Called after every sheet with the number of sheets done. */
+  readonly onSheet?: (done: number) => void
+}
+
+/** Fonts of one document: which slices of which faces were used, under which resource names. */
+class DocumentCodes implements TextCodes {
+  readonly used: { codes: FaceCodes, slice: number, name: string }[] = []
+  private readonly faces = new Map<FaceName, FaceCodes>()
+  private readonly strings = new Map<FaceName, Map<string, ReturnType<TextCodes['runs']>>>()
+
+  runs(face: FaceName, text: string): ReturnType<TextCodes['runs']> {
+    let known = this.strings.get(face)
+    if (!known) this.strings.set(face, known = new Map())
+    const found = known.get(text)
+    if (found) return found
+    const codes = this.facesOf(face)
+    const runs: { font: string, string: string, chars: string }[] = []
+    for (const char of text) {
+      const { slice, code } = codes.of(char)
+      const font = this.used.find(u => u.codes === codes && u.slice === slice)?.name ?? ''
+      const last = runs.at(-1)
+      if (last?.font === font) { last.string += escapeCode(code); last.chars += char }
+      else runs.push({ font, string: escapeCode(code), chars: char })
+    }
+    if (known.size < 5000) known.set(text, runs)
+    return runs
+  }
+
+  private facesOf(face: FaceName): FaceCodes {
+    let codes = this.faces.get(face)
+    if (!codes) {
+      const made: FaceCodes = new FaceCodes(face, (slice) => {
+        if (!this.used.some(u => u.codes.name === face && u.slice === slice)) this.used.push({ get codes() { return made }, slice, name: `F${this.used.length}` })
+      })
+      this.faces.set(face, codes = made)
+    }
+    return codes
+  }
+}
+
+/**
+ * Puts drawings into one PDF, a page each, at actual size: viewers are told not to scale, one side, one copy. Text stays text, in fonts
+ * cut to what is used; the MICR line is a font made of our outlines; layers marked shared are written once. Sheets are taken one by
+ * one, so a generator need not hold them all. Pure: same input, same bytes.
+ */
+export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, options: PdfOptions): Promise<Uint8Array> {
+  const doc = await PDFDocument.create({ updateMetadata: false })
+  const { context } = doc
+  const codes = new DocumentCodes()
+  const resources = context.nextRef()
+  const root = context.nextRef()
+  const forms = new Map<Layer, { name: string, ref: PDFRef }>()
+  const kids = PDFArray.withContext(context)
+  const [typeName, pageName, contentsName, parentName, mediaName] = ['Type', 'Page', 'Contents', 'Parent', 'MediaBox'].map(n => PDFName.of(n)) as [PDFName, PDFName, PDFName, PDFName, PDFName]
+  let size: { w: number, h: number } | undefined
+  let done = 0
+
+  const mediaBox = (d: { w: number, h: number }): PDFArray => context.obj([0, 0, d.w / MM_PER_POINT, d.h / MM_PER_POINT].map(v => PDFNumber.of(Math.round(v * 100) / 100)))
+  const formOf = (layer: Layer, drawing: Drawing): string => {
+    let form = forms.get(layer)
+    if (!form) {
+      const ref = context.register(context.flateStream(contentOf(layer.marks, drawing.h, codes, widthOf), { Type: 'XObject', Subtype: 'Form', BBox: mediaBox(drawing), Resources: resources }))
+      forms.set(layer, form = { name: `X${forms.size}`, ref })
+    }
+    return form.name
+  }
+
+  for (const drawing of sheets) {
+    const content = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, codes, widthOf))).join('\n')
+    const page = context.obj({})
+    page.set(typeName, pageName)
+    page.set(parentName, root)
+    page.set(contentsName, context.register(context.flateStream(content)))
+    size ??= { w: drawing.w, h: drawing.h }
+    if (drawing.w !== size.w || drawing.h !== size.h) page.set(mediaName, mediaBox(drawing))
+    kids.push(context.register(page))
+    options.onSheet?.(++done)
+  }
+
+  const fonts = context.obj({})
+  for (const { codes: face, slice, name } of codes.used) {
+    const ref = context.nextRef()
+    embedFace(context, ref, face, slice, faces[face.name])
+    fonts.set(PDFName.of(name), ref)
+  }
+  const micr = context.nextRef()
+  embedMicr(context, micr, faces.sans)
+  fonts.set(PDFName.of('M'), micr)
+  const xObjects = context.obj({})
+  for (const { name, ref } of forms.values()) xObjects.set(PDFName.of(name), ref)
+  context.assign(resources, context.obj({ Font: fonts, XObject: xObjects }))
+  context.assign(root, context.obj({ Type: 'Pages', Kids: kids, Count: kids.size(), MediaBox: mediaBox(size ?? { w: 215.9, h: 279.4 }), Resources: resources }))
+  doc.catalog.set(PDFName.of('Pages'), root)
+
+  const viewer = doc.catalog.getOrCreateViewerPreferences()
+  viewer.setPrintScaling(PrintScaling.None)
+  viewer.setDuplex(Duplex.Simplex)
+  viewer.setNumCopies(1)
+  viewer.setDisplayDocTitle(true)
+  doc.setTitle(options.title)
+  doc.setProducer('Violet Lane')
+  doc.setCreationDate(new Date(options.madeAt))
+  return doc.save({ useObjectStreams: true, addDefaultPage: false, updateFieldAppearances: false })
+}

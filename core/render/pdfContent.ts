@@ -1,0 +1,117 @@
+import { never } from '../base/result'
+import { PITCH } from '../micr/place'
+import { MM_PER_POINT, type Mm } from '../paper/length'
+import type { Mark, PathStep } from '../proof/marks'
+import type { FaceName } from '../type/face'
+import { micrCode } from './pdfFonts'
+
+/** Size at which the MICR font's em is one pitch. */
+const MICR_SIZE = PITCH / MM_PER_POINT
+
+/** Places are written in whole hundredths of a point (0.0035 mm), so that relative moves never drift. */
+const hundredths = (mm: Mm): number => Math.round(mm / MM_PER_POINT * 100)
+const num = (hundredth: number): string => {
+  const whole = Math.trunc(hundredth / 100)
+  const rest = Math.abs(hundredth % 100)
+  const sign = hundredth < 0 && whole === 0 ? '-' : ''
+  if (rest === 0) return `${sign}${whole}`
+  const digits = rest % 10 === 0 ? String(rest / 10) : String(rest).padStart(2, '0')
+  return `${sign}${whole === 0 ? '' : whole}.${digits}`
+}
+const color = (ink: string): string => [1, 3, 5].map(i => String(Math.round(parseInt(ink.slice(i, i + 2), 16) / 255 * 1000) / 1000)).join(' ')
+
+const escapeCode = (code: number): string =>
+  (code === 0x28 || code === 0x29 || code === 0x5c ? `\\${String.fromCharCode(code)}` : code < 0x20 || code > 0x7e ? `\\${code.toString(8).padStart(3, '0')}` : String.fromCharCode(code))
+const micrText = (text: string): string => [...text].map(c => escapeCode(micrCode(c))).join('')
+
+/** Gives the font resource and the string of a text, cut where the font changes. */
+export interface TextCodes { runs(face: FaceName, text: string): readonly { readonly font: string, readonly string: string, readonly chars: string }[] }
+
+/** Collects the operators of one content stream. Text keeps its font, colour and place from one mark to the next. */
+class Content {
+  private readonly out: string[] = []
+  private inText = false
+  private font = ''
+  private fill = ''
+  private stroke = ''
+  private x = 0
+  private y = 0
+  constructor(private readonly height: number) {}
+
+  text(x: Mm, y: Mm, font: string, size: number, ink: string, string: string): void {
+    if (!this.inText) { this.out.push('BT'); this.inText = true; this.x = 0; this.y = 0 }
+    this.setFill(ink)
+    const named = `/${font} ${num(Math.round(size * 100))} Tf`
+    if (this.font !== named) { this.out.push(named); this.font = named }
+    const px = hundredths(x)
+    const py = this.height - hundredths(y)
+    this.out.push(`${num(px - this.x)} ${num(py - this.y)} Td(${string})Tj`)
+    this.x = px
+    this.y = py
+  }
+
+  shape(width: Mm, ink: string, operators: string): void {
+    if (this.inText) { this.out.push('ET'); this.inText = false }
+    const named = `${color(ink)} RG ${num(hundredths(width))} w`
+    if (this.stroke !== named) { this.out.push(named); this.stroke = named }
+    this.out.push(operators)
+  }
+
+  point = (x: Mm, y: Mm): string => `${num(hundredths(x))} ${num(this.height - hundredths(y))}`
+
+  private setFill(ink: string): void {
+    if (this.fill === ink) return
+    this.out.push(`${color(ink)} rg`)
+    this.fill = ink
+  }
+
+  end(): string {
+    if (this.inText) this.out.push('ET')
+    return this.out.join('\n')
+  }
+}
+
+/** Path steps as PDF operators; a quadratic curve becomes the same curve as a cubic. */
+function pathOperators(steps: readonly PathStep[], point: (x: Mm, y: Mm) => string): string {
+  let x = 0
+  let y = 0
+  return steps.map((step) => {
+    switch (step[0]) {
+      case 'M': case 'L': [, x, y] = step; return `${point(x, y)} ${step[0] === 'M' ? 'm' : 'l'}`
+      case 'Q': {
+        const [, cx, cy, ex, ey] = step
+        const text = `${point(x + (cx - x) * 2 / 3, y + (cy - y) * 2 / 3)} ${point(ex + (cx - ex) * 2 / 3, ey + (cy - ey) * 2 / 3)} ${point(ex, ey)} c`
+        x = ex
+        y = ey
+        return text
+      }
+      case 'Z': return 'h'
+      default: return never(step)
+    }
+  }).join('\n')
+}
+
+/** The marks as the operators of one content stream on a page of that height (mm). */
+export function contentOf(marks: readonly Mark[], height: Mm, codes: TextCodes, widthOf: (face: FaceName, text: string, size: number) => number): string {
+  const content = new Content(hundredths(height))
+  for (const mark of marks) {
+    switch (mark.kind) {
+      case 'text': {
+        let x = mark.x
+        for (const run of codes.runs(mark.face, mark.text)) {
+          content.text(x, mark.y, run.font, mark.size, mark.ink, run.string)
+          if (run.chars !== mark.text) x += widthOf(mark.face, run.chars, mark.size) * MM_PER_POINT
+        }
+        break
+      }
+      case 'micr': content.text(mark.x, mark.y, 'M', MICR_SIZE, '#000000', micrText(mark.text)); break
+      case 'line': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y)} m ${content.point(mark.x2, mark.y2)} l S`); break
+      case 'rect': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y + mark.h)} ${num(hundredths(mark.w))} ${num(hundredths(mark.h))} re S`); break
+      case 'path': content.shape(mark.width, mark.ink, `${pathOperators(mark.steps, content.point)} S`); break
+      default: never(mark)
+    }
+  }
+  return content.end()
+}
+
+export { escapeCode }

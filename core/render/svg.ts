@@ -1,0 +1,56 @@
+import { never } from '../base/result'
+import { micrOutlines, UNITS_PER_PITCH, type Contour } from '../micr/outlines'
+import { PITCH } from '../micr/place'
+import { isMicr } from '../micr/symbols'
+import { MM_PER_POINT } from '../paper/length'
+import type { Drawing, Mark, PathStep } from '../proof/marks'
+
+const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+const n = (value: number): string => String(Math.round(value * 1000) / 1000)
+
+/** Points of a contour as path steps, y still up; a curve without an on-curve point between two controls gets one halfway. */
+function contourSteps(contour: Contour): PathStep[] {
+  const start = contour[0]
+  if (!start) return []
+  const steps: PathStep[] = [['M', start.x, start.y]]
+  for (let i = 1; i <= contour.length; i++) {
+    const point = contour[i % contour.length] ?? start
+    if (point.on) { if (i < contour.length) steps.push(['L', point.x, point.y]); continue }
+    const end = contour[(i + 1) % contour.length] ?? start
+    steps.push(['Q', point.x, point.y, end.x, end.y])
+    i++
+  }
+  return [...steps, ['Z']]
+}
+
+const micrPaths = new Map([...micrOutlines].map(([char, contours]) =>
+  [char as string, contours.flatMap(contourSteps).map(([op, ...numbers]) => op + numbers.join(' ')).join('')]))
+
+function path(steps: readonly PathStep[]): string {
+  return steps.map(([op, ...numbers]) => op + numbers.map(n).join(' ')).join('')
+}
+
+function markSvg(mark: Mark): string {
+  switch (mark.kind) {
+    case 'text':
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}" data-field="${mark.field}">${escape(mark.text)}</text>`
+    case 'micr': {
+      const scale = PITCH / UNITS_PER_PITCH
+      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(mark.x + i * PITCH)} ${n(mark.y)}) scale(${scale} ${-scale})" d="${micrPaths.get(char)}"/>` : ''))
+      return `<g fill="#000000" data-field="${mark.field}" data-micr="${escape(mark.text)}">${glyphs.join('')}</g>`
+    }
+    case 'line': return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'rect': return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'path': return `<path d="${path(mark.steps)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    default: return never(mark)
+  }
+}
+
+/**
+ * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the page), MICR as outlines.
+ * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style attribute, so any strict policy allows it.
+ */
+export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {
+  const marks = [...under, ...drawing.layers.flatMap(layer => layer.marks)]
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marks.map(markSvg).join('')}</svg>`
+}
