@@ -2,7 +2,7 @@ import * as library from 'fonteditor-core'
 
 /** The part of fonteditor-core that we use; its own types leave the reader and the writer out. */
 export interface TtfGlyph {
-  contours?: { x: number, y: number, onCurve: boolean }[]
+  contours?: { x: number, y: number, onCurve: boolean }[][]
   xMin?: number, yMin?: number, xMax?: number, yMax?: number
   advanceWidth: number
   leftSideBearing?: number

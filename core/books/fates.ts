@@ -1,0 +1,18 @@
+/** What became of one check number. */
+export const fates = ['unused', 'on paper', 'issued', 'cleared', 'spoiled', 'voided', 'stopped', 'missing', 'set aside'] as const
+export type Fate = (typeof fates)[number]
+
+/** Which fate may follow which. What is not here can never happen; `spoiled` and the like are ends. */
+const next: Readonly<Record<Fate, readonly Fate[]>> = {
+  'unused': ['on paper', 'issued', 'spoiled', 'missing', 'set aside'],
+  'on paper': ['issued', 'spoiled', 'unused'],
+  'issued': ['cleared', 'voided', 'stopped', 'spoiled'],
+  'cleared': [],
+  'spoiled': [],
+  'voided': [],
+  'stopped': ['voided'],
+  'missing': [],
+  'set aside': ['unused'],
+}
+
+export const mayBecome = (from: Fate, to: Fate): boolean => next[from].includes(to)

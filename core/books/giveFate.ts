@@ -1,0 +1,24 @@
+import { good, refuse } from '../base/result'
+import type { Decision, Stamp } from '../trail/trail'
+import { become, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from './book'
+
+/** The fates that a person may give to unused numbers. */
+export const givenFates = ['missing', 'spoiled', 'set aside'] as const
+export type GivenFate = (typeof givenFates)[number]
+
+export interface GiveFate { readonly numbers: readonly CheckNumber[], readonly fate: GivenFate, readonly why: string }
+
+/** Gives unused numbers of one book a fate, with a reason. `rows` are the touched numbers of the book. */
+export function giveFate(known: { book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: GiveFate, stamp: Stamp): Decision<{ numbers: NumberRow[] }> {
+  if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
+  if (!act.why.trim()) return refuse('why-blank', 'say in a word what became of the numbers', { field: 'why' })
+  const numbers: NumberRow[] = []
+  for (const number of act.numbers) {
+    if (number < known.book.first || number > known.book.last) return refuse('number-outside', `${number} is not in the number book`, { field: 'numbers', value: number })
+    const row = become(known.rows.get(number) ?? unusedRow(known.book, number), act.fate, stamp.at, { why: act.why.trim(), check: null })
+    if (!row.ok) return row
+    numbers.push(row.value)
+  }
+  const range = act.numbers.length === 1 ? `${act.numbers[0]}` : `${act.numbers[0]} to ${act.numbers.at(-1)}`
+  return good({ changes: { numbers }, trail: { act: 'give a fate', text: `${range} ${act.fate}: ${act.why.trim()}`, about: { account: known.book.accountId, book: known.book.id } } })
+}

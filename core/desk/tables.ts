@@ -1,0 +1,30 @@
+import type { NumberBook, NumberRow } from '../books/book'
+import type { Entry, LedgerAccount } from '../ledger/entry'
+import type { BankAccount, Company } from '../payables/account'
+import type { Payee, Payment } from '../payables/payment'
+import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
+import type { TrailLine } from '../trail/trail'
+
+/** Everything that is kept of an office, a list for each kind of thing. */
+export interface Tables {
+  readonly companies: Company
+  readonly ledgers: LedgerAccount
+  readonly accounts: BankAccount
+  readonly books: NumberBook
+  readonly payees: Payee
+  readonly payments: Payment
+  readonly numbers: NumberRow
+  readonly runs: Run
+  readonly copies: CheckCopy
+  readonly layoutVersions: LayoutVersion
+  readonly entries: Entry
+  readonly trail: TrailLine
+}
+export type TableName = keyof Tables
+export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'entries', 'trail'] as const satisfies readonly TableName[]
+
+/** What an act writes: whole rows, by table; a row with a known key takes the place of the old one. */
+export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
+
+/** All rows of an office, e.g. the demo's or a backup's. */
+export type Snapshot = { readonly [T in TableName]: readonly Tables[T][] }

@@ -1,0 +1,49 @@
+import type { PlainDate } from '../base/dates'
+import type { Id } from '../base/id'
+import type { Cents } from '../money/cents'
+import type { CheckFacts, StubLine } from '../proof/facts'
+
+export const payeeKinds = ['supplier', 'employee', 'owner', 'one-time'] as const
+
+/** Somebody we pay. */
+export interface Payee {
+  readonly id: Id<'payee'>
+  readonly kind: (typeof payeeKinds)[number]
+  readonly name: string
+  readonly address: readonly string[]
+  /** Default memo, often our customer number with them. */
+  readonly memo: string
+  /** Default ledger accounts by weight. */
+  readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly weight: number }[]
+  readonly onHold: boolean
+  readonly taxForm: '1099' | 'none'
+}
+
+/** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
+export const paymentStates = ['waiting', 'on paper', 'issued', 'cleared', 'cancelled'] as const
+export type PaymentState = (typeof paymentStates)[number]
+
+/** An obligation to pay. Its paper is a matter of the number book: one payment may use up several checks. */
+export interface Payment {
+  readonly id: Id<'payment'>
+  readonly companyId: Id<'company'>
+  readonly accountId: Id<'account'>
+  readonly payeeId: Id<'payee'>
+  /** Name and address as they will print on this payment. */
+  readonly name: string
+  readonly address: readonly string[]
+  readonly date: PlainDate
+  readonly amount: Cents
+  readonly memo: string
+  /** What it pays, for the stubs; empty: the check as a whole. */
+  readonly lines: readonly StubLine[]
+  /** Where it goes in the ledger; adds up to the amount. */
+  readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly amount: Cents }[]
+  readonly state: PaymentState
+  readonly drawnAt: string
+}
+
+/** What will be printed of a payment under a number. */
+export const factsOfPayment = (payment: Payment, number: number): CheckFacts => ({
+  number, date: payment.date, payee: payment.name, address: [...payment.address], amount: payment.amount, memo: payment.memo, lines: [...payment.lines],
+})

@@ -1,0 +1,69 @@
+import { canonicalJson } from '../base/hash'
+import type { Id } from '../base/id'
+import { good, refuse } from '../base/result'
+import { become, jumpedBy, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import type { Layout } from '../paper/layout'
+import type { Stock } from '../paper/stock'
+import type { Payment } from '../payables/payment'
+import type { AccountFacts, CheckFacts } from '../proof/facts'
+import type { Decision, Stamp } from '../trail/trail'
+import { copyId, layoutVersion, plan, type CheckCopy, type LayoutVersion, type Run } from './run'
+
+export interface PrintKnown {
+  readonly run: Run
+  readonly openRuns: readonly Run[]
+  readonly book: NumberBook
+  readonly rows: ReadonlyMap<CheckNumber, NumberRow>
+  readonly payments: ReadonlyMap<Id<'payment'>, Payment>
+  readonly account: AccountFacts
+  readonly layout: Layout
+  readonly stock: Stock
+}
+
+/**
+ * Sends a run to the printer: at this moment its numbers go on paper. `made` is what the PDF in hand was made of; where anything has
+ * changed since, the act is refused, so that paper and record cannot differ.
+ */
+export function print(known: PrintKnown, act: { made: { account: AccountFacts, checks: readonly CheckFacts[] } }, stamp: Stamp): Decision<{ runs: Run[], numbers: NumberRow[], payments: Payment[], copies: CheckCopy[], layoutVersions: LayoutVersion[] }> {
+  const { run } = known
+  if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
+  const other = known.openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
+  if (other) return refuse('run-open', 'another run of this number book waits for its count-off', { field: 'run', value: other.id })
+  if (run.first !== null) {
+    const jumped = jumpedBy(known.book, known.rows, run.first)
+    if (!jumped.ok) return jumped
+    if (jumped.value.length) return refuse('numbers-jumped', 'numbers would be jumped over: load again', { field: 'first', limit: jumped.value.length })
+  }
+  const planned = plan(run, known.payments, known.book, known.rows, known.stock)
+  if (!planned.ok) return planned
+  const now = { account: known.account, checks: planned.value.map(p => p.facts) }
+  if (canonicalJson(now) !== canonicalJson(act.made)) return refuse('proof-stale', 'something changed since the proof was made: look at the proof again', { field: 'run' })
+
+  const numbers: NumberRow[] = []
+  for (const { number, payment, sheet, place } of planned.value) {
+    const row = become(known.rows.get(number) ?? unusedRow(known.book, number), 'on paper', stamp.at, {
+      check: { paymentId: payment.id, runId: run.id, sheet, place, payee: payment.name, date: payment.date, amount: payment.amount },
+    })
+    if (!row.ok) return row
+    numbers.push(row.value)
+  }
+  const checks = planned.value.map(({ sheet, place, number, payment }) => ({ sheet, place, number, paymentId: payment.id, outcome: null }))
+  const version = layoutVersion(known.layout, known.stock)
+  return good({
+    changes: {
+      runs: [{ ...run, state: 'at the printer', checks, printedWith: { account: known.account, layoutVersionId: version.id }, copies: 1, printedAt: stamp.at }],
+      numbers,
+      payments: planned.value.map(({ payment }) => ({ ...payment, state: 'on paper' })),
+      copies: planned.value.map(({ number, facts }) => ({ id: copyId(run.id, number), runId: run.id, facts })),
+      layoutVersions: [version],
+    },
+    trail: { act: 'print', text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}`, about: { account: run.accountId, run: run.id, book: run.bookId } },
+  })
+}
+
+/** Sends the PDF of a run out once more: only after a person said that nothing came out the first time. */
+export function printAgain(known: { run: Run }): Decision<{ runs: Run[] }> {
+  if (known.run.state !== 'at the printer') return refuse('run-not-at-printer', `this run is ${known.run.state}`, { field: 'run' })
+  const copies = known.run.copies + 1
+  return good({ changes: { runs: [{ ...known.run, copies }] }, trail: { act: 'print again', text: `nothing had come out: copy ${copies} sent out`, about: { account: known.run.accountId, run: known.run.id } } })
+}

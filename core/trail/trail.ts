@@ -1,0 +1,34 @@
+import { hashOf } from '../base/hash'
+import type { Result } from '../base/result'
+
+/** Who does an act, and when (ISO 8601 with the offset of the place); handed in, since the core has no clock. */
+export interface Stamp { readonly at: string, readonly by: string }
+
+/** What an act writes down: its name, a sentence, and the keys of the things it touched. */
+export interface TrailDraft { readonly act: string, readonly text: string, readonly about: Readonly<Record<string, string>> }
+
+/** One line of the append-only record. `hash` covers all else in the line, and through `before` every line before it. */
+export interface TrailLine extends TrailDraft, Stamp { readonly seq: number, readonly before: string, readonly hash: string }
+
+export const TRAIL_START = '0'.repeat(64)
+
+/** What an act decided: what to write, all at once, and its line in the trail. */
+export interface Decided<Changes> { readonly changes: Changes, readonly trail: TrailDraft }
+export type Decision<Changes> = Result<Decided<Changes>>
+
+/** The next line of a trail that ends with `last` (undefined: the trail is empty). */
+export function trailLine(draft: TrailDraft, stamp: Stamp, last: Pick<TrailLine, 'seq' | 'hash'> | undefined): TrailLine {
+  const body = { ...draft, at: stamp.at, by: stamp.by, seq: (last?.seq ?? 0) + 1, before: last?.hash ?? TRAIL_START }
+  return { ...body, hash: hashOf(body) }
+}
+
+/** The first line whose number, link or hash is not what it should be; undefined where the whole chain holds. */
+export function firstBroken(lines: readonly TrailLine[]): TrailLine | undefined {
+  let before = TRAIL_START
+  for (const [i, line] of lines.entries()) {
+    const { hash, ...body } = line
+    if (line.seq !== i + 1 || line.before !== before || hashOf(body) !== hash) return line
+    before = hash
+  }
+  return undefined
+}

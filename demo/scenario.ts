@@ -1,0 +1,196 @@
+import { addDays, daysBetween, weekday, type PlainDate } from '../core/base/dates'
+import { idOf, type Id } from '../core/base/id'
+import { must } from '../core/base/result'
+import { nextNumber, type BookKind, type CheckNumber } from '../core/books/book'
+import { Desk } from '../core/desk/desk'
+import type { Snapshot } from '../core/desk/tables'
+import { entry, type LedgerAccount } from '../core/ledger/entry'
+import { usBusiness } from '../core/micr/pattern'
+import { cents, sum, zero, type Cents } from '../core/money/cents'
+import { split } from '../core/money/split'
+import type { BankAccount, Company } from '../core/payables/account'
+import type { Payee } from '../core/payables/payment'
+import type { StubLine } from '../core/proof/facts'
+import type { Outcome } from '../core/runs/run'
+import type { Stamp } from '../core/trail/trail'
+import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
+import { random, type Random } from './random'
+
+const SEED = 20_261
+const WEEKS = 78
+const clerk = 'Petra Nyholm'
+
+const ledgerNames: readonly (readonly [string, string, LedgerAccount['kind']])[] = [
+  ['1010', 'Cash, operating', 'asset'], ['1020', 'Cash, payroll', 'asset'], ['1030', 'Cash, yard', 'asset'], ['3000', 'Opening balances', 'equity'], ['4010', 'Fares', 'income'], ['4020', 'Slip fees', 'income'],
+  ['6100', 'Fuel', 'expense'], ['6120', 'Rigging and materials', 'expense'], ['6200', 'Repairs and safety', 'expense'], ['6300', 'Harbor dues and taxes', 'expense'], ['6400', 'Insurance', 'expense'],
+  ['6500', 'Wages', 'expense'], ['6600', 'Office and print', 'expense'], ['6700', 'Galley', 'expense'], ['6750', 'Crew and cleaning', 'expense'], ['6800', 'Survey and advice', 'expense'], ['6850', 'Power, water, telephone', 'expense'],
+]
+
+interface Plan {
+  readonly key: string
+  readonly company: Company
+  readonly name: string
+  readonly account: Pick<BankAccount, 'routing' | 'account' | 'fraction' | 'stockId'>
+  readonly cash: string
+  readonly income: string
+  readonly opening: number
+  readonly book: { readonly kind: BookKind, readonly first: number, readonly last: number }
+  readonly payees: readonly DemoPayee[]
+  readonly everyWeeks: number
+  readonly batch: (r: Random) => number
+}
+
+const ferry: Company = { id: idOf('ferry'), name: ['Pellam Sound Ferry Cooperative'], address: ['14 Slipway Road', 'Pellam Sound, ME 04999'] }
+const slipway: Company = { id: idOf('slipway'), name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
+
+const plans: readonly Plan[] = [
+  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered' }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(5, 9) },
+  { key: 'payroll', company: ferry, name: 'Payroll', account: { routing: '012345672', account: '0091 7740 2', fraction: '12-3457/0123', stockId: 'check-over-two-stubs-blank' }, cash: '1020', income: '4010', opening: 31_000, book: { kind: 'printed by us', first: 20_001, last: 29_999 }, payees: ferryCrew, everyWeeks: 2, batch: () => ferryCrew.length },
+  { key: 'yard', company: slipway, name: 'Yard', account: { routing: '123456780', account: '0052-6610-3', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-blank' }, cash: '1030', income: '4020', opening: 22_500, book: { kind: 'printed by us', first: 701, last: 1700 }, payees: slipwaySuppliers, everyWeeks: 1, batch: r => r.between(1, 3) },
+]
+
+/** Tells the story of one office day after day, through the same acts as a person's. */
+class Story {
+  readonly desk = new Desk()
+  private readonly r = random(SEED)
+  private drawn = 0
+  private minute = 0
+  private day: PlainDate
+  constructor(readonly today: PlainDate) { this.day = today }
+
+  private stamp(): Stamp {
+    this.minute += 1
+    const m = 8 * 60 + this.minute % 540
+    return { at: `${this.day}T${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}:00.000Z`, by: clerk }
+  }
+
+  at(day: PlainDate): this {
+    this.day = day
+    this.minute = 0
+    return this
+  }
+
+  ledger = (plan: Plan, code: string): Id<'ledger'> => idOf(`${plan.company.id}-${code}`)
+  private payee = (plan: Plan, demo: DemoPayee): Payee => ({
+    id: idOf(`${plan.key}-${demo.name.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`), kind: demo.kind ?? 'supplier', name: demo.name, address: demo.address, memo: demo.memo,
+    split: demo.ledgers.map(([code, weight]) => ({ ledgerId: this.ledger(plan, code), weight })), onHold: demo.onHold ?? false, taxForm: demo.taxForm ?? 'none',
+  })
+
+  open(plan: Plan, start: PlainDate): void {
+    const accountId = idOf<'account'>(plan.key)
+    const opening = cents(plan.opening * 100)
+    this.desk.put({
+      companies: [plan.company],
+      ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
+      accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account, pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash), layoutId: 'letter-top' }],
+      books: [{ id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, first: plan.book.first as CheckNumber, last: plan.book.last as CheckNumber }],
+      payees: plan.payees.map(p => this.payee(plan, p)),
+      entries: [entry({ id: idOf(`${plan.key}-opening`), companyId: plan.company.id, date: start, text: 'Opening balance', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: opening, credit: zero }, { ledgerId: this.ledger(plan, '3000'), debit: zero, credit: opening }] })],
+    })
+  }
+
+  private lines(demo: DemoPayee, total: Cents, date: PlainDate): StubLine[] {
+    if (demo.kind === 'employee') {
+      const tax = cents(Math.round(total * 0.22))
+      return [
+        { reference: 'Pay', date: null, description: `Wages, two weeks to ${addDays(date, -3)}`, amount: cents(total + tax) },
+        { reference: 'Tax', date: null, description: 'Withheld', amount: cents(-tax) },
+      ]
+    }
+    const weights = Array.from({ length: this.r.between(1, Math.min(4, demo.what.length + 1)) }, () => this.r.between(1, 5))
+    const prefix = demo.name.split(' ').map(w => w[0]).join('').replaceAll(/[^A-Z]/g, '').slice(0, 2)
+    return split(total, weights).map((amount, i) => ({ reference: `${prefix}-${this.r.between(1000, 9899)}`, date: addDays(date, -this.r.between(9, 33)), description: demo.what[i % demo.what.length] ?? '', amount }))
+  }
+
+  drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Id<'payment'> {
+    const id = idOf<'payment'>(`${plan.key}-${String(++this.drawn).padStart(5, '0')}`)
+    const amount = cents(this.r.between(demo.least * 100, demo.most * 100))
+    const payee = this.payee(plan, demo)
+    must(this.desk.draw(idOf(plan.key), {
+      id, payee, address: payee.address, date, amount, memo: demo.memo, lines: this.lines(demo, amount, date),
+      split: split(amount, payee.split.map(s => s.weight)).map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part })).filter(s => s.amount !== 0),
+    }, this.stamp()))
+    return id
+  }
+
+  some(plan: Plan): DemoPayee[] {
+    const left = plan.payees.filter(p => p.kind !== 'one-time' && !p.onHold)
+    if (plan.key === 'payroll') return [...left]
+    return Array.from({ length: Math.min(left.length, plan.batch(this.r)) }, () => left.splice(this.r.between(0, left.length - 1), 1)[0] as DemoPayee)
+  }
+
+  print(plan: Plan, ids: readonly Id<'payment'>[]): Id<'run'> {
+    const runId = idOf<'run'>(`${plan.key}-run-${this.day}`)
+    const book = this.desk.bookOf(idOf(plan.key))
+    must(this.desk.pick(book.id, { runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
+    must(this.desk.load(runId, nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber, this.stamp()))
+    must(this.desk.print(runId, this.stamp()))
+    return runId
+  }
+
+  private outcomeOf(): Outcome {
+    const luck = this.r.next()
+    if (luck < 0.012) return { kind: 'spoiled', why: this.r.one(['crumpled in the feed', 'toner smeared', 'two sheets stuck together']) }
+    return { kind: 'good' }
+  }
+
+  countOff(runId: Id<'run'>): void {
+    const run = this.desk.kept.runs.get(runId)
+    must(this.desk.countOff(runId, new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])), this.stamp()))
+  }
+
+  /** Banks about what was paid, so that the balance wanders without running dry. */
+  bankIn(plan: Plan, paid: Cents): void {
+    const amount = cents(Math.round(paid * (0.93 + this.r.next() * 0.16)))
+    if (amount <= 0) return
+    this.desk.put({ entries: [entry({ id: idOf(`${plan.key}-banked-${this.day}`), companyId: plan.company.id, date: this.day, text: plan.key === 'payroll' ? 'Moved for payroll' : 'Banked', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero }, { ledgerId: this.ledger(plan, plan.income), debit: zero, credit: amount }] })] })
+  }
+
+  clearOlderThan(plan: Plan, day: PlainDate): void {
+    const rows = [...this.desk.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && this.r.next() < 0.97)
+    if (rows.length) must(this.desk.clear(idOf(plan.key), rows, this.stamp()))
+  }
+
+  loseTwoSheets(plan: Plan): void {
+    const book = this.desk.bookOf(idOf(plan.key))
+    const next = nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber
+    must(this.desk.giveFate(book.id, { numbers: [next, next + 1 as CheckNumber], fate: 'missing', why: 'not in the box when it was opened' }, this.stamp()))
+  }
+}
+
+/**
+ * The demo office, told up to `today` from a fixed seed: two companies, three accounts, 40 payees, 18 months of history, 12 payments in the
+ * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same rows.
+ */
+export function demoOffice(today: PlainDate): Snapshot {
+  const story = new Story(today)
+  const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
+  const start = addDays(payday, -7 * WEEKS)
+  for (const plan of plans) story.open(plan, start)
+  for (let week = 0; week <= WEEKS; week++) {
+    const day = addDays(start, 7 * week)
+    story.at(day)
+    for (const plan of plans) {
+      if (week % 4 === 3) story.clearOlderThan(plan, addDays(day, -12))
+      if (week % plan.everyWeeks) continue
+      const last = week === WEEKS
+      if (plan.key === 'operating' && week === 41) story.loseTwoSheets(plan)
+      const waiting = story.desk.waiting(idOf(plan.key)).map(p => p.id)
+      const ids = [...waiting, ...story.some(plan).map(p => story.drawTo(plan, p, day))]
+      const run = story.print(plan, ids)
+      if (last && plan.key === 'payroll') continue
+      story.countOff(run)
+      const paid = sum([...story.desk.kept.runs.get(run)?.checks ?? []].map(c => story.desk.kept.payments.get(c.paymentId)?.amount ?? zero))
+      story.bankIn(plan, paid)
+    }
+  }
+  if (daysBetween(payday, today) > 0) story.at(today)
+  const [operating, , yard] = plans as [Plan, Plan, Plan]
+  const fill = (plan: Plan, wanted: number): void => {
+    const inLane = story.desk.waiting(idOf(plan.key)).map(p => p.name)
+    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length)) story.drawTo(plan, demo, today)
+  }
+  fill(operating, 12)
+  fill(yard, 3)
+  return story.desk.snapshot()
+}
