@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { useTheme } from 'vuetify'
+import { readStart } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const theme = useTheme()
+watch(() => office.theme, name => theme.change(name), { immediate: true })
+const started = useLive(readStart)
+</script>
+
+<template>
+  <v-app>
+    <template v-if="started">
+      <PlaceRail />
+      <v-main tag="main">
+        <NuxtPage />
+      </v-main>
+    </template>
+    <v-main v-else-if="started === ''" tag="main">
+      <FirstStart />
+    </v-main>
+    <v-snackbar :model-value="office.said !== ''" location="bottom" :timeout="6000" color="secondary" @update:model-value="office.said = ''">
+      <span role="status">{{ office.said }}</span>
+    </v-snackbar>
+  </v-app>
+</template>

@@ -1,0 +1,5 @@
+<template>
+  <p class="quiet">
+    There is no bank account yet. <NuxtLink to="/accounts">Open the first one</NuxtLink>: then payments can be drawn on it.
+  </p>
+</template>

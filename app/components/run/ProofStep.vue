@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
+import { checksPerSheet } from '#core/paper/stock'
+import { sheetsOf } from '#core/proof/compose'
+import type { CheckFacts } from '#core/proof/facts'
+import { hasErrors } from '#core/proof/note'
+import { makePaper, type PaperMaking } from '~/data/makePaper'
+import type { AccountView } from '~/data/reads'
+import type { PaperMade } from '~/workers/paper.worker'
+
+const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], title: string }>()
+const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[]] }>()
+
+const page = ref(1)
+const zoom = ref(100)
+const done = ref(0)
+const state = ref<'making' | 'made' | 'stopped' | 'failed'>('making')
+const made = shallowRef<PaperMade>()
+let making: PaperMaking | undefined
+
+const sheets = computed(() => sheetsOf(props.checks, checksPerSheet(props.view.stock)))
+const notes = computed(() => made.value?.notes ?? [])
+
+async function make() {
+  making?.stop()
+  state.value = 'making'
+  done.value = 0
+  made.value = undefined
+  const { view, checks, title } = props
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, madeAt: new Date().toISOString() }, (n) => { done.value = n })
+  try {
+    const result = await mine.made
+    if (mine !== making) return
+    if (result === 'stopped') state.value = 'stopped'
+    else {
+      made.value = result
+      state.value = 'made'
+    }
+  }
+  catch (error) {
+    console.error(error)
+    if (mine === making) state.value = 'failed'
+  }
+}
+watch(() => props.checks, make, { immediate: true })
+onScopeDispose(() => making?.stop())
+
+const turn = (by: number): void => { page.value = Math.max(1, Math.min(sheets.value.length, page.value + by)) }
+const jump = (number: number): void => { page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1 }
+</script>
+
+<template>
+  <div class="proof">
+    <div class="desk" tabindex="0" aria-label="Pages as they will come out; arrow keys turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
+      <div class="turn">
+        <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Page before" :disabled="page === 1" @click="turn(-1)" />
+        <span data-test="page">Sheet {{ page }} of {{ sheets.length }}</span>
+        <v-btn :icon="mdiChevronRight" size="small" variant="text" aria-label="Next page" :disabled="page === sheets.length" @click="turn(1)" />
+        <v-btn :icon="mdiMinus" size="small" variant="text" aria-label="Smaller" :disabled="zoom <= 60" @click="zoom -= 20" />
+        <span>{{ zoom }} %</span>
+        <v-btn :icon="mdiPlus" size="small" variant="text" aria-label="Larger" :disabled="zoom >= 240" @click="zoom += 20" />
+      </div>
+      <div class="pages">
+        <div class="paper" :class="`z${zoom}`">
+          <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="sheets[page - 1] ?? []" />
+        </div>
+      </div>
+    </div>
+    <div class="side">
+      <template v-if="state === 'making'">
+        <p>Making the PDF: {{ done }} of {{ sheets.length }} sheets</p>
+        <v-progress-linear :model-value="done / sheets.length * 100" color="primary" height="8" rounded aria-label="Sheets made" />
+        <v-btn size="small" @click="making?.stop()">
+          Stop
+        </v-btn>
+      </template>
+      <template v-else-if="state !== 'made'">
+        <p>{{ state === 'stopped' ? 'Stopped: there is no PDF yet.' : 'The PDF could not be made.' }}</p>
+        <v-btn @click="make">
+          Make it again
+        </v-btn>
+      </template>
+      <template v-else>
+        <p data-test="pdf-ready">
+          The PDF is ready: {{ sheets.length }} sheets, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
+        </p>
+        <NoteList v-if="notes.length" :notes="notes" @go="jump" />
+        <p v-else class="quiet">
+          Everything fits; nothing stands in the clear band.
+        </p>
+        <p v-if="hasErrors(notes)" class="text-error">
+          What is wrong must be put right before printing.
+        </p>
+        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes)" data-test="proof-done" @click="made && emit('approve', made, checks)">
+          Looks right
+        </v-btn>
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.proof { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 20px; }
+.turn { display: flex; align-items: center; gap: 6px; margin-bottom: 6px; }
+.pages { max-height: calc(100dvh - 300px); overflow: auto; padding: 2px 14px 14px 2px; }
+.side { display: grid; gap: 12px; align-content: start; justify-items: start; padding-top: 40px; }
+.z60 { width: 60%; } .z80 { width: 80%; } .z100 { width: 100%; } .z120 { width: 120%; } .z140 { width: 140%; } .z160 { width: 160%; } .z180 { width: 180%; } .z200 { width: 200%; } .z220 { width: 220%; } .z240 { width: 240%; }
+</style>

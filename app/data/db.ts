@@ -1,0 +1,39 @@
+import Dexie, { type Table } from 'dexie'
+import type { Id } from '#core/base/id'
+import type { TableName, Tables } from '#core/desk/tables'
+
+/** The PDF of a run, kept until its count-off and after. */
+export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, readonly madeAt: string }
+/** Small facts about this browser's copy of the office, by name. */
+export interface Fact { readonly name: string, readonly value: string }
+
+type Keys = { [T in TableName]: Tables[T] extends { readonly id: infer K } ? K : number }
+
+/** Everything this browser keeps. Only `app/data` touches it: screens read through `reads.ts` and send acts through `acts.ts`. */
+export class OfficeDb extends Dexie {
+  declare companies: Table<Tables['companies'], Keys['companies']>
+  declare ledgers: Table<Tables['ledgers'], Keys['ledgers']>
+  declare accounts: Table<Tables['accounts'], Keys['accounts']>
+  declare books: Table<Tables['books'], Keys['books']>
+  declare payees: Table<Tables['payees'], Keys['payees']>
+  declare payments: Table<Tables['payments'], Keys['payments']>
+  declare numbers: Table<Tables['numbers'], Keys['numbers']>
+  declare runs: Table<Tables['runs'], Keys['runs']>
+  declare copies: Table<Tables['copies'], Keys['copies']>
+  declare layoutVersions: Table<Tables['layoutVersions'], Keys['layoutVersions']>
+  declare entries: Table<Tables['entries'], Keys['entries']>
+  declare trail: Table<Tables['trail'], Keys['trail']>
+  declare papers: Table<Paper, Id<'run'>>
+  declare facts: Table<Fact, string>
+
+  constructor(name = 'violet-lane') {
+    super(name)
+    this.version(1).stores({
+      companies: 'id', ledgers: 'id, companyId', accounts: 'id, companyId', books: 'id, accountId', payees: 'id, name',
+      payments: 'id, [accountId+state], state', numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId',
+      copies: 'id, runId', layoutVersions: 'id', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
+    })
+  }
+}
+
+export const db = new OfficeDb()

@@ -1,0 +1,34 @@
+import type { Run } from '#core/runs/run'
+import { makePaper } from './makePaper'
+import { readPaper, readRunCopies } from './reads'
+
+const urlOf = (bytes: Uint8Array): string => URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
+/** A tab or a download needs its address for a while after it was opened. */
+const KEEP_URL_MS = 120_000
+
+/** The PDF of a printed run: the one kept, or the same made again from the frozen copies of its checks. */
+export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
+  const kept = await readPaper(run.id)
+  if (kept) return kept
+  const copies = await readRunCopies(run)
+  if (!copies) return undefined
+  const made = await makePaper({ ...copies, title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  return made === 'stopped' ? undefined : made.bytes
+}
+
+/** Opens a PDF in a tab of its own, from where the browser prints it. */
+export function openPdf(bytes: Uint8Array): void {
+  const url = urlOf(bytes)
+  window.open(url, '_blank')
+  setTimeout(() => URL.revokeObjectURL(url), KEEP_URL_MS)
+}
+
+/** Saves a PDF as a file. */
+export function savePdf(bytes: Uint8Array, name: string): void {
+  const url = urlOf(bytes)
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(url), KEEP_URL_MS)
+}

@@ -1,0 +1,85 @@
+import type { Id } from '#core/base/id'
+import { nextNumber, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { balances, type Balances } from '#core/ledger/balances'
+import type { LedgerAccount } from '#core/ledger/entry'
+import { layoutById, stockById } from '#core/paper/builtIn'
+import type { Layout } from '#core/paper/layout'
+import type { Stock } from '#core/paper/stock'
+import { factsOf, type BankAccount, type Company } from '#core/payables/account'
+import type { Payee, Payment } from '#core/payables/payment'
+import type { AccountFacts, CheckFacts } from '#core/proof/facts'
+import { copyId, type Run } from '#core/runs/run'
+import { db } from './db'
+
+/** An account with everything that a screen about it needs. */
+export interface AccountView {
+  readonly account: BankAccount
+  readonly company: Company
+  readonly book: NumberBook
+  readonly stock: Stock
+  readonly layout: Layout
+  readonly facts: AccountFacts
+}
+
+/** All bank accounts, in the order in which they were opened. */
+export async function readAccounts(): Promise<AccountView[]> {
+  const [accounts, companies, books] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray()])
+  return accounts.flatMap((account) => {
+    const company = companies.find(c => c.id === account.companyId)
+    const book = books.find(b => b.accountId === account.id)
+    const stock = stockById(account.stockId)
+    const layout = layoutById(account.layoutId)
+    return company && book && stock && layout ? [{ account, company, book, stock, layout, facts: factsOf(account, company) }] : []
+  })
+}
+
+export const readBalances = async (account: BankAccount): Promise<Balances> => balances(
+  await db.entries.where('ledgers').equals(account.cashLedgerId).toArray(), account.cashLedgerId,
+  await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray(),
+)
+
+export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
+
+export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).first()
+
+export const readRows = async (bookId: Id<'book'>): Promise<Map<CheckNumber, NumberRow>> => new Map((await db.numbers.where('bookId').equals(bookId).toArray()).map(r => [r.number, r]))
+
+export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly run: Run | undefined, readonly next: CheckNumber | undefined }
+
+/** What waits, account by account. */
+export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async view => ({
+  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), run: await readOpenRun(view.book.id), next: nextNumber(view.book, await readRows(view.book.id)),
+})))
+
+export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()
+export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> => db.ledgers.where('companyId').equals(companyId).sortBy('code')
+export const readRun = (id: Id<'run'>): Promise<Run | undefined> => db.runs.get(id)
+export const readPayments = async (ids: readonly Id<'payment'>[]): Promise<Payment[]> => (await db.payments.bulkGet([...ids])).filter((p): p is Payment => p !== undefined)
+
+/** The touched numbers of an account, newest number first. */
+export const readNumbers = (accountId: Id<'account'>): Promise<NumberRow[]> =>
+  db.numbers.where('[accountId+number]').between([accountId, -Infinity], [accountId, Infinity]).reverse().toArray()
+
+export interface CopyView { readonly facts: CheckFacts, readonly account: AccountFacts, readonly layout: Layout, readonly stock: Stock }
+
+/** What was printed under a number, with the layout it was printed with; undefined where it carries no check. */
+export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
+  if (!row.check) return undefined
+  const [copy, run] = await Promise.all([db.copies.get(copyId(row.check.runId, row.number)), db.runs.get(row.check.runId)])
+  const version = run?.printedWith ? await db.layoutVersions.get(run.printedWith.layoutVersionId) : undefined
+  return copy && version && run?.printedWith ? { facts: copy.facts, account: run.printedWith.account, layout: version.layout, stock: version.stock } : undefined
+}
+
+/** The checks of a printed run as they were printed, in the order of its sheets. */
+export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], account: AccountFacts, layout: Layout, stock: Stock } | undefined> {
+  const version = run.printedWith ? await db.layoutVersions.get(run.printedWith.layoutVersionId) : undefined
+  if (!run.printedWith || !version) return undefined
+  const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.number)))
+  return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: run.printedWith.account, layout: version.layout, stock: version.stock }
+}
+
+/** The kept PDF of a run, if it was made in this browser. */
+export const readPaper = async (runId: Id<'run'>): Promise<Uint8Array | undefined> => (await db.papers.get(runId))?.bytes
+
+/** How this browser was started: with the demo, empty, or not yet. */
+export const readStart = async (): Promise<string> => (await db.facts.get('started'))?.value ?? ''

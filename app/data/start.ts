@@ -1,0 +1,20 @@
+import type { PlainDate } from '#core/base/dates'
+import { tableNames } from '#core/desk/tables'
+import { db } from './db'
+
+/** Fills an empty browser with the demo office, told up to the given day; all of it or nothing. */
+export async function startWithDemo(today: PlainDate): Promise<void> {
+  const { demoOffice } = await import('~~/demo/scenario')
+  const office = demoOffice(today)
+  await db.transaction('rw', db.tables, async () => {
+    for (const table of tableNames) await db.table(table).bulkAdd(office[table] as unknown[])
+    await db.facts.put({ name: 'started', value: 'demo' })
+  })
+}
+
+export const startEmpty = (): Promise<unknown> => db.facts.put({ name: 'started', value: 'empty' })
+
+/** Forgets everything that this browser keeps, in one transaction. */
+export const startOver = (): Promise<void> => db.transaction('rw', db.tables, async () => {
+  for (const table of db.tables) await table.clear()
+})

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { operatorName, setOperatorName } from '~/data/acts'
+import { startOver } from '~/data/start'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const name = ref(operatorName())
+const sure = ref(false)
+
+function keepName() {
+  setOperatorName(name.value)
+  name.value = operatorName()
+  office.said = `The record now says ${name.value}.`
+}
+async function forget() {
+  await startOver()
+  await navigateTo('/')
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Files</h1>
+    </div>
+    <div class="scroll parts">
+      <v-card class="part">
+        <h2>Your name</h2>
+        <p class="quiet">
+          It stands in the trail beside every act done in this browser.
+        </p>
+        <v-form class="row" @submit.prevent="keepName">
+          <v-text-field v-model="name" label="Name" maxlength="60" hide-details autocomplete="off" />
+          <v-btn type="submit">
+            Keep
+          </v-btn>
+        </v-form>
+      </v-card>
+      <v-card class="part">
+        <h2>Start over</h2>
+        <p>Forgets every company, account, payment and number kept in this browser. It cannot be undone.</p>
+        <v-checkbox v-model="sure" label="I want everything in this browser forgotten" hide-details density="compact" />
+        <v-btn color="error" :disabled="!sure" data-test="start-over" @click="forget">
+          Forget everything
+        </v-btn>
+      </v-card>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.parts { display: grid; gap: 18px; align-content: start; max-width: 640px; }
+.part { padding: 16px; display: grid; gap: 12px; justify-items: start; }
+.row { display: flex; gap: 12px; width: 100%; max-width: 420px; align-items: center; }
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { formatDate } from '#core/base/dates'
+import { nextNumber } from '#core/books/book'
+import { figures } from '#core/money/figures'
+import { cents, sum } from '#core/money/cents'
+import { checksPerSheet } from '#core/paper/stock'
+import { factsOfPayment } from '#core/payables/payment'
+import { readBalances, readLane, readOpenRun, readRows } from '~/data/reads'
+
+const { accounts, view, choose } = useAccount()
+const from = () => view.value
+const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
+const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
+const openRun = useLive(() => (view.value ? readOpenRun(view.value.book.id) : undefined), from)
+const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readRows(view.value.book.id)) : undefined), from)
+
+const chosenId = ref('')
+const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
+const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0))] : []))
+const sign = computed(() => view.value?.account.currency.sign ?? '')
+const total = computed(() => sum((lane.value ?? []).map(p => p.amount)))
+const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))
+
+function walk(by: number) {
+  const list = lane.value ?? []
+  const at = list.findIndex(p => p.id === chosen.value?.id)
+  const to = list[Math.max(0, Math.min(list.length - 1, at + by))]
+  if (!to) return
+  chosenId.value = to.id
+  document.getElementById(`row-${to.id}`)?.focus()
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Lane</h1>
+      <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
+      <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw">
+        Draw a check
+      </v-btn>
+    </div>
+    <NoAccount v-if="accounts && !accounts.length" />
+    <div v-if="view && lane" class="halves">
+      <v-card class="list scroll">
+        <table class="plain" data-test="lane" @keydown.down.prevent="walk(1)" @keydown.up.prevent="walk(-1)">
+          <thead>
+            <tr><th scope="col">Payee</th><th scope="col">Date</th><th scope="col">Memo</th><th scope="col" class="num">Amount</th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="p in lane" :id="`row-${p.id}`" :key="p.id" class="pickable" :class="{ chosen: p.id === chosen?.id }" :tabindex="p.id === chosen?.id ? 0 : -1" :aria-current="p.id === chosen?.id" @click="chosenId = p.id">
+              <td>{{ p.name }}</td><td class="nowrap">{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="!lane.length" class="empty quiet">
+          Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
+        </p>
+      </v-card>
+      <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment">
+        <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
+      </aside>
+    </div>
+    <footer v-if="view && lane && balances" class="bar">
+      <dl>
+        <div><dt>Payments</dt><dd data-test="count">{{ lane.length }}</dd></div>
+        <div><dt>Sheets</dt><dd>{{ sheets }}</dd></div>
+        <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
+        <div><dt>Total</dt><dd data-test="total">{{ figures(total, { sign }) }}</dd></div>
+        <div><dt>Book balance</dt><dd data-test="book">{{ figures(balances.book, { sign }) }}</dd></div>
+        <div><dt>After the lane</dt><dd data-test="after">{{ figures(cents(balances.book - total), { sign }) }}</dd></div>
+      </dl>
+      <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
+        {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}
+      </v-btn>
+      <v-btn v-else color="primary" variant="flat" :disabled="!lane.length" :to="`/run/new?account=${view.account.id}`" data-test="start-run">
+        Start a run
+      </v-btn>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) minmax(360px, 44%); gap: 20px; }
+.nowrap { white-space: nowrap; }
+.empty { padding: 16px; }
+.proof { padding: 2px 14px 20px 2px; }
+.bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgb(var(--v-theme-on-surface) / 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
+.bar dl { display: flex; gap: 26px; margin-right: auto; flex-wrap: wrap; }
+.bar dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
+.bar dd { font-weight: 600; white-space: nowrap; }
+</style>

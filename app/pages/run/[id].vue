@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { idOf, type Id } from '#core/base/id'
+import type { Refusal, Result } from '#core/base/result'
+import type { CheckNumber } from '#core/books/book'
+import type { GivenFate } from '#core/books/giveFate'
+import { figures } from '#core/money/figures'
+import { sum } from '#core/money/cents'
+import type { CheckFacts } from '#core/proof/facts'
+import { plan, type Outcome, type RunOrder } from '#core/runs/run'
+import { acts } from '~/data/acts'
+import { openPdf, paperOf, savePdf } from '~/data/papers'
+import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+import type { PaperMade } from '~/workers/paper.worker'
+
+const route = useRoute()
+const office = useOffice()
+const isNew = computed(() => route.params.id === 'new')
+const runId = computed(() => idOf<'run'>(String(route.params.id)))
+
+const accounts = useLive(readAccounts)
+const run = useLive(() => (isNew.value ? undefined : readRun(runId.value)), () => route.params.id)
+const view = computed(() => accounts.value?.find(a => a.account.id === (run.value?.accountId ?? route.query.account)))
+const from = () => view.value
+const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
+const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
+const rows = useLive(() => (view.value ? readRows(view.value.book.id) : undefined), from)
+const otherRun = useLive(() => (view.value && isNew.value ? readOpenRun(view.value.book.id) : undefined), from)
+const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
+
+const back = ref<'pick' | 'load'>()
+const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[] }>()
+const busy = ref(false)
+const fault = ref('')
+
+const planned = computed(() => (run.value?.state === 'prepared' && view.value && payments.value && rows.value
+  ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), view.value.book, rows.value, view.value.stock)
+  : undefined))
+/** The same list as long as the facts are the same, so that the PDF is made once. */
+const checks = shallowRef<readonly CheckFacts[]>([])
+watch(planned, (p) => {
+  const facts = p?.ok ? p.value.map(c => c.facts) : []
+  if (JSON.stringify(facts) === JSON.stringify(checks.value)) return
+  checks.value = facts
+  approved.value = undefined
+})
+
+type Step = 'pick' | 'load' | 'proof' | 'print' | 'count off' | 'done'
+const step = computed<Step>(() => {
+  if (isNew.value || !run.value) return 'pick'
+  if (run.value.state === 'counted off' || run.value.state === 'dropped') return 'done'
+  if (run.value.state === 'at the printer') return 'count off'
+  if (back.value === 'pick') return 'pick'
+  if (back.value === 'load' || run.value.first === null) return 'load'
+  return approved.value ? 'print' : 'proof'
+})
+const order: Step[] = ['pick', 'load', 'proof', 'print', 'count off', 'done']
+const stateOf = (name: Step): 'done' | 'open' | 'later' => (name === step.value ? 'open' : order.indexOf(name) < order.indexOf(step.value) ? 'done' : 'later')
+const changeable = computed(() => run.value?.state === 'prepared')
+
+const sign = computed(() => view.value?.account.currency.sign ?? '')
+const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amount)), { sign: sign.value }))
+const lines = computed(() => ({
+  'pick': run.value ? `${run.value.paymentIds.length} checks, ${total.value}, order ${run.value.order}` : '',
+  'load': run.value?.first ? `${run.value.first} on the top sheet` : '',
+  'proof': run.value?.state === 'prepared' ? `${checks.value.length} sheets looked at` : 'looked at',
+  'print': run.value?.printedAt ? `${run.value.checks[0]?.number} to ${run.value.checks.at(-1)?.number}, ${new Date(run.value.printedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}` : '',
+  'count off': run.value?.countedAt ? (['good', 'spoiled', 'never came out'] as const).map(kind => `${run.value?.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`).join(', ') : '',
+}))
+const title = computed(() => (isNew.value ? 'A new run' : run.value?.state === 'counted off' ? 'A run, counted off' : run.value?.state === 'dropped' ? 'A run, dropped' : 'A run'))
+
+/** Sends an act, shows its refusal, and says whether it was done. */
+async function send<T>(act: () => Promise<Result<T>>): Promise<boolean> {
+  busy.value = true
+  fault.value = ''
+  const done = await act()
+  busy.value = false
+  if (!done.ok) fault.value = (done.refusal satisfies Refusal).text
+  return done.ok
+}
+
+async function pickThem(ids: Id<'payment'>[], by: RunOrder) {
+  const book = view.value?.book
+  if (!book) return
+  const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
+  if (!await send(() => acts.pick(book, { runId: id, paymentIds: ids, order: by }))) return
+  back.value = undefined
+  if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
+}
+
+async function loadIt(first: CheckNumber) {
+  if (await send(() => acts.load(runId.value, first))) back.value = undefined
+}
+
+async function jump(first: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string) {
+  const book = view.value?.book
+  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(first)
+}
+
+async function dropIt() {
+  if (await send(() => acts.drop(runId.value))) await navigateTo('/lane')
+}
+
+const fileName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
+
+async function printIt(how: 'open' | 'save') {
+  const { made, checks: facts } = approved.value ?? {}
+  const account = view.value?.facts
+  if (!made || !facts || !account) return
+  if (!await send(() => acts.print(runId.value, { account, checks: facts }, made.bytes))) return
+  if (how === 'open') openPdf(made.bytes)
+  else savePdf(made.bytes, fileName(facts[0]?.number, facts.at(-1)?.number))
+}
+
+async function printAgain(how: 'open' | 'save') {
+  const bytes = run.value && await paperOf(run.value)
+  if (!bytes || !await send(() => acts.printAgain(runId.value))) return
+  if (how === 'open') openPdf(bytes)
+  else savePdf(bytes, fileName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number))
+}
+
+async function countOff(outcomes: Map<CheckNumber, Outcome>) {
+  const good = [...outcomes.values()].filter(o => o.kind === 'good').length
+  if (await send(() => acts.countOff(runId.value, outcomes))) office.said = `Counted off: ${good} issued, ${outcomes.size - good} back in the lane.`
+}
+
+async function saveKept() {
+  const bytes = run.value && await paperOf(run.value)
+  if (bytes) savePdf(bytes, fileName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number))
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ title }}</h1>
+      <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
+      <v-btn v-if="changeable" variant="text" size="small" @click="dropIt">
+        Drop this run
+      </v-btn>
+      <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`">
+        Lane
+      </v-btn>
+    </div>
+    <p v-if="accounts && !view && (isNew || run === undefined)" class="quiet">
+      There is no such run in this browser. <NuxtLink to="/lane">Back to the lane</NuxtLink>
+    </p>
+    <div v-if="view && lane && balances && rows" class="scroll">
+      <v-alert v-if="isNew && otherRun" type="warning" variant="tonal" class="mb-3">
+        {{ otherRun.state === 'at the printer' ? `A run of this number book waits for its count-off: ${otherRun.checks[0]?.number} to ${otherRun.checks.at(-1)?.number}.` : 'A run of this number book is being prepared.' }}
+        <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
+      </v-alert>
+      <RunStepPanel :order="1" name="Pick" :state="stateOf('pick')" :line="lines.pick" :again="changeable" @again="back = 'pick'; approved = undefined">
+        <RunPickStep v-if="isNew || run" :view="view" :lane="lane" :balances="balances" :run="run" :busy="busy" :fault="fault" @pick="pickThem" />
+      </RunStepPanel>
+      <RunStepPanel :order="2" name="Load" :state="stateOf('load')" :line="lines.load" :again="changeable" @again="back = 'load'; approved = undefined">
+        <RunLoadStep v-if="run" :view="view" :run="run" :rows="rows" :busy="busy" :fault="fault" @load="loadIt" @jump="jump" />
+      </RunStepPanel>
+      <RunStepPanel :order="3" name="Proof" :state="stateOf('proof')" :line="lines.proof" :again="changeable" @again="approved = undefined">
+        <v-alert v-if="planned && !planned.ok" type="error" variant="tonal" :text="planned.refusal.text" />
+        <RunProofStep v-else-if="checks.length" :view="view" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts) => approved = { made, checks: facts }" />
+      </RunStepPanel>
+      <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
+        <RunPrintStep :count="checks.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
+      </RunStepPanel>
+      <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
+        <RunCountOffStep v-if="run && payments" :run="run" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
+      </RunStepPanel>
+      <div v-if="run?.state === 'counted off'" class="after">
+        <v-btn color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
+          See them in the register
+        </v-btn>
+        <v-btn @click="saveKept">
+          Save the PDF
+        </v-btn>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.after { display: flex; gap: 12px; padding: 8px 0 20px; }
+</style>

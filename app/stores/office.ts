@@ -1,0 +1,26 @@
+import { defineStore } from 'pinia'
+import { ref, watch } from 'vue'
+import { plainDate, type PlainDate } from '#core/base/dates'
+import { must } from '#core/base/result'
+import { units, type Unit } from '#core/paper/length'
+
+const themeKey = 'violet-lane theme'
+const unitKey = 'violet-lane unit'
+export type ThemeName = 'light' | 'dark'
+
+/** Today's date where the clerk sits. */
+export function localToday(): PlainDate {
+  const d = new Date()
+  return must(plainDate(`${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`))
+}
+
+/** What a person chose for this browser, kept over reloads. */
+export const useOffice = defineStore('office', () => {
+  const theme = ref<ThemeName>(localStorage.getItem(themeKey) === 'dark' ? 'dark' : 'light')
+  const unit = ref<Unit>(units.find(u => u === localStorage.getItem(unitKey)) ?? 'in')
+  watch(theme, name => localStorage.setItem(themeKey, name))
+  watch(unit, name => localStorage.setItem(unitKey, name))
+  /** A sentence about what was just done, read out and shown for a while. */
+  const said = ref('')
+  return { theme, unit, said }
+})

@@ -1,0 +1,2 @@
+/** Says that the server is up. */
+export default defineEventHandler(() => ({ ok: true }))
