@@ -5,7 +5,7 @@ import type { Balances } from '#core/ledger/balances'
 /** Balances side by side: as they are, and as the act would leave them. */
 const props = defineProps<{ before: Balances, after: Balances, sign: string }>()
 const rows = computed(() => (['book', 'committed', 'free'] as const).map(name => ({
-  name: { book: 'Book balance', committed: 'Committed', free: 'Free' }[name], before: figures(props.before[name], { sign: props.sign }), after: figures(props.after[name], { sign: props.sign }), low: props.after[name] < 0,
+  name: { book: 'Book', committed: 'Committed', free: 'Free' }[name], before: figures(props.before[name], { sign: props.sign }), after: figures(props.after[name], { sign: props.sign }), low: props.after[name] < 0,
 })))
 </script>
 

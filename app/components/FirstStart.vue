@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { operatorName, setOperatorName } from '~/data/acts'
+import { operatorName, setOperatorName } from '~/data/office'
 import { startEmpty, startWithDemo } from '~/data/start'
 import { localToday } from '~/stores/office'
 

@@ -16,7 +16,7 @@ import { drop, load, pick, type Pick } from '#core/runs/prepare'
 import { print, printAgain } from '#core/runs/print'
 import type { Outcome, Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
-import { db as theDb, type OfficeDb } from './db'
+import type { OfficeDb } from './db'
 
 /** Where locks come from: the browser's, shared by all tabs. */
 type Locks = Pick<LockManager, 'request'>
@@ -115,10 +115,3 @@ export class Acts {
     }
   })
 }
-
-const operatorKey = 'violet-lane operator'
-/** Who works at this browser; stands in every trail line. */
-export const operatorName = (): string => localStorage.getItem(operatorKey) ?? 'Clerk'
-export const setOperatorName = (name: string): void => localStorage.setItem(operatorKey, name.trim().slice(0, 60) || 'Clerk')
-
-export const acts = new Acts(theDb, navigator.locks, () => ({ at: new Date().toISOString(), by: operatorName() }))

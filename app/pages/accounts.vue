@@ -7,7 +7,7 @@ import { parseAmount } from '#core/money/cents'
 import { builtInStocks } from '#core/paper/builtIn'
 import { masked, type BankAccount, type Company } from '#core/payables/account'
 import { accountFactsSchema } from '#core/proof/facts'
-import { acts } from '~/data/acts'
+import { acts } from '~/data/office'
 import { readAccounts } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { operatorName, setOperatorName } from '~/data/acts'
+import { operatorName, setOperatorName } from '~/data/office'
 import { startOver } from '~/data/start'
 import { useOffice } from '~/stores/office'
 

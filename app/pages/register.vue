@@ -21,9 +21,13 @@ const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), 
 const present = computed(() => fates.filter(f => rows.value?.some(r => r.fate === f)))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const headers = [
-  { title: 'Number', key: 'number', width: 92 }, { title: 'State', key: 'fate', width: 112 }, { title: 'Payee', key: 'payee' }, { title: 'Date', key: 'date', width: 112 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 118 },
+  { title: 'Number', key: 'number', width: 92 }, { title: 'State', key: 'fate', width: 112 }, { title: 'Payee', key: 'payee', sortable: true }, { title: 'Date', key: 'date', width: 112 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 118 },
 ]
 const items = computed(() => shown.value.map(r => ({ id: r.id, number: r.number, fate: r.fate, payee: r.check?.payee ?? '', why: r.why, date: r.check?.date ?? '', amount: r.check?.amount ?? zero, row: r })))
+function rowProps({ item }: { item: (typeof items.value)[number] }) {
+  const choose = () => { chosenId.value = item.id }
+  return { 'class': ['pickable', { chosen: item.id === chosen.value?.id }], 'tabindex': 0, 'data-number': item.number, 'onClick': choose, 'onKeydown': (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
+}
 </script>
 
 <template>
@@ -43,15 +47,21 @@ const items = computed(() => shown.value.map(r => ({ id: r.id, number: r.number,
           {{ shown.length }} of {{ rows.length }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
         </p>
         <v-card class="grow">
-          <v-data-table-virtual :headers="headers" :items="items" density="compact" fixed-header height="100%" item-value="id" data-test="register">
-            <template #item="{ item }">
-              <tr class="pickable" :class="{ chosen: item.id === chosen?.id }" tabindex="0" @click="chosenId = item.id" @keydown.enter="chosenId = item.id">
-                <td class="n">{{ item.number }}</td>
-                <td><StateMark :state="item.fate" /></td>
-                <td>{{ item.payee }} <span v-if="item.why" class="quiet">{{ item.why }}</span></td>
-                <td class="nowrap">{{ item.date ? formatDate(item.row.check!.date, 'MMM D, YYYY') : '' }}</td>
-                <td class="num">{{ item.row.check ? figures(item.amount) : '' }}</td>
-              </tr>
+          <v-data-table-virtual :headers="headers" :items="items" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="36" item-value="id" hover data-test="register">
+            <template #item.number="{ item }">
+              <strong>{{ item.number }}</strong>
+            </template>
+            <template #item.fate="{ item }">
+              <StateMark :state="item.fate" />
+            </template>
+            <template #item.payee="{ item }">
+              <span class="one-line" :title="`${item.payee} ${item.why}`">{{ item.payee }} <span v-if="item.why" class="quiet">{{ item.why }}</span></span>
+            </template>
+            <template #item.date="{ item }">
+              <span class="nowrap">{{ item.row.check ? formatDate(item.row.check.date, 'MMM D, YYYY') : '' }}</span>
+            </template>
+            <template #item.amount="{ item }">
+              {{ item.row.check ? figures(item.amount) : '' }}
             </template>
             <template #no-data>
               <p class="quiet pa-4">
@@ -89,9 +99,9 @@ const items = computed(() => shown.value.map(r => ({ id: r.id, number: r.number,
 .by-state { max-width: 170px; }
 .sums { font-size: 12.5px; margin: 6px 2px; }
 .grow { flex: 1; min-height: 0; }
-.n { font-weight: 600; }
 .nowrap { white-space: nowrap; }
+.one-line { display: block; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .proof { padding: 2px 14px 20px 2px; }
-tr.chosen td { background: rgb(var(--v-theme-primary) / 0.13); }
-tr.pickable { cursor: pointer; }
+:deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); }
+:deep(tr.pickable) { cursor: pointer; }
 </style>

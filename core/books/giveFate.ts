@@ -8,14 +8,16 @@ export type GivenFate = (typeof givenFates)[number]
 
 export interface GiveFate { readonly numbers: readonly CheckNumber[], readonly fate: GivenFate, readonly why: string }
 
-/** Gives unused numbers of one book a fate, with a reason. `rows` are the touched numbers of the book. */
+/** Gives unused numbers of one book a fate, with a reason; numbers that are on paper get theirs by the count-off. `rows` are the touched numbers of the book. */
 export function giveFate(known: { book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: GiveFate, stamp: Stamp): Decision<{ numbers: NumberRow[] }> {
   if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
   if (!act.why.trim()) return refuse('why-blank', 'say in a word what became of the numbers', { field: 'why' })
   const numbers: NumberRow[] = []
   for (const number of act.numbers) {
     if (number < known.book.first || number > known.book.last) return refuse('number-outside', `${number} is not in the number book`, { field: 'numbers', value: number })
-    const row = become(known.rows.get(number) ?? unusedRow(known.book, number), act.fate, stamp.at, { why: act.why.trim(), check: null })
+    const present = known.rows.get(number) ?? unusedRow(known.book, number)
+    if (present.fate !== 'unused') return refuse('number-used', `${number} is ${present.fate}: only an unused number can be given a fate`, { field: 'numbers', value: number })
+    const row = become(present, act.fate, stamp.at, { why: act.why.trim(), check: null })
     if (!row.ok) return row
     numbers.push(row.value)
   }

@@ -25,7 +25,7 @@ interface Unfinished { row: number, facts: Omit<CheckFacts, 'number' | 'lines'>,
 export function readPayments(text: string, first: number): Read<CheckFacts[]> {
   if (text.length > MOST_FILE_LETTERS) return { ok: false, faults: [{ text: `the file is larger than ${MOST_FILE_LETTERS} characters` }] }
   const faults: Fault[] = []
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false })
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: ',', skipEmptyLines: false })
   const header = (parsed.data[0] ?? []).map(t => t.trim().toLowerCase())
   for (const name of needed) if (!header.includes(name)) faults.push({ row: 1, column: name, text: 'this column is missing' })
   header.forEach((name, i) => {

@@ -7,9 +7,9 @@ import type { Payment } from '#core/payables/payment'
 import type { Outcome, Run } from '#core/runs/run'
 
 const props = defineProps<{ run: Run, payments: readonly Payment[], balances: Balances, sign: string, busy: boolean, fault: string }>()
-const emit = defineEmits<{ count: [outcomes: Map<CheckNumber, Outcome>], again: [how: 'open' | 'save'] }>()
+const emit = defineEmits<{ count: [outcomes: ReadonlyMap<CheckNumber, Outcome>], again: [how: 'open' | 'save'] }>()
 
-const outcomes = ref(new Map<CheckNumber, Outcome>())
+const outcomes = shallowRef<ReadonlyMap<CheckNumber, Outcome>>(new Map())
 const at = ref(0)
 const asking = ref(false)
 const column = ref<HTMLElement>()
@@ -27,8 +27,8 @@ const issued = computed(() => sum(of('good').map(r => r.payment?.amount ?? zero)
 function say(number: CheckNumber, kind: Outcome['kind']) {
   outcomes.value = new Map(outcomes.value).set(number, kind === 'spoiled' ? { kind, why: '' } : { kind })
 }
-function because(number: CheckNumber, why: string | null) {
-  outcomes.value = new Map(outcomes.value).set(number, { kind: 'spoiled', why: why ?? '' })
+function because(number: CheckNumber, why: string) {
+  outcomes.value = new Map(outcomes.value).set(number, { kind: 'spoiled', why })
 }
 async function allGood() {
   const next = new Map(outcomes.value)
@@ -77,7 +77,10 @@ function onKey(event: KeyboardEvent) {
         <span class="said">
           <v-btn v-for="k in kinds" :key="k.kind" size="small" :variant="row.said?.kind === k.kind ? 'flat' : 'text'" :color="row.said?.kind === k.kind ? 'primary' : undefined" :aria-pressed="row.said?.kind === k.kind" tabindex="-1" @click="say(row.number, k.kind)">{{ k.kind }}</v-btn>
         </span>
-        <v-combobox v-if="row.said?.kind === 'spoiled'" :model-value="row.said.why" :items="reasons" label="Why" hide-details class="why" :data-why="row.number" @update:model-value="because(row.number, $event)" @update:search="$event && because(row.number, $event)" @keydown.stop />
+        <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
+          <v-text-field :model-value="row.said.why" label="Why" hide-details maxlength="120" autocomplete="off" @update:model-value="because(row.number, $event)" @keydown.enter="walk(i + 1)" />
+          <span class="reasons"><v-btn v-for="why in reasons" :key="why" size="x-small" @click="because(row.number, why); walk(i + 1)">{{ why }}</v-btn></span>
+        </div>
       </div>
     </div>
     <div class="effect">
@@ -123,13 +126,14 @@ function onKey(event: KeyboardEvent) {
 .count { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 24px; }
 .column { max-height: calc(100dvh - 250px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
 .help { font-size: 12.5px; margin-bottom: 6px; }
-kbd { border: 1px solid rgb(var(--v-theme-on-surface) / 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
-.row { display: grid; grid-template-columns: 30px 76px minmax(0, 1fr) 100px auto; align-items: center; gap: 10px; padding: 5px 10px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgb(var(--v-theme-on-surface) / 0.1); }
+kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
+.row { display: grid; grid-template-columns: 30px 76px minmax(0, 1fr) 100px auto; align-items: center; gap: 10px; padding: 5px 10px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
 .row.at { border-color: rgb(var(--v-theme-primary)); }
 .n { font-size: 1.15rem; font-weight: 600; }
 .who { overflow-wrap: anywhere; }
 .said { display: flex; gap: 2px; }
-.why { grid-column: 3 / -1; }
+.why { grid-column: 3 / -1; display: grid; gap: 6px; }
+.reasons { display: flex; gap: 6px; flex-wrap: wrap; }
 .small .leaf { fill: #fffdf9; stroke: #8d8798; } .small .perf { stroke: #c9c2d4; stroke-dasharray: 2 2; } .small .sign { fill: none; stroke: #5a3ea0; stroke-width: 3; stroke-linecap: round; stroke-linejoin: round; }
 .small.spoiled .sign { stroke: #a3262a; stroke-width: 2; }
 .effect, .again { display: grid; gap: 12px; align-content: start; justify-items: stretch; }

@@ -68,7 +68,7 @@ function go() {
 .pack { display: flex; align-items: flex-end; gap: 32px; }
 .side { display: grid; gap: 4px; }
 .big { font-size: 2.1rem; font-weight: 600; font-variant-numeric: tabular-nums; line-height: 1.2; height: 54px; padding: 4px 10px; width: 220px; border: 1px solid transparent; }
-input.big { border: 1px solid rgb(var(--v-theme-on-surface) / 0.45); border-radius: 6px; background: rgb(var(--v-theme-surface)); color: inherit; }
+input.big { border: 1px solid rgba(var(--v-theme-on-surface), 0.45); border-radius: 6px; background: rgb(var(--v-theme-surface)); color: inherit; }
 .gap { padding: 14px 16px; display: grid; gap: 12px; max-width: 640px; justify-items: start; }
 .why { width: 100%; }
 </style>

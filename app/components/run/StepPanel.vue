@@ -21,7 +21,7 @@ const emit = defineEmits<{ again: [] }>()
 </template>
 
 <style scoped>
-.step { border-left: 2px solid rgb(var(--v-theme-on-surface) / 0.18); padding: 0 0 12px 20px; margin-left: 13px; }
+.step { border-left: 2px solid rgba(var(--v-theme-on-surface), 0.18); padding: 0 0 12px 20px; margin-left: 13px; }
 .step.open { border-color: rgb(var(--v-theme-primary)); }
 header { display: flex; align-items: center; gap: 12px; min-height: 34px; margin-left: -34px; }
 .order { display: grid; place-items: center; width: 26px; height: 26px; border-radius: 50%; font-weight: 600; font-size: 13px; background: rgb(var(--v-theme-surface-variant)); color: rgb(var(--v-theme-on-surface-variant)); }

@@ -9,7 +9,7 @@ import { split } from '#core/money/split'
 import { drawWarnings } from '#core/payables/draw'
 import type { Payee } from '#core/payables/payment'
 import type { CheckFacts } from '#core/proof/facts'
-import { acts } from '~/data/acts'
+import { acts } from '~/data/office'
 import { readBalances, readLane, readLedgers, readPayees, readRows } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -148,6 +148,6 @@ async function drawIt() {
 .pair { display: grid; grid-template-columns: 1.25fr 1fr; gap: 12px; }
 .amount :deep(input) { text-align: right; font-weight: 600; }
 .help { font-size: 12px; margin: 4px 0 16px; }
-kbd { border: 1px solid rgb(var(--v-theme-on-surface) / 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
+kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
 .proof { padding: 2px 14px 20px 2px; }
 </style>

@@ -85,7 +85,7 @@ function walk(by: number) {
 .nowrap { white-space: nowrap; }
 .empty { padding: 16px; }
 .proof { padding: 2px 14px 20px 2px; }
-.bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgb(var(--v-theme-on-surface) / 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
+.bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
 .bar dl { display: flex; gap: 26px; margin-right: auto; flex-wrap: wrap; }
 .bar dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
 .bar dd { font-weight: 600; white-space: nowrap; }

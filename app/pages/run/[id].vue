@@ -7,7 +7,7 @@ import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
 import type { CheckFacts } from '#core/proof/facts'
 import { plan, type Outcome, type RunOrder } from '#core/runs/run'
-import { acts } from '~/data/acts'
+import { acts } from '~/data/office'
 import { openPdf, paperOf, savePdf } from '~/data/papers'
 import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -119,7 +119,7 @@ async function printAgain(how: 'open' | 'save') {
   else savePdf(bytes, fileName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number))
 }
 
-async function countOff(outcomes: Map<CheckNumber, Outcome>) {
+async function countOff(outcomes: ReadonlyMap<CheckNumber, Outcome>) {
   const good = [...outcomes.values()].filter(o => o.kind === 'good').length
   if (await send(() => acts.countOff(runId.value, outcomes))) office.said = `Counted off: ${good} issued, ${outcomes.size - good} back in the lane.`
 }

@@ -1,0 +1,40 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { addDays, daysBetween, plainDate, typedDate, weekday, type PlainDate } from './dates'
+import { canonicalJson, hashOf } from './hash'
+import { must } from './result'
+
+const day = (text: string): PlainDate => must(plainDate(text))
+
+describe('dates', () => {
+  it('refuse days that do not exist', () => {
+    for (const text of ['2026-02-29', '2026-13-01', '2026-4-1', '1899-12-31', 'soon']) expect(plainDate(text).ok).toBe(false)
+    expect(plainDate('2028-02-29').ok).toBe(true)
+  })
+  it('add and count days as each other', () => {
+    fc.assert(fc.property(fc.integer({ min: -40_000, max: 40_000 }), (n) => { expect(daysBetween(day('2026-11-24'), addDays(day('2026-11-24'), n))).toBe(n) }))
+  })
+  // Tuesday, 24 November 2026.
+  it.each([
+    ['', '2026-11-24'], ['.', '2026-11-24'], ['+3', '2026-11-27'], ['-24', '2026-10-31'], ['fri', '2026-11-27'], ['tue', '2026-11-24'], ['mon', '2026-11-30'], ['24', '2026-11-24'], ['15', '2026-12-15'],
+    ['31', '2026-12-31'], ['me', '2026-11-30'], ['12/5', '2026-12-05'], ['1/2/27', '2027-01-02'], ['11/24/2026', '2026-11-24'], ['2027-03-01', '2027-03-01'],
+  ])('typed “%s” is %s', (typed, meant) => { expect(must(typedDate(typed, day('2026-11-24')))).toBe(meant) })
+  it.each(['tomorrow', '13/1', '2/30', '0', '+', 'f'])('typed “%s” is refused', (typed) => { expect(typedDate(typed, day('2026-11-24')).ok).toBe(false) })
+  it('a typed weekday is never in the past and within the week', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 5000 }), fc.constantFrom('su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'), (n, name) => {
+      const today = addDays(day('2020-01-01'), n)
+      const found = must(typedDate(name, today))
+      expect(daysBetween(today, found)).toBeGreaterThanOrEqual(0)
+      expect(daysBetween(today, found)).toBeLessThan(7)
+      expect(['su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'][weekday(found)]).toBe(name)
+    }))
+  })
+})
+
+describe('hash', () => {
+  it('does not depend on the order of keys and leaves out what is undefined', () => {
+    expect(canonicalJson({ b: 1, a: [{ d: 2, c: undefined }] })).toBe('{"a":[{"d":2}],"b":1}')
+    // SHA-256 of the two characters {}, from the standard's own tools.
+    expect(hashOf({})).toBe('44136fa355b3678a1146ad16f7e8649e94fb4fc21fe77e8310c060f61caaff8a')
+  })
+})

@@ -1,0 +1,31 @@
+import { plainDate } from '../base/dates'
+import { idOf, type Id } from '../base/id'
+import { must } from '../base/result'
+import type { CheckNumber, NumberBook } from '../books/book'
+import { entry } from '../ledger/entry'
+import { usBusiness } from '../micr/pattern'
+import { cents, zero } from '../money/cents'
+import type { BankAccount, Company } from '../payables/account'
+import type { Draw } from '../payables/draw'
+import type { Payee } from '../payables/payment'
+import type { Changes } from './tables'
+
+/** A small office for tests: one company, one account with a book of the given length, one payee. */
+export const company: Company = { id: idOf('co'), name: ['Pellam Slipway Works'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
+export const account: BankAccount = {
+  id: idOf('acc'), companyId: company.id, name: 'Yard', bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] }, fraction: '12-3456/1234', routing: '123456780', account: '0052-6610-3',
+  pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: idOf('cash'), stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top',
+}
+export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', first: 101 as CheckNumber, last: 100 + length as CheckNumber })
+export const payee: Payee = { id: idOf('p1'), kind: 'supplier', name: 'Shoreline Timber', address: ['Sawmill Road', 'Northmere, ME 04998'], memo: 'Larch', split: [{ ledgerId: idOf('wood'), weight: 1 }], onHold: false, taxForm: 'none' }
+export const OPENING = cents(5_000_000)
+
+export const opened = (bookLength: number): Changes => ({
+  companies: [company], accounts: [account], books: [bookOf(bookLength)], payees: [payee],
+  ledgers: [{ id: idOf('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' }, { id: idOf('wood'), companyId: company.id, code: '6120', name: 'Materials', kind: 'expense' }],
+  entries: [entry({ id: idOf('opening'), companyId: company.id, date: must(plainDate('2026-01-02')), text: 'Opening', paymentId: null, lines: [{ ledgerId: idOf('cash'), debit: OPENING, credit: zero }, { ledgerId: idOf('equity'), debit: zero, credit: OPENING }] })],
+})
+
+export const drawOf = (id: string, amount: number): Draw => ({
+  id: idOf<'payment'>(id), payee, address: payee.address, date: must(plainDate('2026-11-24')), amount: cents(amount), memo: '', lines: [], split: [{ ledgerId: idOf<'ledger'>('wood') as Id<'ledger'>, amount: cents(amount) }],
+})

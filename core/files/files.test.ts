@@ -1,0 +1,71 @@
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { figures } from '../money/figures'
+import { builtInLayouts, builtInStocks } from '../paper/builtIn'
+import { layoutSchema } from '../paper/layout'
+import { stockSchema } from '../paper/stock'
+import { checkOf } from '../proof/sample.fixture'
+import type { CheckFacts } from '../proof/facts'
+import { accountFileSchema } from './accountFile'
+import { faultLine, readJson } from './fault'
+import { paymentColumns, readPayments } from './paymentsCsv'
+
+const sample = (name: string): string => readFileSync(new URL(`../../samples/${name}`, import.meta.url), 'utf8')
+const faults = (text: string): string[] => { const r = readPayments(text, 1); return r.ok ? [] : r.faults.map(f => faultLine('f.csv', f)) }
+
+/** Writes checks as a payments file: the plain other way round. */
+function written(checks: readonly CheckFacts[]): string {
+  const rows: string[][] = [[...paymentColumns]]
+  for (const c of checks) {
+    const own = [c.payee, c.date, figures(c.amount), ...Array.from({ length: 5 }, (_, i) => c.address[i] ?? ''), c.memo]
+    const lines = c.lines.map(l => [l.reference, l.date ?? '', l.description, figures(l.amount)])
+    rows.push([...own, ...(lines[0] ?? ['', '', '', ''])], ...lines.slice(1).map(l => [...own.map(() => ''), ...l]))
+  }
+  return Papa.unparse(rows)
+}
+
+describe('the payments file', () => {
+  it('comes back as it was written, whatever is in it', () => {
+    const word = fc.stringMatching(/^[A-Za-zÀ-ž0-9&",;'’.-][A-Za-zÀ-ž0-9&",;'’ .-]{0,38}[A-Za-z0-9"]$/).map(t => t.replaceAll(/\s+/g, ' '))
+    fc.assert(fc.property(fc.array(fc.tuple(word, fc.array(word, { maxLength: 5 }), word, fc.nat(5)), { minLength: 1, maxLength: 8 }), (given) => {
+      const checks = given.map(([payee, address, memo, lines], i) => checkOf(70 + i, lines, { payee, address, memo }))
+      const read = readPayments(written(checks), 70)
+      expect(read.ok ? read.value : read.faults).toEqual(checks)
+    }))
+  })
+  it('says every fault with its row and column, and takes nothing', () => {
+    expect(faults('date,payee\n')).toEqual(['f.csv: row 1, column amount: this column is missing'])
+    expect(faults('payee,date,amount,colour\nA,2026-11-24,5,red\n')[0]).toContain('row 1, column colour: not a column')
+    expect(faults('payee,date,amount\n')).toEqual(['f.csv: row 2: there is no payment in the file'])
+    const many = faults('payee,date,amount,line amount\n,,,5\nA,24.11.2026,-3,\nB,2026-11-24,10.00,9.99\n')
+    expect(many.map(f => f.split(': ')[1])).toEqual(['row 2, column payee', 'row 3, column date', 'row 3, column amount', 'row 4, column amount'])
+    expect(faults(`payee,date,amount\n"A,2026-11-24,5\n`).length).toBeGreaterThan(0)
+    expect(faults(`payee,date,amount\n${'x'.repeat(90)},2026-11-24,5\n`)[0]).toContain('column payee: at most 80 characters')
+  })
+  it('reads the sample', () => {
+    const read = readPayments(sample('payments.csv'), 5001)
+    expect(read.ok && read.value.map(c => [c.number, c.amount, c.lines.length])).toEqual([[5001, 123_456, 2], [5002, 1_845_000, 1], [5003, 64_000, 0]])
+  })
+})
+
+describe('our JSON files', () => {
+  const files = [['layout', sample('layout.json'), layoutSchema], ['account', sample('account.json'), accountFileSchema], ['stock', JSON.stringify(builtInStocks[0]), stockSchema]] as const
+  it('come back the same', () => {
+    for (const layout of builtInLayouts) expect(readJson(JSON.stringify(layout), layoutSchema)).toEqual({ ok: true, value: layout })
+    expect(JSON.parse(sample('layout.json'))).toEqual(builtInLayouts[0])
+  })
+  it.each(files)('a damaged %s file is refused with the place, or still whole', (_, text, schema) => {
+    expect(readJson(text, schema).ok).toBe(true)
+    fc.assert(fc.property(fc.nat(text.length - 1), fc.constantFrom('', '"', '{', '}', 'x', '-', '9e9', 'null,'), fc.nat(6), (at, put, cut) => {
+      const result = readJson(text.slice(0, at) + put + text.slice(at + cut), schema)
+      if (!result.ok) expect(result.faults.length > 0 && result.faults.every(f => f.text.length > 0)).toBe(true)
+    }))
+    for (const key of Object.keys(JSON.parse(text) as object)) {
+      const broken = readJson(JSON.stringify({ ...JSON.parse(text) as object, [key]: { wrong: true } }), schema)
+      expect(broken.ok, key).toBe(false)
+      if (!broken.ok) expect(broken.faults.some(f => f.path?.startsWith(key)), key).toBe(true)
+    }
+  })
+})

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { plainDate } from '../core/base/dates'
+import { must } from '../core/base/result'
+import { ledgerBalance } from '../core/ledger/balances'
+import { layoutById, stockById } from '../core/paper/builtIn'
+import { factsOf } from '../core/payables/account'
+import { factsOfPayment } from '../core/payables/payment'
+import { proofer } from '../core/proof/compose'
+import { firstBroken } from '../core/trail/trail'
+import { demoOffice } from './scenario'
+
+const office = demoOffice(must(plainDate('2026-11-24')))
+
+describe('the demo office', () => {
+  it('is as large as the story says', () => {
+    expect([office.companies.length, office.accounts.length, office.payees.length]).toEqual([2, 3, 40])
+    expect(office.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
+    expect(office.runs.filter(r => r.state === 'at the printer').map(r => r.accountId)).toEqual(['payroll'])
+    for (const fate of ['issued', 'cleared', 'spoiled', 'missing', 'on paper']) expect(office.numbers.some(n => n.fate === fate), fate).toBe(true)
+    expect(firstBroken(office.trail)).toBeUndefined()
+  })
+  it.each(['2026-01-01', '2026-02-28', '2027-12-31'])('stands on any day: %s', (day) => {
+    const then = demoOffice(must(plainDate(day)))
+    for (const a of then.accounts) expect(ledgerBalance(then.entries, a.cashLedgerId)).toBeGreaterThan(0)
+    expect(then.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
+    expect(then.payments.every(p => p.date <= day)).toBe(true)
+  })
+  it('is told the same way twice', () => { expect(demoOffice(must(plainDate('2026-11-24')))).toEqual(office) })
+  it('can all be printed without a note', () => {
+    for (const account of office.accounts) {
+      const ready = proofer(layoutById(account.layoutId)!, stockById(account.stockId)!, factsOf(account, office.companies.find(c => c.id === account.companyId)!))
+      for (const p of office.payments.filter(p => p.accountId === account.id)) expect(ready.sheet([factsOfPayment(p, 4001)]).notes).toEqual([])
+    }
+  })
+})
