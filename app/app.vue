@@ -21,7 +21,7 @@ const started = useLive(readStart)
       <FirstStart />
     </v-main>
     <v-snackbar :model-value="office.said !== ''" location="bottom" :timeout="6000" color="secondary" @update:model-value="office.said = ''">
-      <span role="status">{{ office.said }}</span>
+      {{ office.said }}
     </v-snackbar>
   </v-app>
 </template>

@@ -29,6 +29,7 @@ describe('the demo office', () => {
   it('can all be printed without a note', () => {
     for (const account of office.accounts) {
       const ready = proofer(layoutById(account.layoutId)!, stockById(account.stockId)!, factsOf(account, office.companies.find(c => c.id === account.companyId)!))
+      expect(ready.notes).toEqual([])
       for (const p of office.payments.filter(p => p.accountId === account.id)) expect(ready.sheet([factsOfPayment(p, 4001)]).notes).toEqual([])
     }
   })

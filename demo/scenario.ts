@@ -83,7 +83,7 @@ class Story {
       companies: [plan.company],
       ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
       accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account, pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash), layoutId: 'letter-top' }],
-      books: [{ id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, first: plan.book.first as CheckNumber, last: plan.book.last as CheckNumber }],
+      books: [{ id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, start: plan.book.first as CheckNumber, end: plan.book.last as CheckNumber }],
       payees: plan.payees.map(p => this.payee(plan, p)),
       entries: [entry({ id: idOf(`${plan.key}-opening`), companyId: plan.company.id, date: start, text: 'Opening balance', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: opening, credit: zero }, { ledgerId: this.ledger(plan, '3000'), debit: zero, credit: opening }] })],
     })

@@ -40,7 +40,7 @@ async function start(how: 'demo' | 'empty') {
       </v-card>
       <v-card class="choice">
         <h2>Begin with your own</h2>
-        <p>An empty office. The first thing to enter is a bank account: company, bank, MICR facts and the first check number.</p>
+        <p>An empty office. The first thing to enter is a bank account: company, bank, MICR facts and the range of numbers.</p>
         <v-btn :disabled="busy" @click="start('empty')">
           Start empty
         </v-btn>

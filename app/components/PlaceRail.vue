@@ -3,6 +3,7 @@ import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiForma
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
+const route = useRoute()
 const work = [
   { to: '/', name: 'Today', icon: mdiWeatherSunset },
   { to: '/lane', name: 'Lane', icon: mdiTrayFull },
@@ -16,17 +17,21 @@ const setUp = [
 </script>
 
 <template>
-  <v-navigation-drawer permanent width="188" color="background" aria-label="Places">
+  <v-navigation-drawer permanent width="188" color="background" tag="div">
     <div class="top">
       <NuxtLink to="/" class="home" aria-label="Violet Lane, today">
         <WordMark />
       </NuxtLink>
     </div>
-    <v-list nav density="compact" color="primary" tag="nav" aria-label="Work">
-      <v-list-item v-for="place in work" :key="place.to" :to="place.to" :exact="place.to === '/'" :prepend-icon="place.icon" :title="place.name" />
-      <v-divider class="my-3" />
-      <v-list-item v-for="place in setUp" :key="place.to" :to="place.to" :prepend-icon="place.icon" :title="place.name" />
-    </v-list>
+    <nav aria-label="Places">
+      <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">
+        <li v-for="place in part" :key="place.to">
+          <NuxtLink :to="place.to" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) }" :aria-current="route.path === place.to ? 'page' : undefined">
+            <v-icon :icon="place.icon" size="20" aria-hidden="true" /> {{ place.name }}
+          </NuxtLink>
+        </li>
+      </ul>
+    </nav>
     <template #append>
       <div class="foot">
         <v-btn variant="text" size="small" :prepend-icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'">
@@ -41,6 +46,9 @@ const setUp = [
 .top { padding: 18px 14px 12px; }
 .home { color: inherit; text-decoration: none; }
 .foot { padding: 10px; }
-:deep(.v-list-item__prepend) { width: 34px; }
-:deep(.v-list-item__spacer) { width: 12px; }
+.places { list-style: none; padding: 0 8px 10px; }
+.places + .places { border-top: 1px solid rgba(var(--v-theme-on-surface), 0.15); padding-top: 10px; margin: 0 8px; padding-inline: 0; }
+.place { display: flex; align-items: center; gap: 12px; padding: 8px 10px; border-radius: 6px; color: inherit; text-decoration: none; font-weight: 500; margin-bottom: 2px; }
+.place:hover { background: rgba(var(--v-theme-primary), 0.07); }
+.place.here { background: rgba(var(--v-theme-primary), 0.13); color: rgb(var(--v-theme-primary)); }
 </style>

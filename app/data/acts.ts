@@ -12,7 +12,7 @@ import { draw, type Draw } from '#core/payables/draw'
 import { layoutById, stockById } from '#core/paper/builtIn'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { countOff } from '#core/runs/countOff'
-import { drop, load, pick, type Pick } from '#core/runs/prepare'
+import { drop, load, pick, type Picking } from '#core/runs/prepare'
 import { print, printAgain } from '#core/runs/print'
 import type { Outcome, Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
@@ -28,7 +28,7 @@ type Locks = Pick<LockManager, 'request'>
 export class Acts {
   constructor(private readonly db: OfficeDb, private readonly locks: Locks, private readonly stamp: () => Stamp) {}
 
-  private async settle<C extends Changes>(accountId: Id<'account'>, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: () => Promise<unknown>): Promise<Result<C>> {
+  private async settle<C extends Changes>(accountId: Id<'account'>, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: (stamp: Stamp) => Promise<unknown>): Promise<Result<C>> {
     try {
       return await this.locks.request(`violet-lane account ${accountId}`, () => this.db.transaction('rw', this.db.tables, async (): Promise<Result<C>> => {
         const stamp = this.stamp()
@@ -36,7 +36,7 @@ export class Acts {
         if (!decision.ok) return decision
         for (const [table, rows] of Object.entries(decision.value.changes)) await this.db.table(table).bulkPut(rows as unknown[])
         await this.db.trail.add(trailLine(decision.value.trail, stamp, await this.db.trail.orderBy('seq').last()))
-        await also?.()
+        await also?.(stamp)
         return { ok: true, value: decision.value.changes }
       }))
     }
@@ -70,14 +70,14 @@ export class Acts {
   draw = (accountId: Id<'account'>, act: Draw) => this.settle(accountId, async stamp =>
     draw({ account: await this.one(this.db.accounts.get(accountId), 'account'), payee: await this.db.payees.get(act.payee.id) }, act, stamp))
 
-  pick = (book: NumberBook, act: Pick) => this.settle(book.accountId, async stamp => pick({
+  pick = (book: NumberBook, act: Picking) => this.settle(book.accountId, async stamp => pick({
     book, run: await this.db.runs.get(act.runId), openRuns: await this.openRuns(book.id),
     payments: await this.db.payments.where('[accountId+state]').equals([book.accountId, 'waiting']).toArray(),
   }, act, stamp))
 
   giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id) }, act, stamp))
 
-  load = async (runId: Id<'run'>, first: CheckNumber) => this.settle(await this.accountOfRun(runId), async () => load(await this.runBook(runId), { first }))
+  load = async (runId: Id<'run'>, top: CheckNumber) => this.settle(await this.accountOfRun(runId), async () => load(await this.runBook(runId), { top }))
 
   drop = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => drop(await this.runBook(runId)))
 
@@ -89,7 +89,7 @@ export class Acts {
     const layout = await this.one(Promise.resolve(layoutById(account.layoutId)), 'layout')
     const stock = await this.one(Promise.resolve(stockById(account.stockId)), 'stock')
     return print({ run, book, rows, openRuns: await this.openRuns(book.id), payments: await this.payments(run.paymentIds), account: factsOf(account, company), layout, stock }, { made }, stamp)
-  }, () => this.db.papers.put({ runId, bytes: pdf, madeAt: this.stamp().at }))
+  }, stamp => this.db.papers.put({ runId, bytes: pdf, madeAt: stamp.at }))
 
   printAgain = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => printAgain(await this.runBook(runId)))
 
@@ -110,7 +110,7 @@ export class Acts {
           companies: [company], ledgers: of.ledgers, accounts: [account], books: [of.book],
           entries: opening > 0 ? [entry({ id: `${account.id}/opening` as Id<'entry'>, companyId: company.id, date: dayOfMoment(stamp.at), text: 'Opening balance', paymentId: null, lines })] : [],
         },
-        trail: { act: 'open an account', text: `${account.name}, numbers ${of.book.first} to ${of.book.last}`, about: { account: account.id, company: company.id } },
+        trail: { act: 'open an account', text: `${account.name}, numbers ${of.book.start} to ${of.book.end}`, about: { account: account.id, company: company.id } },
       },
     }
   })

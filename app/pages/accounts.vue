@@ -41,16 +41,16 @@ async function openIt() {
   if (!linesOf(f.company).length) found.company = 'the company’s name is wanted here'
   if (!f.bank.trim()) found.bank = 'the bank’s name is wanted here'
   if (!f.name.trim()) found.name = 'what do you call this account?'
-  const first = checkNumber(f.first, 'first')
-  const last = checkNumber(f.last, 'last')
+  const lowest = checkNumber(f.first, 'lowest')
+  const highest = checkNumber(f.last, 'highest')
   const opening = parseAmount(f.opening, 'opening')
-  if (!first.ok) found.first = first.refusal.text
-  if (!last.ok) found.last = last.refusal.text
+  if (!lowest.ok) found.first = lowest.refusal.text
+  if (!highest.ok) found.last = highest.refusal.text
   if (!opening.ok) found.opening = opening.refusal.text
-  if (first.ok && last.ok && (last.value < first.value || last.value - first.value >= 1_000_000)) found.last = 'the last number comes after the first, at most a million later'
-  if (last.ok && last.value > 999_999) found.last = 'the MICR pattern holds six digits: at most 999999'
+  if (lowest.ok && highest.ok && highest.value < lowest.value) found.last = 'the highest number comes after the lowest'
+  if (highest.ok && highest.value > 999_999) found.last = 'the MICR pattern holds six digits: at most 999999'
   faults.value = found
-  if (Object.keys(found).length || !facts.success || !first.ok || !last.ok || !opening.ok) return
+  if (Object.keys(found).length || !facts.success || !lowest.ok || !highest.ok || !opening.ok) return
   const companyId = idOf<'company'>(crypto.randomUUID())
   const accountId = idOf<'account'>(crypto.randomUUID())
   const ledgers = chart.map(([code, name, kind]): LedgerAccount => ({ id: idOf(`${companyId}-${code}`), companyId, code, name, kind }))
@@ -59,7 +59,7 @@ async function openIt() {
     id: accountId, companyId, name: f.name.trim(), bank: facts.data.bank, fraction: facts.data.fraction, routing: facts.data.routing, account: facts.data.account, pattern: usBusiness,
     currency: facts.data.currency, cashLedgerId: idOf(`${companyId}-1010`), stockId: f.stock, layoutId: 'letter-top',
   }
-  const book: NumberBook = { id: idOf(crypto.randomUUID()), accountId, kind: stockOf.value?.numbered ? 'stationer’s stock' : 'printed by us', first: first.value, last: last.value }
+  const book: NumberBook = { id: idOf(crypto.randomUUID()), accountId, kind: stockOf.value?.numbered ? 'stationer’s stock' : 'printed by us', start: lowest.value, end: highest.value }
   busy.value = true
   const done = await acts.openAccount({ company, ledgers, account, book, opening: opening.value, equity: idOf(`${companyId}-3000`) })
   busy.value = false
@@ -120,8 +120,8 @@ function show(id: string) {
             <v-text-field v-model="form.account" label="Account number" :error-messages="faults.account" hint="As it stands in the MICR line, with its dashes and spaces" />
             <v-text-field v-model="form.fraction" label="Fraction" placeholder="12-3456/7890" :error-messages="faults.fraction" hint="The fractional routing number; may be left empty" />
             <v-text-field v-model="form.opening" label="Book balance today" :error-messages="faults.opening" inputmode="decimal" />
-            <v-text-field v-model="form.first" label="First check number" inputmode="numeric" :error-messages="faults.first" />
-            <v-text-field v-model="form.last" label="Last check number" inputmode="numeric" :error-messages="faults.last" hint="The end of the box, or as far as you will number" />
+            <v-text-field v-model="form.first" label="Lowest number of the book" inputmode="numeric" :error-messages="faults.first" />
+            <v-text-field v-model="form.last" label="Highest number" inputmode="numeric" :error-messages="faults.last" hint="The end of the box, or as far as you will number" />
           </div>
           <v-alert v-if="faults.all" type="error" variant="tonal" class="mb-3" :text="faults.all" />
           <div class="d-flex ga-3">

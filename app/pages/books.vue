@@ -6,7 +6,7 @@ import { readAccounts, readRows, type AccountView } from '~/data/reads'
 interface BookView { view: AccountView, counts: ReturnType<typeof countFates>, next: number | undefined, length: number, rows: NumberRow[] }
 const books = useLive(async (): Promise<BookView[]> => Promise.all((await readAccounts()).map(async (view) => {
   const rows = await readRows(view.book.id)
-  return { view, rows: [...rows.values()], counts: countFates(view.book, rows.values()), next: nextNumber(view.book, rows), length: view.book.last - view.book.first + 1 }
+  return { view, rows: [...rows.values()], counts: countFates(view.book, rows.values()), next: nextNumber(view.book, rows), length: view.book.end - view.book.start + 1 }
 })))
 </script>
 
@@ -21,7 +21,7 @@ const books = useLive(async (): Promise<BookView[]> => Promise.all((await readAc
         <header>
           <h2>{{ b.view.account.name }}</h2>
           <p class="quiet">
-            {{ b.view.book.kind }}, {{ b.view.book.first }} to {{ b.view.book.last }}
+            {{ b.view.book.kind }}, {{ b.view.book.start }} to {{ b.view.book.end }}
           </p>
           <p>Next number <strong class="next">{{ b.next ?? 'used up' }}</strong></p>
         </header>

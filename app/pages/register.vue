@@ -21,7 +21,7 @@ const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), 
 const present = computed(() => fates.filter(f => rows.value?.some(r => r.fate === f)))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const headers = [
-  { title: 'Number', key: 'number', width: 92 }, { title: 'State', key: 'fate', width: 112 }, { title: 'Payee', key: 'payee', sortable: true }, { title: 'Date', key: 'date', width: 112 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 118 },
+  { title: 'Number', key: 'number', width: 88 }, { title: 'State', key: 'fate', width: 108 }, { title: 'Payee', key: 'payee' }, { title: 'Date', key: 'date', width: 118 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 112 },
 ]
 const items = computed(() => shown.value.map(r => ({ id: r.id, number: r.number, fate: r.fate, payee: r.check?.payee ?? '', why: r.why, date: r.check?.date ?? '', amount: r.check?.amount ?? zero, row: r })))
 function rowProps({ item }: { item: (typeof items.value)[number] }) {
@@ -71,7 +71,7 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
           </v-data-table-virtual>
         </v-card>
       </div>
-      <aside v-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`">
+      <aside v-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
         <h2 class="d-flex ga-4 align-center mb-2">
           {{ chosen.number }} <StateMark :state="chosen.fate" />
         </h2>
@@ -100,8 +100,10 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
 .sums { font-size: 12.5px; margin: 6px 2px; }
 .grow { flex: 1; min-height: 0; }
 .nowrap { white-space: nowrap; }
-.one-line { display: block; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.one-line { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .proof { padding: 2px 14px 20px 2px; }
 :deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); }
+:deep(table) { table-layout: fixed; }
+:deep(td), :deep(th) { padding: 0 10px !important; }
 :deep(tr.pickable) { cursor: pointer; }
 </style>

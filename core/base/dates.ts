@@ -60,7 +60,7 @@ export function formatDate(date: PlainDate, pattern: DatePattern): string {
  */
 export function typedDate(text: string, today: PlainDate): Result<PlainDate> {
   const t = text.trim().toLowerCase()
-  const [year, month, day] = today.split('-').map(Number) as [number, number, number]
+  const [year, month] = today.split('-').map(Number) as [number, number]
   if (t === '' || t === '.') return good(today)
   if (/^[+-]\d{1,3}$/.test(t)) return good(addDays(today, Number(t)))
   if (t === 'me') return good(addDays(must(dateOf(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1)), -1))

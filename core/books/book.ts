@@ -25,8 +25,8 @@ export interface NumberBook {
   readonly id: Id<'book'>
   readonly accountId: Id<'account'>
   readonly kind: BookKind
-  readonly first: CheckNumber
-  readonly last: CheckNumber
+  readonly start: CheckNumber
+  readonly end: CheckNumber
 }
 
 /** The check that carries a number: links, and what a list shows of it. */
@@ -69,15 +69,15 @@ type Rows = ReadonlyMap<CheckNumber, NumberRow>
 
 /** The lowest unused number of a book; undefined where it is used up. `rows` are the touched numbers of the book. */
 export function nextNumber(book: NumberBook, rows: Rows): CheckNumber | undefined {
-  for (let n = book.first; n <= book.last; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) return n
+  for (let n = book.start; n <= book.end; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) return n
   return undefined
 }
 
 /** The next `count` unused numbers from `from` upward; refuses where the book does not hold them. */
 export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, count: number): Result<CheckNumber[]> {
   const taken: CheckNumber[] = []
-  for (let n = from; n <= book.last && taken.length < count; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) taken.push(n)
-  if (taken.length < count) return refuse('book-too-short', `the number book ${book.first} to ${book.last} has ${taken.length} unused numbers from ${from}, the run needs ${count}`, { field: 'first', value: taken.length, limit: count })
+  for (let n = from; n <= book.end && taken.length < count; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) taken.push(n)
+  if (taken.length < count) return refuse('book-too-short', `the number book ${book.start} to ${book.end} has ${taken.length} unused numbers from ${from}, the run needs ${count}`, { field: 'top', value: taken.length, limit: count })
   return good(taken)
 }
 
@@ -86,9 +86,9 @@ export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, cou
  * Refuses a number outside the book, or one that already has a fate.
  */
 export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber): Result<CheckNumber[]> {
-  if (from < book.first || from > book.last) return refuse('number-outside', `${from} is not in the number book: it holds ${book.first} to ${book.last}`, { field: 'first', value: from })
+  if (from < book.start || from > book.end) return refuse('number-outside', `${from} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'top', value: from })
   const row = rows.get(from)
-  if (row && !isFree(row)) return refuse('number-used', `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'first', value: from })
+  if (row && !isFree(row)) return refuse('number-used', `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'top', value: from })
   const next = nextNumber(book, rows) ?? from
   const jumped: CheckNumber[] = []
   for (let n = next; n < from; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) jumped.push(n)
@@ -100,6 +100,6 @@ export function countFates(book: NumberBook, rows: Iterable<NumberRow>): Record<
   const counts = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>
   let touched = 0
   for (const row of rows) { counts[row.fate]++; touched++ }
-  counts.unused += book.last - book.first + 1 - touched
+  counts.unused += book.end - book.start + 1 - touched
   return counts
 }

@@ -14,7 +14,7 @@ export function giveFate(known: { book: NumberBook, rows: ReadonlyMap<CheckNumbe
   if (!act.why.trim()) return refuse('why-blank', 'say in a word what became of the numbers', { field: 'why' })
   const numbers: NumberRow[] = []
   for (const number of act.numbers) {
-    if (number < known.book.first || number > known.book.last) return refuse('number-outside', `${number} is not in the number book`, { field: 'numbers', value: number })
+    if (number < known.book.start || number > known.book.end) return refuse('number-outside', `${number} is not in the number book`, { field: 'numbers', value: number })
     const present = known.rows.get(number) ?? unusedRow(known.book, number)
     if (present.fate !== 'unused') return refuse('number-used', `${number} is ${present.fate}: only an unused number can be given a fate`, { field: 'numbers', value: number })
     const row = become(present, act.fate, stamp.at, { why: act.why.trim(), check: null })

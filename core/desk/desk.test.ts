@@ -24,7 +24,7 @@ function holds(desk: Desk, before: ReadonlyMap<string, Fate>): void {
   expect(Object.values(counts).reduce((a, b) => a + b, 0)).toBe(BOOK)
   for (const row of rows.values()) {
     expect(row.id).toBe(numberId(book.id, row.number))
-    expect(row.number >= book.first && row.number <= book.last).toBe(true)
+    expect(row.number >= book.start && row.number <= book.end).toBe(true)
     const was = before.get(row.id) ?? 'unused'
     if (was !== row.fate) expect(mayBecome(was, row.fate), `${was} to ${row.fate}`).toBe(true)
     if (ended.includes(was)) expect(ended).toContain(row.fate)

@@ -9,7 +9,7 @@ import { draw, type Draw } from '../payables/draw'
 import type { Payment } from '../payables/payment'
 import { clear } from '../runs/clear'
 import { countOff } from '../runs/countOff'
-import { drop, load, pick, type Pick } from '../runs/prepare'
+import { drop, load, pick, type Picking } from '../runs/prepare'
 import { print, printAgain } from '../runs/print'
 import { plan, type Outcome, type PlannedCheck, type Run } from '../runs/run'
 import { trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
@@ -64,7 +64,7 @@ export class Desk {
     return this.settle(draw({ account: this.get('accounts', accountId), payee: this.kept.payees.get(act.payee.id) }, act, stamp), stamp)
   }
 
-  pick(bookId: Id<'book'>, act: Pick, stamp: Stamp): Result<unknown> {
+  pick(bookId: Id<'book'>, act: Picking, stamp: Stamp): Result<unknown> {
     return this.settle(pick({ book: this.get('books', bookId), run: this.kept.runs.get(act.runId), openRuns: this.openRuns(bookId), payments: [...this.kept.payments.values()] }, act, stamp), stamp)
   }
 
@@ -72,9 +72,9 @@ export class Desk {
     return this.settle(giveFate({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, act, stamp), stamp)
   }
 
-  load(runId: Id<'run'>, first: CheckNumber, stamp: Stamp): Result<unknown> {
+  load(runId: Id<'run'>, top: CheckNumber, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
-    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId) }, { first }), stamp)
+    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId) }, { top }), stamp)
   }
 
   drop(runId: Id<'run'>, stamp: Stamp): Result<unknown> {

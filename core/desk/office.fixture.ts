@@ -16,7 +16,7 @@ export const account: BankAccount = {
   id: idOf('acc'), companyId: company.id, name: 'Yard', bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] }, fraction: '12-3456/1234', routing: '123456780', account: '0052-6610-3',
   pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: idOf('cash'), stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top',
 }
-export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', first: 101 as CheckNumber, last: 100 + length as CheckNumber })
+export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', start: 101 as CheckNumber, end: 100 + length as CheckNumber })
 export const payee: Payee = { id: idOf('p1'), kind: 'supplier', name: 'Shoreline Timber', address: ['Sawmill Road', 'Northmere, ME 04998'], memo: 'Larch', split: [{ ledgerId: idOf('wood'), weight: 1 }], onHold: false, taxForm: 'none' }
 export const OPENING = cents(5_000_000)
 

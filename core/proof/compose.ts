@@ -33,7 +33,7 @@ const nothing: Set = { marks: [], notes: [] }
 const boxOn = (field: Exclude<Field, { kind: 'micr' }>, panel: Panel): Box => ({ x: panel.x + field.x, y: panel.y + field.y, w: field.w, h: field.h })
 /** Distance of the baseline above the foot of a one-line box: room for descenders. */
 const footOf = (size: number): number => size * MM_PER_POINT * 0.26
-const manyLines = new Set<Field['kind']>(['payerAddress', 'bankAddress', 'payeeAddress', 'text'])
+const manyLines = new Set<Field['kind']>(['payerName', 'payerAddress', 'bankAddress', 'payeeAddress', 'text'])
 
 function setText(field: LetteredField, box: Box, lines: readonly string[], ink: string): Set {
   const given = lines.filter(line => line !== '')

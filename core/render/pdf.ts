@@ -2,7 +2,7 @@ import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type P
 import { MM_PER_POINT } from '../paper/length'
 import type { Drawing, Layer } from '../proof/marks'
 import { widthOf, type FaceName } from '../type/face'
-import { contentOf, escapeCode, type TextCodes } from './pdfContent'
+import { contentOf, escapeCode, escapePlain, type TextCodes } from './pdfContent'
 import { embedFace, embedMicr, FaceCodes, type FaceBytes } from './pdfFonts'
 
 export interface PdfOptions {
@@ -13,6 +13,9 @@ export interface PdfOptions {
   readonly onSheet?: (done: number) => void
 }
 
+/** Texts beyond ASCII whose codes are remembered, a bound for long runs. */
+const KEPT_STRINGS = 5000
+
 /** Fonts of one document: which slices of which faces were used, under which resource names. */
 class DocumentCodes implements TextCodes {
   readonly used: { codes: FaceCodes, slice: number, name: string }[] = []
@@ -20,11 +23,12 @@ class DocumentCodes implements TextCodes {
   private readonly strings = new Map<FaceName, Map<string, ReturnType<TextCodes['runs']>>>()
 
   runs(face: FaceName, text: string): ReturnType<TextCodes['runs']> {
+    const codes = this.facesOf(face)
+    if (codes.takePlain(text)) return [{ font: codes.plainName, string: escapePlain(text), chars: text }]
     let known = this.strings.get(face)
     if (!known) this.strings.set(face, known = new Map())
     const found = known.get(text)
     if (found) return found
-    const codes = this.facesOf(face)
     const runs: { font: string, string: string, chars: string }[] = []
     for (const char of text) {
       const { slice, code } = codes.of(char)
@@ -33,7 +37,7 @@ class DocumentCodes implements TextCodes {
       if (last?.font === font) { last.string += escapeCode(code); last.chars += char }
       else runs.push({ font, string: escapeCode(code), chars: char })
     }
-    if (known.size < 5000) known.set(text, runs)
+    if (known.size < KEPT_STRINGS) known.set(text, runs)
     return runs
   }
 
@@ -41,7 +45,10 @@ class DocumentCodes implements TextCodes {
     let codes = this.faces.get(face)
     if (!codes) {
       const made: FaceCodes = new FaceCodes(face, (slice) => {
-        if (!this.used.some(u => u.codes.name === face && u.slice === slice)) this.used.push({ get codes() { return made }, slice, name: `F${this.used.length}` })
+        if (this.used.some(u => u.codes.name === face && u.slice === slice)) return ''
+        const name = `F${this.used.length}`
+        this.used.push({ get codes() { return made }, slice, name })
+        return name
       })
       this.faces.set(face, codes = made)
     }

@@ -20,8 +20,11 @@ const num = (hundredth: number): string => {
 }
 const color = (ink: string): string => [1, 3, 5].map(i => String(Math.round(parseInt(ink.slice(i, i + 2), 16) / 255 * 1000) / 1000)).join(' ')
 
-const escapeCode = (code: number): string =>
+/** One code as it stands in a PDF string. */
+export const escapeCode = (code: number): string =>
   (code === 0x28 || code === 0x29 || code === 0x5c ? `\\${String.fromCharCode(code)}` : code < 0x20 || code > 0x7e ? `\\${code.toString(8).padStart(3, '0')}` : String.fromCharCode(code))
+/** ASCII as it stands in a PDF string. */
+export const escapePlain = (text: string): string => (/[\\()]/.test(text) ? text.replace(/[\\()]/g, '\\$&') : text)
 const micrText = (text: string): string => [...text].map(c => escapeCode(micrCode(c))).join('')
 
 /** Gives the font resource and the string of a text, cut where the font changes. */
@@ -113,5 +116,3 @@ export function contentOf(marks: readonly Mark[], height: Mm, codes: TextCodes, 
   }
   return content.end()
 }
-
-export { escapeCode }

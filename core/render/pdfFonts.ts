@@ -16,18 +16,28 @@ const SLICE = 128
 export class FaceCodes {
   private readonly codes = new Map<string, { slice: number, code: number }>()
   private others = 0
-  constructor(readonly name: FaceName, private readonly ref: (slice: number) => void) { this.ref(0) }
+  /** Resource name of the first slice, which holds all of ASCII. */
+  readonly plainName: string
+  private readonly plain = new Uint8Array(FIRST_OWN)
+  /** `open` opens a slice and tells its resource name. */
+  constructor(readonly name: FaceName, private readonly open: (slice: number) => string) { this.plainName = this.open(0) }
+
+  /** Whether a text is all ASCII; its characters are then taken down as used. */
+  takePlain(text: string): boolean {
+    for (let i = 0; i < text.length; i++) {
+      const code = text.charCodeAt(i)
+      if (code < 0x20 || code > 0x7e) return false
+      this.plain[code] = 1
+    }
+    return true
+  }
 
   of(char: string): { slice: number, code: number } {
+    if (this.takePlain(char)) return { slice: 0, code: char.charCodeAt(0) }
     let at = this.codes.get(char)
     if (!at) {
-      const ascii = char.charCodeAt(0)
-      if (ascii >= 0x20 && ascii < 0x7f) at = { slice: 0, code: ascii }
-      else {
-        at = { slice: Math.floor(this.others / SLICE), code: FIRST_OWN + this.others % SLICE }
-        this.others++
-        this.ref(at.slice)
-      }
+      at = { slice: Math.floor(this.others / SLICE), code: FIRST_OWN + this.others % SLICE }
+      if (this.others++ % SLICE === 0 && at.slice > 0) this.open(at.slice)
       this.codes.set(char, at)
     }
     return at
@@ -35,7 +45,9 @@ export class FaceCodes {
 
   /** The characters of a slice with their codes. */
   in(slice: number): [string, number][] {
-    return [...this.codes].filter(([, at]) => at.slice === slice).map(([char, at]): [string, number] => [char, at.code]).sort((a, b) => a[1] - b[1])
+    const own = [...this.codes].filter(([, at]) => at.slice === slice).map(([char, at]): [string, number] => [char, at.code])
+    const plain = slice === 0 ? [...this.plain].flatMap((used, code): [string, number][] => (used ? [[String.fromCharCode(code), code]] : [])) : []
+    return [...plain, ...own].sort((a, b) => a[1] - b[1])
   }
 }
 

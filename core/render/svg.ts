@@ -4,6 +4,7 @@ import { PITCH } from '../micr/place'
 import { isMicr } from '../micr/symbols'
 import { MM_PER_POINT } from '../paper/length'
 import type { Drawing, Mark, PathStep } from '../proof/marks'
+import { widthOf } from '../type/face'
 
 const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
 const n = (value: number): string => String(Math.round(value * 1000) / 1000)
@@ -33,7 +34,7 @@ function path(steps: readonly PathStep[]): string {
 function markSvg(mark: Mark): string {
   switch (mark.kind) {
     case 'text':
-      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}" data-field="${mark.field}">${escape(mark.text)}</text>`
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}" textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${escape(mark.text)}</text>`
     case 'micr': {
       const scale = PITCH / UNITS_PER_PITCH
       const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(mark.x + i * PITCH)} ${n(mark.y)}) scale(${scale} ${-scale})" d="${micrPaths.get(char)}"/>` : ''))
@@ -48,6 +49,7 @@ function markSvg(mark: Mark): string {
 
 /**
  * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the page), MICR as outlines.
+ * Each text says its length, since browsers round the widths of letters and the PDF does not.
  * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style attribute, so any strict policy allows it.
  */
 export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {

@@ -29,10 +29,10 @@ export function print(known: PrintKnown, act: { made: { account: AccountFacts, c
   if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
   const other = known.openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
   if (other) return refuse('run-open', 'another run of this number book waits for its count-off', { field: 'run', value: other.id })
-  if (run.first !== null) {
-    const jumped = jumpedBy(known.book, known.rows, run.first)
+  if (run.top !== null) {
+    const jumped = jumpedBy(known.book, known.rows, run.top)
     if (!jumped.ok) return jumped
-    if (jumped.value.length) return refuse('numbers-jumped', 'numbers would be jumped over: load again', { field: 'first', limit: jumped.value.length })
+    if (jumped.value.length) return refuse('numbers-jumped', 'numbers would be jumped over: load again', { field: 'top', limit: jumped.value.length })
   }
   const planned = plan(run, known.payments, known.book, known.rows, known.stock)
   if (!planned.ok) return planned

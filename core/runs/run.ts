@@ -35,7 +35,7 @@ export interface Run {
   /** The payments picked, in the order in which they go on paper. */
   readonly paymentIds: readonly Id<'payment'>[]
   /** The number on the top sheet, as the clerk confirmed it at loading; null before. */
-  readonly first: CheckNumber | null
+  readonly top: CheckNumber | null
   /** Filled when the run goes to the printer. */
   readonly checks: readonly RunCheck[]
   /** What was the same on all checks, kept as it was printed; null before. */
@@ -71,8 +71,8 @@ export interface PlannedCheck { readonly sheet: number, readonly place: number, 
 
 /** Which payment goes on which sheet under which number. Refuses where a payment no longer waits or the book is too short. */
 export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock): Result<PlannedCheck[]> {
-  if (run.first === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'first' })
-  const numbers = takeNumbers(book, rows, run.first, run.paymentIds.length)
+  if (run.top === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
+  const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length)
   if (!numbers.ok) return numbers
   const perSheet = checksPerSheet(stock)
   const planned: PlannedCheck[] = []

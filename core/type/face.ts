@@ -16,17 +16,28 @@ export interface Face {
 const all = measures as Record<FaceName, Face>
 export const faceOf = (name: FaceName): Face => all[name]
 
+/** Advance of every character below this code, by code; -1 where the face lacks it. The faces hold nothing above. */
+const CODES = 0x2300
+const advances = Object.fromEntries(faceNames.map((name) => {
+  const table = new Int16Array(CODES).fill(-1)
+  for (const [char, width] of Object.entries(all[name].widths)) table[char.charCodeAt(0)] = width
+  return [name, table]
+})) as unknown as Record<FaceName, Int16Array>
+
 /** Width of a text set in points, in points. Characters that the face lacks count as nothing: `lacking` tells which. */
 export function widthOf(name: FaceName, text: string, size: number): number {
-  const { widths, unitsPerEm } = all[name]
+  const table = advances[name]
   let units = 0
-  for (const char of text) units += widths[char] ?? 0
-  return units * size / unitsPerEm
+  for (let i = 0; i < text.length; i++) {
+    const advance = table[text.charCodeAt(i)]
+    if (advance !== undefined && advance > 0) units += advance
+  }
+  return units * size / all[name].unitsPerEm
 }
 
 /** The first character of a text that the face cannot print, if any. */
 export function lacking(name: FaceName, text: string): string | undefined {
-  const { widths } = all[name]
-  for (const char of text) if (widths[char] === undefined) return char
+  const table = advances[name]
+  for (let i = 0; i < text.length; i++) if ((table[text.charCodeAt(i)] ?? -1) < 0) return String.fromCodePoint(text.codePointAt(i) ?? 0)
   return undefined
 }

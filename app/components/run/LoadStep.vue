@@ -5,29 +5,29 @@ import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
 
 const props = defineProps<{ view: AccountView, run: Run, rows: ReadonlyMap<CheckNumber, NumberRow>, busy: boolean, fault: string }>()
-const emit = defineEmits<{ load: [first: CheckNumber], jump: [first: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string] }>()
+const emit = defineEmits<{ load: [top: CheckNumber], jump: [top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string] }>()
 
 const expected = computed(() => nextNumber(props.view.book, props.rows))
 const typed = ref(expected.value === undefined ? '' : String(expected.value))
 const fate = ref<GivenFate>('missing')
 const why = ref('')
 
-const first = computed(() => checkNumber(typed.value, 'first'))
-const jumped = computed(() => (first.value.ok ? jumpedBy(props.view.book, props.rows, first.value.value) : undefined))
+const top = computed(() => checkNumber(typed.value, 'top'))
+const jumped = computed(() => (top.value.ok ? jumpedBy(props.view.book, props.rows, top.value.value) : undefined))
 const gap = computed(() => (jumped.value?.ok ? jumped.value.value : []))
-const faults = computed(() => (!first.value.ok ? [first.value.refusal.text] : jumped.value && !jumped.value.ok ? [jumped.value.refusal.text] : props.fault ? [props.fault] : []))
+const faults = computed(() => (!top.value.ok ? [top.value.refusal.text] : jumped.value && !jumped.value.ok ? [jumped.value.refusal.text] : props.fault ? [props.fault] : []))
 
 function go() {
-  if (!first.value.ok || faults.value.length && !props.fault) return
-  if (gap.value.length) emit('jump', first.value.value, gap.value, fate.value, why.value)
-  else emit('load', first.value.value)
+  if (!top.value.ok || faults.value.length && !props.fault) return
+  if (gap.value.length) emit('jump', top.value.value, gap.value, fate.value, why.value)
+  else emit('load', top.value.value)
 }
 </script>
 
 <template>
   <v-form @submit.prevent="go">
     <p v-if="expected === undefined">
-      The number book {{ view.book.first }} to {{ view.book.last }} is used up.
+      The number book {{ view.book.start }} to {{ view.book.end }} is used up.
     </p>
     <p v-else class="mb-3">
       Put <strong>{{ run.paymentIds.length }}</strong> sheets of “{{ view.stock.name }}” into the tray.

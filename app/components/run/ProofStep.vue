@@ -51,7 +51,7 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
 
 <template>
   <div class="proof">
-    <div class="desk" tabindex="0" aria-label="Pages as they will come out; arrow keys turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
+    <div>
       <div class="turn">
         <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Page before" :disabled="page === 1" @click="turn(-1)" />
         <span data-test="page">Sheet {{ page }} of {{ sheets.length }}</span>
@@ -60,7 +60,7 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <span>{{ zoom }} %</span>
         <v-btn :icon="mdiPlus" size="small" variant="text" aria-label="Larger" :disabled="zoom >= 240" @click="zoom += 20" />
       </div>
-      <div class="pages">
+      <div class="pages" tabindex="0" role="group" aria-label="Pages as they will come out; left and right turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
         <div class="paper" :class="`z${zoom}`">
           <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="sheets[page - 1] ?? []" />
         </div>

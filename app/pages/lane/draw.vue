@@ -33,6 +33,8 @@ const busy = ref(false)
 const refusal = ref<Refusal>()
 const tried = ref(false)
 const payeeField = ref<{ focus(): void }>()
+/** The list of payees opens when one types or asks for it by the arrow key, not on the way through. */
+const listOpen = ref(false)
 
 const ownPayees = computed(() => payees.value?.filter(p => p.split.length === 0 || p.split.some(s => ledgers.value?.some(l => l.id === s.ledgerId))) ?? [])
 const payee = computed(() => ownPayees.value.find(p => p.name === payeeName.value.trim()))
@@ -117,7 +119,7 @@ async function drawIt() {
     <NoAccount v-if="accounts && !accounts.length" />
     <div v-if="view" class="halves">
       <v-form class="scroll form" @submit.prevent="drawIt">
-        <v-combobox ref="payeeField" v-model:search="payeeName" :items="ownPayees.map(p => p.name)" label="Payee" autofocus hide-no-data :error-messages="fieldFault('payee')" :hint="payeeName && !payee ? 'Not known yet: will be kept with this payment' : ''" persistent-hint data-test="payee" />
+        <v-combobox ref="payeeField" v-model:search="payeeName" :menu="listOpen" :list-props="{ density: 'compact' }" :items="ownPayees.map(p => p.name)" label="Payee" autofocus hide-no-data :error-messages="fieldFault('payee')" :hint="payeeName && !payee ? 'Not known yet: will be kept with this payment' : ''" persistent-hint data-test="payee" @update:menu="listOpen = $event && payeeName !== ''" @keydown.down="listOpen = true" />
         <v-textarea v-model="address" label="Address, as it prints" rows="3" :error-messages="fieldFault('address')" />
         <div class="pair">
           <v-text-field v-model="dateText" label="Date" placeholder="today" :hint="dateHint" persistent-hint :error-messages="dateFault" autocomplete="off" data-test="date" />
@@ -135,7 +137,7 @@ async function drawIt() {
           Draw the check
         </v-btn>
       </v-form>
-      <aside class="scroll proof" aria-label="Proof of this payment">
+      <aside class="scroll proof" aria-label="Proof of this payment" tabindex="0">
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="[facts]" />
       </aside>
     </div>

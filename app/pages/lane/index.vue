@@ -57,7 +57,7 @@ function walk(by: number) {
           Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
         </p>
       </v-card>
-      <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment">
+      <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment" tabindex="0">
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>

@@ -4,7 +4,7 @@ import type { Refusal, Result } from '#core/base/result'
 import type { CheckNumber } from '#core/books/book'
 import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
-import { sum } from '#core/money/cents'
+import { sum, zero } from '#core/money/cents'
 import type { CheckFacts } from '#core/proof/facts'
 import { plan, type Outcome, type RunOrder } from '#core/runs/run'
 import { acts } from '~/data/office'
@@ -51,7 +51,7 @@ const step = computed<Step>(() => {
   if (run.value.state === 'counted off' || run.value.state === 'dropped') return 'done'
   if (run.value.state === 'at the printer') return 'count off'
   if (back.value === 'pick') return 'pick'
-  if (back.value === 'load' || run.value.first === null) return 'load'
+  if (back.value === 'load' || run.value.top === null) return 'load'
   return approved.value ? 'print' : 'proof'
 })
 const order: Step[] = ['pick', 'load', 'proof', 'print', 'count off', 'done']
@@ -62,7 +62,7 @@ const sign = computed(() => view.value?.account.currency.sign ?? '')
 const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amount)), { sign: sign.value }))
 const lines = computed(() => ({
   'pick': run.value ? `${run.value.paymentIds.length} checks, ${total.value}, order ${run.value.order}` : '',
-  'load': run.value?.first ? `${run.value.first} on the top sheet` : '',
+  'load': run.value?.top ? `${run.value.top} on the top sheet` : '',
   'proof': run.value?.state === 'prepared' ? `${checks.value.length} sheets looked at` : 'looked at',
   'print': run.value?.printedAt ? `${run.value.checks[0]?.number} to ${run.value.checks.at(-1)?.number}, ${new Date(run.value.printedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}` : '',
   'count off': run.value?.countedAt ? (['good', 'spoiled', 'never came out'] as const).map(kind => `${run.value?.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`).join(', ') : '',
@@ -88,13 +88,13 @@ async function pickThem(ids: Id<'payment'>[], by: RunOrder) {
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
 
-async function loadIt(first: CheckNumber) {
-  if (await send(() => acts.load(runId.value, first))) back.value = undefined
+async function loadIt(top: CheckNumber) {
+  if (await send(() => acts.load(runId.value, top))) back.value = undefined
 }
 
-async function jump(first: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string) {
+async function jump(top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string) {
   const book = view.value?.book
-  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(first)
+  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(top)
 }
 
 async function dropIt() {
@@ -166,6 +166,19 @@ async function saveKept() {
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
         <RunCountOffStep v-if="run && payments" :run="run" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
       </RunStepPanel>
+      <v-card v-if="run?.state === 'counted off'" class="outcomes">
+        <table class="plain" data-test="outcomes">
+          <thead>
+            <tr><th scope="col">Number</th><th scope="col">Payee</th><th scope="col" class="num">Amount</th><th scope="col">Came out</th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="c in run.checks" :key="c.number">
+              <td>{{ c.number }}</td><td>{{ payments?.find(p => p.id === c.paymentId)?.name }}</td><td class="num">{{ figures(payments?.find(p => p.id === c.paymentId)?.amount ?? zero) }}</td>
+              <td>{{ c.outcome?.kind }}<span v-if="c.outcome?.kind === 'spoiled'" class="quiet">, {{ c.outcome.why }}</span></td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card>
       <div v-if="run?.state === 'counted off'" class="after">
         <v-btn color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
           See them in the register
@@ -179,5 +192,6 @@ async function saveKept() {
 </template>
 
 <style scoped>
-.after { display: flex; gap: 12px; padding: 8px 0 20px; }
+.outcomes { max-width: 720px; margin: 4px 0 14px 35px; }
+.after { margin-left: 35px; display: flex; gap: 12px; padding: 8px 0 20px; }
 </style>

@@ -1,0 +1,60 @@
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+
+/** Every page of every test is watched: no error in the console, no broken content policy, no request that leaves the machine. */
+export const test = base.extend<{ watched: string[] }>({
+  watched: [async ({ context, baseURL }, use) => {
+    const faults: string[] = []
+    context.on('page', page => watch(page, faults))
+    context.on('request', (request) => {
+      const url = new URL(request.url())
+      if (!['data:', 'blob:', 'chrome-extension:'].includes(url.protocol) && url.origin !== baseURL) faults.push(`request to ${request.url()}`)
+    })
+    await use(faults)
+    expect(faults).toEqual([])
+  }, { auto: true }],
+})
+export { expect }
+
+function watch(page: Page, faults: string[]): void {
+  page.on('pageerror', error => faults.push(`error on the page: ${error.message}`))
+  page.on('console', (message) => { if (message.type() === 'error' || message.type() === 'warning') faults.push(`console: ${message.text()}`) })
+}
+
+/** A page of an office with the demo data in it. */
+export async function demoOffice(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Load the demo office' }).click()
+  await expect(page.getByTestId('today')).toBeVisible()
+}
+
+/** Closes the tab and opens the same address in a new one: what was not kept is lost. */
+export async function reopen(page: Page, context: BrowserContext): Promise<Page> {
+  const url = page.url()
+  await page.close()
+  const next = await context.newPage()
+  await next.goto(url)
+  return next
+}
+
+/** The amounts of an account's row on Today: in the lane, total, next number, book, committed, free. */
+export async function todayOf(page: Page, account: string): Promise<string[]> {
+  await page.goto('/')
+  const row = page.getByTestId('today').getByRole('row').filter({ hasText: account })
+  await expect(row).toBeVisible()
+  return (await row.getByRole('cell').allInnerTexts()).slice(1, 7)
+}
+
+export const drawForm = (page: Page) => ({
+  payee: page.getByRole('combobox', { name: 'Payee' }), date: page.getByLabel('Date'), amount: page.getByLabel('Amount'), memo: page.getByLabel('Memo'), address: page.getByLabel('Address, as it prints'),
+  ledger: page.getByRole('combobox', { name: 'Ledger account' }), draw: page.getByTestId('draw-it'),
+})
+
+/** Walks a run of the named account up to its print step. */
+export async function toPrintStep(page: Page, account: string): Promise<void> {
+  await page.goto(`/run/new?account=${account}`)
+  await page.getByTestId('pick-done').click()
+  await page.getByTestId('load-done').click()
+  await expect(page.getByTestId('pdf-ready')).toBeVisible()
+  await page.getByTestId('proof-done').click()
+  await expect(page.getByTestId('print-effect')).toBeVisible()
+}

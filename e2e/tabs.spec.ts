@@ -1,0 +1,64 @@
+import { demoOffice, expect, test, todayOf, toPrintStep } from './office'
+
+test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
+  await demoOffice(page)
+  await toPrintStep(page, 'yard')
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await other.getByTestId('proof-done').click()
+  await expect(other.getByTestId('print-effect')).toBeVisible()
+  await Promise.all([page, other].map(tab => tab.getByTestId('print-save').click()))
+  // One printed; both show the same run at its count-off, and the numbers are on paper once.
+  for (const tab of [page, other]) await expect(tab.getByTestId('count-off')).toBeVisible()
+  await page.goto('/books')
+  const onPaper = page.getByTestId('book-yard').getByRole('row', { name: /on paper/ })
+  await expect(onPaper).toContainText('3')
+  const prints = await page.evaluate(() => new Promise<number>((resolve) => {
+    const open = indexedDB.open('violet-lane')
+    open.onsuccess = () => {
+      const all = open.result.transaction('trail').objectStore('trail').getAll()
+      all.onsuccess = () => resolve((all.result as { act: string, at: string }[]).filter(l => l.act === 'print' && Date.parse(l.at) > Date.now() - 60_000).length)
+    }
+  }))
+  expect(prints).toBe(1)
+})
+
+test('a second run on the same book is told which one is open', async ({ page, context }) => {
+  await demoOffice(page)
+  const other = await context.newPage()
+  await Promise.all([page, other].map(tab => tab.goto('/run/new?account=yard')))
+  await Promise.all([page, other].map(tab => expect(tab.getByTestId('pick-done')).toBeVisible()))
+  await page.getByTestId('pick-done').click()
+  await expect(page.getByTestId('expected')).toBeVisible()
+  await expect(other.getByText('A run of this number book is being prepared.')).toBeVisible()
+  await other.getByTestId('pick-done').click()
+  await expect(other.getByText('another run of this number book is being prepared')).toBeVisible()
+  await page.getByRole('button', { name: 'Drop this run' }).click()
+  await expect(page.getByRole('heading', { name: 'Lane' })).toBeVisible()
+  await other.getByTestId('pick-done').click()
+  await expect(other.getByTestId('expected')).toBeVisible()
+})
+
+test('a second tab sees at once what the first one did', async ({ page, context }) => {
+  await demoOffice(page)
+  const other = await context.newPage()
+  await other.goto('/')
+  await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
+  await page.getByTestId('all-good').click()
+  await page.getByTestId('count-off').click()
+  await expect(other.getByTestId('waits-for-count')).toHaveCount(0)
+  expect((await todayOf(other, 'Payroll'))[4]).toBe('$0.00')
+})
+
+test('nothing came out: the same PDF goes out again, and the trail counts it', async ({ page, context }) => {
+  await demoOffice(page)
+  await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
+  await page.getByTestId('again').click()
+  const tab = context.waitForEvent('page')
+  await page.getByTestId('again-open').click()
+  expect((await tab).url()).toMatch(/^blob:/)
+  await (await tab).close()
+  await page.getByTestId('all-good').click()
+  await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toBeVisible()
+})

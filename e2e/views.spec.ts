@@ -1,0 +1,90 @@
+import AxeBuilder from '@axe-core/playwright'
+import { execFileSync } from 'node:child_process'
+import type { Page } from '@playwright/test'
+import { demoOffice, expect, test, toPrintStep } from './office'
+
+const POINT = 25.4 / 72
+
+async function clean(page: Page, what: string): Promise<void> {
+  await page.waitForTimeout(350)
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(v => `${what}: ${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).slice(0, 3).join(' | ')}`)).toEqual([])
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every view is clean for axe and does not scroll sideways, ${theme}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.goto('/')
+    await clean(page, 'first start')
+    await demoOffice(page)
+    if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click()
+    for (const width of [1280, 1024]) {
+      await page.setViewportSize({ width, height: width === 1280 ? 800 : 768 })
+      for (const [path, ready] of [['/', '[data-test=today]'], ['/lane?account=operating', '[data-test=lane] tr.chosen'], ['/lane/draw?account=operating', '[data-test=draw-it]'], ['/register?account=operating', '[data-test=sheet]'], ['/books', '[data-test=book-operating]'], ['/accounts', '[data-test=accounts]'], ['/files', '[data-test=start-over]']] as const) {
+        await page.goto(path)
+        await page.locator(ready).first().waitFor()
+        await clean(page, `${path} at ${width}`)
+      }
+    }
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await page.goto('/run/new?account=yard')
+    await page.getByTestId('pick-done').waitFor()
+    await clean(page, 'pick')
+    await page.getByTestId('pick-done').click()
+    await page.getByTestId('top-number').fill('869')
+    await page.getByTestId('top-number').fill('999')
+    await clean(page, 'load')
+    await page.getByTestId('top-number').fill(await page.getByTestId('expected').innerText())
+    await page.getByTestId('load-done').click()
+    await page.getByTestId('pdf-ready').waitFor()
+    await clean(page, 'proof')
+    await page.getByTestId('proof-done').click()
+    await clean(page, 'print')
+    const download = page.waitForEvent('download')
+    await page.getByTestId('print-save').click()
+    await download
+    await page.locator('[data-sheet]').first().focus()
+    await page.keyboard.press('s')
+    await clean(page, 'count off')
+    await page.keyboard.type('torn')
+    await page.getByTestId('all-good').click()
+    await page.getByTestId('count-off').click()
+    await page.getByTestId('outcomes').waitFor()
+    await clean(page, 'counted off')
+  })
+}
+
+test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page }) => {
+  await demoOffice(page)
+  await toPrintStep(page, 'yard')
+  await page.getByRole('button', { name: 'Change' }).last().click()
+  // Letters as the browser really sets them: left edge, baseline and width, in mm of the sheet.
+  const shown = await page.getByTestId('sheet').locator('svg').evaluate(async (svg) => {
+    await document.fonts.ready
+    return [...svg.querySelectorAll('text')].map(t => ({ text: t.textContent, x: t.getStartPositionOfChar(0).x, y: t.getStartPositionOfChar(0).y, end: t.getEndPositionOfChar(t.getNumberOfChars() - 1).x, size: Number(t.getAttribute('font-size')) }))
+  })
+  await page.getByTestId('proof-done').click()
+  const download = page.waitForEvent('download')
+  await page.getByTestId('print-save').click()
+  const html = execFileSync('pdftotext', ['-f', '1', '-l', '1', '-bbox', await (await download).path(), '-'], { encoding: 'utf8' })
+  const words = [...html.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<\/word>/g)].map(m => ({ x: Number(m[1]) * POINT, end: Number(m[3]) * POINT, bottom: Number(m[4]) * POINT, text: m[5]!.replaceAll('&amp;', '&') }))
+  expect(shown.length).toBeGreaterThan(30)
+  for (const text of shown) {
+    const [first, last] = [text.text.split(' ')[0]!, text.text.split(' ').at(-1)!]
+    const baseline = (w: { bottom: number }) => Math.abs(w.bottom - 0.275 * text.size - text.y)
+    const start = Math.min(...words.filter(w => w.text.startsWith(first)).map(w => Math.max(Math.abs(w.x - text.x), baseline(w))))
+    const end = Math.min(...words.filter(w => w.text.endsWith(last)).map(w => Math.max(Math.abs(w.end - text.end), baseline(w))))
+    expect(start, text.text).toBeLessThan(0.1)
+    expect(end, text.text).toBeLessThan(0.1)
+  }
+})
+
+test('the server sends a strict policy, and bare answers nothing', async ({ request }) => {
+  const policy = (await request.get('/')).headers()['content-security-policy'] ?? ''
+  expect(policy).toContain(`default-src 'none'`)
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+'/)
+  expect(policy).not.toContain('unsafe')
+  expect((await request.get('/api/health')).headers()['x-content-type-options']).toBe('nosniff')
+})
