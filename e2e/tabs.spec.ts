@@ -7,7 +7,11 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
   await other.goto(page.url())
   await other.getByTestId('proof-done').click()
   await expect(other.getByTestId('print-effect')).toBeVisible()
-  await Promise.all([page, other].map(tab => tab.getByTestId('print-save').click()))
+  // Both tabs press at the same moment of the clock, whatever the test's own turns take.
+  const moment = Date.now() + 1500
+  await Promise.all([page, other].map(tab => tab.getByTestId('print-save').evaluate((button, at) => new Promise<void>((pressed) => {
+    setTimeout(() => { (button as HTMLElement).click(); pressed() }, at - Date.now())
+  }), moment)))
   // One printed; both show the same run at its count-off, and the numbers are on paper once.
   for (const tab of [page, other]) await expect(tab.getByTestId('count-off')).toBeVisible()
   await page.goto('/books')
