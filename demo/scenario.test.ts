@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { plainDate } from '../core/base/dates'
 import { must } from '../core/base/result'
 import { ledgerBalance } from '../core/ledger/balances'
-import { layoutById, stockById } from '../core/paper/builtIn'
+import { layoutOf, stockNow } from '../core/library/library'
 import { factsOf } from '../core/payables/account'
 import { factsOfPayment } from '../core/payables/payment'
 import { proofer } from '../core/proof/compose'
@@ -28,9 +28,9 @@ describe('the demo office', () => {
   it('is told the same way twice', () => { expect(demoOffice(must(plainDate('2026-11-24')))).toEqual(office) })
   it('can all be printed without a note', () => {
     for (const account of office.accounts) {
-      const ready = proofer(layoutById(account.layoutId)!, stockById(account.stockId)!, factsOf(account, office.companies.find(c => c.id === account.companyId)!))
+      const ready = proofer(layoutOf(office.layouts, office.owns, account.layoutId, account.companyId)!, stockNow(office.stocks, account.stockId)!, factsOf(account, office.companies.find(c => c.id === account.companyId)!))
       expect(ready.notes).toEqual([])
-      for (const p of office.payments.filter(p => p.accountId === account.id)) expect(ready.sheet([factsOfPayment(p, 4001)]).notes).toEqual([])
+      for (const p of office.payments.filter(p => p.accountId === account.id)) expect(ready.sheet([factsOfPayment(p, 4001, account.signing)]).notes).toEqual([])
     }
   })
 })

@@ -4,17 +4,20 @@ import { must } from '../core/base/result'
 import { nextNumber, type BookKind, type CheckNumber } from '../core/books/book'
 import { Desk } from '../core/desk/desk'
 import type { Snapshot } from '../core/desk/tables'
+import { ownId } from '../core/library/library'
+import type { OwnSettings } from '../core/paper/own'
 import { entry, type LedgerAccount } from '../core/ledger/entry'
 import { usBusiness } from '../core/micr/pattern'
 import { cents, sum, zero, type Cents } from '../core/money/cents'
 import { split } from '../core/money/split'
 import type { BankAccount, Company } from '../core/payables/account'
 import type { Payee } from '../core/payables/payment'
-import type { StubLine } from '../core/proof/facts'
+import type { PayLine, StubLine } from '../core/proof/facts'
 import type { Outcome } from '../core/runs/run'
 import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
-import { random, type Random } from './random'
+import { random, type Random } from '../core/base/random'
+import { badge, signature } from './pictures'
 
 const SEED = 20_261
 const WEEKS = 78
@@ -30,7 +33,7 @@ interface Plan {
   readonly key: string
   readonly company: Company
   readonly name: string
-  readonly account: Pick<BankAccount, 'routing' | 'account' | 'fraction' | 'stockId'>
+  readonly account: Pick<BankAccount, 'routing' | 'account' | 'fraction' | 'stockId' | 'layoutId' | 'pattern'>
   readonly cash: string
   readonly income: string
   readonly opening: number
@@ -40,13 +43,13 @@ interface Plan {
   readonly batch: (r: Random) => number
 }
 
-const ferry: Company = { id: idOf('ferry'), name: ['Pellam Sound Ferry Cooperative'], address: ['14 Slipway Road', 'Pellam Sound, ME 04999'] }
+const ferry: Company = { id: idOf('ferry'), name: ['Pellam Sound Ferry Cooperative'], address: ['14 Slipway Road', 'Pellam Sound, ME 04999'], logo: badge }
 const slipway: Company = { id: idOf('slipway'), name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
 
 const plans: readonly Plan[] = [
-  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered' }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(5, 9) },
-  { key: 'payroll', company: ferry, name: 'Payroll', account: { routing: '012345672', account: '0091 7740 2', fraction: '12-3457/0123', stockId: 'check-over-two-stubs-blank' }, cash: '1020', income: '4010', opening: 31_000, book: { kind: 'printed by us', first: 20_001, last: 29_999 }, payees: ferryCrew, everyWeeks: 2, batch: () => ferryCrew.length },
-  { key: 'yard', company: slipway, name: 'Yard', account: { routing: '123456780', account: '0052-6610-3', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-blank' }, cash: '1030', income: '4020', opening: 22_500, book: { kind: 'printed by us', first: 701, last: 1700 }, payees: slipwaySuppliers, everyWeeks: 1, batch: r => r.between(1, 3) },
+  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered', layoutId: 'letter-top', pattern: usBusiness }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(5, 9) },
+  { key: 'payroll', company: ferry, name: 'Payroll', account: { routing: '012345672', account: '0091 7740 2', fraction: '12-3457/0123', stockId: 'check-over-two-stubs-blank', layoutId: 'letter-pay', pattern: usBusiness }, cash: '1020', income: '4010', opening: 31_000, book: { kind: 'printed by us', first: 20_001, last: 29_999 }, payees: ferryCrew, everyWeeks: 2, batch: () => ferryCrew.length },
+  { key: 'yard', company: slipway, name: 'Yard', account: { routing: '123456780', account: '0052-6610-3', fraction: '12-3456/1234', stockId: 'three-checks-blank', layoutId: 'us-three-checks', pattern: usBusiness }, cash: '1030', income: '4020', opening: 22_500, book: { kind: 'printed by us', first: 701, last: 1700 }, payees: slipwaySuppliers, everyWeeks: 1, batch: r => r.between(1, 3) },
 ]
 
 /** Tells the story of one office day after day, through the same acts as a person's. */
@@ -82,7 +85,10 @@ class Story {
     this.desk.put({
       companies: [plan.company],
       ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
-      accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account, pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash), layoutId: 'letter-top' }],
+      accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account,
+        forChecks: true, country: 'US', part: '', code: '', currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash),
+        signatories: plan.company === ferry ? [{ name: 'Petra Nyholm', title: 'Treasurer', picture: signature }, { name: 'Gunnar Hale', title: 'Chair' }] : [{ name: 'Petra Nyholm', title: 'Treasurer' }],
+        signing: { secondAbove: plan.key === 'operating' ? cents(1_000_000) : null, prints: plan.key === 'payroll' ? [0] : [] } }],
       books: [{ id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, start: plan.book.first as CheckNumber, end: plan.book.last as CheckNumber }],
       payees: plan.payees.map(p => this.payee(plan, p)),
       entries: [entry({ id: idOf(`${plan.key}-opening`), companyId: plan.company.id, date: start, text: 'Opening balance', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: opening, credit: zero }, { ledgerId: this.ledger(plan, '3000'), debit: zero, credit: opening }] })],
@@ -102,12 +108,30 @@ class Story {
     return split(total, weights).map((amount, i) => ({ reference: `${prefix}-${this.r.between(1000, 9899)}`, date: addDays(date, -this.r.between(9, 33)), description: demo.what[i % demo.what.length] ?? '', amount }))
   }
 
+  private readonly earned = new Map<string, Map<string, number>>()
+  /** Pay by kind with the year to date, which begins anew with each year. The parts are those of the stub lines, told finer. */
+  private pay(demo: DemoPayee, lines: readonly StubLine[], date: PlainDate): PayLine[] {
+    const key = `${demo.name} ${date.slice(0, 4)}`
+    const known = this.earned.get(key) ?? new Map<string, number>()
+    this.earned.set(key, known)
+    const [gross, tax] = [lines[0]?.amount ?? zero, cents(-(lines[1]?.amount ?? zero))]
+    const [regular, overtime, night] = split(gross, [82, 12, 6])
+    const [federal, state, social] = split(tax, [52, 17, 31])
+    return ([['earning', 'Regular hours', regular], ['earning', 'Overtime', overtime], ['earning', 'Night sailings', night], ['deduction', 'Federal tax', federal], ['deduction', 'State tax', state], ['deduction', 'Social contributions', social]] as const)
+      .map(([kind, name, now = zero]) => {
+        const total = (known.get(name) ?? 0) + now
+        known.set(name, total)
+        return { kind, name, now, yearToDate: cents(total) }
+      })
+  }
+
   drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Id<'payment'> {
     const id = idOf<'payment'>(`${plan.key}-${String(++this.drawn).padStart(5, '0')}`)
     const amount = cents(this.r.between(demo.least * 100, demo.most * 100))
     const payee = this.payee(plan, demo)
+    const lines = this.lines(demo, amount, date)
     must(this.desk.draw(idOf(plan.key), {
-      id, payee, address: payee.address, date, amount, memo: demo.memo, lines: this.lines(demo, amount, date),
+      id, payee, address: payee.address, date, amount, memo: demo.memo, lines, ...(demo.kind === 'employee' && { pay: this.pay(demo, lines, date) }),
       split: split(amount, payee.split.map(s => s.weight)).map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part })).filter(s => s.amount !== 0),
     }, this.stamp()))
     return id
@@ -164,6 +188,9 @@ class Story {
  */
 export function demoOffice(today: PlainDate): Snapshot {
   const story = new Story(today)
+  // The ferry prints its badge: a setting of its own over the common layout.
+  const badgeOn: OwnSettings = { settings: {}, added: [], fields: { 'logo': { on: true }, 'payer-name': { x: 30, w: 70 }, 'payer-address': { x: 30, w: 70 } } }
+  story.desk.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${today}T08:00:00.000Z` })) })
   const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
   const start = addDays(payday, -7 * WEEKS)
   for (const plan of plans) story.open(plan, start)

@@ -11,6 +11,7 @@ const out = fileURLToPath(new URL('../core/type/', import.meta.url))
 const faces = {
   'sans': ['@expo-google-fonts/ibm-plex-sans', '400Regular/IBMPlexSans_400Regular.ttf'],
   'sans-bold': ['@expo-google-fonts/ibm-plex-sans', '600SemiBold/IBMPlexSans_600SemiBold.ttf'],
+  'serif': ['@expo-google-fonts/ibm-plex-serif', '400Regular/IBMPlexSerif_400Regular.ttf'],
   'serif-bold': ['@expo-google-fonts/ibm-plex-serif', '600SemiBold/IBMPlexSerif_600SemiBold.ttf'],
 }
 const range = (from, to) => Array.from({ length: to - from + 1 }, (_, i) => from + i)

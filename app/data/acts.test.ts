@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { random } from '../../demo/random'
+import { random } from '#core/base/random'
 import { idOf, type Id } from '#core/base/id'
 import type { CheckNumber } from '#core/books/book'
 import { Desk } from '#core/desk/desk'
@@ -9,7 +9,8 @@ import { account, bookOf, company, drawOf, opened } from '#core/desk/office.fixt
 import { tableNames } from '#core/desk/tables'
 import { factsOf } from '#core/payables/account'
 import { factsOfPayment } from '#core/payables/payment'
-import type { Outcome } from '#core/runs/run'
+import { layoutVersion, type Outcome } from '#core/runs/run'
+import { layoutById, stockById } from '#core/paper/builtIn'
 import { firstBroken, type Stamp } from '#core/trail/trail'
 import { Acts } from './acts'
 import { OfficeDb } from './db'
@@ -26,7 +27,7 @@ function queueLocks(): Pick<LockManager, 'request'> {
 }
 
 const book = bookOf(30)
-const made = { account: factsOf(account, company) }
+const made = { account: factsOf(account, company), version: layoutVersion(layoutById(account.layoutId)!, stockById(account.stockId)!).id }
 let db: OfficeDb
 let acts: Acts
 let clock = 0
@@ -39,7 +40,7 @@ async function whole(): Promise<Record<string, unknown[]>> {
 /** What the PDF of a prepared run would be made of. */
 async function factsOfRun(runId: Id<'run'>) {
   const run = (await db.runs.get(runId))!
-  return { ...made, checks: await Promise.all(run.paymentIds.map(async (id, i) => factsOfPayment((await db.payments.get(id))!, run.top! + i))) }
+  return { ...made, checks: await Promise.all(run.paymentIds.map(async (id, i) => factsOfPayment((await db.payments.get(id))!, run.top! + i, account.signing))) }
 }
 
 beforeEach(async () => {

@@ -9,11 +9,13 @@ import { entry, type LedgerAccount } from '#core/ledger/entry'
 import { zero, type Cents } from '#core/money/cents'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
 import { draw, type Draw } from '#core/payables/draw'
-import { layoutById, stockById } from '#core/paper/builtIn'
-import type { AccountFacts, CheckFacts } from '#core/proof/facts'
+import { layoutOf, saveLayout, saveOwn, saveStock, stockNow } from '#core/library/library'
+import type { Layout } from '#core/paper/layout'
+import type { OwnSettings } from '#core/paper/own'
+import type { Stock } from '#core/paper/stock'
 import { countOff } from '#core/runs/countOff'
 import { drop, load, pick, type Picking } from '#core/runs/prepare'
-import { print, printAgain } from '#core/runs/print'
+import { print, printAgain, type Made } from '#core/runs/print'
 import type { Outcome, Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
 import type { OfficeDb } from './db'
@@ -28,9 +30,12 @@ type Locks = Pick<LockManager, 'request'>
 export class Acts {
   constructor(private readonly db: OfficeDb, private readonly locks: Locks, private readonly stamp: () => Stamp) {}
 
-  private async settle<C extends Changes>(accountId: Id<'account'>, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: (stamp: Stamp) => Promise<unknown>): Promise<Result<C>> {
+  private settle = <C extends Changes>(accountId: Id<'account'>, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: (stamp: Stamp) => Promise<unknown>): Promise<Result<C>> =>
+    this.settleUnder(`account ${accountId}`, decide, also)
+
+  private async settleUnder<C extends Changes>(lock: string, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: (stamp: Stamp) => Promise<unknown>): Promise<Result<C>> {
     try {
-      return await this.locks.request(`violet-lane account ${accountId}`, () => this.db.transaction('rw', this.db.tables, async (): Promise<Result<C>> => {
+      return await this.locks.request(`violet-lane ${lock}`, () => this.db.transaction('rw', this.db.tables, async (): Promise<Result<C>> => {
         const stamp = this.stamp()
         const decision = await decide(stamp)
         if (!decision.ok) return decision
@@ -81,15 +86,18 @@ export class Acts {
 
   drop = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => drop(await this.runBook(runId)))
 
+  private layoutFor = async (account: BankAccount): Promise<Layout | undefined> => layoutOf(
+    await this.db.layouts.where('key').equals(account.layoutId).toArray(), await this.db.owns.where('layoutKey').equals(account.layoutId).toArray(), account.layoutId, account.companyId)
+
   /** Prints: numbers go on paper and the PDF that was made of exactly these checks is kept, in the same transaction. */
-  print = async (runId: Id<'run'>, made: { account: AccountFacts, checks: readonly CheckFacts[] }, pdf: Uint8Array) => this.settle(await this.accountOfRun(runId), async (stamp) => {
+  print = async (runId: Id<'run'>, made: Made, pdf: Uint8Array, continuation?: Uint8Array) => this.settle(await this.accountOfRun(runId), async (stamp) => {
     const { run, book, rows } = await this.runBook(runId)
     const account = await this.one(this.db.accounts.get(run.accountId), 'account')
     const company = await this.one(this.db.companies.get(account.companyId), 'company')
-    const layout = await this.one(Promise.resolve(layoutById(account.layoutId)), 'layout')
-    const stock = await this.one(Promise.resolve(stockById(account.stockId)), 'stock')
-    return print({ run, book, rows, openRuns: await this.openRuns(book.id), payments: await this.payments(run.paymentIds), account: factsOf(account, company), layout, stock }, { made }, stamp)
-  }, stamp => this.db.papers.put({ runId, bytes: pdf, madeAt: stamp.at }))
+    const layout = await this.one(this.layoutFor(account), 'layout')
+    const stock = await this.one(this.db.stocks.where('key').equals(account.stockId).toArray().then(rows => stockNow(rows, account.stockId)), 'stock')
+    return print({ run, book, rows, openRuns: await this.openRuns(book.id), payments: await this.payments(run.paymentIds), account: factsOf(account, company), signing: account.signing, layout, stock }, { made }, stamp)
+  }, stamp => this.db.papers.put({ runId, bytes: pdf, ...(continuation && { continuation }), madeAt: stamp.at }))
 
   printAgain = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => printAgain(await this.runBook(runId)))
 
@@ -114,4 +122,15 @@ export class Acts {
       },
     }
   })
+
+  /** Changes what is known of a bank account and its company. What was printed before keeps its own copy. */
+  saveAccount = (of: { account: BankAccount, company: Company }) => this.settle(of.account.id, async () => ({
+    ok: true, value: { changes: { accounts: [of.account], companies: [of.company] }, trail: { act: 'change an account', text: of.account.name, about: { account: of.account.id, company: of.company.id } } },
+  }))
+
+  saveLayout = (layout: Layout, from: number) => this.settleUnder('library', async stamp => saveLayout({ rows: await this.db.layouts.toArray() }, { layout, from }, stamp))
+
+  saveStock = (stock: Stock) => this.settleUnder('library', async stamp => saveStock({ rows: await this.db.stocks.where('key').equals(stock.id).toArray() }, { stock }, stamp))
+
+  saveOwn = (layoutKey: string, companyId: Id<'company'>, own: OwnSettings) => this.settleUnder('library', async stamp => saveOwn({ layoutKey, companyId, own }, stamp))
 }

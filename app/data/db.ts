@@ -3,7 +3,9 @@ import type { Id } from '#core/base/id'
 import type { TableName, Tables } from '#core/desk/tables'
 
 /** The PDF of a run, kept until its count-off and after. */
-export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, readonly madeAt: string }
+export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array, readonly madeAt: string }
+/** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
+export interface StockScan { readonly stockId: string, readonly picture: Blob, readonly addedAt: string }
 /** Small facts about this browser's copy of the office, by name. */
 export interface Fact { readonly name: string, readonly value: string }
 
@@ -21,17 +23,21 @@ export class OfficeDb extends Dexie {
   declare runs: Table<Tables['runs'], Keys['runs']>
   declare copies: Table<Tables['copies'], Keys['copies']>
   declare layoutVersions: Table<Tables['layoutVersions'], Keys['layoutVersions']>
+  declare layouts: Table<Tables['layouts'], Keys['layouts']>
+  declare owns: Table<Tables['owns'], Keys['owns']>
+  declare stocks: Table<Tables['stocks'], Keys['stocks']>
   declare entries: Table<Tables['entries'], Keys['entries']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare papers: Table<Paper, Id<'run'>>
   declare facts: Table<Fact, string>
+  declare scans: Table<StockScan, string>
 
   constructor(name = 'violet-lane') {
     super(name)
     this.version(1).stores({
       companies: 'id', ledgers: 'id, companyId', accounts: 'id, companyId', books: 'id, accountId', payees: 'id, name',
       payments: 'id, [accountId+state], state', numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId',
-      copies: 'id, runId', layoutVersions: 'id', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
+      copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
     })
   }
 }

@@ -1,6 +1,7 @@
 import type { Run } from '#core/runs/run'
 import { makePaper } from './makePaper'
-import { readPaper, readRunCopies } from './reads'
+import type { Id } from '#core/base/id'
+import { readKeptPaper, readRunCopies } from './reads'
 
 const urlOf = (bytes: Uint8Array): string => URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
 /** A tab or a download needs its address for a while after it was opened. */
@@ -8,13 +9,16 @@ const KEEP_URL_MS = 120_000
 
 /** The PDF of a printed run: the one kept, or the same made again from the frozen copies of its checks. */
 export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
-  const kept = await readPaper(run.id)
-  if (kept) return kept
+  const kept = await readKeptPaper(run.id)
+  if (kept) return kept.bytes
   const copies = await readRunCopies(run)
   if (!copies) return undefined
   const made = await makePaper({ ...copies, title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
   return made === 'stopped' ? undefined : made.bytes
 }
+
+/** The continuation sheets of a run, if it has any. */
+export const continuationOf = async (runId: Id<'run'>): Promise<Uint8Array | undefined> => (await readKeptPaper(runId))?.continuation
 
 /** Opens a PDF in a tab of its own, from where the browser prints it. */
 export function openPdf(bytes: Uint8Array): void {
@@ -24,8 +28,11 @@ export function openPdf(bytes: Uint8Array): void {
 }
 
 /** Saves a PDF as a file. */
-export function savePdf(bytes: Uint8Array, name: string): void {
-  const url = urlOf(bytes)
+export const savePdf = (bytes: Uint8Array, name: string): void => saveBlob(new Blob([bytes as BlobPart], { type: 'application/pdf' }), name)
+export const saveText = (text: string, name: string, type: string): void => saveBlob(new Blob([text], { type }), name)
+
+function saveBlob(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
   link.download = name

@@ -2,14 +2,14 @@ import type { Id } from '#core/base/id'
 import { nextNumber, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { balances, type Balances } from '#core/ledger/balances'
 import type { LedgerAccount } from '#core/ledger/entry'
-import { layoutById, stockById } from '#core/paper/builtIn'
+import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/library/library'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
 import type { Payee, Payment } from '#core/payables/payment'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
-import { db } from './db'
+import { db, type Paper, type StockScan } from './db'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {
@@ -23,12 +23,12 @@ export interface AccountView {
 
 /** All bank accounts, in the order in which they were opened. */
 export async function readAccounts(): Promise<AccountView[]> {
-  const [accounts, companies, books] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray()])
+  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray(), db.layouts.toArray(), db.owns.toArray(), db.stocks.toArray()])
   return accounts.flatMap((account) => {
     const company = companies.find(c => c.id === account.companyId)
     const book = books.find(b => b.accountId === account.id)
-    const stock = stockById(account.stockId)
-    const layout = layoutById(account.layoutId)
+    const stock = stockNow(stocks, account.stockId)
+    const layout = layoutOf(layouts, owns, account.layoutId, account.companyId)
     return company && book && stock && layout ? [{ account, company, book, stock, layout, facts: factsOf(account, company) }] : []
   })
 }
@@ -79,7 +79,31 @@ export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], a
 }
 
 /** The kept PDF of a run, if it was made in this browser. */
-export const readPaper = async (runId: Id<'run'>): Promise<Uint8Array | undefined> => (await db.papers.get(runId))?.bytes
+export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => db.papers.get(runId)
 
 /** How this browser was started: with the demo, empty, or not yet. */
 export const readStart = async (): Promise<string> => (await db.facts.get('started'))?.value ?? ''
+
+/** Every version of every layout and stock, and what companies have of their own. */
+export interface Library { readonly layouts: readonly LayoutRow[], readonly stocks: readonly StockRow[], readonly owns: readonly OwnRow[] }
+export async function readLibrary(): Promise<Library> {
+  const [layouts, stocks, owns] = await Promise.all([db.layouts.toArray(), db.stocks.toArray(), db.owns.toArray()])
+  return { layouts: allLayouts(layouts), stocks: allStocks(stocks), owns }
+}
+
+export const readCompanies = (): Promise<Company[]> => db.companies.toArray()
+
+/** The scan that lies under the layouts of a stock. */
+export const readScan = (stockId: string): Promise<StockScan | undefined> => db.scans.get(stockId)
+
+/** All payments of an account, whatever became of them. */
+export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff']).toArray()
+
+/** Versions of layouts that something was printed with, by the key of their content. */
+export const readPrintedVersions = async (): Promise<string[]> => (await db.layoutVersions.toCollection().primaryKeys())
+
+/** Whether a sample was printed for an account. */
+export const readSampled = async (accountId: Id<'account'>): Promise<boolean> => (await db.facts.get(`sampled/${accountId}`)) !== undefined
+
+/** How many runs of an account went to a printer. */
+export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> => db.runs.where('accountId').equals(accountId).filter(r => r.printedAt !== '').count()

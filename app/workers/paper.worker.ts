@@ -1,36 +1,105 @@
 import { expose } from 'comlink'
+import { MM_PER_INCH } from '#core/paper/length'
+import { clearBand, PITCH } from '#core/micr/place'
+import { readBack, type Meant } from '#core/micr/readBack'
 import type { Layout } from '#core/paper/layout'
-import type { Stock } from '#core/paper/stock'
+import { panelOf, type Stock } from '#core/paper/stock'
 import { proofer, sheetsOf } from '#core/proof/compose'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
+import type { Drawing } from '#core/proof/marks'
 import type { Note } from '#core/proof/note'
 import { drawingsPdf } from '#core/render/pdf'
+import type { FaceBytes } from '#core/render/pdfFonts'
+import { faceNames } from '#core/type/face'
 import sansUrl from '#core/type/faces/sans.ttf?url'
 import sansBoldUrl from '#core/type/faces/sans-bold.ttf?url'
+import serifUrl from '#core/type/faces/serif.ttf?url'
 import serifBoldUrl from '#core/type/faces/serif-bold.ttf?url'
 
-export interface PaperJob { readonly layout: Layout, readonly stock: Stock, readonly account: AccountFacts, readonly checks: readonly CheckFacts[], readonly title: string, readonly madeAt: string }
-export interface PaperMade { readonly bytes: Uint8Array, readonly notes: readonly Note[] }
+export interface PaperJob {
+  readonly layout: Layout
+  readonly stock: Stock
+  readonly account: AccountFacts
+  readonly checks: readonly CheckFacts[]
+  readonly title: string
+  readonly madeAt: string
+  /** Words over every panel: SAMPLE. */
+  readonly stamp?: string
+  /** Whether the MICR lines are read back from the finished pages. */
+  readonly readBack?: boolean
+}
+/** `notes` hold what was said of the layout, the checks, and the read-back; `continuation` the further sheets on plain paper. */
+export interface PaperMade { readonly bytes: Uint8Array, readonly continuation?: Uint8Array, readonly notes: readonly Note[], readonly readBack: number }
+export type PaperStage = 'making' | 'reading back'
 
+/** Dots to the inch of the read-back: eight to a cell's width and more, and still quick. */
+const READ_DPI = 240
+const urls: Readonly<Record<(typeof faceNames)[number], string>> = { 'sans': sansUrl, 'sans-bold': sansBoldUrl, 'serif': serifUrl, 'serif-bold': serifBoldUrl }
 const bytesOf = async (url: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(url)).arrayBuffer())
 
+interface ToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: { x: number, y: number, w: number, h: number }, readonly meant: Meant }
+
+/** Grey pixels of an image in colour. */
+function greyOf({ width, height, data }: ImageData) {
+  const grey = new Uint8Array(width * height)
+  for (let i = 0; i < grey.length; i++) grey[i] = Math.round(0.299 * data[4 * i]! + 0.587 * data[4 * i + 1]! + 0.114 * data[4 * i + 2]!)
+  return { w: width, h: height, data: grey }
+}
+
+async function readLines(bytes: Uint8Array, lines: readonly ToRead[], onSheet: (done: number, of: number) => void): Promise<Note[]> {
+  const { openPdf } = await import('./rasterPdf')
+  const pdf = await openPdf(bytes)
+  const notes: Note[] = []
+  for (const [i, line] of lines.entries()) {
+    const found = readBack(greyOf(await pdf.raster(line.page, line.band, READ_DPI)), READ_DPI, line.meant)
+    if (found) notes.push({ ...found, severity: 'error', field: line.field, check: line.number })
+    if (i % 5 === 4 || i === lines.length - 1) onSheet(i + 1, lines.length)
+  }
+  await pdf.close()
+  return notes
+}
+
 const api = {
-  async make(job: PaperJob, onSheet: (done: number, of: number) => void): Promise<PaperMade> {
-    const [sans, sansBold, serifBold] = await Promise.all([bytesOf(sansUrl), bytesOf(sansBoldUrl), bytesOf(serifBoldUrl)])
+  /** Makes the PDF of a run or a sample, and reads its MICR lines back. */
+  async make(job: PaperJob, onSheet: (stage: PaperStage, done: number, of: number) => void): Promise<PaperMade> {
+    const faces = Object.fromEntries(await Promise.all(faceNames.map(async name => [name, await bytesOf(urls[name])] as const))) as unknown as FaceBytes
     const ready = proofer(job.layout, job.stock, job.account)
     const notes: Note[] = [...ready.notes]
     const sheets = sheetsOf(job.checks, ready.perSheet)
+    const toRead: ToRead[] = []
+    const continued: Drawing[] = []
     function* drawings() {
-      for (const sheet of sheets) {
-        const set = ready.sheet(sheet)
+      for (const [index, sheet] of sheets.entries()) {
+        const set = ready.sheet(sheet, job.stamp)
         notes.push(...set.notes)
+        continued.push(...set.continued)
+        sheet.forEach((check, place) => {
+          const panel = panelOf(job.stock, 'check', place + 1)
+          const mark = panel && set.drawing.layers.flatMap(l => l.marks).find(m => m.kind === 'micr' && m.y > panel.y && m.y < panel.y + panel.h)
+          if (!check || !panel || mark?.kind !== 'micr') return
+          const band = clearBand(panel)
+          toRead.push({ page: index + 1, number: check.number, field: mark.field, band, meant: { text: mark.text, right: mark.x + mark.text.length * PITCH - band.x, foot: mark.y - band.y, shapes: mark.shapes } })
+        })
         yield set.drawing
       }
     }
-    const bytes = await drawingsPdf(drawings(), { 'sans': sans, 'sans-bold': sansBold, 'serif-bold': serifBold }, {
-      title: job.title, madeAt: job.madeAt, onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet(done, sheets.length) },
-    })
-    return { bytes, notes }
+    const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
+    const continuation = continued.length ? await drawingsPdf(continued, faces, { title: `${job.title}, continuation`, madeAt: job.madeAt }) : undefined
+    if (job.readBack) notes.push(...await readLines(bytes, toRead, (done, of) => onSheet('reading back', done, of)))
+    return { bytes, ...(continuation && { continuation }), notes, readBack: job.readBack ? toRead.length : 0 }
+  },
+
+  /** The first page of a PDF, as a PNG picture at so many dots to the inch, no side longer than `most` pixels. */
+  async firstPage(bytes: Uint8Array, dpi: number, most: number): Promise<Blob> {
+    const { openPdf } = await import('./rasterPdf')
+    const pdf = await openPdf(bytes)
+    const size = await pdf.sizeOf(1)
+    const scale = Math.min(1, most / (Math.max(size.w, size.h) / MM_PER_INCH * dpi))
+    const pixels = await pdf.raster(1, { x: 0, y: 0, ...size }, dpi * scale)
+    await pdf.close()
+    const canvas = new OffscreenCanvas(pixels.width, pixels.height)
+    canvas.getContext('2d')?.putImageData(pixels, 0, 0)
+    return canvas.convertToBlob({ type: 'image/png' })
   },
 }
 export type PaperApi = typeof api

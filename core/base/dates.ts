@@ -37,14 +37,24 @@ export const daysBetween = (from: PlainDate, to: PlainDate): number => Math.roun
 /** 0 = Sunday … 6 = Saturday. */
 export const weekday = (date: PlainDate): number => new Date(`${date}T00:00:00Z`).getUTCDay()
 
-export const datePatterns = ['MM/DD/YYYY', 'YYYY-MM-DD', 'MMM D, YYYY', 'MMMM D, YYYY', 'DD/MM/YYYY'] as const
+export const datePatterns = ['MM/DD/YYYY', 'YYYY-MM-DD', 'MMM D, YYYY', 'MMMM D, YYYY', 'DD/MM/YYYY', 'YYYYMMDD', 'DDMMYYYY', 'MMDDYYYY'] as const
 export type DatePattern = (typeof datePatterns)[number]
 
-/** The date written by one of our patterns, month names in English. */
-export function formatDate(date: PlainDate, pattern: DatePattern): string {
+const monthsIn = {
+  en: monthNames,
+  fr: ['janvier', 'février', 'mars', 'avril', 'mai', 'juin', 'juillet', 'août', 'septembre', 'octobre', 'novembre', 'décembre'],
+  es: ['enero', 'febrero', 'marzo', 'abril', 'mayo', 'junio', 'julio', 'agosto', 'septiembre', 'octubre', 'noviembre', 'diciembre'],
+} as const
+
+/** The date written by one of our patterns; in French and Spanish the day stands before the name of the month. */
+export function formatDate(date: PlainDate, pattern: DatePattern, language: keyof typeof monthsIn = 'en'): string {
   const [y, m, d] = date.split('-') as [string, string, string]
-  const name = monthNames[Number(m) - 1] ?? ''
+  const name = monthsIn[language][Number(m) - 1] ?? ''
+  if (language !== 'en' && pattern.startsWith('MMM')) return language === 'fr' ? `${Number(d)} ${name} ${y}` : `${Number(d)} de ${name} de ${y}`
   switch (pattern) {
+    case 'YYYYMMDD': return `${y}${m}${d}`
+    case 'DDMMYYYY': return `${d}${m}${y}`
+    case 'MMDDYYYY': return `${m}${d}${y}`
     case 'MM/DD/YYYY': return `${m}/${d}/${y}`
     case 'DD/MM/YYYY': return `${d}/${m}/${y}`
     case 'YYYY-MM-DD': return date

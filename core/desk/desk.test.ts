@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { random, type Random } from '../../demo/random'
+import { random, type Random } from '#core/base/random'
 import { idOf, type Id } from '../base/id'
 import type { Result } from '../base/result'
 import { countFates, nextNumber, numberId, type CheckNumber } from '../books/book'

@@ -2,7 +2,8 @@ import type { Id } from '../base/id'
 import type { Result } from '../base/result'
 import type { CheckNumber, NumberBook, NumberRow } from '../books/book'
 import { giveFate, type GiveFate } from '../books/giveFate'
-import { layoutById, stockById } from '../paper/builtIn'
+import { layoutOf, stockNow } from '../library/library'
+import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'
 import { draw, type Draw } from '../payables/draw'
@@ -11,7 +12,7 @@ import { clear } from '../runs/clear'
 import { countOff } from '../runs/countOff'
 import { drop, load, pick, type Picking } from '../runs/prepare'
 import { print, printAgain } from '../runs/print'
-import { plan, type Outcome, type PlannedCheck, type Run } from '../runs/run'
+import { layoutVersion, plan, type Outcome, type PlannedCheck, type Run } from '../runs/run'
 import { trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
 import { tableNames, type Changes, type Snapshot, type TableName, type Tables } from './tables'
 
@@ -83,15 +84,21 @@ export class Desk {
 
   plan(runId: Id<'run'>): Result<PlannedCheck[]> {
     const run = this.get('runs', runId)
-    return plan(run, this.kept.payments, this.get('books', run.bookId), this.rowsOf(run.bookId), this.stockOf(run))
+    return plan(run, this.kept.payments, this.get('books', run.bookId), this.rowsOf(run.bookId), this.stockOf(run), this.accountOf(run).signing)
   }
 
   private accountOf(run: Run): BankAccount { return this.get('accounts', run.accountId) }
 
   private stockOf(run: Run): Stock {
-    const stock = stockById(this.accountOf(run).stockId)
+    const stock = stockNow([...this.kept.stocks.values()], this.accountOf(run).stockId)
     if (!stock) throw new RangeError(`account ${run.accountId} has no stock`)
     return stock
+  }
+
+  private layoutFor(account: BankAccount): Layout {
+    const layout = layoutOf([...this.kept.layouts.values()], [...this.kept.owns.values()], account.layoutId, account.companyId)
+    if (!layout) throw new RangeError(`account ${account.id} has no layout`)
+    return layout
   }
 
   /** Prints a run as if its PDF had been made just now. */
@@ -101,12 +108,11 @@ export class Desk {
     const planned = this.plan(runId)
     if (!planned.ok) return planned
     const facts = factsOf(account, this.get('companies', account.companyId))
-    const layout = layoutById(account.layoutId)
-    if (!layout) throw new RangeError(`account ${account.id} has no layout`)
+    const [layout, stock] = [this.layoutFor(account), this.stockOf(run)]
     return this.settle(print({
-      run, layout, stock: this.stockOf(run), openRuns: this.openRuns(run.bookId), book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId),
-      payments: this.kept.payments, account: facts,
-    }, { made: { account: facts, checks: planned.value.map(p => p.facts) } }, stamp), stamp)
+      run, layout, stock, openRuns: this.openRuns(run.bookId), book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId),
+      payments: this.kept.payments, account: facts, signing: account.signing,
+    }, { made: { account: facts, checks: planned.value.map(p => p.facts), version: layoutVersion(layout, stock).id } }, stamp), stamp)
   }
 
   printAgain(runId: Id<'run'>, stamp: Stamp): Result<unknown> {

@@ -13,7 +13,7 @@ import type { Changes } from './tables'
 /** A small office for tests: one company, one account with a book of the given length, one payee. */
 export const company: Company = { id: idOf('co'), name: ['Pellam Slipway Works'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
 export const account: BankAccount = {
-  id: idOf('acc'), companyId: company.id, name: 'Yard', bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] }, fraction: '12-3456/1234', routing: '123456780', account: '0052-6610-3',
+  id: idOf('acc'), companyId: company.id, name: 'Yard', forChecks: true, country: 'US', part: '', code: '', signatories: [], signing: { secondAbove: null, prints: [] }, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] }, fraction: '12-3456/1234', routing: '123456780', account: '0052-6610-3',
   pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: idOf('cash'), stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top',
 }
 export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', start: 101 as CheckNumber, end: 100 + length as CheckNumber })

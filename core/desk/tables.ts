@@ -1,4 +1,5 @@
 import type { NumberBook, NumberRow } from '../books/book'
+import type { LayoutRow, OwnRow, StockRow } from '../library/library'
 import type { Entry, LedgerAccount } from '../ledger/entry'
 import type { BankAccount, Company } from '../payables/account'
 import type { Payee, Payment } from '../payables/payment'
@@ -17,11 +18,14 @@ export interface Tables {
   readonly runs: Run
   readonly copies: CheckCopy
   readonly layoutVersions: LayoutVersion
+  readonly layouts: LayoutRow
+  readonly owns: OwnRow
+  readonly stocks: StockRow
   readonly entries: Entry
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
-export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'entries', 'trail'] as const satisfies readonly TableName[]
+export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'entries', 'trail'] as const satisfies readonly TableName[]
 
 /** What an act writes: whole rows, by table; a row with a known key takes the place of the old one. */
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }

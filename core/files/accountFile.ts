@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { accountFactsSchema } from '../proof/facts'
+import { codesAgree, factsShape } from '../proof/facts'
 
 /** The account file: company, bank and MICR facts (docs/formats.md). */
 export const accountFileSchema = z.strictObject({
   format: z.literal('violet-lane/account'),
   version: z.literal(1),
-  ...accountFactsSchema.shape,
-})
+  ...factsShape.shape,
+}).superRefine(codesAgree)
 export type AccountFile = z.infer<typeof accountFileSchema>

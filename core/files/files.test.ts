@@ -53,8 +53,9 @@ describe('the payments file', () => {
 describe('our JSON files', () => {
   const files = [['layout', sample('layout.json'), layoutSchema], ['account', sample('account.json'), accountFileSchema], ['stock', JSON.stringify(builtInStocks[0]), stockSchema]] as const
   it('come back the same', () => {
-    for (const layout of builtInLayouts) expect(readJson(JSON.stringify(layout), layoutSchema)).toEqual({ ok: true, value: layout })
-    expect(JSON.parse(sample('layout.json'))).toEqual(builtInLayouts[0])
+    for (const layout of builtInLayouts()) expect(readJson(JSON.stringify(layout), layoutSchema)).toEqual({ ok: true, value: layout })
+    for (const stock of builtInStocks) expect(readJson(JSON.stringify(stock), stockSchema)).toEqual({ ok: true, value: stock })
+    expect(layoutSchema.parse(JSON.parse(sample('layout.json')))).toEqual(builtInLayouts()[0])
   })
   it.each(files)('a damaged %s file is refused with the place, or still whole', (_, text, schema) => {
     expect(readJson(text, schema).ok).toBe(true)

@@ -4,7 +4,7 @@ import { AMOUNT, DASH, ON_US, TRANSIT, type MicrCharacter } from './symbols'
  * E-13B shapes drawn by us on the 0.013 in grid, nine rows high, from the published proportions of ISO 1004. Not certified.
  * The last column of each drawing is the right edge of the character's position.
  */
-const drawings: Record<MicrCharacter, string> = {
+export const micrDrawings: Readonly<Record<MicrCharacter, string>> = {
   '0': '####### #.....# #.....# #.....# #.....# #.....# #.....# #.....# #######',
   '1': '..## ...# ...# ...# ...# .### .### .### .###',
   '2': '##### ....# ....# ....# ##### #.... #.... #.... #####',
@@ -81,11 +81,11 @@ function rounded(ring: readonly Step[], left: number): Contour {
 }
 
 function outline(char: MicrCharacter): readonly Contour[] {
-  const rows = drawings[char].split(' ')
+  const rows = micrDrawings[char].split(' ')
   const left = UNITS_PER_PITCH - (rows[0]?.length ?? 0) * UNITS_PER_CELL
   return rings(rows).map(ring => rounded(ring, left))
 }
 
 /** Closed contours of every character: x from the left edge of its position, y up from the lower edge of the line, corners rounded by half a cell. */
 export const micrOutlines: ReadonlyMap<MicrCharacter, readonly Contour[]> =
-  new Map((Object.keys(drawings) as MicrCharacter[]).map(char => [char, outline(char)]))
+  new Map((Object.keys(micrDrawings) as MicrCharacter[]).map(char => [char, outline(char)]))

@@ -1,16 +1,25 @@
 import type { Cents } from './cents'
+import type { Locale } from './locale'
 
 export interface FiguresStyle {
   /** Currency sign before the figures, e.g. `$`. */
   readonly sign?: string
   /** Protective asterisks before the figures. */
   readonly stars?: number
+  /** Grouping and decimal sign; en-US where none is given. */
+  readonly locale?: Locale
 }
 
-/** The amount in figures, grouped as in en-US: `1,234.56`; negative with a leading minus. */
+const threes = /\B(?=(\d{3})+$)/g
+/** Three, then twos: 12,34,567. */
+const lakhs = /\B(?=(\d{2})*\d{3}$)/g
+const NO_BREAK_SPACE = '\u00a0'
+
+/** The amount in figures as its locale groups them: `1,234.56`; `1 234,56` (with no-break spaces); `12,34,567.00`. Negative with a leading minus. */
 export function figures(amount: Cents, style: FiguresStyle = {}): string {
   const n = Math.abs(amount)
-  const whole = String(Math.floor(n / 100)).replace(/\B(?=(\d{3})+$)/g, ',')
-  const text = `${whole}.${String(n % 100).padStart(2, '0')}`
+  const whole = String(Math.floor(n / 100))
+  const rest = String(n % 100).padStart(2, '0')
+  const text = style.locale === 'fr-CA' ? `${whole.replace(threes, NO_BREAK_SPACE)},${rest}` : `${whole.replace(style.locale === 'en-IN' ? lakhs : threes, ',')}.${rest}`
   return `${amount < 0 ? '-' : ''}${style.sign ?? ''}${'*'.repeat(style.stars ?? 0)}${text}`
 }

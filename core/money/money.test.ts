@@ -4,6 +4,8 @@ import { must } from '../base/result'
 import { cents, MOST_CENTS, parseAmount, payable, sum } from './cents'
 import { figures } from './figures'
 import { split } from './split'
+import { locales } from './locale'
+import { numerals } from './numerals'
 import { words } from './words'
 
 const payableCents = fc.integer({ min: 1, max: MOST_CENTS })
@@ -38,12 +40,32 @@ describe('amount in words', () => {
   it('reads back as the same amount, always', () => {
     fc.assert(fc.property(payableCents, (n) => { expect(numberOf(must(words(cents(n))))).toBe(n) }), { numRuns: 3000 })
   })
-  it('refuses nothing, less than nothing and too much, with a reason', () => {
-    for (const [n, code] of [[0, 'amount-zero'], [-5, 'amount-negative'], [MOST_CENTS + 1, 'amount-too-large']] as const) {
+  it('refuses less than nothing and too much, with a reason; nothing is said for an advice and refused for a check', () => {
+    for (const [n, code] of [[-5, 'amount-negative'], [MOST_CENTS + 1, 'amount-too-large']] as const) {
       const said = words(cents(n))
       expect(said.ok ? '' : said.refusal.code).toBe(code)
       expect(payable(cents(n)).ok).toBe(false)
     }
+    expect(must(words(cents(0)))).toBe('Zero and 00/100 dollars')
+    expect(payable(cents(0)).ok).toBe(false)
+  })
+  // Written out by hand, after the grammars of the languages.
+  it.each([
+    ['fr-CA', 123_456, 'Mille deux cent trente-quatre et 56/100 dollars'], ['fr-CA', 8_000_000, 'Quatre-vingt mille et 00/100 dollars'], ['fr-CA', 20_000, 'Deux cents et 00/100 dollars'],
+    ['fr-CA', 9_171, 'Quatre-vingt-onze et 71/100 dollars'], ['fr-CA', 7_100, 'Soixante et onze et 00/100 dollars'], ['fr-CA', 208_000_000, 'Deux millions quatre-vingt mille et 00/100 dollars'],
+    ['es-US', 123_456, 'Mil doscientos treinta y cuatro con 56/100 dollars'], ['es-US', 3_100_000, 'Treinta y un mil con 00/100 dollars'], ['es-US', 2_100, 'Veintiuno con 00/100 dollars'], ['es-US', 10_000, 'Cien con 00/100 dollars'],
+    ['es-US', 100_000_000, 'Un millón con 00/100 dollars'], ['en-GB', 100_100, 'One thousand and one and 00/100 dollars'], ['en-GB', 123_456, 'One thousand two hundred and thirty-four and 56/100 dollars'],
+    ['en-IN', 123_456_789, 'Twelve lakh thirty-four thousand five hundred sixty-seven and 89/100 dollars only'], ['en-IN', MOST_CENTS, 'Ninety-nine crore ninety-nine lakh ninety-nine thousand nine hundred ninety-nine and 99/100 dollars only'],
+  ] as const)('in %s, %i hundredths are “%s”', (locale, n, said) => { expect(must(words(cents(n), { name: 'dollars' }, locale))).toBe(said) })
+  it('names the hundredths where they have a name, and leaves the currency out on request', () => {
+    expect(must(words(cents(123_456), { name: 'pounds', minor: 'pence' }, 'en-GB'))).toBe('One thousand two hundred and thirty-four pounds and 56 pence')
+    expect(must(words(cents(123_456), { name: 'rupees', minor: 'paise' }, 'en-IN', false))).toBe('One thousand two hundred thirty-four and 56/100 only')
+  })
+  it('in every language, no two whole amounts are said alike', () => {
+    fc.assert(fc.property(fc.constantFrom(...locales), fc.integer({ min: 0, max: 999_999_999 }), fc.integer({ min: 0, max: 999_999_999 }), (locale, a, b) => {
+      fc.pre(a !== b)
+      expect(numerals[locale](a)).not.toBe(numerals[locale](b))
+    }), { numRuns: 2000 })
   })
 })
 
@@ -54,6 +76,11 @@ describe('figures and typed amounts', () => {
   it('carry sign and stars on the face of the check', () => {
     expect(figures(cents(123_456), { sign: '$', stars: 2 })).toBe('$**1,234.56')
     expect(figures(cents(-5))).toBe('-0.05')
+  })
+  it('are grouped as their locale does', () => {
+    expect(figures(cents(123_456_700), { locale: 'en-IN', sign: '₹' })).toBe('₹12,34,567.00')
+    expect(figures(cents(123_456), { locale: 'fr-CA' })).toBe('1\u00a0234,56')
+    expect(figures(cents(99_900), { locale: 'en-IN' })).toBe('999.00')
   })
   it.each(['', '  ', '1,23.00', '12.345', '1e3', '١٢', 'abc', '1 234', '1.2.3', '--1', '999999999999'])('refuses “%s”', (text) => {
     expect(parseAmount(text).ok).toBe(false)

@@ -1,3 +1,5 @@
+import { good, refuse, type Result } from '../base/result'
+
 /** Lengths are numbers in millimetres throughout the core, named so in the type of the field; only screens and files convert. */
 export type Mm = number
 
@@ -22,3 +24,26 @@ export const within = (inner: Box, outer: Box): boolean =>
 
 export const overlaps = (a: Box, b: Box): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01
+
+/**
+ * Reads a length as typed: `3.5`, `3 1/2`, `3-1/2 in`, `7/16"`, `88,9 mm`, `2 cm`. Without a unit of its own it is in `unit`. In mm, to a thousandth.
+ * Refused: blank, anything else, and less than 0 or more than 1000 mm unless `least` and `most` say otherwise.
+ */
+export function parseLength(text: string, unit: Unit, field = 'length', least: Mm = 0, most: Mm = 1000): Result<Mm> {
+  const t = text.trim().toLowerCase()
+  if (t === '') return refuse('length-blank', 'a length is wanted here', { field })
+  const m = /^(-?)(?:(\d+(?:[.,]\d+)?)|(?:(\d+)[ -])?(\d+)\/(\d+))\s*(mm|cm|in|inch|inches|"|″)?$/.exec(t)
+  const divisor = Number(m?.[5] ?? 1)
+  if (!m || divisor === 0) return refuse('length-pattern', `“${text.trim()}” is not a length: write it as 3.5, 3 1/2 in or 88.9 mm`, { field, value: text })
+  const n = m[2] === undefined ? Number(m[3] ?? 0) + Number(m[4]) / divisor : Number(m[2].replace(',', '.'))
+  const scale = m[6] === 'cm' ? 10 : m[6] === 'mm' || (!m[6] && unit === 'mm') ? 1 : MM_PER_INCH
+  const mm = Math.round((m[1] ? -1 : 1) * n * scale * 1000) / 1000
+  if (mm < least || mm > most) return refuse('length-range', `${text.trim()} is outside ${formatLength(least, unit)} to ${formatLength(most, unit)}`, { field, value: mm, limit: mm < least ? least : most })
+  return good(mm)
+}
+
+/** A length for a field to be typed into: the number alone, as fine as it is known. */
+export const lengthText = (mm: Mm, unit: Unit): string => String(unit === 'mm' ? Math.round(mm * 100) / 100 : Math.round(mm / MM_PER_INCH * 1000) / 1000)
+
+/** One step of an arrow key: 0.1 mm or 0.01 in. */
+export const stepOf = (unit: Unit): Mm => (unit === 'mm' ? 0.1 : 0.254)

@@ -1,21 +1,34 @@
+import type { Country } from '../base/country'
 import type { Id } from '../base/id'
 import type { MicrPattern } from '../micr/pattern'
-import type { AccountFacts } from '../proof/facts'
+import type { Cents } from '../money/cents'
+import type { Picture } from '../paper/picture'
+import type { AccountFacts, Signatory } from '../proof/facts'
 
-export interface Company { readonly id: Id<'company'>, readonly name: readonly string[], readonly address: readonly string[] }
+export interface Company { readonly id: Id<'company'>, readonly name: readonly string[], readonly address: readonly string[], readonly logo?: Picture }
 
-/** A bank account that checks are drawn on. */
+/** Who signs: how many, above what amount a second one is wanted, and whose signature images print, as indexes of the signatories. */
+export interface Signing { readonly secondAbove: Cents | null, readonly prints: readonly number[] }
+
+/** A bank account. One that is not for checks is kept for the ledger's sake, and nothing is drawn on it. */
 export interface BankAccount {
   readonly id: Id<'account'>
   readonly companyId: Id<'company'>
   /** What the office calls it, e.g. “Operating”. */
   readonly name: string
-  readonly bank: { readonly name: string, readonly address: readonly string[] }
+  readonly forChecks: boolean
+  readonly country: Country
+  readonly bank: { readonly name: string, readonly address: readonly string[], readonly logo?: Picture }
   readonly fraction: string
   readonly routing: string
   readonly account: string
+  readonly part: string
+  readonly code: string
   readonly pattern: MicrPattern
-  readonly currency: { readonly sign: string, readonly name: string }
+  readonly micrShapes?: NonNullable<AccountFacts['micrShapes']>
+  readonly currency: { readonly sign: string, readonly name: string, readonly minor?: string }
+  readonly signatories: readonly Signatory[]
+  readonly signing: Signing
   readonly cashLedgerId: Id<'ledger'>
   readonly stockId: string
   readonly layoutId: string
@@ -23,10 +36,15 @@ export interface BankAccount {
 
 /** What is printed of the account and its company on every check. */
 export const factsOf = (account: BankAccount, company: Company): AccountFacts => ({
-  company: { name: [...company.name], address: [...company.address] },
-  bank: { name: account.bank.name, address: [...account.bank.address] },
-  fraction: account.fraction, routing: account.routing, account: account.account, pattern: account.pattern, currency: account.currency,
+  country: account.country, company: { name: [...company.name], address: [...company.address], ...(company.logo && { logo: company.logo }) },
+  bank: { name: account.bank.name, address: [...account.bank.address], ...(account.bank.logo && { logo: account.bank.logo }) },
+  fraction: account.fraction, routing: account.routing, account: account.account, part: account.part, code: account.code, pattern: account.pattern,
+  ...(account.micrShapes && { micrShapes: account.micrShapes }), currency: account.currency, signatories: [...account.signatories],
 })
+
+/** Whose signature images print on a check of that amount: the second one only above the limit, where there is one. */
+export const printedSigners = (signing: Signing, amount: Cents): number[] =>
+  signing.prints.filter((_, i) => i === 0 || signing.secondAbove === null || amount > signing.secondAbove)
 
 /** The account number with all but its last four digits hidden. */
 export function masked(accountNumber: string): string {

@@ -2,9 +2,9 @@ import { daysBetween, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
-import { payable, sum, type Cents } from '../money/cents'
+import { cents, payable, sum, type Cents } from '../money/cents'
 import type { Balances } from '../ledger/balances'
-import type { StubLine } from '../proof/facts'
+import type { PayLine, StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import type { BankAccount } from './account'
 import type { Payee, Payment } from './payment'
@@ -19,6 +19,10 @@ export interface Draw {
   readonly memo: string
   readonly lines: readonly StubLine[]
   readonly split: Payment['split']
+  readonly accountWithPayee?: string
+  readonly pay?: readonly PayLine[]
+  readonly advice?: boolean
+  readonly signers?: readonly number[]
 }
 
 /** A thing to look at before drawing; never a refusal. */
@@ -47,8 +51,9 @@ export function drawWarnings(known: { payee: Payee | null, balances: Balances, w
 
 /** Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is written down with it. */
 export function draw(known: { account: BankAccount, payee: Payee | undefined }, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
-  const amount = payable(act.amount)
+  const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
+  if (!known.account.forChecks) return refuse('account-not-for-checks', `${known.account.name} is not for checks: choose another account, or change it under Accounts`, { field: 'account' })
   const name = printable(act.payee.name, 'payee')
   if (!name.ok) return name
   if (!name.value) return refuse('payee-blank', 'say who is paid', { field: 'payee' })
@@ -59,17 +64,21 @@ export function draw(known: { account: BankAccount, payee: Payee | undefined }, 
     if (!checked.ok) return checked
     if (checked.value) address.push(checked.value)
   }
+  const paySum = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
+  if (act.pay?.length && paySum !== act.amount) return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', { field: 'pay' })
+  if (act.signers?.some(i => !known.account.signatories[i])) return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
   const memo = printable(act.memo, 'memo')
   if (!memo.ok) return memo
-  if (!act.split.length) return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+  if (!act.split.length && act.amount !== 0) return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
   if (sum(act.split.map(s => s.amount)) !== act.amount) return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
   if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount) return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
   const payment: Payment = {
     id: act.id, companyId: known.account.companyId, accountId: known.account.id, payeeId: act.payee.id, name: name.value, address, date: act.date,
     amount: act.amount, memo: memo.value, lines: act.lines, split: act.split, state: 'waiting', drawnAt: stamp.at,
+    ...(act.accountWithPayee?.trim() && { accountWithPayee: act.accountWithPayee.trim() }), ...(act.pay?.length && { pay: act.pay }), ...(act.advice && { advice: true }), ...(act.signers && { signers: act.signers }),
   }
   return good({
     changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name: name.value, address }] },
-    trail: { act: 'draw', text: `${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`, about: { account: known.account.id, payment: act.id } },
+    trail: { act: 'draw', text: `${act.advice ? 'advice of ' : ''}${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`, about: { account: known.account.id, payment: act.id } },
   })
 }

@@ -1,7 +1,8 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { Cents } from '../money/cents'
-import type { CheckFacts, StubLine } from '../proof/facts'
+import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
+import { printedSigners, type Signing } from './account'
 
 export const payeeKinds = ['supplier', 'employee', 'owner', 'one-time'] as const
 
@@ -17,6 +18,8 @@ export interface Payee {
   readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly weight: number }[]
   readonly onHold: boolean
   readonly taxForm: '1099' | 'none'
+  /** Our account number with them, printed after the name where the layout wants it. */
+  readonly accountWithPayee?: string
 }
 
 /** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
@@ -41,9 +44,20 @@ export interface Payment {
   readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly amount: Cents }[]
   readonly state: PaymentState
   readonly drawnAt: string
+  readonly accountWithPayee?: string
+  /** What was earned and deducted, where this is pay. */
+  readonly pay?: readonly PayLine[]
+  /** Paid by other means, or nothing to pay: its paper is an advice, not a check. */
+  readonly advice?: boolean
+  /** Whose signature images print on this payment alone, as indexes of the account's signatories. */
+  readonly signers?: readonly number[]
 }
 
-/** What will be printed of a payment under a number. */
-export const factsOfPayment = (payment: Payment, number: number): CheckFacts => ({
-  number, date: payment.date, payee: payment.name, address: [...payment.address], amount: payment.amount, memo: payment.memo, lines: [...payment.lines],
-})
+/** What will be printed of a payment under a number. The run's own choice of signatures comes after the payment's, the account's after both. */
+export function factsOfPayment(payment: Payment, number: number, signing: Signing, ofRun: readonly number[] | null = null): CheckFacts {
+  const signers = payment.signers ?? ofRun ?? printedSigners(signing, payment.amount)
+  return {
+    number, date: payment.date, payee: payment.name, address: [...payment.address], amount: payment.amount, memo: payment.memo, lines: [...payment.lines],
+    ...(payment.accountWithPayee && { accountWithPayee: payment.accountWithPayee }), ...(payment.pay && { pay: [...payment.pay] }), ...(payment.advice && { advice: true }), ...(signers.length > 0 && !payment.advice && { signers: [...signers] }),
+  }
+}

@@ -91,7 +91,7 @@ describe('what does not fit', () => {
   })
   it('finds a layout that leaves its panel or reaches into the clear band', () => {
     expect(proofer(changed('memo', { y: 72 }), stock, facts).notes.map(n => n.code)).toEqual(['clear-band'])
-    expect(proofer(changed('payee', { x: 120 }), stock, facts).notes.map(n => n.code)).toEqual(['field-outside'])
+    expect(proofer(changed('payee', { x: 120 }), stock, facts).notes.map(n => n.code)).toEqual(['field-outside', 'fields-overlap'])
   })
   it('refuses stub lines that do not come to the check', () => {
     expect(codes({ ...checkOf(4, 2), amount: cents(5) })).toContain('error lines-differ')

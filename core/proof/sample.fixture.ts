@@ -3,14 +3,14 @@ import { must } from '../base/result'
 import { usBusiness } from '../micr/pattern'
 import { cents, sum } from '../money/cents'
 import { layoutById, stockById } from '../paper/builtIn'
-import type { AccountFacts, CheckFacts } from './facts'
+import { accountFactsSchema, type AccountFacts, type CheckFacts } from './facts'
 
 export const layout = layoutById('letter-top')!
 export const stock = stockById('check-over-two-stubs-blank')!
-export const facts: AccountFacts = {
+export const facts: AccountFacts = accountFactsSchema.parse({
   company: { name: ['Pellam Sound Ferry Cooperative'], address: ['14 Slipway Road', 'Pellam Sound, ME 04999'] }, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] },
   fraction: '12-3456/1234', routing: '123456780', account: '0048-2215-7', pattern: usBusiness, currency: { sign: '$', name: 'dollars' },
-}
+})
 
 /** A check with so many stub lines; facts may be set by hand. */
 export function checkOf(number: number, lines = 3, more: Partial<CheckFacts> = {}): CheckFacts {

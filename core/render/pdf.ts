@@ -1,8 +1,10 @@
 import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type PDFRef } from '@cantoo/pdf-lib'
+import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT } from '../paper/length'
+import type { Picture } from '../paper/picture'
 import type { Drawing, Layer } from '../proof/marks'
 import { widthOf, type FaceName } from '../type/face'
-import { contentOf, escapeCode, escapePlain, type TextCodes } from './pdfContent'
+import { contentOf, escapeCode, escapePlain, type ContentNames } from './pdfContent'
 import { embedFace, embedMicr, FaceCodes, type FaceBytes } from './pdfFonts'
 
 export interface PdfOptions {
@@ -16,13 +18,15 @@ export interface PdfOptions {
 /** Texts beyond ASCII whose codes are remembered, a bound for long runs. */
 const KEPT_STRINGS = 5000
 
-/** Fonts of one document: which slices of which faces were used, under which resource names. */
-class DocumentCodes implements TextCodes {
+/** Fonts and pictures of one document: which slices of which faces, which MICR shapes, which pictures were used, under which resource names. */
+class DocumentNames implements ContentNames {
   readonly used: { codes: FaceCodes, slice: number, name: string }[] = []
+  readonly shapes = new Map<MicrShapes, string>()
+  readonly pictures = new Map<string, { picture: Picture, name: string }>()
   private readonly faces = new Map<FaceName, FaceCodes>()
-  private readonly strings = new Map<FaceName, Map<string, ReturnType<TextCodes['runs']>>>()
+  private readonly strings = new Map<FaceName, Map<string, ReturnType<ContentNames['runs']>>>()
 
-  runs(face: FaceName, text: string): ReturnType<TextCodes['runs']> {
+  runs(face: FaceName, text: string): ReturnType<ContentNames['runs']> {
     const codes = this.facesOf(face)
     if (codes.takePlain(text)) return [{ font: codes.plainName, string: escapePlain(text), chars: text }]
     let known = this.strings.get(face)
@@ -39,6 +43,18 @@ class DocumentCodes implements TextCodes {
     }
     if (known.size < KEPT_STRINGS) known.set(text, runs)
     return runs
+  }
+
+  micr(shapes: MicrShapes): string {
+    const name = this.shapes.get(shapes) ?? `M${this.shapes.size}`
+    this.shapes.set(shapes, name)
+    return name
+  }
+
+  picture(picture: Picture): string {
+    const known = this.pictures.get(picture.data) ?? { picture, name: `I${this.pictures.size}` }
+    this.pictures.set(picture.data, known)
+    return known.name
   }
 
   private facesOf(face: FaceName): FaceCodes {
@@ -64,7 +80,7 @@ class DocumentCodes implements TextCodes {
 export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, options: PdfOptions): Promise<Uint8Array> {
   const doc = await PDFDocument.create({ updateMetadata: false })
   const { context } = doc
-  const codes = new DocumentCodes()
+  const names = new DocumentNames()
   const resources = context.nextRef()
   const root = context.nextRef()
   const forms = new Map<Layer, { name: string, ref: PDFRef }>()
@@ -77,14 +93,14 @@ export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, o
   const formOf = (layer: Layer, drawing: Drawing): string => {
     let form = forms.get(layer)
     if (!form) {
-      const ref = context.register(context.flateStream(contentOf(layer.marks, drawing.h, codes, widthOf), { Type: 'XObject', Subtype: 'Form', BBox: mediaBox(drawing), Resources: resources }))
+      const ref = context.register(context.flateStream(contentOf(layer.marks, drawing.h, names, widthOf), { Type: 'XObject', Subtype: 'Form', BBox: mediaBox(drawing), Resources: resources }))
       forms.set(layer, form = { name: `X${forms.size}`, ref })
     }
     return form.name
   }
 
   for (const drawing of sheets) {
-    const content = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, codes, widthOf))).join('\n')
+    const content = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, names, widthOf))).join('\n')
     const page = context.obj({})
     page.set(typeName, pageName)
     page.set(parentName, root)
@@ -96,15 +112,22 @@ export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, o
   }
 
   const fonts = context.obj({})
-  for (const { codes: face, slice, name } of codes.used) {
+  for (const { codes: face, slice, name } of names.used) {
     const ref = context.nextRef()
     embedFace(context, ref, face, slice, faces[face.name])
     fonts.set(PDFName.of(name), ref)
   }
-  const micr = context.nextRef()
-  embedMicr(context, micr, faces.sans)
-  fonts.set(PDFName.of('M'), micr)
+  for (const [index, [shapes, name]] of [...names.shapes].entries()) {
+    const ref = context.nextRef()
+    embedMicr(context, ref, faces.sans, shapes, index)
+    fonts.set(PDFName.of(name), ref)
+  }
   const xObjects = context.obj({})
+  for (const { picture, name } of names.pictures.values()) {
+    const image = await (picture.type === 'png' ? doc.embedPng(picture.data) : doc.embedJpg(picture.data))
+    await image.embed()
+    xObjects.set(PDFName.of(name), image.ref)
+  }
   for (const { name, ref } of forms.values()) xObjects.set(PDFName.of(name), ref)
   context.assign(resources, context.obj({ Font: fonts, XObject: xObjects }))
   context.assign(root, context.obj({ Type: 'Pages', Kids: kids, Count: kids.size(), MediaBox: mediaBox(size ?? { w: 215.9, h: 279.4 }), Resources: resources }))

@@ -1,6 +1,8 @@
 import { never } from '../base/result'
 import { PITCH } from '../micr/place'
+import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT, type Mm } from '../paper/length'
+import type { Picture } from '../paper/picture'
 import type { Mark, PathStep } from '../proof/marks'
 import type { FaceName } from '../type/face'
 import { micrCode } from './pdfFonts'
@@ -27,8 +29,12 @@ export const escapeCode = (code: number): string =>
 export const escapePlain = (text: string): string => (/[\\()]/.test(text) ? text.replace(/[\\()]/g, '\\$&') : text)
 const micrText = (text: string): string => [...text].map(c => escapeCode(micrCode(c))).join('')
 
-/** Gives the font resource and the string of a text, cut where the font changes. */
-export interface TextCodes { runs(face: FaceName, text: string): readonly { readonly font: string, readonly string: string, readonly chars: string }[] }
+/** Gives the names of what a content stream uses: the font and string of a text, cut where the font changes; the font of MICR shapes; a picture. */
+export interface ContentNames {
+  runs(face: FaceName, text: string): readonly { readonly font: string, readonly string: string, readonly chars: string }[]
+  micr(shapes: MicrShapes): string
+  picture(picture: Picture): string
+}
 
 /** Collects the operators of one content stream. Text keeps its font, colour and place from one mark to the next. */
 class Content {
@@ -53,8 +59,29 @@ class Content {
     this.y = py
   }
 
-  shape(width: Mm, ink: string, operators: string): void {
+  /** Text at an angle: a text object of its own, so that what follows stands straight. */
+  turnedText(x: Mm, y: Mm, turn: number, runs: readonly { readonly font: string, readonly string: string }[], size: number, ink: string): void {
+    this.endText()
+    this.setFill(ink)
+    const [cos, sin] = [Math.cos(turn * Math.PI / 180), Math.sin(turn * Math.PI / 180)]
+    const f = (v: number): string => String(Math.round(v * 1e6) / 1e6)
+    this.out.push(`BT ${f(cos)} ${f(sin)} ${f(-sin)} ${f(cos)} ${this.point(x, y)} Tm`)
+    for (const run of runs) this.out.push(`/${run.font} ${num(Math.round(size * 100))} Tf(${run.string})Tj`)
+    this.out.push('ET')
+    this.font = ''
+  }
+
+  picture(x: Mm, y: Mm, w: Mm, h: Mm, name: string): void {
+    this.endText()
+    this.out.push(`q ${num(hundredths(w))} 0 0 ${num(hundredths(h))} ${this.point(x, y + h)} cm /${name} Do Q`)
+  }
+
+  private endText(): void {
     if (this.inText) { this.out.push('ET'); this.inText = false }
+  }
+
+  shape(width: Mm, ink: string, operators: string): void {
+    this.endText()
     const named = `${color(ink)} RG ${num(hundredths(width))} w`
     if (this.stroke !== named) { this.out.push(named); this.stroke = named }
     this.out.push(operators)
@@ -69,7 +96,7 @@ class Content {
   }
 
   end(): string {
-    if (this.inText) this.out.push('ET')
+    this.endText()
     return this.out.join('\n')
   }
 }
@@ -95,22 +122,25 @@ function pathOperators(steps: readonly PathStep[], point: (x: Mm, y: Mm) => stri
 }
 
 /** The marks as the operators of one content stream on a page of that height (mm). */
-export function contentOf(marks: readonly Mark[], height: Mm, codes: TextCodes, widthOf: (face: FaceName, text: string, size: number) => number): string {
+export function contentOf(marks: readonly Mark[], height: Mm, names: ContentNames, widthOf: (face: FaceName, text: string, size: number) => number): string {
   const content = new Content(hundredths(height))
   for (const mark of marks) {
     switch (mark.kind) {
       case 'text': {
+        const runs = names.runs(mark.face, mark.text)
+        if (mark.turn) { content.turnedText(mark.x, mark.y, mark.turn, runs, mark.size, mark.ink); break }
         let x = mark.x
-        for (const run of codes.runs(mark.face, mark.text)) {
+        for (const run of runs) {
           content.text(x, mark.y, run.font, mark.size, mark.ink, run.string)
           if (run.chars !== mark.text) x += widthOf(mark.face, run.chars, mark.size) * MM_PER_POINT
         }
         break
       }
-      case 'micr': content.text(mark.x, mark.y, 'M', MICR_SIZE, '#000000', micrText(mark.text)); break
+      case 'micr': content.text(mark.x, mark.y, names.micr(mark.shapes), MICR_SIZE, '#000000', micrText(mark.text)); break
       case 'line': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y)} m ${content.point(mark.x2, mark.y2)} l S`); break
       case 'rect': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y + mark.h)} ${num(hundredths(mark.w))} ${num(hundredths(mark.h))} re S`); break
       case 'path': content.shape(mark.width, mark.ink, `${pathOperators(mark.steps, content.point)} S`); break
+      case 'image': content.picture(mark.x, mark.y, mark.w, mark.h, names.picture(mark.picture)); break
       default: never(mark)
     }
   }

@@ -1,5 +1,6 @@
 import { PDFArray, PDFName, PDFNumber, type PDFContext, type PDFRef } from '@cantoo/pdf-lib'
-import { micrOutlines, UNITS_PER_CELL, UNITS_PER_PITCH } from '../micr/outlines'
+import { UNITS_PER_CELL, UNITS_PER_PITCH } from '../micr/outlines'
+import type { MicrShapes } from '../micr/shapes'
 import { micrCharacters } from '../micr/symbols'
 import { faceOf, type FaceName } from '../type/face'
 import { readTtf, writeTtf, type Ttf, type TtfGlyph } from './ttf'
@@ -69,10 +70,10 @@ export const micrCode = (char: string): number => {
   return at < 0 ? 0x20 : at < 10 ? 0x30 + at : 0x41 + at - 10
 }
 
-/** The MICR font made of our outlines: 1000 units to the em and to the pitch, so that at 9 pt a character takes 0.125 in. */
-function micrFont(empty: Ttf): Uint8Array {
+/** A MICR font made of outlines, ours or a bank's: 1000 units to the em and to the pitch, so that at 9 pt a character takes 0.125 in. */
+function micrFont(empty: Ttf, shapes: MicrShapes): Uint8Array {
   const glyphs = micrCharacters.map((char): TtfGlyph => {
-    const contours = (micrOutlines.get(char) ?? []).map(c => c.map(p => ({ x: p.x, y: p.y, onCurve: p.on })))
+    const contours = shapes.contours[char].map(c => c.map(p => ({ x: p.x, y: p.y, onCurve: p.on })))
     const xs = contours.flat().map(p => p.x)
     const ys = contours.flat().map(p => p.y)
     return {
@@ -117,7 +118,7 @@ function embed(context: PDFContext, ref: PDFRef, font: FontParts): void {
   }))
 }
 
-const postScriptNames: Record<FaceName, string> = { 'sans': 'IBMPlexSans', 'sans-bold': 'IBMPlexSans-SemiBold', 'serif-bold': 'IBMPlexSerif-SemiBold' }
+const postScriptNames: Record<FaceName, string> = { 'sans': 'IBMPlexSans', 'sans-bold': 'IBMPlexSans-SemiBold', 'serif': 'IBMPlexSerif', 'serif-bold': 'IBMPlexSerif-SemiBold' }
 
 /** Embeds what a document used of a face: one font a slice, with only the characters that occur. */
 export function embedFace(context: PDFContext, ref: PDFRef, codes: FaceCodes, slice: number, bytes: Uint8Array): void {
@@ -130,13 +131,13 @@ export function embedFace(context: PDFContext, ref: PDFRef, codes: FaceCodes, sl
   })
 }
 
-/** Embeds the MICR font. */
-export function embedMicr(context: PDFContext, ref: PDFRef, anyFace: Uint8Array): void {
+/** Embeds the MICR font of the given shapes; `index` tells several of one document apart. */
+export function embedMicr(context: PDFContext, ref: PDFRef, anyFace: Uint8Array, shapes: MicrShapes, index: number): void {
   const empty = readTtf(anyFace, [0x20])
   Object.assign(empty.name, { fontFamily: 'Violet Lane MICR', fullName: 'Violet Lane MICR', postScriptName: 'VioletLaneMICR', uniqueSubFamily: 'Violet Lane MICR', copyright: '', trademark: '', licence: '' })
   const chars: [string, number][] = [[' ', 0x20], ...micrCharacters.map((c): [string, number] => [c, micrCode(c)])]
   embed(context, ref, {
-    name: 'VLANEM+VioletLaneMICR', file: micrFont(empty), chars, widthOf: () => UNITS_PER_PITCH,
+    name: `VLANE${String.fromCharCode(77 + index)}+VioletLaneMICR`, file: micrFont(empty, shapes), chars, widthOf: () => UNITS_PER_PITCH,
     box: [0, 0, UNITS_PER_PITCH, 9 * UNITS_PER_CELL], ascent: 9 * UNITS_PER_CELL, descent: 0, capHeight: 9 * UNITS_PER_CELL,
   })
 }

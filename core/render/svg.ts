@@ -1,9 +1,10 @@
 import { never } from '../base/result'
-import { micrOutlines, UNITS_PER_PITCH, type Contour } from '../micr/outlines'
+import { UNITS_PER_PITCH, type Contour } from '../micr/outlines'
 import { PITCH } from '../micr/place'
+import type { MicrShapes } from '../micr/shapes'
 import { isMicr } from '../micr/symbols'
 import { MM_PER_POINT } from '../paper/length'
-import type { Drawing, Mark, PathStep } from '../proof/marks'
+import { marksOf, type Drawing, type Mark, type PathStep } from '../proof/marks'
 import { widthOf } from '../type/face'
 
 const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
@@ -24,8 +25,13 @@ function contourSteps(contour: Contour): PathStep[] {
   return [...steps, ['Z']]
 }
 
-const micrPaths = new Map([...micrOutlines].map(([char, contours]) =>
-  [char as string, contours.flatMap(contourSteps).map(([op, ...numbers]) => op + numbers.join(' ')).join('')]))
+const knownPaths = new WeakMap<MicrShapes, Map<string, string>>()
+/** Path data of every character of the shapes, made once for each set of shapes. */
+function micrPaths(shapes: MicrShapes): Map<string, string> {
+  let paths = knownPaths.get(shapes)
+  if (!paths) knownPaths.set(shapes, paths = new Map(Object.entries(shapes.contours).map(([char, contours]) => [char, path(contours.flatMap(contourSteps))])))
+  return paths
+}
 
 function path(steps: readonly PathStep[]): string {
   return steps.map(([op, ...numbers]) => op + numbers.map(n).join(' ')).join('')
@@ -34,18 +40,23 @@ function path(steps: readonly PathStep[]): string {
 function markSvg(mark: Mark): string {
   switch (mark.kind) {
     case 'text':
-      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}" textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${escape(mark.text)}</text>`
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}"${mark.turn ? ` transform="rotate(${n(-mark.turn)} ${n(mark.x)} ${n(mark.y)})"` : ''} textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${escape(mark.text)}</text>`
     case 'micr': {
       const scale = PITCH / UNITS_PER_PITCH
-      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(mark.x + i * PITCH)} ${n(mark.y)}) scale(${scale} ${-scale})" d="${micrPaths.get(char)}"/>` : ''))
+      const paths = micrPaths(mark.shapes)
+      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(mark.x + i * PITCH)} ${n(mark.y)}) scale(${scale} ${-scale})" d="${paths.get(char)}"/>` : ''))
       return `<g fill="#000000" data-field="${mark.field}" data-micr="${escape(mark.text)}">${glyphs.join('')}</g>`
     }
     case 'line': return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
     case 'rect': return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
     case 'path': return `<path d="${path(mark.steps)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'image': return `<image x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" preserveAspectRatio="none" href="data:image/${mark.picture.type};base64,${mark.picture.data}"/>`
     default: return never(mark)
   }
 }
+
+/** Marks as the inside of an SVG in mm. */
+export const marksSvg = (marks: readonly Mark[]): string => marks.map(markSvg).join('')
 
 /**
  * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the page), MICR as outlines.
@@ -53,6 +64,5 @@ function markSvg(mark: Mark): string {
  * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style attribute, so any strict policy allows it.
  */
 export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {
-  const marks = [...under, ...drawing.layers.flatMap(layer => layer.marks)]
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marks.map(markSvg).join('')}</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marksSvg([...under, ...marksOf(drawing)])}</svg>`
 }

@@ -46,7 +46,7 @@ export function countOff(known: CountOffKnown, act: { outcomes: ReadonlyMap<Chec
       case 'good':
         moved = become(row, 'issued', stamp.at)
         payments.push({ ...payment, state: 'issued' })
-        entries.push(issueEntry(payment, check.number, known.cashLedgerId))
+        if (payment.amount !== 0) entries.push(issueEntry(payment, check.number, known.cashLedgerId))
         break
       case 'spoiled':
         if (!outcome.why.trim()) return refuse('why-blank', `say why ${check.number} is spoiled`, { field: 'why', value: check.number })

@@ -7,7 +7,7 @@ import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
 import { ordered, type Run, type RunOrder } from './run'
 
-export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder }
+export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder, readonly signers?: readonly number[] | null }
 
 const range = (run: Run): string => (run.checks.length ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}` : `${run.paymentIds.length} payments`)
 
@@ -25,7 +25,7 @@ export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: 
   if (waiting.length < payments.length) return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', { field: 'payments' })
   const run: Run = {
     id: act.runId, accountId: known.book.accountId, bookId: known.book.id, state: 'prepared', order: act.order, paymentIds: ordered(waiting, act.order).map(p => p.id),
-    top: null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
+    top: null, signers: act.signers ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
   }
   return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
 }

@@ -4,10 +4,14 @@ import { good, refuse } from '../base/result'
 import { become, jumpedBy, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
+import type { Signing } from '../payables/account'
 import type { Payment } from '../payables/payment'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import { copyId, layoutVersion, plan, type CheckCopy, type LayoutVersion, type Run } from './run'
+
+/** What a PDF was made of: facts, checks, and the layout on its stock by the key of its version. */
+export interface Made { readonly account: AccountFacts, readonly checks: readonly CheckFacts[], readonly version: string }
 
 export interface PrintKnown {
   readonly run: Run
@@ -16,6 +20,7 @@ export interface PrintKnown {
   readonly rows: ReadonlyMap<CheckNumber, NumberRow>
   readonly payments: ReadonlyMap<Id<'payment'>, Payment>
   readonly account: AccountFacts
+  readonly signing: Signing
   readonly layout: Layout
   readonly stock: Stock
 }
@@ -24,7 +29,7 @@ export interface PrintKnown {
  * Sends a run to the printer: at this moment its numbers go on paper. `made` is what the PDF in hand was made of; where anything has
  * changed since, the act is refused, so that paper and record cannot differ.
  */
-export function print(known: PrintKnown, act: { made: { account: AccountFacts, checks: readonly CheckFacts[] } }, stamp: Stamp): Decision<{ runs: Run[], numbers: NumberRow[], payments: Payment[], copies: CheckCopy[], layoutVersions: LayoutVersion[] }> {
+export function print(known: PrintKnown, act: { made: Made }, stamp: Stamp): Decision<{ runs: Run[], numbers: NumberRow[], payments: Payment[], copies: CheckCopy[], layoutVersions: LayoutVersion[] }> {
   const { run } = known
   if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
   const other = known.openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
@@ -34,9 +39,10 @@ export function print(known: PrintKnown, act: { made: { account: AccountFacts, c
     if (!jumped.ok) return jumped
     if (jumped.value.length) return refuse('numbers-jumped', 'numbers would be jumped over: load again', { field: 'top', limit: jumped.value.length })
   }
-  const planned = plan(run, known.payments, known.book, known.rows, known.stock)
+  const planned = plan(run, known.payments, known.book, known.rows, known.stock, known.signing)
   if (!planned.ok) return planned
-  const now = { account: known.account, checks: planned.value.map(p => p.facts) }
+  const version = layoutVersion(known.layout, known.stock)
+  const now: Made = { account: known.account, checks: planned.value.map(p => p.facts), version: version.id }
   if (canonicalJson(now) !== canonicalJson(act.made)) return refuse('proof-stale', 'something changed since the proof was made: look at the proof again', { field: 'run' })
 
   const numbers: NumberRow[] = []
@@ -48,7 +54,6 @@ export function print(known: PrintKnown, act: { made: { account: AccountFacts, c
     numbers.push(row.value)
   }
   const checks = planned.value.map(({ sheet, place, number, payment }) => ({ sheet, place, number, paymentId: payment.id, outcome: null }))
-  const version = layoutVersion(known.layout, known.stock)
   return good({
     changes: {
       runs: [{ ...run, state: 'at the printer', checks, printedWith: { account: known.account, layoutVersionId: version.id }, copies: 1, printedAt: stamp.at }],

@@ -4,6 +4,7 @@ import { good, refuse, type Result } from '../base/result'
 import { takeNumbers, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
 import type { Layout } from '../paper/layout'
 import { checksPerSheet, type Stock } from '../paper/stock'
+import type { Signing } from '../payables/account'
 import { factsOfPayment, type Payment } from '../payables/payment'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 
@@ -36,6 +37,8 @@ export interface Run {
   readonly paymentIds: readonly Id<'payment'>[]
   /** The number on the top sheet, as the clerk confirmed it at loading; null before. */
   readonly top: CheckNumber | null
+  /** Whose signature images print on all of this run; null: as the account says. */
+  readonly signers: readonly number[] | null
   /** Filled when the run goes to the printer. */
   readonly checks: readonly RunCheck[]
   /** What was the same on all checks, kept as it was printed; null before. */
@@ -70,7 +73,7 @@ export function ordered(payments: readonly Payment[], order: RunOrder): Payment[
 export interface PlannedCheck { readonly sheet: number, readonly place: number, readonly number: CheckNumber, readonly payment: Payment, readonly facts: CheckFacts }
 
 /** Which payment goes on which sheet under which number. Refuses where a payment no longer waits or the book is too short. */
-export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock): Result<PlannedCheck[]> {
+export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock, signing: Signing): Result<PlannedCheck[]> {
   if (run.top === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
   const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length)
   if (!numbers.ok) return numbers
@@ -81,7 +84,7 @@ export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, bo
     const number = numbers.value[i]
     if (!payment || number === undefined) return refuse('payment-gone', 'a payment of this run is no longer there: pick again', { field: 'payments' })
     if (payment.state !== 'waiting') return refuse('payment-not-waiting', `the payment to ${payment.name} is ${payment.state}: pick again`, { field: 'payments', value: payment.name })
-    planned.push({ sheet: Math.floor(i / perSheet) + 1, place: i % perSheet + 1, number, payment, facts: factsOfPayment(payment, number) })
+    planned.push({ sheet: Math.floor(i / perSheet) + 1, place: i % perSheet + 1, number, payment, facts: factsOfPayment(payment, number, signing, run.signers) })
   }
   return good(planned)
 }

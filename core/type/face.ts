@@ -1,7 +1,7 @@
 import measures from './measures.json'
 
 /** The faces that ship for the paper. Their outlines are in `faces/`, their measures in `measures.json` (made by `npm run faces`). */
-export const faceNames = ['sans', 'sans-bold', 'serif-bold'] as const
+export const faceNames = ['sans', 'sans-bold', 'serif', 'serif-bold'] as const
 export type FaceName = (typeof faceNames)[number]
 
 export interface Face {

@@ -10,10 +10,15 @@ import type { Balances } from '#core/ledger/balances'
 import type { AccountView } from '~/data/reads'
 
 const props = defineProps<{ view: AccountView, lane: readonly Payment[], balances: Balances, run?: Run, busy: boolean, fault: string }>()
-const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder] }>()
+const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null] }>()
 
 const order = ref<RunOrder>(props.run?.order ?? 'as drawn')
 const picked = ref(new Set<string>(props.run ? props.run.paymentIds : props.lane.map(p => p.id)))
+/** Whose signature images print: as the account says, nobody’s, or one person’s on all of the run. */
+const withPicture = computed(() => props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])))
+const signature = ref(props.run?.signers ? (props.run.signers.length ? String(props.run.signers[0]) : 'none') : 'account')
+const signatures = computed(() => [{ title: 'as the account says', value: 'account' }, { title: 'none', value: 'none' }, ...withPicture.value])
+const signers = computed(() => (signature.value === 'account' ? null : signature.value === 'none' ? [] : [Number(signature.value)]))
 const list = computed(() => ordered(props.lane, order.value))
 const chosen = computed(() => list.value.filter(p => picked.value.has(p.id)))
 const total = computed(() => sum(chosen.value.map(p => p.amount)))
@@ -32,6 +37,7 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map
   <div>
     <div class="tools">
       <v-select v-model="order" :items="[...runOrders]" label="Order on paper" hide-details class="order" />
+      <v-select v-if="withPicture.length" v-model="signature" :items="signatures" label="Printed signature" hide-details class="order" data-test="run-signature" />
       <dl>
         <div><dt>Checks</dt><dd data-test="picked">{{ chosen.length }} of {{ list.length }}</dd></div>
         <div><dt>Sheets</dt><dd>{{ Math.ceil(chosen.length / checksPerSheet(view.stock)) }}</dd></div>
@@ -39,7 +45,7 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map
         <div><dt>Book balance</dt><dd>{{ figures(balances.book, { sign }) }}</dd></div>
         <div><dt>After the run</dt><dd :class="{ 'text-error': balances.book < total }">{{ figures(cents(balances.book - total), { sign }) }}</dd></div>
       </dl>
-      <v-btn color="primary" variant="flat" :disabled="!chosen.length" :loading="busy" data-test="pick-done" @click="emit('pick', chosen.map(p => p.id), order)">
+      <v-btn color="primary" variant="flat" :disabled="!chosen.length" :loading="busy" data-test="pick-done" @click="emit('pick', chosen.map(p => p.id), order, signers)">
         Pick {{ chosen.length }}
       </v-btn>
     </div>

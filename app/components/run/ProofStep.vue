@@ -4,16 +4,19 @@ import { checksPerSheet } from '#core/paper/stock'
 import { sheetsOf } from '#core/proof/compose'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors } from '#core/proof/note'
+import { layoutVersion } from '#core/runs/run'
 import { makePaper, type PaperMaking } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
-import type { PaperMade } from '~/workers/paper.worker'
+import type { PaperMade, PaperStage } from '~/workers/paper.worker'
 
 const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], title: string }>()
-const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[]] }>()
+const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string] }>()
 
 const page = ref(1)
 const zoom = ref(100)
 const done = ref(0)
+const stage = ref<PaperStage>('making')
+const stageOf = ref(1)
 const state = ref<'making' | 'made' | 'stopped' | 'failed'>('making')
 const made = shallowRef<PaperMade>()
 let making: PaperMaking | undefined
@@ -25,9 +28,11 @@ async function make() {
   making?.stop()
   state.value = 'making'
   done.value = 0
+  stage.value = 'making'
+  stageOf.value = sheets.value.length
   made.value = undefined
   const { view, checks, title } = props
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, madeAt: new Date().toISOString() }, (n) => { done.value = n })
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return
@@ -45,6 +50,10 @@ async function make() {
 watch(() => props.checks, make, { immediate: true })
 onScopeDispose(() => making?.stop())
 
+/** The layout the PDF was made with, by its version, goes with it: the print act refuses another. */
+function approve() {
+  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock).id)
+}
 const turn = (by: number): void => { page.value = Math.max(1, Math.min(sheets.value.length, page.value + by)) }
 const jump = (number: number): void => { page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1 }
 </script>
@@ -68,8 +77,8 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
     </div>
     <div class="side">
       <template v-if="state === 'making'">
-        <p>Making the PDF: {{ done }} of {{ sheets.length }} sheets</p>
-        <v-progress-linear :model-value="done / sheets.length * 100" color="primary" height="8" rounded aria-label="Sheets made" />
+        <p>{{ stage === 'making' ? `Making the PDF: ${done} of ${stageOf} sheets` : `Reading the MICR lines back: ${done} of ${stageOf}` }}</p>
+        <v-progress-linear :model-value="done / stageOf * 100" color="primary" height="8" rounded :aria-label="stage === 'making' ? 'Sheets made' : 'MICR lines read back'" />
         <v-btn size="small" @click="making?.stop()">
           Stop
         </v-btn>
@@ -84,6 +93,12 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <p data-test="pdf-ready">
           The PDF is ready: {{ sheets.length }} sheets, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
         </p>
+        <p v-if="made?.readBack" data-test="read-back">
+          {{ notes.some(n => n.code.startsWith('read-back')) ? 'A MICR line on the finished pages differs from what was meant.' : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.` }}
+        </p>
+        <p v-if="made?.continuation" class="text-warning">
+          Some stubs go on: continuation sheets for plain paper are made with the run.
+        </p>
         <NoteList v-if="notes.length" :notes="notes" @go="jump" />
         <p v-else class="quiet">
           Everything fits; nothing stands in the clear band.
@@ -91,7 +106,7 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <p v-if="hasErrors(notes)" class="text-error">
           What is wrong must be put right before printing.
         </p>
-        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes)" data-test="proof-done" @click="made && emit('approve', made, checks)">
+        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes)" data-test="proof-done" @click="approve">
           Looks right
         </v-btn>
       </template>

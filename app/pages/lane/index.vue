@@ -16,7 +16,7 @@ const next = useLive(async () => (view.value ? nextNumber(view.value.book, await
 
 const chosenId = ref('')
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
-const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0))] : []))
+const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0), view.value?.account.signing ?? { secondAbove: null, prints: [] })] : []))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const total = computed(() => sum((lane.value ?? []).map(p => p.amount)))
 const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))

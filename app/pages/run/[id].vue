@@ -6,9 +6,9 @@ import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import type { CheckFacts } from '#core/proof/facts'
-import { plan, type Outcome, type RunOrder } from '#core/runs/run'
+import { layoutVersion, plan, type Outcome, type RunOrder } from '#core/runs/run'
 import { acts } from '~/data/office'
-import { openPdf, paperOf, savePdf } from '~/data/papers'
+import { continuationOf, openPdf, paperOf, savePdf } from '~/data/papers'
 import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/workers/paper.worker'
@@ -29,18 +29,22 @@ const otherRun = useLive(() => (view.value && isNew.value ? readOpenRun(view.val
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
 
 const back = ref<'pick' | 'load'>()
-const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[] }>()
+const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string }>()
 const busy = ref(false)
 const fault = ref('')
 
 const planned = computed(() => (run.value?.state === 'prepared' && view.value && payments.value && rows.value
-  ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), view.value.book, rows.value, view.value.stock)
+  ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), view.value.book, rows.value, view.value.stock, view.value.account.signing)
   : undefined))
+let madeOf = ''
 /** The same list as long as the facts are the same, so that the PDF is made once. */
 const checks = shallowRef<readonly CheckFacts[]>([])
-watch(planned, (p) => {
+watch([planned, () => view.value?.layout, () => view.value?.stock], ([p]) => {
   const facts = p?.ok ? p.value.map(c => c.facts) : []
-  if (JSON.stringify(facts) === JSON.stringify(checks.value)) return
+  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock).id, account: view.value.facts }
+  const key = JSON.stringify(made)
+  if (key === madeOf) return
+  madeOf = key
   checks.value = facts
   approved.value = undefined
 })
@@ -79,11 +83,11 @@ async function send<T>(act: () => Promise<Result<T>>): Promise<boolean> {
   return done.ok
 }
 
-async function pickThem(ids: Id<'payment'>[], by: RunOrder) {
+async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly number[] | null) {
   const book = view.value?.book
   if (!book) return
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
-  if (!await send(() => acts.pick(book, { runId: id, paymentIds: ids, order: by }))) return
+  if (!await send(() => acts.pick(book, { runId: id, paymentIds: ids, order: by, signers }))) return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
@@ -107,7 +111,7 @@ async function printIt(how: 'open' | 'save') {
   const { made, checks: facts } = approved.value ?? {}
   const account = view.value?.facts
   if (!made || !facts || !account) return
-  if (!await send(() => acts.print(runId.value, { account, checks: facts }, made.bytes))) return
+  if (!await send(() => acts.print(runId.value, { account, checks: facts, version: approved.value?.version ?? '' }, made.bytes, made.continuation))) return
   if (how === 'open') openPdf(made.bytes)
   else savePdf(made.bytes, fileName(facts[0]?.number, facts.at(-1)?.number))
 }
@@ -122,6 +126,11 @@ async function printAgain(how: 'open' | 'save') {
 async function countOff(outcomes: ReadonlyMap<CheckNumber, Outcome>) {
   const good = [...outcomes.values()].filter(o => o.kind === 'good').length
   if (await send(() => acts.countOff(runId.value, outcomes))) office.said = `Counted off: ${good} issued, ${outcomes.size - good} back in the lane.`
+}
+
+const continuation = useLive(() => (run.value?.printedAt ? continuationOf(run.value.id) : undefined), () => run.value?.printedAt)
+function saveContinuation() {
+  if (continuation.value) savePdf(continuation.value, `continuation-${fileName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number)}`)
 }
 
 async function saveKept() {
@@ -158,7 +167,7 @@ async function saveKept() {
       </RunStepPanel>
       <RunStepPanel :order="3" name="Proof" :state="stateOf('proof')" :line="lines.proof" :again="changeable" @again="approved = undefined">
         <v-alert v-if="planned && !planned.ok" type="error" variant="tonal" :text="planned.refusal.text" />
-        <RunProofStep v-else-if="checks.length" :view="view" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts) => approved = { made, checks: facts }" />
+        <RunProofStep v-else-if="checks.length" :view="view" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version) => approved = { made, checks: facts, version }" />
       </RunStepPanel>
       <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
         <RunPrintStep :count="checks.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
@@ -166,6 +175,12 @@ async function saveKept() {
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
         <RunCountOffStep v-if="run && payments" :run="run" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
       </RunStepPanel>
+      <v-alert v-if="continuation" type="info" variant="tonal" density="compact" class="mb-3 ml-9" data-test="continuation">
+        Some stubs of this run go on.
+        <v-btn size="small" class="ml-3" @click="saveContinuation">
+          Save the continuation sheets for plain paper
+        </v-btn>
+      </v-alert>
       <v-card v-if="run?.state === 'counted off'" class="outcomes">
         <table class="plain" data-test="outcomes">
           <thead>

@@ -1,0 +1,22 @@
+import type { Refusal } from '../base/result'
+import { MM_PER_INCH, type Mm } from '../paper/length'
+import { readMicr, type GreyImage } from './reader'
+import type { MicrShapes } from './shapes'
+
+/** What a page was meant to carry: the line, and the right edge and foot of its last character, in mm from the upper left of the picture. */
+export interface Meant { readonly text: string, readonly right: Mm, readonly foot: Mm, readonly shapes: MicrShapes }
+
+/** Tolerances of the MICR line's place (ANSI X9.100-160): 1/16 in across, and half of 1/16 in each way up and down. */
+const ACROSS: Mm = 1.5875
+const UP_DOWN: Mm = 0.79
+
+/** Reads a MICR line back from a picture of the finished page and compares it, character and place, with what was meant; undefined where they agree. */
+export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal | undefined {
+  const read = readMicr(image, dpi, meant.shapes)
+  if (!read.ok) return { code: 'read-back-unsure', text: `the MICR line on the finished page cannot be read back: meant ${meant.text}, read ${read.refusal.value ?? 'nothing'}`, field: 'micr', value: String(read.refusal.value ?? '') }
+  if (read.value.text !== meant.text) return { code: 'read-back-differs', text: `the MICR line on the finished page is not what was meant: meant ${meant.text}, read ${read.value.text}`, field: 'micr', value: read.value.text }
+  const mm = MM_PER_INCH / dpi
+  const [dx, dy] = [read.value.right * mm - meant.right, read.value.foot * mm - meant.foot]
+  if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN) return { code: 'read-back-place', text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`, field: 'micr' }
+  return undefined
+}

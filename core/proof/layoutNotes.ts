@@ -1,0 +1,78 @@
+import { clearBand, positionsOn } from '../micr/place'
+import { micrFindings } from '../micr/checks'
+import { envelopes, surelySeen } from '../paper/envelopes'
+import { formatLength, overlaps, within, type Box, type Mm } from '../paper/length'
+import { isBoxed, isLettered, type BoxedField, type Layout } from '../paper/layout'
+import { kindNames } from '../paper/kinds'
+import { carries, panelOf, roleNames, type Panel, type Stock } from '../paper/stock'
+import type { AccountFacts } from './facts'
+import { error, warning, type Note } from './note'
+import { boxOn } from './setField'
+
+/** What office printers commonly cannot print on along each edge: 4.2 mm (1/6 in). */
+export const UNPRINTABLE: Mm = 4.2
+/** How far a MICR line may stray from its nominal place: 1/16 in in all, across; up and down it is half of it each way (2-facts, check). */
+const MICR_ASIDE: Mm = 1.5875
+const MICR_UPDOWN: Mm = 0.79
+
+/** Kinds that others may lie on or under without harm. */
+const background = new Set<BoxedField['kind']>(['ground', 'line', 'rect', 'overlay', 'microprint', 'signatureImage', 'crossing', 'image'])
+
+const named = (field: BoxedField): string => `“${kindNames[field.kind]}” (${field.id})`
+/** The box that letters with their captions stand in: what must not meet another. */
+const inked = (field: BoxedField, panel: Panel): Box => boxOn(field, panel)
+
+/**
+ * What can be said of a layout on a stock before any check is set: fields outside their panel or where printers do not reach, in the
+ * clear band, over one another, over what the stationer printed; an address that the window does not show; a MICR line out of place.
+ */
+export function layoutNotes(layout: Layout, stock: Stock, account: AccountFacts): Note[] {
+  const unit = (mm: Mm): string => formatLength(mm, layout.unit)
+  const found: Note[] = []
+  const printable: Box = { x: UNPRINTABLE, y: UNPRINTABLE, w: stock.sheet.w - 2 * UNPRINTABLE, h: stock.sheet.h - 2 * UNPRINTABLE }
+  const on = layout.fields.filter(f => f.on && !carries(stock, f.panel, f.kind))
+  const boxed: { field: BoxedField, box: Box }[] = []
+
+  for (const field of on) {
+    const panel = panelOf(stock, field.panel, 1)
+    if (!panel) { found.push(error('panel-missing', field.id, `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`, { value: field.panel })); continue }
+    if (!isBoxed(field)) {
+      if (Math.abs(field.nudge.x) > MICR_ASIDE || Math.abs(field.nudge.y) > MICR_UPDOWN) found.push(error('micr-off-place', field.id, `the MICR line is moved by ${unit(Math.max(Math.abs(field.nudge.x), Math.abs(field.nudge.y)))}, further than the standard allows`))
+      for (const f of micrFindings(account.pattern, account, positionsOn(panel.w), 1)) found.push({ ...f, field: field.id })
+      continue
+    }
+    const box = inked(field, panel)
+    boxed.push({ field, box })
+    if (!within(box, panel)) found.push(error('field-outside', field.id, `the field reaches over the edge of its panel (${unit(panel.w)} x ${unit(panel.h)})`))
+    else if (field.kind !== 'ground' && field.kind !== 'overlay' && !within(box, printable)) found.push(warning('unprintable', field.id, `the field reaches closer than ${unit(UNPRINTABLE)} to the sheet’s edge, where many printers do not print`))
+    if (field.panel === 'check' && field.kind !== 'overlay' && overlaps(box, clearBand(panel))) found.push(error('clear-band', field.id, `the field reaches into the clear band, the lowest ${unit(clearBand(panel).h)} of the check`))
+    if (field.panel === 'check' && field.kind === 'overlay' && overlaps(box, clearBand(panel))) found.push(warning('clear-band-overlay', field.id, `the overlay reaches into the clear band: a bank’s reader may stumble over it`))
+    if (field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope) found.push(...windowNotes(layout, field, panel))
+    found.push(...stationerNotes(layout, stock, field, box))
+  }
+
+  const texts = boxed.filter(({ field }) => !background.has(field.kind))
+  texts.forEach((a, i) => {
+    for (const b of texts.slice(i + 1)) if (a.field.panel === b.field.panel && overlaps(a.box, b.box)) found.push(warning('fields-overlap', a.field.id, `the field overlaps ${named(b.field)}`, { value: b.field.id }))
+  })
+  return found
+}
+
+function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {
+  const envelope = envelopes.find(e => e.id === layout.envelope)
+  if (!envelope) return [warning('envelope-unknown', field.id, `no envelope is called “${layout.envelope}”`, { value: layout.envelope })]
+  if (panel.w > envelope.w + 0.5 || panel.h > envelope.h + 0.5) return [warning('envelope-small', field.id, `the check does not go into the envelope ${envelope.name}`)]
+  const seen = surelySeen(envelope, panel)
+  if (!seen) return [warning('window-loose', field.id, `in the envelope ${envelope.name} the check slides so far that no address is sure to be seen`)]
+  return within({ x: field.x, y: field.y, w: field.w, h: field.h }, seen) ? [] : [warning('window-missed', field.id, `part of the address may hide outside the window of ${envelope.name}: it surely shows ${formatLength(seen.x, layout.unit)} to ${formatLength(seen.x + seen.w, layout.unit)} from the left and ${formatLength(seen.y, layout.unit)} to ${formatLength(seen.y + seen.h, layout.unit)} from the top`)]
+}
+
+/** A field of ours that lies over something the stationer printed, which we know by where our own layout would put it. */
+function stationerNotes(layout: Layout, stock: Stock, field: BoxedField, box: Box): Note[] {
+  if (background.has(field.kind)) return []
+  return layout.fields.flatMap((other): Note[] => {
+    if (!isBoxed(other) || !isLettered(other) || other.panel !== field.panel || other.id === field.id || !carries(stock, other.panel, other.kind)) return []
+    const panel = panelOf(stock, other.panel, 1)
+    return panel && overlaps(box, inked(other, panel)) ? [warning('over-print', field.id, `the field lies over ${named(other)}, which the stock already carries`, { value: other.id })] : []
+  })
+}
