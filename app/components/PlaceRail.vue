@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiFormatListNumbered, mdiTrayFull, mdiWeatherSunset, mdiWhiteBalanceSunny, mdiWeatherNight } from '@mdi/js'
+import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiFileTableBoxOutline, mdiFormatListNumbered, mdiTrayFull, mdiWeatherSunset, mdiWhiteBalanceSunny, mdiWeatherNight } from '@mdi/js'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -11,6 +11,7 @@ const work = [
   { to: '/books', name: 'Number books', icon: mdiBookOpenPageVariantOutline },
 ]
 const setUp = [
+  { to: '/papers', name: 'Stocks & layouts', icon: mdiFileTableBoxOutline },
   { to: '/accounts', name: 'Accounts', icon: mdiBankOutline },
   { to: '/files', name: 'Files', icon: mdiFileCabinet },
 ]

@@ -2,11 +2,15 @@
 import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
 import { formatDate } from '#core/base/dates'
-import { readToday } from '~/data/reads'
+import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
 import { localToday } from '~/stores/office'
 
 const today = useLive(readToday)
 const heading = formatDate(localToday(), 'MMMM D, YYYY')
+/** An office in which nothing was ever printed is led on by its first account’s list. */
+const anyRuns = useLive(async () => (await Promise.all((await readAccounts()).map(a => countPrintedRuns(a.account.id)))).some(n => n > 0))
+const beginner = computed(() => (anyRuns.value === false ? today.value?.[0]?.view : undefined))
+const steps = useReadiness(() => beginner.value)
 const waitsForCount = computed(() => today.value?.filter(t => t.run?.state === 'at the printer') ?? [])
 const inPreparation = computed(() => today.value?.filter(t => t.run?.state === 'prepared') ?? [])
 </script>
@@ -37,12 +41,26 @@ const inPreparation = computed(() => today.value?.filter(t => t.run?.state === '
           </v-btn>
         </v-card>
       </section>
-      <h2 class="mb-2">
+      <section v-if="beginner" class="mb-6" aria-labelledby="way">
+        <h2 id="way" class="mb-2">
+          The way to the first check
+        </h2>
+        <v-card class="begin">
+          <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
+        </v-card>
+      </section>
+      <h2 v-if="today.length" class="mb-2">
         What waits
       </h2>
-      <p v-if="!today.length" class="quiet">
-        There is no bank account yet. <NuxtLink to="/accounts">Open the first one</NuxtLink> to draw checks on it.
-      </p>
+      <v-card v-if="!today.length" class="begin" data-test="begin">
+        <h2>The way to the first check</h2>
+        <p class="quiet">
+          Company, account, stock, layout, a sample on plain paper, the first payment, the first run. You can stop anywhere and come back.
+        </p>
+        <v-btn color="primary" variant="flat" to="/accounts/new">
+          Begin with company and account
+        </v-btn>
+      </v-card>
       <v-card v-else>
         <table class="plain" data-test="today">
           <thead>
@@ -76,4 +94,5 @@ const inPreparation = computed(() => today.value?.filter(t => t.run?.state === '
 <style scoped>
 .hand { display: flex; align-items: center; gap: 16px; padding: 12px 16px; margin-bottom: 8px; }
 .grow { flex: 1; }
+.begin { padding: 18px; display: grid; gap: 12px; justify-items: start; max-width: 760px; }
 </style>

@@ -42,21 +42,3 @@ function take(layout: Layout, side: Side): Layout {
 
 export const applyEdit = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.after)
 export const takeBack = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.before)
-
-/** A layout being edited, with every edit of the session: what can be taken back, and what was taken back. */
-export interface History { readonly layout: Layout, readonly done: readonly LayoutEdit[], readonly undone: readonly LayoutEdit[] }
-
-export const historyOf = (layout: Layout): History => ({ layout, done: [], undone: [] })
-/** The history after a change; the same object where nothing differs. */
-export function changed(history: History, to: Layout): History {
-  const edit = editBetween(history.layout, to)
-  return edit ? { layout: to, done: [...history.done, edit], undone: [] } : history
-}
-export function undo(history: History): History {
-  const edit = history.done.at(-1)
-  return edit ? { layout: takeBack(history.layout, edit), done: history.done.slice(0, -1), undone: [...history.undone, edit] } : history
-}
-export function redo(history: History): History {
-  const edit = history.undone.at(-1)
-  return edit ? { layout: applyEdit(history.layout, edit), done: [...history.done, edit], undone: history.undone.slice(0, -1) } : history
-}

@@ -11,7 +11,9 @@ export interface TtfGlyph {
 }
 export interface Ttf { glyf: TtfGlyph[], head: Record<string, number>, hhea: Record<string, number>, name: Record<string, string> }
 
-const { TTFReader, TTFWriter } = library as unknown as {
+const { TTFReader, TTFWriter, OTFReader, otf2ttfobject } = library as unknown as {
+  OTFReader: new (options: { subset: number[] }) => { read(bytes: ArrayBuffer): object }
+  otf2ttfobject: (otf: object, options: object) => Ttf
   TTFReader: new (options: { subset: number[], hinting: boolean, compound2simple: boolean }) => { read(bytes: ArrayBuffer): Ttf }
   TTFWriter: new (options: { hinting: boolean }) => { write(ttf: Ttf): ArrayBuffer }
 }
@@ -26,4 +28,10 @@ export function writeTtf(ttf: Ttf): Uint8Array {
   ttf.head.created = FIXED_MOMENT
   ttf.head.modified = FIXED_MOMENT
   return new Uint8Array(new TTFWriter({ hinting: false }).write(ttf))
+}
+
+/** Reads a TrueType or OpenType file (its cubic curves made quadratic), keeping only the glyphs of the given code points. Throws on a broken file. */
+export function readFont(bytes: Uint8Array, codePoints: readonly number[]): Ttf {
+  if (bytes[0] !== 0x4f) return readTtf(bytes, codePoints)
+  return otf2ttfobject(new OTFReader({ subset: [...codePoints] }).read(bytes.slice().buffer as ArrayBuffer), {})
 }

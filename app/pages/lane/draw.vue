@@ -6,6 +6,7 @@ import { nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { cents, parseAmount, payable, zero } from '#core/money/cents'
 import { split } from '#core/money/split'
+import { printedSigners } from '#core/payables/account'
 import { drawWarnings } from '#core/payables/draw'
 import type { Payee } from '#core/payables/payment'
 import type { CheckFacts } from '#core/proof/facts'
@@ -29,6 +30,12 @@ const dateText = ref('')
 const amountText = ref('')
 const memo = ref('')
 const ledgerId = ref<Id<'ledger'> | null>(null)
+const accountWithPayee = ref('')
+const advice = ref(false)
+/** Whose signature prints on this payment: as the account says, nobody’s, or one person’s. */
+const signature = ref('account')
+const signatures = computed(() => [{ title: 'as the account says', value: 'account' }, { title: 'none', value: 'none' }, ...(view.value?.account.signatories ?? []).flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : []))])
+const signers = computed(() => (signature.value === 'account' ? undefined : signature.value === 'none' ? [] : [Number(signature.value)]))
 const busy = ref(false)
 const refusal = ref<Refusal>()
 const tried = ref(false)
@@ -41,7 +48,7 @@ const payee = computed(() => ownPayees.value.find(p => p.name === payeeName.valu
 const date = computed(() => typedDate(dateText.value, today))
 const amount = computed(() => {
   const parsed = parseAmount(amountText.value)
-  return parsed.ok ? payable(parsed.value) : parsed
+  return parsed.ok && !(advice.value && parsed.value === 0) ? payable(parsed.value) : parsed
 })
 const dayNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const dateHint = computed(() => (date.value.ok ? `${dayNames[weekday(date.value.value)]}, ${formatDate(date.value.value, 'MMMM D, YYYY')}` : ''))
@@ -51,6 +58,7 @@ watch(payee, (p) => {
   if (!p) return
   address.value = p.address.join('\n')
   memo.value = p.memo
+  accountWithPayee.value = p.accountWithPayee ?? ''
   ledgerId.value = p.split[0]?.ledgerId ?? null
 })
 
@@ -61,6 +69,7 @@ const dateFault = computed(() => (date.value.ok ? fieldFault('date') : [date.val
 const facts = computed<CheckFacts>(() => ({
   number: next.value === undefined ? 0 : next.value + (lane.value?.length ?? 0), date: date.value.ok ? date.value.value : today, payee: payeeName.value, address: address.value.split('\n'),
   amount: amount.value.ok ? amount.value.value : zero, memo: memo.value, lines: [],
+  ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }), ...(advice.value ? { advice: true } : { signers: signers.value ?? (view.value && amount.value.ok ? printedSigners(view.value.account.signing, amount.value.value) : []) }),
 }))
 const then = computed(() => {
   const now = balances.value ?? { book: zero, committed: zero, free: zero }
@@ -74,6 +83,9 @@ function clearForm() {
   address.value = ''
   amountText.value = ''
   memo.value = ''
+  accountWithPayee.value = ''
+  advice.value = false
+  signature.value = 'account'
   ledgerId.value = null
   refusal.value = undefined
   tried.value = false
@@ -89,10 +101,10 @@ async function drawIt() {
   // The payee's own shares stay as they are unless another ledger account was chosen.
   const shares = known && known.split[0]?.ledgerId === ledgerId.value ? known.split : oneLedger
   const parts = shares.length ? split(total, shares.map(s => s.weight)) : []
-  const named: Payee = known ?? { id: idOf(crypto.randomUUID()), kind: 'supplier', name: payeeName.value, address: [], memo: memo.value, split: oneLedger, onHold: false, taxForm: 'none' }
+  const named: Payee = known ?? { id: idOf(crypto.randomUUID()), kind: 'supplier', name: payeeName.value, address: [], memo: memo.value, split: oneLedger, onHold: false, taxForm: 'none', ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }) }
   busy.value = true
   const done = await acts.draw(view.value.account.id, {
-    id: idOf(crypto.randomUUID()), payee: named, address: address.value.split('\n'), date: date.value.value, amount: total, memo: memo.value, lines: [],
+    id: idOf(crypto.randomUUID()), payee: named, address: address.value.split('\n'), date: date.value.value, amount: total, memo: memo.value, lines: [], ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }), ...(advice.value && { advice: true }), ...(signers.value && { signers: signers.value }),
     split: shares.map((s, i) => ({ ledgerId: s.ledgerId, amount: parts[i] ?? zero })).filter(s => s.amount !== 0),
   })
   busy.value = false
@@ -130,8 +142,14 @@ async function drawIt() {
         </p>
         <v-text-field v-model="memo" label="Memo" maxlength="80" :error-messages="fieldFault('memo')" data-test="memo" />
         <v-select v-model="ledgerId" :items="choices" label="Ledger account" :error-messages="fieldFault('ledger')" data-test="ledger" />
+        <details class="more">
+          <summary>More about this payment</summary>
+          <v-text-field v-model="accountWithPayee" label="Our account number with them" maxlength="40" hint="Printed after the name where the layout wants it" persistent-hint />
+          <v-select v-if="signatures.length > 2" v-model="signature" :items="signatures" label="Printed signature" hide-details />
+          <v-checkbox v-model="advice" label="Advice only: paid by direct deposit, or nothing to pay" density="compact" hint="Printed NON-NEGOTIABLE, without MICR line and signature; the amount may be zero" persistent-hint data-test="advice" />
+        </details>
         <v-alert v-for="w in warnings" :key="w.code" type="warning" variant="tonal" density="compact" class="mb-2" :text="w.text" />
-        <v-alert v-if="refusal && !refusal.field" type="error" variant="tonal" density="compact" class="mb-2" :text="refusal.text" />
+        <v-alert v-if="refusal && !['payee', 'address', 'date', 'amount', 'memo', 'ledger'].includes(refusal.field ?? '')" type="error" variant="tonal" density="compact" class="mb-2" :text="refusal.text" />
         <BalanceTable v-if="balances" :before="balances" :after="then" :sign="view.account.currency.sign" class="mb-4" />
         <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="draw-it">
           Draw the check
@@ -151,5 +169,6 @@ async function drawIt() {
 .amount :deep(input) { text-align: right; font-weight: 600; }
 .help { font-size: 12px; margin: 4px 0 16px; }
 kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
+.more { margin-bottom: 14px; } .more summary { cursor: pointer; font-size: 13px; margin-bottom: 8px; }
 .proof { padding: 2px 14px 20px 2px; }
 </style>

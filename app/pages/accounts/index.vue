@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { countryNames } from '#core/base/country'
+import { masked } from '#core/payables/account'
+import { readAccounts } from '~/data/reads'
+
+const accounts = useLive(readAccounts)
+const shownIds = ref(new Set<string>())
+function show(id: string) {
+  const next = new Set(shownIds.value)
+  if (!next.delete(id)) next.add(id)
+  shownIds.value = next
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Accounts</h1>
+      <v-btn :color="accounts?.length ? undefined : 'primary'" :variant="accounts?.length ? 'tonal' : 'flat'" to="/accounts/new" data-test="new-account">
+        {{ accounts?.length ? 'Open another account' : 'Open the first account' }}
+      </v-btn>
+    </div>
+    <div v-if="accounts" class="scroll">
+      <p v-if="!accounts.length" class="quiet">
+        A bank account is where everything begins: company, bank, what stands in the MICR line, the stock and the numbers. It can be filled in bit by bit.
+      </p>
+      <v-card v-else class="mb-5">
+        <table class="plain" data-test="accounts">
+          <thead>
+            <tr><th scope="col">Account</th><th scope="col">Bank</th><th scope="col">Bank code</th><th scope="col">Account number</th><th scope="col">Stock</th><th scope="col">Layout</th><th scope="col"><span class="d-sr-only">Change</span></th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ account, company, stock, layout } in accounts" :key="account.id">
+              <td><strong>{{ account.name }}</strong><span v-if="!account.forChecks" class="quiet">, not for checks</span><br><span class="quiet">{{ company.name[0] }}, {{ countryNames[account.country] }}</span></td>
+              <td>{{ account.bank.name }}</td>
+              <td class="nowrap">
+                {{ account.routing }}
+              </td>
+              <td class="nowrap">
+                {{ account.account ? (shownIds.has(account.id) ? account.account : masked(account.account)) : '' }}
+                <v-btn v-if="account.account" size="x-small" variant="text" :aria-label="`${shownIds.has(account.id) ? 'Hide' : 'Show'} the account number of ${account.name}`" @click="show(account.id)">
+                  {{ shownIds.has(account.id) ? 'Hide' : 'Show' }}
+                </v-btn>
+              </td>
+              <td>{{ stock.name }}</td>
+              <td>
+                <NuxtLink :to="`/papers/layout/${account.layoutId}`">
+                  {{ layout.code }}
+                </NuxtLink>
+              </td>
+              <td class="num">
+                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Change ${account.name}`">
+                  Change
+                </v-btn>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.nowrap { white-space: nowrap; }
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { isFor, newest } from '#core/library/library'
+import { faultLine, readJson } from '#core/files/fault'
+import { layoutSchema, type Layout } from '#core/paper/layout'
+import { startingLayout } from '#core/paper/startingLayout'
+import { checkSize, checksPerSheet, stockSchema, type Stock } from '#core/paper/stock'
+import { countries, countryNames, type Country } from '#core/base/country'
+import { formatLength } from '#core/paper/length'
+import { acts } from '~/data/office'
+import { saveText } from '~/data/papers'
+import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const library = useLive(readLibrary)
+const accounts = useLive(readAccounts)
+const companies = useLive(readCompanies)
+const layouts = computed(() => newest(library.value?.layouts ?? []))
+const stocks = computed(() => newest(library.value?.stocks ?? []))
+const usedBy = (key: string, what: 'layoutId' | 'stockId'): string => (accounts.value ?? []).filter(a => a.account[what] === key).map(a => a.account.name).join(', ')
+const sortedLayouts = computed(() => [...layouts.value].sort((a, b) => Number(usedBy(b.key, 'layoutId') !== '') - Number(usedBy(a.key, 'layoutId') !== '')))
+const forWhom = (layout: Layout): string => (layout.companies.length ? (companies.value ?? []).filter(c => isFor(layout, c.id)).map(c => c.name[0]).join(', ') || 'other companies' : 'all')
+const stockName = (id: string): string => stocks.value.find(s => s.key === id)?.stock.name ?? id
+
+const guiding = ref(false)
+const making = ref<Stock>()
+const country = ref<Country>('US')
+const code = ref('')
+const name = ref('')
+const fault = ref('')
+const faults = ref<string[]>([])
+
+function startFrom(stock: Stock) {
+  making.value = stock
+  name.value = stock.name.replace(/, (blank|preprinted)$/, '')
+  code.value = ''
+  fault.value = ''
+}
+async function makeLayout() {
+  const stock = making.value
+  if (!stock) return
+  const key = `own-${crypto.randomUUID().slice(0, 8)}`
+  if (!code.value.trim() || !name.value.trim()) { fault.value = 'a layout needs a code and a name'; return }
+  const done = await acts.saveLayout({ ...startingLayout(stock, country.value, { id: key, code: code.value.trim().slice(0, 12), name: name.value.trim() }), unit: office.unit }, 0)
+  if (!done.ok) { fault.value = done.refusal.text; return }
+  making.value = undefined
+  await navigateTo(`/papers/layout/${key}`)
+}
+
+async function importFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  faults.value = []
+  if (file.size > 20_000_000) { faults.value = [`${file.name}: the file is larger than 20 MB`]; return }
+  const text = await file.text()
+  const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]
+  if (!format) { faults.value = [`${file.name}: not a layout or stock file of Violet Lane: its “format” should be violet-lane/layout or violet-lane/stock`]; return }
+  if (format === 'layout') {
+    const read = readJson(text, layoutSchema)
+    if (!read.ok) { faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f)); return }
+    const known = layouts.value.find(r => r.key === read.value.id)
+    const done = await acts.saveLayout(read.value, known?.revision ?? 0)
+    if (!done.ok) { faults.value = [`${file.name}: ${done.refusal.text}`]; return }
+    office.said = `Layout ${read.value.code} is in, as version ${done.value.layouts[0]?.revision}.`
+  }
+  else {
+    const read = readJson(text, stockSchema)
+    if (!read.ok) { faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f)); return }
+    const done = await acts.saveStock(read.value)
+    if (!done.ok) { faults.value = [`${file.name}: ${done.refusal.text}`]; return }
+    office.said = `Stock “${read.value.name}” is in, as version ${done.value.stocks[0]?.revision}.`
+  }
+}
+const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, null, 1)}\n`, `${stock.id}.stock.json`, 'application/json')
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Stocks & layouts</h1>
+      <label class="import">Take in a file <input type="file" accept="application/json,.json" data-test="import" @change="importFile"></label>
+      <v-btn data-test="guide-open" @click="guiding = true">
+        Which stock is mine?
+      </v-btn>
+      <v-btn to="/papers/stock/new">
+        A stock of my own
+      </v-btn>
+    </div>
+    <v-alert v-if="faults.length" type="error" variant="tonal" class="mb-3" closable data-test="import-faults" @click:close="faults = []">
+      <div v-for="f in faults" :key="f">
+        {{ f }}
+      </div>
+    </v-alert>
+    <div v-if="library" class="scroll">
+      <h2 class="mb-2">
+        Layouts
+      </h2>
+      <v-card class="mb-6">
+        <table class="plain" data-test="layouts">
+          <thead>
+            <tr><th scope="col">Code</th><th scope="col">Name</th><th scope="col">Purpose</th><th scope="col">Made for</th><th scope="col">For</th><th scope="col">Used by</th><th scope="col" class="num">Version</th><th scope="col"><span class="d-sr-only">Open</span></th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in sortedLayouts" :key="r.key">
+              <td class="code"><strong>{{ r.layout.code }}</strong></td><td>{{ r.layout.name }}</td><td class="quiet">{{ r.layout.purpose }}</td><td class="quiet">{{ stockName(r.layout.stock) }}</td><td class="quiet">{{ forWhom(r.layout) }}</td><td>{{ usedBy(r.key, 'layoutId') }}</td>
+              <td class="num">
+                <NuxtLink v-if="r.revision > 1" :to="`/papers/compare?layout=${r.key}`" :aria-label="`Compare versions of ${r.layout.code}`">{{ r.revision }}, compare</NuxtLink><template v-else>{{ r.revision }}</template>
+              </td>
+              <td class="num">
+                <v-btn size="small" :to="`/papers/layout/${r.key}`" :aria-label="`Light table of ${r.layout.code}`">
+                  Light table
+                </v-btn>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card>
+      <h2 class="mb-2">
+        Stocks
+      </h2>
+      <div class="stocks" data-test="stocks">
+        <v-card v-for="r in stocks" :key="r.key" class="stock">
+          <StockPicture :stock="r.stock" />
+          <div class="about">
+            <strong>{{ r.stock.name }}</strong>
+            <span class="quiet">{{ formatLength(r.stock.sheet.w, office.unit) }} x {{ formatLength(r.stock.sheet.h, office.unit) }}, {{ checksPerSheet(r.stock) }} {{ checksPerSheet(r.stock) === 1 ? 'check' : 'checks' }} of {{ formatLength(checkSize(r.stock).w, office.unit) }} x {{ formatLength(checkSize(r.stock).h, office.unit) }}{{ r.revision > 1 ? `, version ${r.revision}` : '' }}</span>
+            <span v-if="usedBy(r.key, 'stockId')" class="quiet">Used by {{ usedBy(r.key, 'stockId') }}</span>
+            <span class="acts">
+              <v-btn size="x-small" :to="`/papers/stock/${r.key}`" :aria-label="`Change ${r.stock.name}`">Change</v-btn>
+              <v-btn size="x-small" :aria-label="`New layout for ${r.stock.name}`" @click="startFrom(r.stock)">New layout</v-btn>
+              <v-btn size="x-small" variant="text" :aria-label="`Save ${r.stock.name} as file`" @click="exportStock(r.stock)">Save as file</v-btn>
+            </span>
+          </div>
+        </v-card>
+      </div>
+    </div>
+    <StockGuide v-model="guiding" @choose="startFrom" />
+    <v-dialog :model-value="making !== undefined" max-width="520" @update:model-value="making = undefined">
+      <v-card :title="`A layout for ${making?.name}`">
+        <v-form class="make" @submit.prevent="makeLayout">
+          <v-select v-model="country" label="Customs of" :items="countries.map(c => ({ title: countryNames[c], value: c }))" hide-details />
+          <v-text-field v-model="code" label="Short code" maxlength="12" autofocus hide-details data-test="new-code" />
+          <v-text-field v-model="name" label="Name" maxlength="80" :error-messages="fault" />
+          <div class="d-flex ga-3">
+            <v-btn type="submit" color="primary" variant="flat" data-test="make-layout">
+              To the Light table
+            </v-btn>
+            <v-btn variant="text" @click="making = undefined">
+              Not now
+            </v-btn>
+          </div>
+        </v-form>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.import { font-size: 13px; color: rgb(var(--v-theme-secondary)); display: flex; align-items: center; gap: 8px; }
+.import input { max-width: 190px; font-size: 12px; }
+.code { white-space: nowrap; }
+.stocks { display: grid; grid-template-columns: repeat(auto-fill, minmax(310px, 1fr)); gap: 14px; padding-bottom: 20px; }
+.stock { display: flex; gap: 16px; padding: 12px 14px; }
+.about { display: flex; flex-direction: column; gap: 4px; font-size: 13px; flex: 1; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px; margin-top: auto; }
+.make { padding: 4px 20px 18px; display: grid; gap: 14px; }
+</style>
