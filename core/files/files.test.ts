@@ -69,4 +69,20 @@ describe('our JSON files', () => {
       if (!broken.ok) expect(broken.faults.some(f => f.path?.startsWith(key)), key).toBe(true)
     }
   })
+  it('a thousand files damaged at one place are refused, and the place is named', () => {
+    const leaves = (value: unknown, path: string[] = []): string[][] => (value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, k])) : [path])
+    const all = [...builtInLayouts().map(l => [l, layoutSchema] as const), ...builtInStocks.map(s => [s, stockSchema] as const)]
+    fc.assert(fc.property(fc.nat(all.length - 1), fc.nat(1e6), fc.constantFrom<unknown>({ wrong: true }, [], null, 'µ'.repeat(500)), (which, at, wrong) => {
+      const [value, schema] = all[which]!
+      const paths = leaves(value)
+      const path = paths[at % paths.length]!
+      const damaged = JSON.parse(JSON.stringify(value)) as Record<string, unknown>
+      let into: Record<string, unknown> = damaged
+      for (const key of path.slice(0, -1)) into = into[key] as Record<string, unknown>
+      into[path.at(-1)!] = wrong
+      const read = readJson(JSON.stringify(damaged), schema as typeof layoutSchema)
+      expect(read.ok, path.join('.')).toBe(false)
+      if (!read.ok) expect(read.faults.some(f => f.path !== undefined && (path.join('.').startsWith(f.path) || f.path.startsWith(path.slice(0, -1).join('.')))), `${path.join('.')}: ${read.faults.map(f => f.path).join()}`).toBe(true)
+    }), { numRuns: 1000 })
+  })
 })

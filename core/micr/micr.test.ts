@@ -3,10 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { must } from '../base/result'
 import { inches } from '../paper/length'
 import { micrOutlines, UNITS_PER_CELL, UNITS_PER_PITCH } from './outlines'
-import { micrLine, micrPatternSchema, usBusiness } from './pattern'
+import { micrFindings } from './checks'
+import { meaningOf, micrLine, micrPatterns, micrPatternSchema, micrRuler, usBusiness } from './pattern'
 import { fromRight, positionsOn } from './place'
+import { readBack } from './readBack'
+import { readMicr } from './reader'
+import { scanOf } from './scan.fixture'
+import { ownShapes } from './shapes'
 import { routingCheckDigit, routingNumber } from './routing'
-import { micrCharacters, ON_US, TRANSIT } from './symbols'
+import { DASH, micrCharacters, ON_US, TRANSIT } from './symbols'
 
 const facts = { routing: '123456780', account: '0048-2215-7', serial: 5001 }
 
@@ -54,6 +59,57 @@ describe('the MICR line of a US business check', () => {
     expect(code([usBusiness, { ...facts, account: '12A4' }, 65])).toBe('micr-account')
     expect(code([{ ...usBusiness, parts: [{ at: 5, text: '{account}' }] }, facts, 65])).toBe('micr-amount-field')
     expect(micrPatternSchema.safeParse({ ...usBusiness, parts: [{ at: 14, text: '{payee}' }] }).success).toBe(false)
+  })
+})
+
+describe('patterns of the countries', () => {
+  const of = (id: string) => micrPatterns.find(p => p.pattern.id === id)!.pattern
+  it.each([
+    ['ca-business', { country: 'CA', routing: '01234-567', account: '123-456-7' }, `O005001O T01234D567T 123D456D7O`],
+    ['in-cts', { country: 'IN', routing: '400123004', account: '50100012345678', part: '012345', code: '29' }, `O005001O 400123004T 012345O 29`],
+    ['gb-common', { country: 'GB', routing: '12-34-56', account: '12345678', code: '29' }, `O005001O 12D3456T 12345678O 29`],
+    ['us-six-inch', { country: 'US', routing: '123456780', account: '0048-2215-7' }, `T123456780T 0048D2215D7O05001`],
+  ] as const)('%s sets its line', (id, facts, said) => {
+    const line = must(micrLine(of(id), { ...facts, serial: 5001 }, 65))
+    const symbols: Record<string, string> = { [TRANSIT]: 'T', [ON_US]: 'O', [DASH]: 'D' }
+    expect([...line.text].map(c => symbols[c] ?? c).join('').replaceAll(/ +/g, ' ')).toBe(said)
+    expect(micrFindings(of(id), facts, positionsOn(inches(8)), 5001)).toEqual([])
+  })
+  it('finds what a bank would send back', () => {
+    const codes = (more: object, positions = 65, highest = 999) => micrFindings({ ...usBusiness, ...more }, { country: 'US', routing: '123456780', account: '0048-2215-7', ...more }, positions, highest).map(f => f.code)
+    expect(codes({ routing: '123456789' })).toEqual(['routing-check-digit'])
+    expect(codes({ routing: '991234567' })).toEqual(['routing-range'])
+    expect(codes({}, 45)).toEqual(['micr-too-long'])
+    expect(codes({}, 65, 1_234_567)).toEqual(['micr-serial'])
+    expect(codes({ account: '1234567890123456 12' })).toContain('micr-overlap')
+    expect(codes({ account: '123456789012345678' })).toEqual(['micr-on-us-full'])
+    expect(codes({ parts: [{ at: 45, text: 'O{serial:6}O' }, { at: 33, text: 'T{routing}T' }] })).toEqual(['micr-on-us-empty'])
+    expect(codes({ parts: [{ at: 33, text: 'T{routing}T' }, { at: 13, text: '{account}O' }] })).toEqual(['micr-no-serial', 'micr-blank-13'])
+    expect(micrFindings(of('in-cts'), { country: 'IN', routing: '400123004', account: '1', code: '29' }, 61, 9).map(f => f.code)).toEqual(['micr-blank'])
+    expect(micrFindings(of('ca-business'), { country: 'CA', routing: '1234', account: '1' }, 61, 9).map(f => f.code)).toEqual(['routing-digits'])
+  })
+  it('are seen on the ruler as they print, and said in words', () => {
+    fc.assert(fc.property(fc.constantFrom(...micrPatterns.filter(p => p.country === 'US')), fc.nat(99_998), ({ pattern }, n) => {
+      const facts = { country: 'US' as const, routing: '123456780', account: '0048-2215-7', serial: n + 1 }
+      const line = must(micrLine(pattern, facts, 65))
+      const ruler = micrRuler(pattern, facts)
+      expect(ruler.slice(65 - line.first, 65 - line.last + 1).map(p => p.char || ' ').join('')).toBe(line.text)
+    }))
+    expect(meaningOf({ at: 33, text: 'T{routing}T' })).toBe('transit symbol, routing number, transit symbol')
+  })
+})
+
+describe('read back', () => {
+  const text = `${ON_US}005001${ON_US} ${TRANSIT}123456780${TRANSIT}`
+  const image = scanOf(text, { dpi: 240, turn: 0, scale: 1, weight: 0, noise: 0, seed: 4 })
+  const read = must(readMicr(image, 240))
+  const meant = { text, right: read.right * 25.4 / 240, foot: read.foot * 25.4 / 240, shapes: ownShapes }
+  it('agrees with what was meant, and tells another number, another place, and no line at all', () => {
+    expect(readBack(image, 240, meant)).toBeUndefined()
+    expect(readBack(image, 240, { ...meant, text: text.replace('5001', '5002') })?.code).toBe('read-back-differs')
+    expect(readBack(image, 240, { ...meant, right: meant.right + 2 })?.code).toBe('read-back-place')
+    expect(readBack(image, 240, { ...meant, foot: meant.foot - 1 })?.code).toBe('read-back-place')
+    expect(readBack({ w: 400, h: 60, data: new Uint8Array(24_000).fill(250) }, 240, meant)?.code).toBe('read-back-unsure')
   })
 })
 

@@ -5,6 +5,7 @@ import { must } from '../base/result'
 import { BASELINE_UP, clearBand, fromRight, PITCH } from '../micr/place'
 import { inches, MM_PER_POINT } from '../paper/length'
 import type { Layout } from '../paper/layout'
+import { stockById } from '../paper/builtIn'
 import { panelOf } from '../paper/stock'
 import { widthOf } from '../type/face'
 import { proofer, sheetsOf } from './compose'
@@ -95,6 +96,68 @@ describe('what does not fit', () => {
   })
   it('refuses stub lines that do not come to the check', () => {
     expect(codes({ ...checkOf(4, 2), amount: cents(5) })).toContain('error lines-differ')
+  })
+})
+
+describe('layout notes', () => {
+  const picture = { type: 'png' as const, w: 10, h: 10, data: 'iVBORw0KGgoAAAANSUhEUgAA' }
+  const codesOf = (l: Layout, s = stock, a = facts) => proofer(l, s, a).notes.map(n => `${n.field} ${n.code}`)
+  it.each([
+    ['near the sheet’s edge', { ...changed('payer-address', { x: 3 }) }, ['payer-address unprintable']],
+    ['over another field', changed('bank-name', { x: 90 }), ['payer-name fields-overlap', 'bank-name fields-overlap', 'bank-name fields-overlap'].slice(0, 1)],
+    ['outside the envelope’s window', changed('payee-address', { x: 10 }), ['payee-address window-missed']],
+    ['a MICR line moved too far', changed('micr', { nudge: { x: 2, y: 0 } }), ['micr micr-off-place']],
+  ] as const)('%s', (_, l, wanted) => { for (const w of wanted) expect(codesOf(l as Layout)).toContain(w) })
+  it('tells an envelope too small, a picture that is not there, a field over the stationer’s print', () => {
+    expect(codesOf({ ...layout, envelope: 'dl' })).toEqual(['payee-address window-missed'])
+    expect(codesOf({ ...layout, envelope: 'no-8-5-8' }, stockById('check-over-two-stubs-thirds-blank')!)).toContain('payee-address envelope-small')
+    expect(codesOf({ ...layout, envelope: 'none-such' })).toEqual(['payee-address envelope-unknown'])
+    expect(codesOf(changed('logo', { on: true, x: 30, y: 30, w: 2, h: 0.2 }))).toContain('logo picture-missing')
+    expect(codesOf(changed('logo', { on: true, x: 140, y: 9, w: 10, h: 10 }), stock, { ...facts, company: { ...facts.company, logo: picture } }).some(c => c.includes('picture-missing'))).toBe(false)
+    const printed = stockById('check-over-two-stubs-preprinted')!
+    expect(codesOf(layout, printed)).toEqual([])
+    expect(codesOf(changed('memo', { x: 12, y: 8 }), printed)).toContain('memo over-print')
+    expect(codesOf(layout, stockById('loose-leaf-blank')!).filter(c => c.endsWith('panel-missing')).length).toBeGreaterThan(5)
+  })
+})
+
+describe('continuation sheets and advices', () => {
+  it('put every line on exactly one sheet, and stub and sheets together come to the check', () => {
+    const onSheet = proofer({ ...layout, fields: layout.fields.map(f => (f.kind === 'stubTable' ? { ...f, overflow: 'sheet' as const } : f)) }, stock, facts)
+    fc.assert(fc.property(fc.integer({ min: 13, max: 180 }), (n) => {
+      const check = checkOf(3, n)
+      const proof = onSheet.sheet([check])
+      expect(proof.notes).toEqual([])
+      const references = (field: string) => [...proof.drawing.layers.flatMap(l => l.marks), ...proof.continued.flatMap(d => d.layers.flatMap(l => l.marks))].flatMap(m => (m.kind === 'text' && m.field === field && m.text.startsWith('CR-') ? [m.text] : []))
+      for (const field of ['stub1-table', 'stub2-table']) expect(references(field).sort()).toEqual(check.lines.map(l => l.reference).sort())
+      for (const d of proof.continued) for (const m of d.layers.flatMap(l => l.marks)) if (m.kind === 'text') expect(m.y).toBeLessThan(d.h - 4)
+    }), { numRuns: 30 })
+  })
+  it('an advice carries no MICR line and no signature, says NON-NEGOTIABLE, and may be for nothing', () => {
+    const advice = ready.sheet([checkOf(9, 0, { advice: true, amount: cents(0), signers: [0] })])
+    const marks = advice.drawing.layers.flatMap(l => l.marks)
+    expect(advice.notes).toEqual([])
+    expect(marks.some(m => m.kind === 'micr')).toBe(false)
+    expect(marks.some(m => m.kind === 'text' && (m.text === 'Authorized signature' || m.field === 'signature'))).toBe(false)
+    expect(marks.some(m => m.kind === 'text' && m.text === 'NON-NEGOTIABLE')).toBe(true)
+    expect(codes(checkOf(9, 0, { amount: cents(0) }))).toContain('error amount-zero')
+  })
+  it('captions, figures and words follow the language of the layout', () => {
+    const french = proofer({ ...layout, locale: 'fr-CA' }, stock, facts).sheet([checkOf(5, 0)])
+    const said = french.drawing.layers.flatMap(l => l.marks).flatMap(m => (m.kind === 'text' ? [m.text] : []))
+    expect(said).toEqual(expect.arrayContaining(['Payez à l’ordre de', '$**1\u00a0234,56', 'Mille deux cent trente-quatre et 56/100 dollars', '24 novembre 2026', 'Montant']))
+    expect(french.notes).toEqual([])
+  })
+  it('stands turned text within its box, whichever way it is turned', () => {
+    for (const turn of [90, 180, 270] as const) {
+      const box = turn === 180 ? { x: 120, y: 50, w: 60, h: 5 } : { x: 120, y: 30, w: 5, h: 45 }
+      const side = proofer({ ...layout, fields: [{ kind: 'text', id: 'side', panel: 'check', on: true, locked: false, ...box, turn, text: 'Void if altered', type: { face: 'sans', size: 8, least: 6, align: 'left' } }] }, stock, facts)
+      const mark = side.sheet([checkOf(1)]).drawing.layers.flatMap(l => l.marks)[0]!
+      if (mark.kind !== 'text') throw new Error('no text')
+      const long = widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT
+      const end = { x: mark.x + long * Math.cos(turn * Math.PI / 180), y: mark.y - long * Math.sin(turn * Math.PI / 180) }
+      for (const p of [mark, end]) expect(p.x >= box.x - 0.01 && p.x <= box.x + box.w + 0.01 && p.y >= box.y - 0.01 && p.y <= box.y + box.h + 0.01, `${turn}`).toBe(true)
+    }
   })
 })
 

@@ -3,7 +3,7 @@ import { UNITS_PER_CELL, UNITS_PER_PITCH } from '../micr/outlines'
 import type { MicrShapes } from '../micr/shapes'
 import { micrCharacters } from '../micr/symbols'
 import { faceOf, type FaceName } from '../type/face'
-import { readTtf, writeTtf, type Ttf, type TtfGlyph } from './ttf'
+import { readTtf, writeTtf, type TtfGlyph } from './ttf'
 
 /** Bytes of the shipped faces (`core/type/faces/*.ttf`); whoever calls the core reads them. */
 export type FaceBytes = Readonly<Record<FaceName, Uint8Array>>
@@ -71,7 +71,9 @@ export const micrCode = (char: string): number => {
 }
 
 /** A MICR font made of outlines, ours or a bank's: 1000 units to the em and to the pitch, so that at 9 pt a character takes 0.125 in. */
-function micrFont(empty: Ttf, shapes: MicrShapes): Uint8Array {
+export function micrTtf(anyFace: Uint8Array, shapes: MicrShapes): Uint8Array {
+  const empty = readTtf(anyFace, [0x20])
+  Object.assign(empty.name, { fontFamily: 'Violet Lane MICR', fullName: 'Violet Lane MICR', postScriptName: 'VioletLaneMICR', uniqueSubFamily: 'Violet Lane MICR', copyright: '', trademark: '', licence: '' })
   const glyphs = micrCharacters.map((char): TtfGlyph => {
     const contours = shapes.contours[char].map(c => c.map(p => ({ x: p.x, y: p.y, onCurve: p.on })))
     const xs = contours.flat().map(p => p.x)
@@ -133,11 +135,9 @@ export function embedFace(context: PDFContext, ref: PDFRef, codes: FaceCodes, sl
 
 /** Embeds the MICR font of the given shapes; `index` tells several of one document apart. */
 export function embedMicr(context: PDFContext, ref: PDFRef, anyFace: Uint8Array, shapes: MicrShapes, index: number): void {
-  const empty = readTtf(anyFace, [0x20])
-  Object.assign(empty.name, { fontFamily: 'Violet Lane MICR', fullName: 'Violet Lane MICR', postScriptName: 'VioletLaneMICR', uniqueSubFamily: 'Violet Lane MICR', copyright: '', trademark: '', licence: '' })
   const chars: [string, number][] = [[' ', 0x20], ...micrCharacters.map((c): [string, number] => [c, micrCode(c)])]
   embed(context, ref, {
-    name: `VLANE${String.fromCharCode(77 + index)}+VioletLaneMICR`, file: micrFont(empty, shapes), chars, widthOf: () => UNITS_PER_PITCH,
+    name: `VLANE${String.fromCharCode(77 + index)}+VioletLaneMICR`, file: micrTtf(anyFace, shapes), chars, widthOf: () => UNITS_PER_PITCH,
     box: [0, 0, UNITS_PER_PITCH, 9 * UNITS_PER_CELL], ascent: 9 * UNITS_PER_CELL, descent: 0, capHeight: 9 * UNITS_PER_CELL,
   })
 }
