@@ -1,5 +1,5 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them and writes bench/results.json.
-// Parts alone: npm run bench -- pdf   (pdf, worker, app)
+// Parts alone: npm run bench -- pdf   (pdf, worker, app, table)
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
@@ -126,9 +126,70 @@ async function app() {
   }
 }
 
+/** A drag on the Light table with 60 fields and more: script and layout time of each pointer move, against drawing the whole sheet anew. */
+async function table() {
+  if (!existsSync('.output/server/index.mjs')) execFileSync('node_modules/.bin/nuxt', ['build'], { stdio: 'inherit' })
+  const port = 3976
+  const server = spawn(process.execPath, ['.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' }, stdio: 'ignore' })
+  const chrome = await browser()
+  try {
+    const page = await (await chrome.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+    for (let i = 0; ; i++) {
+      try { await page.goto(`http://127.0.0.1:${port}/`); break }
+      catch (error) { if (i > 40) throw error; await new Promise(done => setTimeout(done, 100)) }
+    }
+    await page.getByRole('button', { name: 'Load the demo office' }).click()
+    await page.locator('[data-test=today]').waitFor()
+    await page.goto(`http://127.0.0.1:${port}/papers/layout/letter-top`)
+    await page.locator('[data-hit=payee]').waitFor()
+    await page.locator('[data-test=light-sheet]').focus()
+    for (const key of ['Control+a', 'Control+c', 'Control+v', 'Escape']) await page.keyboard.press(key)
+    const fields = await page.locator('[data-hit]').count()
+    const box = await page.locator('[data-hit=memo]').boundingBox()
+    await page.mouse.move(box.x + 20, box.y + 4)
+    await page.mouse.down()
+    const { moves, whole } = await page.evaluate(async ([x, y]) => {
+      const svg = document.querySelector('.sheet-edit')
+      const moves = []
+      for (let i = 0; i < 160; i++) {
+        const started = performance.now()
+        svg.dispatchEvent(new PointerEvent('pointermove', { pointerId: 1, clientX: x + 10 + i, clientY: y - (i % 40), bubbles: true }))
+        for (let k = 0; k < 4; k++) await Promise.resolve()
+        svg.getBoundingClientRect()
+        moves.push(performance.now() - started)
+        await new Promise(requestAnimationFrame)
+      }
+      // The peer: the same drawing put into the page anew as a whole.
+      const drawn = [...svg.querySelectorAll('g.through')].map(g => g.innerHTML).join('')
+      const other = document.createElementNS('http://www.w3.org/2000/svg', 'svg')
+      document.body.append(other)
+      const whole = []
+      for (let i = 0; i < 30; i++) {
+        const started = performance.now()
+        other.innerHTML = drawn
+        other.getBoundingClientRect()
+        whole.push(performance.now() - started)
+        await new Promise(requestAnimationFrame)
+      }
+      return { moves: moves.slice(10), whole }
+    }, [box.x + 20, box.y + 4])
+    await page.mouse.up()
+    const at = (list, share) => [...list].sort((a, b) => a - b)[Math.floor(list.length * share)]
+    results.table = { fields, medianMs: round(median(moves)), p95Ms: round(at(moves, 0.95)), toWhole: round(median(moves) / median(whole)) }
+    console.log('\nA drag on the Light table, headless Chromium, script and layout time a pointer move')
+    say(`${fields} fields, median`, `${results.table.medianMs} ms (95th percentile ${results.table.p95Ms} ms)`, 'at most 16', fields >= 60 && results.table.medianMs <= 16)
+    say('against putting the whole drawing into the page anew', `${results.table.toWhole} times`)
+  }
+  finally {
+    await chrome.close()
+    server.kill()
+  }
+}
+
 console.log(`Node ${process.version}, ${cpus().length} cores`)
 if (wants('pdf')) await pdf()
 if (wants('worker')) await worker()
 if (wants('app')) await app()
+if (wants('table')) await table()
 results.node = process.version
 writeFileSync('bench/results.json', `${JSON.stringify(results, null, 2)}\n`)

@@ -7,6 +7,7 @@ import { faultLine, readJson, type Read } from '../core/files/fault'
 import { readPayments } from '../core/files/paymentsCsv'
 import { stockById } from '../core/paper/builtIn'
 import { layoutSchema } from '../core/paper/layout'
+import { stockSchema } from '../core/paper/stock'
 import { proofer, sheetsOf } from '../core/proof/compose'
 import type { Drawing } from '../core/proof/marks'
 import { hasErrors, type Note } from '../core/proof/note'
@@ -23,6 +24,7 @@ Makes the checks of a payments file into a PDF, with the same core as the app.
   --account FILE.json  company, bank and MICR facts
   --first NUMBER       number of the first check; the others follow
   --out FILE.pdf       the PDF to write
+  --stock FILE.json    a stock of your own; else the layout names one that ships
   --made MOMENT        moment written into the PDF (default: now), e.g. 2026-11-24T09:00:00Z
   --help               this page
 
@@ -57,8 +59,21 @@ function shippedFaces(): FaceBytes {
   return Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`${folder}${name}.ttf`))])) as unknown as FaceBytes
 }
 
+/** Writes a file whole or not at all. */
+function writeWhole(out: string, bytes: Uint8Array): void {
+  const part = `${out}.part`
+  try {
+    writeFileSync(part, bytes)
+    renameSync(part, out)
+  }
+  catch (error) {
+    if (existsSync(part)) rmSync(part)
+    throw new Faults([`${out}: cannot be written: ${(error as Error).message}`])
+  }
+}
+
 async function main(args: string[]): Promise<void> {
-  const options = { payments: { type: 'string' }, layout: { type: 'string' }, account: { type: 'string' }, first: { type: 'string' }, out: { type: 'string' }, made: { type: 'string' }, help: { type: 'boolean' } } as const
+  const options = { payments: { type: 'string' }, layout: { type: 'string' }, account: { type: 'string' }, first: { type: 'string' }, out: { type: 'string' }, made: { type: 'string' }, stock: { type: 'string' }, help: { type: 'boolean' } } as const
   let given
   try {
     given = parseArgs({ args, options }).values
@@ -69,7 +84,7 @@ async function main(args: string[]): Promise<void> {
   if (given.help) { process.stdout.write(help); return }
   const missing = (['payments', 'layout', 'account', 'first', 'out'] as const).filter(name => !given[name])
   if (missing.length) throw new Faults(missing.map(name => `--${name} is wanted (see --help)`))
-  const { payments = '', layout = '', account = '', first = '', out = '', made = new Date().toISOString() } = given
+  const { payments = '', layout = '', account = '', first = '', out = '', made = new Date().toISOString(), stock: stockFile } = given
 
   const lines: string[] = []
   const from = checkNumber(first, 'first')
@@ -78,32 +93,32 @@ async function main(args: string[]): Promise<void> {
   const layoutValue = readFrom(layout, text => readJson(text, layoutSchema), lines)
   const accountValue = readFrom(account, text => readJson(text, accountFileSchema), lines)
   const checks = readFrom(payments, text => readPayments(text, from.ok ? from.value : 1), lines)
-  const stock = layoutValue && stockById(layoutValue.stock)
-  if (layoutValue && !stock) lines.push(`${layout}: at stock: no stock is called “${layoutValue.stock}”`)
+  const stock = stockFile ? readFrom(stockFile, text => readJson(text, stockSchema), lines) : layoutValue && stockById(layoutValue.stock)
+  if (layoutValue && !stock && !stockFile) lines.push(`${layout}: at stock: no stock is called “${layoutValue.stock}”`)
   if (!layoutValue || !accountValue || !checks || !stock || lines.length) throw new Faults(lines)
 
   const ready = proofer(layoutValue, stock, accountValue)
   const notes: string[] = ready.notes.map(n => noteLine(layout, n))
   let failed = hasErrors(ready.notes)
   const drawings: Drawing[] = []
+  const continued: Drawing[] = []
   for (const sheet of sheetsOf(checks, ready.perSheet)) {
     const set = ready.sheet(sheet)
     drawings.push(set.drawing)
+    continued.push(...set.continued)
     notes.push(...set.notes.map(n => noteLine(payments, n)))
     failed ||= hasErrors(set.notes)
   }
   if (failed) throw new Faults(notes)
   for (const note of notes) process.stderr.write(`note: ${note}\n`)
 
-  const bytes = await drawingsPdf(drawings, shippedFaces(), { title: `Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`, madeAt: made })
-  const part = `${out}.part`
-  try {
-    writeFileSync(part, bytes)
-    renameSync(part, out)
-  }
-  catch (error) {
-    if (existsSync(part)) rmSync(part)
-    throw new Faults([`${out}: cannot be written: ${(error as Error).message}`])
+  const title = `Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`
+  const bytes = await drawingsPdf(drawings, shippedFaces(), { title, madeAt: made })
+  writeWhole(out, bytes)
+  if (continued.length) {
+    const more = out.replace(/(\.pdf)?$/i, '-continuation.pdf')
+    writeWhole(more, await drawingsPdf(continued, shippedFaces(), { title: `${title}, continuation`, madeAt: made }))
+    process.stdout.write(`${more}: ${continued.length} continuation sheets for plain paper\n`)
   }
   process.stdout.write(`${out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes\n`)
 }

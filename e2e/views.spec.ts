@@ -5,54 +5,62 @@ import { demoOffice, expect, test, toPrintStep } from './office'
 
 const POINT = 25.4 / 72
 
-async function clean(page: Page, what: string): Promise<void> {
-  await page.waitForTimeout(350)
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(v => `${what}: ${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).slice(0, 3).join(' | ')}`)).toEqual([])
+async function narrow(page: Page, what: string): Promise<void> {
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
+}
+async function clean(page: Page, what: string, only?: string): Promise<void> {
+  await page.waitForTimeout(350)
+  // Letters on the drawn paper are the picture of a sheet, named as a whole: their contrast is the printer’s.
+  const axe = new AxeBuilder({ page }).exclude('.sheet svg text').exclude('.sheet-edit text').exclude('svg.check text')
+  const { violations } = await (only ? axe.withRules([only]) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])).analyze()
+  expect(violations.map(v => `${what}: ${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).slice(0, 3).join(' | ')}`)).toEqual([])
+  await narrow(page, what)
 }
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every view is clean for axe and does not scroll sideways, ${theme}`, async ({ page }) => {
-    test.setTimeout(120_000)
+    test.setTimeout(420_000)
+    // What the dark theme changes is colour: there, contrast alone is looked at.
+    const only = theme === 'dark' ? 'color-contrast' : undefined
     await page.goto('/')
-    await clean(page, 'first start')
+    await clean(page, 'first start', only)
     await demoOffice(page)
     if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click()
-    for (const width of [1280, 1024]) {
+    for (const width of theme === 'light' ? [1280, 1024] : [1280]) {
       await page.setViewportSize({ width, height: width === 1280 ? 800 : 768 })
-      for (const [path, ready] of [['/', '[data-test=today]'], ['/lane?account=operating', '[data-test=lane] tr.chosen'], ['/lane/draw?account=operating', '[data-test=draw-it]'], ['/register?account=operating', '[data-test=sheet]'], ['/books', '[data-test=book-operating]'], ['/accounts', '[data-test=accounts]'], ['/files', '[data-test=start-over]']] as const) {
+      for (const [path, ready] of [['/', '[data-test=today]'], ['/lane?account=operating', '[data-test=lane] tr.chosen'], ['/lane/draw?account=operating', '[data-test=draw-it]'], ['/register?account=operating', '[data-test=sheet]'], ['/books', '[data-test=book-operating]'], ['/accounts', '[data-test=accounts]'], ['/accounts/operating', '[data-test=ready]'], ['/papers', '[data-test=layouts]'], ['/papers/stock/three-checks-counterfoil-blank', '[data-test=stock-name]'], ['/papers/layout/letter-top', '[data-hit=payee]'], ['/papers/compare?layout=letter-top', '[data-test=sheet]'], ['/files', '[data-test=start-over]']] as const) {
         await page.goto(path)
         await page.locator(ready).first().waitFor()
-        await clean(page, `${path} at ${width}`)
+        // Contrast differs with the theme, width does not: the narrow window is looked at once, for its width.
+        await (width === 1280 ? clean(page, `${path} at ${width}`, only) : narrow(page, `${path} at ${width}`))
       }
     }
     await page.setViewportSize({ width: 1280, height: 800 })
     await page.goto('/run/new?account=yard')
     await page.getByTestId('pick-done').waitFor()
-    await clean(page, 'pick')
+    await clean(page, 'pick', only)
     await page.getByTestId('pick-done').click()
     await page.getByTestId('top-number').fill('869')
     await page.getByTestId('top-number').fill('999')
-    await clean(page, 'load')
+    await clean(page, 'load', only)
     await page.getByTestId('top-number').fill(await page.getByTestId('expected').innerText())
     await page.getByTestId('load-done').click()
     await page.getByTestId('pdf-ready').waitFor()
-    await clean(page, 'proof')
+    await clean(page, 'proof', only)
     await page.getByTestId('proof-done').click()
-    await clean(page, 'print')
+    await clean(page, 'print', only)
     const download = page.waitForEvent('download')
     await page.getByTestId('print-save').click()
     await download
     await page.locator('[data-sheet]').first().focus()
     await page.keyboard.press('s')
-    await clean(page, 'count off')
+    await clean(page, 'count off', only)
     await page.keyboard.type('torn')
     await page.getByTestId('all-good').click()
     await page.getByTestId('count-off').click()
     await page.getByTestId('outcomes').waitFor()
-    await clean(page, 'counted off')
+    await clean(page, 'counted off', only)
   })
 }
 

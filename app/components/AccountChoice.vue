@@ -7,7 +7,7 @@ const emit = defineEmits<{ choose: [id: string] }>()
 
 <template>
   <v-btn-toggle :model-value="chosen" mandatory density="comfortable" color="primary" variant="outlined" divided aria-label="Bank account" @update:model-value="emit('choose', $event)">
-    <v-btn v-for="{ account } in accounts" :key="account.id" :value="account.id" size="small">
+    <v-btn v-for="{ account } in accounts" :key="account.id" :value="account.id" size="small" :disabled="!account.forChecks" :title="account.forChecks ? undefined : 'Not for checks: see Accounts'">
       {{ account.name }}
     </v-btn>
   </v-btn-toggle>

@@ -13,7 +13,7 @@ async function start(how: 'demo' | 'empty') {
   try {
     if (name.value.trim()) setOperatorName(name.value)
     await (how === 'demo' ? startWithDemo(localToday()) : startEmpty())
-    await navigateTo(how === 'demo' ? '/' : '/accounts')
+    await navigateTo('/')
   }
   catch (error) {
     fault.value = `The browser could not write: ${(error as Error).message}. Nothing was kept.`

@@ -20,7 +20,7 @@ export function useLayoutEditor() {
   const settled = computed(() => (work.value ? seen(work.value, scope.value) : undefined))
   const layout = computed(() => draft.value ?? settled.value)
   const ids = computed(() => new Set(chosen.value))
-  const chosenFields = computed(() => layout.value?.fields.filter(f => ids.value.has(f.id)) ?? [])
+  const chosenFields = computed(() => settled.value?.fields.filter(f => ids.value.has(f.id)) ?? [])
   const only = computed(() => (chosen.value.length === 1 ? chosenFields.value[0] : undefined))
   const own = computed<OwnSettings>(() => (work.value && scope.value ? work.value.owns[scope.value] ?? noOwn : noOwn))
 

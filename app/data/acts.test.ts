@@ -27,7 +27,7 @@ function queueLocks(): Pick<LockManager, 'request'> {
 }
 
 const book = bookOf(30)
-const made = { account: factsOf(account, company), version: layoutVersion(layoutById(account.layoutId)!, stockById(account.stockId)!).id }
+const made = { version: layoutVersion(layoutById(account.layoutId)!, stockById(account.stockId)!, factsOf(account, company)).id }
 let db: OfficeDb
 let acts: Acts
 let clock = 0

@@ -6,7 +6,7 @@ const MOST_FILE_BYTES = 12_000_000
 /** What a picture file begins with: the name of a file says nothing. */
 function kindOf(head: Uint8Array): 'png' | 'jpeg' | 'pdf' | 'svg' | undefined {
   const text = new TextDecoder('latin1').decode(head)
-  if (text.startsWith('\u0089PNG')) return 'png'
+  if (head[0] === 0x89 && text.startsWith('PNG', 1)) return 'png'
   if (head[0] === 0xff && head[1] === 0xd8) return 'jpeg'
   if (text.startsWith('%PDF-')) return 'pdf'
   return /<svg[\s>]/i.test(text) || text.startsWith('<?xml') ? 'svg' : undefined

@@ -66,16 +66,16 @@ export interface CopyView { readonly facts: CheckFacts, readonly account: Accoun
 export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
   if (!row.check) return undefined
   const [copy, run] = await Promise.all([db.copies.get(copyId(row.check.runId, row.number)), db.runs.get(row.check.runId)])
-  const version = run?.printedWith ? await db.layoutVersions.get(run.printedWith.layoutVersionId) : undefined
-  return copy && version && run?.printedWith ? { facts: copy.facts, account: run.printedWith.account, layout: version.layout, stock: version.stock } : undefined
+  const version = run?.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined
+  return copy && version ? { facts: copy.facts, account: version.account, layout: version.layout, stock: version.stock } : undefined
 }
 
 /** The checks of a printed run as they were printed, in the order of its sheets. */
 export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], account: AccountFacts, layout: Layout, stock: Stock } | undefined> {
-  const version = run.printedWith ? await db.layoutVersions.get(run.printedWith.layoutVersionId) : undefined
-  if (!run.printedWith || !version) return undefined
+  const version = run.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined
+  if (!version) return undefined
   const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.number)))
-  return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: run.printedWith.account, layout: version.layout, stock: version.stock }
+  return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: version.account, layout: version.layout, stock: version.stock }
 }
 
 /** The kept PDF of a run, if it was made in this browser. */
@@ -98,9 +98,6 @@ export const readScan = (stockId: string): Promise<StockScan | undefined> => db.
 
 /** All payments of an account, whatever became of them. */
 export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff']).toArray()
-
-/** Versions of layouts that something was printed with, by the key of their content. */
-export const readPrintedVersions = async (): Promise<string[]> => (await db.layoutVersions.toCollection().primaryKeys())
 
 /** Whether a sample was printed for an account. */
 export const readSampled = async (accountId: Id<'account'>): Promise<boolean> => (await db.facts.get(`sampled/${accountId}`)) !== undefined

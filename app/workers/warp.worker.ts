@@ -1,5 +1,7 @@
 import { expose } from 'comlink'
-import { project, type Projection } from '#core/paper/straighten'
+import type { SnapLines } from '#core/paper/arrange'
+import { scanMarks } from '#core/paper/scanMarks'
+import type { Projection } from '#core/paper/straighten'
 
 const api = {
   /** Lays a scan straight: every pixel of a sheet of `w` by `h` mm at so many pixels a millimetre is fetched from where the map sees it. PNG. */
@@ -13,15 +15,33 @@ const api = {
     const seen = new Uint32Array(from.getImageData(0, 0, bitmap.width, bitmap.height).data.buffer)
     const out = to.createImageData(target.width, target.height)
     const pixels = new Uint32Array(out.data.buffer)
+    const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = map
     for (let y = 0; y < target.height; y++) {
+      const my = (y + 0.5) / perMm
       for (let x = 0; x < target.width; x++) {
-        const p = project(map, { x: (x + 0.5) / perMm, y: (y + 0.5) / perMm })
-        const [sx, sy] = [Math.floor(p.x), Math.floor(p.y)]
+        // `project`, written out: two million calls would spend their time on objects.
+        const mx = (x + 0.5) / perMm
+        const w = m6 * mx + m7 * my + m8
+        const sx = Math.floor((m0 * mx + m1 * my + m2) / w)
+        const sy = Math.floor((m3 * mx + m4 * my + m5) / w)
         pixels[y * target.width + x] = sx >= 0 && sy >= 0 && sx < bitmap.width && sy < bitmap.height ? seen[sy * bitmap.width + sx]! : 0xffffffff
       }
     }
     to.putImageData(out, 0, 0)
     return target.convertToBlob({ type: 'image/png' })
+  },
+
+  /** Lines printed on a straightened scan of so many pixels a millimetre, in mm of the sheet. */
+  async marks(picture: Blob, perMm: number): Promise<SnapLines> {
+    const bitmap = await createImageBitmap(picture)
+    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
+    const context = canvas.getContext('2d')
+    if (!context) throw new Error('this browser gives workers no canvas')
+    context.drawImage(bitmap, 0, 0)
+    const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height)
+    const grey = new Uint8Array(bitmap.width * bitmap.height)
+    for (let i = 0; i < grey.length; i++) grey[i] = Math.round((data[4 * i]! + data[4 * i + 1]! + data[4 * i + 2]!) / 3)
+    return scanMarks({ w: bitmap.width, h: bitmap.height, data: grey }, perMm)
   },
 }
 export type WarpApi = typeof api

@@ -4,6 +4,7 @@ import type { CheckNumber, NumberBook, NumberRow } from '../books/book'
 import { giveFate, type GiveFate } from '../books/giveFate'
 import { layoutOf, stockNow } from '../library/library'
 import type { Layout } from '../paper/layout'
+import type { AccountFacts } from '../proof/facts'
 import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'
 import { draw, type Draw } from '../payables/draw'
@@ -95,10 +96,18 @@ export class Desk {
     return stock
   }
 
-  private layoutFor(account: BankAccount): Layout {
+  private readonly ready = new Map<Id<'account'>, { of: readonly unknown[], layout: Layout, facts: AccountFacts }>()
+  /** Layout and facts that an account prints with: the same objects as long as what they are made of is the same. */
+  private printsWith(account: BankAccount): { layout: Layout, facts: AccountFacts } {
+    const company = this.get('companies', account.companyId)
+    const of = [account, company, this.kept.layouts.size, this.kept.owns.get(`${account.layoutId}/${account.companyId}`)]
+    const before = this.ready.get(account.id)
+    if (before && of.every((part, i) => part === before.of[i])) return before
     const layout = layoutOf([...this.kept.layouts.values()], [...this.kept.owns.values()], account.layoutId, account.companyId)
     if (!layout) throw new RangeError(`account ${account.id} has no layout`)
-    return layout
+    const next = { of, layout, facts: factsOf(account, company) }
+    this.ready.set(account.id, next)
+    return next
   }
 
   /** Prints a run as if its PDF had been made just now. */
@@ -107,12 +116,12 @@ export class Desk {
     const account = this.accountOf(run)
     const planned = this.plan(runId)
     if (!planned.ok) return planned
-    const facts = factsOf(account, this.get('companies', account.companyId))
-    const [layout, stock] = [this.layoutFor(account), this.stockOf(run)]
+    const { layout, facts } = this.printsWith(account)
+    const stock = this.stockOf(run)
     return this.settle(print({
       run, layout, stock, openRuns: this.openRuns(run.bookId), book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId),
       payments: this.kept.payments, account: facts, signing: account.signing,
-    }, { made: { account: facts, checks: planned.value.map(p => p.facts), version: layoutVersion(layout, stock).id } }, stamp), stamp)
+    }, { made: { checks: planned.value.map(p => p.facts), version: layoutVersion(layout, stock, facts).id } }, stamp), stamp)
   }
 
   printAgain(runId: Id<'run'>, stamp: Stamp): Result<unknown> {

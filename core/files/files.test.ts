@@ -10,6 +10,7 @@ import { checkOf } from '../proof/sample.fixture'
 import type { CheckFacts } from '../proof/facts'
 import { accountFileSchema } from './accountFile'
 import { faultLine, readJson } from './fault'
+import { schemaFiles } from './schemas'
 import { paymentColumns, readPayments } from './paymentsCsv'
 
 const sample = (name: string): string => readFileSync(new URL(`../../samples/${name}`, import.meta.url), 'utf8')
@@ -84,5 +85,8 @@ describe('our JSON files', () => {
       expect(read.ok, path.join('.')).toBe(false)
       if (!read.ok) expect(read.faults.some(f => f.path !== undefined && (path.join('.').startsWith(f.path) || f.path.startsWith(path.slice(0, -1).join('.')))), `${path.join('.')}: ${read.faults.map(f => f.path).join()}`).toBe(true)
     }), { numRuns: 1000 })
+  })
+  it('have their published schemas up to date (npm run schemas)', () => {
+    for (const [name, text] of Object.entries(schemaFiles())) expect(readFileSync(new URL(`../../docs/schema/${name}`, import.meta.url), 'utf8'), name).toBe(text)
   })
 })

@@ -2,6 +2,7 @@ import type { Refusal } from '../base/result'
 import { MM_PER_INCH, type Mm } from '../paper/length'
 import { readMicr, type GreyImage } from './reader'
 import type { MicrShapes } from './shapes'
+import { AMOUNT, DASH, ON_US, TRANSIT } from './symbols'
 
 /** What a page was meant to carry: the line, and the right edge and foot of its last character, in mm from the upper left of the picture. */
 export interface Meant { readonly text: string, readonly right: Mm, readonly foot: Mm, readonly shapes: MicrShapes }
@@ -10,11 +11,14 @@ export interface Meant { readonly text: string, readonly right: Mm, readonly foo
 const ACROSS: Mm = 1.5875
 const UP_DOWN: Mm = 0.79
 
+/** A line as people write it: T transit, A amount, O on-us, D dash. */
+const spelled = (line: string): string => [...line].map(c => ({ [TRANSIT]: 'T', [AMOUNT]: 'A', [ON_US]: 'O', [DASH]: 'D' })[c] ?? c).join('')
+
 /** Reads a MICR line back from a picture of the finished page and compares it, character and place, with what was meant; undefined where they agree. */
 export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal | undefined {
   const read = readMicr(image, dpi, meant.shapes)
-  if (!read.ok) return { code: 'read-back-unsure', text: `the MICR line on the finished page cannot be read back: meant ${meant.text}, read ${read.refusal.value ?? 'nothing'}`, field: 'micr', value: String(read.refusal.value ?? '') }
-  if (read.value.text !== meant.text) return { code: 'read-back-differs', text: `the MICR line on the finished page is not what was meant: meant ${meant.text}, read ${read.value.text}`, field: 'micr', value: read.value.text }
+  if (!read.ok) return { code: 'read-back-unsure', text: `the MICR line on the finished page cannot be read back: meant ${spelled(meant.text)}, read ${spelled(String(read.refusal.value ?? 'nothing'))}`, field: 'micr', value: String(read.refusal.value ?? '') }
+  if (read.value.text !== meant.text) return { code: 'read-back-differs', text: `the MICR line on the finished page is not what was meant: meant ${spelled(meant.text)}, read ${spelled(read.value.text)}`, field: 'micr', value: read.value.text }
   const mm = MM_PER_INCH / dpi
   const [dx, dy] = [read.value.right * mm - meant.right, read.value.foot * mm - meant.foot]
   if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN) return { code: 'read-back-place', text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`, field: 'micr' }

@@ -64,7 +64,7 @@ export function scanOf(text: string, of: ScanOf): GreyImage {
       const [dx, dy] = [x - x0, y - y0]
       const up = -(dx * sin + dy * cos)
       if (up < -cell - 2 || up > 10 * cell + 2) continue
-      const dark = inkAt(dx + 0.25, dy + 0.25) + inkAt(dx + 0.75, dy + 0.25) + inkAt(dx + 0.25, dy + 0.75) + inkAt(dx + 0.75, dy + 0.75)
+      const dark = 2 * (inkAt(dx + 0.25, dy + 0.25) + inkAt(dx + 0.75, dy + 0.75))
       if (dark) data[y * w + x] = 248 - dark * 54
     }
   }

@@ -8,6 +8,7 @@ import { compareLayouts } from './compare'
 import { formatLength, lengthText, parseLength } from './length'
 import { isBoxed, layoutSchema, type Field, type Layout } from './layout'
 import { applyOwn, backToCommon, noOwn, ownOf } from './own'
+import { scanMarks } from './scanMarks'
 import { startingLayout } from './startingLayout'
 import { nextQuestion, stocksFor, type GuideAnswers } from './stockGuide'
 import { panelOf } from './stock'
@@ -144,6 +145,23 @@ describe('stocks', () => {
       }
     }
     expect(new Set(builtInLayouts().map(l => l.code)).size).toBe(builtInLayouts().length)
+  })
+})
+
+describe('marks of a scan', () => {
+  it('are the printed lines, to a quarter of a millimetre, and not specks or letters', () => {
+    fc.assert(fc.property(fc.integer({ min: 20, max: 180 }), fc.integer({ min: 20, max: 250 }), fc.nat(1e6), (x, y, seed) => {
+      const r = random(seed)
+      const [w, h, per] = [216 * 4, 279 * 4, 4]
+      const data = Uint8Array.from({ length: w * h }, () => (r.next() < 0.02 ? r.between(0, 255) : r.between(228, 250)))
+      for (let i = 0; i < 60 * per; i++) for (let t = 0; t < 2; t++) { data[(y * per + t) * w + 40 + i] = 60; data[(30 + i) * w + x * per + t] = 70 }
+      for (let i = 0; i < 6 * per; i++) data[500 * w + 600 + i] = 10
+      const marks = scanMarks({ w, h, data }, per)
+      expect(marks.xs.length).toBe(1)
+      expect(marks.ys.length).toBe(1)
+      expect(Math.abs(marks.xs[0]! - x - 0.25)).toBeLessThan(0.26)
+      expect(Math.abs(marks.ys[0]! - y - 0.25)).toBeLessThan(0.26)
+    }), { numRuns: 12 })
   })
 })
 

@@ -10,8 +10,8 @@ import type { AccountFacts, CheckFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import { copyId, layoutVersion, plan, type CheckCopy, type LayoutVersion, type Run } from './run'
 
-/** What a PDF was made of: facts, checks, and the layout on its stock by the key of its version. */
-export interface Made { readonly account: AccountFacts, readonly checks: readonly CheckFacts[], readonly version: string }
+/** What a PDF was made of: the checks, and the key of the layout version with its stock and account. */
+export interface Made { readonly checks: readonly CheckFacts[], readonly version: string }
 
 export interface PrintKnown {
   readonly run: Run
@@ -41,8 +41,8 @@ export function print(known: PrintKnown, act: { made: Made }, stamp: Stamp): Dec
   }
   const planned = plan(run, known.payments, known.book, known.rows, known.stock, known.signing)
   if (!planned.ok) return planned
-  const version = layoutVersion(known.layout, known.stock)
-  const now: Made = { account: known.account, checks: planned.value.map(p => p.facts), version: version.id }
+  const version = layoutVersion(known.layout, known.stock, known.account)
+  const now: Made = { checks: planned.value.map(p => p.facts), version: version.id }
   if (canonicalJson(now) !== canonicalJson(act.made)) return refuse('proof-stale', 'something changed since the proof was made: look at the proof again', { field: 'run' })
 
   const numbers: NumberRow[] = []
@@ -56,7 +56,7 @@ export function print(known: PrintKnown, act: { made: Made }, stamp: Stamp): Dec
   const checks = planned.value.map(({ sheet, place, number, payment }) => ({ sheet, place, number, paymentId: payment.id, outcome: null }))
   return good({
     changes: {
-      runs: [{ ...run, state: 'at the printer', checks, printedWith: { account: known.account, layoutVersionId: version.id }, copies: 1, printedAt: stamp.at }],
+      runs: [{ ...run, state: 'at the printer', checks, printedWith: version.id, copies: 1, printedAt: stamp.at }],
       numbers,
       payments: planned.value.map(({ payment }) => ({ ...payment, state: 'on paper' })),
       copies: planned.value.map(({ number, facts }) => ({ id: copyId(run.id, number), runId: run.id, facts })),

@@ -41,8 +41,8 @@ export interface Run {
   readonly signers: readonly number[] | null
   /** Filled when the run goes to the printer. */
   readonly checks: readonly RunCheck[]
-  /** What was the same on all checks, kept as it was printed; null before. */
-  readonly printedWith: { readonly account: AccountFacts, readonly layoutVersionId: string } | null
+  /** Key of the layout version it was printed with; null before. */
+  readonly printedWith: string | null
   /** How many times the PDF was sent out for printing. */
   readonly copies: number
   readonly preparedAt: string
@@ -50,9 +50,20 @@ export interface Run {
   readonly countedAt: string
 }
 
-/** A layout on a stock exactly as printed with, kept for ever and told from others by its content. */
-export interface LayoutVersion { readonly id: string, readonly layout: Layout, readonly stock: Stock }
-export const layoutVersion = (layout: Layout, stock: Stock): LayoutVersion => ({ id: `${layout.id}@${hashOf({ layout, stock }).slice(0, 16)}`, layout, stock })
+/** A layout on a stock with the facts of an account, exactly as printed with: kept for ever, once for all runs that share it, told from others by its content. */
+export interface LayoutVersion { readonly id: string, readonly layout: Layout, readonly stock: Stock, readonly account: AccountFacts }
+const known = new WeakMap<Layout, WeakMap<Stock, WeakMap<AccountFacts, LayoutVersion>>>()
+
+/** The version of these three, its key from their content; the same object for the same three objects, since pictures make the hash dear. */
+export function layoutVersion(layout: Layout, stock: Stock, account: AccountFacts): LayoutVersion {
+  const byStock = known.get(layout) ?? new WeakMap<Stock, WeakMap<AccountFacts, LayoutVersion>>()
+  known.set(layout, byStock)
+  const byAccount = byStock.get(stock) ?? new WeakMap<AccountFacts, LayoutVersion>()
+  byStock.set(stock, byAccount)
+  const version = byAccount.get(account) ?? { id: `${layout.id}@${hashOf({ layout, stock, account }).slice(0, 16)}`, layout, stock, account }
+  byAccount.set(account, version)
+  return version
+}
 
 /** The exact words and figures of one check as printed, kept for ever. */
 export interface CheckCopy { readonly id: string, readonly runId: Id<'run'>, readonly facts: CheckFacts }

@@ -52,7 +52,7 @@ onScopeDispose(() => making?.stop())
 
 /** The layout the PDF was made with, by its version, goes with it: the print act refuses another. */
 function approve() {
-  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock).id)
+  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock, props.view.facts).id)
 }
 const turn = (by: number): void => { page.value = Math.max(1, Math.min(sheets.value.length, page.value + by)) }
 const jump = (number: number): void => { page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1 }

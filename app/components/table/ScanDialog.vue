@@ -44,14 +44,16 @@ async function take(event: Event) {
   fault.value = ''
   busy.value = true
   const read = await bitmapOf(file, bytes => firstPageOf(bytes, 150, 3300))
-  busy.value = false
-  if (!read.ok) { fault.value = read.refusal.text; return }
-  bitmap.value = read.value
+  if (!read.ok) { fault.value = read.refusal.text; busy.value = false; return }
   const canvas = new OffscreenCanvas(read.value.width, read.value.height)
   canvas.getContext('2d')?.drawImage(read.value, 0, 0)
+  const picture = await canvas.convertToBlob({ type: 'image/png' })
   if (url.value) URL.revokeObjectURL(url.value)
-  url.value = URL.createObjectURL(await canvas.convertToBlob({ type: 'image/png' }))
+  url.value = URL.createObjectURL(picture)
+  // Last of all, since the points can be laid under from then on.
+  bitmap.value = read.value
   begin()
+  busy.value = false
 }
 function mark(event: MouseEvent) {
   const r = (event.currentTarget as SVGElement).getBoundingClientRect()

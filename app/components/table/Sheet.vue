@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { clearBand } from '#core/micr/place'
-import { handles, moveFields, resizeBox, resizeField, snapLines, snapTo, type Handle } from '#core/paper/arrange'
+import { handles, moveFields, resizeBox, resizeField, snapLines, snapTo, type Handle, type SnapLines } from '#core/paper/arrange'
 import { kindNames } from '#core/paper/kinds'
 import { formatLength, overlaps, type Box, type Unit } from '#core/paper/length'
 import { isBoxed, type Layout } from '#core/paper/layout'
@@ -9,7 +9,7 @@ import type { FieldView } from '~/composables/fieldDrawing'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
 
 /** The sheet on the Light table: true proportion, rulers, what is chosen, dragged, resized and snapped to. `scale` is pixels a millimetre. */
-const props = defineProps<{ editor: LayoutEditor, views: readonly FieldView[], stock: Stock, scale: number, unit: Unit, snap: boolean, grid: boolean, scan?: string, fade: number, windowZone?: Box, label: string }>()
+const props = defineProps<{ editor: LayoutEditor, views: readonly FieldView[], stock: Stock, scale: number, unit: Unit, snap: boolean, grid: boolean, scan?: string, scanLines?: SnapLines, fade: number, windowZone?: Box, label: string }>()
 const emit = defineEmits<{ key: [event: KeyboardEvent] }>()
 
 const svg = ref<SVGSVGElement>()
@@ -58,7 +58,7 @@ const GRID = { mm: 1, in: 1.5875 }
 function held(box: Box, event: PointerEvent, handle?: Handle): { dx: number, dy: number } {
   met.value = {}
   if (!props.snap || event.altKey || !drag) return { dx: 0, dy: 0 }
-  const s = snapTo(box, snapLines(drag.start, props.stock, props.editor.ids.value), px(6), handle)
+  const s = snapTo(box, snapLines(drag.start, props.stock, props.editor.ids.value, props.scanLines), px(6), handle)
   met.value = { x: s.x, y: s.y }
   const step = GRID[props.unit]
   const toGrid = (v: number): number => (props.grid ? Math.round(v / step) * step - v : 0)
@@ -106,6 +106,12 @@ function onCancel() {
 
 /** Hit areas: large grounds below, small fields on top, so that each can be reached. */
 const hits = computed(() => [...props.views].sort((a, b) => b.box.w * b.box.h - a.box.w * a.box.h))
+/** While a field is dragged or sized, its numbers go with it. */
+const readout = computed(() => {
+  const v = props.editor.draft.value && chosenViews.value[0]
+  if (!v || !isBoxed(v.field)) return undefined
+  return { x: v.box.x, y: Math.max(px(14), v.box.y - px(5)), text: `${formatLength(v.field.x, props.unit)}, ${formatLength(v.field.y, props.unit)}; ${formatLength(v.field.w, props.unit)} x ${formatLength(v.field.h, props.unit)}` }
+})
 const sayWhere = (v: FieldView): string => `${kindNames[v.field.kind]}, ${isBoxed(v.field) ? `${formatLength(v.field.x, props.unit)} from the left, ${formatLength(v.field.y, props.unit)} from the top of the panel` : 'at the place of the standard'}${v.carried ? ', carried by the stock' : ''}`
 const handlePlace = (box: Box, handle: Handle): { x: number, y: number } => ({ x: box.x + (handle.includes('w') ? 0 : handle.includes('e') ? box.w : box.w / 2), y: box.y + (handle.includes('n') ? 0 : handle.includes('s') ? box.h : box.h / 2) })
 const only = computed(() => (chosenViews.value.length === 1 ? chosenViews.value[0] : undefined))
@@ -152,6 +158,7 @@ defineExpose({ focus: () => svg.value?.focus(), viewOf })
     <template v-if="sizable">
       <rect v-for="h in handles" :key="h" class="handle" :class="h" :data-handle="h" :x="handlePlace(sizable.box, h).x - px(4)" :y="handlePlace(sizable.box, h).y - px(4)" :width="px(8)" :height="px(8)" :stroke-width="px(1.4)" @pointerdown.stop="begin($event, 'size', h)" />
     </template>
+    <text v-if="readout" class="readout" :x="readout.x" :y="readout.y" :font-size="px(12)" :stroke-width="px(3)">{{ readout.text }}</text>
     <rect v-if="band" class="band" :x="band.x" :y="band.y" :width="band.w" :height="band.h" :stroke-width="px(1)" />
     <g class="rulers through" aria-hidden="true">
       <rect :x="-R" :y="-R" :width="size.w + R" :height="R" /><rect :x="-R" :y="-R" :width="R" :height="size.h + R" />
@@ -192,6 +199,7 @@ defineExpose({ focus: () => svg.value?.focus(), viewOf })
 .handle { fill: #fff; stroke: #5a3ea0; }
 .handle.n, .handle.s { cursor: ns-resize; } .handle.e, .handle.w { cursor: ew-resize; } .handle.ne, .handle.sw { cursor: nesw-resize; } .handle.nw, .handle.se { cursor: nwse-resize; }
 .met { stroke: #b0217f; }
+.readout { fill: #5a3ea0; font-weight: 600; paint-order: stroke; stroke: #fff; pointer-events: none; }
 .band { fill: rgb(90 62 160 / 8%); stroke: #5a3ea0; }
 .rulers rect { fill: rgb(var(--v-theme-surface-variant)); }
 .rulers line { stroke: rgb(var(--v-theme-on-surface-variant)); opacity: 0.6; }

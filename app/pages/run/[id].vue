@@ -41,7 +41,7 @@ let madeOf = ''
 const checks = shallowRef<readonly CheckFacts[]>([])
 watch([planned, () => view.value?.layout, () => view.value?.stock], ([p]) => {
   const facts = p?.ok ? p.value.map(c => c.facts) : []
-  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock).id, account: view.value.facts }
+  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock, view.value.facts).id }
   const key = JSON.stringify(made)
   if (key === madeOf) return
   madeOf = key
@@ -108,10 +108,9 @@ async function dropIt() {
 const fileName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
 
 async function printIt(how: 'open' | 'save') {
-  const { made, checks: facts } = approved.value ?? {}
-  const account = view.value?.facts
-  if (!made || !facts || !account) return
-  if (!await send(() => acts.print(runId.value, { account, checks: facts, version: approved.value?.version ?? '' }, made.bytes, made.continuation))) return
+  const { made, checks: facts, version } = approved.value ?? {}
+  if (!made || !facts || !version) return
+  if (!await send(() => acts.print(runId.value, { checks: facts, version }, made.bytes, made.continuation))) return
   if (how === 'open') openPdf(made.bytes)
   else savePdf(made.bytes, fileName(facts[0]?.number, facts.at(-1)?.number))
 }

@@ -12,7 +12,7 @@ import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
 import { proofer } from '#core/proof/compose'
 import type { Note } from '#core/proof/note'
-import { freeId, resizeField, withFields } from '#core/paper/arrange'
+import { freeId, resizeField, withFields, type SnapLines } from '#core/paper/arrange'
 import { fieldSchema } from '#core/paper/layout'
 import { dropDraft, keepDraft, readDraft } from '~/data/drafts'
 import { makePaper } from '~/data/makePaper'
@@ -21,6 +21,7 @@ import { openPdf, saveText } from '~/data/papers'
 import { pictureFrom } from '~/data/pictures'
 import { readAccounts, readAllPayments, readCompanies, readLibrary, readScan } from '~/data/reads'
 import { noteSample } from '~/data/scans'
+import { marksOfScan } from '~/data/straightenScan'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()
@@ -64,7 +65,9 @@ const view = computed(() => accounts.value?.find(a => a.account.id === accountId
 const sampleAccount = computed(() => sampleAccounts.find(a => a.layout === key) ?? sampleAccounts[0]!)
 const facts = computed(() => view.value?.facts ?? sampleAccount.value.facts)
 const stocks = computed(() => newest(library.value?.stocks ?? []).map(r => r.stock))
+/** What the sheet shows, in the middle of a drag too; and what the forms show, once let go. */
 const layout = computed(() => editor.layout.value)
+const settled = computed(() => editor.settled.value)
 const stock = computed(() => (view.value?.account.layoutId === key ? view.value.stock : undefined) ?? stocks.value.find(s => s.id === layout.value?.stock))
 const payments = useLive(() => (view.value ? readAllPayments(view.value.account.id) : []), () => view.value?.account.id)
 const samples = computed(() => samplesOf(payments.value ?? [], view.value?.book.end ?? 1001, view.value?.account.signing ?? { secondAbove: null, prints: [] }))
@@ -76,9 +79,12 @@ const draw = fieldDrawer()
 const views = computed(() => (layout.value && stock.value ? draw(layout.value, stock.value, facts.value, sample.value.facts) : []))
 const scanRow = useLive(() => (stock.value ? readScan(stock.value.id) : undefined), () => stock.value?.id)
 const scanUrl = ref('')
+const scanLines = shallowRef<SnapLines>()
 watch(scanRow, (row) => {
   if (scanUrl.value) URL.revokeObjectURL(scanUrl.value)
   scanUrl.value = row ? URL.createObjectURL(row.picture) : ''
+  scanLines.value = undefined
+  if (row) void marksOfScan(row.picture).then((lines) => { if (scanRow.value === row) scanLines.value = lines })
 })
 const windowZone = computed(() => {
   const panel = stock.value && panelOf(stock.value, 'check', 1)
@@ -252,7 +258,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
       </v-btn>
     </v-alert>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" closable @click:close="fault = ''" />
-    <template v-if="layout && stock">
+    <template v-if="layout && settled && stock">
       <div class="tools" role="toolbar" aria-label="Light table">
         <v-select v-model="editor.scope.value" :items="scopes" label="Changes hold" hide-details class="scope" data-test="scope" />
         <v-select v-if="accounts && accounts.length > 1" :model-value="view?.account.id" :items="accounts.map(a => ({ title: a.account.name, value: a.account.id }))" label="Seen with" hide-details class="with" @update:model-value="accountId = $event" />
@@ -280,7 +286,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
       </div>
       <div class="table">
         <div class="left scroll" tabindex="0" role="region" aria-label="Fields">
-          <TableFieldList :editor="editor" :layout="layout" :stock="stock" :notes="worstBy" />
+          <TableFieldList :editor="editor" :layout="settled" :stock="stock" :notes="worstBy" />
           <label class="file">Image from a file<input type="file" accept="image/png,image/jpeg" data-test="image-file" @change="addImage"></label>
           <v-btn v-if="editor.canPaste.value" size="x-small" block class="mt-2" @click="editor.paste">
             Paste
@@ -290,15 +296,15 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
           </v-btn>
         </div>
         <div ref="room" class="middle scroll" tabindex="0" role="region" aria-label="Sheet">
-          <TableFieldGrid v-if="asTable" :editor="editor" :layout="layout" :unit="office.unit" />
+          <TableFieldGrid v-if="asTable" :editor="editor" :layout="settled" :unit="office.unit" />
           <TableSheet
-            v-else :editor="editor" :views="views" :stock="stock" :scale="scale" :unit="office.unit" :snap="snap" :grid="grid" :scan="scanUrl" :fade="fade" v-bind="windowZone ? { windowZone } : {}"
+            v-else :editor="editor" :views="views" :stock="stock" :scale="scale" :unit="office.unit" :snap="snap" :grid="grid" :scan="scanUrl" :fade="fade" v-bind="{ ...(windowZone && { windowZone }), ...(scanLines && { scanLines }) }"
             label="Sheet. Page down chooses the next field; arrow keys move it, with Shift ten steps, with Control its size; Control Z takes back; P makes a sample PDF" @key="onKey"
           />
         </div>
         <div class="right scroll" tabindex="0" role="region" aria-label="Settings of the field">
-          <TableFieldForm v-if="editor.chosenFields.value[0]" :key="editor.chosen.value.join()" :editor="editor" :field="editor.chosenFields.value[0]" :layout="layout" :stock="stock" :unit="office.unit" :company-name="companyName" />
-          <TableLayoutForm v-else :editor="editor" :layout="layout" :stocks="stocks" :companies="companies ?? []" :company-name="companyName" @measure="measuring = true" />
+          <TableFieldForm v-if="editor.chosenFields.value[0]" :key="editor.chosen.value.join()" :editor="editor" :field="editor.chosenFields.value[0]" :layout="settled" :stock="stock" :unit="office.unit" :company-name="companyName" />
+          <TableLayoutForm v-else :editor="editor" :layout="settled" :stocks="stocks" :companies="companies ?? []" :company-name="companyName" @measure="measuring = true" />
           <section class="notes" aria-label="Notes on the layout" data-test="notes">
             <h3>Notes</h3>
             <p v-if="!notes.length" class="quiet">

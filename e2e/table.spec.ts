@@ -1,0 +1,228 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { demoOffice, expect, reopen, test, toPrintStep } from './office'
+
+const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
+const numberOf = (page: Page, label: string) => page.getByTestId('field-form').getByLabel(label, { exact: true })
+
+async function table(page: Page, key: string): Promise<void> {
+  await page.goto(`/papers/layout/${key}`)
+  await expect(page.getByTestId('light-sheet')).toBeVisible()
+  await expect(hit(page, 'payee')).toBeVisible()
+}
+async function drag(page: Page, id: string, dx: number, dy: number, options: { alt?: boolean, from?: string } = {}): Promise<void> {
+  const box = (await (options.from ? page.locator(options.from) : hit(page, id)).boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  if (options.alt) await page.keyboard.down('Alt')
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + dx / 2, box.y + box.height / 2 + dy / 2)
+  await page.mouse.move(box.x + box.width / 2 + dx, box.y + box.height / 2 + dy, { steps: 3 })
+  await page.mouse.up()
+  if (options.alt) await page.keyboard.up('Alt')
+}
+
+test('by mouse: drag, resize, snap, several at once, undo, save as a new version, compare, and the next sheet prints so', async ({ page, context }) => {
+  await demoOffice(page)
+  await table(page, 'us-three-checks')
+  await page.getByRole('button', { name: 'mm', exact: true }).click()
+  await hit(page, 'memo').click()
+  const left = Number(await numberOf(page, 'Left').inputValue())
+  await drag(page, 'memo', 53, 0, { alt: true })
+  expect(Number(await numberOf(page, 'Left').inputValue())).toBeGreaterThan(left + 10)
+  await page.getByTestId('undo').click()
+  await expect(numberOf(page, 'Left')).toHaveValue(String(left))
+  await page.getByTestId('redo').click()
+
+  // Snaps to the left edge of the payee's address when let go near it; with Alt held it does not.
+  await page.getByTestId('undo').click()
+  const addressLeft = 22
+  const scale = (await page.getByTestId('light-sheet').evaluate((svg: SVGSVGElement) => svg.getBoundingClientRect().width / svg.viewBox.baseVal.width))
+  await drag(page, 'memo', (addressLeft - left) * scale + 3, 0)
+  await expect(numberOf(page, 'Left')).toHaveValue('22')
+
+  const width = Number(await numberOf(page, 'Width').inputValue())
+  await drag(page, 'memo', -60, 0, { from: '[data-handle=e]', alt: true })
+  expect(Number(await numberOf(page, 'Width').inputValue())).toBeLessThan(width - 10)
+
+  // Two at once follow the first.
+  await hit(page, 'bank-name').click()
+  await hit(page, 'fraction').click({ modifiers: ['Shift'] })
+  await page.getByRole('button', { name: 'Right edges' }).click()
+  await hit(page, 'payer-name').click()
+  await page.getByRole('button', { name: 'Lock' }).click()
+  await expect(numberOf(page, 'Left')).toBeDisabled()
+
+  // A closed tab loses nothing.
+  await expect(page.getByTestId('version')).toHaveText('THREE, version 1, changed')
+  await page.waitForTimeout(400)
+  const next = await reopen(page, context)
+  await expect(next.getByText('not saved are on the table')).toBeVisible()
+  await next.getByTestId('save-layout').click()
+  await expect(next.getByTestId('version')).toHaveText('THREE, version 2')
+  await next.goto('/papers/compare?layout=us-three-checks')
+  await expect(next.getByTestId('differences')).toContainText('Memo')
+  await expect(next.getByTestId('differences')).toContainText('moved')
+  await next.goto('/run/new?account=yard')
+  await next.getByTestId('pick-done').click()
+  await next.getByTestId('load-done').click()
+  await expect(next.getByTestId('read-back')).toContainText('3 MICR lines read back from the finished pages: as meant')
+  const x = await next.getByTestId('sheet').locator('text', { hasText: /^Slipway$/ }).first().getAttribute('x')
+  expect(Number(x)).toBeCloseTo(22, 1)
+})
+
+test('by keyboard alone: choose, move, size, switch, undo, one company’s own, sample', async ({ page, context }) => {
+  await demoOffice(page)
+  await table(page, 'letter-top')
+  await page.getByTestId('light-sheet').focus()
+  const choose = async (name: string) => { for (let i = 0; i < 60; i++) { await page.keyboard.press('PageDown'); if ((await page.getByTestId('field-form').locator('h3').innerText()).startsWith(name)) return } throw new Error(`${name} was not reached`) }
+  await choose('Memo')
+  await expect(page.locator('[aria-live=polite].d-sr-only')).toContainText('Memo: 0.79 in from the left')
+  await page.keyboard.press('ArrowRight')
+  await expect(numberOf(page, 'Left')).toHaveValue('0.797')
+  await page.keyboard.press('Shift+ArrowUp')
+  await expect(page.locator('[aria-live=polite].d-sr-only')).toContainText('2.52 in from the top')
+  await page.keyboard.press('Control+Shift+ArrowLeft')
+  await expect(numberOf(page, 'Width')).toHaveValue('3.522')
+  await page.keyboard.press('Control+c')
+  await page.keyboard.press('Control+v')
+  await expect(page.getByTestId('field-form').locator('h3')).toContainText('memo-2')
+  await page.keyboard.press('Delete')
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('version')).toHaveText('TOP, version 1')
+
+  // What one company has of its own is told, and goes back.
+  await page.getByRole('combobox', { name: 'Changes hold' }).focus()
+  await page.keyboard.press('ArrowDown')
+  await page.getByRole('option', { name: 'only Pellam Slipway Works' }).press('Enter')
+  await page.keyboard.press('Escape')
+  await page.getByTestId('light-sheet').focus()
+  await choose('Memo')
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByTestId('own')).toContainText('Own to Pellam Slipway Works')
+  await page.keyboard.press('Control+s')
+  await expect(page.getByTestId('save-layout')).toHaveText('Saved')
+  await page.getByRole('button', { name: 'left: common again' }).press('Enter')
+  await expect(page.getByTestId('own')).toHaveCount(0)
+
+  await page.getByTestId('light-sheet').focus()
+  const tab = context.waitForEvent('page')
+  await page.keyboard.press('p')
+  expect((await tab).url()).toMatch(/^blob:/)
+})
+
+test('edit as table, a bad length at its cell, a field added, notes live', async ({ page }) => {
+  await demoOffice(page)
+  await table(page, 'letter-top')
+  await page.getByTestId('as-table').click()
+  const grid = page.getByTestId('field-grid')
+  await grid.getByLabel('Top of memo').fill('2 3/4')
+  await grid.getByLabel('Top of memo').press('Enter')
+  await expect(page.getByTestId('notes')).toContainText('memo: the field reaches into the clear band')
+  await grid.getByLabel('Left of memo').fill('far')
+  await grid.getByLabel('Left of memo').press('Tab')
+  await expect(grid.getByRole('alert')).toContainText('“far” is not a length')
+  await grid.getByLabel('Top of memo').fill('2.62')
+  await grid.getByLabel('Top of memo').press('ArrowDown')
+  await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
+  await page.getByTestId('as-table').click()
+  await page.getByTestId('add-field').click()
+  await page.getByText('Void after', { exact: true }).click()
+  await expect(page.getByTestId('light-sheet')).toContainText('Void after 90 days')
+})
+
+test('a layout and a stock go out as files and come back; damaged files are told at their place', async ({ page }) => {
+  await demoOffice(page)
+  await table(page, 'letter-top')
+  const download = page.waitForEvent('download')
+  await page.getByTestId('export-layout').click()
+  const layout = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { code: string, id: string, fields: { x: number }[] }
+  const file = (name: string, data: unknown) => { const path = join(tmpdir(), `violet-lane-${process.pid}-${name}`); writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data)); return path }
+  await page.goto('/papers')
+  const take = page.getByTestId('import')
+  await take.setInputFiles(file('broken.json', { ...layout, fields: [{ ...layout.fields[0], x: 'left' }] }))
+  await expect(page.getByTestId('import-faults')).toContainText('at fields.0.x')
+  await take.setInputFiles(file('other.json', '{"format":"other"}'))
+  await expect(page.getByTestId('import-faults')).toContainText('not a layout or stock file')
+  await take.setInputFiles(file('good.json', { ...layout, id: 'mine', code: 'MINE' }))
+  await expect(page.getByTestId('layouts')).toContainText('MINE')
+  await expect(page.getByTestId('import-faults')).toHaveCount(0)
+  const stock = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save Loose check leaf, 202 x 92 mm, blank as file' }).click()
+  await take.setInputFiles(await (await stock).path())
+  await expect(page.getByTestId('stocks')).toContainText('version 2')
+})
+
+test('which stock is mine: four questions lead to a layout; own stock from measures; a scan lies under', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/papers')
+  await page.getByTestId('guide-open').click()
+  for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing']) await page.getByTestId('guide').getByText(answer, { exact: true }).click()
+  await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
+  await page.getByTestId('new-code').locator('input').fill('MINE')
+  await page.getByTestId('make-layout').click()
+  await expect(page.getByTestId('light-sheet')).toBeVisible()
+  await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
+
+  await page.getByTestId('scan').click()
+  await page.getByTestId('scan-file').setInputFiles('docs/screenshots/paper.png')
+  await page.getByTestId('scan-keep').click()
+  await expect(page.getByTestId('light-sheet').locator('image')).toHaveCount(1, { timeout: 20_000 })
+
+  await page.goto('/papers/stock/new')
+  await page.getByTestId('stock-name').locator('input').fill('Harbor office checks')
+  await page.getByLabel('Sheet, height').fill('10 1/2')
+  await page.getByLabel('Sheet, height').press('Tab')
+  await page.getByTestId('save-stock').click()
+  await expect(page.getByTestId('stock-faults')).toContainText('the panel reaches over the edge of the sheet')
+  await page.getByLabel('Height', { exact: true }).nth(1).fill('7')
+  await page.getByLabel('Height', { exact: true }).nth(1).press('Tab')
+  await page.getByTestId('save-stock').click()
+  await expect(page.getByTestId('stocks')).toContainText('Harbor office checks')
+})
+
+test('an account: the check lights up, a sample of another country, own font refused with its reason, ready list', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/accounts/new')
+  await page.getByTestId('sample-account').click()
+  await page.getByRole('option', { name: 'India, CTS on A4' }).click()
+  await page.getByLabel('What you call this account').fill('Monsoon')
+  await page.getByLabel('Bank', { exact: true }).focus()
+  await expect(page.locator('svg.check .lit')).toHaveCount(1)
+  await expect(page.locator('svg.check')).toContainText('Lighthouse Coast Bank')
+  await page.getByLabel('MICR code').fill('12')
+  await page.getByTestId('save-account').click()
+  await expect(page.getByText('write it as 400123004').first()).toBeVisible()
+  await page.getByLabel('MICR code').fill('400123004')
+  await expect(page.getByTestId('micr-findings')).toContainText('The line fits')
+  await page.getByTestId('font-file').setInputFiles('core/type/faces/sans.ttf')
+  await expect(page.getByText('the font has nothing at').or(page.getByText('the pitch does not fit'))).toBeVisible()
+  await page.getByTestId('save-account').click()
+  await expect(page.getByTestId('ready')).toBeVisible()
+  await expect(page.getByTestId('ready')).toContainText('draw the first payment')
+  await page.goto('/accounts')
+  await expect(page.getByTestId('accounts')).toContainText('•••• 5678')
+})
+
+test('stubs that go on: continuation sheets are made with the run', async ({ page }) => {
+  await demoOffice(page)
+  await table(page, 'us-three-checks-counterfoil')
+  await page.goto('/papers/layout/letter-top')
+  await hit(page, 'stub1-table').click()
+  await page.getByTestId('field-form').getByRole('combobox', { name: 'Rows that do not fit' }).click({ force: true })
+  await page.getByRole('option', { name: 'continuation sheet on plain paper' }).click()
+  await page.getByTestId('field-form').getByLabel('Height', { exact: true }).fill('0.5')
+  await page.getByTestId('field-form').getByLabel('Height', { exact: true }).press('Enter')
+  await page.getByTestId('save-layout').click()
+  await expect(page.getByTestId('version')).toHaveText('TOP, version 2')
+  await toPrintStep(page, 'operating')
+  const pdf = page.waitForEvent('download')
+  await page.getByTestId('print-save').click()
+  await pdf
+  const more = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save the continuation sheets for plain paper' }).click()
+  const text = execFileSync('pdftotext', ['-layout', await (await more).path(), '-'], { encoding: 'utf8' })
+  expect(text).toContain('Continues check')
+})
