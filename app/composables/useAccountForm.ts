@@ -84,7 +84,9 @@ export function useAccountForm(start: AccountForm) {
     if (f.signatories.some(s => !s.name.trim())) found.signatories = 'every signatory needs a name'
     const second = f.secondAbove.trim() === '' ? undefined : parseAmount(f.secondAbove, 'secondAbove')
     if (second && !second.ok) found.secondAbove = second.refusal.text
-    const [lowest, highest, opening] = [checkNumber(f.first, 'first'), checkNumber(f.last, 'last'), parseAmount(f.opening, 'opening')]
+    const lowest = checkNumber(f.first, 'lowest')
+    const highest = checkNumber(f.last, 'highest')
+    const opening = parseAmount(f.opening, 'opening')
     if (whole) {
       if (!f.bank.trim()) found.bank = 'the bank’s name is wanted here'
       if (!lowest.ok) found.first = lowest.refusal.text

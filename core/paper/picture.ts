@@ -3,7 +3,7 @@ import { z } from 'zod'
 /** Most letters of a picture in base64: about 1.5 MB. */
 export const MOST_PICTURE_LETTERS = 2_000_000
 
-/** A picture to be printed: PNG or JPEG bytes in base64, with its size in pixels. */
+/** A picture for the paper: PNG or JPEG bytes in base64, with its size in pixels. */
 export const pictureSchema = z.strictObject({
   type: z.enum(['png', 'jpeg']),
   data: z.string().min(20).max(MOST_PICTURE_LETTERS).regex(/^[A-Za-z0-9+/]+={0,2}$/, 'a picture is written in base64'),
