@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import Papa from 'papaparse'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { builtInLayouts, builtInStocks } from '../paper/builtIn'
 import { layoutSchema } from '../paper/layout'
@@ -20,9 +21,9 @@ const faults = (text: string): string[] => { const r = readPayments(text, 1); re
 function written(checks: readonly CheckFacts[]): string {
   const rows: string[][] = [[...paymentColumns]]
   for (const c of checks) {
-    const own = [c.payee, c.date, figures(c.amount), ...Array.from({ length: 5 }, (_, i) => c.address[i] ?? ''), c.memo]
-    const lines = c.lines.map(l => [l.reference, l.date ?? '', l.description, figures(l.amount)])
-    rows.push([...own, ...(lines[0] ?? ['', '', '', ''])], ...lines.slice(1).map(l => [...own.map(() => ''), ...l]))
+    const own = [c.payee, c.date, figures(c.amount), ...Array.from({ length: 5 }, (_, i) => c.address[i] ?? ''), c.memo, c.accountWithPayee ?? '']
+    const lines = c.lines.map(l => [l.reference, l.date ?? '', l.description, figures(l.amount), l.gross === undefined ? '' : figures(l.gross), l.discount === undefined ? '' : figures(l.discount), l.ourNumber ?? '', l.purchaseOrder ?? '', l.ledger ?? '', l.quantity ?? '', l.item ?? ''])
+    rows.push([...own, ...(lines[0] ?? Array.from({ length: 11 }, () => ''))], ...lines.slice(1).map(l => [...own.map(() => ''), ...l]))
   }
   return Papa.unparse(rows)
 }
@@ -31,7 +32,10 @@ describe('the payments file', () => {
   it('comes back as it was written, whatever is in it', () => {
     const word = fc.stringMatching(/^[A-Za-zÀ-ž0-9&",;'’.-][A-Za-zÀ-ž0-9&",;'’ .-]{0,38}[A-Za-z0-9"]$/).map(t => t.replaceAll(/\s+/g, ' '))
     fc.assert(fc.property(fc.array(fc.tuple(word, fc.array(word, { maxLength: 5 }), word, fc.nat(5)), { minLength: 1, maxLength: 8 }), (given) => {
-      const checks = given.map(([payee, address, memo, lines], i) => checkOf(70 + i, lines, { payee, address, memo }))
+      const checks = given.map(([payee, address, memo, lines], i) => {
+        const check = checkOf(70 + i, lines, { payee, address, memo, ...(i % 2 && { accountWithPayee: payee }) })
+        return { ...check, lines: check.lines.map((l, k) => (k % 2 ? { ...l, gross: cents(l.amount + 25), discount: cents(25), ourNumber: 'B-17', purchaseOrder: 'PO 4', ledger: '6120', quantity: '2', item: 'coil' } : l)) }
+      })
       const read = readPayments(written(checks), 70)
       expect(read.ok ? read.value : read.faults).toEqual(checks)
     }))
@@ -42,6 +46,7 @@ describe('the payments file', () => {
     expect(faults('payee,date,amount\n')).toEqual(['f.csv: row 2: there is no payment in the file'])
     const many = faults('payee,date,amount,line amount\n,,,5\nA,24.11.2026,-3,\nB,2026-11-24,10.00,9.99\n')
     expect(many.map(f => f.split(': ')[1])).toEqual(['row 2, column payee', 'row 3, column date', 'row 3, column amount', 'row 4, column amount'])
+    expect(faults('payee,date,amount,line amount,gross,discount\nA,2026-11-24,9.00,9.00,10.00,0.50\n')).toEqual(['f.csv: row 2, column line amount: gross 10.00 less discount 0.50 is not 9.00'])
     expect(faults(`payee,date,amount\n"A,2026-11-24,5\n`).length).toBeGreaterThan(0)
     expect(faults(`payee,date,amount\n${'x'.repeat(90)},2026-11-24,5\n`)[0]).toContain('column payee: at most 80 characters')
   })

@@ -1,15 +1,15 @@
 import Papa from 'papaparse'
 import { plainDate, type PlainDate } from '../base/dates'
 import { figures } from '../money/figures'
-import { add, parseAmount, payable, zero, type Cents } from '../money/cents'
+import { add, parseAmount, payable, subtract, zero, type Cents } from '../money/cents'
 import { printable } from '../payables/draw'
 import type { CheckFacts, StubLine } from '../proof/facts'
 import { MOST_FILE_LETTERS, type Fault, type Read } from './fault'
 
 const needed = ['payee', 'date', 'amount'] as const
 const addressColumns = ['address 1', 'address 2', 'address 3', 'address 4', 'address 5'] as const
-const lineColumns = ['reference', 'line date', 'description', 'line amount'] as const
-const columns = [...needed, ...addressColumns, 'memo', ...lineColumns] as const
+const lineColumns = ['reference', 'line date', 'description', 'line amount', 'gross', 'discount', 'our number', 'purchase order', 'ledger account', 'quantity', 'item'] as const
+const columns = [...needed, ...addressColumns, 'memo', 'account with payee', ...lineColumns] as const
 type Column = (typeof columns)[number]
 
 /** Columns of the payments file, in the order in which we write them. */
@@ -46,15 +46,16 @@ export function readPayments(text: string, first: number): Read<CheckFacts[]> {
       faults.push({ row, column: name, text: result.refusal.text })
       return otherwise
     }
+    const optional = <K extends string>(name: Column, key: K): Partial<Record<K, string>> => (cell(name) ? { [key]: keep(name, printable(cell(name), name), '') } as Record<K, string> : {})
     if (cell('payee')) {
       const date = keep('date', plainDate(cell('date')), '1900-01-01' as PlainDate)
       const parsedAmount = parseAmount(cell('amount'))
       const amount = keep('amount', parsedAmount.ok ? payable(parsedAmount.value) : parsedAmount, zero)
       const text = (name: Column): string => keep(name, printable(cell(name), name), '')
-      checks.push({ row, lines: [], facts: { payee: text('payee'), address: addressColumns.map(text).filter(Boolean), date, amount, memo: text('memo') } })
+      checks.push({ row, lines: [], facts: { payee: text('payee'), address: addressColumns.map(text).filter(Boolean), date, amount, memo: text('memo'), ...(cell('account with payee') && { accountWithPayee: text('account with payee') }) } })
     }
     else {
-      for (const name of [...needed, ...addressColumns, 'memo'] as Column[]) if (cell(name)) faults.push({ row, column: name, text: 'a row without a payee may only hold a stub line of the check above' })
+      for (const name of [...needed, ...addressColumns, 'memo', 'account with payee'] as Column[]) if (cell(name)) faults.push({ row, column: name, text: 'a row without a payee may only hold a stub line of the check above' })
       if (!checks.length) faults.push({ row, column: 'payee', text: 'the first row must name a payee' })
     }
     if (lineColumns.some(name => cell(name))) {
@@ -63,7 +64,11 @@ export function readPayments(text: string, first: number): Read<CheckFacts[]> {
         date: cell('line date') ? keep('line date', plainDate(cell('line date')), null as PlainDate | null) : null,
         description: keep('description', printable(cell('description'), 'description', 200), ''),
         amount: keep('line amount', parseAmount(cell('line amount')), zero),
+        ...(cell('gross') && { gross: keep('gross', parseAmount(cell('gross'), 'gross'), zero) }), ...(cell('discount') && { discount: keep('discount', parseAmount(cell('discount'), 'discount'), zero) }),
+        ...optional('our number', 'ourNumber'), ...optional('purchase order', 'purchaseOrder'), ...optional('ledger account', 'ledger'), ...optional('quantity', 'quantity'), ...optional('item', 'item'),
       })
+      const line = checks.at(-1)?.lines.at(-1)
+      if (line?.gross !== undefined && subtract(line.gross, line.discount ?? zero) !== line.amount) faults.push({ row, column: 'line amount', text: `gross ${figures(line.gross)} less discount ${figures(line.discount ?? zero)} is not ${figures(line.amount)}` })
     }
   })
   for (const { row, facts, lines } of checks) {

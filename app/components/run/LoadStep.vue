@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkNumber, jumpedBy, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
 
@@ -30,8 +31,9 @@ function go() {
       The number book {{ view.book.start }} to {{ view.book.end }} is used up.
     </p>
     <p v-else class="mb-3">
-      Put <strong>{{ run.paymentIds.length }}</strong> sheets of “{{ view.stock.name }}” into the tray.
-      {{ view.stock.numbered ? 'Read the number on the top sheet.' : 'The sheets carry no number: the program prints it.' }}
+      Put <strong>{{ Math.ceil(run.paymentIds.length / checksPerSheet(view.stock)) }}</strong> {{ run.paymentIds.length > checksPerSheet(view.stock) ? 'sheets' : 'sheet' }} of “{{ view.stock.name }}” into the tray.
+      {{ view.stock.numbered ? `Read the number on the top sheet${view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.` : 'The sheets carry no number: the program prints it.' }}
+      Feed: {{ feedText(view.stock) }}.
     </p>
     <div class="pack">
       <div class="side">

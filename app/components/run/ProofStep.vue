@@ -91,7 +91,7 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
       </template>
       <template v-else>
         <p data-test="pdf-ready">
-          The PDF is ready: {{ sheets.length }} sheets, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
+          The PDF is ready: {{ sheets.length }} {{ sheets.length === 1 ? 'sheet' : 'sheets' }}, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
         </p>
         <p v-if="made?.readBack" data-test="read-back">
           {{ notes.some(n => n.code.startsWith('read-back')) ? 'A MICR line on the finished pages differs from what was meant.' : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.` }}

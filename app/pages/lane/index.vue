@@ -5,6 +5,7 @@ import { figures } from '#core/money/figures'
 import { cents, sum } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
 import { factsOfPayment } from '#core/payables/payment'
+import { isReady } from '#core/payables/readiness'
 import { readBalances, readLane, readOpenRun, readRows } from '~/data/reads'
 
 const { accounts, view, choose } = useAccount()
@@ -13,6 +14,9 @@ const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undef
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
 const openRun = useLive(() => (view.value ? readOpenRun(view.value.book.id) : undefined), from)
 const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readRows(view.value.book.id)) : undefined), from)
+
+const steps = useReadiness(() => view.value)
+const wanted = computed(() => (isReady(steps.value) ? undefined : steps.value.find(s => s.state === 'wanted')))
 
 const chosenId = ref('')
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
@@ -41,6 +45,9 @@ function walk(by: number) {
       </v-btn>
     </div>
     <NoAccount v-if="accounts && !accounts.length" />
+    <v-alert v-if="view && wanted" type="warning" variant="tonal" density="compact" class="mb-2" data-test="not-ready">
+      This account cannot print yet: {{ wanted.text }}. <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
+    </v-alert>
     <div v-if="view && lane" class="halves">
       <v-card class="list scroll">
         <table class="plain" data-test="lane" @keydown.down.prevent="walk(1)" @keydown.up.prevent="walk(-1)">

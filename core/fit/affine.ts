@@ -1,0 +1,15 @@
+import type { Mm } from '../paper/length'
+
+/** A flat map of a sheet, lengths in mm, y down: x' = a x + c y + e, y' = b x + d y + f. */
+export type Affine = readonly [a: number, b: number, c: number, d: number, e: Mm, f: Mm]
+export interface Spot { readonly x: Mm, readonly y: Mm }
+
+export const noChange: Affine = [1, 0, 0, 1, 0, 0]
+export const applyAffine = ([a, b, c, d, e, f]: Affine, { x, y }: Spot): Spot => ({ x: a * x + c * y + e, y: b * x + d * y + f })
+
+/** The map that undoes another. Throws on one that flattens the sheet, which no printer does. */
+export function invert([a, b, c, d, e, f]: Affine): Affine {
+  const det = a * d - b * c
+  if (Math.abs(det) < 1e-9) throw new RangeError('a map without area cannot be undone')
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det]
+}
