@@ -4,7 +4,7 @@ import { demoOffice, drawForm, expect, reopen, test, todayOf } from './office'
 test('from a payment to counted-off checks, the tab closed between every two steps', async ({ page: first, context }) => {
   let page = first
   await demoOffice(page)
-  await expect(page.getByTestId('waits-for-count')).toContainText('Payroll: 8 checks')
+  await expect(page.getByTestId('waits-for-count')).toContainText(/Payroll: \d+ checks/)
   const before = await todayOf(page, 'Operating')
   expect(before[0]).toBe('12')
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiFileTableBoxOutline, mdiFormatListNumbered, mdiTrayFull, mdiWeatherSunset, mdiWhiteBalanceSunny, mdiWeatherNight } from '@mdi/js'
+import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiFileTableBoxOutline, mdiFormatListNumbered, mdiPrinterOutline, mdiTrayFull, mdiWeatherSunset, mdiWhiteBalanceSunny, mdiWeatherNight } from '@mdi/js'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -12,6 +12,7 @@ const work = [
 ]
 const setUp = [
   { to: '/papers', name: 'Stocks & layouts', icon: mdiFileTableBoxOutline },
+  { to: '/fit', name: 'Fit', icon: mdiPrinterOutline },
   { to: '/accounts', name: 'Accounts', icon: mdiBankOutline },
   { to: '/files', name: 'Files', icon: mdiFileCabinet },
 ]

@@ -5,6 +5,7 @@ import { refuse, type Result } from '#core/base/result'
 import type { CheckNumber, NumberBook, NumberRow } from '#core/books/book'
 import { giveFate, type GiveFate } from '#core/books/giveFate'
 import type { Changes } from '#core/desk/tables'
+import { addPrinter, confirmFit, keepFit, type Printer } from '#core/fit/printers'
 import { entry, type LedgerAccount } from '#core/ledger/entry'
 import { zero, type Cents } from '#core/money/cents'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
@@ -82,7 +83,7 @@ export class Acts {
 
   giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id) }, act, stamp))
 
-  load = async (runId: Id<'run'>, top: CheckNumber) => this.settle(await this.accountOfRun(runId), async () => load(await this.runBook(runId), { top }))
+  load = async (runId: Id<'run'>, top: CheckNumber, printing: Run['printing'] = null) => this.settle(await this.accountOfRun(runId), async () => load(await this.runBook(runId), { top, printing }))
 
   drop = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => drop(await this.runBook(runId)))
 
@@ -127,6 +128,12 @@ export class Acts {
   saveAccount = (of: { account: BankAccount, company: Company }) => this.settle(of.account.id, async () => ({
     ok: true, value: { changes: { accounts: [of.account], companies: [of.company] }, trail: { act: 'change an account', text: of.account.name, about: { account: of.account.id, company: of.company.id } } },
   }))
+
+  addPrinter = (printer: Printer) => this.settleUnder('library', async () => addPrinter({ printers: await this.db.printers.toArray() }, printer))
+
+  keepFit = (fit: Parameters<typeof keepFit>[0]) => this.settleUnder('library', async stamp => keepFit(fit, stamp))
+
+  confirmFit = (id: Id<'fit'>, worst: number) => this.settleUnder('library', async () => confirmFit({ fit: await this.one(this.db.fits.get(id), 'fit') }, { worst }))
 
   saveLayout = (layout: Layout, from: number) => this.settleUnder('library', async stamp => saveLayout({ rows: await this.db.layouts.toArray() }, { layout, from }, stamp))
 

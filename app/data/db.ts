@@ -26,6 +26,8 @@ export class OfficeDb extends Dexie {
   declare layouts: Table<Tables['layouts'], Keys['layouts']>
   declare owns: Table<Tables['owns'], Keys['owns']>
   declare stocks: Table<Tables['stocks'], Keys['stocks']>
+  declare printers: Table<Tables['printers'], Keys['printers']>
+  declare fits: Table<Tables['fits'], Keys['fits']>
   declare entries: Table<Tables['entries'], Keys['entries']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare papers: Table<Paper, Id<'run'>>
@@ -37,7 +39,7 @@ export class OfficeDb extends Dexie {
     this.version(1).stores({
       companies: 'id', ledgers: 'id, companyId', accounts: 'id, companyId', books: 'id, accountId', payees: 'id, name',
       payments: 'id, [accountId+state], state', numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId',
-      copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
+      copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', printers: 'id', fits: 'id, printerId', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
     })
   }
 }

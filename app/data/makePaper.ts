@@ -1,4 +1,6 @@
-import { proxy, wrap } from 'comlink'
+import { proxy, wrap, type Remote } from 'comlink'
+import type { Affine } from '#core/fit/affine'
+import type { Drawing } from '#core/proof/marks'
 import type { PaperApi, PaperJob, PaperMade, PaperStage } from '~/workers/paper.worker'
 
 export interface PaperMaking { readonly made: Promise<PaperMade | 'stopped'>, readonly stop: () => void }
@@ -18,13 +20,18 @@ export function makePaper(job: PaperJob, onSheet: (stage: PaperStage, done: numb
   return { made, stop }
 }
 
-/** The first page of a PDF as a picture, made in a worker. */
-export async function firstPageOf(bytes: Uint8Array, dpi: number, most: number): Promise<Blob> {
+async function inWorker<T>(work: (remote: Remote<PaperApi>) => Promise<T>): Promise<T> {
   const worker = paperWorker()
   try {
-    return await wrap<PaperApi>(worker).firstPage(bytes, dpi, most)
+    return await work(wrap<PaperApi>(worker))
   }
   finally {
     worker.terminate()
   }
 }
+
+/** The first page of a PDF as a picture, made in a worker. */
+export const firstPageOf = (bytes: Uint8Array, dpi: number, most: number): Promise<Blob> => inWorker(remote => remote.firstPage(bytes, dpi, most))
+
+/** One drawing as a PDF, corrected by a fit where one is given. */
+export const sheetPdf = (drawing: Drawing, title: string, fit: Affine | null): Promise<Uint8Array> => inWorker(remote => remote.sheet(drawing, title, new Date().toISOString(), fit))

@@ -1,7 +1,8 @@
+import { correctionOf } from '#core/fit/fit'
 import type { Run } from '#core/runs/run'
 import { makePaper } from './makePaper'
 import type { Id } from '#core/base/id'
-import { readKeptPaper, readRunCopies } from './reads'
+import { readFit, readKeptPaper, readRunCopies } from './reads'
 
 const urlOf = (bytes: Uint8Array): string => URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
 /** A tab or a download needs its address for a while after it was opened. */
@@ -13,7 +14,8 @@ export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
   if (kept) return kept.bytes
   const copies = await readRunCopies(run)
   if (!copies) return undefined
-  const made = await makePaper({ ...copies, title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  const fit = await readFit(run.printing?.fitId)
+  const made = await makePaper({ ...copies, ...(fit && { fit: correctionOf(fit.deviation) }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 

@@ -1,5 +1,6 @@
 import type { Id } from '#core/base/id'
 import { nextNumber, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import type { FitRow, Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
 import type { LedgerAccount } from '#core/ledger/entry'
 import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/library/library'
@@ -104,3 +105,7 @@ export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
 
 /** How many runs of an account went to a printer. */
 export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> => db.runs.where('accountId').equals(accountId).filter(r => r.printedAt !== '').count()
+
+/** Printers and all their fits. */
+export const readPrinters = async (): Promise<{ printers: Printer[], fits: FitRow[] }> => ({ printers: await db.printers.orderBy('id').toArray(), fits: await db.fits.toArray() })
+export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> => (id ? db.fits.get(id) : undefined)

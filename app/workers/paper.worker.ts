@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { applyAffine, noChange, type Affine } from '#core/fit/affine'
 import { MM_PER_INCH } from '#core/paper/length'
 import { clearBand, PITCH } from '#core/micr/place'
 import { readBack, type Meant } from '#core/micr/readBack'
@@ -23,6 +24,8 @@ export interface PaperJob {
   readonly checks: readonly CheckFacts[]
   readonly title: string
   readonly madeAt: string
+  /** Correction for how the printer errs. */
+  readonly fit?: Affine
   /** Words over every panel: SAMPLE. */
   readonly stamp?: string
   /** Whether the MICR lines are read back from the finished pages. */
@@ -34,7 +37,10 @@ export type PaperStage = 'making' | 'reading back'
 
 /** Dots to the inch of the read-back: eight to a cell's width and more, and still quick. */
 const READ_DPI = 240
+/** How much more than the clear band is looked at, for a line that a fit has turned. In mm. */
+const FIT_ROOM = 1.5
 const urls: Readonly<Record<(typeof faceNames)[number], string>> = { 'sans': sansUrl, 'sans-bold': sansBoldUrl, 'serif': serifUrl, 'serif-bold': serifBoldUrl }
+const shippedFaces = async (): Promise<FaceBytes> => Object.fromEntries(await Promise.all(faceNames.map(async name => [name, await bytesOf(urls[name])] as const))) as unknown as FaceBytes
 const bytesOf = async (url: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(url)).arrayBuffer())
 
 interface ToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: { x: number, y: number, w: number, h: number }, readonly meant: Meant }
@@ -62,7 +68,7 @@ async function readLines(bytes: Uint8Array, lines: readonly ToRead[], onSheet: (
 const api = {
   /** Makes the PDF of a run or a sample, and reads its MICR lines back. */
   async make(job: PaperJob, onSheet: (stage: PaperStage, done: number, of: number) => void): Promise<PaperMade> {
-    const faces = Object.fromEntries(await Promise.all(faceNames.map(async name => [name, await bytesOf(urls[name])] as const))) as unknown as FaceBytes
+    const faces = await shippedFaces()
     const ready = proofer(job.layout, job.stock, job.account)
     const notes: Note[] = [...ready.notes]
     const sheets = sheetsOf(job.checks, ready.perSheet)
@@ -77,16 +83,26 @@ const api = {
           const panel = panelOf(job.stock, 'check', place + 1)
           const mark = panel && set.drawing.layers.flatMap(l => l.marks).find(m => m.kind === 'micr' && m.y > panel.y && m.y < panel.y + panel.h)
           if (!check || !panel || mark?.kind !== 'micr') return
+          // A corrected page carries its line where the fit puts it: there it is looked for.
           const band = clearBand(panel)
-          toRead.push({ page: index + 1, number: check.number, field: mark.field, band, meant: { text: mark.text, right: mark.x + mark.text.length * PITCH - band.x, foot: mark.y - band.y, shapes: mark.shapes } })
+          const end = { x: mark.x + mark.text.length * PITCH, y: mark.y }
+          const put = applyAffine(job.fit ?? noChange, end)
+          const part = { ...band, x: band.x + put.x - end.x, y: band.y + put.y - end.y - FIT_ROOM, h: band.h + 2 * FIT_ROOM }
+          toRead.push({ page: index + 1, number: check.number, field: mark.field, band: part, meant: { text: mark.text, right: put.x - part.x, foot: put.y - part.y, shapes: mark.shapes } })
         })
         yield set.drawing
       }
     }
-    const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
+    const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, ...(job.fit && { fit: job.fit }), onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
     const continuation = continued.length ? await drawingsPdf(continued, faces, { title: `${job.title}, continuation`, madeAt: job.madeAt }) : undefined
     if (job.readBack) notes.push(...await readLines(bytes, toRead, (done, of) => onSheet('reading back', done, of)))
     return { bytes, ...(continuation && { continuation }), notes, readBack: job.readBack ? toRead.length : 0 }
+  },
+
+  /** One drawing as a PDF of its own: a fit sheet. */
+  async sheet(drawing: Drawing, title: string, madeAt: string, fit: Affine | null): Promise<Uint8Array> {
+    const faces = await shippedFaces()
+    return drawingsPdf([drawing], faces, { title, madeAt, ...(fit && { fit }) })
   },
 
   /** The first page of a PDF, as a PNG picture at so many dots to the inch, no side longer than `most` pixels. */

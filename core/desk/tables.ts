@@ -1,4 +1,5 @@
 import type { NumberBook, NumberRow } from '../books/book'
+import type { FitRow, Printer } from '../fit/printers'
 import type { LayoutRow, OwnRow, StockRow } from '../library/library'
 import type { Entry, LedgerAccount } from '../ledger/entry'
 import type { BankAccount, Company } from '../payables/account'
@@ -21,11 +22,13 @@ export interface Tables {
   readonly layouts: LayoutRow
   readonly owns: OwnRow
   readonly stocks: StockRow
+  readonly printers: Printer
+  readonly fits: FitRow
   readonly entries: Entry
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
-export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'entries', 'trail'] as const satisfies readonly TableName[]
+export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'printers', 'fits', 'entries', 'trail'] as const satisfies readonly TableName[]
 
 /** What an act writes: whole rows, by table; a row with a known key takes the place of the old one. */
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }

@@ -1,6 +1,8 @@
 import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type PDFRef } from '@cantoo/pdf-lib'
 import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT } from '../paper/length'
+import { isNoChange } from '../fit/fit'
+import type { Affine } from '../fit/affine'
 import type { Picture } from '../paper/picture'
 import type { Drawing, Layer } from '../proof/marks'
 import { widthOf, type FaceName } from '../type/face'
@@ -11,6 +13,8 @@ export interface PdfOptions {
   readonly title: string
   /** Moment of making, ISO 8601; the core has no clock. */
   readonly madeAt: string
+  /** By how a printer errs, the other way round: applied once to every whole page. */
+  readonly fit?: Affine
   /** Called after every sheet with the number of sheets done. */
   readonly onSheet?: (done: number) => void
 }
@@ -72,6 +76,12 @@ class DocumentNames implements ContentNames {
   }
 }
 
+/** A map in mm, y down, as the operator that changes a page of that height in points, y up. */
+function fitOperator([a, b, c, d, e, f]: Affine, height: number): string {
+  const high = height / MM_PER_POINT
+  return [a, -b, -c, d, c * high + e / MM_PER_POINT, high * (1 - d) - f / MM_PER_POINT].map(v => String(Math.round(v * 1e6) / 1e6)).join(' ') + ' cm'
+}
+
 /**
  * Puts drawings into one PDF, a page each, at actual size: viewers are told not to scale, one side, one copy. Text stays text, in fonts
  * cut to what is used; the MICR line is a font made of our outlines; layers marked shared are written once. Sheets are taken one by
@@ -100,7 +110,8 @@ export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, o
   }
 
   for (const drawing of sheets) {
-    const content = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, names, widthOf))).join('\n')
+    const drawn = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, names, widthOf))).join('\n')
+    const content = options.fit && !isNoChange(options.fit) ? `q ${fitOperator(options.fit, drawing.h)}\n${drawn}\nQ` : drawn
     const page = context.obj({})
     page.set(typeName, pageName)
     page.set(parentName, root)

@@ -3,6 +3,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { applyAffine } from '../fit/affine'
+import { correctionOf } from '../fit/fit'
 import { micrOutlines, UNITS_PER_PITCH } from '../micr/outlines'
 import { BASELINE_UP, clearBand, PITCH } from '../micr/place'
 import { isMicr } from '../micr/symbols'
@@ -98,6 +100,19 @@ describe('the PDF', () => {
       let stray = 0
       for (let x = 0; x < page.w; x++) if (![x - 1, x, x + 1].some(n => inked.has(n))) for (let y = top; y <= bottom; y++) if (page.at(x, y) < 250) stray++
       expect(stray).toBe(0)
+    }
+  })
+  it('puts every text where a fit says, and is still sound', async () => {
+    const fit = correctionOf({ shift: { x: 2.5, y: -1.75 }, stretch: { x: 1.02, y: 0.99 }, turn: 0 })
+    const path = join(folder, 'fit.pdf')
+    writeFileSync(path, await drawingsPdf(drawings.slice(0, 1), faces, { ...options, fit }))
+    expect(run('qpdf', '--check', path)).toContain('No syntax or stream encoding errors')
+    const words = [...run('pdftotext', '-bbox', path, '-').matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<\/word>/g)].map(m => ({ x: Number(m[1]) * MM_PER_POINT, bottom: Number(m[4]) * MM_PER_POINT, text: m[5]!.replaceAll('&amp;', '&') }))
+    for (const mark of marks(0)) {
+      if (mark.kind !== 'text' || mark.text.length < 4) continue
+      const want = applyAffine(fit, mark)
+      const near = Math.min(...words.filter(w => w.text.startsWith(mark.text.split(' ')[0]!)).map(w => Math.hypot(w.x - want.x, w.bottom - 0.275 * mark.size * MM_PER_POINT / 0.99 - want.y)))
+      expect(near, mark.text).toBeLessThan(0.12)
     }
   })
   it('shows the same ink as the fonts uncut: no glyph is lost by cutting', async () => {

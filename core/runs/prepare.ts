@@ -25,18 +25,18 @@ export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: 
   if (waiting.length < payments.length) return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', { field: 'payments' })
   const run: Run = {
     id: act.runId, accountId: known.book.accountId, bookId: known.book.id, state: 'prepared', order: act.order, paymentIds: ordered(waiting, act.order).map(p => p.id),
-    top: null, signers: act.signers ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
+    top: null, signers: act.signers ?? null, printing: known.run?.printing ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
   }
   return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
 }
 
 /** Takes down the number on the top sheet. Numbers it would jump over must have been given a fate before. */
-export function load(known: { run: Run, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: { top: CheckNumber }): Decision<{ runs: Run[] }> {
+export function load(known: { run: Run, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: { top: CheckNumber, printing?: Run['printing'] }): Decision<{ runs: Run[] }> {
   if (known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
   const jumped = jumpedBy(known.book, known.rows, act.top)
   if (!jumped.ok) return jumped
   if (jumped.value.length) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
-  return good({ changes: { runs: [{ ...known.run, top: act.top }] }, trail: { act: 'load', text: `${act.top} on the top sheet`, about: { account: known.run.accountId, run: known.run.id } } })
+  return good({ changes: { runs: [{ ...known.run, top: act.top, printing: act.printing ?? null }] }, trail: { act: 'load', text: `${act.top} on the top sheet`, about: { account: known.run.accountId, run: known.run.id } } })
 }
 
 /** Drops a run that was not printed: its payments stay in the lane. */

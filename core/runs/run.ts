@@ -39,6 +39,8 @@ export interface Run {
   readonly top: CheckNumber | null
   /** Whose signature images print on all of this run; null: as the account says. */
   readonly signers: readonly number[] | null
+  /** Which printer and tray it goes through, by which fit; null where nobody said. */
+  readonly printing: { readonly printerId: Id<'printer'>, readonly tray: string, readonly fitId: Id<'fit'> | null } | null
   /** Filled when the run goes to the printer. */
   readonly checks: readonly RunCheck[]
   /** Key of the layout version it was printed with; null before. */

@@ -6,7 +6,9 @@ import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
 
 const props = defineProps<{ view: AccountView, run: Run, rows: ReadonlyMap<CheckNumber, NumberRow>, busy: boolean, fault: string }>()
-const emit = defineEmits<{ load: [top: CheckNumber], jump: [top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string] }>()
+const emit = defineEmits<{ load: [top: CheckNumber, printing: Run['printing']], jump: [top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string, printing: Run['printing']] }>()
+const printer = usePrinterChoice(() => props.view.stock.id)
+const printing = computed<Run['printing']>(() => (printer.choice.value ? { printerId: printer.choice.value.printer.id, tray: printer.choice.value.tray, fitId: printer.fit.value?.id ?? null } : null))
 
 const expected = computed(() => nextNumber(props.view.book, props.rows))
 const typed = ref(expected.value === undefined ? '' : String(expected.value))
@@ -20,8 +22,8 @@ const faults = computed(() => (!top.value.ok ? [top.value.refusal.text] : jumped
 
 function go() {
   if (!top.value.ok || faults.value.length && !props.fault) return
-  if (gap.value.length) emit('jump', top.value.value, gap.value, fate.value, why.value)
-  else emit('load', top.value.value)
+  if (gap.value.length) emit('jump', top.value.value, gap.value, fate.value, why.value, printing.value)
+  else emit('load', top.value.value, printing.value)
 }
 </script>
 
@@ -35,6 +37,10 @@ function go() {
       {{ view.stock.numbered ? `Read the number on the top sheet${view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.` : 'The sheets carry no number: the program prints it.' }}
       Feed: {{ feedText(view.stock) }}.
     </p>
+    <div v-if="printer.choices.value.length" class="printer">
+      <v-select :model-value="printer.choice.value?.value" :items="printer.choices.value" label="Printer and tray" hide-details data-test="run-printer" @update:model-value="printer.choose" />
+      <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'">{{ printer.fit.value ? 'Goes through its fit for this stock.' : 'No fit for this printer and stock yet: ' }}<NuxtLink v-if="!printer.fit.value" to="/fit">find it on plain paper</NuxtLink></span>
+    </div>
     <div class="pack">
       <div class="side">
         <span class="quiet">The program expects</span>
@@ -67,6 +73,7 @@ function go() {
 </template>
 
 <style scoped>
+.printer { display: flex; gap: 16px; align-items: center; margin-bottom: 14px; } .printer > .v-select { max-width: 300px; }
 .pack { display: flex; align-items: flex-end; gap: 32px; }
 .side { display: grid; gap: 4px; }
 .big { font-size: 2.1rem; font-weight: 600; font-variant-numeric: tabular-nums; line-height: 1.2; height: 54px; padding: 4px 10px; width: 220px; border: 1px solid transparent; }

@@ -4,12 +4,14 @@ import { checksPerSheet } from '#core/paper/stock'
 import { sheetsOf } from '#core/proof/compose'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors } from '#core/proof/note'
-import { layoutVersion } from '#core/runs/run'
+import { layoutVersion, type Run } from '#core/runs/run'
+import { correctionOf } from '#core/fit/fit'
+import { readFit, readPrinters } from '~/data/reads'
 import { makePaper, type PaperMaking } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
 import type { PaperMade, PaperStage } from '~/workers/paper.worker'
 
-const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], title: string }>()
+const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], title: string, printing: Run['printing'] }>()
 const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string] }>()
 
 const page = ref(1)
@@ -21,6 +23,9 @@ const state = ref<'making' | 'made' | 'stopped' | 'failed'>('making')
 const made = shallowRef<PaperMade>()
 let making: PaperMaking | undefined
 
+const printers = useLive(readPrinters)
+const fit = computed(() => printers.value?.fits.find(f => f.id === props.printing?.fitId))
+const fitDays = computed(() => (fit.value ? Math.floor((Date.now() - Date.parse(fit.value.madeAt)) / 86_400_000) : 0))
 const sheets = computed(() => sheetsOf(props.checks, checksPerSheet(props.view.stock)))
 const notes = computed(() => made.value?.notes ?? [])
 
@@ -32,7 +37,8 @@ async function make() {
   stageOf.value = sheets.value.length
   made.value = undefined
   const { view, checks, title } = props
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const fit = await readFit(props.printing?.fitId)
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, ...(fit && { fit: correctionOf(fit.deviation) }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return
@@ -92,6 +98,12 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
       <template v-else>
         <p data-test="pdf-ready">
           The PDF is ready: {{ sheets.length }} {{ sheets.length === 1 ? 'sheet' : 'sheets' }}, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
+        </p>
+        <p v-if="fit" data-test="fit-used">
+          Goes through the fit of {{ printerName(printers?.printers ?? [], printing?.printerId) }}, {{ printing?.tray }}, {{ fitDays === 0 ? 'made today' : fitDays === 1 ? 'one day old' : `${fitDays} days old` }}{{ fit.confirmed === null ? ', not confirmed' : '' }}.
+        </p>
+        <p v-else-if="printing" class="text-warning" data-test="fit-used">
+          No fit for {{ printerName(printers?.printers ?? [], printing.printerId) }}, {{ printing.tray }}: the page goes out as it is.
         </p>
         <p v-if="made?.readBack" data-test="read-back">
           {{ notes.some(n => n.code.startsWith('read-back')) ? 'A MICR line on the finished pages differs from what was meant.' : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.` }}

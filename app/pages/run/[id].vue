@@ -6,7 +6,7 @@ import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import type { CheckFacts } from '#core/proof/facts'
-import { layoutVersion, plan, type Outcome, type RunOrder } from '#core/runs/run'
+import { layoutVersion, plan, type Outcome, type Run, type RunOrder } from '#core/runs/run'
 import { acts } from '~/data/office'
 import { continuationOf, openPdf, paperOf, savePdf } from '~/data/papers'
 import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
@@ -39,9 +39,9 @@ const planned = computed(() => (run.value?.state === 'prepared' && view.value &&
 let madeOf = ''
 /** The same list as long as the facts are the same, so that the PDF is made once. */
 const checks = shallowRef<readonly CheckFacts[]>([])
-watch([planned, () => view.value?.layout, () => view.value?.stock], ([p]) => {
+watch([planned, () => view.value?.layout, () => view.value?.stock, () => run.value?.printing?.fitId], ([p]) => {
   const facts = p?.ok ? p.value.map(c => c.facts) : []
-  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock, view.value.facts).id }
+  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock, view.value.facts).id, fit: run.value?.printing?.fitId }
   const key = JSON.stringify(made)
   if (key === madeOf) return
   madeOf = key
@@ -92,13 +92,13 @@ async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly nu
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
 
-async function loadIt(top: CheckNumber) {
-  if (await send(() => acts.load(runId.value, top))) back.value = undefined
+async function loadIt(top: CheckNumber, printing: Run['printing']) {
+  if (await send(() => acts.load(runId.value, top, printing))) back.value = undefined
 }
 
-async function jump(top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string) {
+async function jump(top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string, printing: Run['printing']) {
   const book = view.value?.book
-  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(top)
+  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(top, printing)
 }
 
 async function dropIt() {
@@ -166,7 +166,7 @@ async function saveKept() {
       </RunStepPanel>
       <RunStepPanel :order="3" name="Proof" :state="stateOf('proof')" :line="lines.proof" :again="changeable" @again="approved = undefined">
         <v-alert v-if="planned && !planned.ok" type="error" variant="tonal" :text="planned.refusal.text" />
-        <RunProofStep v-else-if="checks.length" :view="view" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version) => approved = { made, checks: facts, version }" />
+        <RunProofStep v-else-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version) => approved = { made, checks: facts, version }" />
       </RunStepPanel>
       <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
         <RunPrintStep :count="checks.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />

@@ -2,6 +2,7 @@
 import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo } from '@mdi/js'
 import { watchDebounced } from '@vueuse/core'
 import { newest, ownId } from '#core/library/library'
+import { correctionOf } from '#core/fit/fit'
 import { envelopes, surelySeen } from '#core/paper/envelopes'
 import { kindNames } from '#core/paper/kinds'
 import { formatLength } from '#core/paper/length'
@@ -70,6 +71,8 @@ const layout = computed(() => editor.layout.value)
 const settled = computed(() => editor.settled.value)
 const stock = computed(() => (view.value?.account.layoutId === key ? view.value.stock : undefined) ?? stocks.value.find(s => s.id === layout.value?.stock))
 const payments = useLive(() => (view.value ? readAllPayments(view.value.account.id) : []), () => view.value?.account.id)
+/** Samples go through the fit of the printer last used, where it has one for this stock. */
+const printer = usePrinterChoice(() => stock.value?.id)
 const samples = computed(() => samplesOf(payments.value ?? [], view.value?.book.end ?? 1001, view.value?.account.signing ?? { secondAbove: null, prints: [] }))
 const sampleName = ref('A usual one')
 const sample = computed(() => samples.value.find(s => s.name === sampleName.value) ?? samples.value[0]!)
@@ -203,7 +206,7 @@ async function printSample() {
   const l = editor.settled.value
   if (!l || !stock.value) return
   busy.value = true
-  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: new Date().toISOString(), stamp: 'SAMPLE' }).made
+  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: new Date().toISOString(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }) }).made
   busy.value = false
   if (made === 'stopped') return
   if (view.value) await noteSample(view.value.account.id)

@@ -1,0 +1,77 @@
+import { BASELINE_UP, clearBand } from '../micr/place'
+import { formatLength, type Mm, type Unit } from '../paper/length'
+import { panelOf, type Stock } from '../paper/stock'
+import { textWidth } from '../proof/fitText'
+import type { Drawing, Mark } from '../proof/marks'
+import type { FaceName } from '../type/face'
+import { fitLines, FROM_EDGE, type FitLine } from './fit'
+
+const INK = '#1a1822'
+const LIGHT = '#8d8798'
+/** Half the length of a measured line, and of the cross that unmasks scaling. */
+const HALF_LINE: Mm = 12
+const HALF_CROSS: Mm = 50
+
+/** Corner marks by which a scan is read: filled squares at the four corners and a fifth that tells which way up the sheet lies. */
+export const SQUARE: Mm = 6
+export const squares = (w: Mm, h: Mm): { x: Mm, y: Mm }[] => [{ x: 12, y: 12 }, { x: w - 12, y: 12 }, { x: w - 12, y: h - 12 }, { x: 12, y: h - 12 }, { x: 26, y: 12 }]
+
+/** A filled square as strokes side by side, since a drawing has no filled areas. */
+function filled(cx: Mm, cy: Mm, side: Mm): Mark {
+  return { kind: 'line', x: cx - side / 2, y: cy, x2: cx + side / 2, y2: cy, width: side, ink: '#000000' }
+}
+const words = (x: Mm, y: Mm, text: string, size: number, face: FaceName = 'sans', middle = false): Mark =>
+  ({ kind: 'text', field: 'fit', face, size, ink: INK, text, y, x: middle ? x - textWidth(text, { face }, size) / 2 : x })
+
+/** One line to be measured from its edge, with its letter and an arrow towards that edge. */
+function measured({ mark, edge, at }: FitLine): Mark[] {
+  const level = edge === 'top' || edge === 'foot'
+  const sign = edge === 'top' || edge === 'left' ? -1 : 1
+  const line: Mark = level ? { kind: 'line', x: at.x - HALF_LINE, y: at.y, x2: at.x + HALF_LINE, y2: at.y, width: 0.15, ink: '#000000' } : { kind: 'line', x: at.x, y: at.y - HALF_LINE, x2: at.x, y2: at.y + HALF_LINE, width: 0.15, ink: '#000000' }
+  const tip = level ? { x: at.x, y: at.y + sign * 9 } : { x: at.x + sign * 9, y: at.y }
+  const wing = (a: number, b: number): Mark => ({ kind: 'line', x: tip.x, y: tip.y, x2: tip.x + a, y2: tip.y + b, width: 0.2, ink: LIGHT })
+  const shaft: Mark = { kind: 'line', x: at.x, y: at.y, x2: tip.x, y2: tip.y, width: 0.2, ink: LIGHT }
+  const wings = level ? [wing(-1.5, -sign * 2), wing(1.5, -sign * 2)] : [wing(-sign * 2, -1.5), wing(-sign * 2, 1.5)]
+  const label = level ? words(at.x + HALF_LINE + 2, at.y + 1.6, mark, 14, 'sans-bold') : words(at.x - 1.4, at.y + HALF_LINE + 6, mark, 14, 'sans-bold')
+  return [line, shaft, ...wings, label]
+}
+
+export interface FitSheetWords { readonly printer: string, readonly tray: string, readonly date: string, readonly unit: Unit, readonly through: string }
+
+/**
+ * The fit sheet of a stock, for plain paper of its size: six lettered lines to be measured from the paper's edges, squares by which a scan is
+ * read, a cross of 100 mm that unmasks a printer that scales, the check panel with its MICR band, and in words which printer it is for.
+ */
+export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
+  const { w, h } = stock.sheet
+  const panel = panelOf(stock, 'check', 1)
+  const [cx, cy] = [w / 2, h * 0.62]
+  const half = Math.min(HALF_CROSS, w / 2 - 30, h * 0.3)
+  const marks: Mark[] = []
+  if (panel) {
+    const band = clearBand(panel)
+    const dashed = (x: Mm, y: Mm, x2: Mm, y2: Mm): Mark => ({ kind: 'line', x, y, x2, y2, width: 0.15, ink: LIGHT })
+    const inset = 5
+    const [l, r, t, b] = [Math.max(inset, panel.x), Math.min(w - inset, panel.x + panel.w), Math.max(inset, panel.y), Math.min(h - inset, panel.y + panel.h)]
+    marks.push(dashed(l, b, r, b), dashed(l, t, r, t), dashed(l, band.y, r, band.y))
+    marks.push({ kind: 'line', x: l + 50, y: panel.y + panel.h - BASELINE_UP, x2: r - 50, y2: panel.y + panel.h - BASELINE_UP, width: 0.15, ink: INK }, words(l + 52, panel.y + panel.h - BASELINE_UP - 1, 'MICR line stands here', 7))
+  }
+  for (const s of squares(w, h)) marks.push(filled(s.x, s.y, SQUARE))
+  for (const line of fitLines(w, h)) marks.push(...measured(line))
+  if (half > 20) {
+    marks.push({ kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' })
+    for (const end of [-half, half]) marks.push({ kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' })
+    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way: if it is not, the printer scales`, 8))
+  }
+  const top = Math.max(h * 0.36, (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14)
+  const lines: [string, number, FaceName][] = h < 150 ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']] : [
+    ['Fit sheet', 18, 'serif-bold'], [`${said.printer}, ${said.tray}`, 12, 'sans-bold'], [stock.name, 10, 'sans'], [`${said.date}, ${said.through}`, 10, 'sans'],
+    [`Measure from the paper’s edge to each lettered line: ${formatLength(FROM_EDGE, said.unit)} if the printer were exact.`, 9.5, 'sans'],
+  ]
+  let y = h < 150 ? h * 0.42 : top
+  for (const [text, size, face] of lines) {
+    marks.push(words(cx, y, text, size, face, true))
+    y += size * 0.3528 * 1.55
+  }
+  return { w, h, layers: [{ shared: false, marks }] }
+}
