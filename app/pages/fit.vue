@@ -7,8 +7,9 @@ import type { FitRow } from '#core/fit/printers'
 import { newest } from '#core/library/library'
 import { formatLength, parseLength } from '#core/paper/length'
 import { sheetPdf } from '~/data/makePaper'
+import { readFitFile, type FitScan } from '~/data/fitScan'
 import { acts } from '~/data/office'
-import { openPdf } from '~/data/papers'
+import { openPdf, savePdf } from '~/data/papers'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -36,13 +37,14 @@ async function addPrinter() {
 
 const busy = ref(false)
 /** Prints the fit sheet: bare to find a fit, or through the one in use to confirm it. */
-async function printSheet(through: FitRow | undefined) {
+async function printSheet(through: FitRow | undefined, how: 'open' | 'save' = 'open') {
   if (!stock.value || !choice.value) return
   busy.value = true
   const said = { printer: choice.value.printer.name, tray: choice.value.tray, date: formatDate(localToday(), 'MMMM D, YYYY'), unit: office.unit, through: through ? 'printed through the fit in use' : 'printed without a fit' }
   const bytes = await sheetPdf(fitSheet(stock.value, said), 'Fit sheet', through ? correctionOf(through.deviation) : null)
   busy.value = false
-  openPdf(bytes)
+  if (how === 'open') openPdf(bytes)
+  else savePdf(bytes, 'fit-sheet.pdf')
   confirming.value = through !== undefined
 }
 
@@ -60,7 +62,31 @@ function faultOf(mark: FitMark): string {
   if (l && !l.ok) return l.refusal.text
   return (tried.value || measured.value[mark] !== undefined) && found.value && !found.value.ok && found.value.refusal.field === mark ? found.value.refusal.text : ''
 }
-const worst = computed(() => (found.value?.ok && stock.value ? worstCorner(deviationMap(found.value.value.deviation), stock.value.sheet.w, stock.value.sheet.h) : undefined))
+// By scan: a picture of the fit sheet says it all at once.
+const scan = shallowRef<FitScan>()
+const scanFault = ref('')
+function dropScan() {
+  if (scan.value) URL.revokeObjectURL(scan.value.url)
+  scan.value = undefined
+  scanFault.value = ''
+}
+async function takeScan(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file || !stock.value) return
+  dropScan()
+  busy.value = true
+  const read = await readFitFile(file, stock.value.sheet.w, stock.value.sheet.h)
+  busy.value = false
+  if (read.ok) scan.value = read.value
+  else scanFault.value = read.refusal.text
+}
+onScopeDispose(dropScan)
+
+/** What was found last: from the picture where there is one, else from the ruler. */
+const result = computed(() => (scan.value ? { deviation: scan.value.reading.deviation, residual: scan.value.reading.uncertainty, how: 'by scan' as const } : found.value?.ok ? { ...found.value.value, how: 'by ruler' as const } : undefined))
+const worst = computed(() => (result.value && stock.value ? worstCorner(deviationMap(result.value.deviation), stock.value.sheet.w, stock.value.sheet.h) : undefined))
 
 const fault = ref('')
 async function keep(deviation: Deviation, how: FitRow['how'], residual: number | null) {
@@ -70,20 +96,22 @@ async function keep(deviation: Deviation, how: FitRow['how'], residual: number |
   if (!done.ok) return
   office.said = 'The fit is kept and in use.'
   typed.value = { A: '', B: '', C: '', D: '', E: '', F: '' }
+  dropScan()
   tried.value = false
 }
 async function useMeasured() {
   tried.value = true
-  if (!found.value?.ok) return
+  if (!result.value) return
   if (confirming.value && fit.value && worst.value !== undefined) {
     const done = await acts.confirmFit(fit.value.id, Math.round(worst.value * 100) / 100)
     fault.value = done.ok ? '' : done.refusal.text
     if (done.ok) office.said = `Confirmed: the worst corner is ${formatLength(worst.value, office.unit)} off.`
     typed.value = { A: '', B: '', C: '', D: '', E: '', F: '' }
+    dropScan()
     confirming.value = false
     return
   }
-  await keep(found.value.value.deviation, 'by ruler', found.value.value.residual)
+  await keep(result.value.deviation, result.value.how, result.value.residual)
 }
 
 // By hand: the printed parts are to move by so much.
@@ -148,8 +176,16 @@ const said = (d: Deviation): string => [way(d.shift.x, 'too far right', 'too far
               <v-btn v-if="fit" :disabled="busy" data-test="confirm-sheet" @click="printSheet(fit)">
                 Fit sheet through this fit
               </v-btn>
+              <v-btn variant="text" size="small" :disabled="busy" data-test="save-sheet" @click="printSheet(confirming ? fit : undefined, 'save')">
+                Save it instead
+              </v-btn>
             </div>
-            <p><strong>2.</strong> Lay a ruler on it: how far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
+            <p><strong>2.</strong> Scan or photograph the whole sheet on something dark, with a rim of it all around, 150 dots to the inch or more:</p>
+            <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" data-test="fit-scan" @change="takeScan"></label>
+            <p v-if="scanFault" class="text-error" role="alert">
+              {{ scanFault }}
+            </p>
+            <p><strong>Or</strong> lay a ruler on it: how far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
             <v-form class="measure" @submit.prevent="useMeasured">
               <div class="marks">
                 <v-text-field v-for="m in fitMarks" :key="m" v-model="typed[m]" :label="`${m}, from the ${edges[m]}`" :suffix="office.unit" :error-messages="faultOf(m)" :hide-details="!faultOf(m)" autocomplete="off" :data-test="`mark-${m}`" @focus="lit = m" @blur="lit = ''" />
@@ -159,15 +195,19 @@ const said = (d: Deviation): string => [way(d.shift.x, 'too far right', 'too far
           </section>
           <section aria-labelledby="result">
             <h2 id="result">
-              {{ found?.ok ? 'What the ruler says' : 'In use' }}
+              {{ scan ? 'What the scan says' : result ? 'What the ruler says' : 'In use' }}
             </h2>
-            <template v-if="found?.ok">
-              <FitDeviationPicture :stock="stock" :deviation="found.value.deviation" />
+            <template v-if="result">
+              <svg v-if="scan" class="scan" :viewBox="`0 0 ${scan.w} ${scan.h}`" role="img" aria-label="The scan with what was found on it" data-test="scan-found">
+                <image :href="scan.url" :width="scan.w" :height="scan.h" />
+                <polygon :points="scan.reading.corners.map(p => `${p.x},${p.y}`).join(' ')" :stroke-width="scan.w / 220" /><circle v-for="(m, i) in scan.reading.marks" :key="i" :cx="m.x" :cy="m.y" :r="scan.w / 42" :stroke-width="scan.w / 160" />
+              </svg>
+              <FitDeviationPicture v-else :stock="stock" :deviation="result.deviation" />
               <p data-test="found">
-                Everything comes out {{ said(found.value.deviation) }}.
+                Everything comes out {{ said(result.deviation) }}{{ scan ? `, found to ${scan.reading.uncertainty.toFixed(2)} mm` : '' }}.
               </p>
-              <p v-if="found.value.residual > 0.6" class="text-warning">
-                The distances disagree by {{ formatLength(found.value.residual, office.unit) }}: one of them may be misread.
+              <p v-if="!scan && result.residual > 0.6" class="text-warning">
+                The distances disagree by {{ formatLength(result.residual, office.unit) }}: one of them may be misread.
               </p>
               <p v-if="confirming">
                 Through the fit the worst corner is {{ formatLength(worst ?? 0, office.unit) }} off{{ fit?.residual !== null && fit?.residual !== undefined ? `; the fit was found to ${formatLength(fit.residual, office.unit)}` : '' }}.
@@ -235,6 +275,9 @@ const said = (d: Deviation): string => [way(d.shift.x, 'too far right', 'too far
 .pick { max-width: 280px; } .wide { max-width: 420px; min-width: 320px; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr); gap: 34px; }
 section { display: flex; flex-direction: column; gap: 11px; align-items: flex-start; } section > .v-card { width: 100%; }
+
+.scan { width: 240px; height: auto; border: 1px solid rgba(var(--v-theme-on-surface), 0.3); } .scan polygon { fill: none; stroke: #5a3ea0; } .scan circle { fill: none; stroke: #b0217f; }
+.file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
 .measure { display: grid; grid-template-columns: minmax(200px, 1fr) auto; gap: 20px; width: 100%; align-items: start; }
 .marks { display: grid; gap: 10px; }
 .link { text-decoration: underline; color: rgb(var(--v-theme-primary)); }

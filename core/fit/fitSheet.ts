@@ -14,7 +14,11 @@ const HALF_CROSS: Mm = 50
 
 /** Corner marks by which a scan is read: filled squares at the four corners and a fifth that tells which way up the sheet lies. */
 export const SQUARE: Mm = 6
-export const squares = (w: Mm, h: Mm): { x: Mm, y: Mm }[] => [{ x: 12, y: 12 }, { x: w - 12, y: 12 }, { x: w - 12, y: h - 12 }, { x: 12, y: h - 12 }, { x: 26, y: 12 }]
+export function squares(w: Mm, h: Mm): { x: Mm, y: Mm }[] {
+  // Far enough from the edges that no working printer moves them off the paper.
+  const inset = Math.min(30, h * 0.24)
+  return [{ x: inset, y: inset }, { x: w - inset, y: inset }, { x: w - inset, y: h - inset }, { x: inset, y: h - inset }, { x: w / 2, y: inset }]
+}
 
 /** A filled square as strokes side by side, since a drawing has no filled areas. */
 function filled(cx: Mm, cy: Mm, side: Mm): Mark {
@@ -45,8 +49,7 @@ export interface FitSheetWords { readonly printer: string, readonly tray: string
 export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet
   const panel = panelOf(stock, 'check', 1)
-  const [cx, cy] = [w / 2, h * 0.62]
-  const half = Math.min(HALF_CROSS, w / 2 - 30, h * 0.3)
+  const cx = w / 2
   const marks: Mark[] = []
   if (panel) {
     const band = clearBand(panel)
@@ -58,11 +61,6 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   }
   for (const s of squares(w, h)) marks.push(filled(s.x, s.y, SQUARE))
   for (const line of fitLines(w, h)) marks.push(...measured(line))
-  if (half > 20) {
-    marks.push({ kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' })
-    for (const end of [-half, half]) marks.push({ kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' })
-    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way: if it is not, the printer scales`, 8))
-  }
   const top = Math.max(h * 0.36, (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14)
   const lines: [string, number, FaceName][] = h < 150 ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']] : [
     ['Fit sheet', 18, 'serif-bold'], [`${said.printer}, ${said.tray}`, 12, 'sans-bold'], [stock.name, 10, 'sans'], [`${said.date}, ${said.through}`, 10, 'sans'],
@@ -72,6 +70,14 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   for (const [text, size, face] of lines) {
     marks.push(words(cx, y, text, size, face, true))
     y += size * 0.3528 * 1.55
+  }
+  // The cross stands between the words and the foot, as long as there is room for it.
+  const half = Math.min(HALF_CROSS, w / 2 - 30, (h - 30 - y) / 2)
+  const cy = y + half + 1
+  if (half > 20) {
+    marks.push({ kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' })
+    for (const end of [-half, half]) marks.push({ kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' })
+    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way: if it is not, the printer scales`, 8))
   }
   return { w, h, layers: [{ shared: false, marks }] }
 }

@@ -7,7 +7,7 @@ import type { Deviation } from './fit'
 /** A printer with its trays, as the office calls them. */
 export interface Printer { readonly id: Id<'printer'>, readonly name: string, readonly trays: readonly string[] }
 
-export const fitWays = ['by ruler', 'by hand', 'earlier fit'] as const
+export const fitWays = ['by ruler', 'by scan', 'by hand', 'earlier fit'] as const
 /** One fit of a printer, tray and stock. Rows are added and never changed, but for what a confirming sheet showed; the newest is in use. */
 export interface FitRow {
   readonly id: Id<'fit'>
