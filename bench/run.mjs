@@ -1,5 +1,5 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them and writes bench/results.json.
-// Parts alone: npm run bench -- pdf   (pdf, worker, app, table)
+// Parts alone: npm run bench -- pdf   (pdf, worker, app, table, reading)
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
@@ -175,10 +175,24 @@ const table = () => served(3976, async (page) => {
   say('against putting the whole drawing into the page anew', `${results.table.toWhole} times`)
 })
 
+/** Fit sheets of 500 made-up printers, and noisy MICR lines, read in Node. */
+async function reading() {
+  const dir = await bundle('bench/reading.ts', true)
+  const r = JSON.parse(execFileSync(process.execPath, [`${dir}/reading.js`, '500', '2000'], { encoding: 'utf8' }))
+  results.reading = { printers: r.printers, refused: r.refused, p95Mm: round(r.p95, 3), worstMm: round(r.worst, 3), scanMs: round(r.scanMs, 0), scan300Ms: round(r.bigMs, 0), scanToLookingOnce: round(r.toPlain, 1), lines: r.lines, linesRead: r.read, linesWrong: r.wrong, lineMs: round(r.lineMs, 1) }
+  const s = results.reading
+  console.log('\nReading off pictures, Node')
+  say(`fit sheets of ${s.printers} printers, marks after one fit, 95th percentile`, `${s.p95Mm} mm`, 'at most 0.2', s.p95Mm <= 0.2)
+  say('the worst of them', `${s.worstMm} mm; ${s.refused} refused`, 'at most 0.5', s.worstMm <= 0.5)
+  say('one scan at 300 dots to the inch', `${s.scan300Ms} ms, ${s.scanToLookingOnce} times looking at each pixel once`, 'under 2000', s.scan300Ms < 2000)
+  say(`${s.lines} MICR lines at 200 dots, 3 % noise`, `${s.linesRead} read, ${s.linesWrong} wrong, ${s.lineMs} ms each`, 'none wrong, 99.5 % read', s.linesWrong === 0 && s.linesRead >= s.lines * 0.995)
+}
+
 console.log(`Node ${process.version}, ${cpus().length} cores`)
 if (wants('pdf')) await pdf()
 if (wants('worker')) await worker()
 if (wants('app')) await app()
 if (wants('table')) await table()
+if (wants('reading')) await reading()
 results.node = process.version
 writeFileSync('bench/results.json', `${JSON.stringify(results, null, 2)}\n`)
