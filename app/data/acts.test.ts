@@ -128,3 +128,43 @@ describe('acts on the store', () => {
     expect(await db.papers.count()).toBe(0)
   })
 })
+
+describe('layouts, own settings and printers on the store', () => {
+  it('two tabs that save the same version: one is told, and nothing of the first is lost', async () => {
+    const layout = layoutById('letter-top')!
+    const both = await Promise.all([1, 2].map(n => acts.saveLayout({ ...layout, name: `From tab ${n}` }, 1)))
+    expect(both.map(r => (r.ok ? 'saved' : r.refusal.code)).sort()).toEqual(['saved', 'version-newer'])
+    expect(await db.layouts.count()).toBe(1)
+    expect((await db.trail.toArray()).map(t => t.act)).toEqual(['save a layout'])
+  })
+  it('a run keeps what it was printed with, whatever is saved afterwards', async () => {
+    await acts.draw(account.id, drawOf('a', 500))
+    await acts.pick(book, { runId: idOf('r1'), paymentIds: [idOf('a')], order: 'date' })
+    await acts.load(idOf('r1'), 101 as CheckNumber)
+    const facts = await factsOfRun(idOf('r1'))
+    const layout = layoutById('letter-top')!
+    await acts.saveLayout({ ...layout, name: 'Changed since the proof' }, 1)
+    const stale = await acts.print(idOf('r1'), facts, new Uint8Array([1]))
+    expect(stale.ok ? '' : stale.refusal.code).toBe('proof-stale')
+    const now = layoutVersion({ ...layout, name: 'Changed since the proof' }, stockById(account.stockId)!, factsOf(account, company)).id
+    expect((await acts.print(idOf('r1'), { ...facts, version: now }, new Uint8Array([1]))).ok).toBe(true)
+    await acts.saveOwn('letter-top', company.id, { settings: {}, fields: { memo: { x: 90 } }, added: [] })
+    expect((await db.layoutVersions.get((await db.runs.get(idOf('r1')))!.printedWith!))!.layout.name).toBe('Changed since the proof')
+    expect(firstBroken(await db.trail.orderBy('seq').toArray())).toBeUndefined()
+  })
+  it('an advice for nothing takes a number and makes no entry; an account not for checks draws none', async () => {
+    const advice = { ...drawOf('n', 1), amount: 0 as never, split: [], advice: true }
+    expect((await acts.draw(account.id, advice)).ok).toBe(true)
+    expect((await acts.draw(account.id, { ...advice, id: idOf('m'), advice: false })).ok).toBe(false)
+    await acts.pick(book, { runId: idOf('r1'), paymentIds: [idOf('n')], order: 'date' })
+    await acts.load(idOf('r1'), 101 as CheckNumber)
+    expect((await acts.print(idOf('r1'), await factsOfRun(idOf('r1')), new Uint8Array([1]))).ok).toBe(true)
+    const entries = await db.entries.count()
+    expect((await acts.countOff(idOf('r1'), new Map([[101 as CheckNumber, { kind: 'good' }]]))).ok).toBe(true)
+    expect(await db.entries.count()).toBe(entries)
+    expect((await db.numbers.toArray()).map(n => n.fate)).toEqual(['issued'])
+    await acts.saveAccount({ account: { ...account, forChecks: false }, company })
+    const refused = await acts.draw(account.id, drawOf('z', 5))
+    expect(refused.ok ? '' : refused.refusal.code).toBe('account-not-for-checks')
+  })
+})
