@@ -5,7 +5,7 @@ import { readFitScan } from './scan'
 import { anySetting, fitScan } from './scan.fixture'
 
 const [W, H] = [215.9, 279.4]
-const PRINTERS = Number(process.env.FIT_PRINTERS ?? 60)
+const PRINTERS = Number(process.env.FIT_PRINTERS ?? 40)
 const plain = { dpi: 150, deviation: noDeviation, turn: 0.5, slant: 0, noise: 5, shadow: 10, around: 60, quarter: 0 }
 const code = (image: Parameters<typeof readFitScan>[0], w = W, h = H): string => { const r = readFitScan(image, w, h); return r.ok ? 'read' : r.refusal.code }
 

@@ -58,7 +58,7 @@ function templatesOf(shapes: MicrShapes): readonly Template[] {
 function darkness(image: GreyImage): Float32Array {
   const { w, h, data } = image
   const counts = new Uint32Array(256)
-  for (const v of data) counts[v]!++
+  for (let i = 0; i < data.length; i++) counts[data[i]!]!++
   const at = (share: number): number => { let n = 0; for (let v = 0; v < 256; v++) { n += counts[v]!; if (n >= share * data.length) return v } return 255 }
   const black = at(0.01)
   const white = at(0.6)
@@ -210,7 +210,7 @@ export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = own
   const templates = templatesOf(shapes)
   const dark = darkness(image)
   let count = 0
-  for (const d of dark) if (d > 0.5) count++
+  for (let i = 0; i < dark.length; i++) if (dark[i]! > 0.5) count++
   const nominalCell = dpi * PITCH_IN / CELLS
   if (count < nominalCell * nominalCell * 12) return refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
   const [xs, ys] = [new Int32Array(count), new Int32Array(count)]

@@ -58,13 +58,11 @@ export function scanOf(text: string, of: ScanOf): GreyImage {
     const fy = Math.floor(10 * FINE - up * perCell)
     return fx >= 0 && fx < b.w && fy >= 0 && fy < b.h ? b.ink[fy * b.w + fx]! : 0
   }
-  for (let y = 0; y < h; y++) {
-    // Only the rows of this column's line are looked at: the line climbs by the turn.
-    for (let x = 0; x < w; x++) {
-      const [dx, dy] = [x - x0, y - y0]
-      const up = -(dx * sin + dy * cos)
-      if (up < -cell - 2 || up > 10 * cell + 2) continue
-      const dark = 2 * (inkAt(dx + 0.25, dy + 0.25) + inkAt(dx + 0.75, dy + 0.75))
+  for (let x = 0; x < w; x++) {
+    // Only the rows near this column's foot of the line can hold ink: it climbs by the turn.
+    const base = y0 - (x - x0) * sin / cos
+    for (let y = Math.max(0, Math.floor(base - 10 * cell - 2)); y < Math.min(h, base + cell + 2); y++) {
+      const dark = 2 * (inkAt(x + 0.25 - x0, y + 0.25 - y0) + inkAt(x + 0.75 - x0, y + 0.75 - y0))
       if (dark) data[y * w + x] = 248 - dark * 54
     }
   }
