@@ -1,3 +1,4 @@
+import { nearest } from '../base/solve'
 import type { Mm } from '../paper/length'
 import { good, refuse, type Result } from '../base/result'
 import { applyAffine, invert, noChange, type Affine, type Spot } from './affine'
@@ -8,6 +9,11 @@ import { applyAffine, invert, noChange, type Affine, type Spot } from './affine'
  */
 export interface Deviation { readonly shift: Spot, readonly stretch: { readonly x: number, readonly y: number }, readonly turn: number }
 export const noDeviation: Deviation = { shift: { x: 0, y: 0 }, stretch: { x: 1, y: 1 }, turn: 0 }
+
+/** A deviation as five numbers: shift across and down, turn, stretch across and down; those of an exact printer, and steps small enough to tell slopes by. */
+export const deviationOf = ([x = 0, y = 0, turn = 0, kx = 1, ky = 1]: readonly number[]): Deviation => ({ shift: { x, y }, turn, stretch: { x: kx, y: ky } })
+export const EXACT: readonly number[] = [0, 0, 0, 1, 1]
+export const STEPS: readonly number[] = [1e-3, 1e-3, 1e-4, 1e-6, 1e-6]
 
 /** Where the printer puts what was meant for a place. */
 export function deviationMap({ shift, stretch, turn }: Deviation): Affine {
@@ -64,36 +70,12 @@ export function deviationFrom(measured: Measured, w: Mm, h: Mm): Result<{ deviat
   }
   const lines = fitLines(w, h).filter(l => measured[l.mark] !== undefined)
   const free = { turn: measured.B !== undefined || measured.D !== undefined, x: measured.E !== undefined, y: measured.F !== undefined }
-  const from = (p: readonly number[]): Deviation => ({ shift: { x: p[0] ?? 0, y: p[1] ?? 0 }, turn: free.turn ? p[2] ?? 0 : 0, stretch: { x: free.x ? 1 + (p[3] ?? 0) : 1, y: free.y ? 1 + (p[4] ?? 0) : 1 } })
+  // Only what the measured marks can tell is left free; the rest stays as an exact printer's.
   const used = [0, 1, ...(free.turn ? [2] : []), ...(free.x ? [3] : []), ...(free.y ? [4] : [])]
-  const steps = [1e-3, 1e-3, 1e-4, 1e-6, 1e-6]
+  const from = (p: readonly number[]): Deviation => deviationOf(EXACT.map((v, k) => (used.includes(k) ? p[used.indexOf(k)]! : v)))
   const off = (p: readonly number[]): number[] => lines.map(l => distanceOf(l, deviationMap(from(p)), w, h) - (measured[l.mark] ?? 0))
-  let p = [0, 0, 0, 0, 0]
-  // Gauss-Newton: the distances are almost straight functions of the five numbers, so a few rounds are exact.
-  for (let round = 0; round < 8; round++) {
-    const now = off(p)
-    const slopes = used.map(k => off(p.map((v, i) => (i === k ? v + steps[k]! : v))).map((v, i) => (v - now[i]!) / steps[k]!))
-    const change = leastSquares(slopes, now.map(v => -v))
-    p = p.map((v, k) => v + (used.includes(k) ? change[used.indexOf(k)] ?? 0 : 0))
-  }
+  const p = nearest(used.map(k => EXACT[k]!), used.map(k => STEPS[k]!), off)
   const deviation = from(p)
   if (Math.abs(deviation.turn) > 3) return refuse('fit-turn', `the distances say that the sheet was turned by ${deviation.turn.toFixed(1)} degrees: measure ${measured.B === undefined ? 'C and D' : 'A and B'} again`, { field: measured.B === undefined ? 'D' : 'B', value: deviation.turn, limit: 3 })
   return good({ deviation, residual: Math.max(...off(p).map(Math.abs)) })
-}
-
-/** Solves slopes · change = wanted in the least-squares sense; one row of `slopes` a parameter. */
-function leastSquares(slopes: readonly (readonly number[])[], wanted: readonly number[]): number[] {
-  const n = slopes.length
-  const rows = slopes.map(a => [...slopes.map(b => a.reduce((s, v, k) => s + v * b[k]!, 0)), a.reduce((s, v, k) => s + v * wanted[k]!, 0)])
-  for (let c = 0; c < n; c++) {
-    const pivot = rows.slice(c).reduce((best, _, i) => (Math.abs(rows[c + i]![c]!) > Math.abs(rows[best]![c]!) ? c + i : best), c)
-    ;[rows[c], rows[pivot]] = [rows[pivot]!, rows[c]!]
-    if (Math.abs(rows[c]![c]!) < 1e-12) continue
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue
-      const f = rows[r]![c]! / rows[c]![c]!
-      for (let k = c; k <= n; k++) rows[r]![k]! -= f * rows[c]![k]!
-    }
-  }
-  return rows.map((row, i) => (Math.abs(row[i]!) < 1e-12 ? 0 : row[n]! / row[i]!))
 }

@@ -1,9 +1,10 @@
 import { good, refuse, type Result } from '../base/result'
+import { nearest } from '../base/solve'
 import type { GreyImage } from '../micr/reader'
 import type { Mm } from '../paper/length'
 import { project, straighten, type Projection } from '../paper/straighten'
 import { applyAffine, type Spot } from './affine'
-import { deviationMap, type Deviation } from './fit'
+import { deviationMap, deviationOf, EXACT, STEPS, type Deviation } from './fit'
 import { SQUARE, squares } from './fitSheet'
 
 /** What a scan of a fit sheet tells: the deviation, how sure it is, and where everything was found, in pixels. */
@@ -156,22 +157,9 @@ function squareAt(image: GreyImage, near: Spot, side: number, reach: number, pap
 
 /** Fits shift, stretch and turn to where marks were meant and where they came out, both in mm of the sheet; gives the root mean square miss. */
 export function deviationBetween(meant: readonly Spot[], seen: readonly Spot[]): { deviation: Deviation, miss: Mm } {
-  let p = [0, 0, 0, 1, 1]
-  const of = ([x = 0, y = 0, turn = 0, kx = 1, ky = 1]: readonly number[]): Deviation => ({ shift: { x, y }, turn, stretch: { x: kx, y: ky } })
-  const off = (q: readonly number[]): number[] => meant.flatMap((m, i) => { const at = applyAffine(deviationMap(of(q)), m); return [at.x - seen[i]!.x, at.y - seen[i]!.y] })
-  const steps = [1e-3, 1e-3, 1e-4, 1e-6, 1e-6]
-  for (let round = 0; round < 8; round++) {
-    const now = off(p)
-    const slopes = p.map((_, k) => off(p.map((v, i) => (i === k ? v + steps[k]! : v))).map((v, i) => (v - now[i]!) / steps[k]!))
-    const rows = slopes.map(a => [...slopes.map(b => a.reduce((s, v, k) => s + v * b[k]!, 0)), -a.reduce((s, v, k) => s + v * now[k]!, 0)])
-    for (let c = 0; c < 5; c++) for (let r = 0; r < 5; r++) {
-      if (r === c) continue
-      const f = rows[r]![c]! / rows[c]![c]!
-      for (let k = c; k <= 5; k++) rows[r]![k]! -= f * rows[c]![k]!
-    }
-    p = p.map((v, k) => v + rows[k]![5]! / rows[k]![k]!)
-  }
-  return { deviation: of(p), miss: Math.sqrt(off(p).reduce((s, v) => s + v * v, 0) / meant.length) }
+  const off = (p: readonly number[]): number[] => meant.flatMap((m, i) => { const at = applyAffine(deviationMap(deviationOf(p)), m); return [at.x - seen[i]!.x, at.y - seen[i]!.y] })
+  const p = nearest(EXACT, STEPS, off)
+  return { deviation: deviationOf(p), miss: Math.sqrt(off(p).reduce((s, v) => s + v * v, 0) / meant.length) }
 }
 
 const quarter = (corners: readonly Spot[], times: number): Spot[] => corners.map((_, i) => corners[(i + times) % 4]!)

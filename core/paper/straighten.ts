@@ -1,3 +1,5 @@
+import { solve } from '../base/solve'
+
 /** A point of a picture in pixels, or of a sheet in mm. */
 export interface Point { readonly x: number, readonly y: number }
 /** A point seen on a scan and where on the sheet it really lies. */
@@ -9,23 +11,6 @@ export type Projection = readonly [number, number, number, number, number, numbe
 export const project = (m: Projection, p: Point): Point => {
   const w = m[6] * p.x + m[7] * p.y + m[8]
   return { x: (m[0] * p.x + m[1] * p.y + m[2]) / w, y: (m[3] * p.x + m[4] * p.y + m[5]) / w }
-}
-
-/** Solves a square system by elimination with pivots; undefined where it has no single answer. */
-function solve(rows: number[][]): number[] | undefined {
-  const n = rows.length
-  for (let c = 0; c < n; c++) {
-    let pivot = c
-    for (let r = c + 1; r < n; r++) if (Math.abs(rows[r]![c]!) > Math.abs(rows[pivot]![c]!)) pivot = r
-    if (Math.abs(rows[pivot]![c]!) < 1e-9) return undefined
-    ;[rows[c], rows[pivot]] = [rows[pivot]!, rows[c]!]
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue
-      const f = rows[r]![c]! / rows[c]![c]!
-      for (let k = c; k <= n; k++) rows[r]![k]! -= f * rows[c]![k]!
-    }
-  }
-  return rows.map((row, i) => row[n]! / row[i]!)
 }
 
 /**
