@@ -2,8 +2,8 @@ import type { Layout } from '#core/paper/layout'
 import { panelOf, type Stock } from '#core/paper/stock'
 import { proofer, type Proofer } from '#core/proof/compose'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
-import type { Mark } from '#core/proof/marks'
 import type { Note } from '#core/proof/note'
+import { stationeryMarks } from '#core/proof/stationery'
 import { drawingSvg } from '#core/render/svg'
 
 const ready = new WeakMap<AccountFacts, Map<Layout, Map<Stock, Proofer>>>()
@@ -19,19 +19,12 @@ function readyProofer(layout: Layout, stock: Stock, account: AccountFacts): Proo
   return made
 }
 
-const PERFORATION = '#c9c2d4'
-const STATIONER = '#8d8798'
-
 /** One sheet as SVG, with the stock's perforations and print beneath, and what is to be noted about it. */
 export function sheetSvg(layout: Layout, stock: Stock, account: AccountFacts, checks: readonly (CheckFacts | null)[]): { svg: string, notes: readonly Note[] } {
   const made = readyProofer(layout, stock, account)
   const { drawing, carried, notes } = made.sheet(checks)
-  const paper: Mark[] = [
-    ...stock.perforations.map((p): Mark => ({ kind: 'line', x: p.x1, y: p.y1, x2: p.x2, y2: p.y2, width: 0.2, ink: PERFORATION })),
-    ...carried.map(mark => ('ink' in mark ? { ...mark, ink: STATIONER } : mark)),
-  ]
   const said = checks.flatMap(c => (c ? [`check ${c.number} to ${c.payee}`] : [])).join(', ')
-  return { svg: drawingSvg(drawing, `Sheet: ${said}`, paper), notes: [...made.notes, ...notes] }
+  return { svg: drawingSvg(drawing, `Sheet: ${said}`, stationeryMarks(stock, carried)), notes: [...made.notes, ...notes] }
 }
 
 /** Height of the check panel as a share of the sheet, for views that show the check alone. */

@@ -13,3 +13,6 @@ export function invert([a, b, c, d, e, f]: Affine): Affine {
   if (Math.abs(det) < 1e-9) throw new RangeError('a map without area cannot be undone')
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det]
 }
+
+/** First `inner`, then `outer`. */
+export const compose = ([a, b, c, d, e, f]: Affine, [A, B, C, D, E, F]: Affine): Affine => [a * A + c * B, b * A + d * B, a * C + c * D, b * C + d * D, a * E + c * F + e, b * E + d * F + f]

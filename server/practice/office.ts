@@ -1,0 +1,31 @@
+import { createError, getHeader, type H3Event } from 'h3'
+import type { z } from 'zod'
+import { faceNames } from '#core/type/face'
+import type { FaceBytes } from '#core/render/pdfFonts'
+import { PracticePrinter } from './printer'
+
+/** The one practice printer of this server. */
+export const printer = new PracticePrinter()
+
+let faces: Promise<FaceBytes> | undefined
+/** The shipped faces, read once from what was built into the server. */
+export const serverFaces = (): Promise<FaceBytes> => faces ??= Promise.all(faceNames.map(async name => [name, await useStorage('assets:faces').getItemRaw<Uint8Array>(`${name}.ttf`)] as const)).then(found => Object.fromEntries(found) as unknown as FaceBytes)
+
+/** Refuses a request, with a sentence and the field it is about. */
+export const refuseRequest = (statusCode: number, text: string, field = ''): never => {
+  throw createError({ statusCode, data: { text, field } })
+}
+
+/** Refuses what another site's page sends here through the user's browser. */
+export function ownPagesOnly(event: H3Event): void {
+  const site = getHeader(event, 'sec-fetch-site')
+  if (site && site !== 'same-origin' && site !== 'none') refuseRequest(403, 'only pages of this server may use the practice printer')
+}
+
+/** A value checked by its schema, or a refusal that names the field. */
+export function checked<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
+  const read = schema.safeParse(value)
+  if (read.success) return read.data
+  const issue = read.error.issues[0]
+  return refuseRequest(422, issue?.message ?? 'not what is wanted here', issue?.path.join('.') ?? '')
+}
