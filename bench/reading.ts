@@ -15,7 +15,7 @@ for (let seed = 1; seed <= printers; seed++) {
   const set = anySetting(seed)
   const image = fitScan(W, H, set, seed)
   const started = performance.now()
-  const read = readFitScan(image, W, H)
+  const read = readFitScan(image, { w: W, h: H }, 'stock')
   ms += performance.now() - started
   if (!read.ok) { refused++; continue }
   const correction = correctionOf(read.value.deviation)
@@ -27,7 +27,7 @@ for (let seed = 1; seed <= printers; seed++) {
 errors.sort((a, b) => a - b)
 const big = fitScan(W, H, { ...anySetting(1), dpi: 300 }, 1)
 const started = performance.now()
-readFitScan(big, W, H)
+readFitScan(big, { w: W, h: H }, 'stock')
 const bigMs = performance.now() - started
 /** The peer: looking at every pixel of the same picture once. */
 let sum = 0

@@ -5,7 +5,7 @@ import { refuse, type Result } from '#core/base/result'
 import type { CheckNumber, NumberBook, NumberRow } from '#core/books/book'
 import { giveFate, type GiveFate } from '#core/books/giveFate'
 import type { Changes } from '#core/desk/tables'
-import { addPrinter, confirmFit, keepFit, type Printer } from '#core/fit/printers'
+import { addPrinter, confirmFit, keepFit, keepMicr, type Printer } from '#core/fit/printers'
 import { entry, type LedgerAccount } from '#core/ledger/entry'
 import { zero, type Cents } from '#core/money/cents'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
@@ -130,6 +130,8 @@ export class Acts {
   }))
 
   addPrinter = (printer: Printer) => this.settleUnder('library', async () => addPrinter({ printers: await this.db.printers.toArray() }, printer))
+
+  keepMicr = (printer: Printer, act: Parameters<typeof keepMicr>[1]) => this.settleUnder('library', async stamp => keepMicr({ printer: await this.db.printers.get(printer.id) ?? printer }, act, stamp))
 
   keepFit = (fit: Parameters<typeof keepFit>[0]) => this.settleUnder('library', async stamp => keepFit(fit, stamp))
 

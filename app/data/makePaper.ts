@@ -1,6 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Affine } from '#core/fit/affine'
+import type { GreyImage } from '#core/micr/reader'
 import type { Drawing } from '#core/proof/marks'
+import { inWorker } from './inWorker'
 import type { PaperApi, PaperJob, PaperMade, PaperStage } from '~/workers/paper.worker'
 
 export interface PaperMaking { readonly made: Promise<PaperMade | 'stopped'>, readonly stop: () => void }
@@ -20,18 +22,13 @@ export function makePaper(job: PaperJob, onSheet: (stage: PaperStage, done: numb
   return { made, stop }
 }
 
-async function inWorker<T>(work: (remote: Remote<PaperApi>) => Promise<T>): Promise<T> {
-  const worker = paperWorker()
-  try {
-    return await work(wrap<PaperApi>(worker))
-  }
-  finally {
-    worker.terminate()
-  }
-}
+const inPaperWorker = <T>(work: (remote: Remote<PaperApi>) => Promise<T>): Promise<T> => inWorker<PaperApi, T>(paperWorker(), work)
 
 /** The first page of a PDF as a picture, made in a worker. */
-export const firstPageOf = (bytes: Uint8Array, dpi: number, most: number): Promise<Blob> => inWorker(remote => remote.firstPage(bytes, dpi, most))
+export const firstPageOf = (bytes: Uint8Array, dpi: number, most: number): Promise<Blob> => inPaperWorker(remote => remote.firstPage(bytes, dpi, most))
 
 /** One drawing as a PDF, corrected by a fit where one is given. */
-export const sheetPdf = (drawing: Drawing, title: string, fit: Affine | null): Promise<Uint8Array> => inWorker(remote => remote.sheet(drawing, title, new Date().toISOString(), fit))
+export const sheetPdf = (drawing: Drawing, title: string, fit: Affine | null): Promise<Uint8Array> => inPaperWorker(remote => remote.sheets([drawing], title, new Date().toISOString(), fit))
+
+/** What a drawing prints, as grey pixels: to hold a scan against. */
+export const greyOfDrawing = (drawing: Drawing, dpi: number): Promise<GreyImage> => inPaperWorker(remote => remote.greyOf(drawing, dpi))

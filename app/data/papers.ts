@@ -1,4 +1,6 @@
 import { correctionOf } from '#core/fit/fit'
+import { proofer } from '#core/proof/compose'
+import type { Drawing } from '#core/proof/marks'
 import type { Run } from '#core/runs/run'
 import { makePaper } from './makePaper'
 import type { Id } from '#core/base/id'
@@ -15,12 +17,24 @@ export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
   const copies = await readRunCopies(run)
   if (!copies) return undefined
   const fit = await readFit(run.printing?.fitId)
-  const made = await makePaper({ ...copies, ...(fit && { fit: correctionOf(fit.deviation) }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  const made = await makePaper({ ...copies, ...(fit && { fit: correctionOf(fit.deviation) }), ...(run.printing?.micr && { micr: run.printing.micr }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 
 /** The continuation sheets of a run, if it has any. */
 export const continuationOf = async (runId: Id<'run'>): Promise<Uint8Array | undefined> => (await readKeptPaper(runId))?.continuation
+
+/** What one sheet of a printed run was meant to be, from the frozen copies of its checks. */
+export async function drawingOfSheet(run: Run, sheet: number): Promise<Drawing | undefined> {
+  const copies = await readRunCopies(run)
+  if (!copies) return undefined
+  const ready = proofer(copies.layout, copies.stock, copies.account)
+  const checks = Array.from({ length: ready.perSheet }, (_, i) => {
+    const at = run.checks.findIndex(c => c.sheet === sheet && c.place === i + 1)
+    return copies.checks[at] ?? null
+  })
+  return ready.sheet(checks).drawing
+}
 
 /** Opens a PDF in a tab of its own, from where the browser prints it. */
 export function openPdf(bytes: Uint8Array): void {

@@ -1,7 +1,7 @@
 import { good, refuse, type Result } from '#core/base/result'
 import { MOST_PICTURE_LETTERS, pictureSchema, type Picture } from '#core/paper/picture'
 
-const MOST_FILE_BYTES = 12_000_000
+const MOST_FILE_BYTES = 32_000_000
 
 /** What a picture file begins with: the name of a file says nothing. */
 function kindOf(head: Uint8Array): 'png' | 'jpeg' | 'pdf' | 'svg' | undefined {

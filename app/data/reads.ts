@@ -1,6 +1,6 @@
 import type { Id } from '#core/base/id'
 import { nextNumber, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
-import type { FitRow, Printer } from '#core/fit/printers'
+import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
 import type { LedgerAccount } from '#core/ledger/entry'
 import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/library/library'
@@ -8,6 +8,7 @@ import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
 import type { Payee, Payment } from '#core/payables/payment'
+import { practiceTrays } from '#core/practice/press'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
 import { db, type Paper, type StockScan } from './db'
@@ -106,6 +107,30 @@ export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
 /** How many runs of an account went to a printer. */
 export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> => db.runs.where('accountId').equals(accountId).filter(r => r.printedAt !== '').count()
 
-/** Printers and all their fits. */
-export const readPrinters = async (): Promise<{ printers: Printer[], fits: FitRow[] }> => ({ printers: await db.printers.orderBy('id').toArray(), fits: await db.fits.toArray() })
+const practice: Printer = { id: practicePrinterId, name: 'Practice printer', trays: practiceTrays }
+/** Printers and all their fits. The practice printer is always among them, last. */
+export async function readPrinters(): Promise<{ printers: Printer[], fits: FitRow[] }> {
+  const [kept, fits] = await Promise.all([db.printers.orderBy('id').toArray(), db.fits.toArray()])
+  const own = kept.find(p => p.id === practicePrinterId)
+  return { printers: [...kept.filter(p => p !== own), own ?? practice], fits }
+}
+export const readPrinter = async (id: string): Promise<Printer | undefined> => (await readPrinters()).printers.find(p => p.id === id)
 export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> => (id ? db.fits.get(id) : undefined)
+
+/** A check that was printed: which run and sheet it is on. */
+export interface PrintedCheck { readonly number: CheckNumber, readonly payee: string, readonly run: Run, readonly sheet: number }
+const MOST_PRINTED = 60
+/** The checks last printed on a stock, newest first. */
+export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
+  const versions = new Set((await db.layoutVersions.filter(v => v.stock.id === stockId).primaryKeys()))
+  const runs = (await db.runs.filter(r => r.printedWith !== null && versions.has(r.printedWith)).toArray()).sort((a, b) => (a.printedAt < b.printedAt ? 1 : -1))
+  const found: PrintedCheck[] = []
+  for (const run of runs) {
+    for (const c of [...run.checks].reverse()) {
+      if (c.outcome?.kind === 'never came out') continue
+      if (found.length === MOST_PRINTED) return found
+      found.push({ number: c.number, payee: (await db.payments.get(c.paymentId))?.name ?? '', run, sheet: c.sheet })
+    }
+  }
+  return found
+}

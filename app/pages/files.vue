@@ -37,6 +37,13 @@ async function forget() {
         </v-form>
       </v-card>
       <v-card class="part">
+        <h2>Practice printer</h2>
+        <p>A stand-in that ships with the program: it prints runs and fit sheets with a printer’s errors and faults, and shows every sheet as it came out.</p>
+        <v-btn to="/practice/printer" data-test="to-practice">
+          Go to the practice printer
+        </v-btn>
+      </v-card>
+      <v-card class="part">
         <h2>Start over</h2>
         <p>Forgets every company, account, payment and number kept in this browser. It cannot be undone.</p>
         <v-checkbox v-model="sure" label="I want everything in this browser forgotten" hide-details density="compact" />

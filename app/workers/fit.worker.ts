@@ -1,19 +1,29 @@
 import { expose } from 'comlink'
 import type { Result } from '#core/base/result'
+import { readCheckScan } from '#core/fit/checkScan'
+import type { Deviation } from '#core/fit/fit'
+import { readLadder, type LadderLine, type StepReading } from '#core/fit/ladder'
 import { readFitScan, type ScanReading } from '#core/fit/scan'
+import type { GreyImage } from '#core/micr/reader'
+import type { Box } from '#core/paper/length'
+import { greyOf, pixelsOf } from './grey'
+
+interface Size { readonly w: number, readonly h: number }
+type OnStage = (stage: string) => void
+const greyOfBitmap = (bitmap: ImageBitmap, onStage: OnStage): GreyImage => {
+  onStage('Taking the picture in')
+  const grey = greyOf(pixelsOf(bitmap))
+  onStage('Finding the paper and what is printed on it')
+  return grey
+}
 
 const api = {
-  /** Reads the scan of a fit sheet of that size in mm. */
-  read(bitmap: ImageBitmap, w: number, h: number): Result<ScanReading> {
-    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-    const context = canvas.getContext('2d', { willReadFrequently: true })
-    if (!context) throw new Error('this browser gives workers no canvas')
-    context.drawImage(bitmap, 0, 0)
-    const { data, width, height } = context.getImageData(0, 0, bitmap.width, bitmap.height)
-    const grey = new Uint8Array(width * height)
-    for (let i = 0; i < grey.length; i++) grey[i] = (data[4 * i]! * 77 + data[4 * i + 1]! * 151 + data[4 * i + 2]! * 28) >> 8
-    return readFitScan({ w: width, h: height, data: grey }, w, h)
-  },
+  /** Reads the scan of a stock's fit sheet. */
+  read: (bitmap: ImageBitmap, sheet: Size, stockId: string, onStage: OnStage): Result<ScanReading> => readFitScan(greyOfBitmap(bitmap, onStage), sheet, stockId),
+  /** Reads the scan of a printed check against what it was meant to be. */
+  readCheck: (bitmap: ImageBitmap, sheet: Size, meant: GreyImage, parts: readonly Box[], through: Deviation | null, onStage: OnStage): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through),
+  /** Ranks the lines of a scanned ladder sheet. */
+  readLadder: (bitmap: ImageBitmap, sheet: Size, line: LadderLine, onStage: OnStage): Result<StepReading[]> => readLadder(greyOfBitmap(bitmap, onStage), sheet, line),
 }
 export type FitApi = typeof api
 expose(api)

@@ -2,7 +2,9 @@ import { expose } from 'comlink'
 import { applyAffine, noChange, type Affine } from '#core/fit/affine'
 import { MM_PER_INCH } from '#core/paper/length'
 import { clearBand, PITCH } from '#core/micr/place'
+import type { MicrFit } from '#core/micr/micrFit'
 import { readBack, type Meant } from '#core/micr/readBack'
+import type { GreyImage } from '#core/micr/reader'
 import type { Layout } from '#core/paper/layout'
 import { panelOf, type Stock } from '#core/paper/stock'
 import { proofer, sheetsOf } from '#core/proof/compose'
@@ -17,6 +19,8 @@ import sansBoldUrl from '#core/type/faces/sans-bold.ttf?url'
 import serifUrl from '#core/type/faces/serif.ttf?url'
 import serifBoldUrl from '#core/type/faces/serif-bold.ttf?url'
 
+import { greyOf } from './grey'
+
 export interface PaperJob {
   readonly layout: Layout
   readonly stock: Stock
@@ -26,6 +30,8 @@ export interface PaperJob {
   readonly madeAt: string
   /** Correction for how the printer errs. */
   readonly fit?: Affine
+  /** The MICR line's own width and weight on the printer. */
+  readonly micr?: MicrFit
   /** Words over every panel: SAMPLE. */
   readonly stamp?: string
   /** Whether the MICR lines are read back from the finished pages. */
@@ -44,13 +50,6 @@ const shippedFaces = async (): Promise<FaceBytes> => Object.fromEntries(await Pr
 const bytesOf = async (url: string): Promise<Uint8Array> => new Uint8Array(await (await fetch(url)).arrayBuffer())
 
 interface ToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: { x: number, y: number, w: number, h: number }, readonly meant: Meant }
-
-/** Grey pixels of an image in colour. */
-function greyOf({ width, height, data }: ImageData) {
-  const grey = new Uint8Array(width * height)
-  for (let i = 0; i < grey.length; i++) grey[i] = Math.round(0.299 * data[4 * i]! + 0.587 * data[4 * i + 1]! + 0.114 * data[4 * i + 2]!)
-  return { w: width, h: height, data: grey }
-}
 
 async function readLines(bytes: Uint8Array, lines: readonly ToRead[], onSheet: (done: number, of: number) => void): Promise<Note[]> {
   const { openPdf } = await import('./rasterPdf')
@@ -93,16 +92,24 @@ const api = {
         yield set.drawing
       }
     }
-    const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, ...(job.fit && { fit: job.fit }), onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
+    const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, ...(job.fit && { fit: job.fit }), ...(job.micr && { micr: job.micr }), onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
     const continuation = continued.length ? await drawingsPdf(continued, faces, { title: `${job.title}, continuation`, madeAt: job.madeAt }) : undefined
     if (job.readBack) notes.push(...await readLines(bytes, toRead, (done, of) => onSheet('reading back', done, of)))
     return { bytes, ...(continuation && { continuation }), notes, readBack: job.readBack ? toRead.length : 0 }
   },
 
-  /** One drawing as a PDF of its own: a fit sheet. */
-  async sheet(drawing: Drawing, title: string, madeAt: string, fit: Affine | null): Promise<Uint8Array> {
-    const faces = await shippedFaces()
-    return drawingsPdf([drawing], faces, { title, madeAt, ...(fit && { fit }) })
+  /** Drawings as a PDF of their own: a fit sheet, a letter. */
+  async sheets(drawings: readonly Drawing[], title: string, madeAt: string, fit: Affine | null): Promise<Uint8Array> {
+    return drawingsPdf(drawings, await shippedFaces(), { title, madeAt, ...(fit && { fit }) })
+  },
+
+  /** What a drawing prints, as grey pixels at so many dots to the inch. */
+  async greyOf(drawing: Drawing, dpi: number): Promise<GreyImage> {
+    const { openPdf } = await import('./rasterPdf')
+    const pdf = await openPdf(await drawingsPdf([drawing], await shippedFaces(), { title: 'Print', madeAt: '2000-01-01T00:00:00Z' }))
+    const grey = greyOf(await pdf.raster(1, { x: 0, y: 0, w: drawing.w, h: drawing.h }, dpi))
+    await pdf.close()
+    return grey
   },
 
   /** The first page of a PDF, as a PNG picture at so many dots to the inch, no side longer than `most` pixels. */

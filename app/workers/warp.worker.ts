@@ -2,17 +2,15 @@ import { expose } from 'comlink'
 import type { SnapLines } from '#core/paper/arrange'
 import { scanMarks } from '#core/paper/scanMarks'
 import type { Projection } from '#core/paper/straighten'
+import { greyOf, pixelsOf } from './grey'
 
 const api = {
   /** Lays a scan straight: every pixel of a sheet of `w` by `h` mm at so many pixels a millimetre is fetched from where the map sees it. PNG. */
   async lay(bitmap: ImageBitmap, map: Projection, w: number, h: number, perMm: number): Promise<Blob> {
-    const source = new OffscreenCanvas(bitmap.width, bitmap.height)
-    const from = source.getContext('2d', { willReadFrequently: true })
     const target = new OffscreenCanvas(Math.round(w * perMm), Math.round(h * perMm))
     const to = target.getContext('2d')
-    if (!from || !to) throw new Error('this browser gives workers no canvas')
-    from.drawImage(bitmap, 0, 0)
-    const seen = new Uint32Array(from.getImageData(0, 0, bitmap.width, bitmap.height).data.buffer)
+    if (!to) throw new Error('this browser gives workers no canvas')
+    const seen = new Uint32Array(pixelsOf(bitmap).data.buffer)
     const out = to.createImageData(target.width, target.height)
     const pixels = new Uint32Array(out.data.buffer)
     const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = map
@@ -33,15 +31,7 @@ const api = {
 
   /** Lines printed on a straightened scan of so many pixels a millimetre, in mm of the sheet. */
   async marks(picture: Blob, perMm: number): Promise<SnapLines> {
-    const bitmap = await createImageBitmap(picture)
-    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-    const context = canvas.getContext('2d')
-    if (!context) throw new Error('this browser gives workers no canvas')
-    context.drawImage(bitmap, 0, 0)
-    const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height)
-    const grey = new Uint8Array(bitmap.width * bitmap.height)
-    for (let i = 0; i < grey.length; i++) grey[i] = Math.round((data[4 * i]! + data[4 * i + 1]! + data[4 * i + 2]!) / 3)
-    return scanMarks({ w: bitmap.width, h: bitmap.height, data: grey }, perMm)
+    return scanMarks(greyOf(pixelsOf(await createImageBitmap(picture))), perMm)
   },
 }
 export type WarpApi = typeof api

@@ -1,9 +1,13 @@
-import { BASELINE_UP, clearBand } from '../micr/place'
+import { BASELINE_UP, clearBand, FIRST_FROM_RIGHT } from '../micr/place'
+import { hashOf } from '../base/hash'
 import { formatLength, type Mm, type Unit } from '../paper/length'
-import { panelOf, type Stock } from '../paper/stock'
+import { kindNames } from '../paper/kinds'
+import type { Layout } from '../paper/layout'
+import { carries, panelOf, type Stock } from '../paper/stock'
 import { textWidth } from '../proof/fitText'
 import type { Drawing, Mark } from '../proof/marks'
 import type { FaceName } from '../type/face'
+import type { Spot } from './affine'
 import { fitLines, FROM_EDGE, type FitLine } from './fit'
 
 const INK = '#1a1822'
@@ -19,6 +23,23 @@ export function squares(w: Mm, h: Mm): { x: Mm, y: Mm }[] {
   const inset = Math.min(30, h * 0.24)
   return [{ x: inset, y: inset }, { x: w - inset, y: inset }, { x: w - inset, y: h - inset }, { x: inset, y: h - inset }, { x: w / 2, y: inset }]
 }
+
+/** A row of bars under the middle square tells which stock the sheet is for: each bit a pair of cells, one of them dark. Sides in mm. */
+export const BAR: Mm = 1.5
+const BITS = 16
+export function barSpots(w: Mm, h: Mm): { first: Spot, second: Spot }[] {
+  const y = squares(w, h)[4]!.y + SQUARE / 2 + 4
+  return Array.from({ length: BITS }, (_, i) => {
+    const x = w / 2 + (i - BITS / 2) * 2 * BAR
+    return { first: { x: x + BAR / 2, y }, second: { x: x + BAR * 1.5, y } }
+  })
+}
+/** The bits of a key: 16 of its hash. */
+export const barsOf = (key: string): boolean[] => Array.from({ length: BITS }, (_, i) => ((parseInt(hashOf(key).slice(0, 4), 16) >> i) & 1) === 1)
+/** Squares and bars by which a sheet of ours is found and told in a picture. */
+export const findingMarks = (w: Mm, h: Mm, key: string): Mark[] => [
+  ...squares(w, h).map(s => filled(s.x, s.y, SQUARE)), ...barSpots(w, h).map(({ first, second }, i) => { const at = barsOf(key)[i] ? first : second; return filled(at.x, at.y, BAR) }),
+]
 
 /** A filled square as strokes side by side, since a drawing has no filled areas. */
 function filled(cx: Mm, cy: Mm, side: Mm): Mark {
@@ -40,6 +61,59 @@ function measured({ mark, edge, at }: FitLine): Mark[] {
   return [line, shaft, ...wings, label]
 }
 
+/** A ruler from near the paper's edge to a lettered line, its figures telling the distance from the edge if the printer were exact. */
+function ruler({ edge, at }: FitLine, unit: Unit): Mark[] {
+  const [step, each] = unit === 'mm' ? [1, 5] : [25.4 / 20, 5]
+  const level = edge === 'top' || edge === 'foot'
+  const marks: Mark[] = []
+  for (let k = Math.ceil(4 / step); k * step <= FROM_EDGE + 0.01; k++) {
+    const in0 = FROM_EDGE - k * step
+    const x = level ? at.x : edge === 'left' ? at.x - in0 : at.x + in0
+    const y = level ? (edge === 'top' ? at.y - in0 : at.y + in0) : at.y
+    const long = k % each === 0 ? 2.2 : 1.2
+    marks.push({ kind: 'line', x, y, x2: level ? x + long : x, y2: level ? y : y + long, width: 0.12, ink: INK })
+    if (k % each === 0) marks.push(words(level ? x + 2.8 : x - 1.2, level ? y + 0.8 : y + 4.4, unit === 'mm' ? String(k) : (k / 20).toFixed(2), 5.5))
+  }
+  return marks
+}
+
+/** A cross of scales of 5 mm each way, by which it is read off how far a thing lies from where it was meant. */
+function scales(x: Mm, y: Mm): Mark[] {
+  const marks: Mark[] = []
+  for (let k = -5; k <= 5; k++) {
+    const half = k === 0 ? 2.4 : Math.abs(k) === 5 ? 1.6 : 0.9
+    marks.push({ kind: 'line', x: x + k, y: y - half, x2: x + k, y2: y + half, width: 0.12, ink: INK }, { kind: 'line', x: x - half, y: y + k, x2: x + half, y2: y + k, width: 0.12, ink: INK })
+  }
+  return marks
+}
+
+/** The fields of which a photocopy shows where they belong. */
+const SCALED = ['payee', 'amountFigures', 'date', 'signature', 'memo']
+/**
+ * The second form of the fit sheet, to be printed on a photocopy of the real stock: the box of every field that is ours to print, scales where
+ * payee, amount, date and signature begin, and where the MICR line stands. Against the light on the real stock, or on its copy, each mm
+ * between the middle of a scale and the stationer's own line is a mm by hand.
+ */
+export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Drawing {
+  const { w, h } = stock.sheet
+  const marks: Mark[] = []
+  const panel = panelOf(stock, 'check', 1)
+  for (const field of layout.fields) {
+    const on = panelOf(stock, field.panel, 1)
+    if (!on || !field.on || field.kind === 'micr' || field.kind === 'ground' || field.kind === 'overlay' || carries(stock, field.panel, field.kind)) continue
+    const [x, y] = [on.x + field.x, on.y + field.y]
+    marks.push({ kind: 'rect', x, y, w: field.w, h: field.h, width: 0.12, ink: LIGHT })
+    if (field.panel === 'check' && SCALED.includes(field.kind)) marks.push(...scales(x, y + field.h), words(x + 6, y - 0.8, kindNames[field.kind], 6))
+  }
+  if (panel) {
+    const foot = panel.y + panel.h - BASELINE_UP
+    const right = panel.x + panel.w - FIRST_FROM_RIGHT
+    marks.push({ kind: 'line', x: panel.x + 12, y: foot, x2: right, y2: foot, width: 0.12, ink: INK }, ...scales(right, foot), words(panel.x + 14, foot - 1, 'MICR line', 6))
+    marks.push(words(panel.x + 12, panel.y + panel.h - 16.6, `${said.printer}, ${said.tray}, ${said.date}, ${said.through}. Each stroke of a scale is 1 mm.`, 6.5))
+  }
+  return { w, h, layers: [{ shared: false, marks }] }
+}
+
 export interface FitSheetWords { readonly printer: string, readonly tray: string, readonly date: string, readonly unit: Unit, readonly through: string }
 
 /**
@@ -59,8 +133,8 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
     marks.push(dashed(l, b, r, b), dashed(l, t, r, t), dashed(l, band.y, r, band.y))
     marks.push({ kind: 'line', x: l + 50, y: panel.y + panel.h - BASELINE_UP, x2: r - 50, y2: panel.y + panel.h - BASELINE_UP, width: 0.15, ink: INK }, words(l + 52, panel.y + panel.h - BASELINE_UP - 1, 'MICR line stands here', 7))
   }
-  for (const s of squares(w, h)) marks.push(filled(s.x, s.y, SQUARE))
-  for (const line of fitLines(w, h)) marks.push(...measured(line))
+  marks.push(...findingMarks(w, h, stock.id))
+  for (const line of fitLines(w, h)) marks.push(...measured(line), ...ruler(line, said.unit))
   const top = Math.max(h * 0.36, (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14)
   const lines: [string, number, FaceName][] = h < 150 ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']] : [
     ['Fit sheet', 18, 'serif-bold'], [`${said.printer}, ${said.tray}`, 12, 'sans-bold'], [stock.name, 10, 'sans'], [`${said.date}, ${said.through}`, 10, 'sans'],

@@ -2,12 +2,21 @@ import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import type { Mm } from '../paper/length'
 import type { Decision, Stamp } from '../trail/trail'
+import { exactMicr, isExactMicr, micrFitName, micrWidths, type MicrFit } from '../micr/micrFit'
 import type { Deviation } from './fit'
 
 /** A printer with its trays, as the office calls them. */
-export interface Printer { readonly id: Id<'printer'>, readonly name: string, readonly trays: readonly string[] }
+export interface Printer {
+  readonly id: Id<'printer'>
+  readonly name: string
+  readonly trays: readonly string[]
+  /** How its sheets come to lie; face down where nobody said. Where they lie face up, the last check goes on paper first. */
+  readonly stacking?: 'face down' | 'face up'
+  /** The MICR line's own width and weight on this printer, and who chose them. */
+  readonly micr?: MicrFit & { readonly how: 'by eye' | 'by scan', readonly madeAt: string, readonly by: string }
+}
 
-export const fitWays = ['by ruler', 'by scan', 'by hand', 'earlier fit'] as const
+export const fitWays = ['by ruler', 'by scan', 'from a check', 'by hand', 'earlier fit'] as const
 /** One fit of a printer, tray and stock. Rows are added and never changed, but for what a confirming sheet showed; the newest is in use. */
 export interface FitRow {
   readonly id: Id<'fit'>
@@ -34,7 +43,7 @@ export function addPrinter(known: { printers: readonly Printer[] }, act: Printer
   if (!name) return refuse('printer-name', 'what do you call this printer?', { field: 'name' })
   if (!trays.length) return refuse('printer-trays', 'a printer has at least one tray', { field: 'trays' })
   if (known.printers.some(p => p.id !== act.id && p.name.toLowerCase() === name.toLowerCase())) return refuse('printer-taken', `there is a printer “${name}” already`, { field: 'name', value: name })
-  return good({ changes: { printers: [{ id: act.id, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] }, trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } } })
+  return good({ changes: { printers: [{ ...act, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] }, trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } } })
 }
 
 /** What the furthest fit may be: beyond it the printer is broken or scales, and a fit would only hide it. */
@@ -54,3 +63,15 @@ export function keepFit(act: Omit<FitRow, 'madeAt' | 'by' | 'confirmed'>, stamp:
 export function confirmFit(known: { fit: FitRow }, act: { worst: Mm }): Decision<{ fits: FitRow[] }> {
   return good({ changes: { fits: [{ ...known.fit, confirmed: act.worst }] }, trail: { act: 'confirm a fit', text: `worst corner ${act.worst.toFixed(2)} mm off`, about: { printer: known.fit.printerId, fit: known.fit.id } } })
 }
+
+/** Keeps the MICR line's width and weight of a printer; the standard's own takes the correction away. */
+export function keepMicr(known: { printer: Printer }, act: MicrFit & { how: 'by eye' | 'by scan' }, stamp: Stamp): Decision<{ printers: Printer[] }> {
+  if (!micrWidths.some(w => Math.abs(w - act.width) < 1e-9)) return refuse('micr-width', 'choose one of the widths of the ladder sheet', { field: 'width', value: act.width })
+  const { micr: _, ...bare } = known.printer
+  const printer: Printer = isExactMicr(act) ? bare : { ...bare, micr: { ...act, madeAt: stamp.at, by: stamp.by } }
+  return good({ changes: { printers: [printer] }, trail: { act: 'keep a MICR fit', text: `${printer.name}: ${micrFitName(act)}, ${act.how}`, about: { printer: printer.id } } })
+}
+export const micrOf = (printer: Printer | undefined): MicrFit => (printer?.micr ? { width: printer.micr.width, weight: printer.micr.weight } : exactMicr)
+
+/** The stand-in that ships with the product: known in every office, by this key. */
+export const practicePrinterId = 'practice-printer' as Id<'printer'>

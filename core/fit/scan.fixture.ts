@@ -3,10 +3,10 @@ import type { GreyImage } from '../micr/reader'
 import { straighten, type Projection } from '../paper/straighten'
 import { invert } from './affine'
 import { deviationMap, fitLines, type Deviation } from './fit'
-import { SQUARE, squares } from './fitSheet'
+import { BAR, barsOf, barSpots, SQUARE, squares } from './fitSheet'
 
 /** A made-up printer and the scan or photo of its fit sheet. */
-export interface ScanSetting { readonly dpi: number, readonly deviation: Deviation, readonly turn: number, /** Perspective of a photo: change of scale a millimetre from the middle. */ readonly slant: number, readonly noise: number, readonly shadow: number, readonly around: number, readonly quarter: number, readonly squares?: boolean }
+export interface ScanSetting { readonly dpi: number, readonly deviation: Deviation, readonly turn: number, /** Perspective of a photo: change of scale a millimetre from the middle. */ readonly slant: number, readonly noise: number, readonly shadow: number, readonly around: number, readonly quarter: number, readonly squares?: boolean, /** Key of the stock whose sheet it is. */ readonly stock?: string }
 
 /** A random printer and scanner, as the figures of the fit ask: shift to 6 mm, stretch 96 to 104 %, turn to 1.5 degrees; scans with noise, shadow, turn; photos with slant. */
 export function anySetting(seed: number): ScanSetting {
@@ -38,7 +38,11 @@ export function fitScan(w: number, h: number, set: ScanSetting, seed: number): G
   const back = straighten(real.map((_, i) => ({ seen: real[(i + set.quarter) % 4]!, real: turned[i]! })))!
   const undo = invert(deviationMap(set.deviation))
   const data = new Uint8Array(iw * ih)
-  const boxes = [...(set.squares === false ? [] : squares(w, h).map(s => [s.x - SQUARE / 2, s.y - SQUARE / 2, SQUARE, SQUARE] as const)), ...fitLines(w, h).map(l => (l.edge === 'top' || l.edge === 'foot' ? [l.at.x - 12, l.at.y - 0.1, 24, 0.2] as const : [l.at.x - 0.1, l.at.y - 12, 0.2, 24] as const))]
+  const boxes = [...(set.squares === false ? [] : squares(w, h).map(s => [s.x - SQUARE / 2, s.y - SQUARE / 2, SQUARE, SQUARE] as const)), ...barSpots(w, h).map(({ first, second }, i) => { const at = barsOf(set.stock ?? 'stock')[i] ? first : second; return [at.x - BAR / 2, at.y - BAR / 2, BAR, BAR] as const }), ...fitLines(w, h).map(l => (l.edge === 'top' || l.edge === 'foot' ? [l.at.x - 12, l.at.y - 0.1, 24, 0.2] as const : [l.at.x - 0.1, l.at.y - 12, 0.2, 24] as const))]
+  // Which boxes touch which square millimetre, so that most samples look at none.
+  const cellsWide = Math.ceil(w) + 1
+  const cells: (typeof boxes)[] = []
+  for (const box of boxes) for (let y = Math.floor(box[1]); y <= box[1] + box[3]; y++) for (let x = Math.floor(box[0]); x <= box[0] + box[2]; x++) (cells[y * cellsWide + x] ??= []).push(box)
   const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = back as Projection
   const [a, b, c, d, e, f] = undo
   // Written out in full: an image has millions of samples.
@@ -47,11 +51,10 @@ export function fitScan(w: number, h: number, set: ScanSetting, seed: number): G
     const px = (m0 * x + m1 * y + m2) / k
     const py = (m3 * x + m4 * y + m5) / k
     if (px < 0 || py < 0 || px > w || py > h) return -1
-    if (px < 45 || py < 45 || px > w - 45 || py > h - 45 || Math.abs(px - w / 2) < 30) {
-      const qx = a * px + c * py + e
-      const qy = b * px + d * py + f
-      for (const box of boxes) if (qx >= box[0] && qx <= box[0] + box[2] && qy >= box[1] && qy <= box[1] + box[3]) return 28
-    }
+    const qx = a * px + c * py + e
+    const qy = b * px + d * py + f
+    const here = cells[Math.floor(qy) * cellsWide + Math.floor(qx)]
+    if (here) for (const box of here) if (qx >= box[0] && qx <= box[0] + box[2] && qy >= box[1] && qy <= box[1] + box[3]) return 28
     return 246 - set.shadow * (px / w) * (py / h)
   }
   for (let y = 0; y < ih; y++) for (let x = 0; x < iw; x++) {

@@ -5,9 +5,9 @@ import { readFitScan } from './scan'
 import { anySetting, fitScan } from './scan.fixture'
 
 const [W, H] = [215.9, 279.4]
-const PRINTERS = Number(process.env.FIT_PRINTERS ?? 40)
+const PRINTERS = Number(process.env.FIT_PRINTERS ?? 24)
 const plain = { dpi: 150, deviation: noDeviation, turn: 0.5, slant: 0, noise: 5, shadow: 10, around: 60, quarter: 0 }
-const code = (image: Parameters<typeof readFitScan>[0], w = W, h = H): string => { const r = readFitScan(image, w, h); return r.ok ? 'read' : r.refusal.code }
+const code = (image: Parameters<typeof readFitScan>[0], w = W, h = H): string => { const r = readFitScan(image, { w, h }, 'stock'); return r.ok ? 'read' : r.refusal.code }
 
 describe('a fit sheet read off a scan', () => {
   it(`of ${PRINTERS} printers: marks within 0.2 mm at the 95th percentile and 0.5 mm at worst after one fit, or an honest refusal`, { timeout: 400_000 }, () => {
@@ -15,7 +15,7 @@ describe('a fit sheet read off a scan', () => {
     let refused = 0
     for (let seed = 1; seed <= PRINTERS; seed++) {
       const set = anySetting(seed)
-      const read = readFitScan(fitScan(W, H, set, seed), W, H)
+      const read = readFitScan(fitScan(W, H, set, seed), { w: W, h: H }, 'stock')
       if (!read.ok) { refused++; continue }
       const correction = correctionOf(read.value.deviation)
       const worst = Math.max(...[[10, 10], [W - 10, 10], [W - 10, H - 10], [10, H - 10], [W / 2, H / 2]].map(([x = 0, y = 0]) => {
@@ -37,6 +37,7 @@ describe('a fit sheet read off a scan', () => {
     expect(code(fitScan(210, 297, plain, 4))).toBe('scan-shape')
     const half = fitScan(W, H, plain, 5)
     expect(code({ w: half.w, h: Math.round(half.h * 0.6), data: half.data.slice(0, half.w * Math.round(half.h * 0.6)) })).toMatch(/scan-(edges|shape)/)
+    expect(code(fitScan(W, H, { ...plain, stock: 'another' }, 8))).toBe('scan-stock')
     expect(code(fitScan(W, H, plain, 6))).toBe('read')
     expect(code(fitScan(W, H, { ...plain, quarter: 1 }, 7))).toBe('read')
   })

@@ -1,3 +1,4 @@
+import type { MicrFit } from '../micr/micrFit'
 import type { MicrShapes } from '../micr/shapes'
 import type { Mm } from '../paper/length'
 import type { Picture } from '../paper/picture'
@@ -13,7 +14,7 @@ export type PathStep = readonly ['M' | 'L', Mm, Mm] | readonly ['Q', Mm, Mm, Mm,
  */
 export type Mark =
   | { readonly kind: 'text', readonly x: Mm, readonly y: Mm, readonly text: string, readonly face: FaceName, readonly size: number, readonly ink: string, readonly field: string, readonly turn?: number }
-  | { readonly kind: 'micr', readonly x: Mm, readonly y: Mm, readonly text: string, readonly field: string, readonly shapes: MicrShapes }
+  | { readonly kind: 'micr', readonly x: Mm, readonly y: Mm, readonly text: string, readonly field: string, readonly shapes: MicrShapes, /** Width and weight of its own, on a ladder sheet. */ readonly fit?: MicrFit }
   | { readonly kind: 'line', readonly x: Mm, readonly y: Mm, readonly x2: Mm, readonly y2: Mm, readonly width: Mm, readonly ink: string }
   | { readonly kind: 'rect', readonly x: Mm, readonly y: Mm, readonly w: Mm, readonly h: Mm, readonly width: Mm, readonly ink: string }
   | { readonly kind: 'path', readonly steps: readonly PathStep[], readonly width: Mm, readonly ink: string }

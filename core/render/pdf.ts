@@ -1,4 +1,5 @@
 import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type PDFRef } from '@cantoo/pdf-lib'
+import type { MicrFit } from '../micr/micrFit'
 import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT } from '../paper/length'
 import { isNoChange } from '../fit/fit'
@@ -15,6 +16,8 @@ export interface PdfOptions {
   readonly madeAt: string
   /** By how a printer errs, the other way round: applied once to every whole page. */
   readonly fit?: Affine
+  /** The MICR line's own width and weight on the printer. */
+  readonly micr?: MicrFit
   /** Called after every sheet with the number of sheets done. */
   readonly onSheet?: (done: number) => void
 }
@@ -103,14 +106,14 @@ export async function drawingsPdf(sheets: Iterable<Drawing>, faces: FaceBytes, o
   const formOf = (layer: Layer, drawing: Drawing): string => {
     let form = forms.get(layer)
     if (!form) {
-      const ref = context.register(context.flateStream(contentOf(layer.marks, drawing.h, names, widthOf), { Type: 'XObject', Subtype: 'Form', BBox: mediaBox(drawing), Resources: resources }))
+      const ref = context.register(context.flateStream(contentOf(layer.marks, drawing.h, names, widthOf, options.micr), { Type: 'XObject', Subtype: 'Form', BBox: mediaBox(drawing), Resources: resources }))
       forms.set(layer, form = { name: `X${forms.size}`, ref })
     }
     return form.name
   }
 
   for (const drawing of sheets) {
-    const drawn = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, names, widthOf))).join('\n')
+    const drawn = drawing.layers.map(layer => (layer.shared ? `/${formOf(layer, drawing)} Do` : contentOf(layer.marks, drawing.h, names, widthOf, options.micr))).join('\n')
     const content = options.fit && !isNoChange(options.fit) ? `q ${fitOperator(options.fit, drawing.h)}\n${drawn}\nQ` : drawn
     const page = context.obj({})
     page.set(typeName, pageName)

@@ -1,4 +1,5 @@
 import { never } from '../base/result'
+import { beginOf, isExactMicr, micrWeights, type MicrFit } from '../micr/micrFit'
 import { PITCH } from '../micr/place'
 import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT, type Mm } from '../paper/length'
@@ -71,6 +72,14 @@ class Content {
     this.font = ''
   }
 
+  /** A MICR line made wider or narrower, heavier or lighter: its outlines are stroked too, in black or in white. */
+  fittedMicr(x: Mm, y: Mm, font: string, string: string, fit: MicrFit): void {
+    this.endText()
+    const edge = micrWeights[fit.weight]
+    const stroke = edge === 0 ? '' : ` 2 Tr ${num(hundredths(Math.abs(edge) * 2))} w 1 j ${edge > 0 ? '0 0 0' : '1 1 1'} RG`
+    this.out.push(`q BT 0 0 0 rg${stroke} ${Math.round(fit.width * 1e4) / 100} Tz /${font} ${num(Math.round(MICR_SIZE * 100))} Tf ${this.point(x, y)} Td(${string})Tj ET Q`)
+  }
+
   picture(x: Mm, y: Mm, w: Mm, h: Mm, name: string): void {
     this.endText()
     this.out.push(`q ${num(hundredths(w))} 0 0 ${num(hundredths(h))} ${this.point(x, y + h)} cm /${name} Do Q`)
@@ -121,8 +130,8 @@ function pathOperators(steps: readonly PathStep[], point: (x: Mm, y: Mm) => stri
   }).join('\n')
 }
 
-/** The marks as the operators of one content stream on a page of that height (mm). */
-export function contentOf(marks: readonly Mark[], height: Mm, names: ContentNames, widthOf: (face: FaceName, text: string, size: number) => number): string {
+/** The marks as the operators of one content stream on a page of that height (mm); `micr` is the MICR line's own correction on the printer. */
+export function contentOf(marks: readonly Mark[], height: Mm, names: ContentNames, widthOf: (face: FaceName, text: string, size: number) => number, micr?: MicrFit): string {
   const content = new Content(hundredths(height))
   for (const mark of marks) {
     switch (mark.kind) {
@@ -136,7 +145,12 @@ export function contentOf(marks: readonly Mark[], height: Mm, names: ContentName
         }
         break
       }
-      case 'micr': content.text(mark.x, mark.y, names.micr(mark.shapes), MICR_SIZE, '#000000', micrText(mark.text)); break
+      case 'micr': {
+        const fit = mark.fit ?? micr
+        if (fit && !isExactMicr(fit)) content.fittedMicr(beginOf(mark.x, mark.text.length, fit), mark.y, names.micr(mark.shapes), micrText(mark.text), fit)
+        else content.text(mark.x, mark.y, names.micr(mark.shapes), MICR_SIZE, '#000000', micrText(mark.text))
+        break
+      }
       case 'line': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y)} m ${content.point(mark.x2, mark.y2)} l S`); break
       case 'rect': content.shape(mark.width, mark.ink, `${content.point(mark.x, mark.y + mark.h)} ${num(hundredths(mark.w))} ${num(hundredths(mark.h))} re S`); break
       case 'path': content.shape(mark.width, mark.ink, `${pathOperators(mark.steps, content.point)} S`); break

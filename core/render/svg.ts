@@ -1,5 +1,6 @@
 import { never } from '../base/result'
 import { UNITS_PER_PITCH, type Contour } from '../micr/outlines'
+import { beginOf, exactMicr } from '../micr/micrFit'
 import { PITCH } from '../micr/place'
 import type { MicrShapes } from '../micr/shapes'
 import { isMicr } from '../micr/symbols'
@@ -43,8 +44,10 @@ function markSvg(mark: Mark): string {
       return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}"${mark.turn ? ` transform="rotate(${n(-mark.turn)} ${n(mark.x)} ${n(mark.y)})"` : ''} textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${escape(mark.text)}</text>`
     case 'micr': {
       const scale = PITCH / UNITS_PER_PITCH
+      const fit = mark.fit ?? exactMicr
+      const x = beginOf(mark.x, mark.text.length, fit)
       const paths = micrPaths(mark.shapes)
-      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(mark.x + i * PITCH)} ${n(mark.y)}) scale(${scale} ${-scale})" d="${paths.get(char)}"/>` : ''))
+      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(x + i * PITCH * fit.width)} ${n(mark.y)}) scale(${scale * fit.width} ${-scale})" d="${paths.get(char)}"/>` : ''))
       return `<g fill="#000000" data-field="${mark.field}" data-micr="${escape(mark.text)}">${glyphs.join('')}</g>`
     }
     case 'line': return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`

@@ -2,6 +2,7 @@ import { hashOf } from '../base/hash'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { takeNumbers, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import type { MicrFit } from '../micr/micrFit'
 import type { Layout } from '../paper/layout'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { Signing } from '../payables/account'
@@ -26,6 +27,9 @@ export interface RunCheck {
   readonly outcome: Outcome | null
 }
 
+/** The printer and tray of a run, the fit its pages go through, the MICR line's own correction, and how the sheets come to lie (face down where nothing is said). */
+export interface Printing { readonly printerId: Id<'printer'>, readonly tray: string, readonly fitId: Id<'fit'> | null, readonly micr?: MicrFit, readonly stacking?: 'face down' | 'face up' }
+
 /** One batch of checks put on paper together. */
 export interface Run {
   readonly id: Id<'run'>
@@ -40,7 +44,7 @@ export interface Run {
   /** Whose signature images print on all of this run; null: as the account says. */
   readonly signers: readonly number[] | null
   /** Which printer and tray it goes through, by which fit; null where nobody said. */
-  readonly printing: { readonly printerId: Id<'printer'>, readonly tray: string, readonly fitId: Id<'fit'> | null } | null
+  readonly printing: Printing | null
   /** Filled when the run goes to the printer. */
   readonly checks: readonly RunCheck[]
   /** Key of the layout version it was printed with; null before. */

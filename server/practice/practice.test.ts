@@ -3,11 +3,15 @@ import { describe, expect, test } from 'vitest'
 import { loadImage, createCanvas, type Canvas } from '@napi-rs/canvas'
 import { random } from '#core/base/random'
 import { must } from '#core/base/result'
-import { applyAffine } from '#core/fit/affine'
+import { applyAffine, compose } from '#core/fit/affine'
 import { correctionOf, deviationMap, worstCorner, type Deviation } from '#core/fit/fit'
-import { compose } from '#core/fit/affine'
 import { fitSheet } from '#core/fit/fitSheet'
+import { partsOf, readCheckScan } from '#core/fit/checkScan'
+import type { Drawing } from '#core/proof/marks'
+import { ladderSheet, readLadder } from '#core/fit/ladder'
 import { readFitScan } from '#core/fit/scan'
+import { micrLine } from '#core/micr/pattern'
+import { ownShapes } from '#core/micr/shapes'
 import type { GreyImage } from '#core/micr/reader'
 import { stockById } from '#core/paper/builtIn'
 import { exactPress, pressJobSchema, type Press } from '#core/practice/press'
@@ -26,7 +30,7 @@ const plain = { ...preprinted, carries: [], numbered: false, perforations: [] }
 const toldOf = (more: object = {}) => pressJobSchema.parse({ name: 'Test', tray: 'Tray 1', stock: plain, pack: { top: null, order: 'lowest on top', sheets: 50, firstPlace: 1 }, pace: 0, ...more })
 const said = { printer: 'P', tray: 'T', date: 'today', unit: 'mm', through: '' } as const
 
-function grey(canvas: Canvas): GreyImage {
+function grey(canvas: Canvas): GreyImage & { data: Uint8Array } {
   const { data, width, height } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
   return { w: width, h: height, data: Uint8Array.from({ length: width * height }, (_, i) => (data[4 * i]! * 77 + data[4 * i + 1]! * 151 + data[4 * i + 2]! * 28) >> 8) }
 }
@@ -46,9 +50,9 @@ describe('the practice printer', () => {
       const within = (n: number): number => (r.next() * 2 - 1) * n
       const press: Press = { ...exactPress, shift: { x: within(6), y: within(6) }, stretch: { x: 1 + within(0.04), y: 1 + within(0.04) }, turn: within(1.5), toner: r.one([0.7, 1, 1.3]) }
       const { w, h } = preprinted.sheet
-      const found = must(readFitScan(await scanOf(press, null, r.one([150, 200]), seed), w, h))
+      const found = must(readFitScan(await scanOf(press, null, r.one([150, 200]), seed), { w, h }, preprinted.id))
       expect(worstCorner(compose(deviationMap(press), correctionOf(found.deviation)), w, h), `seed ${seed}`).toBeLessThan(0.2)
-      const again = must(readFitScan(await scanOf(press, found.deviation, 150, seed + 100), w, h))
+      const again = must(readFitScan(await scanOf(press, found.deviation, 150, seed + 100), { w, h }, preprinted.id))
       expect(worstCorner(deviationMap(again.deviation), w, h), `seed ${seed}, confirmed`).toBeLessThan(0.2)
     }
   })
@@ -56,8 +60,7 @@ describe('the practice printer', () => {
   test('what a run prints lies at its place on the preprinted paper, to a fifth of a millimetre', async () => {
     const press: Press = { ...exactPress, shift: { x: 3, y: -2 }, turn: 0.8, stretch: { x: 1.01, y: 0.99 } }
     const drawing = proofer(layout, preprinted, facts).sheet([checkOf(501)]).drawing
-    const at = { w: preprinted.sheet.w, h: preprinted.sheet.h }
-    const picture = async (fit: boolean, of: Press): Promise<GreyImage> => {
+      const picture = async (fit: boolean, of: Press): Promise<ReturnType<typeof grey>> => {
       const pdf = await openPrintable(await drawingsPdf([drawing], faces, { title: 'Run', madeAt: '2026-11-24T00:00:00Z', ...(fit && { fit: correctionOf(of) }) }), 1)
       const told = toldOf({ stock: preprinted, paper: { layout, account: facts }, pack: { top: 501, order: 'lowest on top', sheets: 5, firstPlace: 1 } })
       const canvas = await sheetCanvas(told, of, pdf, { sheet: 1, page: 1, numbers: [501], came: 'printed', upsideDown: false }, faces, 200)
@@ -66,8 +69,7 @@ describe('the practice printer', () => {
     }
     // Against what an exact printer makes of it: the sum of differences by pixel, with the paper's own print the same in all.
     const [exact, fitted, bare] = [await picture(false, exactPress), await picture(true, press), await picture(false, press)]
-    const off = (a: GreyImage, b: GreyImage): number => a.data.reduce((n, v, i) => n + (Math.abs(v - b.data[i]!) > 90 ? 1 : 0), 0)
-    expect(at.w).toBeGreaterThan(200)
+    const off = (a: ReturnType<typeof grey>, b: ReturnType<typeof grey>): number => a.data.reduce((n, v, i) => n + (Math.abs(v - b.data[i]!) > 90 ? 1 : 0), 0)
     expect(off(exact, fitted)).toBeLessThan(off(exact, bare) * 0.15)
     const dark = exact.data.reduce((n, v) => n + (v < 120 ? 1 : 0), 0)
     expect(dark).toBeGreaterThan(5000)
@@ -94,6 +96,48 @@ describe('the practice printer', () => {
     expect(printer.state().jobs).toHaveLength(20)
     expect(printer.report(id)).toBeUndefined()
   })
+})
+
+test('a scan of a check that was printed gives the fit too, also where it went through one; another check is refused', { timeout: 120_000 }, async () => {
+  const { w, h } = preprinted.sheet
+  const press: Press = { ...exactPress, shift: { x: 2.4, y: -1.7 }, stretch: { x: 1.01, y: 0.992 }, turn: -0.6 }
+  const ready = proofer(layout, preprinted, facts)
+  const printed = async (number: number, fit: Deviation | null, of: Press): Promise<{ scan: GreyImage, meant: GreyImage, drawing: Drawing }> => {
+    const { drawing } = ready.sheet([checkOf(number, 6)])
+    const told = toldOf({ stock: preprinted, paper: { layout, account: facts }, pack: { top: number, order: 'lowest on top', sheets: 5, firstPlace: 1 } })
+    const pdf = await openPrintable(await drawingsPdf([drawing], faces, { title: 'Run', madeAt: '2026-11-24T00:00:00Z', ...(fit && { fit: correctionOf(fit) }) }), 1)
+    const bare = await openPrintable(await drawingsPdf([drawing], faces, { title: 'Run', madeAt: '2026-11-24T00:00:00Z' }), 1)
+    const scan = grey(scanned(await sheetCanvas(told, of, pdf, { sheet: 1, page: 1, numbers: [number], came: 'printed', upsideDown: false }, faces, 150), 150, number))
+    const meant = grey(await sheetCanvas(toldOf(), exactPress, bare, { sheet: 1, page: 1, numbers: [], came: 'printed', upsideDown: false }, faces, 150))
+    return { scan, meant, drawing }
+  }
+  const first = await printed(501, null, press)
+  const found = must(readCheckScan(first.scan, preprinted.sheet, first.meant, partsOf(first.drawing), null))
+  const left = (d: Deviation): number => worstCorner(compose(deviationMap(press), correctionOf(d)), w, h)
+  expect(left(found.deviation), JSON.stringify(found)).toBeLessThan(0.4)
+  expect(found.uncertainty).toBeLessThan(0.3)
+  const off: Deviation = { ...found.deviation, shift: { x: found.deviation.shift.x + 1, y: found.deviation.shift.y - 1 } }
+  const second = await printed(502, off, press)
+  const again = must(readCheckScan(second.scan, preprinted.sheet, second.meant, partsOf(second.drawing), off))
+  expect(again.remaining).toBeGreaterThan(1)
+  expect(left(again.deviation)).toBeLessThan(0.4)
+  const sheetAlone = grey(scanned(await sheetCanvas(toldOf(), exactPress, await openPrintable(await drawingsPdf([fitSheet(preprinted, said)], faces, { title: 'F', madeAt: '2026-11-24T00:00:00Z' }), 1), { sheet: 1, page: 1, numbers: [], came: 'printed', upsideDown: false }, faces, 150), 150, 9))
+  expect(readCheckScan(sheetAlone, preprinted.sheet, first.meant, partsOf(first.drawing), null)).toMatchObject({ ok: false, refusal: { code: 'scan-parts' } })
+})
+
+test('a scan of the ladder sheet ranks first the line that comes out as the standard wants it', { timeout: 120_000 }, async () => {
+  const line = { text: must(micrLine(facts.pattern, { routing: facts.routing, account: facts.account, serial: 501 }, 65)).text, shapes: ownShapes }
+  const bytes = await drawingsPdf([ladderSheet(plain.sheet, line, said)], faces, { title: 'Ladder', madeAt: '2026-11-24T00:00:00Z' })
+  for (const [stretch, toner, width, weight] of [[1.02, 1, 0.98, 'normal'], [0.99, 1.15, 1.01, 'light']] as const) {
+    const pdf = await openPrintable(bytes, 1)
+    const press: Press = { ...exactPress, shift: { x: 1, y: -1 }, stretch: { x: stretch, y: 1 }, turn: 0.6, toner }
+    const canvas = scanned(await sheetCanvas(toldOf(), press, pdf, { sheet: 1, page: 1, numbers: [], came: 'printed', upsideDown: false }, faces, 300), 300, 5)
+    await pdf.close()
+    const ranked = must(readLadder(grey(canvas), plain.sheet, line))
+    expect(ranked[0], JSON.stringify(ranked.slice(0, 4))).toMatchObject({ read: true, fit: { width } })
+    expect(ranked[0]!.fit.weight).toMatch(new RegExp(weight))
+    expect(ranked[0]!.pitch).toBeCloseTo(1, 2)
+  }
 })
 
 test('pictures are real ones', async () => {

@@ -5,7 +5,9 @@ import { MM_PER_INCH } from '#core/paper/length'
 /** pdf.js, loaded when the first PDF comes, with what it takes from a browser: it would look for the same package by itself, in a way that no bundler can follow. */
 async function load() {
   Object.assign(globalThis, { DOMMatrix, ImageData, Path2D })
-  const [pdfjs, parser] = await Promise.all([import('pdfjs-dist/legacy/build/pdf.mjs'), import('pdfjs-dist/legacy/build/pdf.worker.mjs')])
+  const pdfjs = await import('pdfjs-dist/legacy/build/pdf.mjs')
+  // @ts-expect-error the package has no types for its parser
+  const parser = await import('pdfjs-dist/legacy/build/pdf.worker.mjs') as object
   Object.assign(globalThis, { pdfjsWorker: parser })
   return pdfjs
 }
@@ -54,7 +56,7 @@ export async function openPrintable(bytes: Uint8Array, most: number): Promise<Pr
         const canvas = createCanvas(Math.round(sheet.w * per), Math.round(sheet.h * per))
         const [a, b, c, d, e, f] = map
         await page.render({
-          canvas: null, canvasContext: canvas.getContext('2d') as unknown as CanvasRenderingContext2D, viewport: page.getViewport({ scale: dpi / 72 }), transform: [a, b, c, d, e * per, f * per], background: 'rgba(0,0,0,0)',
+          canvas: null, canvasContext: canvas.getContext('2d') as never, viewport: page.getViewport({ scale: dpi / 72 }), transform: [a, b, c, d, e * per, f * per], background: 'rgba(0,0,0,0)',
         }).promise
         page.cleanup()
         return canvas

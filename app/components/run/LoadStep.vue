@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkNumber, jumpedBy, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
@@ -8,7 +9,7 @@ import type { AccountView } from '~/data/reads'
 const props = defineProps<{ view: AccountView, run: Run, rows: ReadonlyMap<CheckNumber, NumberRow>, busy: boolean, fault: string }>()
 const emit = defineEmits<{ load: [top: CheckNumber, printing: Run['printing']], jump: [top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string, printing: Run['printing']] }>()
 const printer = usePrinterChoice(() => props.view.stock.id)
-const printing = computed<Run['printing']>(() => (printer.choice.value ? { printerId: printer.choice.value.printer.id, tray: printer.choice.value.tray, fitId: printer.fit.value?.id ?? null } : null))
+const printing = computed<Run['printing']>(() => (printer.choice.value ? { printerId: printer.choice.value.printer.id, tray: printer.choice.value.tray, fitId: printer.fit.value?.id ?? null, ...(printer.choice.value.printer.micr && { micr: micrOf(printer.choice.value.printer) }), ...(printer.choice.value.printer.stacking === 'face up' && { stacking: 'face up' as const }) } : null))
 
 const expected = computed(() => nextNumber(props.view.book, props.rows))
 const typed = ref(expected.value === undefined ? '' : String(expected.value))

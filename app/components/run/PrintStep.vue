@@ -1,6 +1,24 @@
 <script setup lang="ts">
-defineProps<{ count: number, first: number, last: number, total: string, busy: boolean, fault: string }>()
-const emit = defineEmits<{ print: [how: 'open' | 'save'] }>()
+import { practicePrinterId } from '#core/fit/printers'
+import type { Pack, PressFault } from '#core/practice/press'
+import type { Run } from '#core/runs/run'
+import type { AccountView } from '~/data/reads'
+
+export type PrintHow = { readonly way: 'open' } | { readonly way: 'save' } | { readonly way: 'practice', readonly pack: Pack, readonly faults: readonly PressFault[], readonly seed: number | null }
+const props = defineProps<{ run: Run, view: AccountView, count: number, sheets: number, first: number, last: number, total: string, busy: boolean, fault: string }>()
+const emit = defineEmits<{ print: [how: PrintHow] }>()
+const practice = computed(() => props.run.printing?.printerId === practicePrinterId)
+const pack = shallowRef<Pack>()
+const faults = ref<readonly PressFault[]>([])
+const seed = ref<number | null>(null)
+function setPack(to: Pack | undefined, bad: readonly PressFault[], by: number | null) {
+  pack.value = to
+  faults.value = bad
+  seed.value = by
+}
+function practicePrint() {
+  if (pack.value) emit('print', { way: 'practice', pack: pack.value, faults: faults.value, seed: seed.value })
+}
 </script>
 
 <template>
@@ -16,16 +34,20 @@ const emit = defineEmits<{ print: [how: 'open' | 'save'] }>()
       </tbody>
     </table>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-3" :text="fault" />
+    <RunPracticePack v-if="practice" :stock="view.stock" :top="run.top" :first-place="1" :sheets="sheets" @set="setPack" />
     <div class="ways">
-      <v-btn color="primary" variant="flat" :loading="busy" data-test="print-open" @click="emit('print', 'open')">
-        Print
+      <v-btn v-if="practice" color="primary" variant="flat" :loading="busy" :disabled="!pack" data-test="print-practice" @click="practicePrint">
+        Print on the practice printer
       </v-btn>
-      <v-btn :disabled="busy" data-test="print-save" @click="emit('print', 'save')">
+      <v-btn :color="practice ? undefined : 'primary'" :variant="practice ? 'tonal' : 'flat'" :loading="busy && !practice" :disabled="busy" data-test="print-open" @click="emit('print', { way: 'open' })">
+        {{ practice ? 'Print from the browser' : 'Print' }}
+      </v-btn>
+      <v-btn :disabled="busy" data-test="print-save" @click="emit('print', { way: 'save' })">
         Save the PDF instead
       </v-btn>
     </div>
     <p class="quiet mt-2">
-      Print opens the PDF in a new tab. In the print window choose actual size (100 %), one side, one copy.
+      {{ practice ? 'The practice printer is a stand-in: no paper comes out of it, but the numbers go on paper all the same.' : 'Print opens the PDF in a new tab. In the print window choose actual size (100 %), one side, one copy.' }}
     </p>
   </div>
 </template>

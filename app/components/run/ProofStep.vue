@@ -38,7 +38,7 @@ async function make() {
   made.value = undefined
   const { view, checks, title } = props
   const fit = await readFit(props.printing?.fitId)
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, ...(fit && { fit: correctionOf(fit.deviation) }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return

@@ -5,10 +5,14 @@ import type { CheckNumber } from '#core/books/book'
 import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
+import { checksPerSheet } from '#core/paper/stock'
 import type { CheckFacts } from '#core/proof/facts'
 import { layoutVersion, plan, type Outcome, type Run, type RunOrder } from '#core/runs/run'
+import { practiceTrays } from '#core/practice/press'
+import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { acts } from '~/data/office'
 import { continuationOf, openPdf, paperOf, savePdf } from '~/data/papers'
+import { practicePrint } from '~/data/practicePrinter'
 import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/workers/paper.worker'
@@ -105,14 +109,28 @@ async function dropIt() {
   if (await send(() => acts.drop(runId.value))) await navigateTo('/lane')
 }
 
+/** Milliseconds a sheet of the practice printer: slow enough to be watched. */
+const PRACTICE_PACE = 250
 const fileName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
 
-async function printIt(how: 'open' | 'save') {
+async function printIt(how: PrintHow) {
   const { made, checks: facts, version } = approved.value ?? {}
   if (!made || !facts || !version) return
   if (!await send(() => acts.print(runId.value, { checks: facts, version }, made.bytes, made.continuation))) return
-  if (how === 'open') openPdf(made.bytes)
-  else savePdf(made.bytes, fileName(facts[0]?.number, facts.at(-1)?.number))
+  await putOut(how, made.bytes)
+}
+
+/** Sends the PDF of the run out. Where the practice printer refuses it, the numbers are on paper all the same: the count-off says that nothing came out. */
+async function putOut(how: PrintHow, bytes: Uint8Array) {
+  const [first, last] = [run.value?.checks[0]?.number ?? checks.value[0]?.number, run.value?.checks.at(-1)?.number ?? checks.value.at(-1)?.number]
+  if (how.way === 'open') openPdf(bytes)
+  else if (how.way === 'save') savePdf(bytes, fileName(first, last))
+  else if (view.value) {
+    const { stock, layout, facts } = view.value
+    const tray = practiceTrays.find(t => t === run.value?.printing?.tray) ?? practiceTrays[0]
+    const sent = await practicePrint({ name: `Checks ${first} to ${last}`, ref: runId.value, tray, stock, paper: { layout, account: facts }, pack: how.pack, faults: [...how.faults], seed: how.seed, pace: PRACTICE_PACE }, bytes)
+    if (!sent.ok) fault.value = sent.refusal.text
+  }
 }
 
 async function printAgain(how: 'open' | 'save') {
@@ -169,7 +187,7 @@ async function saveKept() {
         <RunProofStep v-else-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version) => approved = { made, checks: facts, version }" />
       </RunStepPanel>
       <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
-        <RunPrintStep :count="checks.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
+        <RunPrintStep v-if="run && view" :run="run" :view="view" :count="checks.length" :sheets="Math.ceil(checks.length / checksPerSheet(view.stock))" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
       </RunStepPanel>
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
         <RunCountOffStep v-if="run && payments" :run="run" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />

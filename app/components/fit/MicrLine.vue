@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { formatDate } from '#core/base/dates'
+import { ladderSheet, ladderSteps, type LadderLine, type StepReading } from '#core/fit/ladder'
+import { correctionOf } from '#core/fit/fit'
+import { micrOf, practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
+import { exactMicr, micrFitName, type MicrFit } from '#core/micr/micrFit'
+import { micrLine } from '#core/micr/pattern'
+import { positionsOn } from '#core/micr/place'
+import { ownShapes } from '#core/micr/shapes'
+import { stockById } from '#core/paper/builtIn'
+import { checkSize, type Stock } from '#core/paper/stock'
+import { sheetPdf } from '~/data/makePaper'
+import { readLadderFile } from '~/data/fitScan'
+import { acts } from '~/data/office'
+import { openPdf, savePdf } from '~/data/papers'
+import { practiceScan } from '~/data/practicePrinter'
+import { readAccounts } from '~/data/reads'
+import { localToday, useOffice } from '~/stores/office'
+
+const props = defineProps<{ stock: Stock, printer: Printer, tray: string, fit: FitRow | undefined }>()
+const office = useOffice()
+const accounts = useLive(readAccounts)
+const able = computed(() => (accounts.value ?? []).filter(a => a.facts.routing && a.facts.account))
+const chosenKey = ref('')
+const account = computed(() => able.value.find(a => a.account.id === chosenKey.value) ?? able.value[0])
+const practice = computed(() => props.printer.id === practicePrinterId)
+const practicePrinting = usePracticePrinting()
+
+/** The ladder wants room for 21 lines: a small leaf takes it on a letter sheet. */
+const LEAST = 270
+const sheet = computed(() => (props.stock.sheet.h >= LEAST ? props.stock.sheet : { w: 215.9, h: 279.4 }))
+const SAMPLE_SERIAL = 123456
+const line = computed<LadderLine | undefined>(() => {
+  const of = account.value
+  if (!of) return undefined
+  const made = micrLine(of.facts.pattern, { country: of.facts.country, routing: of.facts.routing, account: of.facts.account, part: of.facts.part, code: of.facts.code, serial: SAMPLE_SERIAL }, positionsOn(checkSize(of.stock).w))
+  return made.ok ? { text: made.value.text, shapes: of.facts.micrShapes ?? ownShapes } : undefined
+})
+
+const busy = ref('')
+const fault = ref('')
+const lying = ref('')
+const ranked = shallowRef<readonly StepReading[]>()
+async function printLadder(how: 'print' | 'save') {
+  if (!line.value) return
+  busy.value = 'Making the ladder sheet'
+  fault.value = ''
+  const drawing = ladderSheet(sheet.value, line.value, { printer: props.printer.name, tray: props.tray, date: formatDate(localToday(), 'MMMM D, YYYY') })
+  const bytes = await sheetPdf(drawing, 'Ladder sheet', props.fit && sheet.value === props.stock.sheet ? correctionOf(props.fit.deviation) : null)
+  if (how === 'save') savePdf(bytes, 'ladder-sheet.pdf')
+  else if (practice.value) {
+    busy.value = 'The practice printer is printing'
+    const paper = sheet.value === props.stock.sheet ? props.stock : stockById('check-over-two-stubs-blank')!
+    const done = await practicePrinting.plain(bytes, paper, props.tray, 'Ladder sheet')
+    if (done.ok) lying.value = done.value
+    else fault.value = done.refusal.text
+  }
+  else openPdf(bytes)
+  busy.value = ''
+}
+async function read(file: Blob) {
+  if (!line.value) return
+  ranked.value = undefined
+  fault.value = ''
+  busy.value = 'Opening the picture'
+  const done = await readLadderFile(file, sheet.value, line.value, (stage) => { busy.value = stage })
+  busy.value = ''
+  if (!done.ok) { fault.value = done.refusal.text; return }
+  ranked.value = done.value
+  const best = done.value[0]
+  if (best) picked.value = micrFitName(best.fit)
+}
+async function takeFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (file) await read(file)
+}
+async function scanPractice() {
+  busy.value = 'Scanning'
+  const picture = await practiceScan(lying.value, 1, 300)
+  busy.value = ''
+  if (picture.ok) await read(picture.value)
+  else fault.value = picture.refusal.text
+}
+
+const inUse = computed(() => micrOf(props.printer))
+const picked = ref('')
+watch(() => [props.printer.id, props.tray], () => { ranked.value = undefined; lying.value = ''; picked.value = '' })
+async function keep(fit: MicrFit | undefined) {
+  if (!fit) return
+  const done = await acts.keepMicr(props.printer, { ...fit, how: ranked.value ? 'by scan' : 'by eye' })
+  fault.value = done.ok ? '' : done.refusal.text
+  if (done.ok) office.said = `MICR lines on ${props.printer.name} now print at ${micrFitName(fit)}.`
+}
+const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)} %` : '')
+</script>
+
+<template>
+  <div class="columns">
+    <section aria-labelledby="ladder">
+      <h2 id="ladder">
+        Find width and weight
+      </h2>
+      <p v-if="!able.length" class="quiet">
+        No account has a routing and account number yet: fill them in under Accounts, then its own line can be tried here.
+      </p>
+      <template v-else>
+        <v-select v-if="able.length > 1" :model-value="account?.account.id" :items="able.map(a => ({ title: a.account.name, value: a.account.id }))" label="Whose MICR line" hide-details class="pick" @update:model-value="chosenKey = $event" />
+        <p><strong>1.</strong> Put one sheet of blank MICR stock into {{ tray }} and print the ladder sheet: the account’s own line at seven widths and three weights.</p>
+        <div class="row">
+          <v-btn color="primary" variant="flat" :disabled="!!busy || !line" data-test="ladder" @click="printLadder('print')">
+            Ladder sheet
+          </v-btn>
+          <v-btn variant="text" size="small" :disabled="!!busy || !line" data-test="ladder-save" @click="printLadder('save')">
+            Save it instead
+          </v-btn>
+        </div>
+        <p><strong>2.</strong> Look where the right edges of all characters meet the strokes of the gauge above them, and choose that line’s name. Or drop a scan of 200 dots to the inch or more, and the reader ranks them.</p>
+        <p v-if="practice && lying" class="row">
+          The sheet lies in the practice printer.
+          <v-btn size="small" color="primary" variant="flat" :disabled="!!busy" data-test="ladder-practice-scan" @click="scanPractice">
+            Scan it
+          </v-btn>
+        </p>
+        <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="ladder-scan" @change="takeFile"></label>
+        <div v-if="busy" class="busy" role="status">
+          {{ busy }}<v-progress-linear indeterminate color="primary" height="6" rounded :aria-label="busy" />
+        </div>
+        <p v-if="fault" class="text-error" role="alert">
+          {{ fault }}
+        </p>
+        <table v-if="ranked" class="plain ranks" data-test="ranks">
+          <thead>
+            <tr><th scope="col">Line</th><th scope="col">Reader</th><th scope="col" class="num">Width on paper</th><th scope="col" class="num">Ink on paper</th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in ranked.slice(0, 6)" :key="micrFitName(r.fit)" :class="{ chosen: micrFitName(r.fit) === picked }">
+              <td>{{ micrFitName(r.fit) }}</td><td>{{ r.read ? 'reads it' : 'cannot read it' }}</td><td class="num">{{ percent(r.pitch) }}</td><td class="num">{{ percent(r.ink) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div class="row">
+          <v-select v-model="picked" :items="ladderSteps.map(micrFitName)" label="Line chosen" hide-details class="pick" data-test="ladder-pick" />
+          <v-btn color="primary" variant="flat" :disabled="!picked" data-test="keep-micr" @click="keep(ladderSteps.find(s => micrFitName(s) === picked))">
+            Keep it
+          </v-btn>
+        </div>
+      </template>
+      <p data-test="micr-in-use">
+        In use on {{ printer.name }}: <strong>{{ micrFitName(inUse) }}</strong><span v-if="printer.micr" class="quiet">, chosen {{ printer.micr.how }} by {{ printer.micr.by }}</span>.
+        <v-btn v-if="printer.micr" size="small" variant="text" @click="keep(exactMicr)">
+          Back to 100 %, normal
+        </v-btn>
+      </p>
+    </section>
+    <section aria-labelledby="why">
+      <h2 id="why">
+        Why a bank rejects a line
+      </h2>
+      <dl>
+        <dt>Its width</dt><dd>The reader expects a character every 1/8 inch. A printer that stretches the page moves the far end of the line out of step. The ladder finds it.</dd>
+        <dt>Its weight</dt><dd>Too much toner fills the gaps between strokes, too little breaks them. Try the lighter or the heavier line, and look at the printer’s density setting.</dd>
+        <dt>Its place</dt><dd>It must stand 3/16 inch above the lower edge and begin 5/16 inch from the right edge, each within 1/16 inch. The fit for this stock sees to that.</dd>
+        <dt>Its toner</dt><dd>The bank’s machine reads magnetic ink. A line printed with plain toner looks the same and is refused. No program can see it: ask for MICR toner, and keep its empty cartridge’s label.</dd>
+      </dl>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr); gap: 34px; }
+section { display: flex; flex-direction: column; gap: 11px; align-items: flex-start; }
+.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
+.pick { width: 300px; flex: none; }
+.ranks { max-width: 520px; }
+.busy { display: grid; gap: 6px; width: 100%; max-width: 420px; }
+.file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
+dt { font-weight: 600; margin-top: 8px; } dd { margin: 2px 0 0; color: rgb(var(--v-theme-secondary)); }
+</style>

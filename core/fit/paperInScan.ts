@@ -1,0 +1,155 @@
+import { good, refuse, type Result } from '../base/result'
+import type { GreyImage } from '../micr/reader'
+import type { Mm } from '../paper/length'
+import { project, straighten, type Projection } from '../paper/straighten'
+import type { Spot } from './affine'
+
+/** One way in which a sheet may lie in a picture: from mm of the sheet to pixels, and back. */
+export interface Lying { readonly toPixels: Projection, readonly toMm: Projection }
+/** A sheet found in a picture. `image` is the picture, shrunk `shrink` times; `lying` are the two ways up in which its shape allows it to lie, in pixels of `image`. */
+export interface PaperInScan { readonly image: GreyImage, readonly shrink: number, readonly corners: readonly Spot[], readonly lying: readonly Lying[], readonly perMm: number, readonly paper: number }
+
+interface Line { readonly a: number, readonly b: number, readonly c: number }
+
+/** Averages over boxes of `k` pixels, so that noise fades and the work shrinks. */
+function shrunk(image: GreyImage, k: number): GreyImage {
+  const [w, h] = [Math.floor(image.w / k), Math.floor(image.h / k)]
+  const data = new Uint8Array(w * h)
+  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
+    let s = 0
+    for (let j = 0; j < k; j++) for (let i = 0; i < k; i++) s += image.data[(y * k + j) * image.w + x * k + i]!
+    data[y * w + x] = s / (k * k)
+  }
+  return { w, h, data }
+}
+
+/** Grey level between the paper and what lies around it, and the paper's own. */
+function levels(image: GreyImage): { paper: number, around: number } {
+  const { w, h, data } = image
+  const inner: number[] = []
+  for (let y = Math.floor(h * 0.2); y < h * 0.8; y += 3) for (let x = Math.floor(w * 0.2); x < w * 0.8; x += 3) inner.push(data[y * w + x]!)
+  inner.sort((a, b) => a - b)
+  const rim: number[] = []
+  const edge = Math.max(2, Math.round(Math.min(w, h) * 0.006))
+  for (let x = 0; x < w; x += 2) for (let k = 0; k < edge; k++) { rim.push(data[k * w + x]!, data[(h - 1 - k) * w + x]!) }
+  for (let y = 0; y < h; y += 2) for (let k = 0; k < edge; k++) { rim.push(data[y * w + k]!, data[y * w + w - 1 - k]!) }
+  rim.sort((a, b) => a - b)
+  return { paper: inner[Math.floor(inner.length * 0.6)] ?? 255, around: rim[Math.floor(rim.length * 0.5)] ?? 0 }
+}
+
+const SEEK = 3
+/** How much the shape of the paper may differ from the sheet’s, as a share: a photo slants it. */
+const SHAPE = 0.055
+/**
+ * Points of one edge of the paper: along many rows (or columns) from outside in, where the grey first rises to the paper's and stays there,
+ * to a fraction of a pixel.
+ */
+function edgePoints(image: GreyImage, side: 'left' | 'right' | 'top' | 'foot', middle: number, rise: number): Spot[] {
+  const { w, h, data } = image
+  const level = side === 'top' || side === 'foot'
+  const [along, deep] = level ? [w, h] : [h, w]
+  const at = (i: number, d: number): number => {
+    const depth = side === 'left' || side === 'top' ? d : deep - 1 - d
+    return level ? data[depth * w + i]! : data[i * w + depth]!
+  }
+  const points: Spot[] = []
+  const step = Math.max(1, Math.floor(along / 240))
+  for (let i = Math.floor(along * 0.06); i < along * 0.94; i += step) {
+    for (let d = SEEK; d < deep * 0.3; d++) {
+      const before = (at(i, d - 3) + at(i, d - 2)) / 2
+      if (at(i, d) < middle || at(i, d - 1) >= middle || before >= middle) continue
+      let after = 0
+      for (let k = 2; k < 8; k++) after += at(i, d + k)
+      if (after / 6 - before < rise * 0.6) continue
+      const f = (middle - at(i, d - 1)) / Math.max(1, at(i, d) - at(i, d - 1))
+      const depth = d - 1 + f + 0.5
+      const real = side === 'left' || side === 'top' ? depth : deep - depth
+      points.push(level ? { x: i + 0.5, y: real } : { x: real, y: i + 0.5 })
+      break
+    }
+  }
+  return points
+}
+
+/** The straight line that most points lie on: tried through many pairs, then fitted to those near it. */
+function lineThrough(points: readonly Spot[], level: boolean): { line: Line, share: number, spread: number } | undefined {
+  if (points.length < 24) return undefined
+  // As v = m u + n, with u along the edge.
+  const uv = points.map(p => (level ? { u: p.x, v: p.y } : { u: p.y, v: p.x }))
+  let best: { m: number, n: number, count: number } | undefined
+  const tries = 160
+  for (let t = 0; t < tries; t++) {
+    const p = uv[(t * 7919) % uv.length]!
+    const q = uv[(t * 104_729 + Math.floor(uv.length / 2)) % uv.length]!
+    if (Math.abs(p.u - q.u) < uv.length / 3) continue
+    const m = (q.v - p.v) / (q.u - p.u)
+    if (Math.abs(m) > 0.2) continue
+    const n = p.v - m * p.u
+    const count = uv.filter(o => Math.abs(o.v - m * o.u - n) < 1.5).length
+    if (!best || count > best.count) best = { m, n, count }
+  }
+  if (!best) return undefined
+  let near = uv.filter(o => Math.abs(o.v - best!.m * o.u - best!.n) < 2)
+  let [m, n] = [best.m, best.n]
+  for (let round = 0; round < 3; round++) {
+    const k = near.length
+    const [su, sv] = [near.reduce((s, o) => s + o.u, 0) / k, near.reduce((s, o) => s + o.v, 0) / k]
+    m = near.reduce((s, o) => s + (o.u - su) * (o.v - sv), 0) / Math.max(1e-9, near.reduce((s, o) => s + (o.u - su) ** 2, 0))
+    n = sv - m * su
+    near = uv.filter(o => Math.abs(o.v - m * o.u - n) < 1)
+    if (near.length < 12) return undefined
+  }
+  const spread = Math.sqrt(near.reduce((s, o) => s + (o.v - m * o.u - n) ** 2, 0) / near.length)
+  // a x + b y + c = 0
+  return { line: level ? { a: m, b: -1, c: n } : { a: -1, b: m, c: n }, share: near.length / uv.length, spread }
+}
+const meet = (p: Line, q: Line): Spot => {
+  const det = p.a * q.b - q.a * p.b
+  return { x: (p.b * q.c - q.b * p.c) / det, y: (q.a * p.c - p.a * q.c) / det }
+}
+
+const quarter = (corners: readonly Spot[], times: number): Spot[] => corners.map((_, i) => corners[(i + times) % 4]!)
+
+/**
+ * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four edges. Refused: too few pixels, edges
+ * that cannot be told from what lies around them, paper of another shape.
+ */
+export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan> {
+  if (image.w < w / 25.4 * 90 * 0.7 || image.h < h / 25.4 * 90 * 0.5) return refuse('scan-coarse', 'the picture has too few pixels: scan at 150 dots to the inch or more', { field: 'scan' })
+  const shrink = Math.max(1, Math.round(Math.max(image.w / w, image.h / h) * 25.4 / 150))
+  const small = shrink > 1 ? shrunk(image, shrink) : image
+  const { paper, around } = levels(small)
+  if (paper - around < 25) return refuse('scan-edges', 'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around', { field: 'scan' })
+  const middle = (paper + around) / 2
+  const sides = (['left', 'top', 'right', 'foot'] as const).map(side => ({ side, line: lineThrough(edgePoints(small, side, middle, paper - around), side === 'top' || side === 'foot') }))
+  const lost = sides.find(s => !s.line || s.line.share < 0.55 || s.line.spread > 0.8)
+  if (lost) return refuse('scan-edges', `the ${lost.side === 'foot' ? 'lower' : lost.side === 'top' ? 'upper' : lost.side} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`, { field: 'scan', value: lost.side })
+  const [left, top, right, foot] = sides.map(s => s.line!.line) as [Line, Line, Line, Line]
+  const corners = [meet(left, top), meet(top, right), meet(right, foot), meet(foot, left)]
+  const across = (Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y) + Math.hypot(corners[2]!.x - corners[3]!.x, corners[2]!.y - corners[3]!.y)) / 2
+  const down = (Math.hypot(corners[3]!.x - corners[0]!.x, corners[3]!.y - corners[0]!.y) + Math.hypot(corners[2]!.x - corners[1]!.x, corners[2]!.y - corners[1]!.y)) / 2
+  const upright = Math.abs(across / down - w / h) < SHAPE * w / h
+  const lyingDown = Math.abs(down / across - w / h) < SHAPE * w / h
+  if (!upright && !lyingDown) return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', { field: 'scan' })
+  const real: Spot[] = [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }]
+  const lying = (upright ? [0, 2] : [1, 3]).flatMap((times): Lying[] => {
+    const turned = quarter(corners, times)
+    const toPixels = straighten(turned.map((seen, i) => ({ seen, real: real[i]! })))
+    const toMm = straighten(turned.map((seen, i) => ({ seen: real[i]!, real: seen })))
+    return toPixels && toMm ? [{ toPixels, toMm }] : []
+  })
+  return good({ image: small, shrink, corners, lying, perMm: Math.min(across, down) / Math.min(w, h), paper })
+}
+
+/** Darkness of the picture where a spot of the sheet lies: 0 as the paper to 1 black, between pixels by their distance. */
+export function darknessAt(found: Pick<PaperInScan, 'image' | 'paper'>, toPixels: Projection, x: Mm, y: Mm): number {
+  const { image, paper } = found
+  const p = project(toPixels, { x, y })
+  const [u, v] = [Math.min(image.w - 2, Math.max(0, p.x - 0.5)), Math.min(image.h - 2, Math.max(0, p.y - 0.5))]
+  const [i, j] = [Math.floor(u), Math.floor(v)]
+  const o = j * image.w + i
+  const [fx, fy] = [u - i, v - j]
+  const { data } = image
+  const grey = (data[o]! * (1 - fx) + data[o + 1]! * fx) * (1 - fy) + (data[o + image.w]! * (1 - fx) + data[o + image.w + 1]! * fx) * fy
+  return Math.min(1, Math.max(0, (paper - grey) / paper))
+}

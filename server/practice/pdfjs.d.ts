@@ -1,1 +1,0 @@
-declare module 'pdfjs-dist/legacy/build/pdf.worker.mjs'
