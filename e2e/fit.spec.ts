@@ -1,4 +1,7 @@
+import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
 import { demoOffice, expect, test } from './office'
 
 test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({ page, context }) => {
@@ -15,6 +18,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   expect((await sheet).url()).toMatch(/^blob:/)
   await (await sheet).close()
 
+  await page.getByTestId('way-ruler').click()
   const type = (mark: string, text: string) => page.getByTestId(`mark-${mark}`).locator('input').fill(text)
   await type('A', '60')
   await type('C', '22.5')
@@ -44,55 +48,90 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await expect(page.getByTestId('sheet')).toBeVisible()
 })
 
-test('by scan: a picture of the printed fit sheet gives the fit, a second one confirms it, another picture is refused', async ({ page, context }) => {
-  await demoOffice(page)
-  await page.goto('/fit')
-  await page.getByTestId('new-printer').click()
-  await page.getByTestId('printer-name').locator('input').fill('Counter printer')
-  await page.getByTestId('printer-add').click()
+/** Chooses the practice printer's first tray on the Fit page, in mm. */
+async function practiceFit(page: Page, stock = ''): Promise<void> {
+  await page.goto(`/fit?stock=${stock}`)
+  await page.getByTestId('printer-choice').click()
+  await page.getByRole('option', { name: 'Practice printer, Tray 1' }).click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
+}
+/** The picture of a sheet of the newest job that belongs to a run, from the practice printer. */
+async function sheetOfRun(page: Page, run: string, dpi: number): Promise<Buffer> {
+  const { jobs } = await (await page.request.get('/api/practice-printer')).json() as { jobs: { id: string, ref: string }[] }
+  return (await page.request.get(`/api/practice-printer/jobs/${jobs.find(j => j.ref === run)?.id}/sheets/1?dpi=${dpi}`)).body()
+}
 
-  /** The sheet as that printer would put it out, photographed on a dark table: content shifted by (dx, dy) mm on the paper. */
-  const photo = async (button: string, dx: number, dy: number): Promise<Buffer> => {
-    const opened = context.waitForEvent('page')
-    await page.getByTestId(button).click()
-    await (await opened).close()
-    const download = page.waitForEvent('download')
-    await page.getByTestId('save-sheet').click()
-    const png = execFileSync('pdftoppm', ['-r', '150', '-png', '-singlefile', await (await download).path()], { maxBuffer: 1 << 27 })
-    const url = await page.evaluate(async ([data, dx, dy]) => {
-      const image = await createImageBitmap(new Blob([Uint8Array.from(atob(data), c => c.charCodeAt(0))], { type: 'image/png' }))
-      const per = 150 / 25.4
-      const canvas = document.createElement('canvas')
-      canvas.width = image.width + 160
-      canvas.height = image.height + 160
-      const c = canvas.getContext('2d')!
-      c.fillStyle = '#4a4640'
-      c.fillRect(0, 0, canvas.width, canvas.height)
-      c.translate(80, 80)
-      c.rotate(0.012)
-      c.fillStyle = '#fbfaf6'
-      c.fillRect(0, 0, image.width, image.height)
-      c.beginPath()
-      c.rect(0, 0, image.width, image.height)
-      c.clip()
-      c.globalCompositeOperation = 'multiply'
-      c.drawImage(image, dx * per, dy * per)
-      return canvas.toDataURL('image/png')
-    }, [png.toString('base64'), dx, dy] as const)
-    return Buffer.from(url.slice(url.indexOf(',') + 1), 'base64')
-  }
-  const drop = (buffer: Buffer) => page.getByTestId('fit-scan').setInputFiles({ name: 'scan.png', mimeType: 'image/png', buffer })
-
-  await drop(await photo('fit-sheet', 3.2, -2.1))
-  await expect(page.getByTestId('found')).toContainText(/3\.[12] mm too far right, 2\.[01] mm too high/)
+test('from pictures alone: fit sheet through the practice printer, its scan gives the fit, a second confirms it, a run lands on the preprinted lines, and a scan of its check says so too', async ({ page }) => {
+  await demoOffice(page)
+  await practiceFit(page, 'check-over-two-stubs-numbered')
+  await page.getByTestId('fit-sheet').click()
+  await page.getByTestId('practice-scan').click()
+  await expect(page.getByTestId('found')).toContainText('1.8 mm too far right, 1.3 mm too high, turned 0.35° with the clock')
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by scan')
-  // Through the fit the same printer puts everything where it was meant.
-  await drop(await photo('confirm-sheet', 3.2, -2.1))
-  await expect(page.getByTestId('scan-found')).toBeVisible()
+  await page.getByTestId('confirm-sheet').click()
+  await page.getByTestId('practice-scan').click()
+  await expect(page.getByTestId('beside')).toContainText(/2\.7 mm\s*0\.[01] mm/)
   await page.getByTestId('keep-fit').click()
-  await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[0-2] mm\s*in use/)
+  await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[01] mm\s*in use/)
+
+  await page.goto('/run/new?account=operating')
+  await page.getByTestId('pick-done').click()
+  await page.getByTestId('load-done').click()
+  await page.getByTestId('proof-done').click()
+  await page.getByTestId('print-practice').click()
+  await expect(page.getByTestId('all-good')).toBeVisible()
+  const run = new URL(page.url()).pathname.split('/').at(-1) ?? ''
+  await page.waitForTimeout(600)
+  // What we print is darker than what the stationer printed: where the payee begins, and on which line it stands.
+  const dpi = 200
+  const image = await loadImage(await sheetOfRun(page, run, dpi))
+  const context = createCanvas(image.width, image.height).getContext('2d')
+  context.drawImage(image, 0, 0)
+  const layout = JSON.parse(readFileSync('core/paper/data/letter-top.json', 'utf8')) as { fields: { kind: string, x: number, y: number, w: number, h: number }[] }
+  const box = layout.fields.find(f => f.kind === 'payee')!
+  const px = (mm: number): number => Math.round(mm / 25.4 * dpi)
+  const { data, width } = context.getImageData(px(box.x - 1), px(box.y - 0.5), px(60), px(box.h - 0.5))
+  const dark = Array.from({ length: data.length / 4 }, (_, i) => i).filter(i => data[4 * i]! < 70)
+  const left = Math.min(...dark.map(i => i % width)) / dpi * 25.4 - 1
+  expect(dark.length).toBeGreaterThan(200)
+  expect(left).toBeGreaterThan(-0.2)
+  expect(left).toBeLessThan(0.6)
+
+  // A scan of that very check tells the same printer.
+  const scan = (await (await page.request.get('/api/practice-printer')).json() as { jobs: { id: string, ref: string }[] }).jobs.find(j => j.ref === run)!.id
+  const picture = await (await page.request.get(`/api/practice-printer/jobs/${scan}/sheets/1?dpi=150&view=scan`)).body()
+  await practiceFit(page, 'check-over-two-stubs-numbered')
+  await page.getByTestId('way-check').click()
+  await page.getByTestId('check-in-hand').click()
+  // Newest run first, and in it the last check first: sheet 1 carries the first.
+  const { jobs } = await (await page.request.get('/api/practice-printer')).json() as { jobs: { ref: string, sheets: { sheet: number, numbers: number[] }[] }[] }
+  await page.getByRole('option').filter({ hasText: String(jobs.find(j => j.ref === run)!.sheets.find(s => s.sheet === 1)!.numbers[0]) }).click()
+  await page.getByTestId('check-scan').setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
+  await expect(page.getByTestId('found')).toContainText(/1\.[789] mm too far right/)
+  await expect(page.getByText('the worst corner was still')).toBeVisible()
+  // Another sheet is told apart: a check where the fit sheet is wanted, and no paper at all.
+  await page.getByTestId('way-scan').click()
+  await page.getByTestId('fit-scan').setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
+  await expect(page.getByRole('alert').filter({ hasText: 'black squares' })).toBeVisible()
   await page.getByTestId('fit-scan').setInputFiles('docs/screenshots/register.png')
   await expect(page.getByRole('alert').filter({ hasText: /paper|shape|squares|pixels/ })).toBeVisible()
+})
+
+test('MICR line: the ladder sheet is ranked from its scan, and the choice belongs to the printer', async ({ page }) => {
+  await demoOffice(page)
+  await practiceFit(page)
+  await page.getByTestId('part-micr').click()
+  await page.getByTestId('ladder').click()
+  await page.getByTestId('ladder-practice-scan').click()
+  await expect(page.getByTestId('ranks').getByRole('row').nth(1)).toContainText(/100 %, normal\s*reads it/)
+  await page.getByTestId('ladder-pick').click()
+  await page.getByRole('option', { name: '101 %, normal' }).click()
+  await page.getByTestId('keep-micr').click()
+  await expect(page.getByTestId('micr-in-use')).toContainText('101 %, normal')
+  // The next run on blank stock is printed so, and its line still reads back.
+  await page.goto('/run/new?account=yard')
+  await page.getByTestId('pick-done').click()
+  await page.getByTestId('load-done').click()
+  await expect(page.getByTestId('read-back')).toContainText('as meant')
 })

@@ -40,7 +40,7 @@ function go() {
     </p>
     <div v-if="printer.choices.value.length" class="printer">
       <v-select :model-value="printer.choice.value?.value" :items="printer.choices.value" label="Printer and tray" hide-details data-test="run-printer" @update:model-value="printer.choose" />
-      <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'">{{ printer.fit.value ? 'Goes through its fit for this stock.' : 'No fit for this printer and stock yet: ' }}<NuxtLink v-if="!printer.fit.value" to="/fit">find it on plain paper</NuxtLink></span>
+      <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'">{{ printer.fit.value ? 'Goes through its fit for this stock.' : 'No fit for this printer and stock yet: ' }}<NuxtLink v-if="!printer.fit.value" :to="`/fit?stock=${view.stock.id}`">find it on plain paper</NuxtLink></span>
     </div>
     <div class="pack">
       <div class="side">

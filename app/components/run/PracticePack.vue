@@ -33,7 +33,7 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
 </template>
 
 <style scoped>
-.practice { margin-top: 14px; max-width: 720px; } summary { cursor: pointer; }
+.practice { margin-top: 14px; max-width: 720px; }
 .inner { display: grid; gap: 14px; padding: 12px 0 2px; }
 .row { display: flex; gap: 12px; flex-wrap: wrap; } .mid { max-width: 210px; min-width: 170px; }
 </style>

@@ -142,5 +142,4 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
 .short { max-width: 130px; } .mid { max-width: 170px; min-width: 150px; } .job { max-width: 560px; }
 .jobs { display: grid; gap: 14px; }
 .file { font-size: 13px; display: flex; gap: 10px; align-items: center; }
-summary { cursor: pointer; }
 </style>
