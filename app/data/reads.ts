@@ -114,7 +114,6 @@ export async function readPrinters(): Promise<{ printers: Printer[], fits: FitRo
   const own = kept.find(p => p.id === practicePrinterId)
   return { printers: [...kept.filter(p => p !== own), own ?? practice], fits }
 }
-export const readPrinter = async (id: string): Promise<Printer | undefined> => (await readPrinters()).printers.find(p => p.id === id)
 export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> => (id ? db.fits.get(id) : undefined)
 
 /** A check that was printed: which run and sheet it is on. */

@@ -7,7 +7,7 @@ import { project } from '../paper/straighten'
 import { textWidth } from '../proof/fitText'
 import { applyAffine, compose, type Spot } from './affine'
 import { deviationMap, worstCorner, type Deviation } from './fit'
-import { darknessAt, paperInScan, type Lying, type PaperInScan } from './paperInScan'
+import { darknessAt, paperInScan, shrunk, type Lying, type PaperInScan } from './paperInScan'
 import { deviationBetween, type ScanReading } from './scan'
 
 /** Dots to the inch at which print and scan are compared. */
@@ -18,6 +18,8 @@ const REACH: Mm = 9
 /** Likeness (correlation) from which a part counts as found. */
 const LIKE = 0.6
 const FEWEST = 4
+/** How much coarser the first look is. */
+const COARSE = 3
 const MOST_PARTS = 24
 /** Parts that miss the common shift, stretch and turn by more than this are left out, in mm. */
 const MISS: Mm = 0.4
@@ -46,16 +48,7 @@ export function partsOf(drawing: Drawing): Box[] {
 }
 
 interface Grid { readonly w: number, readonly h: number, readonly data: Float32Array }
-const shrunk = (grid: Grid, k: number): Grid => {
-  const [w, h] = [Math.floor(grid.w / k), Math.floor(grid.h / k)]
-  const data = new Float32Array(w * h)
-  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
-    let s = 0
-    for (let j = 0; j < k; j++) for (let i = 0; i < k; i++) s += grid.data[(y * k + j) * grid.w + x * k + i]!
-    data[y * w + x] = s / (k * k)
-  }
-  return { w, h, data }
-}
+const coarser = (grid: Grid): Grid => shrunk(grid, COARSE, n => new Float32Array(n))
 
 /** Correlation of a piece of what was meant with the scan, the piece moved by (dx, dy) pixels; pieces reach over the edge as blank. */
 function likeness(meant: Grid, seen: Grid, box: { x: number, y: number, w: number, h: number }, dx: number, dy: number): number {
@@ -75,7 +68,6 @@ function likeness(meant: Grid, seen: Grid, box: { x: number, y: number, w: numbe
   return spread > 1e-6 ? (ab - a * b / n) / spread : 0
 }
 
-const COARSE = 3
 /** Where one part lies in the scan, as a shift in mm, and how like it is. */
 function find(meant: Grid, seen: Grid, small: { meant: Grid, seen: Grid }, part: Box): { shift: Spot, like: number } {
   const boxAt = (per: number): { x: number, y: number, w: number, h: number } => ({ x: Math.round((part.x - 1) * per), y: Math.round((part.y - 1) * per), w: Math.round((part.w + 2) * per), h: Math.round((part.h + 2) * per) })
@@ -118,11 +110,11 @@ export function readCheckScan(image: GreyImage, sheet: { w: Mm, h: Mm }, meant: 
   const paper = paperInScan(image, w, h)
   if (!paper.ok) return paper
   const print: Grid = { w: meant.w, h: meant.h, data: Float32Array.from(meant.data, v => (255 - v) / 255) }
-  const smallPrint = shrunk(print, COARSE)
+  const smallPrint = coarser(print)
   let best: { way: Lying, spots: { part: Box, shift: Spot, like: number }[] } | undefined
   for (const way of paper.value.lying) {
     const seen = seenBy(paper.value, way, w, h)
-    const small = { meant: smallPrint, seen: shrunk(seen, COARSE) }
+    const small = { meant: smallPrint, seen: coarser(seen) }
     const spots = parts.map(part => ({ part, ...find(print, seen, small, part) })).filter(s => s.like >= LIKE)
     if (!best || spots.length > best.spots.length) best = { way, spots }
   }

@@ -48,17 +48,14 @@ function filled(cx: Mm, cy: Mm, side: Mm): Mark {
 const words = (x: Mm, y: Mm, text: string, size: number, face: FaceName = 'sans', middle = false): Mark =>
   ({ kind: 'text', field: 'fit', face, size, ink: INK, text, y, x: middle ? x - textWidth(text, { face }, size) / 2 : x })
 
-/** One line to be measured from its edge, with its letter and an arrow towards that edge. */
+/** One line to be measured from its edge, with its letter and a stroke towards that edge. */
 function measured({ mark, edge, at }: FitLine): Mark[] {
   const level = edge === 'top' || edge === 'foot'
   const sign = edge === 'top' || edge === 'left' ? -1 : 1
   const line: Mark = level ? { kind: 'line', x: at.x - HALF_LINE, y: at.y, x2: at.x + HALF_LINE, y2: at.y, width: 0.15, ink: '#000000' } : { kind: 'line', x: at.x, y: at.y - HALF_LINE, x2: at.x, y2: at.y + HALF_LINE, width: 0.15, ink: '#000000' }
-  const tip = level ? { x: at.x, y: at.y + sign * 9 } : { x: at.x + sign * 9, y: at.y }
-  const wing = (a: number, b: number): Mark => ({ kind: 'line', x: tip.x, y: tip.y, x2: tip.x + a, y2: tip.y + b, width: 0.2, ink: LIGHT })
-  const shaft: Mark = { kind: 'line', x: at.x, y: at.y, x2: tip.x, y2: tip.y, width: 0.2, ink: LIGHT }
-  const wings = level ? [wing(-1.5, -sign * 2), wing(1.5, -sign * 2)] : [wing(-sign * 2, -1.5), wing(-sign * 2, 1.5)]
+  const shaft: Mark = level ? { kind: 'line', x: at.x, y: at.y, x2: at.x, y2: at.y + sign * 9, width: 0.2, ink: LIGHT } : { kind: 'line', x: at.x, y: at.y, x2: at.x + sign * 9, y2: at.y, width: 0.2, ink: LIGHT }
   const label = level ? words(at.x + HALF_LINE + 2, at.y + 1.6, mark, 14, 'sans-bold') : words(at.x - 1.4, at.y + HALF_LINE + 6, mark, 14, 'sans-bold')
-  return [line, shaft, ...wings, label]
+  return [line, shaft, label]
 }
 
 /** A ruler from near the paper's edge to a lettered line, its figures telling the distance from the edge if the printer were exact. */
@@ -72,7 +69,8 @@ function ruler({ edge, at }: FitLine, unit: Unit): Mark[] {
     const y = level ? (edge === 'top' ? at.y - in0 : at.y + in0) : at.y
     const long = k % each === 0 ? 2.2 : 1.2
     marks.push({ kind: 'line', x, y, x2: level ? x + long : x, y2: level ? y : y + long, width: 0.12, ink: INK })
-    if (k % each === 0) marks.push(words(level ? x + 2.8 : x - 1.2, level ? y + 0.8 : y + 4.4, unit === 'mm' ? String(k) : (k / 20).toFixed(2), 5.5))
+    // The last figure would stand on the lettered line itself.
+    if (k % each === 0 && in0 > 2.5) marks.push(words(level ? x + 2.8 : x - 1.2, level ? y + 0.8 : y + 4.4, unit === 'mm' ? String(k) : (k / 20).toFixed(2), 5.5))
   }
   return marks
 }
@@ -90,7 +88,7 @@ function scales(x: Mm, y: Mm): Mark[] {
 /** The fields of which a photocopy shows where they belong. */
 const SCALED = ['payee', 'amountFigures', 'date', 'signature', 'memo']
 /**
- * The second form of the fit sheet, to be printed on a photocopy of the real stock: the box of every field that is ours to print, scales where
+ * The second form of the fit sheet, for a photocopy of the real stock: the box of every field that is ours to print, scales where
  * payee, amount, date and signature begin, and where the MICR line stands. Against the light on the real stock, or on its copy, each mm
  * between the middle of a scale and the stationer's own line is a mm by hand.
  */
@@ -109,7 +107,7 @@ export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Dr
     const foot = panel.y + panel.h - BASELINE_UP
     const right = panel.x + panel.w - FIRST_FROM_RIGHT
     marks.push({ kind: 'line', x: panel.x + 12, y: foot, x2: right, y2: foot, width: 0.12, ink: INK }, ...scales(right, foot), words(panel.x + 14, foot - 1, 'MICR line', 6))
-    marks.push(words(panel.x + 12, panel.y + panel.h - 16.6, `${said.printer}, ${said.tray}, ${said.date}, ${said.through}. Each stroke of a scale is 1 mm.`, 6.5))
+    marks.push(words(panel.x + 12, panel.y + panel.h - 1.5, `${said.printer}, ${said.tray}, ${said.date}, ${said.through}. Each stroke of a scale is 1 mm.`, 6.5))
   }
   return { w, h, layers: [{ shared: false, marks }] }
 }
@@ -151,7 +149,7 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   if (half > 20) {
     marks.push({ kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' })
     for (const end of [-half, half]) marks.push({ kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' })
-    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way: if it is not, the printer scales`, 8))
+    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way, or the printer scales`, 8))
   }
   return { w, h, layers: [{ shared: false, marks }] }
 }

@@ -11,10 +11,11 @@ export interface PaperInScan { readonly image: GreyImage, readonly shrink: numbe
 
 interface Line { readonly a: number, readonly b: number, readonly c: number }
 
-/** Averages over boxes of `k` pixels, so that noise fades and the work shrinks. */
-function shrunk(image: GreyImage, k: number): GreyImage {
+interface Pixels<D> { readonly w: number, readonly h: number, readonly data: D }
+/** Averages over boxes of `k` pixels, so that noise fades and the work shrinks; `make` makes room for so many. */
+export function shrunk<D extends Uint8Array | Float32Array>(image: Pixels<Uint8Array | Uint8ClampedArray | Float32Array>, k: number, make: (n: number) => D): Pixels<D> {
   const [w, h] = [Math.floor(image.w / k), Math.floor(image.h / k)]
-  const data = new Uint8Array(w * h)
+  const data = make(w * h)
   for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
     let s = 0
     for (let j = 0; j < k; j++) for (let i = 0; i < k; i++) s += image.data[(y * k + j) * image.w + x * k + i]!
@@ -117,7 +118,7 @@ const quarter = (corners: readonly Spot[], times: number): Spot[] => corners.map
 export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan> {
   if (image.w < w / 25.4 * 90 * 0.7 || image.h < h / 25.4 * 90 * 0.5) return refuse('scan-coarse', 'the picture has too few pixels: scan at 150 dots to the inch or more', { field: 'scan' })
   const shrink = Math.max(1, Math.round(Math.max(image.w / w, image.h / h) * 25.4 / 150))
-  const small = shrink > 1 ? shrunk(image, shrink) : image
+  const small = shrink > 1 ? shrunk(image, shrink, n => new Uint8Array(n)) : image
   const { paper, around } = levels(small)
   if (paper - around < 25) return refuse('scan-edges', 'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around', { field: 'scan' })
   const middle = (paper + around) / 2

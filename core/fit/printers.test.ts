@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { noDeviation, type Deviation } from './fit'
-import { addPrinter, confirmFit, fitsOf, keepFit, type FitRow } from './printers'
+import { must } from '../base/result'
+import { addPrinter, confirmFit, fitsOf, keepFit, keepMicr, micrOf, type FitRow, type Printer } from './printers'
 
 const stamp = (n: number) => ({ at: `2026-11-24T10:00:0${n}Z`, by: 'Test' })
 const printer = { id: idOf<'printer'>('p'), name: 'Office laser', trays: ['Tray 1', 'Tray 2'] }
@@ -22,6 +23,13 @@ describe('printers and their fits', () => {
     expect(rows[1]).toMatchObject({ madeAt: '2026-11-24T10:00:03Z', by: 'Test', confirmed: null })
     const done = confirmFit({ fit: rows[1]! }, { worst: 0.12 })
     expect(done.ok && done.value.changes.fits[0]).toEqual({ ...rows[1], confirmed: 0.12 })
+  })
+  it('the MICR line’s width and weight belong to the printer; the standard’s own takes them away', () => {
+    const keep = (act: Parameters<typeof keepMicr>[1], of: Printer = printer) => keepMicr({ printer: of }, act, stamp(1))
+    expect(keep({ width: 0.955, weight: 'normal', how: 'by eye' })).toMatchObject({ ok: false, refusal: { code: 'micr-width', field: 'width' } })
+    const kept = must(keep({ width: 0.98, weight: 'heavy', how: 'by scan' })).changes.printers[0]!
+    expect(micrOf(kept)).toEqual({ width: 0.98, weight: 'heavy' })
+    expect(must(keep({ width: 1, weight: 'normal', how: 'by eye' }, kept)).changes.printers[0]).toEqual(printer)
   })
   it('refuses what would only hide a broken printer', () => {
     const code = (d: Partial<Deviation>) => { const r = keepFit(act('x', { ...noDeviation, ...d }), stamp(1)); return r.ok ? 'kept' : r.refusal.code }

@@ -124,12 +124,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
           </v-btn>
         </p>
         <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="ladder-scan" @change="takeFile"></label>
-        <div v-if="busy" class="busy" role="status">
-          {{ busy }}<v-progress-linear indeterminate color="primary" height="6" rounded :aria-label="busy" />
-        </div>
-        <p v-if="fault" class="text-error" role="alert">
-          {{ fault }}
-        </p>
+        <FitProgress :busy="busy" :fault="fault" />
         <table v-if="ranked" class="plain ranks" data-test="ranks">
           <thead>
             <tr><th scope="col">Line</th><th scope="col">Reader</th><th scope="col" class="num">Width on paper</th><th scope="col" class="num">Ink on paper</th></tr>
@@ -174,7 +169,6 @@ section { display: flex; flex-direction: column; gap: 11px; align-items: flex-st
 .row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .pick { width: 300px; flex: none; }
 .ranks { max-width: 520px; }
-.busy { display: grid; gap: 6px; width: 100%; max-width: 420px; }
 .file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
 dt { font-weight: 600; margin-top: 8px; } dd { margin: 2px 0 0; color: rgb(var(--v-theme-secondary)); }
 </style>

@@ -206,12 +206,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
             <FitMarksPicture :stock="stock" :lit="lit" />
           </v-form>
         </template>
-        <div v-if="busy" class="busy" role="status">
-          {{ busy }}<v-progress-linear indeterminate color="primary" height="6" rounded :aria-label="busy" />
-        </div>
-        <p v-if="fault" class="text-error" role="alert">
-          {{ fault }}
-        </p>
+        <FitProgress :busy="busy" :fault="fault" />
       </section>
       <section aria-labelledby="result">
         <h2 id="result">
@@ -300,7 +295,6 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
 .pick { width: 320px; flex: none; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr); gap: 34px; }
 section { display: flex; flex-direction: column; gap: 11px; align-items: flex-start; } section > .v-card { width: 100%; }
-.busy { display: grid; gap: 6px; width: 100%; max-width: 420px; }
 .scan { width: 240px; height: auto; border: 1px solid rgba(var(--v-theme-on-surface), 0.3); } .scan polygon { fill: none; stroke: #5a3ea0; } .scan circle { fill: none; stroke: #b0217f; }
 .file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
 .measure { display: grid; grid-template-columns: minmax(200px, 1fr) auto; gap: 20px; width: 100%; align-items: start; }

@@ -3,6 +3,7 @@ import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo
 import { watchDebounced } from '@vueuse/core'
 import { newest, ownId } from '#core/library/library'
 import { correctionOf } from '#core/fit/fit'
+import { micrOf } from '#core/fit/printers'
 import { envelopes, surelySeen } from '#core/paper/envelopes'
 import { kindNames } from '#core/paper/kinds'
 import { formatLength } from '#core/paper/length'
@@ -206,7 +207,7 @@ async function printSample() {
   const l = editor.settled.value
   if (!l || !stock.value) return
   busy.value = true
-  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: new Date().toISOString(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }) }).made
+  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: new Date().toISOString(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }), ...(printer.choice.value?.printer.micr && { micr: micrOf(printer.choice.value.printer) }) }).made
   busy.value = false
   if (made === 'stopped') return
   if (view.value) await noteSample(view.value.account.id)

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** What is being done, or what went wrong. */
+defineProps<{ busy: string, fault: string }>()
+</script>
+
+<template>
+  <div v-if="busy" class="busy" role="status">
+    {{ busy }}<v-progress-linear indeterminate color="primary" height="6" rounded :aria-label="busy" />
+  </div>
+  <p v-if="fault" class="text-error" role="alert">
+    {{ fault }}
+  </p>
+</template>
+
+<style scoped>
+.busy { display: grid; gap: 6px; width: 100%; max-width: 420px; }
+</style>
