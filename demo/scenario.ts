@@ -147,7 +147,7 @@ class Story {
     const runId = idOf<'run'>(`${plan.key}-run-${this.day}`)
     const book = this.desk.bookOf(idOf(plan.key))
     must(this.desk.pick(book.id, { runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
-    must(this.desk.load(runId, nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber, this.stamp()))
+    must(this.desk.load(runId, { top: nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber }, this.stamp()))
     must(this.desk.print(runId, this.stamp()))
     return runId
   }
@@ -160,7 +160,7 @@ class Story {
 
   countOff(runId: Id<'run'>): void {
     const run = this.desk.kept.runs.get(runId)
-    must(this.desk.countOff(runId, new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])), this.stamp()))
+    must(this.desk.countOff(runId, { outcomes: new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])) }, this.stamp()))
   }
 
   /** Banks about what was paid, so that the balance wanders without running dry. */

@@ -28,7 +28,7 @@ const setUp = [
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">
         <li v-for="place in part" :key="place.to">
-          <NuxtLink :to="place.to" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) || (place.to === '/files' && route.path.startsWith('/practice')) }" :aria-current="route.path === place.to ? 'page' : undefined">
+          <NuxtLink :to="place.to" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) || (place.to === '/files' && (route.path.startsWith('/practice') || route.path.startsWith('/trail'))) }" :aria-current="route.path === place.to ? 'page' : undefined">
             <v-icon :icon="place.icon" size="20" aria-hidden="true" /> {{ place.name }}
           </NuxtLink>
         </li>

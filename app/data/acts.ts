@@ -1,24 +1,35 @@
 import Dexie from 'dexie'
-import { dayOfMoment } from '#core/base/dates'
+import { dayOfMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
-import type { CheckNumber, NumberBook, NumberRow } from '#core/books/book'
-import { giveFate, type GiveFate } from '#core/books/giveFate'
+import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { giveFate, takeBack, type GiveFate } from '#core/books/giveFate'
+import { archiveBook, openBook } from '#core/books/keepBook'
 import type { Changes } from '#core/desk/tables'
 import { addPrinter, confirmFit, keepFit, keepMicr, type Printer } from '#core/fit/printers'
 import { entry, type LedgerAccount } from '#core/ledger/entry'
 import { zero, type Cents } from '#core/money/cents'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
+import { amend, bringBack, withdraw, type Amending } from '#core/payables/amend'
+import { closePeriod } from '#core/payables/closePeriod'
 import { draw, type Draw } from '#core/payables/draw'
+import type { Payment } from '#core/payables/payment'
 import { layoutOf, saveLayout, saveOwn, saveStock, stockNow } from '#core/library/library'
 import type { Layout } from '#core/paper/layout'
 import type { OwnSettings } from '#core/paper/own'
 import type { Stock } from '#core/paper/stock'
-import { countOff } from '#core/runs/countOff'
-import { drop, load, pick, type Picking } from '#core/runs/prepare'
+import type { AccountFacts } from '#core/proof/facts'
+import { cancel, type Cancelling } from '#core/runs/cancel'
+import { clear } from '#core/runs/clear'
+import { countOff, type CountOffAct } from '#core/runs/countOff'
+import { drop, load, pick, switchBook, type Loading, type Picking } from '#core/runs/prepare'
 import { print, printAgain, type Made } from '#core/runs/print'
-import type { Outcome, Run } from '#core/runs/run'
+import { printCopy } from '#core/runs/printCopy'
+import { record } from '#core/runs/record'
+import { replace, type Ending } from '#core/runs/replace'
+import { copyId, type Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
+import { countBook, fatesOf } from './bookFates'
 import type { OfficeDb } from './db'
 
 /** Where locks come from: the browser's, shared by all tabs. */
@@ -58,55 +69,126 @@ export class Acts {
     return value
   }
 
-  private rows = async (bookId: Id<'book'>): Promise<Map<CheckNumber, NumberRow>> =>
-    new Map((await this.db.numbers.where('bookId').equals(bookId).toArray()).map(r => [r.number, r]))
+  /** The rows of those of the numbers that were touched before. */
+  private rows = async (bookId: Id<'book'>, numbers: readonly CheckNumber[]): Promise<Map<CheckNumber, NumberRow>> =>
+    new Map((await this.db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).flatMap(r => (r ? [[r.number, r]] : [])))
 
   private openRuns = (bookId: Id<'book'>): Promise<Run[]> =>
     this.db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).toArray()
 
-  private runBook = async (runId: Id<'run'>): Promise<{ run: Run, book: NumberBook, rows: Map<CheckNumber, NumberRow> }> => {
+  private runBook = async (runId: Id<'run'>) => {
     const run = await this.one(this.db.runs.get(runId), 'run')
-    return { run, book: await this.one(this.db.books.get(run.bookId), 'number book'), rows: await this.rows(run.bookId) }
+    const account = await this.one(this.db.accounts.get(run.accountId), 'account')
+    return { run, account, book: await this.one(this.db.books.get(run.bookId), 'number book') }
   }
+
+  private closed = async (account: BankAccount): Promise<PlainDate | undefined> => (await this.one(this.db.companies.get(account.companyId), 'company')).closedThrough
+  private stockOf = (account: BankAccount): Promise<Stock> => this.one(this.db.stocks.where('key').equals(account.stockId).toArray().then(rows => stockNow(rows, account.stockId)), 'stock')
 
   private payments = async (ids: readonly Id<'payment'>[]) => new Map((await this.db.payments.bulkGet([...ids])).flatMap(p => (p ? [[p.id, p]] : [])))
 
   private accountOfRun = async (runId: Id<'run'>): Promise<Id<'account'>> => (await this.one(this.db.runs.get(runId), 'run')).accountId
 
-  draw = (accountId: Id<'account'>, act: Draw) => this.settle(accountId, async stamp =>
-    draw({ account: await this.one(this.db.accounts.get(accountId), 'account'), payee: await this.db.payees.get(act.payee.id) }, act, stamp))
+  private numbersOf = (ids: readonly Id<'payment'>[]): Promise<NumberRow[]> => this.db.numbers.where('check.paymentId').anyOf([...ids]).toArray()
+
+  draw = (accountId: Id<'account'>, act: Draw) => this.settle(accountId, async (stamp) => {
+    const account = await this.one(this.db.accounts.get(accountId), 'account')
+    return draw({ account, payee: await this.db.payees.get(act.payee.id), closedThrough: await this.closed(account) }, act, stamp)
+  })
+
+  amend = (accountId: Id<'account'>, ids: readonly Id<'payment'>[], act: Amending) => this.settle(accountId, async () =>
+    amend({ payments: [...(await this.payments(ids)).values()], closedThrough: await this.closed(await this.one(this.db.accounts.get(accountId), 'account')) }, act))
+
+  withdraw = (payment: Payment, why: string) => this.settle(payment.accountId, async () => withdraw({ payment: await this.one(this.db.payments.get(payment.id), 'payment') }, { why }))
+  bringBack = (payment: Payment) => this.settle(payment.accountId, async () => bringBack({ payment: await this.one(this.db.payments.get(payment.id), 'payment') }))
+
+  openBook = (book: NumberBook) => this.settle(book.accountId, async () => openBook({ books: await this.db.books.where('accountId').equals(book.accountId).toArray() }, book))
+
+  archiveBook = (book: NumberBook, archived: boolean) => this.settle(book.accountId, async () => {
+    const counts = await countBook(this.db, book)
+    return archiveBook({ book: await this.one(this.db.books.get(book.id), 'number book'), unused: counts.unused, open: (await this.openRuns(book.id)).length }, { archived })
+  })
 
   pick = (book: NumberBook, act: Picking) => this.settle(book.accountId, async stamp => pick({
-    book, run: await this.db.runs.get(act.runId), openRuns: await this.openRuns(book.id),
-    payments: await this.db.payments.where('[accountId+state]').equals([book.accountId, 'waiting']).toArray(),
+    book, run: await this.db.runs.get(act.runId), openRuns: await this.openRuns(book.id), payments: await this.payments(act.paymentIds),
   }, act, stamp))
 
-  giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id) }, act, stamp))
+  giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id, act.numbers) }, act, stamp))
+  takeBack = (book: NumberBook, numbers: readonly CheckNumber[]) => this.settle(book.accountId, async stamp => takeBack({ book, rows: await this.rows(book.id, numbers) }, { numbers }, stamp))
 
-  load = async (runId: Id<'run'>, top: CheckNumber, printing: Run['printing'] = null) => this.settle(await this.accountOfRun(runId), async () => load(await this.runBook(runId), { top, printing }))
+  load = async (runId: Id<'run'>, act: Loading) => this.settle(await this.accountOfRun(runId), async () => {
+    const { run, book, account } = await this.runBook(runId)
+    return load({ run, book, rows: await fatesOf(this.db, book.id), stock: await this.stockOf(account) }, act)
+  })
+
+  switchBook = async (runId: Id<'run'>, bookId: Id<'book'>) => this.settle(await this.accountOfRun(runId), async () => {
+    const { run, account } = await this.runBook(runId)
+    return switchBook({ run, account, book: await this.one(this.db.books.get(bookId), 'number book'), openRuns: await this.openRuns(bookId) })
+  })
 
   drop = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => drop(await this.runBook(runId)))
 
   private layoutFor = async (account: BankAccount): Promise<Layout | undefined> => layoutOf(
     await this.db.layouts.where('key').equals(account.layoutId).toArray(), await this.db.owns.where('layoutKey').equals(account.layoutId).toArray(), account.layoutId, account.companyId)
 
+  private printsWith = async (account: BankAccount): Promise<{ layout: Layout, facts: AccountFacts, stock: Stock }> => ({
+    layout: await this.one(this.layoutFor(account), 'layout'), facts: factsOf(account, await this.one(this.db.companies.get(account.companyId), 'company')), stock: await this.stockOf(account),
+  })
+
   /** Prints: numbers go on paper and the PDF that was made of exactly these checks is kept, in the same transaction. */
-  print = async (runId: Id<'run'>, made: Made, pdf: Uint8Array, continuation?: Uint8Array) => this.settle(await this.accountOfRun(runId), async (stamp) => {
-    const { run, book, rows } = await this.runBook(runId)
-    const account = await this.one(this.db.accounts.get(run.accountId), 'account')
-    const company = await this.one(this.db.companies.get(account.companyId), 'company')
-    const layout = await this.one(this.layoutFor(account), 'layout')
-    const stock = await this.one(this.db.stocks.where('key').equals(account.stockId).toArray().then(rows => stockNow(rows, account.stockId)), 'stock')
-    return print({ run, book, rows, openRuns: await this.openRuns(book.id), payments: await this.payments(run.paymentIds), account: factsOf(account, company), signing: account.signing, layout, stock }, { made }, stamp)
+  print = async (runId: Id<'run'>, made: Made, pdf: Uint8Array, continuation?: Uint8Array, consent = '') => this.settle(await this.accountOfRun(runId), async (stamp) => {
+    const { run, book, account } = await this.runBook(runId)
+    const { layout, stock, facts } = await this.printsWith(account)
+    return print({
+      run, book, fates: await fatesOf(this.db, book.id), rows: await this.rows(book.id, made.checks.map(c => c.number as CheckNumber)), openRuns: await this.openRuns(book.id),
+      payments: await this.payments(run.paymentIds), account: facts, signing: account.signing, layout, stock,
+    }, { made, ...(consent && { consent }) }, stamp)
   }, stamp => this.db.papers.put({ runId, bytes: pdf, ...(continuation && { continuation }), madeAt: stamp.at }))
 
-  printAgain = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => printAgain(await this.runBook(runId)))
+  printAgain = async (runId: Id<'run'>, why: string) => this.settle(await this.accountOfRun(runId), async () => printAgain(await this.runBook(runId), { why }))
 
-  countOff = async (runId: Id<'run'>, outcomes: ReadonlyMap<CheckNumber, Outcome>) => this.settle(await this.accountOfRun(runId), async (stamp) => {
-    const { run, rows } = await this.runBook(runId)
-    const account = await this.one(this.db.accounts.get(run.accountId), 'account')
-    return countOff({ run, rows, payments: await this.payments(run.paymentIds), cashLedgerId: account.cashLedgerId }, { outcomes }, stamp)
+  countOff = async (runId: Id<'run'>, act: CountOffAct) => this.settle(await this.accountOfRun(runId), async (stamp) => {
+    const { run, account, book } = await this.runBook(runId)
+    const named = [...run.checks.map(c => c.number), ...[...act.outcomes.values()].flatMap(o => ('number' in o && o.number ? [o.number] : [])), ...(act.skipped ?? []).map(s => s.number)]
+    const ids = run.checks.map(c => c.paymentId)
+    const copies = new Map((await this.db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.number)))).flatMap(c => (c ? [[c.id, c]] : [])))
+    return countOff({
+      run, book, copies, rows: await this.rows(book.id, named), payments: await this.payments(ids), earlier: await this.numbersOf(ids),
+      cashLedgerId: account.cashLedgerId, closedThrough: await this.closed(account),
+    }, act, stamp)
   })
+
+  replace = (row: NumberRow, act: { ending: Ending, why: string }) => this.settle(row.accountId, async (stamp) => {
+    const now = await this.one(this.db.numbers.get(row.id), 'number')
+    if (!now.check) return refuse('check-none', 'no check carries this number', { field: 'number' })
+    return replace({ row: now, payment: await this.one(this.db.payments.get(now.check.paymentId), 'payment') }, act, stamp)
+  })
+
+  cancel = (payment: Payment, act: Cancelling) => this.settle(payment.accountId, async (stamp) => {
+    const account = await this.one(this.db.accounts.get(payment.accountId), 'account')
+    const row = (await this.numbersOf([payment.id])).find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
+    return cancel({ row, payment: await this.one(this.db.payments.get(payment.id), 'payment'), cashLedgerId: account.cashLedgerId, closedThrough: await this.closed(account) }, act, stamp)
+  })
+
+  printCopy = (row: NumberRow, act: { firstSheet: string, inHouse: boolean }) => this.settle(row.accountId, async (stamp) => {
+    const account = await this.one(this.db.accounts.get(row.accountId), 'account')
+    return printCopy({ row: await this.one(this.db.numbers.get(row.id), 'number'), numbered: (await this.stockOf(account)).numbered }, act, stamp)
+  })
+
+  record = (book: NumberBook, act: { draw: Draw, number: CheckNumber }) => this.settle(book.accountId, async (stamp) => {
+    const account = await this.one(this.db.accounts.get(book.accountId), 'account')
+    return record({
+      account, book: await this.one(this.db.books.get(book.id), 'number book'), row: await this.db.numbers.get(numberId(book.id, act.number)), payee: await this.db.payees.get(act.draw.payee.id),
+      ...await this.printsWith(account), closedThrough: await this.closed(account),
+    }, act, stamp)
+  })
+
+  clear = (accountId: Id<'account'>, rows: readonly NumberRow[]) => this.settle(accountId, async (stamp) => {
+    const now = (await this.db.numbers.bulkGet(rows.map(r => r.id))).filter(r => r !== undefined)
+    return clear({ accountId, rows: now, payments: await this.payments(now.flatMap(r => (r.check ? [r.check.paymentId] : []))) }, stamp)
+  })
+
+  closePeriod = (companyId: Id<'company'>, through: PlainDate | null, today: PlainDate) => this.settleUnder('library', async () => closePeriod({ company: await this.one(this.db.companies.get(companyId), 'company'), today }, { through }))
 
   /** Opens a bank account with its company, ledger accounts, number book and opening balance. */
   openAccount = (of: { company: Company, ledgers: readonly LedgerAccount[], account: BankAccount, book: NumberBook, opening: Cents, equity: Id<'ledger'> }) => this.settle(of.account.id, async (stamp) => {

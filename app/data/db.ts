@@ -41,6 +41,8 @@ export class OfficeDb extends Dexie {
       payments: 'id, [accountId+state], state', numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId',
       copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', printers: 'id', fits: 'id, printerId', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
     })
+    // The fate of every number can be read from keys alone, and each number tells its life.
+    this.version(2).stores({ numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' }).upgrade(tx => tx.table('numbers').toCollection().modify((row: { life?: unknown }) => { row.life ??= [] }))
   }
 }
 

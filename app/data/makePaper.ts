@@ -32,3 +32,6 @@ export const sheetPdf = (drawing: Drawing, title: string, fit: Affine | null): P
 
 /** What a drawing prints, as grey pixels: to hold a scan against. */
 export const greyOfDrawing = (drawing: Drawing, dpi: number): Promise<GreyImage> => inPaperWorker(remote => remote.greyOf(drawing, dpi))
+
+/** Drawings as a PDF of their own: lists, letters, copies of stubs. */
+export const drawingsToPdf = (drawings: readonly Drawing[], title: string): Promise<Uint8Array> => inPaperWorker(remote => remote.sheets(drawings, title, new Date().toISOString(), null))

@@ -1,10 +1,12 @@
 import { correctionOf } from '#core/fit/fit'
 import { proofer } from '#core/proof/compose'
 import type { Drawing } from '#core/proof/marks'
-import type { Run } from '#core/runs/run'
+import { checksPerSheet } from '#core/paper/stock'
+import { bySheets, type Run } from '#core/runs/run'
 import { makePaper } from './makePaper'
 import type { Id } from '#core/base/id'
-import { readFit, readKeptPaper, readRunCopies } from './reads'
+import type { NumberRow } from '#core/books/book'
+import { readCopy, readFit, readKeptPaper, readRun, readRunCopies } from './reads'
 
 const urlOf = (bytes: Uint8Array): string => URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
 /** A tab or a download needs its address for a while after it was opened. */
@@ -17,7 +19,20 @@ export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
   const copies = await readRunCopies(run)
   if (!copies) return undefined
   const fit = await readFit(run.printing?.fitId)
-  const made = await makePaper({ ...copies, ...(fit && { fit: correctionOf(fit.deviation) }), ...(run.printing?.micr && { micr: run.printing.micr }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  const sheets = bySheets(run.checks.map((c, i) => ({ sheet: c.sheet, place: c.place, i })), checksPerSheet(copies.stock)).map(sheet => sheet.map(c => c?.i ?? null))
+  const made = await makePaper({ ...copies, sheets, ...(fit && { fit: correctionOf(fit.deviation) }), ...(run.printing?.micr && { micr: run.printing.micr }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  return made === 'stopped' ? undefined : made.bytes
+}
+
+/** One check alone, from its frozen copy, through the fit its run went through: to be put out once more under its own number. */
+export async function paperOfCheck(row: NumberRow): Promise<Uint8Array | undefined> {
+  const copy = await readCopy(row)
+  if (!copy || !row.check) return undefined
+  const printing = (await readRun(row.check.runId))?.printing
+  const fit = await readFit(printing?.fitId)
+  const perSheet = checksPerSheet(copy.stock)
+  const sheet = Array.from({ length: perSheet }, (_, i) => (i === row.check!.place - 1 ? 0 : null))
+  const made = await makePaper({ layout: copy.layout, stock: copy.stock, account: copy.account, checks: [copy.facts], sheets: [sheet], ...(fit && { fit: correctionOf(fit.deviation) }), ...(printing?.micr && { micr: printing.micr }), title: `Check ${row.number}`, madeAt: new Date().toISOString() }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 

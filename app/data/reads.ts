@@ -1,5 +1,6 @@
 import type { Id } from '#core/base/id'
-import { nextNumber, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
 import type { LedgerAccount } from '#core/ledger/entry'
@@ -7,17 +8,21 @@ import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow,
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
-import type { Payee, Payment } from '#core/payables/payment'
+import { promisedOf, type Payee, type Payment } from '#core/payables/payment'
 import { practiceTrays } from '#core/practice/press'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
+import type { TrailLine } from '#core/trail/trail'
+import { countBook, fatesOf, type BookFates } from './bookFates'
 import { db, type Paper, type StockScan } from './db'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {
   readonly account: BankAccount
   readonly company: Company
+  /** The number book in use, and all of the account's books. */
   readonly book: NumberBook
+  readonly books: readonly NumberBook[]
   readonly stock: Stock
   readonly layout: Layout
   readonly facts: AccountFacts
@@ -28,29 +33,31 @@ export async function readAccounts(): Promise<AccountView[]> {
   const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray(), db.layouts.toArray(), db.owns.toArray(), db.stocks.toArray()])
   return accounts.flatMap((account) => {
     const company = companies.find(c => c.id === account.companyId)
-    const book = books.find(b => b.accountId === account.id)
+    const own = books.filter(b => b.accountId === account.id).sort((a, b) => a.start - b.start)
+    const usable = own.filter(b => b.kind !== 'handwritten pad')
+    const book = usable.find(b => b.id === account.bookId && !b.archived) ?? usable.find(b => !b.archived) ?? usable[0]
     const stock = stockNow(stocks, account.stockId)
     const layout = layoutOf(layouts, owns, account.layoutId, account.companyId)
-    return company && book && stock && layout ? [{ account, company, book, stock, layout, facts: factsOf(account, company) }] : []
+    return company && book && stock && layout ? [{ account, company, book, books: own, stock, layout, facts: factsOf(account, company) }] : []
   })
 }
 
 export const readBalances = async (account: BankAccount): Promise<Balances> => balances(
   await db.entries.where('ledgers').equals(account.cashLedgerId).toArray(), account.cashLedgerId,
-  await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray(),
+  promisedOf(await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray()),
 )
 
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
 
 export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).first()
 
-export const readRows = async (bookId: Id<'book'>): Promise<Map<CheckNumber, NumberRow>> => new Map((await db.numbers.where('bookId').equals(bookId).toArray()).map(r => [r.number, r]))
+export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)
 
 export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly run: Run | undefined, readonly next: CheckNumber | undefined }
 
 /** What waits, account by account. */
 export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async view => ({
-  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), run: await readOpenRun(view.book.id), next: nextNumber(view.book, await readRows(view.book.id)),
+  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), run: await readOpenRun(view.book.id), next: nextNumber(view.book, await readFates(view.book.id)),
 })))
 
 export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()
@@ -58,17 +65,14 @@ export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> 
 export const readRun = (id: Id<'run'>): Promise<Run | undefined> => db.runs.get(id)
 export const readPayments = async (ids: readonly Id<'payment'>[]): Promise<Payment[]> => (await db.payments.bulkGet([...ids])).filter((p): p is Payment => p !== undefined)
 
-/** The touched numbers of an account, newest number first. */
-export const readNumbers = (accountId: Id<'account'>): Promise<NumberRow[]> =>
-  db.numbers.where('[accountId+number]').between([accountId, -Infinity], [accountId, Infinity]).reverse().toArray()
-
 export interface CopyView { readonly facts: CheckFacts, readonly account: AccountFacts, readonly layout: Layout, readonly stock: Stock }
 
 /** What was printed under a number, with the layout it was printed with; undefined where it carries no check. */
 export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
   if (!row.check) return undefined
   const [copy, run] = await Promise.all([db.copies.get(copyId(row.check.runId, row.number)), db.runs.get(row.check.runId)])
-  const version = run?.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined
+  const key = copy?.version ?? run?.printedWith
+  const version = key ? await db.layoutVersions.get(key) : undefined
   return copy && version ? { facts: copy.facts, account: version.account, layout: version.layout, stock: version.stock } : undefined
 }
 
@@ -76,7 +80,7 @@ export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
 export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], account: AccountFacts, layout: Layout, stock: Stock } | undefined> {
   const version = run.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined
   if (!version) return undefined
-  const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.number)))
+  const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.sentAs ?? c.number)))
   return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: version.account, layout: version.layout, stock: version.stock }
 }
 
@@ -132,4 +136,55 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
     }
   }
   return found
+}
+
+/** Every number book with its account's name. */
+export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: Awaited<ReturnType<typeof countBook>>, readonly next: CheckNumber | undefined, readonly perWeek: number }
+/** How many weeks back the pace of a book is measured. */
+export const PACE_WEEKS = 8
+/** Numbers used a week, newest week last, from when their checks were printed or written. */
+export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
+  const weeks = Array.from({ length: PACE_WEEKS }, () => 0)
+  const start = now.getTime() - PACE_WEEKS * 7 * 86_400_000
+  const used = await db.runs.where('accountId').equals(book.accountId).filter(r => r.bookId === book.id && r.printedAt !== '').toArray()
+  for (const run of used) {
+    const week = Math.floor((Date.parse(run.printedAt) - start) / (7 * 86_400_000))
+    if (week >= 0 && week < PACE_WEEKS) weeks[week]! += run.checks.filter(c => c.outcome?.kind !== 'never came out').length
+  }
+  return weeks
+}
+export const readBooks = async (): Promise<BookView[]> => (await Promise.all((await readAccounts()).map(view => Promise.all(view.books.map(async (book): Promise<BookView> => {
+  const [counts, touched, pace] = await Promise.all([countBook(db, book), readFates(book.id), readPace(book, new Date())])
+  return { view, book, counts, next: book.archived ? undefined : nextNumber(book, touched), perWeek: pace.reduce((a, b) => a + b, 0) / PACE_WEEKS }
+}))))).flat()
+
+/** Some rows of a book, by their numbers: those that were touched. */
+export const readBookRows = async (bookId: Id<'book'>, numbers: readonly CheckNumber[]): Promise<NumberRow[]> => (await db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).filter((r): r is NumberRow => r !== undefined)
+
+export async function readNumbersProof(): Promise<NumbersProof> {
+  const books = await db.books.toArray()
+  const touched = new Map(await Promise.all(books.map(async b => [b.id, await readFates(b.id)] as const)))
+  const proof = proofOfNumbers(books, b => touched.get(b.id)!)
+  const known = new Set(books.map(b => b.id))
+  const strays = (await db.numbers.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))
+  return { ...proof, problems: [...proof.problems, ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' }))] }
+}
+
+/** Lines of the trail, newest first, that a filter takes. */
+export const readTrail = (takes: (line: TrailLine) => boolean, most: number): Promise<TrailLine[]> => db.trail.orderBy('seq').reverse().filter(takes).limit(most).toArray()
+export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
+export const readTrailActs = async (): Promise<string[]> => (await db.trail.orderBy('act').uniqueKeys()).map(String)
+export const readPayment = (id: Id<'payment'>): Promise<Payment | undefined> => db.payments.get(id)
+/** Every number that carried a payment. */
+export const readNumbersOf = (paymentId: Id<'payment'>): Promise<NumberRow[]> => db.numbers.where('check.paymentId').equals(paymentId).toArray()
+/** Payments that were withdrawn from a lane, newest first. */
+export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'cancelled']).filter(p => p.withdrawn === true).reverse().limit(10).toArray()
+/** Every open run, and each account's lane. */
+export const readLanes = async (): Promise<{ view: AccountView, lane: Payment[], run: Run | undefined, balances: Balances }[]> => Promise.all((await readAccounts()).filter(v => v.account.forChecks).map(async view => ({ view, lane: await readLane(view.account.id), run: await readOpenRun(view.book.id), balances: await readBalances(view.account) })))
+
+/** The newest numbers of an account that a search takes; numbers alone are looked up by key. Gives at most so many, and how many numbers there are. */
+export async function searchNumbers(accountId: Id<'account'>, takes: ((row: NumberRow) => boolean) | undefined, most: number): Promise<{ rows: NumberRow[], all: number }> {
+  const own = () => db.numbers.where('[accountId+number]').between([accountId, -Infinity], [accountId, Infinity])
+  const [all, rows] = await Promise.all([own().count(), takes ? own().reverse().filter(takes).limit(most).toArray() : own().reverse().limit(most).toArray()])
+  return { rows, all }
 }

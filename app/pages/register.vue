@@ -3,22 +3,30 @@ import { formatDate } from '#core/base/dates'
 import { fates, type Fate } from '#core/books/fates'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
-import { readCopy, readNumbers } from '~/data/reads'
+import type { NumberRow } from '#core/books/book'
+import { isByHand } from '#core/runs/run'
+import { readCopy, searchNumbers } from '~/data/reads'
 
+const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const rows = useLive(() => (view.value ? readNumbers(view.value.account.id) : undefined), () => view.value)
 const search = ref('')
 const state = ref<Fate | 'all'>('all')
-const chosenId = ref('')
-
-const shown = computed(() => {
-  const wanted = search.value.trim().toLowerCase()
-  return (rows.value ?? []).filter(r => (state.value === 'all' || r.fate === state.value)
-    && (!wanted || String(r.number).includes(wanted) || r.check?.payee.toLowerCase().includes(wanted) || (r.check && figures(r.check.amount).includes(wanted))))
-})
+const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
+/** The newest so many are shown at once; the search goes through all. */
+const MOST = 1500
+const wanted = refDebounced(computed(() => search.value?.trim().toLowerCase() ?? ''), 200)
+const found = useLive(() => {
+  const of = view.value
+  if (!of) return undefined
+  const [text, fate] = [wanted.value, state.value]
+  const takes = (r: NumberRow): boolean => (fate === 'all' || r.fate === fate) && (!text || String(r.number).includes(text) || (r.check?.payee.toLowerCase().includes(text) ?? false) || (r.check !== null && figures(r.check.amount).includes(text)))
+  return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, MOST)
+}, () => [view.value?.account.id, wanted.value, state.value])
+const rows = computed(() => found.value?.rows)
+const shown = computed(() => rows.value ?? [])
+const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const chosen = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
 const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), () => chosen.value)
-const present = computed(() => fates.filter(f => rows.value?.some(r => r.fate === f)))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const headers = [
   { title: 'Number', key: 'number', width: 88 }, { title: 'State', key: 'fate', width: 108 }, { title: 'Payee', key: 'payee' }, { title: 'Date', key: 'date', width: 118 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 112 },
@@ -35,16 +43,19 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
     <div class="page-head">
       <h1>Register</h1>
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
+      <v-btn v-for="pad in pads" :key="pad.id" :to="`/lane/draw?account=${pad.accountId}&pad=${encodeURIComponent(pad.id)}`" data-test="record">
+        Record a handwritten check
+      </v-btn>
     </div>
     <NoAccount v-if="accounts && !accounts.length" />
     <div v-if="view && rows" class="halves">
       <div class="left">
         <div class="find">
           <v-text-field v-model="search" label="Find number, payee or amount" hide-details clearable autocomplete="off" data-test="find" @click:clear="search = ''" />
-          <v-select v-model="state" :items="[{ title: 'Every state', value: 'all' }, ...present.map(f => ({ title: f, value: f }))]" label="State" hide-details class="by-state" />
+          <v-select v-model="state" :items="[{ title: 'Every state', value: 'all' }, ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f }))]" label="State" hide-details class="by-state" />
         </div>
         <p class="quiet sums">
-          {{ shown.length }} of {{ rows.length }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
+          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of {{ found?.all.toLocaleString('en-US') }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
         </p>
         <v-card class="grow">
           <v-data-table-virtual :headers="headers" :items="items" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="36" item-value="id" hover data-test="register">
@@ -78,9 +89,18 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
         <p v-if="chosen.why" class="mb-2">
           {{ chosen.why }}
         </p>
-        <p v-if="chosen.check" class="mb-3 quiet">
-          Sheet {{ chosen.check.sheet }} of the <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.
+        <p v-if="chosen.replacedBy" class="mb-2">
+          Replaced by <strong>{{ chosen.replacedBy }}</strong>.
         </p>
+        <p v-if="chosen.check" class="mb-3 quiet">
+          <template v-if="isByHand(chosen.check.runId)">
+            Written by hand.
+          </template><template v-else>
+            Sheet {{ chosen.check.sheet }} of the <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.
+          </template>
+          <NuxtLink :to="`/books/${encodeURIComponent(chosen.bookId)}?number=${chosen.number}`">Its life in the number book</NuxtLink>
+        </p>
+        <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" />
         <template v-if="copy">
           <SheetView :layout="copy.layout" :stock="copy.stock" :account="copy.account" :checks="[copy.facts]" />
         </template>

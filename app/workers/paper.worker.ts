@@ -26,6 +26,8 @@ export interface PaperJob {
   readonly stock: Stock
   readonly account: AccountFacts
   readonly checks: readonly CheckFacts[]
+  /** Which check is on which sheet and place, as indexes of the checks, in the order in which sheets are fed; one after the other where it is left out. */
+  readonly sheets?: readonly (readonly (number | null)[])[]
   readonly title: string
   readonly madeAt: string
   /** Correction for how the printer errs. */
@@ -70,7 +72,7 @@ const api = {
     const faces = await shippedFaces()
     const ready = proofer(job.layout, job.stock, job.account)
     const notes: Note[] = [...ready.notes]
-    const sheets = sheetsOf(job.checks, ready.perSheet)
+    const sheets = job.sheets?.map(sheet => sheet.map(i => (i === null ? null : job.checks[i] ?? null))) ?? sheetsOf(job.checks, ready.perSheet)
     const toRead: ToRead[] = []
     const continued: Drawing[] = []
     function* drawings() {

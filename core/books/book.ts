@@ -3,6 +3,7 @@ import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { Cents } from '../money/cents'
+import type { Stamp } from '../trail/trail'
 import { fates, mayBecome, type Fate } from './fates'
 
 /** A check number: 1 to 12 digits. */
@@ -27,6 +28,21 @@ export interface NumberBook {
   readonly kind: BookKind
   readonly start: CheckNumber
   readonly end: CheckNumber
+  /** What the office calls it, e.g. “Box of March”; empty: its kind and range are enough. */
+  readonly name?: string
+  /** Put away: no run takes numbers from it any more. */
+  readonly archived?: boolean
+}
+export const bookName = (book: NumberBook): string => book.name || `${book.kind}, ${book.start} to ${book.end}`
+
+/** One line of a number's life. */
+export interface LifeLine {
+  readonly at: string
+  readonly by: string
+  readonly fate: Fate
+  readonly why?: string
+  readonly payee?: string
+  readonly runId?: Id<'run'>
 }
 
 /** The check that carries a number: links, and what a list shows of it. */
@@ -52,31 +68,41 @@ export interface NumberRow {
   /** Moment of the last change. */
   readonly at: string
   readonly check: CheckOnPaper | null
+  /** The number that took over for the same payment, where one did. */
+  readonly replacedBy?: CheckNumber
+  /** Everything that happened to it, oldest first. */
+  readonly life: readonly LifeLine[]
 }
 
 export const numberId = (bookId: Id<'book'>, number: CheckNumber): Id<'number'> => `${bookId}/${number}` as Id<'number'>
 export const unusedRow = (book: NumberBook, number: CheckNumber): NumberRow =>
-  ({ id: numberId(book.id, number), bookId: book.id, accountId: book.accountId, number, fate: 'unused', why: '', at: '', check: null })
+  ({ id: numberId(book.id, number), bookId: book.id, accountId: book.accountId, number, fate: 'unused', why: '', at: '', check: null, life: [] })
 
-/** The row with its new fate, or a refusal where that fate cannot follow the present one. */
-export function become(row: NumberRow, fate: Fate, at: string, more: { why?: string, check?: CheckOnPaper | null } = {}): Result<NumberRow> {
+/** The row with its new fate and one more line of its life, or a refusal where that fate cannot follow the present one. */
+export function become(row: NumberRow, fate: Fate, stamp: Stamp, more: { why?: string, check?: CheckOnPaper | null } = {}): Result<NumberRow> {
   if (!mayBecome(row.fate, fate)) return refuse('fate-impossible', `number ${row.number} is ${row.fate}: it cannot become ${fate}`, { field: 'number', value: row.number })
-  return good({ ...row, fate, at, why: more.why ?? '', check: more.check === undefined ? row.check : more.check })
+  const check = more.check === undefined ? row.check : more.check
+  const told = check ?? row.check
+  const line: LifeLine = { ...stamp, fate, ...(more.why && { why: more.why }), ...(told && { payee: told.payee, runId: told.runId }) }
+  return good({ ...row, fate, at: stamp.at, why: more.why ?? '', check, life: [...row.life, line] })
 }
 
-const isFree = (row: NumberRow | undefined): boolean => row === undefined || row.fate === 'unused'
-type Rows = ReadonlyMap<CheckNumber, NumberRow>
+const isFree = (row: { readonly fate: Fate } | undefined): boolean => row === undefined || row.fate === 'unused'
+/** The touched numbers of a book, as far as an act must know them. */
+export type Rows = Pick<ReadonlyMap<CheckNumber, { readonly fate: Fate, readonly check?: { readonly payee: string } | null }>, 'get'>
+/** Which way a pack counts: up, or down where its highest number is fed first. */
+export type Way = 1 | -1
 
-/** The lowest unused number of a book; undefined where it is used up. `rows` are the touched numbers of the book. */
-export function nextNumber(book: NumberBook, rows: Rows): CheckNumber | undefined {
-  for (let n = book.start; n <= book.end; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) return n
+/** The unused number that comes next in a book: the lowest, or the highest of a pack that counts down; undefined where it is used up. */
+export function nextNumber(book: NumberBook, rows: Rows, way: Way = 1): CheckNumber | undefined {
+  for (let n = way > 0 ? book.start : book.end; n >= book.start && n <= book.end; n = n + way as CheckNumber) if (isFree(rows.get(n))) return n
   return undefined
 }
 
-/** The next `count` unused numbers from `from` upward; refuses where the book does not hold them. */
-export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, count: number): Result<CheckNumber[]> {
+/** The next `count` unused numbers from `from` on; refuses where the book does not hold them. */
+export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, count: number, way: Way = 1): Result<CheckNumber[]> {
   const taken: CheckNumber[] = []
-  for (let n = from; n <= book.end && taken.length < count; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) taken.push(n)
+  for (let n = from; n >= book.start && n <= book.end && taken.length < count; n = n + way as CheckNumber) if (isFree(rows.get(n))) taken.push(n)
   if (taken.length < count) return refuse('book-too-short', `the number book ${book.start} to ${book.end} has ${taken.length} unused numbers from ${from}, the run needs ${count}`, { field: 'top', value: taken.length, limit: count })
   return good(taken)
 }
@@ -85,18 +111,18 @@ export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, cou
  * The unused numbers that a start at `from` would jump over: each must be given a fate first.
  * Refuses a number outside the book, or one that already has a fate.
  */
-export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber): Result<CheckNumber[]> {
+export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber, way: Way = 1): Result<CheckNumber[]> {
   if (from < book.start || from > book.end) return refuse('number-outside', `${from} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'top', value: from })
   const row = rows.get(from)
   if (row && !isFree(row)) return refuse('number-used', `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'top', value: from })
-  const next = nextNumber(book, rows) ?? from
+  const next = nextNumber(book, rows, way) ?? from
   const jumped: CheckNumber[] = []
-  for (let n = next; n < from; n = n + 1 as CheckNumber) if (isFree(rows.get(n))) jumped.push(n)
+  for (let n = next; way > 0 ? n < from : n > from; n = n + way as CheckNumber) if (isFree(rows.get(n))) jumped.push(n)
   return good(jumped)
 }
 
 /** How many numbers of a book have which fate; the counts add up to the length of the book. */
-export function countFates(book: NumberBook, rows: Iterable<NumberRow>): Record<Fate, number> {
+export function countFates(book: NumberBook, rows: Iterable<{ readonly fate: Fate }>): Record<Fate, number> {
   const counts = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>
   let touched = 0
   for (const row of rows) { counts[row.fate]++; touched++ }

@@ -8,6 +8,8 @@ export type GivenFate = (typeof givenFates)[number]
 
 export interface GiveFate { readonly numbers: readonly CheckNumber[], readonly fate: GivenFate, readonly why: string }
 
+const spanOf = (numbers: readonly CheckNumber[]): string => (numbers.length === 1 ? `${numbers[0]}` : `${numbers[0]} to ${numbers.at(-1)}`)
+
 /** Gives unused numbers of one book a fate, with a reason; numbers that are on paper get theirs by the count-off. `rows` are the touched numbers of the book. */
 export function giveFate(known: { book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: GiveFate, stamp: Stamp): Decision<{ numbers: NumberRow[] }> {
   if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
@@ -17,10 +19,23 @@ export function giveFate(known: { book: NumberBook, rows: ReadonlyMap<CheckNumbe
     if (number < known.book.start || number > known.book.end) return refuse('number-outside', `${number} is not in the number book`, { field: 'numbers', value: number })
     const present = known.rows.get(number) ?? unusedRow(known.book, number)
     if (present.fate !== 'unused') return refuse('number-used', `${number} is ${present.fate}: only an unused number can be given a fate`, { field: 'numbers', value: number })
-    const row = become(present, act.fate, stamp.at, { why: act.why.trim(), check: null })
+    const row = become(present, act.fate, stamp, { why: act.why.trim(), check: null })
     if (!row.ok) return row
     numbers.push(row.value)
   }
-  const range = act.numbers.length === 1 ? `${act.numbers[0]}` : `${act.numbers[0]} to ${act.numbers.at(-1)}`
-  return good({ changes: { numbers }, trail: { act: 'give a fate', text: `${range} ${act.fate}: ${act.why.trim()}`, about: { account: known.book.accountId, book: known.book.id } } })
+  return good({ changes: { numbers }, trail: { act: 'give a fate', text: `${spanOf(act.numbers)} ${act.fate}: ${act.why.trim()}`, about: { account: known.book.accountId, book: known.book.id } } })
+}
+
+/** Takes numbers that were set aside back among the unused. Refuses any other. */
+export function takeBack(known: { book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: { numbers: readonly CheckNumber[] }, stamp: Stamp): Decision<{ numbers: NumberRow[] }> {
+  if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
+  const numbers: NumberRow[] = []
+  for (const number of act.numbers) {
+    const present = known.rows.get(number)
+    if (present?.fate !== 'set aside') return refuse('number-not-aside', `${number} is ${present?.fate ?? 'unused'}: only a number set aside can be taken back`, { field: 'numbers', value: number })
+    const row = become(present, 'unused', stamp)
+    if (!row.ok) return row
+    numbers.push(row.value)
+  }
+  return good({ changes: { numbers }, trail: { act: 'take back', text: `${spanOf(act.numbers)} unused again`, about: { account: known.book.accountId, book: known.book.id } } })
 }

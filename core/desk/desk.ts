@@ -1,19 +1,27 @@
+import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { Result } from '../base/result'
-import type { CheckNumber, NumberBook, NumberRow } from '../books/book'
-import { giveFate, type GiveFate } from '../books/giveFate'
+import { countFates, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import { giveFate, takeBack, type GiveFate } from '../books/giveFate'
+import { archiveBook, openBook } from '../books/keepBook'
 import { layoutOf, stockNow } from '../library/library'
 import type { Layout } from '../paper/layout'
 import type { AccountFacts } from '../proof/facts'
 import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'
+import { amend, bringBack, withdraw, type Amending } from '../payables/amend'
+import { closePeriod } from '../payables/closePeriod'
 import { draw, type Draw } from '../payables/draw'
 import type { Payment } from '../payables/payment'
+import { cancel, type Cancelling } from '../runs/cancel'
 import { clear } from '../runs/clear'
-import { countOff } from '../runs/countOff'
-import { drop, load, pick, type Picking } from '../runs/prepare'
-import { print, printAgain } from '../runs/print'
-import { layoutVersion, plan, type Outcome, type PlannedCheck, type Run } from '../runs/run'
+import { countOff, type CountOffAct } from '../runs/countOff'
+import { drop, load, pick, switchBook, type Loading, type Picking } from '../runs/prepare'
+import { placesOf, print, printAgain, type Made } from '../runs/print'
+import { printCopy } from '../runs/printCopy'
+import { record } from '../runs/record'
+import { replace, type Ending } from '../runs/replace'
+import { layoutVersion, plan, type CheckCopy, type PlannedCheck, type Run } from '../runs/run'
 import { trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
 import { tableNames, type Changes, type Snapshot, type TableName, type Tables } from './tables'
 
@@ -23,11 +31,20 @@ type Kept = { [T in Exclude<TableName, 'trail'>]: Map<Tables[T]['id'], Tables[T]
 export class Desk {
   readonly kept = Object.fromEntries(tableNames.filter(t => t !== 'trail').map(t => [t, new Map()])) as unknown as Kept
   readonly trail: TrailLine[] = []
+  /** The touched numbers of every book. */
+  private readonly byBook = new Map<Id<'book'>, Map<CheckNumber, NumberRow>>()
+  private readonly byPayment = new Map<Id<'payment'>, Set<Id<'number'>>>()
 
   /** Takes rows in without an act: companies, accounts, books, payees, entries of before. */
   put(changes: Changes): void {
     for (const [table, rows] of Object.entries(changes) as [keyof Kept, Tables[keyof Kept][]][]) {
       for (const row of rows) (this.kept[table] as Map<string, Tables[keyof Kept]>).set(row.id, row)
+    }
+    for (const row of changes.numbers ?? []) {
+      this.rowsOf(row.bookId).set(row.number, row)
+      if (!row.check) continue
+      const ids = this.byPayment.get(row.check.paymentId) ?? new Set()
+      this.byPayment.set(row.check.paymentId, ids.add(row.id))
     }
   }
 
@@ -45,11 +62,19 @@ export class Desk {
   }
 
   rowsOf(bookId: Id<'book'>): Map<CheckNumber, NumberRow> {
-    return new Map([...this.kept.numbers.values()].filter(r => r.bookId === bookId).map(r => [r.number, r]))
+    const rows = this.byBook.get(bookId) ?? new Map<CheckNumber, NumberRow>()
+    this.byBook.set(bookId, rows)
+    return rows
+  }
+
+  /** Every number that carries or carried a payment. */
+  numbersOf(paymentId: Id<'payment'>): NumberRow[] {
+    return [...this.byPayment.get(paymentId) ?? []].flatMap((id) => { const row = this.kept.numbers.get(id); return row?.check?.paymentId === paymentId ? [row] : [] })
   }
 
   bookOf(accountId: Id<'account'>): NumberBook {
-    const book = [...this.kept.books.values()].find(b => b.accountId === accountId)
+    const own = [...this.kept.books.values()].filter(b => b.accountId === accountId)
+    const book = own.find(b => b.id === this.get('accounts', accountId).bookId) ?? own.find(b => b.kind !== 'handwritten pad')
     if (!book) throw new RangeError(`account ${accountId} has no number book`)
     return book
   }
@@ -62,21 +87,51 @@ export class Desk {
     return [...this.kept.runs.values()].filter(r => r.bookId === bookId && (r.state === 'prepared' || r.state === 'at the printer'))
   }
 
+  private closed(accountId: Id<'account'>): PlainDate | undefined {
+    return this.get('companies', this.get('accounts', accountId).companyId).closedThrough
+  }
+
   draw(accountId: Id<'account'>, act: Draw, stamp: Stamp): Result<unknown> {
-    return this.settle(draw({ account: this.get('accounts', accountId), payee: this.kept.payees.get(act.payee.id) }, act, stamp), stamp)
+    return this.settle(draw({ account: this.get('accounts', accountId), payee: this.kept.payees.get(act.payee.id), closedThrough: this.closed(accountId) }, act, stamp), stamp)
+  }
+
+  amend(ids: readonly Id<'payment'>[], act: Amending, stamp: Stamp): Result<unknown> {
+    const payments = ids.map(id => this.get('payments', id))
+    return this.settle(amend({ payments, closedThrough: payments[0] && this.closed(payments[0].accountId) }, act), stamp)
+  }
+
+  withdraw(id: Id<'payment'>, why: string, stamp: Stamp): Result<unknown> { return this.settle(withdraw({ payment: this.get('payments', id) }, { why }), stamp) }
+  bringBack(id: Id<'payment'>, stamp: Stamp): Result<unknown> { return this.settle(bringBack({ payment: this.get('payments', id) }), stamp) }
+
+  openBook(book: NumberBook, stamp: Stamp): Result<unknown> {
+    return this.settle(openBook({ books: [...this.kept.books.values()].filter(b => b.accountId === book.accountId) }, book), stamp)
+  }
+
+  archiveBook(bookId: Id<'book'>, archived: boolean, stamp: Stamp): Result<unknown> {
+    const book = this.get('books', bookId)
+    return this.settle(archiveBook({ book, unused: countFates(book, this.rowsOf(bookId).values()).unused, open: this.openRuns(bookId).length }, { archived }), stamp)
   }
 
   pick(bookId: Id<'book'>, act: Picking, stamp: Stamp): Result<unknown> {
-    return this.settle(pick({ book: this.get('books', bookId), run: this.kept.runs.get(act.runId), openRuns: this.openRuns(bookId), payments: [...this.kept.payments.values()] }, act, stamp), stamp)
+    return this.settle(pick({ book: this.get('books', bookId), run: this.kept.runs.get(act.runId), openRuns: this.openRuns(bookId), payments: this.kept.payments }, act, stamp), stamp)
   }
 
   giveFate(bookId: Id<'book'>, act: GiveFate, stamp: Stamp): Result<unknown> {
     return this.settle(giveFate({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, act, stamp), stamp)
   }
 
-  load(runId: Id<'run'>, top: CheckNumber, stamp: Stamp): Result<unknown> {
+  takeBack(bookId: Id<'book'>, numbers: readonly CheckNumber[], stamp: Stamp): Result<unknown> {
+    return this.settle(takeBack({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, { numbers }, stamp), stamp)
+  }
+
+  load(runId: Id<'run'>, act: Loading, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
-    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId) }, { top }), stamp)
+    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId), stock: this.stockOf(run) }, act), stamp)
+  }
+
+  switchBook(runId: Id<'run'>, bookId: Id<'book'>, stamp: Stamp): Result<unknown> {
+    const run = this.get('runs', runId)
+    return this.settle(switchBook({ run, book: this.get('books', bookId), account: this.accountOf(run), openRuns: this.openRuns(bookId) }), stamp)
   }
 
   drop(runId: Id<'run'>, stamp: Stamp): Result<unknown> {
@@ -90,9 +145,9 @@ export class Desk {
 
   private accountOf(run: Run): BankAccount { return this.get('accounts', run.accountId) }
 
-  private stockOf(run: Run): Stock {
-    const stock = stockNow([...this.kept.stocks.values()], this.accountOf(run).stockId)
-    if (!stock) throw new RangeError(`account ${run.accountId} has no stock`)
+  private stockOf(of: { accountId: Id<'account'> }): Stock {
+    const stock = stockNow([...this.kept.stocks.values()], this.get('accounts', of.accountId).stockId)
+    if (!stock) throw new RangeError(`account ${of.accountId} has no stock`)
     return stock
   }
 
@@ -100,7 +155,8 @@ export class Desk {
   /** Layout and facts that an account prints with: the same objects as long as what they are made of is the same. */
   private printsWith(account: BankAccount): { layout: Layout, facts: AccountFacts } {
     const company = this.get('companies', account.companyId)
-    const of = [account, company, this.kept.layouts.size, this.kept.owns.get(`${account.layoutId}/${account.companyId}`)]
+    const { bookId: _, ...printed } = account
+    const of = [JSON.stringify(printed), company, this.kept.layouts.size, this.kept.owns.get(`${account.layoutId}/${account.companyId}`)]
     const before = this.ready.get(account.id)
     if (before && of.every((part, i) => part === before.of[i])) return before
     const layout = layoutOf([...this.kept.layouts.values()], [...this.kept.owns.values()], account.layoutId, account.companyId)
@@ -110,31 +166,72 @@ export class Desk {
     return next
   }
 
+  /** What the PDF of a loaded run would be made of. */
+  made(runId: Id<'run'>): Result<Made> {
+    const run = this.get('runs', runId)
+    const planned = this.plan(runId)
+    if (!planned.ok) return planned
+    const { layout, facts } = this.printsWith(this.accountOf(run))
+    return { ok: true, value: { checks: planned.value.map(p => p.facts), version: layoutVersion(layout, this.stockOf(run), facts).id, places: placesOf(planned.value) } }
+  }
+
   /** Prints a run as if its PDF had been made just now. */
   print(runId: Id<'run'>, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
     const account = this.accountOf(run)
-    const planned = this.plan(runId)
-    if (!planned.ok) return planned
+    const made = this.made(runId)
+    if (!made.ok) return made
     const { layout, facts } = this.printsWith(account)
-    const stock = this.stockOf(run)
     return this.settle(print({
-      run, layout, stock, openRuns: this.openRuns(run.bookId), book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId),
+      run, layout, stock: this.stockOf(run), openRuns: this.openRuns(run.bookId), book: this.get('books', run.bookId), fates: this.rowsOf(run.bookId), rows: this.rowsOf(run.bookId),
       payments: this.kept.payments, account: facts, signing: account.signing,
-    }, { made: { checks: planned.value.map(p => p.facts), version: layoutVersion(layout, stock, facts).id } }, stamp), stamp)
+    }, { made: made.value }, stamp), stamp)
   }
 
-  printAgain(runId: Id<'run'>, stamp: Stamp): Result<unknown> {
-    return this.settle(printAgain({ run: this.get('runs', runId) }), stamp)
+  printAgain(runId: Id<'run'>, why: string, stamp: Stamp): Result<unknown> {
+    return this.settle(printAgain({ run: this.get('runs', runId) }, { why }), stamp)
   }
 
-  countOff(runId: Id<'run'>, outcomes: ReadonlyMap<CheckNumber, Outcome>, stamp: Stamp): Result<unknown> {
+  countOff(runId: Id<'run'>, act: CountOffAct, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
-    return this.settle(countOff({ run, rows: this.rowsOf(run.bookId), payments: this.kept.payments, cashLedgerId: this.accountOf(run).cashLedgerId }, { outcomes }, stamp), stamp)
+    return this.settle(countOff({
+      run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId), payments: this.kept.payments, earlier: run.checks.flatMap(c => this.numbersOf(c.paymentId)),
+      copies: this.kept.copies as ReadonlyMap<string, CheckCopy>, cashLedgerId: this.accountOf(run).cashLedgerId, closedThrough: this.closed(run.accountId),
+    }, act, stamp), stamp)
   }
 
   clear(accountId: Id<'account'>, rows: readonly NumberRow[], stamp: Stamp): Result<unknown> {
     return this.settle(clear({ accountId, rows, payments: this.kept.payments }, stamp), stamp)
+  }
+
+  /** The number that stands for a payment. */
+  standing(paymentId: Id<'payment'>): NumberRow | undefined { return this.numbersOf(paymentId).find(r => ['on paper', 'issued', 'cleared'].includes(r.fate)) }
+
+  replace(id: Id<'number'>, act: { ending: Ending, why: string }, stamp: Stamp): Result<unknown> {
+    const row = this.get('numbers', id)
+    if (!row.check) return { ok: false, refusal: { code: 'check-none', text: 'no check carries this number' } }
+    return this.settle(replace({ row, payment: this.get('payments', row.check.paymentId) }, act, stamp), stamp)
+  }
+
+  cancel(paymentId: Id<'payment'>, act: Cancelling, stamp: Stamp): Result<unknown> {
+    const payment = this.get('payments', paymentId)
+    return this.settle(cancel({ payment, row: this.standing(paymentId), cashLedgerId: this.get('accounts', payment.accountId).cashLedgerId, closedThrough: this.closed(payment.accountId) }, act, stamp), stamp)
+  }
+
+  printCopy(id: Id<'number'>, act: { firstSheet: string, inHouse: boolean }, stamp: Stamp): Result<unknown> {
+    const row = this.get('numbers', id)
+    return this.settle(printCopy({ row, numbered: this.stockOf(row).numbered }, act, stamp), stamp)
+  }
+
+  record(bookId: Id<'book'>, act: { draw: Draw, number: CheckNumber }, stamp: Stamp): Result<unknown> {
+    const book = this.get('books', bookId)
+    const account = this.get('accounts', book.accountId)
+    const { layout, facts } = this.printsWith(account)
+    return this.settle(record({ account, book, row: this.rowsOf(bookId).get(act.number), payee: this.kept.payees.get(act.draw.payee.id), layout, facts, stock: this.stockOf(book), closedThrough: this.closed(account.id) }, act, stamp), stamp)
+  }
+
+  closePeriod(companyId: Id<'company'>, through: PlainDate | null, today: PlainDate, stamp: Stamp): Result<unknown> {
+    return this.settle(closePeriod({ company: this.get('companies', companyId), today }, { through }), stamp)
   }
 
   snapshot(): Snapshot {

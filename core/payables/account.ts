@@ -1,11 +1,12 @@
 import type { Country } from '../base/country'
+import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { MicrPattern } from '../micr/pattern'
 import type { Cents } from '../money/cents'
 import type { Picture } from '../paper/picture'
 import type { AccountFacts, Signatory } from '../proof/facts'
 
-export interface Company { readonly id: Id<'company'>, readonly name: readonly string[], readonly address: readonly string[], readonly logo?: Picture }
+export interface Company { readonly id: Id<'company'>, readonly name: readonly string[], readonly address: readonly string[], readonly logo?: Picture, /** Last day of the closed period, YYYY-MM-DD: nothing is entered on or before it. */ readonly closedThrough?: PlainDate }
 
 /** Who signs: how many, above what amount a second one is wanted, and whose signature images print, as indexes of the signatories. */
 export interface Signing { readonly secondAbove: Cents | null, readonly prints: readonly number[] }
@@ -32,6 +33,8 @@ export interface BankAccount {
   readonly cashLedgerId: Id<'ledger'>
   readonly stockId: string
   readonly layoutId: string
+  /** The number book that was loaded last. */
+  readonly bookId?: Id<'book'>
 }
 
 /** What is printed of the account and its company on every check. */

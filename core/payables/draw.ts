@@ -4,6 +4,7 @@ import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
 import { cents, payable, sum, type Cents } from '../money/cents'
 import type { Balances } from '../ledger/balances'
+import { mustBeOpen } from '../ledger/period'
 import type { PayLine, StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import type { BankAccount } from './account'
@@ -50,10 +51,12 @@ export function drawWarnings(known: { payee: Payee | null, balances: Balances, w
 }
 
 /** Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is written down with it. */
-export function draw(known: { account: BankAccount, payee: Payee | undefined }, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
+export function draw(known: { account: BankAccount, payee: Payee | undefined, closedThrough?: PlainDate | undefined }, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
   const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
   if (!known.account.forChecks) return refuse('account-not-for-checks', `${known.account.name} is not for checks: choose another account, or change it under Accounts`, { field: 'account' })
+  const open = mustBeOpen(act.date, known.closedThrough)
+  if (!open.ok) return open
   const name = printable(act.payee.name, 'payee')
   if (!name.ok) return name
   if (!name.value) return refuse('payee-blank', 'say who is paid', { field: 'payee' })

@@ -51,7 +51,16 @@ export interface Payment {
   readonly advice?: boolean
   /** Whose signature images print on this payment alone, as indexes of the account's signatories. */
   readonly signers?: readonly number[]
+  /** Its entry stands already: a check of it was issued before, and is being replaced. */
+  readonly booked?: boolean
+  /** What was seen to be wrong on the paper and waits to be put right. */
+  readonly correct?: 'payee' | 'date' | 'amount' | 'memo'
+  /** Taken out of the lane before any check of it was issued; it may be brought back. */
+  readonly withdrawn?: boolean
 }
+
+/** What is promised out of an account but not yet in its book balance: in the lane and on paper, less what is booked already. */
+export const promisedOf = (payments: Iterable<Payment>): Payment[] => [...payments].filter(p => (p.state === 'waiting' || p.state === 'on paper') && !p.booked)
 
 /** What will be printed of a payment under a number. The run's own choice of signatures comes after the payment's, the account's after both. */
 export function factsOfPayment(payment: Payment, number: number, signing: Signing, ofRun: readonly number[] | null = null): CheckFacts {

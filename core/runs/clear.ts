@@ -10,7 +10,7 @@ export function clear(known: { accountId: Id<'account'>, rows: readonly NumberRo
   const payments: Payment[] = []
   for (const row of known.rows) {
     const payment = row.check ? known.payments.get(row.check.paymentId) : undefined
-    const moved = become(row, 'cleared', stamp.at)
+    const moved = become(row, 'cleared', stamp)
     if (!moved.ok) return moved
     if (!payment || payment.state !== 'issued') return refuse('payment-not-issued', `the payment of ${row.number} is not issued`, { field: 'number', value: row.number })
     numbers.push(moved.value)

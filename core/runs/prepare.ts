@@ -1,11 +1,13 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { jumpedBy, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import { bookName, jumpedBy, type CheckNumber, type NumberBook, type Rows } from '../books/book'
+import { checksPerSheet, type Stock } from '../paper/stock'
+import type { BankAccount } from '../payables/account'
 import type { Payment } from '../payables/payment'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
-import { ordered, type Run, type RunOrder } from './run'
+import { ordered, wayOf, type Run, type RunOrder } from './run'
 
 export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder, readonly signers?: readonly number[] | null }
 
@@ -15,14 +17,16 @@ const range = (run: Run): string => (run.checks.length ? `${run.checks[0]?.numbe
  * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another is open, its state is told.
  * Picking anew takes back the loaded number, since the pack must be looked at again.
  */
-export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: readonly Run[], payments: readonly Payment[] }, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
+export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: readonly Run[], payments: ReadonlyMap<Id<'payment'>, Payment> }, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
   const other = known.openRuns.find(r => r.id !== act.runId)
   if (other) return refuse('run-open', other.state === 'at the printer' ? `a run of this number book waits for its count-off (${range(other)})` : `another run of this number book is being prepared (${range(other)})`, { field: 'run', value: other.id })
   if (known.run && known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}: it can no longer be picked anew`, { field: 'run' })
   if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', { field: 'payments' })
-  const payments = act.paymentIds.map(id => known.payments.find(p => p.id === id))
+  const payments = act.paymentIds.map(id => known.payments.get(id))
   const waiting = payments.filter((p): p is Payment => p !== undefined && p.state === 'waiting' && p.accountId === known.book.accountId)
   if (waiting.length < payments.length) return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', { field: 'payments' })
+  const wrong = waiting.find(p => p.correct)
+  if (wrong) return refuse('payment-to-correct', `the ${wrong.correct} of the payment to ${wrong.name} is still to be put right`, { field: 'payments', value: wrong.name })
   const run: Run = {
     id: act.runId, accountId: known.book.accountId, bookId: known.book.id, state: 'prepared', order: act.order, paymentIds: ordered(waiting, act.order).map(p => p.id),
     top: null, signers: act.signers ?? null, printing: known.run?.printing ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
@@ -30,13 +34,30 @@ export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: 
   return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
 }
 
-/** Takes down the number on the top sheet. Numbers it would jump over must have been given a fate before. */
-export function load(known: { run: Run, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow> }, act: { top: CheckNumber, printing?: Run['printing'] }): Decision<{ runs: Run[] }> {
+export interface Loading { readonly top: CheckNumber, readonly printing?: Run['printing'], readonly firstPlace?: number }
+
+/** Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over must have been given a fate before. */
+export function load(known: { run: Run, book: NumberBook, rows: Rows, stock: Stock }, act: Loading): Decision<{ runs: Run[] }> {
   if (known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
-  const jumped = jumpedBy(known.book, known.rows, act.top)
+  const firstPlace = act.firstPlace ?? 1
+  const perSheet = checksPerSheet(known.stock)
+  if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet) return refuse('place-outside', `a sheet of this stock holds ${perSheet}`, { field: 'firstPlace', value: firstPlace, limit: perSheet })
+  const printing = act.printing ?? null
+  const jumped = jumpedBy(known.book, known.rows, act.top, wayOf(known.stock, printing))
   if (!jumped.ok) return jumped
   if (jumped.value.length) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
-  return good({ changes: { runs: [{ ...known.run, top: act.top, printing: act.printing ?? null }] }, trail: { act: 'load', text: `${act.top} on the top sheet`, about: { account: known.run.accountId, run: known.run.id } } })
+  const { firstPlace: _, ...bare } = known.run
+  const run: Run = { ...bare, top: act.top, printing, ...(firstPlace > 1 && { firstPlace }) }
+  return good({ changes: { runs: [run] }, trail: { act: 'load', text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}`, about: { account: run.accountId, run: run.id } } })
+}
+
+/** Loads another box: the run takes its numbers from another book of the account, which from then on is the one in use. */
+export function switchBook(known: { run: Run, book: NumberBook, account: BankAccount, openRuns: readonly Run[] }): Decision<{ runs: Run[], accounts: BankAccount[] }> {
+  const { run, book, account } = known
+  if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state}`, { field: 'run' })
+  if (book.accountId !== run.accountId || book.archived || book.kind === 'handwritten pad') return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for this run`, { field: 'book' })
+  if (known.openRuns.some(r => r.id !== run.id)) return refuse('run-open', 'another run of that number book is open', { field: 'book' })
+  return good({ changes: { runs: [{ ...run, bookId: book.id, top: null }], accounts: [{ ...account, bookId: book.id }] }, trail: { act: 'load another book', text: bookName(book), about: { account: account.id, run: run.id, book: book.id } } })
 }
 
 /** Drops a run that was not printed: its payments stay in the lane. */

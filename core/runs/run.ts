@@ -1,7 +1,7 @@
 import { hashOf } from '../base/hash'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
-import { takeNumbers, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import { takeNumbers, type CheckNumber, type NumberBook, type Rows, type Way } from '../books/book'
 import type { MicrFit } from '../micr/micrFit'
 import type { Layout } from '../paper/layout'
 import { checksPerSheet, type Stock } from '../paper/stock'
@@ -12,11 +12,21 @@ import type { AccountFacts, CheckFacts } from '../proof/facts'
 export const runStates = ['prepared', 'at the printer', 'counted off', 'dropped'] as const
 export type RunState = (typeof runStates)[number]
 
-export const runOrders = ['as drawn', 'payee', 'date', 'amount'] as const
+export const runOrders = ['as drawn', 'payee', 'date', 'amount', 'by hand'] as const
 export type RunOrder = (typeof runOrders)[number]
 
-/** What a person saw of one check when counting off. */
-export type Outcome = { readonly kind: 'good' } | { readonly kind: 'spoiled', readonly why: string } | { readonly kind: 'never came out' }
+/** Fields of a payment that may be seen to be wrong on the paper. */
+export const correctables = ['payee', 'date', 'amount', 'memo'] as const
+export type Correctable = (typeof correctables)[number]
+
+/**
+ * What a person saw of one check when counting off. `number` is what the paper carries, where that is another than planned; `correct` is the
+ * field that was wrong: the payment goes back to the lane to have it put right.
+ */
+export type Outcome =
+  | { readonly kind: 'good', readonly number?: CheckNumber }
+  | { readonly kind: 'spoiled', readonly why: string, readonly number?: CheckNumber, readonly correct?: Correctable }
+  | { readonly kind: 'never came out' }
 
 /** One check of a run: which sheet it is on, where, under which number. */
 export interface RunCheck {
@@ -25,6 +35,8 @@ export interface RunCheck {
   readonly number: CheckNumber
   readonly paymentId: Id<'payment'>
   readonly outcome: Outcome | null
+  /** The number it was sent to the printer with, where the paper turned out to carry another. */
+  readonly sentAs?: CheckNumber
 }
 
 /** The printer and tray of a run, the fit its pages go through, the MICR line's own correction, and how the sheets come to lie (face down where nothing is said). */
@@ -41,6 +53,8 @@ export interface Run {
   readonly paymentIds: readonly Id<'payment'>[]
   /** The number on the top sheet, as the clerk confirmed it at loading; null before. */
   readonly top: CheckNumber | null
+  /** Place of its first check on the top sheet, where that sheet is part-used; 1 where nothing is said. */
+  readonly firstPlace?: number
   /** Whose signature images print on all of this run; null: as the account says. */
   readonly signers: readonly number[] | null
   /** Which printer and tray it goes through, by which fit; null where nobody said. */
@@ -54,6 +68,8 @@ export interface Run {
   readonly preparedAt: string
   readonly printedAt: string
   readonly countedAt: string
+  /** Who counted it off. */
+  readonly countedBy?: string
 }
 
 /** A layout on a stock with the facts of an account, exactly as printed with: kept for ever, once for all runs that share it, told from others by its content. */
@@ -71,8 +87,8 @@ export function layoutVersion(layout: Layout, stock: Stock, account: AccountFact
   return version
 }
 
-/** The exact words and figures of one check as printed, kept for ever. */
-export interface CheckCopy { readonly id: string, readonly runId: Id<'run'>, readonly facts: CheckFacts }
+/** The exact words and figures of one check as printed, kept for ever. `version` names the layout version where no run does: a check written by hand. */
+export interface CheckCopy { readonly id: string, readonly runId: Id<'run'>, readonly facts: CheckFacts, readonly version?: string }
 export const copyId = (runId: Id<'run'>, number: CheckNumber): string => `${runId}/${number}`
 
 /** Payments in the order in which they go on paper; equal ones in the order they were drawn. */
@@ -83,25 +99,62 @@ export function ordered(payments: readonly Payment[], order: RunOrder): Payment[
     'payee': (a, b) => a.name.localeCompare(b.name, 'en') || drawn(a, b),
     'date': (a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : drawn(a, b)),
     'amount': (a, b) => b.amount - a.amount || drawn(a, b),
+    'by hand': () => 0,
   }
   return [...payments].sort(by[order])
 }
 
+/** The key that stands for a run where a check was written by hand. */
+export const byHand = (bookId: Id<'book'>): Id<'run'> => `by-hand/${bookId}` as Id<'run'>
+export const isByHand = (runId: Id<'run'>): boolean => runId.startsWith('by-hand/')
+
+/** Whether numbers are met downward: a pack with its highest number on top, in a printer that puts the last check on paper first. */
+export const wayOf = (stock: Stock, printing: Printing | null): Way => (stock.numbered && stock.packOrder === 'highest on top' && printing?.stacking === 'face up' && checksPerSheet(stock) === 1 ? -1 : 1)
+
+/**
+ * Which check goes on which sheet, by sheets as they are fed: indexes of the checks by place, null for an empty place. Face up, the last check is
+ * put on paper first, so that the pile reads from the first check down. The first sheet fed may be part-used.
+ */
+export function sheetPlan(count: number, perSheet: number, firstPlace: number, faceUp: boolean): (number | null)[][] {
+  const room = perSheet - firstPlace + 1
+  const all = Array.from({ length: count }, (_, i) => i)
+  const first = faceUp ? all.slice(Math.max(0, count - room)) : all.slice(0, room)
+  const rest = faceUp ? all.slice(0, Math.max(0, count - room)) : all.slice(room)
+  const cut = (list: readonly number[]): (number | null)[][] => Array.from({ length: Math.ceil(list.length / perSheet) }, (_, k) => Array.from({ length: perSheet }, (__, p) => list[k * perSheet + p] ?? null))
+  // Face up, a sheet that is not full is the last one fed: it carries the first checks.
+  const odd = rest.length % perSheet
+  const sheets = faceUp ? [...(odd ? cut(rest.slice(0, odd)) : []), ...cut(rest.slice(odd))].reverse() : cut(rest)
+  return count ? [Array.from({ length: perSheet }, (_, p) => (p < firstPlace - 1 ? null : first[p - firstPlace + 1] ?? null)), ...sheets] : []
+}
+
+/** The checks of a run by the sheets and places they are on. */
+export function bySheets<T extends { readonly sheet: number, readonly place: number }>(checks: readonly T[], perSheet: number): (T | null)[][] {
+  const sheets = Math.max(0, ...checks.map(c => c.sheet))
+  const found: (T | null)[][] = Array.from({ length: sheets }, () => Array.from({ length: perSheet }, () => null))
+  for (const c of checks) found[c.sheet - 1]![c.place - 1] = c
+  return found
+}
+
 export interface PlannedCheck { readonly sheet: number, readonly place: number, readonly number: CheckNumber, readonly payment: Payment, readonly facts: CheckFacts }
 
-/** Which payment goes on which sheet under which number. Refuses where a payment no longer waits or the book is too short. */
-export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock, signing: Signing): Result<PlannedCheck[]> {
+/** Which payment goes on which sheet under which number, in the order of the payments. Refuses where a payment no longer waits or the book is too short. */
+export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: Rows, stock: Stock, signing: Signing): Result<PlannedCheck[]> {
   if (run.top === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
-  const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length)
+  const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length, wayOf(stock, run.printing))
   if (!numbers.ok) return numbers
-  const perSheet = checksPerSheet(stock)
+  const sheets = sheetPlan(run.paymentIds.length, checksPerSheet(stock), run.firstPlace ?? 1, run.printing?.stacking === 'face up')
   const planned: PlannedCheck[] = []
-  for (const [i, id] of run.paymentIds.entries()) {
-    const payment = payments.get(id)
-    const number = numbers.value[i]
-    if (!payment || number === undefined) return refuse('payment-gone', 'a payment of this run is no longer there: pick again', { field: 'payments' })
+  let fed = 0
+  for (const [s, sheet] of sheets.entries()) for (const [p, i] of sheet.entries()) {
+    if (i === null) continue
+    const payment = payments.get(run.paymentIds[i]!)
+    // Numbers that the stationer printed are met as the sheets are fed; those we print follow the payments.
+    const number = numbers.value[stock.numbered ? fed : i]!
+    fed++
+    if (!payment) return refuse('payment-gone', 'a payment of this run is no longer there: pick again', { field: 'payments' })
     if (payment.state !== 'waiting') return refuse('payment-not-waiting', `the payment to ${payment.name} is ${payment.state}: pick again`, { field: 'payments', value: payment.name })
-    planned.push({ sheet: Math.floor(i / perSheet) + 1, place: i % perSheet + 1, number, payment, facts: factsOfPayment(payment, number, signing, run.signers) })
+    if (payment.correct) return refuse('payment-to-correct', `the ${payment.correct} of the payment to ${payment.name} is still to be put right`, { field: 'payments', value: payment.name })
+    planned[i] = { sheet: s + 1, place: p + 1, number, payment, facts: factsOfPayment(payment, number, signing, run.signers) }
   }
   return good(planned)
 }

@@ -1,39 +1,43 @@
 <script setup lang="ts">
+import type { NumberBook, CheckNumber, Rows } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { cents, sum, zero } from '#core/money/cents'
-import type { CheckNumber } from '#core/books/book'
 import type { Balances } from '#core/ledger/balances'
+import { carries } from '#core/paper/stock'
 import type { Payment } from '#core/payables/payment'
-import type { Outcome, Run } from '#core/runs/run'
+import { countedFrom } from '#core/practice/counted'
+import type { JobReport } from '#core/practice/report'
+import type { CountOffAct } from '#core/runs/countOff'
+import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
+import type { PrintHow } from './PrintStep.vue'
+import { practiceState } from '~/data/practicePrinter'
+import { saveCountOffSheet } from '~/data/reports'
+import type { AccountView } from '~/data/reads'
 
-const props = defineProps<{ run: Run, payments: readonly Payment[], balances: Balances, sign: string, busy: boolean, fault: string }>()
-const emit = defineEmits<{ count: [outcomes: ReadonlyMap<CheckNumber, Outcome>], again: [how: 'open' | 'save'] }>()
+const props = defineProps<{ run: Run, view: AccountView, book: NumberBook, rows: Rows, payments: readonly Payment[], balances: Balances, sign: string, busy: boolean, fault: string }>()
+const emit = defineEmits<{ count: [act: CountOffAct], again: [how: PrintHow, why: string] }>()
 
-const outcomes = shallowRef<ReadonlyMap<CheckNumber, Outcome>>(new Map())
+const counting = useCountOff(() => props.run)
+const { outcomes, numbers, skipped, numberOf } = counting
 const at = ref(0)
-const asking = ref(false)
 const column = ref<HTMLElement>()
 const button = ref<{ $el: HTMLElement }>()
-const reasons = ['crumpled in the feed', 'toner smeared', 'printed out of place', 'upside down', 'torn off wrongly']
+const reasons = useReasons('spoiled')
 const kinds: { kind: Outcome['kind'], key: string }[] = [{ kind: 'good', key: 'g' }, { kind: 'spoiled', key: 's' }, { kind: 'never came out', key: 'n' }]
+const shifting = ref<CheckNumber>()
+/** Only paper that the stationer numbered can carry another number than was sent. */
+const numbered = computed(() => props.view.stock.numbered)
+const printsNumber = computed(() => !carries(props.view.stock, 'check', 'micr'))
 
 const paymentOf = (id: string): Payment | undefined => props.payments.find(p => p.id === id)
-const rows = computed(() => props.run.checks.map(c => ({ ...c, payment: paymentOf(c.paymentId), said: outcomes.value.get(c.number) })))
+const rows = computed(() => props.run.checks.map(c => ({ ...c, now: numberOf(c.number), payment: paymentOf(c.paymentId), said: outcomes.value.get(c.number) })))
 const left = computed(() => rows.value.filter(r => !r.said).length)
 const unsaid = computed(() => rows.value.filter(r => r.said?.kind === 'spoiled' && !r.said.why.trim()).length)
 const of = (kind: Outcome['kind']) => rows.value.filter(r => r.said?.kind === kind)
-const issued = computed(() => sum(of('good').map(r => r.payment?.amount ?? zero)))
+const issued = computed(() => sum(of('good').map(r => r.payment?.booked ? zero : r.payment?.amount ?? zero)))
 
-function say(number: CheckNumber, kind: Outcome['kind']) {
-  outcomes.value = new Map(outcomes.value).set(number, kind === 'spoiled' ? { kind, why: '' } : { kind })
-}
-function because(number: CheckNumber, why: string) {
-  outcomes.value = new Map(outcomes.value).set(number, { kind: 'spoiled', why })
-}
 async function allGood() {
-  const next = new Map(outcomes.value)
-  for (const c of props.run.checks) if (!next.has(c.number)) next.set(c.number, { kind: 'good' })
-  outcomes.value = next
+  counting.sayAll('good')
   await nextTick()
   if (!unsaid.value) button.value?.$el.focus()
 }
@@ -48,38 +52,87 @@ function onKey(event: KeyboardEvent) {
   if (event.key === 'ArrowDown') walk(at.value + 1)
   else if (event.key === 'ArrowUp') walk(at.value - 1)
   else if (event.key.toLowerCase() === 'a') void allGood()
+  else if (event.key.toLowerCase() === 'o' && numbered.value && check) shifting.value = check.number
   else if (kind && check) {
-    say(check.number, kind)
+    counting.say(check.number, kind)
     if (kind === 'spoiled') void nextTick(() => column.value?.querySelector<HTMLElement>(`[data-why="${check.number}"] input`)?.focus())
     else walk(at.value + 1)
   }
   else return
   event.preventDefault()
 }
+function takeShift(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: typeof skipped.value) {
+  counting.shiftTo(to, gaps)
+  shifting.value = undefined
+  void nextTick(() => walk(at.value))
+}
+const wrong: { title: string, value: Correctable | '' }[] = [{ title: 'nothing in what it says', value: '' }, ...correctables.map(c => ({ title: `the ${c} is wrong`, value: c }))]
+function putRight(number: CheckNumber, field: Correctable | '') {
+  if (field) counting.because(number, `wrong ${field}`, field)
+  else counting.say(number, 'spoiled')
+}
+
+// A range at once.
+const from = ref('')
+const to = ref('')
+const rangeKind = ref<Outcome['kind']>('good')
+const rangeReady = computed(() => /^\d+$/.test(from.value.trim()) && /^\d+$/.test(to.value.trim()) && Number(from.value) <= Number(to.value))
+function sayRange() {
+  if (rangeReady.value) counting.sayAll(rangeKind.value, Number(from.value), Number(to.value), rangeKind.value === 'spoiled' ? reasons.value[0] ?? '' : '')
+}
+
+// The practice printer, where the run went through it: its report is offered, never taken by itself.
+const report = shallowRef<JobReport>()
+const LOOK_MS = 300
+const looking = useIntervalFn(async () => {
+  const state = await practiceState()
+  report.value = state.ok ? state.value.jobs.find(j => j.ref === props.run.id) : undefined
+  if (report.value?.state !== 'printing') looking.pause()
+}, LOOK_MS, { immediateCallback: true })
+
+// Printing again asks what became of the first paper.
+const asking = ref(false)
+const became = ref('')
+const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were thrown away unread']
 </script>
 
 <template>
   <div class="count" @keydown="onKey">
-    <div ref="column" class="column" role="group" aria-label="Sheets in the order of the tray">
+    <div>
+      <v-alert v-if="report" :type="report.state === 'printing' ? 'info' : 'success'" variant="tonal" density="compact" class="mb-2" data-test="practice-report">
+        Practice printer: {{ report.done }} of {{ report.of }} sheets out, {{ report.state }}.
+        <NuxtLink :to="`/practice/printer?job=${report.id}`">Look at the sheets</NuxtLink>
+        <v-btn v-if="report.state !== 'printing'" size="small" class="ml-3" data-test="take-report" @click="counting.takeOver(countedFrom(run.checks, report.sheets, numbered))">
+          Fill in what it reports
+        </v-btn>
+        <v-progress-linear v-else :model-value="report.done / report.of * 100" color="primary" height="6" rounded class="mt-2" aria-label="Sheets out" />
+      </v-alert>
       <p class="quiet help">
-        Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good, <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out, <kbd>A</kbd> all good.
+        Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good, <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out, <template v-if="numbered">
+          <kbd>O</kbd> other number,
+        </template> <kbd>A</kbd> all good.
       </p>
-      <div v-for="(row, i) in rows" :key="row.number" class="row" :class="{ at: i === at }" tabindex="0" data-sheet :aria-label="`Check ${row.number}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
-        <svg viewBox="0 0 34 44" width="26" height="34" aria-hidden="true" class="small" :class="row.said?.kind.replaceAll(' ', '-')">
-          <path class="leaf" d="M1 1h32v42H1z" /><path class="perf" d="M1 15h32M1 29h32" />
-          <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
-          <path v-else-if="row.said?.kind === 'spoiled'" class="sign" d="M6 40 13 27l5 9 4-16 6 18" />
-          <path v-else-if="row.said" class="sign" stroke-dasharray="3 3" d="M4 4 30 40" />
-        </svg>
-        <span class="n">{{ row.number }}</span>
-        <span class="who">{{ row.payment?.name }}</span>
-        <span class="num sum">{{ row.payment ? figures(row.payment.amount) : '' }}</span>
-        <span class="said">
-          <v-btn v-for="k in kinds" :key="k.kind" size="small" :variant="row.said?.kind === k.kind ? 'flat' : 'text'" :color="row.said?.kind === k.kind ? 'primary' : undefined" :aria-pressed="row.said?.kind === k.kind" tabindex="-1" @click="say(row.number, k.kind)">{{ k.kind }}</v-btn>
-        </span>
-        <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
-          <v-text-field :model-value="row.said.why" label="Why" hide-details maxlength="120" autocomplete="off" @update:model-value="because(row.number, $event)" @keydown.enter="walk(i + 1)" />
-          <span class="reasons"><v-btn v-for="why in reasons" :key="why" size="x-small" @click="because(row.number, why); walk(i + 1)">{{ why }}</v-btn></span>
+      <div ref="column" class="column" role="group" aria-label="Sheets in the order of the tray">
+        <div v-for="(row, i) in rows" :key="row.number" class="row" :class="{ at: i === at }" tabindex="0" data-sheet :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
+          <svg viewBox="0 0 34 44" width="26" height="34" aria-hidden="true" class="small" :class="row.said?.kind.replaceAll(' ', '-')">
+            <path class="leaf" d="M1 1h32v42H1z" /><path class="perf" d="M1 15h32M1 29h32" />
+            <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
+            <path v-else-if="row.said?.kind === 'spoiled'" class="sign" d="M6 40 13 27l5 9 4-16 6 18" />
+            <path v-else-if="row.said" class="sign" stroke-dasharray="3 3" d="M4 4 30 40" />
+          </svg>
+          <span class="n">{{ row.now }}<span v-if="row.now !== row.number" class="sent">sent as {{ row.number }}</span></span>
+          <span class="who">{{ row.payment?.name }}</span>
+          <span class="num sum">{{ row.payment ? figures(row.payment.amount) : '' }}</span>
+          <span class="said">
+            <v-btn v-for="k in kinds" :key="k.kind" size="small" :variant="row.said?.kind === k.kind ? 'flat' : 'text'" :color="row.said?.kind === k.kind ? 'primary' : undefined" :aria-pressed="row.said?.kind === k.kind" tabindex="-1" @click="counting.say(row.number, k.kind)">{{ k.kind }}</v-btn>
+            <v-btn v-if="numbered" size="small" variant="text" tabindex="-1" :data-test="`other-${row.number}`" @click="shifting = row.number">other number</v-btn>
+          </span>
+          <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
+            <v-text-field :model-value="row.said.why" label="Why" hide-details maxlength="120" autocomplete="off" @update:model-value="counting.because(row.number, $event)" @keydown.enter="walk(i + 1)" />
+            <span class="reasons"><v-btn v-for="why in reasons" :key="why" size="x-small" @click="counting.because(row.number, why); walk(i + 1)">{{ why }}</v-btn></span>
+            <v-select :model-value="row.said.correct ?? ''" :items="wrong" label="Wrong on the check" hide-details :data-test="`wrong-${row.number}`" @update:model-value="putRight(row.number, $event as Correctable | '')" />
+          </div>
+          <RunShiftForm v-if="shifting === row.number" :checks="run.checks" :from="row.number" :said="numbers" :book="book" :rows="props.rows" :payee-of="id => paymentOf(id)?.name ?? ''" :prints-number="printsNumber" @take="takeShift" @leave="shifting = undefined" />
         </div>
       </div>
     </div>
@@ -95,27 +148,44 @@ function onKey(event: KeyboardEvent) {
           <tr><td><StateMark state="issued" /></td><td class="num">{{ of('good').length }}</td></tr>
           <tr><td><StateMark state="spoiled" />, back in the lane</td><td class="num">{{ of('spoiled').length }}</td></tr>
           <tr><td><StateMark state="unused" /> again, back in the lane</td><td class="num">{{ of('never came out').length }}</td></tr>
+          <tr v-for="s in skipped" :key="s.number">
+            <td><StateMark :state="s.fate" /> {{ s.number }}, {{ s.why }}</td><td class="num">no check</td>
+          </tr>
           <tr><td>Not yet counted</td><td class="num">{{ left }}</td></tr>
         </tbody>
       </table>
       <BalanceTable :before="balances" :after="{ book: cents(balances.book - issued), committed: cents(balances.committed - issued), free: balances.free }" :sign="sign" />
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
-      <v-btn ref="button" color="primary" variant="flat" block :disabled="left > 0 || unsaid > 0" :loading="busy" data-test="count-off" @click="emit('count', outcomes)">
+      <v-btn ref="button" color="primary" variant="flat" block :disabled="left > 0 || unsaid > 0" :loading="busy" data-test="count-off" @click="emit('count', counting.act.value)">
         Count off
       </v-btn>
       <p v-if="unsaid" class="text-warning">
         Say why for {{ unsaid }} spoiled.
       </p>
-      <v-btn variant="text" size="small" data-test="again" @click="asking = !asking">
-        Nothing came out?
+      <details @keydown.stop>
+        <summary>Say it of a range</summary>
+        <v-form class="range" @submit.prevent="sayRange">
+          <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="range-from" /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="range-to" />
+          <v-select v-model="rangeKind" :items="kinds.map(k => k.kind)" label="Came out" hide-details class="both" />
+          <v-btn type="submit" size="small" :disabled="!rangeReady" data-test="range-say">
+            Say it
+          </v-btn>
+        </v-form>
+      </details>
+      <v-btn variant="text" size="small" data-test="count-sheet" @click="saveCountOffSheet(run, view, payments)">
+        Count-off sheet to sign
       </v-btn>
-      <div v-if="asking" class="again">
-        <p>If no sheet left the printer, the same PDF can go out again under the same numbers. The trail counts it.</p>
-        <v-btn size="small" data-test="again-open" @click="emit('again', 'open')">
-          Nothing came out: print again
+      <v-btn variant="text" size="small" data-test="again" @click="asking = !asking">
+        Print again?
+      </v-btn>
+      <div v-if="asking" class="again" @keydown.stop>
+        <p>The same PDF can go out again under the same numbers. What became of the first paper? The trail keeps the answer.</p>
+        <v-combobox v-model="became" :items="firstPaper" label="First paper" hide-details data-test="first-paper" />
+        <v-btn size="small" :disabled="!became?.trim()" data-test="again-open" @click="emit('again', { way: 'open' }, became)">
+          Print again
         </v-btn>
-        <v-btn size="small" @click="emit('again', 'save')">
-          Nothing came out: save again
+        <v-btn size="small" :disabled="!became?.trim()" @click="emit('again', { way: 'save' }, became)">
+          Save again
         </v-btn>
       </div>
     </div>
@@ -123,18 +193,19 @@ function onKey(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.count { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 24px; }
-.column { max-height: calc(100dvh - 250px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
+.count { display: grid; grid-template-columns: minmax(0, 1fr) 290px; gap: 22px; }
+.column { max-height: calc(100dvh - 280px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
 .help { font-size: 12.5px; margin-bottom: 6px; }
 kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
-.row { display: grid; grid-template-columns: 30px 76px minmax(0, 1fr) 100px auto; align-items: center; gap: 10px; padding: 5px 10px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
+.row { display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
 .row.at { border-color: rgb(var(--v-theme-primary)); }
-.n { font-size: 1.15rem; font-weight: 600; }
+.n { font-size: 1.1rem; font-weight: 600; } .sent { display: block; font-size: 11px; font-weight: 400; color: rgb(var(--v-theme-secondary)); white-space: nowrap; }
 .who { overflow-wrap: anywhere; }
-.said { display: flex; gap: 2px; }
-.why { grid-column: 3 / -1; display: grid; gap: 6px; }
+.said { display: flex; gap: 0; } .said .v-btn { padding: 0 7px; min-width: 0; }
+.why { grid-column: 3 / -1; display: grid; gap: 8px; }
 .reasons { display: flex; gap: 6px; flex-wrap: wrap; }
 .small .leaf { fill: #fffdf9; stroke: #8d8798; } .small .perf { stroke: #c9c2d4; stroke-dasharray: 2 2; } .small .sign { fill: none; stroke: #5a3ea0; stroke-width: 3; stroke-linecap: round; stroke-linejoin: round; }
 .small.spoiled .sign { stroke: #a3262a; stroke-width: 2; }
 .effect, .again { display: grid; gap: 12px; align-content: start; justify-items: stretch; }
+.range { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; padding-top: 8px; } .both { grid-column: 1 / -1; }
 </style>

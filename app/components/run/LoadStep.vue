@@ -1,43 +1,65 @@
 <script setup lang="ts">
-import { checkNumber, jumpedBy, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
+import { bookName, checkNumber, jumpedBy, nextNumber, type CheckNumber, type NumberBook, type Rows } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
-import type { Run } from '#core/runs/run'
+import type { Loading } from '#core/runs/prepare'
+import { sheetPlan, wayOf, type Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
 
-const props = defineProps<{ view: AccountView, run: Run, rows: ReadonlyMap<CheckNumber, NumberRow>, busy: boolean, fault: string }>()
-const emit = defineEmits<{ load: [top: CheckNumber, printing: Run['printing']], jump: [top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string, printing: Run['printing']] }>()
+const props = defineProps<{ view: AccountView, book: NumberBook, run: Run, rows: Rows, busy: boolean, fault: string }>()
+const emit = defineEmits<{ load: [act: Loading], jump: [act: Loading, numbers: CheckNumber[], fate: GivenFate, why: string], switch: [book: NumberBook] }>()
 const printer = usePrinterChoice(() => props.view.stock.id)
-const printing = computed<Run['printing']>(() => (printer.choice.value ? { printerId: printer.choice.value.printer.id, tray: printer.choice.value.tray, fitId: printer.fit.value?.id ?? null, ...(printer.choice.value.printer.micr && { micr: micrOf(printer.choice.value.printer) }), ...(printer.choice.value.printer.stacking === 'face up' && { stacking: 'face up' as const }) } : null))
+const faceUp = computed(() => printer.choice.value?.printer.stacking === 'face up')
+const printing = computed<Run['printing']>(() => {
+  const of = printer.choice.value
+  return of ? { printerId: of.printer.id, tray: of.tray, fitId: printer.fit.value?.id ?? null, ...(of.printer.micr && { micr: micrOf(of.printer) }), ...(faceUp.value && { stacking: 'face up' as const }) } : null
+})
+const way = computed(() => wayOf(props.view.stock, printing.value))
+const perSheet = computed(() => checksPerSheet(props.view.stock))
 
-const expected = computed(() => nextNumber(props.view.book, props.rows))
+const expected = computed(() => nextNumber(props.book, props.rows, way.value))
 const typed = ref(expected.value === undefined ? '' : String(expected.value))
+watch(expected, (now, before) => { if (typed.value === String(before ?? '')) typed.value = now === undefined ? '' : String(now) })
+const firstPlace = ref(props.run.firstPlace ?? 1)
 const fate = ref<GivenFate>('missing')
 const why = ref('')
 
 const top = computed(() => checkNumber(typed.value, 'top'))
-const jumped = computed(() => (top.value.ok ? jumpedBy(props.view.book, props.rows, top.value.value) : undefined))
+const jumped = computed(() => (top.value.ok ? jumpedBy(props.book, props.rows, top.value.value, way.value) : undefined))
 const gap = computed(() => (jumped.value?.ok ? jumped.value.value : []))
-const faults = computed(() => (!top.value.ok ? [top.value.refusal.text] : jumped.value && !jumped.value.ok ? [jumped.value.refusal.text] : props.fault ? [props.fault] : []))
+const usable = computed(() => props.view.books.filter(b => b.kind !== 'handwritten pad' && !b.archived))
+/** The book that the number on the pack really belongs to, where that is another one. */
+const otherBook = computed(() => { const n = top.value.ok ? top.value.value : undefined; return n === undefined ? undefined : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end) })
+const faults = computed(() => (otherBook.value ? [] : !top.value.ok ? [top.value.refusal.text] : jumped.value && !jumped.value.ok ? [jumped.value.refusal.text] : props.fault ? [props.fault] : []))
+const sheets = computed(() => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length)
 
 function go() {
-  if (!top.value.ok || faults.value.length && !props.fault) return
-  if (gap.value.length) emit('jump', top.value.value, gap.value, fate.value, why.value, printing.value)
-  else emit('load', top.value.value, printing.value)
+  if (!top.value.ok || otherBook.value || faults.value.length && !props.fault) return
+  const act = { top: top.value.value, printing: printing.value, firstPlace: firstPlace.value }
+  if (gap.value.length) emit('jump', act, gap.value, fate.value, why.value)
+  else emit('load', act)
+}
+function other(book: NumberBook | undefined) {
+  if (book) emit('switch', book)
 }
 </script>
 
 <template>
   <v-form @submit.prevent="go">
     <p v-if="expected === undefined">
-      The number book {{ view.book.start }} to {{ view.book.end }} is used up.
+      The number book {{ bookName(book) }} is used up.
     </p>
     <p v-else class="mb-3">
-      Put <strong>{{ Math.ceil(run.paymentIds.length / checksPerSheet(view.stock)) }}</strong> {{ run.paymentIds.length > checksPerSheet(view.stock) ? 'sheets' : 'sheet' }} of “{{ view.stock.name }}” into the tray.
-      {{ view.stock.numbered ? `Read the number on the top sheet${view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.` : 'The sheets carry no number: the program prints it.' }}
+      Put <strong>{{ sheets }}</strong> {{ sheets === 1 ? 'sheet' : 'sheets' }} of “{{ view.stock.name }}” into the tray.
+      {{ view.stock.numbered ? `Read the number on the top sheet${way > 0 && view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.` : 'The sheets carry no number: the program prints it.' }}
       Feed: {{ feedText(view.stock) }}.
+      <span v-if="faceUp" data-test="face-up">Its sheets come to lie face up, so the last check is put on paper first{{ view.stock.numbered ? way < 0 ? ' and the numbers are met downward' : ' and gets the number on top' : '' }}.</span>
     </p>
+    <div v-if="usable.length > 1 || perSheet > 1" class="printer">
+      <v-select v-if="usable.length > 1" :model-value="book.id" :items="usable.map(b => ({ title: bookName(b), value: b.id }))" label="Number book" hide-details data-test="run-book" @update:model-value="other(usable.find(b => b.id === $event))" />
+      <v-select v-if="perSheet > 1" v-model="firstPlace" :items="Array.from({ length: perSheet }, (_, i) => ({ title: i === 0 ? 'whole, begin at its first check' : `part-used, begin at check ${i + 1}`, value: i + 1 }))" label="Top sheet" hide-details data-test="first-place" />
+    </div>
     <div v-if="printer.choices.value.length" class="printer">
       <v-select :model-value="printer.choice.value?.value" :items="printer.choices.value" label="Printer and tray" hide-details data-test="run-printer" @update:model-value="printer.choose" />
       <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'">{{ printer.fit.value ? 'Goes through its fit for this stock.' : 'No fit for this printer and stock yet: ' }}<NuxtLink v-if="!printer.fit.value" :to="`/fit?stock=${view.stock.id}`">find it on plain paper</NuxtLink></span>
@@ -51,14 +73,20 @@ function go() {
         <label class="quiet" for="top-number">{{ view.stock.numbered ? 'Number on the top sheet' : 'Number for the first sheet' }}</label>
         <input id="top-number" v-model="typed" class="big" inputmode="numeric" autocomplete="off" :aria-invalid="faults.length > 0" aria-describedby="top-fault" data-test="top-number">
       </div>
-      <v-btn v-if="!gap.length" type="submit" color="primary" variant="flat" :loading="busy" :disabled="faults.length > 0 && !fault" data-test="load-done">
+      <v-btn v-if="!gap.length && !otherBook" type="submit" color="primary" variant="flat" :loading="busy" :disabled="faults.length > 0 && !fault" data-test="load-done">
         Numbers agree
       </v-btn>
     </div>
     <p id="top-fault" class="text-error mt-2" role="alert">
       {{ faults.join(' ') }}
     </p>
-    <v-card v-if="gap.length" class="gap" data-test="gap">
+    <v-card v-if="otherBook" class="gap" data-test="other-book">
+      <p><strong>{{ typed }} is in another box</strong>, “{{ bookName(otherBook) }}”. This run was to take its numbers from “{{ bookName(book) }}”.</p>
+      <v-btn color="primary" variant="flat" :loading="busy" data-test="switch-book" @click="other(otherBook)">
+        I loaded that box: take its numbers
+      </v-btn>
+    </v-card>
+    <v-card v-if="gap.length && !otherBook" class="gap" data-test="gap">
       <p>
         <strong>{{ gap.length === 1 ? `${gap[0]} is` : `${gap[0]} to ${gap.at(-1)} are` }} not in the pack.</strong> What became of {{ gap.length === 1 ? 'it' : `these ${gap.length}` }}?
       </p>

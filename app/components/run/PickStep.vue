@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '#core/base/dates'
+import { formatDate, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { cents, sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -7,7 +7,9 @@ import { checksPerSheet } from '#core/paper/stock'
 import type { Payment } from '#core/payables/payment'
 import { ordered, runOrders, type Run, type RunOrder } from '#core/runs/run'
 import type { Balances } from '#core/ledger/balances'
+import { acts } from '~/data/office'
 import type { AccountView } from '~/data/reads'
+import { localToday } from '~/stores/office'
 
 const props = defineProps<{ view: AccountView, lane: readonly Payment[], balances: Balances, run?: Run, busy: boolean, fault: string }>()
 const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null] }>()
@@ -19,18 +21,68 @@ const withPicture = computed(() => props.view.account.signatories.flatMap((s, i)
 const signature = ref(props.run?.signers ? (props.run.signers.length ? String(props.run.signers[0]) : 'none') : 'account')
 const signatures = computed(() => [{ title: 'as the account says', value: 'account' }, { title: 'none', value: 'none' }, ...withPicture.value])
 const signers = computed(() => (signature.value === 'account' ? null : signature.value === 'none' ? [] : [Number(signature.value)]))
-const list = computed(() => ordered(props.lane, order.value))
-const chosen = computed(() => list.value.filter(p => picked.value.has(p.id)))
-const total = computed(() => sum(chosen.value.map(p => p.amount)))
-const all = computed(() => chosen.value.length === list.value.length)
+/** The order by hand begins with the order there was. */
+const byHand = ref<string[]>(props.run?.order === 'by hand' ? [...props.run.paymentIds] : [])
+const list = computed(() => {
+  if (order.value !== 'by hand') return ordered(props.lane, order.value)
+  const at = (p: Payment): number => { const i = byHand.value.indexOf(p.id); return i < 0 ? Infinity : i }
+  return [...props.lane].sort((a, b) => at(a) - at(b) || (a.drawnAt < b.drawnAt ? -1 : 1))
+})
+watch(order, (now, before) => { if (now === 'by hand' && !byHand.value.length) byHand.value = ordered(props.lane, before ?? 'as drawn').map(p => p.id) })
+function move(id: string, to: number) {
+  const ids = list.value.map(p => p.id as string).filter(x => x !== id)
+  ids.splice(Math.max(0, Math.min(ids.length, to)), 0, id)
+  byHand.value = ids
+  order.value = 'by hand'
+  void nextTick(() => document.getElementById(`pick-${id}`)?.focus())
+}
+const dragged = ref('')
+function dropOn(index: number) {
+  if (dragged.value) move(dragged.value, index)
+  dragged.value = ''
+}
+function onKey(event: KeyboardEvent, id: string, index: number) {
+  if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+  event.preventDefault()
+  move(id, index + (event.key === 'ArrowUp' ? -1 : 1))
+}
+
+// A filter hides nothing: what it does not take stands greyed, with the reason.
+const find = ref('')
+const dueText = ref('')
+const due = computed(() => (dueText.value.trim() ? typedDate(dueText.value, localToday()) : undefined))
+function reasonOf(p: Payment): string {
+  if (p.correct) return `${p.correct} to be put right: change it in the lane`
+  const text = find.value?.trim().toLowerCase() ?? ''
+  if (text && !p.name.toLowerCase().includes(text) && !p.memo.toLowerCase().includes(text) && !figures(p.amount).includes(text)) return 'not what is looked for'
+  if (due.value?.ok && p.date > due.value.value) return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
+  return ''
+}
+const chosen = computed(() => list.value.filter(p => picked.value.has(p.id) && !reasonOf(p)))
+const total = computed(() => sum(chosen.value.filter(p => !p.booked).map(p => p.amount)))
+const able = computed(() => list.value.filter(p => !reasonOf(p)))
+const all = computed(() => able.value.length > 0 && chosen.value.length === able.value.length)
 const sign = props.view.account.currency.sign
+
+// One change to many.
+const many = ref(false)
+const manyDate = ref('')
+const manyMemo = ref('')
+const manyFault = ref('')
+async function changeMany() {
+  const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday()) : undefined
+  if (date && !date.ok) { manyFault.value = date.refusal.text; return }
+  const done = await acts.amend(props.view.account.id, chosen.value.map(p => p.id), { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) })
+  manyFault.value = done.ok ? '' : done.refusal.text
+  if (done.ok) { many.value = false; manyDate.value = ''; manyMemo.value = '' }
+}
 
 function toggle(id: string) {
   const next = new Set(picked.value)
   if (!next.delete(id)) next.add(id)
   picked.value = next
 }
-const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map(p => p.id)) }
+const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map(p => p.id)) }
 </script>
 
 <template>
@@ -49,6 +101,21 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map
         Pick {{ chosen.length }}
       </v-btn>
     </div>
+    <div class="tools">
+      <v-text-field v-model="find" label="Find payee, memo or amount" hide-details clearable class="find" data-test="pick-find" />
+      <v-text-field v-model="dueText" label="Dated up to" placeholder="fri, 15, 11/24" hide-details :error="due && !due.ok" class="order" data-test="pick-due" />
+      <v-btn size="small" variant="text" :disabled="!chosen.length" data-test="many" @click="many = !many">
+        Change {{ chosen.length }} alike
+      </v-btn>
+      <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
+    </div>
+    <v-card v-if="many" class="many">
+      <v-text-field v-model="manyDate" label="Date for all" hide-details data-test="many-date" /><v-text-field v-model="manyMemo" label="Memo for all" maxlength="80" hide-details data-test="many-memo" />
+      <v-btn :disabled="!manyDate.trim() && !manyMemo.trim()" data-test="many-go" @click="changeMany">
+        Change {{ chosen.length }}
+      </v-btn>
+      <span v-if="manyFault" class="text-error" role="alert">{{ manyFault }}</span>
+    </v-card>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
     <v-card class="list">
       <table class="plain" data-test="pick">
@@ -59,9 +126,9 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map
           </tr>
         </thead>
         <tbody>
-          <tr v-for="p in list" :key="p.id" class="pickable" @click="toggle(p.id)">
-            <td class="tick"><input type="checkbox" :checked="picked.has(p.id)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" @click.stop @change="toggle(p.id)"></td>
-            <td>{{ p.name }}</td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
+          <tr v-for="(p, i) in list" :id="`pick-${p.id}`" :key="p.id" class="pickable" :class="{ greyed: reasonOf(p) }" tabindex="0" draggable="true" @click="reasonOf(p) || toggle(p.id)" @keydown="onKey($event, p.id, i)" @keydown.space.prevent="reasonOf(p) || toggle(p.id)" @dragstart="dragged = p.id" @dragover.prevent @drop.prevent="dropOn(i)">
+            <td class="tick"><input type="checkbox" :checked="picked.has(p.id) && !reasonOf(p)" :disabled="!!reasonOf(p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" tabindex="-1" @click.stop @change="toggle(p.id)"></td>
+            <td>{{ p.name }}<span v-if="reasonOf(p)" class="why">{{ reasonOf(p) }}</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
           </tr>
         </tbody>
       </table>
@@ -78,7 +145,9 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : list.value.map
 .tools dl { display: flex; gap: 24px; margin-right: auto; }
 dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
 dd { font-weight: 600; white-space: nowrap; }
-.list { max-height: calc(100dvh - 330px); overflow: auto; }
-.tick { width: 36px; }
+.list { max-height: calc(100dvh - 390px); overflow: auto; }
+.tick { width: 36px; } .find { max-width: 260px; min-width: 200px; } .small { font-size: 12px; }
+.greyed td { color: rgb(var(--v-theme-secondary)); background: rgba(var(--v-theme-on-surface), 0.03); cursor: default; } .why { display: block; font-size: 11.5px; }
+.many { display: flex; gap: 12px; padding: 12px; margin-bottom: 10px; align-items: center; max-width: 720px; }
 input[type=checkbox] { width: 16px; height: 16px; accent-color: rgb(var(--v-theme-primary)); vertical-align: middle; }
 </style>

@@ -34,7 +34,7 @@ function practicePrint() {
       </tbody>
     </table>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-3" :text="fault" />
-    <RunPracticePack v-if="practice" :stock="view.stock" :top="run.top" :first-place="1" :sheets="sheets" @set="setPack" />
+    <RunPracticePack v-if="practice" :stock="view.stock" :top="run.top" :first-place="run.firstPlace ?? 1" :sheets="sheets" @set="setPack" />
     <div class="ways">
       <v-btn v-if="practice" color="primary" variant="flat" :loading="busy" :disabled="!pack" data-test="print-practice" @click="practicePrint">
         Print on the practice printer

@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
-import { checksPerSheet } from '#core/paper/stock'
-import { sheetsOf } from '#core/proof/compose'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
@@ -11,8 +9,8 @@ import { makePaper, type PaperMaking } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
 import type { PaperMade, PaperStage } from '~/workers/paper.worker'
 
-const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], title: string, printing: Run['printing'] }>()
-const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string] }>()
+const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], layout: readonly (readonly (number | null)[])[], title: string, printing: Run['printing'] }>()
+const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string, consent: string] }>()
 
 const page = ref(1)
 const zoom = ref(100)
@@ -26,8 +24,11 @@ let making: PaperMaking | undefined
 const printers = useLive(readPrinters)
 const fit = computed(() => printers.value?.fits.find(f => f.id === props.printing?.fitId))
 const fitDays = computed(() => (fit.value ? Math.floor((Date.now() - Date.parse(fit.value.madeAt)) / 86_400_000) : 0))
-const sheets = computed(() => sheetsOf(props.checks, checksPerSheet(props.view.stock)))
+const sheets = computed(() => props.layout.map(sheet => sheet.map(i => (i === null ? null : props.checks[i] ?? null))))
 const notes = computed(() => made.value?.notes ?? [])
+/** Warnings ask for a word of consent; it goes to the trail with the print. */
+const warned = computed(() => notes.value.filter(n => n.severity === 'warning').length)
+const consent = ref('')
 
 async function make() {
   making?.stop()
@@ -38,7 +39,7 @@ async function make() {
   made.value = undefined
   const { view, checks, title } = props
   const fit = await readFit(props.printing?.fitId)
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return
@@ -58,7 +59,7 @@ onScopeDispose(() => making?.stop())
 
 /** The layout the PDF was made with, by its version, goes with it: the print act refuses another. */
 function approve() {
-  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock, props.view.facts).id)
+  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock, props.view.facts).id, warned.value ? consent.value.trim() : '')
 }
 const turn = (by: number): void => { page.value = Math.max(1, Math.min(sheets.value.length, page.value + by)) }
 const jump = (number: number): void => { page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1 }
@@ -118,7 +119,8 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <p v-if="hasErrors(notes)" class="text-error">
           What is wrong must be put right before printing.
         </p>
-        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes)" data-test="proof-done" @click="approve">
+        <v-text-field v-if="warned && !hasErrors(notes)" v-model="consent" :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`" hide-details maxlength="120" class="consent" data-test="consent" />
+        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes) || (warned > 0 && !consent.trim())" data-test="proof-done" @click="approve">
           Looks right
         </v-btn>
       </template>
@@ -131,5 +133,6 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
 .turn { display: flex; align-items: center; gap: 6px; margin-bottom: 6px; }
 .pages { max-height: calc(100dvh - 300px); overflow: auto; padding: 2px 14px 14px 2px; }
 .side { display: grid; gap: 12px; align-content: start; justify-items: start; padding-top: 40px; }
+.consent { width: 100%; }
 .z60 { width: 60%; } .z80 { width: 80%; } .z100 { width: 100%; } .z120 { width: 120%; } .z140 { width: 140%; } .z160 { width: 160%; } .z180 { width: 180%; } .z200 { width: 200%; } .z220 { width: 220%; } .z240 { width: 240%; }
 </style>

@@ -2,7 +2,7 @@
 import { formatDate, typedDate, weekday } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
 import type { Refusal } from '#core/base/result'
-import { nextNumber } from '#core/books/book'
+import { bookName, checkNumber, nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { cents, parseAmount, payable, zero } from '#core/money/cents'
 import { split } from '#core/money/split'
@@ -11,7 +11,7 @@ import { drawWarnings } from '#core/payables/draw'
 import type { Payee } from '#core/payables/payment'
 import type { CheckFacts } from '#core/proof/facts'
 import { acts } from '~/data/office'
-import { readBalances, readLane, readLedgers, readPayees, readRows } from '~/data/reads'
+import { readBalances, readLane, readLedgers, readPayees, readFates } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -21,7 +21,15 @@ const payees = useLive(readPayees)
 const ledgers = useLive(() => (view.value ? readLedgers(view.value.account.companyId) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
-const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readRows(view.value.book.id)) : undefined), from)
+const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readFates(view.value.book.id)) : undefined), from)
+
+/** A check written by hand is drawn and issued at once, under a number of its pad. */
+const route = useRoute()
+const pad = computed(() => view.value?.books.find(b => b.id === route.query.pad))
+const padNext = useLive(async () => (pad.value ? nextNumber(pad.value, await readFates(pad.value.id)) : undefined), () => pad.value)
+const numberText = ref('')
+watch(padNext, (n) => { numberText.value = n === undefined ? '' : String(n) })
+const handNumber = computed(() => checkNumber(numberText.value))
 
 const today = localToday()
 const payeeName = ref('')
@@ -67,14 +75,14 @@ const amountFault = computed(() => (amountText.value !== '' || tried.value ? (am
 const dateFault = computed(() => (date.value.ok ? fieldFault('date') : [date.value.refusal.text]))
 
 const facts = computed<CheckFacts>(() => ({
-  number: next.value === undefined ? 0 : next.value + (lane.value?.length ?? 0), date: date.value.ok ? date.value.value : today, payee: payeeName.value, address: address.value.split('\n'),
+  number: pad.value ? (handNumber.value.ok ? handNumber.value.value : 0) : next.value === undefined ? 0 : next.value + (lane.value?.length ?? 0), date: date.value.ok ? date.value.value : today, payee: payeeName.value, address: address.value.split('\n'),
   amount: amount.value.ok ? amount.value.value : zero, memo: memo.value, lines: [],
   ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }), ...(advice.value ? { advice: true } : { signers: signers.value ?? (view.value && amount.value.ok ? printedSigners(view.value.account.signing, amount.value.value) : []) }),
 }))
 const then = computed(() => {
   const now = balances.value ?? { book: zero, committed: zero, free: zero }
   const more = amount.value.ok ? amount.value.value : zero
-  return { book: now.book, committed: cents(now.committed + more), free: cents(now.free - more) }
+  return pad.value ? { book: cents(now.book - more), committed: now.committed, free: cents(now.free - more) } : { book: now.book, committed: cents(now.committed + more), free: cents(now.free - more) }
 })
 const warnings = computed(() => (balances.value ? drawWarnings({ payee: payee.value ?? null, balances: balances.value, waiting: lane.value ?? [], today }, amount.value.ok ? amount.value.value : null, date.value.ok ? date.value.value : null) : []))
 
@@ -94,7 +102,7 @@ function clearForm() {
 async function drawIt() {
   tried.value = true
   refusal.value = undefined
-  if (!view.value || !date.value.ok || !amount.value.ok) return
+  if (!view.value || !date.value.ok || !amount.value.ok || (pad.value && !handNumber.value.ok)) return
   const total = amount.value.value
   const known = payee.value
   const oneLedger = ledgerId.value ? [{ ledgerId: ledgerId.value, weight: 1 }] : []
@@ -103,16 +111,17 @@ async function drawIt() {
   const parts = shares.length ? split(total, shares.map(s => s.weight)) : []
   const named: Payee = known ?? { id: idOf(crypto.randomUUID()), kind: 'supplier', name: payeeName.value, address: [], memo: memo.value, split: oneLedger, onHold: false, taxForm: 'none', ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }) }
   busy.value = true
-  const done = await acts.draw(view.value.account.id, {
-    id: idOf(crypto.randomUUID()), payee: named, address: address.value.split('\n'), date: date.value.value, amount: total, memo: memo.value, lines: [], ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }), ...(advice.value && { advice: true }), ...(signers.value && { signers: signers.value }),
+  const draw = {
+    id: idOf<'payment'>(crypto.randomUUID()), payee: named, address: address.value.split('\n'), date: date.value.value, amount: total, memo: memo.value, lines: [], ...(accountWithPayee.value && { accountWithPayee: accountWithPayee.value }), ...(advice.value && { advice: true }), ...(signers.value && { signers: signers.value }),
     split: shares.map((s, i) => ({ ledgerId: s.ledgerId, amount: parts[i] ?? zero })).filter(s => s.amount !== 0),
-  })
+  }
+  const done = pad.value && handNumber.value.ok ? await acts.record(pad.value, { draw, number: handNumber.value.value }) : await acts.draw(view.value.account.id, draw)
   busy.value = false
   if (!done.ok) {
     refusal.value = done.refusal
     return
   }
-  office.said = `Drawn: ${figures(total, { sign: view.value.account.currency.sign })} to ${payeeName.value}. It stands in the lane.`
+  office.said = pad.value ? `Recorded: ${handNumber.value.ok ? handNumber.value.value : ''} to ${payeeName.value}, issued.` : `Drawn: ${figures(total, { sign: view.value.account.currency.sign })} to ${payeeName.value}. It stands in the lane.`
   clearForm()
   await nextTick()
   payeeField.value?.focus()
@@ -122,7 +131,7 @@ async function drawIt() {
 <template>
   <div class="page">
     <div class="page-head">
-      <h1>Draw a check</h1>
+      <h1>{{ pad ? 'Record a handwritten check' : 'Draw a check' }}</h1>
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
       <v-btn variant="text" to="/lane">
         Back to the lane
@@ -131,6 +140,7 @@ async function drawIt() {
     <NoAccount v-if="accounts && !accounts.length" />
     <div v-if="view" class="halves">
       <v-form class="scroll form" @submit.prevent="drawIt">
+        <v-text-field v-if="pad" v-model="numberText" :label="`Number on the check, from ${bookName(pad)}`" inputmode="numeric" :error-messages="handNumber.ok ? fieldFault('number') : [handNumber.refusal.text]" data-test="hand-number" />
         <v-combobox ref="payeeField" v-model:search="payeeName" :menu="listOpen" :list-props="{ density: 'compact' }" :items="ownPayees.map(p => p.name)" label="Payee" autofocus hide-no-data :error-messages="fieldFault('payee')" :hint="payeeName && !payee ? 'Not known yet: will be kept with this payment' : ''" persistent-hint data-test="payee" @update:menu="listOpen = $event && payeeName !== ''" @keydown.down="listOpen = true" />
         <v-textarea v-model="address" label="Address, as it prints" rows="3" :error-messages="fieldFault('address')" />
         <div class="pair">
@@ -149,10 +159,10 @@ async function drawIt() {
           <v-checkbox v-model="advice" label="Advice only: paid by direct deposit, or nothing to pay" density="compact" hint="Printed NON-NEGOTIABLE, without MICR line and signature; the amount may be zero" persistent-hint data-test="advice" />
         </details>
         <v-alert v-for="w in warnings" :key="w.code" type="warning" variant="tonal" density="compact" class="mb-2" :text="w.text" />
-        <v-alert v-if="refusal && !['payee', 'address', 'date', 'amount', 'memo', 'ledger'].includes(refusal.field ?? '')" type="error" variant="tonal" density="compact" class="mb-2" :text="refusal.text" />
+        <v-alert v-if="refusal && !['payee', 'address', 'date', 'amount', 'memo', 'ledger', 'number'].includes(refusal.field ?? '')" type="error" variant="tonal" density="compact" class="mb-2" :text="refusal.text" />
         <BalanceTable v-if="balances" :before="balances" :after="then" :sign="view.account.currency.sign" class="mb-4" />
         <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="draw-it">
-          Draw the check
+          {{ pad ? 'Record the check' : 'Draw the check' }}
         </v-btn>
       </v-form>
       <aside class="scroll proof" aria-label="Proof of this payment" tabindex="0">

@@ -6,23 +6,36 @@ import { cents, sum } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
 import { factsOfPayment } from '#core/payables/payment'
 import { isReady } from '#core/payables/readiness'
-import { readBalances, readLane, readOpenRun, readRows } from '~/data/reads'
+import { acts } from '~/data/office'
+import { readBalances, readLane, readOpenRun, readFates, readWithdrawn } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+import type { Payment } from '#core/payables/payment'
 
+const office = useOffice()
 const { accounts, view, choose } = useAccount()
 const from = () => view.value
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
 const openRun = useLive(() => (view.value ? readOpenRun(view.value.book.id) : undefined), from)
-const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readRows(view.value.book.id)) : undefined), from)
+const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readFates(view.value.book.id)) : undefined), from)
 
 const steps = useReadiness(() => view.value)
 const wanted = computed(() => (isReady(steps.value) ? undefined : steps.value.find(s => s.state === 'wanted')))
 
-const chosenId = ref('')
+const route = useRoute()
+const chosenId = ref(typeof route.query.change === 'string' ? route.query.change : '')
+/** The payment whose fields stand open, and the field that was wrong on the paper. */
+const changing = ref(chosenId.value)
+const field = computed(() => (changing.value === route.query.change && typeof route.query.field === 'string' ? route.query.field : 'payee'))
+const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
+async function bringBack(payment: Payment) {
+  const done = await acts.bringBack(payment)
+  office.said = done.ok ? `The payment to ${payment.name} is back in the lane.` : done.refusal.text
+}
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
 const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0), view.value?.account.signing ?? { secondAbove: null, prints: [] })] : []))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
-const total = computed(() => sum((lane.value ?? []).map(p => p.amount)))
+const total = computed(() => sum((lane.value ?? []).filter(p => !p.booked).map(p => p.amount)))
 const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))
 
 function walk(by: number) {
@@ -40,6 +53,9 @@ function walk(by: number) {
     <div class="page-head">
       <h1>Lane</h1>
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
+      <v-btn v-if="accounts && accounts.length > 1" variant="text" to="/run/together" data-test="together">
+        Runs on several accounts
+      </v-btn>
       <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw">
         Draw a check
       </v-btn>
@@ -56,15 +72,24 @@ function walk(by: number) {
           </thead>
           <tbody>
             <tr v-for="p in lane" :id="`row-${p.id}`" :key="p.id" class="pickable" :class="{ chosen: p.id === chosen?.id }" :tabindex="p.id === chosen?.id ? 0 : -1" :aria-current="p.id === chosen?.id" @click="chosenId = p.id">
-              <td>{{ p.name }}</td><td class="nowrap">{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
+              <td>{{ p.name }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span></td><td class="nowrap">{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
             </tr>
           </tbody>
         </table>
         <p v-if="!lane.length" class="empty quiet">
           Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
         </p>
+        <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
+          Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }} <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)">
+            Bring it back
+          </v-btn>
+        </p>
       </v-card>
       <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment" tabindex="0">
+        <v-btn v-if="changing !== chosen.id" size="small" class="mb-2" data-test="change" @click="changing = chosen.id">
+          Change or withdraw
+        </v-btn>
+        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" :field="field" @done="changing = ''" />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>
@@ -90,7 +115,7 @@ function walk(by: number) {
 <style scoped>
 .halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) minmax(360px, 44%); gap: 20px; }
 .nowrap { white-space: nowrap; }
-.empty { padding: 16px; }
+.empty { padding: 16px; } .withdrawn { padding: 6px 10px; font-size: 12.5px; } .small { display: block; font-size: 11.5px; }
 .proof { padding: 2px 14px 20px 2px; }
 .bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
 .bar dl { display: flex; gap: 26px; margin-right: auto; flex-wrap: wrap; }

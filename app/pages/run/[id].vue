@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
 import type { Refusal, Result } from '#core/base/result'
-import type { CheckNumber } from '#core/books/book'
+import type { CheckNumber, NumberBook } from '#core/books/book'
 import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
 import type { CheckFacts } from '#core/proof/facts'
-import { layoutVersion, plan, type Outcome, type Run, type RunOrder } from '#core/runs/run'
+import type { CountOffAct } from '#core/runs/countOff'
+import type { Loading } from '#core/runs/prepare'
+import { placesOf } from '#core/runs/print'
+import { bySheets, layoutVersion, plan, type RunOrder } from '#core/runs/run'
 import { practiceTrays } from '#core/practice/press'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { acts } from '~/data/office'
 import { continuationOf, openPdf, paperOf, savePdf } from '~/data/papers'
+import { saveCover } from '~/data/reports'
 import { practicePrint } from '~/data/practicePrinter'
-import { readAccounts, readBalances, readLane, readOpenRun, readPayments, readRows, readRun } from '~/data/reads'
+import { readAccounts, readBalances, readLane, readOpenRun, readFates, readPayments, readRun } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/workers/paper.worker'
 
@@ -28,27 +32,33 @@ const view = computed(() => accounts.value?.find(a => a.account.id === (run.valu
 const from = () => view.value
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
-const rows = useLive(() => (view.value ? readRows(view.value.book.id) : undefined), from)
+const book = computed(() => view.value?.books.find(b => b.id === run.value?.bookId) ?? view.value?.book)
+const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value?.id)
 const otherRun = useLive(() => (view.value && isNew.value ? readOpenRun(view.value.book.id) : undefined), from)
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
 
 const back = ref<'pick' | 'load'>()
-const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string }>()
+const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string, places: readonly string[], consent: string }>()
 const busy = ref(false)
 const fault = ref('')
 
 const planned = computed(() => (run.value?.state === 'prepared' && view.value && payments.value && rows.value
-  ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), view.value.book, rows.value, view.value.stock, view.value.account.signing)
+  ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), book.value ?? view.value.book, rows.value, view.value.stock, view.value.account.signing)
   : undefined))
 let madeOf = ''
 /** The same list as long as the facts are the same, so that the PDF is made once. */
 const checks = shallowRef<readonly CheckFacts[]>([])
-watch([planned, () => view.value?.layout, () => view.value?.stock, () => run.value?.printing?.fitId], ([p]) => {
+/** Which check is on which sheet, in the order in which they are fed. */
+const sheets = shallowRef<(number | null)[][]>([])
+const places = shallowRef<string[]>([])
+watch([planned, () => view.value?.layout, () => view.value?.stock, () => run.value?.printing], ([p]) => {
   const facts = p?.ok ? p.value.map(c => c.facts) : []
-  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock, view.value.facts).id, fit: run.value?.printing?.fitId }
+  const made = view.value && { facts, version: layoutVersion(view.value.layout, view.value.stock, view.value.facts).id, printing: run.value?.printing, places: p?.ok ? placesOf(p.value) : [] }
   const key = JSON.stringify(made)
   if (key === madeOf) return
   madeOf = key
+  sheets.value = p?.ok && view.value ? bySheets(p.value.map((c, i) => ({ sheet: c.sheet, place: c.place, i })), checksPerSheet(view.value.stock)).map(sheet => sheet.map(c => c?.i ?? null)) : []
+  places.value = p?.ok ? placesOf(p.value) : []
   checks.value = facts
   approved.value = undefined
 })
@@ -71,7 +81,7 @@ const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amoun
 const lines = computed(() => ({
   'pick': run.value ? `${run.value.paymentIds.length} checks, ${total.value}, order ${run.value.order}` : '',
   'load': run.value?.top ? `${run.value.top} on the top sheet` : '',
-  'proof': run.value?.state === 'prepared' ? `${checks.value.length} sheets looked at` : 'looked at',
+  'proof': run.value?.state === 'prepared' ? `${sheets.value.length} ${sheets.value.length === 1 ? 'sheet' : 'sheets'} looked at` : 'looked at',
   'print': run.value?.printedAt ? `${run.value.checks[0]?.number} to ${run.value.checks.at(-1)?.number}, ${new Date(run.value.printedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}` : '',
   'count off': run.value?.countedAt ? (['good', 'spoiled', 'never came out'] as const).map(kind => `${run.value?.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`).join(', ') : '',
 }))
@@ -96,14 +106,16 @@ async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly nu
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
 
-async function loadIt(top: CheckNumber, printing: Run['printing']) {
-  if (await send(() => acts.load(runId.value, top, printing))) back.value = undefined
+async function loadIt(act: Loading) {
+  if (await send(() => acts.load(runId.value, act))) back.value = undefined
 }
 
-async function jump(top: CheckNumber, numbers: CheckNumber[], fate: GivenFate, why: string, printing: Run['printing']) {
-  const book = view.value?.book
-  if (book && await send(() => acts.giveFate(book, { numbers, fate, why }))) await loadIt(top, printing)
+async function jump(act: Loading, numbers: CheckNumber[], fate: GivenFate, why: string) {
+  const of = book.value
+  if (of && await send(() => acts.giveFate(of, { numbers, fate, why }))) await loadIt(act)
 }
+
+const switchTo = (to: NumberBook): Promise<boolean> => send(() => acts.switchBook(runId.value, to.id))
 
 async function dropIt() {
   if (await send(() => acts.drop(runId.value))) await navigateTo('/lane')
@@ -114,9 +126,9 @@ const PRACTICE_PACE = 250
 const fileName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
 
 async function printIt(how: PrintHow) {
-  const { made, checks: facts, version } = approved.value ?? {}
-  if (!made || !facts || !version) return
-  if (!await send(() => acts.print(runId.value, { checks: facts, version }, made.bytes, made.continuation))) return
+  const { made, checks: facts, version, places: at, consent } = approved.value ?? {}
+  if (!made || !facts || !version || !at) return
+  if (!await send(() => acts.print(runId.value, { checks: facts, version, places: at }, made.bytes, made.continuation, consent))) return
   await putOut(how, made.bytes)
 }
 
@@ -133,16 +145,19 @@ async function putOut(how: PrintHow, bytes: Uint8Array) {
   }
 }
 
-async function printAgain(how: 'open' | 'save') {
+async function printAgain(how: PrintHow, why: string) {
   const bytes = run.value && await paperOf(run.value)
-  if (!bytes || !await send(() => acts.printAgain(runId.value))) return
-  if (how === 'open') openPdf(bytes)
-  else savePdf(bytes, fileName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number))
+  if (bytes && await send(() => acts.printAgain(runId.value, why))) await putOut(how, bytes)
 }
 
-async function countOff(outcomes: ReadonlyMap<CheckNumber, Outcome>) {
-  const good = [...outcomes.values()].filter(o => o.kind === 'good').length
-  if (await send(() => acts.countOff(runId.value, outcomes))) office.said = `Counted off: ${good} issued, ${outcomes.size - good} back in the lane.`
+async function countOff(act: CountOffAct) {
+  const said = [...act.outcomes.values()]
+  const good = said.filter(o => o.kind === 'good').length
+  const correct = said.flatMap((o, i) => (o.kind === 'spoiled' && o.correct ? [{ field: o.correct, payment: run.value?.checks[i]?.paymentId }] : []))[0]
+  if (!await send(() => acts.countOff(runId.value, act))) return
+  office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
+  // What was wrong on the paper stands open to be put right at once.
+  if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct.payment}&field=${correct.field}`)
 }
 
 const continuation = useLive(() => (run.value?.printedAt ? continuationOf(run.value.id) : undefined), () => run.value?.printedAt)
@@ -180,17 +195,17 @@ async function saveKept() {
         <RunPickStep v-if="isNew || run" :view="view" :lane="lane" :balances="balances" :run="run" :busy="busy" :fault="fault" @pick="pickThem" />
       </RunStepPanel>
       <RunStepPanel :order="2" name="Load" :state="stateOf('load')" :line="lines.load" :again="changeable" @again="back = 'load'; approved = undefined">
-        <RunLoadStep v-if="run" :view="view" :run="run" :rows="rows" :busy="busy" :fault="fault" @load="loadIt" @jump="jump" />
+        <RunLoadStep v-if="run" :view="view" :book="book ?? view.book" :run="run" :rows="rows" :busy="busy" :fault="fault" @load="loadIt" @jump="jump" @switch="switchTo" />
       </RunStepPanel>
       <RunStepPanel :order="3" name="Proof" :state="stateOf('proof')" :line="lines.proof" :again="changeable" @again="approved = undefined">
         <v-alert v-if="planned && !planned.ok" type="error" variant="tonal" :text="planned.refusal.text" />
-        <RunProofStep v-else-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version) => approved = { made, checks: facts, version }" />
+        <RunProofStep v-else-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :layout="sheets" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version, consent) => approved = { made, checks: facts, version, places, consent }" />
       </RunStepPanel>
       <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
-        <RunPrintStep v-if="run && view" :run="run" :view="view" :count="checks.length" :sheets="Math.ceil(checks.length / checksPerSheet(view.stock))" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
+        <RunPrintStep v-if="run && view" :run="run" :view="view" :count="checks.length" :sheets="sheets.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
       </RunStepPanel>
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
-        <RunCountOffStep v-if="run && payments" :run="run" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
+        <RunCountOffStep v-if="run && payments && book" :run="run" :view="view" :book="book" :rows="rows" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
       </RunStepPanel>
       <v-alert v-if="continuation" type="info" variant="tonal" density="compact" class="mb-3 ml-9" data-test="continuation">
         Some stubs of this run go on.
@@ -205,7 +220,7 @@ async function saveKept() {
           </thead>
           <tbody>
             <tr v-for="c in run.checks" :key="c.number">
-              <td>{{ c.number }}</td><td>{{ payments?.find(p => p.id === c.paymentId)?.name }}</td><td class="num">{{ figures(payments?.find(p => p.id === c.paymentId)?.amount ?? zero) }}</td>
+              <td>{{ c.number }}<span v-if="c.sentAs" class="quiet">, sent as {{ c.sentAs }}</span></td><td>{{ payments?.find(p => p.id === c.paymentId)?.name }}</td><td class="num">{{ figures(payments?.find(p => p.id === c.paymentId)?.amount ?? zero) }}</td>
               <td>{{ c.outcome?.kind }}<span v-if="c.outcome?.kind === 'spoiled'" class="quiet">, {{ c.outcome.why }}</span></td>
             </tr>
           </tbody>
@@ -217,6 +232,9 @@ async function saveKept() {
         </v-btn>
         <v-btn @click="saveKept">
           Save the PDF
+        </v-btn>
+        <v-btn data-test="cover" @click="run && view && payments && saveCover(run, view, payments)">
+          Cover page of the run
         </v-btn>
       </div>
     </div>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+/** A question with its effect and one plain verb; what is asked for stands in the slot. */
+defineProps<{ title: string, verb: string, ready: boolean, busy?: boolean, fault?: string, danger?: boolean }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ go: [] }>()
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="560">
+    <v-card class="ask" role="dialog" :aria-label="title">
+      <h2>{{ title }}</h2>
+      <v-form class="inner" @submit.prevent="ready && emit('go')">
+        <slot />
+        <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
+        <div class="row">
+          <v-btn type="submit" :color="danger ? 'error' : 'primary'" variant="flat" :disabled="!ready" :loading="busy" data-test="ask-go">
+            {{ verb }}
+          </v-btn>
+          <v-btn variant="text" @click="open = false">
+            Leave it
+          </v-btn>
+        </div>
+      </v-form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.ask { padding: 18px; display: grid; gap: 14px; } .inner { display: grid; gap: 14px; } .row { display: flex; gap: 12px; }
+</style>

@@ -1,0 +1,44 @@
+import type { CheckNumber } from '#core/books/book'
+import type { CountOffAct, Skipped } from '#core/runs/countOff'
+import type { Correctable, Outcome, Run } from '#core/runs/run'
+
+/** What a person has said so far of the sheets of a run: outcomes, other numbers on the paper, and what became of numbers that were skipped. */
+export function useCountOff(run: () => Run) {
+  const outcomes = shallowRef<ReadonlyMap<CheckNumber, Outcome>>(new Map())
+  const numbers = shallowRef<ReadonlyMap<CheckNumber, CheckNumber>>(new Map())
+  const skipped = shallowRef<readonly Skipped[]>([])
+  const numberOf = (sent: CheckNumber): CheckNumber => numbers.value.get(sent) ?? sent
+
+  const set = (number: CheckNumber, outcome: Outcome): void => { outcomes.value = new Map(outcomes.value).set(number, outcome) }
+  const say = (number: CheckNumber, kind: Outcome['kind']): void => set(number, kind === 'spoiled' ? { kind, why: '' } : { kind })
+  function because(number: CheckNumber, why: string, correct?: Correctable) {
+    const before = outcomes.value.get(number)
+    const wrong = correct ?? (before?.kind === 'spoiled' ? before.correct : undefined)
+    set(number, { kind: 'spoiled', why, ...(wrong && { correct: wrong }) })
+  }
+  /** Says the same of all that were not said yet, or of all between two numbers. */
+  function sayAll(kind: Outcome['kind'], from = -Infinity, to = Infinity, why = '') {
+    const next = new Map(outcomes.value)
+    for (const c of run().checks) {
+      const n = numberOf(c.number)
+      if (from === -Infinity ? next.has(c.number) : n < from || n > to) continue
+      next.set(c.number, kind === 'spoiled' ? { kind, why } : { kind })
+    }
+    outcomes.value = next
+  }
+  function shiftTo(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: readonly Skipped[]) {
+    numbers.value = to
+    skipped.value = [...skipped.value.filter(s => !gaps.some(g => g.number === s.number) && ![...to.values()].includes(s.number)), ...gaps]
+  }
+  function takeOver(act: CountOffAct) {
+    numbers.value = new Map([...act.outcomes].flatMap(([sent, o]) => (o.kind !== 'never came out' && o.number ? [[sent, o.number]] : [])))
+    outcomes.value = new Map([...act.outcomes].map(([sent, o]) => { const { number: _, ...bare } = o as Outcome & { number?: CheckNumber }; return [sent, bare as Outcome] }))
+    skipped.value = act.skipped ?? []
+  }
+  /** The act as it stands. */
+  const act = computed<CountOffAct>(() => ({
+    outcomes: new Map([...outcomes.value].map(([sent, o]) => [sent, o.kind === 'never came out' || numberOf(sent) === sent ? o : { ...o, number: numberOf(sent) }])),
+    skipped: skipped.value,
+  }))
+  return { outcomes, numbers, skipped, numberOf, say, because, sayAll, shiftTo, takeOver, act }
+}

@@ -1,0 +1,89 @@
+import Dexie from 'dexie'
+import { random } from '#core/base/random'
+import type { Result } from '#core/base/result'
+import { Desk } from '#core/desk/desk'
+import { account } from '#core/desk/office.fixture'
+import { fatesNow, nextMove, startingOffice, startingWorld, type Acting } from '#core/desk/simulator.fixture'
+import { tableNames, type Changes } from '#core/desk/tables'
+import { mustHold } from '#core/desk/world.fixture'
+import { firstBroken } from '#core/trail/trail'
+import type { Acts } from './acts'
+import type { OfficeDb } from './db'
+
+/** The whole store as an office in memory. */
+async function deskOf(db: OfficeDb): Promise<Desk> {
+  const desk = new Desk()
+  const rows = await Promise.all(tableNames.filter(t => t !== 'trail').map(async t => [t, await db.table(t).toArray()] as const))
+  desk.put(Object.fromEntries(rows) as unknown as Changes)
+  return desk
+}
+
+/** The acts of the store, called as the simulator calls an office's; `desk` is what the store holds now. */
+function acting(acts: Acts, desk: Desk): Acting {
+  const rowOf = (id: string) => desk.kept.numbers.get(id as never)!
+  const paymentOf = (id: string) => desk.kept.payments.get(id as never)!
+  const bookOf = (id: string) => desk.kept.books.get(id as never)!
+  return {
+    draw: (id, act) => acts.draw(id, act), amend: (ids, act) => acts.amend(account.id, ids, act), withdraw: (id, why) => acts.withdraw(paymentOf(id), why), bringBack: id => acts.bringBack(paymentOf(id)),
+    openBook: book => acts.openBook(book), archiveBook: (id, away) => acts.archiveBook(bookOf(id), away), pick: (id, act) => acts.pick(bookOf(id), act), giveFate: (id, act) => acts.giveFate(bookOf(id), act),
+    takeBack: (id, numbers) => acts.takeBack(bookOf(id), numbers), load: (id, act) => acts.load(id, act), switchBook: (id, book) => acts.switchBook(id, book), drop: id => acts.drop(id),
+    print: async (id): Promise<Result<unknown>> => { const made = desk.made(id); return made.ok ? acts.print(id, made.value, new Uint8Array([1, 2])) : made },
+    printAgain: (id, why) => acts.printAgain(id, why), countOff: (id, act) => acts.countOff(id, act), replace: (id, act) => acts.replace(rowOf(id), act), cancel: (id, act) => acts.cancel(paymentOf(id), act),
+    printCopy: (id, act) => acts.printCopy(rowOf(id), act), record: (id, act) => acts.record(bookOf(id), act), closePeriod: (id, through, today) => acts.closePeriod(id, through, today), clear: (id, rows) => acts.clear(id, rows),
+  }
+}
+
+/** Acts of which only one of two tabs may succeed when both do the same at once. */
+const once: readonly string[] = ['print', 'count off', 'record', 'replace', 'cancel', 'give a fate', 'take back', 'withdraw', 'bring back', 'drop', 'clear']
+const written = ['runs', 'numbers', 'payments', 'entries', 'trail', 'copies', 'papers'] as const
+
+/**
+ * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things, some find the disk full or are cut off in
+ * the middle. After each step everything that must always hold is looked at; throws with the seed where it does not. Gives the number of acts done.
+ */
+export async function simulateStore(db: OfficeDb, tabs: readonly [Acts, Acts], seed: number, steps: number): Promise<number> {
+  await Promise.all(db.tables.map(t => t.clear()))
+  for (const [table, rows] of Object.entries(startingOffice())) await db.table(table).bulkPut(rows as unknown[])
+  const r = random(seed)
+  const world = startingWorld()
+  let now = await deskOf(db)
+  let old = now
+  let done = 0
+  for (let n = 0; n < steps; n++) {
+    if (n % 5 === 0) old = now
+    const before = fatesNow(now)
+    const seen = r.next() < 0.2 ? old : now
+    const state = r.between(0, 2 ** 30)
+    const move = nextMove(random(state), n, seen, now, acting(tabs[0], now))
+    if (!move) continue
+    try {
+      const luck = r.next()
+      if (luck < 0.12) {
+        // No room on the disk, or the tab is gone, at any write of the act.
+        const table = db.table(r.one(written))
+        const cut = (): never => { throw luck < 0.06 ? new Dexie.QuotaExceededError('no room') : new Dexie.AbortError('cut off') }
+        table.hook('creating', cut)
+        table.hook('updating', cut)
+        const result = await Promise.resolve(move.act()).catch(() => ({ ok: false as const }))
+        table.hook('creating').unsubscribe(cut)
+        table.hook('updating').unsubscribe(cut)
+        if (result.ok) { done++; move.effect(world) }
+      }
+      else if (luck < 0.27 && once.includes(move.name)) {
+        const same = nextMove(random(state), n, seen, now, acting(tabs[1], now))!
+        const both = await Promise.all([move.act(), same.act()])
+        if (both.filter(x => x.ok).length > 1) throw new Error('two tabs did it both')
+        if (both.some(x => x.ok)) { done++; (both[0]!.ok ? move : same).effect(world) }
+      }
+      else if ((await move.act()).ok) { done++; move.effect(world) }
+      now = await deskOf(db)
+      mustHold({ ...now.snapshot(), trail: [] }, world, account.cashLedgerId, before)
+    }
+    catch (error) {
+      throw new Error(`store, seed ${seed}, act ${n}, ${move.name}: ${(error as Error).message}`, { cause: error })
+    }
+  }
+  const broken = firstBroken(await db.trail.orderBy('seq').toArray())
+  if (broken) throw new Error(`store, seed ${seed}: the trail is broken at line ${broken.seq}`)
+  return done
+}

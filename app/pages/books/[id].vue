@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { bookName, checkNumber, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
+import { fates, type Fate } from '#core/books/fates'
+import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { formatDate } from '#core/base/dates'
+import { figures } from '#core/money/figures'
+import { acts } from '~/data/office'
+import { readAccounts, readBookRows, readFates, readPace } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const route = useRoute()
+const accounts = useLive(readAccounts)
+const view = computed(() => accounts.value?.find(v => v.books.some(b => b.id === route.params.id)))
+const book = computed(() => view.value?.books.find(b => b.id === route.params.id))
+const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value)
+const weeks = useLive(() => (book.value ? readPace(book.value, new Date()) : undefined), () => book.value)
+const next = computed(() => (book.value && rows.value ? nextNumber(book.value, rows.value) : undefined))
+const counts = computed(() => {
+  const of = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>
+  if (!book.value || !rows.value) return of
+  for (const { fate } of rows.value.values()) of[fate]++
+  of.unused += book.value.end - book.value.start + 1 - rows.value.size
+  return of
+})
+
+const window = ref<{ from: number, to: number }>()
+watch(book, (b) => { if (b && !window.value) window.value = { from: b.start, to: b.end } }, { immediate: true })
+const onlyFate = ref<Fate | 'all'>('all')
+/** The numbers listed: those of the window, those of one fate. */
+const MOST = 4000
+const listed = computed(() => {
+  const w = window.value
+  if (!w || !rows.value) return []
+  const found: { number: CheckNumber, fate: Fate }[] = []
+  for (let n = w.from; n <= w.to && found.length < MOST; n++) {
+    const fate = rows.value.get(n as CheckNumber)?.fate ?? 'unused'
+    if (onlyFate.value === 'all' || fate === onlyFate.value) found.push({ number: n as CheckNumber, fate })
+  }
+  return found
+})
+const chosen = ref<CheckNumber>()
+watch([() => route.query.number, rows], ([n]) => { if (typeof n === 'string' && /^\d+$/.test(n) && chosen.value === undefined) chosen.value = Number(n) as CheckNumber }, { immediate: true })
+const row = useLive<NumberRow | undefined>(async () => (book.value && chosen.value ? (await readBookRows(book.value.id, [chosen.value]))[0] : undefined), () => [book.value?.id, chosen.value])
+
+// A fate for a range.
+const from = ref('')
+const to = ref('')
+const fate = ref<GivenFate | 'unused'>('missing')
+const why = ref('')
+const reasons = useReasons('fate')
+const fault = ref('')
+const range = computed(() => {
+  const [a, b] = [checkNumber(from.value), checkNumber(to.value || from.value)]
+  return a.ok && b.ok && b.value >= a.value && b.value - a.value < 100_000 ? { from: a.value, to: b.value } : undefined
+})
+async function give() {
+  if (!book.value || !range.value) return
+  const { from: a, to: b } = range.value
+  const numbers = Array.from({ length: b - a + 1 }, (_, i) => a + i as CheckNumber)
+  const done = fate.value === 'unused' ? await acts.takeBack(book.value, numbers) : await acts.giveFate(book.value, { numbers, fate: fate.value, why: why.value ?? '' })
+  fault.value = done.ok ? '' : done.refusal.text
+  if (!done.ok) return
+  office.said = `${a === b ? a : `${a} to ${b}`} ${fate.value}.`
+  from.value = ''
+  to.value = ''
+  why.value = ''
+}
+async function putAway(away: boolean) {
+  if (!book.value) return
+  const done = await acts.archiveBook(book.value, away)
+  fault.value = done.ok ? '' : done.refusal.text
+}
+const headers = [{ title: 'Number', key: 'number' }, { title: 'Fate', key: 'fate' }]
+function rowProps({ item }: { item: { number: CheckNumber } }) {
+  const choose = () => { chosen.value = item.number }
+  return { class: ['pickable', { chosen: item.number === chosen.value }], tabindex: 0, onClick: choose, onKeydown: (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
+}
+const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b, 0) / weeks.value.length : 0))
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>{{ book ? bookName(book) : 'Number book' }}</h1>
+      <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
+      <v-btn v-if="book" size="small" data-test="put-away" @click="putAway(!book.archived)">
+        {{ book.archived ? 'Take it out again' : 'Put it away' }}
+      </v-btn>
+      <v-btn variant="text" to="/books">
+        All number books
+      </v-btn>
+    </div>
+    <p v-if="accounts && !book" class="quiet">
+      There is no such number book in this browser.
+    </p>
+    <div v-if="book && rows && window" class="scroll body">
+      <BooksStrip v-model:window="window" :book="book" :rows="rows" @choose="chosen = $event" />
+      <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" data-test="book-fault" />
+      <div class="columns">
+        <section aria-label="Numbers" class="left">
+          <div class="row">
+            <v-select v-model="onlyFate" :items="[{ title: 'Every fate', value: 'all' }, ...fates.filter(f => counts[f]).map(f => ({ title: `${f}: ${counts[f].toLocaleString('en-US')}`, value: f }))]" label="Show" hide-details class="mid" data-test="only-fate" />
+            <span class="quiet">{{ listed.length.toLocaleString('en-US') }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span>
+          </div>
+          <v-card class="list">
+            <v-data-table-virtual :headers="headers" :items="listed" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="34" item-value="number" data-test="numbers">
+              <template #item.number="{ item }">
+                <strong>{{ item.number }}</strong>
+              </template>
+              <template #item.fate="{ item }">
+                <StateMark :state="item.fate" />
+              </template>
+            </v-data-table-virtual>
+          </v-card>
+        </section>
+        <section aria-label="One number" class="mid-part">
+          <template v-if="chosen !== undefined">
+            <h2>{{ chosen }} <StateMark :state="row?.fate ?? 'unused'" /></h2>
+            <p v-if="row?.check" class="mb-1">
+              {{ row.check.payee }}, {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }}, {{ formatDate(row.check.date, 'MMM D, YYYY') }}
+              <NuxtLink :to="`/register?account=${row.accountId}&number=${encodeURIComponent(row.id)}`">In the register</NuxtLink>
+            </p>
+            <p v-if="row?.replacedBy">
+              Replaced by <strong>{{ row.replacedBy }}</strong>.
+            </p>
+            <NumberLife v-if="row?.life.length" :row="row" />
+            <p v-else class="quiet">
+              It was never touched: nothing has happened to it.
+            </p>
+          </template>
+          <p v-else class="quiet">
+            Choose a number in the list or on the strip: its life stands here.
+          </p>
+        </section>
+        <section aria-label="Stock and fates" class="right">
+          <dl class="facts">
+            <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
+            <div><dt>Left</dt><dd>{{ counts.unused.toLocaleString('en-US') }}</dd></div>
+            <div><dt>Weeks left</dt><dd>{{ perWeek > 0 ? Math.floor(counts.unused / perWeek).toLocaleString('en-US') : 'not used lately' }}</dd></div>
+          </dl>
+          <BooksPace v-if="weeks" :weeks="weeks" />
+          <h2>Give a fate</h2>
+          <v-form class="give" @submit.prevent="give">
+            <div class="row">
+              <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="fate-from" /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="fate-to" />
+            </div>
+            <v-select v-model="fate" :items="[...givenFates.map(f => ({ title: f, value: f })), { title: 'unused again (was set aside)', value: 'unused' }]" label="Fate" hide-details data-test="fate-kind" />
+            <v-combobox v-if="fate !== 'unused'" v-model="why" :items="[...reasons]" label="Why" hide-details data-test="fate-why" />
+            <v-btn type="submit" :disabled="!range || (fate !== 'unused' && !why?.trim())" data-test="fate-give">
+              {{ range ? `${range.to - range.from + 1} ${fate}` : 'Give it' }}
+            </v-btn>
+          </v-form>
+        </section>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.body { display: flex; flex-direction: column; gap: 14px; padding-bottom: 16px; }
+.columns { display: grid; grid-template-columns: minmax(240px, 1fr) minmax(360px, 1.7fr) minmax(250px, 1fr); gap: 22px; flex: 1; min-height: 420px; }
+.left { display: flex; flex-direction: column; gap: 8px; min-height: 0; } .list { flex: 1; min-height: 0; height: 420px; }
+.row { display: flex; gap: 10px; align-items: center; } .mid { max-width: 190px; }
+.mid-part, .right { display: grid; gap: 10px; align-content: start; } .mid-part h2 { display: flex; gap: 12px; align-items: center; }
+.facts { display: flex; gap: 18px; } dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); } dd { font-weight: 600; margin: 0; }
+.give { display: grid; gap: 10px; }
+:deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); } :deep(tr.pickable) { cursor: pointer; }
+</style>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { idOf } from '#core/base/id'
+import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
+import { fates } from '#core/books/fates'
+import { acts } from '~/data/office'
+import { readBooks } from '~/data/reads'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const books = useLive(readBooks)
+const accounts = computed(() => [...new Map((books.value ?? []).map(b => [b.view.account.id, b.view])).values()])
+
+const opening = ref(false)
+const accountId = ref('')
+const kind = ref<BookKind>('stationer’s stock')
+const name = ref('')
+const first = ref('')
+const last = ref('')
+const fault = ref<{ field: string, text: string }>()
+const start = computed(() => checkNumber(first.value, 'start'))
+const end = computed(() => checkNumber(last.value, 'end'))
+function begin() {
+  opening.value = true
+  accountId.value = accounts.value[0]?.account.id ?? ''
+  name.value = ''
+  first.value = ''
+  last.value = ''
+  fault.value = undefined
+}
+async function open() {
+  if (!start.value.ok || !end.value.ok) {
+    fault.value = !start.value.ok ? { field: 'start', text: start.value.refusal.text } : { field: 'end', text: end.value.ok ? '' : end.value.refusal.text }
+    return
+  }
+  const done = await acts.openBook({ id: idOf(crypto.randomUUID()), accountId: idOf(accountId.value), kind: kind.value, start: start.value.value, end: end.value.value, ...(name.value.trim() && { name: name.value.trim() }) })
+  fault.value = done.ok ? undefined : { field: done.refusal.field ?? '', text: done.refusal.text }
+  if (!done.ok) return
+  opening.value = false
+  office.said = 'The number book is open.'
+}
+const faultAt = (field: string): string[] => (fault.value?.field === field ? [fault.value.text] : [])
+const weeksLeft = (unused: number, perWeek: number): string => (perWeek > 0 ? `${Math.floor(unused / perWeek).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week` : 'not used lately')
+const LOW_WEEKS = 6
+const low = (unused: number, perWeek: number): boolean => perWeek > 0 && unused / perWeek < LOW_WEEKS
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Number books</h1>
+      <v-btn v-if="books?.length" data-test="open-book" @click="begin">
+        Open a number book
+      </v-btn>
+      <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof">
+        Proof of numbers
+      </v-btn>
+    </div>
+    <NoAccount v-if="books && !books.length" />
+    <div v-else-if="books" class="scroll">
+      <v-card v-if="opening" class="opening">
+        <v-form class="row" @submit.prevent="open">
+          <v-select v-model="accountId" :items="accounts.map(v => ({ title: v.account.name, value: v.account.id }))" label="Account" hide-details class="mid" data-test="book-account" />
+          <v-select v-model="kind" :items="[...bookKinds]" label="Kind" hide-details class="mid" data-test="book-kind" />
+          <v-text-field v-model="name" label="Name, if you like" hide-details maxlength="60" class="mid" />
+          <v-text-field v-model="first" label="First number" inputmode="numeric" :error-messages="faultAt('start')" class="short" data-test="book-first" />
+          <v-text-field v-model="last" label="Last number" inputmode="numeric" :error-messages="faultAt('end')" class="short" data-test="book-last" />
+          <v-btn type="submit" color="primary" variant="flat" data-test="book-open">
+            Open it
+          </v-btn>
+          <v-btn variant="text" @click="opening = false">
+            Not now
+          </v-btn>
+        </v-form>
+      </v-card>
+      <div class="books">
+        <v-card v-for="b in books" :key="b.book.id" class="book" :class="{ away: b.book.archived }">
+          <header>
+            <h2><NuxtLink :to="`/books/${encodeURIComponent(b.book.id)}`">{{ b.view.account.name }}: {{ b.book.name || b.book.kind }}</NuxtLink></h2>
+            <p class="quiet">
+              {{ b.book.kind }}, {{ b.book.start }} to {{ b.book.end }}{{ b.book.archived ? ', put away' : '' }}
+            </p>
+            <p v-if="!b.book.archived">
+              Next number <strong class="next">{{ b.next ?? 'used up' }}</strong>
+            </p>
+            <p v-if="!b.book.archived" :class="low(b.counts.unused, b.perWeek) ? 'text-warning' : 'quiet'">
+              {{ b.counts.unused.toLocaleString('en-US') }} left, {{ weeksLeft(b.counts.unused, b.perWeek) }}
+            </p>
+          </header>
+          <table class="plain" :data-test="`book-${b.view.account.id}`" :aria-label="bookName(b.book)">
+            <thead>
+              <tr><th scope="col">Fate</th><th scope="col" class="num">Numbers</th></tr>
+            </thead>
+            <tbody>
+              <tr v-for="fate in fates.filter(f => b.counts[f])" :key="fate">
+                <td><StateMark :state="fate" /></td><td class="num">{{ b.counts[fate].toLocaleString('en-US') }}</td>
+              </tr>
+              <tr class="sum">
+                <td>In the book</td><td class="num">{{ (b.book.end - b.book.start + 1).toLocaleString('en-US') }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </v-card>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.opening { padding: 14px; margin-bottom: 16px; } .row { display: flex; gap: 12px; flex-wrap: wrap; align-items: flex-start; } .mid { max-width: 210px; min-width: 180px; } .short { max-width: 160px; min-width: 130px; }
+.books { display: grid; grid-template-columns: repeat(auto-fill, minmax(280px, 1fr)); gap: 18px; align-content: start; padding-bottom: 18px; }
+.book { padding: 16px; display: grid; gap: 12px; align-content: start; } .away { opacity: 0.85; }
+.next { font-size: 1.3rem; margin-left: 6px; }
+.sum td { font-weight: 600; border-bottom: 0; }
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { idOf } from '#core/base/id'
+import { figures } from '#core/money/figures'
+import { cents, sum } from '#core/money/cents'
+import { formatDate } from '#core/base/dates'
+import { checksPerSheet } from '#core/paper/stock'
+import { acts } from '~/data/office'
+import { readLanes } from '~/data/reads'
+
+/** Picking across accounts: one run is started for each account, with its own stock and number book. */
+const lanes = useLive(readLanes)
+const left = ref(new Set<string>())
+const picked = (id: string): boolean => !left.value.has(id)
+function toggle(id: string) {
+  const next = new Set(left.value)
+  if (!next.delete(id)) next.add(id)
+  left.value = next
+}
+const groups = computed(() => (lanes.value ?? []).map(l => ({ ...l, chosen: l.lane.filter(p => picked(p.id) && !p.correct) })))
+const runs = computed(() => groups.value.filter(g => !g.run && g.chosen.length))
+const busy = ref(false)
+const faults = ref<string[]>([])
+async function start() {
+  busy.value = true
+  faults.value = []
+  for (const g of runs.value) {
+    const done = await acts.pick(g.view.book, { runId: idOf(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' })
+    if (!done.ok) faults.value = [...faults.value, `${g.view.account.name}: ${done.refusal.text}`]
+  }
+  busy.value = false
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="page-head">
+      <h1>Runs on several accounts</h1>
+      <v-btn color="primary" variant="flat" :disabled="!runs.length" :loading="busy" data-test="start-together" @click="start">
+        Start {{ runs.length }} {{ runs.length === 1 ? 'run' : 'runs' }}
+      </v-btn>
+      <v-btn variant="text" to="/lane">
+        Lane
+      </v-btn>
+    </div>
+    <div v-if="lanes" class="scroll">
+      <v-alert v-for="f in faults" :key="f" type="error" variant="tonal" density="compact" class="mb-2" :text="f" />
+      <v-card v-for="g in groups" :key="g.view.account.id" class="mb-4" :data-test="`group-${g.view.account.id}`">
+        <div class="head">
+          <h2>{{ g.view.account.name }}</h2>
+          <span class="quiet">{{ g.view.company.name[0] }}, {{ g.view.stock.name }}</span>
+          <template v-if="g.run">
+            <span class="text-warning">{{ g.run.state === 'prepared' ? 'a run is being prepared' : 'a run waits for its count-off' }}</span>
+            <v-btn size="small" color="primary" :to="`/run/${g.run.id}`">
+              {{ g.run.state === 'prepared' ? 'Go on with it' : 'Count off' }}
+            </v-btn>
+          </template>
+          <span v-else class="sums">{{ g.chosen.length }} checks, {{ Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)) }} sheets, {{ figures(sum(g.chosen.map(p => p.amount)), { sign: g.view.account.currency.sign }) }}; balance after {{ figures(cents(g.balances.book - sum(g.chosen.filter(p => !p.booked).map(p => p.amount))), { sign: g.view.account.currency.sign }) }}</span>
+        </div>
+        <table v-if="!g.run && g.lane.length" class="plain">
+          <tbody>
+            <tr v-for="p in g.lane" :key="p.id">
+              <td class="tick">
+                <input type="checkbox" :checked="picked(p.id) && !p.correct" :disabled="!!p.correct" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" @change="toggle(p.id)">
+              </td><td>{{ p.name }}<span v-if="p.correct" class="quiet">, {{ p.correct }} to be put right</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="num">{{ figures(p.amount) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else-if="!g.run" class="quiet pa-3">
+          Nothing waits on this account.
+        </p>
+      </v-card>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.head { display: flex; gap: 14px; align-items: center; padding: 12px 14px; flex-wrap: wrap; } .sums { margin-left: auto; font-weight: 600; }
+.tick { width: 36px; } input { width: 16px; height: 16px; accent-color: rgb(var(--v-theme-primary)); }
+</style>
