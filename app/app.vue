@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useTheme } from 'vuetify'
+import { letGoOfOldPapers } from '~/data/reasons'
 import { readStart } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -7,6 +8,7 @@ const office = useOffice()
 const theme = useTheme()
 watch(() => office.theme, name => theme.change(name), { immediate: true })
 const started = useLive(readStart)
+void letGoOfOldPapers(new Date())
 </script>
 
 <template>

@@ -207,9 +207,16 @@ export class Acts {
   })
 
   /** Changes what is known of a bank account and its company. What was printed before keeps its own copy. */
-  saveAccount = (of: { account: BankAccount, company: Company }) => this.settle(of.account.id, async () => ({
-    ok: true, value: { changes: { accounts: [of.account], companies: [of.company] }, trail: { act: 'change an account', text: of.account.name, about: { account: of.account.id, company: of.company.id } } },
-  }))
+  saveAccount = (of: { account: BankAccount, company: Company }) => this.settle(of.account.id, async () => {
+    // What acts keep with them is not the form's to change: the book in use, the closed period.
+    const [account, company] = [await this.db.accounts.get(of.account.id), await this.db.companies.get(of.company.id)]
+    return {
+      ok: true, value: {
+        changes: { accounts: [{ ...of.account, ...(account?.bookId && { bookId: account.bookId }) }], companies: [{ ...of.company, ...(company?.closedThrough && { closedThrough: company.closedThrough }) }] },
+        trail: { act: 'change an account', text: of.account.name, about: { account: of.account.id, company: of.company.id } },
+      },
+    }
+  })
 
   addPrinter = (printer: Printer) => this.settleUnder('library', async () => addPrinter({ printers: await this.db.printers.toArray() }, printer))
 

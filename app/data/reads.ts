@@ -49,15 +49,18 @@ export const readBalances = async (account: BankAccount): Promise<Balances> => b
 
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
 
+/** Every run of an account that is not finished, whatever its number book. */
+export const readOpenRuns = (accountId: Id<'account'>): Promise<Run[]> => db.runs.where('accountId').equals(accountId).filter(r => r.state === 'prepared' || r.state === 'at the printer').toArray()
+
 export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).first()
 
 export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)
 
-export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly run: Run | undefined, readonly next: CheckNumber | undefined }
+export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined }
 
 /** What waits, account by account. */
 export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async view => ({
-  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), run: await readOpenRun(view.book.id), next: nextNumber(view.book, await readFates(view.book.id)),
+  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), runs: await readOpenRuns(view.account.id), next: nextNumber(view.book, await readFates(view.book.id)),
 })))
 
 export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()

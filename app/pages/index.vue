@@ -11,8 +11,8 @@ const heading = formatDate(localToday(), 'MMMM D, YYYY')
 const anyRuns = useLive(async () => (await Promise.all((await readAccounts()).map(a => countPrintedRuns(a.account.id)))).some(n => n > 0))
 const beginner = computed(() => (anyRuns.value === false ? today.value?.[0]?.view : undefined))
 const steps = useReadiness(() => beginner.value)
-const waitsForCount = computed(() => today.value?.filter(t => t.run?.state === 'at the printer') ?? [])
-const inPreparation = computed(() => today.value?.filter(t => t.run?.state === 'prepared') ?? [])
+const waitsForCount = computed(() => (today.value ?? []).flatMap(t => t.runs.filter(r => r.state === 'at the printer').map(run => ({ view: t.view, run }))))
+const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.filter(r => r.state === 'prepared').map(run => ({ view: t.view, run }))))
 </script>
 
 <template>
@@ -26,17 +26,17 @@ const inPreparation = computed(() => today.value?.filter(t => t.run?.state === '
         <h2 id="hand" class="mb-2">
           Needs a hand
         </h2>
-        <v-card v-for="{ view, run } in waitsForCount" :key="view.account.id" class="hand" data-test="waits-for-count">
+        <v-card v-for="{ view, run } in waitsForCount" :key="run.id" class="hand" data-test="waits-for-count">
           <StateMark state="on paper" />
-          <span class="grow"><strong>{{ view.account.name }}</strong>: {{ run?.checks.length }} checks, {{ run?.checks[0]?.number }} to {{ run?.checks.at(-1)?.number }}, printed and not counted off</span>
-          <v-btn color="primary" variant="flat" :to="`/run/${run?.id}`">
+          <span class="grow"><strong>{{ view.account.name }}</strong>: {{ run.checks.length }} checks, {{ run.checks[0]?.number }} to {{ run.checks.at(-1)?.number }}, printed and not counted off</span>
+          <v-btn color="primary" variant="flat" :to="`/run/${run.id}`">
             Count off
           </v-btn>
         </v-card>
-        <v-card v-for="{ view, run } in inPreparation" :key="view.account.id" class="hand">
+        <v-card v-for="{ view, run } in inPreparation" :key="run.id" class="hand">
           <StateMark state="waiting" />
-          <span class="grow"><strong>{{ view.account.name }}</strong>: a run of {{ run?.paymentIds.length }} is being prepared</span>
-          <v-btn :to="`/run/${run?.id}`">
+          <span class="grow"><strong>{{ view.account.name }}</strong>: a run of {{ run.paymentIds.length }} is being prepared</span>
+          <v-btn :to="`/run/${run.id}`">
             Go on
           </v-btn>
         </v-card>

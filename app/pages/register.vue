@@ -5,7 +5,7 @@ import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import type { NumberRow } from '#core/books/book'
 import { isByHand } from '#core/runs/run'
-import { readCopy, searchNumbers } from '~/data/reads'
+import { readCopy, readOpenRuns, searchNumbers } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
@@ -25,6 +25,7 @@ const found = useLive(() => {
 const rows = computed(() => found.value?.rows)
 const shown = computed(() => rows.value ?? [])
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
+const open = useLive(() => (view.value ? readOpenRuns(view.value.account.id) : undefined), () => view.value)
 const chosen = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
 const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), () => chosen.value)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
@@ -48,6 +49,9 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
       </v-btn>
     </div>
     <NoAccount v-if="accounts && !accounts.length" />
+    <v-alert v-for="r in open" :key="r.id" type="warning" variant="tonal" density="compact" class="mb-2">
+      {{ r.state === 'at the printer' ? `A run waits for its count-off: ${r.checks.length} checks are on paper.` : 'A run is being prepared.' }} <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
+    </v-alert>
     <div v-if="view && rows" class="halves">
       <div class="left">
         <div class="find">

@@ -4,6 +4,7 @@ import { masked } from '#core/payables/account'
 import { readAccounts } from '~/data/reads'
 
 const accounts = useLive(readAccounts)
+const companies = computed(() => [...new Map((accounts.value ?? []).map(v => [v.company.id, v.company])).values()])
 const shownIds = ref(new Set<string>())
 function show(id: string) {
   const next = new Set(shownIds.value)
@@ -57,6 +58,17 @@ function show(id: string) {
           </tbody>
         </table>
       </v-card>
+      <template v-if="companies.length">
+        <h2 class="mb-2">
+          Closed periods
+        </h2>
+        <v-card>
+          <p class="quiet pa-3 pb-0">
+            Nothing is entered on or before the day a company’s books are closed through. A payment cancelled later is reversed on a day after it.
+          </p>
+          <ClosedPeriod v-for="c in companies" :key="c.id" :company="c" />
+        </v-card>
+      </template>
     </div>
   </div>
 </template>

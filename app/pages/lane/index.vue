@@ -7,7 +7,7 @@ import { checksPerSheet } from '#core/paper/stock'
 import { factsOfPayment } from '#core/payables/payment'
 import { isReady } from '#core/payables/readiness'
 import { acts } from '~/data/office'
-import { readBalances, readLane, readOpenRun, readFates, readWithdrawn } from '~/data/reads'
+import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { Payment } from '#core/payables/payment'
 
@@ -16,7 +16,7 @@ const { accounts, view, choose } = useAccount()
 const from = () => view.value
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
-const openRun = useLive(() => (view.value ? readOpenRun(view.value.book.id) : undefined), from)
+const openRun = useLive(async () => (view.value ? (await readOpenRuns(view.value.account.id))[0] : undefined), from)
 const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readFates(view.value.book.id)) : undefined), from)
 
 const steps = useReadiness(() => view.value)

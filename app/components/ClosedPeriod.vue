@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { formatDate, typedDate } from '#core/base/dates'
+import type { Company } from '#core/payables/account'
+import { acts } from '~/data/office'
+import { localToday, useOffice } from '~/stores/office'
+
+/** The last day of a company's closed period: nothing is entered on or before it. */
+const props = defineProps<{ company: Company }>()
+const office = useOffice()
+const text = ref('')
+const fault = ref('')
+async function close(open: boolean) {
+  const date = open ? undefined : typedDate(text.value, localToday())
+  if (date && !date.ok) { fault.value = date.refusal.text; return }
+  const done = await acts.closePeriod(props.company.id, date ? date.value : null, localToday())
+  fault.value = done.ok ? '' : done.refusal.text
+  if (!done.ok) return
+  office.said = date ? `${props.company.name[0]}: closed through ${date.value}.` : `${props.company.name[0]}: nothing is closed.`
+  text.value = ''
+}
+</script>
+
+<template>
+  <v-form class="row" @submit.prevent="close(false)">
+    <span class="what"><strong>{{ company.name[0] }}</strong>: {{ company.closedThrough ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}` : 'no period is closed' }}</span>
+    <v-text-field v-model="text" label="Close through" placeholder="10/31/2026" :error-messages="fault" :hide-details="!fault" class="day" data-test="close-through" />
+    <v-btn type="submit" :disabled="!text.trim()" data-test="close-period">
+      Close
+    </v-btn>
+    <v-btn v-if="company.closedThrough" variant="text" size="small" @click="close(true)">
+      Open it again
+    </v-btn>
+  </v-form>
+</template>
+
+<style scoped>
+.row { display: flex; gap: 12px; align-items: center; padding: 8px 14px; flex-wrap: wrap; } .day { max-width: 180px; min-width: 160px; } .what { min-width: 300px; }
+</style>
