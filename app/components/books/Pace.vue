@@ -11,7 +11,7 @@ watch(() => [canvas.value, props.weeks] as const, ([at, weeks]) => {
   if (!at) return
   const ink = getComputedStyle(at).color
   chart = new Chart(at, {
-    type: 'bar', data: { labels: weeks.map((_, i) => (i === weeks.length - 1 ? 'this week' : `${weeks.length - 1 - i} ago`)), datasets: [{ data: [...weeks], backgroundColor: '#7a62b8' }] },
+    type: 'bar', data: { labels: weeks.map((_, i) => String(weeks.length - 1 - i)), datasets: [{ data: [...weeks], backgroundColor: '#7a62b8' }] },
     options: { animation: false, responsive: true, maintainAspectRatio: false, scales: { x: { ticks: { color: ink, font: { size: 10 } }, grid: { display: false } }, y: { beginAtZero: true, ticks: { color: ink, precision: 0, font: { size: 10 } } } } },
   })
 }, { flush: 'post' })
@@ -22,8 +22,11 @@ onScopeDispose(() => chart?.destroy())
   <div class="pace">
     <canvas ref="canvas" role="img" :aria-label="`Numbers used in the last ${weeks.length} weeks: ${weeks.join(', ')}`" />
   </div>
+  <p class="quiet small">
+    Numbers used, by weeks ago
+  </p>
 </template>
 
 <style scoped>
-.pace { height: 120px; position: relative; }
+.pace { height: 110px; position: relative; min-width: 0; } .small { font-size: 11.5px; text-align: center; }
 </style>

@@ -4,6 +4,7 @@ import { figures } from '#core/money/figures'
 import { cents, sum, zero } from '#core/money/cents'
 import type { Balances } from '#core/ledger/balances'
 import { carries } from '#core/paper/stock'
+import { practicePrinterId } from '#core/fit/printers'
 import type { Payment } from '#core/payables/payment'
 import { countedFrom } from '#core/practice/counted'
 import type { JobReport } from '#core/practice/report'
@@ -87,8 +88,9 @@ const LOOK_MS = 300
 const looking = useIntervalFn(async () => {
   const state = await practiceState()
   report.value = state.ok ? state.value.jobs.find(j => j.ref === props.run.id) : undefined
-  if (report.value?.state !== 'printing') looking.pause()
-}, LOOK_MS, { immediateCallback: true })
+  // The job arrives a moment after the numbers went on paper.
+  if (report.value && report.value.state !== 'printing') looking.pause()
+}, LOOK_MS, { immediate: props.run.printing?.printerId === practicePrinterId, immediateCallback: true })
 
 // Printing again asks what became of the first paper.
 const asking = ref(false)

@@ -159,10 +159,10 @@ const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b
 
 <style scoped>
 .body { display: flex; flex-direction: column; gap: 14px; padding-bottom: 16px; }
-.columns { display: grid; grid-template-columns: minmax(240px, 1fr) minmax(360px, 1.7fr) minmax(250px, 1fr); gap: 22px; flex: 1; min-height: 420px; }
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.7fr) minmax(0, 1fr); gap: 22px; flex: 1; min-height: 420px; }
 .left { display: flex; flex-direction: column; gap: 8px; min-height: 0; } .list { flex: 1; min-height: 0; height: 420px; }
 .row { display: flex; gap: 10px; align-items: center; } .mid { max-width: 190px; }
-.mid-part, .right { display: grid; gap: 10px; align-content: start; } .mid-part h2 { display: flex; gap: 12px; align-items: center; }
+.mid-part, .right { min-width: 0; display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; } .mid-part h2 { display: flex; gap: 12px; align-items: center; }
 .facts { display: flex; gap: 18px; } dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); } dd { font-weight: 600; margin: 0; }
 .give { display: grid; gap: 10px; }
 :deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); } :deep(tr.pickable) { cursor: pointer; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
 import type { Refusal, Result } from '#core/base/result'
-import type { CheckNumber, NumberBook } from '#core/books/book'
+import { bookName, type CheckNumber, type NumberBook } from '#core/books/book'
 import type { GivenFate } from '#core/books/giveFate'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
@@ -32,9 +32,12 @@ const view = computed(() => accounts.value?.find(a => a.account.id === (run.valu
 const from = () => view.value
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
-const book = computed(() => view.value?.books.find(b => b.id === run.value?.bookId) ?? view.value?.book)
+/** Books that a new run may take its numbers from, and the one chosen; a run that exists has its own. */
+const usable = computed(() => view.value?.books.filter(b => b.kind !== 'handwritten pad' && !b.archived) ?? [])
+const bookId = ref('')
+const book = computed(() => view.value?.books.find(b => b.id === run.value?.bookId) ?? usable.value.find(b => b.id === bookId.value) ?? view.value?.book)
 const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value?.id)
-const otherRun = useLive(() => (view.value && isNew.value ? readOpenRun(view.value.book.id) : undefined), from)
+const otherRun = useLive(() => (book.value && isNew.value ? readOpenRun(book.value.id) : undefined), () => [book.value?.id, isNew.value])
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
 
 const back = ref<'pick' | 'load'>()
@@ -98,10 +101,10 @@ async function send<T>(act: () => Promise<Result<T>>): Promise<boolean> {
 }
 
 async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly number[] | null) {
-  const book = view.value?.book
-  if (!book) return
+  const of = book.value
+  if (!of) return
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
-  if (!await send(() => acts.pick(book, { runId: id, paymentIds: ids, order: by, signers }))) return
+  if (!await send(() => acts.pick(of, { runId: id, paymentIds: ids, order: by, signers }))) return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
@@ -153,7 +156,7 @@ async function printAgain(how: PrintHow, why: string) {
 async function countOff(act: CountOffAct) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
-  const correct = said.flatMap((o, i) => (o.kind === 'spoiled' && o.correct ? [{ field: o.correct, payment: run.value?.checks[i]?.paymentId }] : []))[0]
+  const correct = [...act.outcomes].flatMap(([sent, o]) => (o.kind === 'spoiled' && o.correct ? [{ field: o.correct, payment: run.value?.checks.find(c => c.number === sent)?.paymentId }] : []))[0]
   if (!await send(() => acts.countOff(runId.value, act))) return
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
@@ -191,6 +194,7 @@ async function saveKept() {
         {{ otherRun.state === 'at the printer' ? `A run of this number book waits for its count-off: ${otherRun.checks[0]?.number} to ${otherRun.checks.at(-1)?.number}.` : 'A run of this number book is being prepared.' }}
         <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
       </v-alert>
+      <v-select v-if="isNew && usable.length > 1" :model-value="book?.id" :items="usable.map(b => ({ title: bookName(b), value: b.id }))" label="Numbers from" hide-details class="from-book" data-test="new-run-book" @update:model-value="bookId = $event" />
       <RunStepPanel :order="1" name="Pick" :state="stateOf('pick')" :line="lines.pick" :again="changeable" @again="back = 'pick'; approved = undefined">
         <RunPickStep v-if="isNew || run" :view="view" :lane="lane" :balances="balances" :run="run" :busy="busy" :fault="fault" @pick="pickThem" />
       </RunStepPanel>
@@ -242,6 +246,7 @@ async function saveKept() {
 </template>
 
 <style scoped>
+.from-book { max-width: 340px; margin: 6px 0 12px; }
 .outcomes { max-width: 720px; margin: 4px 0 14px 35px; }
 .after { margin-left: 35px; display: flex; gap: 12px; padding: 8px 0 20px; }
 </style>
