@@ -175,6 +175,62 @@ const table = () => served(3976, async (page) => {
   say('against putting the whole drawing into the page anew', `${results.table.toWhole} times`)
 })
 
+/** A book of 100,000 numbers and 100,000 checks: the acts in Node, and the pages in the browser. */
+async function books() {
+  const dir = await bundle('bench/books.ts', true)
+  const b = JSON.parse(execFileSync(process.execPath, ['--max-old-space-size=6000', `${dir}/books.js`], { encoding: 'utf8' }))
+  const pages = {}
+  await served(3972, async (page) => {
+    await page.getByRole('button', { name: 'Load the demo office' }).click()
+    await page.locator('[data-test=today]').waitFor()
+    // The rows as the acts leave them, put straight into the store.
+    await page.evaluate(async (size) => {
+      const open = await new Promise((resolve, reject) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => resolve(r.result); r.onerror = () => reject(r.error) })
+      const put = (table, rows) => new Promise((resolve, reject) => { const tx = open.transaction(table, 'readwrite'); for (const row of rows) tx.objectStore(table).put(row); tx.oncomplete = resolve; tx.onerror = () => reject(tx.error) })
+      await put('books', [{ id: 'large', accountId: 'operating', kind: 'printed by us', start: 1000001, end: 1000000 + size, name: 'Large' }])
+      for (let from = 0; from < size; from += 10000) {
+        await put('numbers', Array.from({ length: 10000 }, (_, i) => {
+          const number = 1000001 + from + i
+          const check = { paymentId: `big${number}`, runId: 'bigrun', sheet: 1, place: 1, payee: `Payee ${number % 977}`, date: '2026-10-01', amount: 1000 + number % 5000 }
+          const at = '2026-10-01T10:00:00.000Z'
+          return { id: `large/${number}`, bookId: 'large', accountId: 'operating', number, fate: number % 97 === 0 ? 'spoiled' : 'cleared', why: '', at, check, life: [{ at, by: 'B', fate: 'on paper', payee: check.payee }, { at, by: 'B', fate: 'issued', payee: check.payee }, { at, by: 'B', fate: 'cleared', payee: check.payee }] }
+        }))
+      }
+      open.close()
+    }, 100000)
+    // Script time of the page from the click that opens it, in the same document as in use.
+    const opening = async (from, link, ready) => {
+      const times = []
+      for (let i = 0; i < 5; i++) {
+        await page.goto(from)
+        await page.locator(link).first().waitFor()
+        await page.waitForTimeout(700)
+        const started = await page.evaluate(() => performance.now())
+        const cdp = await page.context().newCDPSession(page)
+        await cdp.send('Performance.enable')
+        const script = async () => (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'ScriptDuration').value * 1000
+        const before = await script()
+        await page.locator(link).first().click()
+        await page.locator(ready).first().waitFor()
+        times.push({ script: await script() - before, wall: await page.evaluate(() => performance.now()) - started })
+      }
+      return { script: round(median(times.map(t => t.script)), 0), wall: round(median(times.map(t => t.wall)), 0) }
+    }
+    pages.book = await opening('/books', 'a[href="/books/large"]', '[data-test=numbers] tbody tr')
+    pages.register = await opening('/', 'a[href="/register"]', '[data-number]')
+    pages.proof = await opening('/books', '[data-test=to-proof]', '[data-test=proof-holds]')
+  })
+  results.books = { firstMs: round(b.first, 3), lastMs: round(b.last, 3), growth: round(b.last / b.first), rangesMs: round(b.rangesMs, 0), proofToWalk: round(b.proofMs / b.walkMs), pages }
+  const s = results.books
+  console.log('\nA book of 100,000 numbers and 100,000 checks')
+  say('cost per check, drawn to counted off, from 1,000 on and at 100,000', `${s.firstMs} and ${s.lastMs} ms, ${s.growth} times`, 'at most 1.5 times', s.growth <= 1.5)
+  say('the whole book as ranges of a fate, Node', `${s.rangesMs} ms`)
+  say('the proof of numbers against walking over the rows once', `${s.proofToWalk} times`)
+  say('the book’s page opens, script time', `${pages.book.script} ms (${pages.book.wall} ms in all)`, 'under 500', pages.book.script < 500)
+  say('the register opens, script time', `${pages.register.script} ms (${pages.register.wall} ms in all)`, 'under 500', pages.register.script < 500)
+  say('the proof of numbers', `${pages.proof.wall} ms in all`, 'under 1000', pages.proof.wall < 1000)
+}
+
 /** One scan at 300 dots to the inch, dropped on the Fit page of the built app, until what it says stands on the screen. */
 const scan = () => served(3974, async (page) => {
   await page.getByRole('button', { name: 'Load the demo office' }).click()
@@ -233,6 +289,7 @@ if (wants('pdf')) await pdf()
 if (wants('worker')) await worker()
 if (wants('app')) await app()
 if (wants('table')) await table()
+if (wants('books')) await books()
 if (wants('scan')) await scan()
 if (wants('reading')) await reading()
 results.node = process.version

@@ -59,7 +59,7 @@ test('nothing came out: the same PDF goes out again, and the trail counts it', a
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
   await page.getByTestId('again').click()
   await expect(page.getByTestId('again-open')).toBeDisabled()
-  await page.getByTestId('first-paper').locator('input').first().fill('nothing came out')
+  await page.getByRole('combobox', { name: 'First paper' }).fill('nothing came out')
   const tab = context.waitForEvent('page')
   await page.getByTestId('again-open').click()
   expect((await tab).url()).toMatch(/^blob:/)

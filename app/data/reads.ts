@@ -144,7 +144,7 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
 /** Every number book with its account's name. */
 export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: Awaited<ReturnType<typeof countBook>>, readonly next: CheckNumber | undefined, readonly perWeek: number }
 /** How many weeks back the pace of a book is measured. */
-export const PACE_WEEKS = 8
+const PACE_WEEKS = 8
 /** Numbers used a week, newest week last, from when their checks were printed or written. */
 export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
   const weeks = Array.from({ length: PACE_WEEKS }, () => 0)
@@ -178,8 +178,6 @@ export const readTrail = (takes: (line: TrailLine) => boolean, most: number): Pr
 export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
 export const readTrailActs = async (): Promise<string[]> => (await db.trail.orderBy('act').uniqueKeys()).map(String)
 export const readPayment = (id: Id<'payment'>): Promise<Payment | undefined> => db.payments.get(id)
-/** Every number that carried a payment. */
-export const readNumbersOf = (paymentId: Id<'payment'>): Promise<NumberRow[]> => db.numbers.where('check.paymentId').equals(paymentId).toArray()
 /** Payments that were withdrawn from a lane, newest first. */
 export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'cancelled']).filter(p => p.withdrawn === true).reverse().limit(10).toArray()
 /** Every open run, and each account's lane. */
