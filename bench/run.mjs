@@ -1,9 +1,10 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them and writes bench/results.json.
 // Parts alone: npm run bench -- pdf   (pdf, worker, app, table, reading)
 import { execFileSync, spawn } from 'node:child_process'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
-import { cpus } from 'node:os'
+import { cpus, tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 import { build } from 'vite'
@@ -54,7 +55,8 @@ async function pdf() {
   say('10,000 checks, cost a check to that of 1,000', `${r.tenThousand.costACheckToThousand} times`, 'at most 1.5', r.tenThousand.costACheckToThousand <= 1.5)
 }
 
-const browser = () => chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium' })
+const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium'
+const browser = () => chromium.launch({ executablePath: CHROMIUM })
 
 /** The same in a worker of headless Chromium; a worker has one thread, so wall time stands for CPU. */
 async function worker() {
@@ -93,9 +95,11 @@ async function worker() {
 async function served(port, work) {
   if (!existsSync('.output/server/index.mjs')) execFileSync('node_modules/.bin/nuxt', ['build'], { stdio: 'inherit' })
   const server = spawn(process.execPath, ['.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' }, stdio: 'ignore' })
-  const chrome = await browser()
+  // A profile on disk, as in use: a store held in memory alone grows slower with every row.
+  const profile = mkdtempSync(join(tmpdir(), 'violet-lane-bench-'))
+  const chrome = await chromium.launchPersistentContext(profile, { executablePath: CHROMIUM, viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${port}` })
   try {
-    const page = await (await chrome.newContext({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${port}` })).newPage()
+    const page = chrome.pages()[0] ?? await chrome.newPage()
     for (let i = 0; ; i++) {
       try { await page.goto('/'); break }
       catch (error) { if (i > 40) throw error; await new Promise(done => setTimeout(done, 100)) }
@@ -105,6 +109,7 @@ async function served(port, work) {
   }
   finally {
     await chrome.close()
+    rmSync(profile, { recursive: true, force: true })
     server.kill()
   }
 }
@@ -183,7 +188,7 @@ async function books() {
   await served(3972, async (page) => {
     await page.getByRole('button', { name: 'Load the demo office' }).click()
     await page.locator('[data-test=today]').waitFor()
-    // The rows as the acts leave them, put straight into the store.
+    // The rows as the acts leave them, put straight into the store; the proof of numbers then compares rows and strips.
     await page.evaluate(async (size) => {
       const open = await new Promise((resolve, reject) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => resolve(r.result); r.onerror = () => reject(r.error) })
       const put = (table, rows) => new Promise((resolve, reject) => { const tx = open.transaction(table, 'readwrite'); for (const row of rows) tx.objectStore(table).put(row); tx.oncomplete = resolve; tx.onerror = () => reject(tx.error) })
@@ -196,9 +201,12 @@ async function books() {
           return { id: `large/${number}`, bookId: 'large', accountId: 'operating', number, fate: number % 97 === 0 ? 'spoiled' : 'cleared', why: '', at, check, life: [{ at, by: 'B', fate: 'on paper', payee: check.payee }, { at, by: 'B', fate: 'issued', payee: check.payee }, { at, by: 'B', fate: 'cleared', payee: check.payee }] }
         }))
       }
+      // The fates as strips of a thousand: 3 is cleared, 4 is spoiled, a point is untouched.
+      const letter = (n) => (n < 1000001 || n > 1000000 + size ? '.' : n % 97 === 0 ? '4' : '3')
+      await put('strips', Array.from({ length: size / 1000 + 1 }, (_, i) => ({ id: `large/${1000 + i}`, bookId: 'large', block: 1000 + i, letters: Array.from({ length: 1000 }, (_, k) => letter((1000 + i) * 1000 + k)).join('') })))
       open.close()
     }, 100000)
-    // Script time of the page from the click that opens it, in the same document as in use.
+    // Time of the page's main thread (script, style, layout) from the click that opens it, in the same document as in use.
     const opening = async (from, link, ready) => {
       const times = []
       for (let i = 0; i < 5; i++) {
@@ -208,17 +216,18 @@ async function books() {
         const started = await page.evaluate(() => performance.now())
         const cdp = await page.context().newCDPSession(page)
         await cdp.send('Performance.enable')
-        const script = async () => (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'ScriptDuration').value * 1000
-        const before = await script()
+        const busy = async () => (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration').value * 1000
+        const before = await busy()
         await page.locator(link).first().click()
         await page.locator(ready).first().waitFor()
-        times.push({ script: await script() - before, wall: await page.evaluate(() => performance.now()) - started })
+        times.push({ busy: await busy() - before, wall: await page.evaluate(() => performance.now()) - started })
       }
-      return { script: round(median(times.map(t => t.script)), 0), wall: round(median(times.map(t => t.wall)), 0) }
+      return { busy: round(median(times.map(t => t.busy)), 0), wall: round(median(times.map(t => t.wall)), 0) }
     }
-    pages.book = await opening('/books', 'a[href="/books/large"]', '[data-test=numbers] tbody tr')
+    pages.book = await opening('/books', 'a[href="/books/large"]', '[data-test=numbers] tr.pickable')
     pages.register = await opening('/', 'a[href="/register"]', '[data-number]')
     pages.proof = await opening('/books', '[data-test=to-proof]', '[data-test=proof-holds]')
+    pages.compared = await opening('/books', '[data-test=to-proof]', '[data-test=compared]')
   })
   results.books = { firstMs: round(b.first, 3), lastMs: round(b.last, 3), growth: round(b.last / b.first), rangesMs: round(b.rangesMs, 0), proofToWalk: round(b.proofMs / b.walkMs), pages }
   const s = results.books
@@ -226,9 +235,10 @@ async function books() {
   say('cost per check, drawn to counted off, from 1,000 on and at 100,000', `${s.firstMs} and ${s.lastMs} ms, ${s.growth} times`, 'at most 1.5 times', s.growth <= 1.5)
   say('the whole book as ranges of a fate, Node', `${s.rangesMs} ms`)
   say('the proof of numbers against walking over the rows once', `${s.proofToWalk} times`)
-  say('the book’s page opens, script time', `${pages.book.script} ms (${pages.book.wall} ms in all)`, 'under 500', pages.book.script < 500)
-  say('the register opens, script time', `${pages.register.script} ms (${pages.register.wall} ms in all)`, 'under 500', pages.register.script < 500)
+  say('the book’s page opens, main thread', `${pages.book.busy} ms (${pages.book.wall} ms in all)`, 'under 500', pages.book.busy < 500)
+  say('the register opens, main thread', `${pages.register.busy} ms (${pages.register.wall} ms in all)`, 'under 500', pages.register.busy < 500)
   say('the proof of numbers', `${pages.proof.wall} ms in all`, 'under 1000', pages.proof.wall < 1000)
+  say('the same compared with the rows of all numbers, on the same page', `${pages.compared.wall} ms in all`)
 }
 
 /** One scan at 300 dots to the inch, dropped on the Fit page of the built app, until what it says stands on the screen. */

@@ -2,7 +2,7 @@ import Dexie from 'dexie'
 import { dayOfMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
-import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { countFates, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { giveFate, takeBack, type GiveFate } from '#core/books/giveFate'
 import { archiveBook, openBook } from '#core/books/keepBook'
 import type { Changes } from '#core/desk/tables'
@@ -29,7 +29,7 @@ import { record } from '#core/runs/record'
 import { replace, type Ending } from '#core/runs/replace'
 import { copyId, type Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
-import { countBook, fatesOf } from './bookFates'
+import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
 
 /** Where locks come from: the browser's, shared by all tabs. */
@@ -52,6 +52,8 @@ export class Acts {
         const decision = await decide(stamp)
         if (!decision.ok) return decision
         for (const [table, rows] of Object.entries(decision.value.changes)) await this.db.table(table).bulkPut(rows as unknown[])
+        const { numbers } = decision.value.changes
+        if (numbers?.length) await paintStrips(this.db, numbers)
         await this.db.trail.add(trailLine(decision.value.trail, stamp, await this.db.trail.orderBy('seq').last()))
         await also?.(stamp)
         return { ok: true, value: decision.value.changes }
@@ -105,8 +107,8 @@ export class Acts {
   openBook = (book: NumberBook) => this.settle(book.accountId, async () => openBook({ books: await this.db.books.where('accountId').equals(book.accountId).toArray() }, book))
 
   archiveBook = (book: NumberBook, archived: boolean) => this.settle(book.accountId, async () => {
-    const counts = await countBook(this.db, book)
-    return archiveBook({ book: await this.one(this.db.books.get(book.id), 'number book'), unused: counts.unused, open: (await this.openRuns(book.id)).length }, { archived })
+    const { unused } = countFates(book, (await fatesOf(this.db, book.id)).values())
+    return archiveBook({ book: await this.one(this.db.books.get(book.id), 'number book'), unused, open: (await this.openRuns(book.id)).length }, { archived })
   })
 
   pick = (book: NumberBook, act: Picking) => this.settle(book.accountId, async stamp => pick({

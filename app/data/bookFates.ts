@@ -1,25 +1,30 @@
 import type { Id } from '#core/base/id'
-import type { CheckNumber, NumberBook, Rows } from '#core/books/book'
+import { numberId, type CheckNumber, type NumberBook, type NumberRow, type Rows } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 import type { OfficeDb } from './db'
+import { blockOf, fatesIn, painted, stripId } from './strips'
 
-/** The fate of every touched number of a book. */
-export type BookFates = ReadonlyMap<CheckNumber, { readonly fate: Fate }> & Rows
-const asRow = Object.fromEntries(fates.map(fate => [fate, { fate }])) as Record<Fate, { readonly fate: Fate }>
-
-/** Reads the fates of a book from keys alone: 100,000 numbers need no row to be opened. */
-export async function fatesOf(db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> {
-  const found = new Map<CheckNumber, { readonly fate: Fate }>()
-  const cut = bookId.length + 1
-  const keys = await Promise.all(fates.map(fate => db.numbers.where('[bookId+fate]').equals([bookId, fate]).primaryKeys()))
-  keys.forEach((list, i) => { for (const id of list) found.set(Number(id.slice(cut)) as CheckNumber, asRow[fates[i]!]) })
-  return found
+/** Paints the rows that an act is writing; within its transaction. */
+export async function paintStrips(db: OfficeDb, rows: readonly NumberRow[]): Promise<void> {
+  const ids = [...new Set(rows.map(r => stripId(r.bookId, blockOf(r.number))))]
+  await db.strips.bulkPut(painted((await db.strips.bulkGet(ids)).filter(s => s !== undefined), rows))
 }
 
-/** How many numbers of a book have which fate. */
-export async function countBook(db: OfficeDb, book: NumberBook): Promise<Record<Fate, number>> {
-  const counts = await Promise.all(fates.map(fate => db.numbers.where('[bookId+fate]').equals([book.id, fate]).count()))
-  const of = Object.fromEntries(fates.map((fate, i) => [fate, counts[i]!])) as Record<Fate, number>
-  of.unused += book.end - book.start + 1 - counts.reduce((a, b) => a + b, 0)
-  return of
+/** The fate of every touched number of a book, lowest number first. */
+export type BookFates = ReadonlyMap<CheckNumber, { readonly fate: Fate }> & Rows
+export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> => fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
+
+/** A number whose row and strip do not say the same. */
+export interface Difference { readonly number: CheckNumber, readonly row: Fate | 'none', readonly strip: Fate | 'none' }
+
+/** Compares the strips of a book with the keys of all its rows. Gives how many rows there are, and what does not agree. */
+export async function compareStrips(db: OfficeDb, book: NumberBook): Promise<{ rows: number, differences: Difference[] }> {
+  const cut = numberId(book.id, 0 as CheckNumber).length - 1
+  const keys = await Promise.all(fates.map(fate => db.numbers.where('[bookId+fate]').equals([book.id, fate]).primaryKeys()))
+  const rows = new Map(keys.flatMap((list, i) => list.map(id => [Number(id.slice(cut)) as CheckNumber, fates[i]!] as const)))
+  const strips = await fatesOf(db, book.id)
+  const differences: Difference[] = []
+  for (const [number, fate] of rows) if (strips.get(number)?.fate !== fate) differences.push({ number, row: fate, strip: strips.get(number)?.fate ?? 'none' })
+  for (const [number, { fate }] of strips) if (!rows.has(number)) differences.push({ number, row: 'none', strip: fate })
+  return { rows: rows.size, differences }
 }

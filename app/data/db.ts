@@ -1,6 +1,7 @@
 import Dexie, { type Table } from 'dexie'
 import type { Id } from '#core/base/id'
 import type { TableName, Tables } from '#core/desk/tables'
+import { painted, type Strip } from './strips'
 
 /** The PDF of a run, kept until its count-off and after. */
 export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array, readonly madeAt: string }
@@ -30,6 +31,7 @@ export class OfficeDb extends Dexie {
   declare fits: Table<Tables['fits'], Keys['fits']>
   declare entries: Table<Tables['entries'], Keys['entries']>
   declare trail: Table<Tables['trail'], Keys['trail']>
+  declare strips: Table<Strip, string>
   declare papers: Table<Paper, Id<'run'>>
   declare facts: Table<Fact, string>
   declare scans: Table<StockScan, string>
@@ -43,6 +45,9 @@ export class OfficeDb extends Dexie {
     })
     // The fate of every number can be read from keys alone, and each number tells its life.
     this.version(2).stores({ numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' }).upgrade(tx => tx.table('numbers').toCollection().modify((row: { life?: unknown }) => { row.life ??= [] }))
+    // A whole book is read from its strips; the pace of a book from the moments of its runs.
+    this.version(3).stores({ numbers: 'id, [accountId+number], [bookId+fate], check.paymentId', runs: 'id, [bookId+state], [bookId+printedAt], state, accountId', strips: 'id, bookId' })
+      .upgrade(async tx => tx.table('strips').bulkPut(painted([], await tx.table<Tables['numbers']>('numbers').toArray())))
   }
 }
 

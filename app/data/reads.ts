@@ -1,5 +1,5 @@
 import type { Id } from '#core/base/id'
-import { nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
@@ -13,8 +13,9 @@ import { practiceTrays } from '#core/practice/press'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
-import { countBook, fatesOf, type BookFates } from './bookFates'
+import { compareStrips, fatesOf, type BookFates } from './bookFates'
 import { db, type Paper, type StockScan } from './db'
+import { blockOf, STRIP } from './strips'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {
@@ -50,7 +51,10 @@ export const readBalances = async (account: BankAccount): Promise<Balances> => b
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
 
 /** Every run of an account that is not finished, whatever its number book. */
-export const readOpenRuns = (accountId: Id<'account'>): Promise<Run[]> => db.runs.where('accountId').equals(accountId).filter(r => r.state === 'prepared' || r.state === 'at the printer').toArray()
+export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> => {
+  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
+  return db.runs.where('[bookId+state]').anyOf(books.flatMap(id => [[id, 'prepared'], [id, 'at the printer']])).toArray()
+}
 
 export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).first()
 
@@ -142,14 +146,14 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
 }
 
 /** Every number book with its account's name. */
-export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: Awaited<ReturnType<typeof countBook>>, readonly next: CheckNumber | undefined, readonly perWeek: number }
+export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly perWeek: number }
 /** How many weeks back the pace of a book is measured. */
 const PACE_WEEKS = 8
 /** Numbers used a week, newest week last, from when their checks were printed or written. */
 export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
   const weeks = Array.from({ length: PACE_WEEKS }, () => 0)
   const start = now.getTime() - PACE_WEEKS * 7 * 86_400_000
-  const used = await db.runs.where('accountId').equals(book.accountId).filter(r => r.bookId === book.id && r.printedAt !== '').toArray()
+  const used = await db.runs.where('[bookId+printedAt]').between([book.id, new Date(start).toISOString()], [book.id, '\uffff']).toArray()
   for (const run of used) {
     const week = Math.floor((Date.parse(run.printedAt) - start) / (7 * 86_400_000))
     if (week >= 0 && week < PACE_WEEKS) weeks[week]! += run.checks.filter(c => c.outcome?.kind !== 'never came out').length
@@ -157,8 +161,8 @@ export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
   return weeks
 }
 export const readBooks = async (): Promise<BookView[]> => (await Promise.all((await readAccounts()).map(view => Promise.all(view.books.map(async (book): Promise<BookView> => {
-  const [counts, touched, pace] = await Promise.all([countBook(db, book), readFates(book.id), readPace(book, new Date())])
-  return { view, book, counts, next: book.archived ? undefined : nextNumber(book, touched), perWeek: pace.reduce((a, b) => a + b, 0) / PACE_WEEKS }
+  const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
+  return { view, book, counts: countFates(book, touched.values()), next: book.archived ? undefined : nextNumber(book, touched), perWeek: pace.reduce((a, b) => a + b, 0) / PACE_WEEKS }
 }))))).flat()
 
 /** Some rows of a book, by their numbers: those that were touched. */
@@ -169,8 +173,14 @@ export async function readNumbersProof(): Promise<NumbersProof> {
   const touched = new Map(await Promise.all(books.map(async b => [b.id, await readFates(b.id)] as const)))
   const proof = proofOfNumbers(books, b => touched.get(b.id)!)
   const known = new Set(books.map(b => b.id))
-  const strays = (await db.numbers.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))
+  const strays = (await db.strips.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))
   return { ...proof, problems: [...proof.problems, ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' }))] }
+}
+
+/** Compares the fates that the proof adds up with the rows of all numbers. Gives how many rows there are, and what does not agree. */
+export async function compareNumbers(): Promise<{ rows: number, differences: { bookId: Id<'book'>, number: CheckNumber, what: string }[] }> {
+  const all = await Promise.all((await db.books.toArray()).map(async book => ({ book, ...await compareStrips(db, book) })))
+  return { rows: all.reduce((sum, b) => sum + b.rows, 0), differences: all.flatMap(({ book, differences }) => differences.map(d => ({ bookId: book.id, number: d.number, what: `its row says ${d.row}, the book says ${d.strip}` }))) }
 }
 
 /** Lines of the trail, newest first, that a filter takes. */
@@ -183,9 +193,16 @@ export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> => d
 /** Every open run, and each account's lane. */
 export const readLanes = async (): Promise<{ view: AccountView, lane: Payment[], run: Run | undefined, balances: Balances }[]> => Promise.all((await readAccounts()).filter(v => v.account.forChecks).map(async view => ({ view, lane: await readLane(view.account.id), run: await readOpenRun(view.book.id), balances: await readBalances(view.account) })))
 
-/** The newest numbers of an account that a search takes; numbers alone are looked up by key. Gives at most so many, and how many numbers there are. */
+/** The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most so many, and how many numbers there are. */
 export async function searchNumbers(accountId: Id<'account'>, takes: ((row: NumberRow) => boolean) | undefined, most: number): Promise<{ rows: NumberRow[], all: number }> {
-  const own = () => db.numbers.where('[accountId+number]').between([accountId, -Infinity], [accountId, Infinity])
-  const [all, rows] = await Promise.all([own().count(), takes ? own().reverse().filter(takes).limit(most).toArray() : own().reverse().limit(most).toArray()])
-  return { rows, all }
+  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
+  const fatesByBook = await Promise.all(books.map(id => fatesOf(db, id)))
+  const blocks = [...new Set(fatesByBook.flatMap(fates => [...fates.keys()].map(blockOf)))].sort((a, b) => b - a)
+  const rows: NumberRow[] = []
+  for (const block of blocks) {
+    const found = (await db.numbers.where('[accountId+number]').between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false).toArray()).reverse()
+    rows.push(...takes ? found.filter(takes) : found)
+    if (rows.length >= most) break
+  }
+  return { rows: rows.slice(0, most), all: fatesByBook.reduce((sum, fates) => sum + fates.size, 0) }
 }

@@ -1,6 +1,7 @@
 import type { PlainDate } from '#core/base/dates'
 import { tableNames } from '#core/desk/tables'
 import { db } from './db'
+import { painted } from './strips'
 
 /** Fills an empty browser with the demo office, told up to the given day; all of it or nothing. */
 export async function startWithDemo(today: PlainDate): Promise<void> {
@@ -8,6 +9,7 @@ export async function startWithDemo(today: PlainDate): Promise<void> {
   const office = demoOffice(today)
   await db.transaction('rw', db.tables, async () => {
     for (const table of tableNames) await db.table(table).bulkAdd(office[table] as unknown[])
+    await db.strips.bulkAdd(painted([], office.numbers))
     await db.facts.put({ name: 'started', value: 'demo' })
   })
 }

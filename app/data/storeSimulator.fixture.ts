@@ -9,6 +9,7 @@ import { mustHold } from '#core/desk/world.fixture'
 import { firstBroken } from '#core/trail/trail'
 import type { Acts } from './acts'
 import type { OfficeDb } from './db'
+import { compareStrips } from './bookFates'
 
 /** The whole store as an office in memory. */
 async function deskOf(db: OfficeDb): Promise<Desk> {
@@ -35,7 +36,7 @@ function acting(acts: Acts, desk: Desk): Acting {
 
 /** Acts of which only one of two tabs may succeed when both do the same at once. */
 const once: readonly string[] = ['print', 'count off', 'record', 'replace', 'cancel', 'give a fate', 'take back', 'withdraw', 'bring back', 'drop', 'clear']
-const written = ['runs', 'numbers', 'payments', 'entries', 'trail', 'copies', 'papers'] as const
+const written = ['runs', 'numbers', 'payments', 'entries', 'trail', 'copies', 'papers', 'strips'] as const
 
 /**
  * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things, some find the disk full or are cut off in
@@ -78,6 +79,10 @@ export async function simulateStore(db: OfficeDb, tabs: readonly [Acts, Acts], s
       else if ((await move.act()).ok) { done++; move.effect(world) }
       now = await deskOf(db)
       mustHold({ ...now.snapshot(), trail: [] }, world, account.cashLedgerId, before)
+      for (const book of now.kept.books.values()) {
+        const [wrong] = (await compareStrips(db, book)).differences
+        if (wrong) throw new Error(`the row of ${wrong.number} says ${wrong.row}, its strip says ${wrong.strip}`)
+      }
     }
     catch (error) {
       throw new Error(`store, seed ${seed}, act ${n}, ${move.name}: ${(error as Error).message}`, { cause: error })

@@ -3,12 +3,18 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 
 /** JSON with the keys of every object in order, so that equal values give equal text. */
 export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`
-  if (value !== null && typeof value === 'object') {
-    const rows = Object.entries(value).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1))
-    return `{${rows.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`
+  if (value === null || typeof value !== 'object') return JSON.stringify(value)
+  let text = ''
+  if (Array.isArray(value)) {
+    for (const part of value as unknown[]) text += `${text && ','}${canonicalJson(part)}`
+    return `[${text}]`
   }
-  return JSON.stringify(value)
+  const of = value as Record<string, unknown>
+  for (const key of Object.keys(of).sort()) {
+    const part = of[key]
+    if (part !== undefined) text += `${text && ','}${JSON.stringify(key)}:${canonicalJson(part)}`
+  }
+  return `{${text}}`
 }
 
 /** SHA-256 of the canonical JSON of a value, as 64 hex digits. */

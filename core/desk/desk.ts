@@ -156,9 +156,9 @@ export class Desk {
   private printsWith(account: BankAccount): { layout: Layout, facts: AccountFacts } {
     const company = this.get('companies', account.companyId)
     const { bookId: _, ...printed } = account
-    const of = [JSON.stringify(printed), company, this.kept.layouts.size, this.kept.owns.get(`${account.layoutId}/${account.companyId}`)]
+    const of = [...Object.values(printed), company, this.kept.layouts.size, this.kept.owns.get(`${account.layoutId}/${account.companyId}`)]
     const before = this.ready.get(account.id)
-    if (before && of.every((part, i) => part === before.of[i])) return before
+    if (before && of.length === before.of.length && of.every((part, i) => part === before.of[i])) return before
     const layout = layoutOf([...this.kept.layouts.values()], [...this.kept.owns.values()], account.layoutId, account.companyId)
     if (!layout) throw new RangeError(`account ${account.id} has no layout`)
     const next = { of, layout, facts: factsOf(account, company) }

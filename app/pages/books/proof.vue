@@ -2,10 +2,11 @@
 import { bookName, type NumberBook } from '#core/books/book'
 import { fates } from '#core/books/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/reports'
-import { readAccounts, readNumbersProof } from '~/data/reads'
+import { compareNumbers, readAccounts, readNumbersProof } from '~/data/reads'
 
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
+const compared = useLive(() => (proof.value ? compareNumbers() : undefined), () => proof.value)
 const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.account.id === book.accountId)?.account.name ?? ''
 </script>
 
@@ -48,6 +49,17 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
         </li>
         <li v-for="b in proof.books.filter(x => !x.agrees)" :key="b.book.id">
           {{ bookName(b.book) }} does not add up
+        </li>
+      </ul>
+      <p v-if="!compared" class="quiet mt-2">
+        Comparing with the row of every number.
+      </p>
+      <p v-else-if="!compared.differences.length" class="quiet mt-2" data-test="compared">
+        Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever touched: they say the same.
+      </p>
+      <ul v-else class="mt-2 text-error" data-test="differences">
+        <li v-for="d in compared.differences.slice(0, 200)" :key="`${d.bookId}/${d.number}`">
+          <NuxtLink :to="`/books/${encodeURIComponent(d.bookId)}?number=${d.number}`">{{ d.number }}</NuxtLink> {{ d.what }}
         </li>
       </ul>
     </div>
