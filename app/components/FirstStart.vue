@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { operatorName, setOperatorName } from '~/data/office'
-import { startEmpty, startWithDemo } from '~/data/start'
+import { demoCode, startEmpty, startWithDemo } from '~/data/start'
 import { localToday } from '~/stores/office'
 
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
+onMounted(() => void demoCode().catch(() => undefined))
 
 async function start(how: 'demo' | 'empty') {
   busy.value = true

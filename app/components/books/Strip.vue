@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CheckNumber, NumberBook, Rows } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
-import { fateRanges, type FateRange } from '#core/books/proofOfNumbers'
+import { fateRanges } from '#core/books/proofOfNumbers'
 
 /** A whole number book as one strip by fate; drag over it, or use the fields, to look closer. */
 const props = defineProps<{ book: NumberBook, rows: Rows }>()
@@ -12,11 +12,21 @@ const ranges = computed(() => fateRanges(props.book, props.rows))
 const length = computed(() => window.value.to - window.value.from + 1)
 /** What is seldom and matters is never painted over by what is common. */
 const weight: Record<Fate, number> = { 'on paper': 9, 'missing': 8, 'stopped': 7, 'voided': 6, 'spoiled': 5, 'set aside': 4, 'issued': 3, 'cleared': 2, 'unused': 1 }
-const bars = computed<(FateRange & { x: number, w: number })[]>(() => {
+const byWeight = [...fates].sort((a, b) => weight[a] - weight[b])
+/** One outline for each fate: a book in a thousand pieces is still nine shapes. */
+const shapes = computed(() => {
   const { from, to } = window.value
-  const seen = ranges.value.filter(r => r.to >= from && r.from <= to)
   const x = (n: number): number => (n - from) / length.value * WIDE
-  return seen.map(r => ({ ...r, x: x(Math.max(from, r.from)), w: Math.max(0.8, x(Math.min(to, r.to) + 1) - x(Math.max(from, r.from))) })).sort((a, b) => weight[a.fate] - weight[b.fate])
+  const parts = new Map<Fate, string[]>()
+  for (const r of ranges.value) {
+    if (r.to < from || r.from > to) continue
+    const [left, right] = [x(Math.max(from, r.from)), x(Math.min(to, r.to) + 1)]
+    const w = Math.max(0.8, right - left).toFixed(2)
+    const of = parts.get(r.fate) ?? []
+    parts.set(r.fate, of)
+    of.push(`M${left.toFixed(2)} 0h${w}v46h-${w}z`)
+  }
+  return byWeight.flatMap((fate) => { const of = parts.get(fate); return of ? [{ fate, d: of.join('') }] : [] })
 })
 const svg = ref<SVGSVGElement>()
 const drag = ref<{ a: number, b: number }>()
@@ -28,7 +38,10 @@ function down(event: PointerEvent) {
   svg.value?.setPointerCapture(event.pointerId)
   drag.value = { a: at(event), b: at(event) }
 }
+/** The number under the pointer, told beside the legend. */
+const under = ref<CheckNumber>()
 function move(event: PointerEvent) {
+  under.value = at(event) as CheckNumber
   if (drag.value) drag.value = { ...drag.value, b: at(event) }
 }
 function up() {
@@ -43,14 +56,15 @@ const whole = computed(() => window.value.from === props.book.start && window.va
 
 <template>
   <div>
-    <svg ref="svg" class="strip" :viewBox="`0 0 ${WIDE} 46`" preserveAspectRatio="none" role="img" :aria-label="`Numbers ${window.from} to ${window.to} by fate`" data-test="strip" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="drag = undefined">
+    <svg ref="svg" class="strip" :viewBox="`0 0 ${WIDE} 46`" preserveAspectRatio="none" role="img" :aria-label="`Numbers ${window.from} to ${window.to} by fate`" data-test="strip" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="drag = undefined" @pointerleave="under = undefined">
       <rect class="bed" :width="WIDE" height="46" />
-      <rect v-for="b in bars" :key="b.from" :class="b.fate.replaceAll(' ', '-')" :x="b.x" :width="b.w" y="0" height="46"><title>{{ b.from === b.to ? b.from : `${b.from} to ${b.to}` }}: {{ b.fate }}</title></rect>
+      <path v-for="s in shapes" :key="s.fate" :class="s.fate.replaceAll(' ', '-')" :d="s.d" />
       <rect v-if="drag" class="drag" :x="(Math.min(drag.a, drag.b) - window.from) / length * WIDE" :width="(Math.abs(drag.a - drag.b) + 1) / length * WIDE" y="0" height="46" />
     </svg>
     <div class="legend">
       <span class="quiet">{{ window.from }}</span>
       <span v-for="f in fates" :key="f" class="one"><i :class="f.replaceAll(' ', '-')" />{{ f }}</span>
+      <span v-if="under !== undefined"><strong>{{ under }}</strong> {{ rows.get(under)?.fate ?? 'unused' }}</span>
       <span class="quiet end">{{ window.to }}</span>
       <v-btn v-if="!whole" size="x-small" data-test="whole" @click="window = { from: book.start, to: book.end }">
         Whole book
