@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { demoOffice, drawForm, expect, test, todayOf } from './office'
+import { demoOffice, drawForm, expect, giveReason, test, todayOf } from './office'
 
 /** Walks a new run of an account to its print step, through the practice printer where told. */
 async function toPrint(page: Page, account: string, tray = ''): Promise<void> {
@@ -23,6 +23,7 @@ const text = (pdf: string, ...more: string[]): string => execFileSync('pdftotext
 async function proofHolds(page: Page): Promise<void> {
   await page.goto('/books/proof')
   await expect(page.getByTestId('proof-holds')).toBeVisible()
+  await expect(page.getByTestId('compared')).toBeVisible()
 }
 async function openBook(page: Page, account: string, kind: string, first: string, last: string): Promise<void> {
   await page.goto('/books')
@@ -186,7 +187,7 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   const lost = (await page.locator('[data-number]').first().getAttribute('data-number'))!
   await page.getByTestId('act-replace').click()
   await page.getByTestId('ending-stopped').locator('input').check()
-  await page.getByRole('combobox', { name: 'Why', exact: true }).fill('lost in the mail')
+  await giveReason(page, 'Why', 'lost in the mail')
   await page.getByTestId('ask-go').click()
   const letter = text(await saved(page, 'act-letter'))
   expect(letter).toContain('Request to stop payment')
@@ -211,7 +212,7 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await expect(page.locator('[data-number]').first()).not.toHaveAttribute('data-number', lost)
   await page.locator('[data-number]').first().click()
   await page.getByTestId('act-again').click()
-  await page.getByRole('combobox', { name: 'What became of the first sheet' }).fill('it was torn')
+  await giveReason(page, 'What became of the first sheet', 'it was torn')
   await expect(page.getByTestId('ask-go')).toBeDisabled()
   await page.getByTestId('act-in-house').locator('input').check()
   const opened = page.waitForEvent('popup')
@@ -232,7 +233,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await page.goto('/register?account=operating')
   await page.locator('[data-number]').first().click()
   await page.getByTestId('act-cancel').click()
-  await page.getByRole('combobox', { name: 'Why', exact: true }).fill('paid twice')
+  await giveReason(page, 'Why', 'paid twice')
   await expect(page.getByTestId('act-date')).toBeVisible()
   const open = new Date(past.getTime() + 86_400_000)
   await page.getByTestId('act-date').locator('input').fill(`${open.getUTCMonth() + 1}/${open.getUTCDate()}/${open.getUTCFullYear()}`)
@@ -259,7 +260,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await page.goto('/lane?account=operating')
   await page.getByTestId('change').click()
   await page.getByTestId('withdraw').click()
-  await page.getByRole('combobox', { name: 'Why it is taken out of the lane' }).fill('not due yet')
+  await giveReason(page, 'Why it is taken out of the lane', 'not due yet')
   await page.getByTestId('withdraw-go').click()
   await expect(page.getByTestId('count')).toHaveText('11')
   await page.getByTestId('bring-back').click()
@@ -284,4 +285,35 @@ test('runs on several accounts are started together, and each stands open on its
   for (const account of ['operating', 'yard']) await expect(page.getByTestId(`group-${account}`)).toContainText('a run is being prepared')
   await page.getByTestId('group-yard').getByRole('link', { name: 'Go on with it' }).click()
   await expect(page.getByTestId('load-done')).toBeVisible()
+})
+
+test('a long list draws only the rows in sight, and a number asked for is brought there', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/register?account=payroll')
+  const rows = page.locator('tr[data-number]')
+  await expect(rows.first()).toBeVisible()
+  expect(await rows.count()).toBeLessThan(60)
+  await page.getByTestId('find').locator('input').fill('20001')
+  await expect(rows).toHaveCount(1)
+  await page.goto('/books/payroll-book?number=20150')
+  await expect(page.getByTestId('numbers').getByText('20150', { exact: true })).toBeInViewport()
+  expect(await page.getByTestId('numbers').locator('tr.pickable').count()).toBeLessThan(60)
+})
+
+test('a number that came from outside stands in red words in the proof, with a link to it', async ({ page }) => {
+  await demoOffice(page)
+  await page.evaluate(async () => {
+    const store = await new Promise<IDBDatabase>((resolve) => { const ask = indexedDB.open('violet-lane'); ask.onsuccess = () => resolve(ask.result) })
+    await new Promise((resolve) => {
+      const writing = store.transaction('numbers', 'readwrite')
+      writing.objectStore('numbers').put({ id: 'yard-book/9000', bookId: 'yard-book', accountId: 'yard', number: 9000, fate: 'issued', why: '', at: '', check: null, life: [] })
+      writing.oncomplete = resolve
+    })
+    store.close()
+  })
+  await page.goto('/books/proof')
+  await expect(page.getByTestId('problems')).toContainText('9000 its row says issued, the book says none')
+  await expect(page.getByTestId('proof-holds')).toBeHidden()
+  await page.getByTestId('problems').getByRole('link', { name: '9000' }).click()
+  await expect(page).toHaveURL(/yard-book\?number=9000/)
 })

@@ -58,3 +58,10 @@ export async function toPrintStep(page: Page, account: string): Promise<void> {
   await page.getByTestId('proof-done').click()
   await expect(page.getByTestId('print-effect')).toBeVisible()
 }
+
+/** Types into a field that offers reasons, and leaves it, so that its list closes. */
+export async function giveReason(page: Page, name: string, text: string): Promise<void> {
+  const field = page.getByRole('combobox', { name, exact: true })
+  await field.fill(text)
+  await field.press('Tab')
+}

@@ -1,4 +1,4 @@
-import { demoOffice, expect, test, todayOf, toPrintStep } from './office'
+import { demoOffice, expect, giveReason, test, todayOf, toPrintStep } from './office'
 
 test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
   await demoOffice(page)
@@ -59,7 +59,7 @@ test('nothing came out: the same PDF goes out again, and the trail counts it', a
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
   await page.getByTestId('again').click()
   await expect(page.getByTestId('again-open')).toBeDisabled()
-  await page.getByRole('combobox', { name: 'First paper' }).fill('nothing came out')
+  await giveReason(page, 'First paper', 'nothing came out')
   const tab = context.waitForEvent('page')
   await page.getByTestId('again-open').click()
   expect((await tab).url()).toMatch(/^blob:/)

@@ -77,10 +77,10 @@ const verbs = { replace: 'Replace it', cancel: 'Cancel the payment', again: 'Pri
       Print again
     </v-btn>
     <v-btn size="small" data-test="act-copy" @click="putOutStubCopy(row, cancelled, 'open')">
-      Stub copy
+      Print stub copy
     </v-btn>
     <v-btn size="small" variant="text" data-test="act-copy-save" @click="putOutStubCopy(row, cancelled, 'save')">
-      Save it
+      Save stub copy
     </v-btn>
     <v-btn v-if="row.fate === 'stopped'" size="small" data-test="act-letter" @click="saveStopLetter(row, view)">
       Letter to the bank

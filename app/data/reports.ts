@@ -39,9 +39,9 @@ export const saveStopLetter = async (row: NumberRow, view: AccountView): Promise
 const heads = ['Account', 'Number book', 'First', 'Last', ...fates, 'In the book']
 const proofRows = (proof: NumbersProof, accountOf: (book: NumberBook) => string): string[][] => proof.books.map(b => [accountOf(b.book), bookName(b.book), String(b.book.start), String(b.book.end), ...fates.map(f => String(b.counts[f])), String(b.length)])
 export const saveNumbersCsv = (proof: NumbersProof, accountOf: (book: NumberBook) => string): void => saveText(csvOut(heads, proofRows(proof, accountOf)), 'numbers.csv', 'text/csv')
-export const saveNumbersPdf = async (proof: NumbersProof, accountOf: (book: NumberBook) => string): Promise<void> => savePdf(await listPdf({
+export const saveNumbersPdf = async (proof: NumbersProof, accountOf: (book: NumberBook) => string, troubles: readonly string[]): Promise<void> => savePdf(await listPdf({
   title: 'Proof of numbers', under: moment(new Date().toISOString()),
-  words: proof.problems.length ? proof.problems.map(p => `${p.number} ${p.what}.`) : ['Every number of every book has exactly one fate; there are no gaps and no doubles.'],
+  words: troubles.length ? troubles.map(t => `${t}.`) : ['Every number of every book has exactly one fate; there are no gaps and no doubles.'],
   columns: [{ title: 'Account', share: 1.5 }, { title: 'Book', share: 2.4 }, ...fates.map(f => ({ title: f, share: 1, right: true })), { title: 'In the book', share: 1.1, right: true }],
   rows: proofRows(proof, accountOf).map(r => [r[0]!, r[1]!, ...r.slice(4)]), sign: ['Looked over by, date'],
 }), 'numbers.pdf')

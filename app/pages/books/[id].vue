@@ -41,6 +41,13 @@ const listed = computed(() => {
 })
 const chosen = ref<CheckNumber>()
 watch([() => route.query.number, rows], ([n]) => { if (typeof n === 'string' && /^\d+$/.test(n) && chosen.value === undefined) chosen.value = Number(n) as CheckNumber }, { immediate: true })
+const table = ref<{ scrollToIndex: (index: number) => void }>()
+// A number that was chosen elsewhere, on the strip or in a link, is brought into sight in the list.
+function show(number: CheckNumber | undefined) {
+  const at = listed.value.findIndex(x => x.number === number)
+  if (at >= 0) table.value?.scrollToIndex(Math.max(0, at - 3))
+}
+watch(table, (t) => { if (t) void nextTick(() => show(chosen.value)) })
 const row = useLive<NumberRow | undefined>(async () => (book.value && chosen.value ? (await readBookRows(book.value.id, [chosen.value]))[0] : undefined), () => [book.value?.id, chosen.value])
 
 // A fate for a range.
@@ -95,7 +102,7 @@ const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b
       There is no such number book in this browser.
     </p>
     <div v-if="book && rows && window" class="scroll body">
-      <BooksStrip v-model:window="window" :book="book" :rows="rows" @choose="chosen = $event" />
+      <BooksStrip v-model:window="window" :book="book" :rows="rows" @choose="chosen = $event; show($event)" />
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" data-test="book-fault" />
       <div class="columns">
         <section aria-label="Numbers" class="left">
@@ -104,7 +111,7 @@ const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b
             <span class="quiet">{{ listed.length.toLocaleString('en-US') }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span>
           </div>
           <v-card class="list">
-            <v-data-table-virtual :headers="headers" :items="listed" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="34" item-value="number" data-test="numbers">
+            <v-data-table-virtual ref="table" :headers="headers" :items="listed" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="34" item-value="number" data-test="numbers">
               <template #item.number="{ item }">
                 <strong>{{ item.number }}</strong>
               </template>

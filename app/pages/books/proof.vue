@@ -4,9 +4,15 @@ import { fates } from '#core/books/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/reports'
 import { compareNumbers, readAccounts, readNumbersProof } from '~/data/reads'
 
+/** So many troubles are listed on the screen. */
+const MOST = 200
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
 const compared = useLive(() => (proof.value ? compareNumbers() : undefined), () => proof.value)
+/** What does not hold, each with the number that it is about. */
+const troubles = computed(() => [
+  ...(proof.value?.problems ?? []), ...(proof.value?.books ?? []).filter(b => !b.agrees).map(b => ({ bookId: b.book.id, number: b.book.start, what: `begins a book that does not add up: ${bookName(b.book)}` })), ...(compared.value?.differences ?? []),
+])
 const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.account.id === book.accountId)?.account.name ?? ''
 </script>
 
@@ -14,7 +20,7 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
   <div class="page">
     <div class="page-head">
       <h1>Proof of numbers</h1>
-      <v-btn :disabled="!proof || !accounts" data-test="proof-pdf" @click="proof && saveNumbersPdf(proof, accountOf)">
+      <v-btn :disabled="!proof || !accounts || !compared" data-test="proof-pdf" @click="proof && saveNumbersPdf(proof, accountOf, troubles.map(t => `${t.number} ${t.what}`))">
         Save as PDF
       </v-btn>
       <v-btn :disabled="!proof || !accounts" data-test="proof-csv" @click="proof && saveNumbersCsv(proof, accountOf)">
@@ -40,28 +46,25 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
           </tbody>
         </table>
       </v-card>
-      <p v-if="!proof.problems.length && proof.books.every(b => b.agrees)" class="mt-4" data-test="proof-holds">
+      <p v-if="!troubles.length" class="mt-4" data-test="proof-holds">
         Every number of every book has exactly one fate. No gaps, no doubles.
       </p>
-      <ul v-else class="mt-4 text-error" data-test="problems">
-        <li v-for="p in proof.problems" :key="`${p.bookId}/${p.number}/${p.what}`">
-          <NuxtLink :to="`/books/${encodeURIComponent(p.bookId)}?number=${p.number}`">{{ p.number }}</NuxtLink> {{ p.what }}
-        </li>
-        <li v-for="b in proof.books.filter(x => !x.agrees)" :key="b.book.id">
-          {{ bookName(b.book) }} does not add up
-        </li>
-      </ul>
+      <template v-else>
+        <ul class="mt-4 text-error" data-test="problems">
+          <li v-for="t in troubles.slice(0, MOST)" :key="`${t.bookId}/${t.number}/${t.what}`">
+            <NuxtLink :to="`/books/${encodeURIComponent(t.bookId)}?number=${t.number}`">{{ t.number }}</NuxtLink> {{ t.what }}
+          </li>
+        </ul>
+        <p v-if="troubles.length > MOST" class="text-error">
+          And {{ (troubles.length - MOST).toLocaleString('en-US') }} more: the PDF has them all.
+        </p>
+      </template>
       <p v-if="!compared" class="quiet mt-2">
         Comparing with the row of every number.
       </p>
-      <p v-else-if="!compared.differences.length" class="quiet mt-2" data-test="compared">
-        Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever touched: they say the same.
+      <p v-else class="quiet mt-2" :data-test="compared.differences.length ? 'differences' : 'compared'">
+        Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever touched: {{ compared.differences.length ? `${compared.differences.length} do not say the same` : 'they say the same' }}.
       </p>
-      <ul v-else class="mt-2 text-error" data-test="differences">
-        <li v-for="d in compared.differences.slice(0, 200)" :key="`${d.bookId}/${d.number}`">
-          <NuxtLink :to="`/books/${encodeURIComponent(d.bookId)}?number=${d.number}`">{{ d.number }}</NuxtLink> {{ d.what }}
-        </li>
-      </ul>
     </div>
   </div>
 </template>
