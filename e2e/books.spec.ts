@@ -242,6 +242,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   expect((await todayOf(page, 'Operating'))[3]).not.toBe(before[3])
 
   await openBook(page, 'Operating', 'handwritten pad', '301', '325')
+  await expect(page.getByTestId('book-open')).toBeHidden()
   await page.goto('/register?account=operating')
   await page.getByTestId('record').click()
   await expect(page.getByTestId('hand-number').locator('input')).toHaveValue('301')
