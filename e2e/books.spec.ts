@@ -50,9 +50,11 @@ test('misfeed in the middle: two sheets fed at once shift the rest, the printerâ
   await expect(page.getByText('4283, came out blank, fed with another')).toBeVisible()
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toContainText('4284, sent as 4283')
+  await expect(page.getByTestId('outcomes').getByRole('row', { name: '4283 no check' })).toContainText('spoiled, came out blank, fed with another')
   // The cover page adds up what was issued: twelve numbers, one skipped.
   const cover = text(await saved(page, 'cover'))
   expect(cover).toContain(String([4281, 4282, ...Array.from({ length: 10 }, (_, i) => 4284 + i)].reduce((a, b) => a + b, 0)))
+  expect(cover).toContain('4283 spoiled (came out blank, fed with another)')
   await page.goto('/books/operating-book?number=4283')
   await expect(page.getByTestId('life')).toContainText('came out blank, fed with another')
   await proofHolds(page)

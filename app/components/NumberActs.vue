@@ -95,7 +95,7 @@ const verbs = { replace: 'Replace it', cancel: 'Cancel the payment', again: 'Pri
       <p v-else>
         Only before the check left the house. The same number goes out once more, so the first sheet must be gone.
       </p>
-      <v-radio-group v-if="asked !== 'again'" v-model="ending" inline hide-details density="compact" label="The old paper is">
+      <v-radio-group v-if="asked !== 'again'" v-model="ending" hide-details density="compact" label="The old paper is">
         <v-radio v-for="e in endings.filter(x => asked === 'replace' || x !== 'spoiled')" :key="e" :value="e" :label="{ voided: 'voided: in hand or destroyed', stopped: 'stopped: the bank is asked', spoiled: 'spoiled: found so late' }[e]" :data-test="`ending-${e}`" />
       </v-radio-group>
       <v-combobox v-model="why" :items="asked === 'again' ? ['it was torn', 'it came out crumpled'] : [...(asked === 'replace' ? replaceReasons : cancelReasons)]" :label="asked === 'again' ? 'What became of the first sheet' : 'Why'" hide-details data-test="act-why" />

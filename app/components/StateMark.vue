@@ -28,5 +28,5 @@ const shape = computed(() => shapes[props.state])
 </template>
 
 <style scoped>
-.state { display: inline-flex; align-items: center; gap: 6px; white-space: nowrap; }
+.state { display: inline-flex; align-items: baseline; gap: 6px; white-space: nowrap; } svg { align-self: center; flex-shrink: 0; }
 </style>

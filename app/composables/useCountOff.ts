@@ -1,6 +1,6 @@
 import type { CheckNumber } from '#core/books/book'
-import type { CountOffAct, Skipped } from '#core/runs/countOff'
-import type { Correctable, Outcome, Run } from '#core/runs/run'
+import type { CountOffAct } from '#core/runs/countOff'
+import type { Correctable, Outcome, Run, Skipped } from '#core/runs/run'
 
 /** What a person has said so far of the sheets of a run: outcomes, other numbers on the paper, and what became of numbers that were skipped. */
 export function useCountOff(run: () => Run) {

@@ -56,7 +56,7 @@ const linkOf = (about: Readonly<Record<string, string>>): string => (about.run ?
         </thead>
         <tbody>
           <tr v-for="l in lines" :key="l.seq">
-            <td class="num">{{ l.seq }}</td><td class="nowrap">{{ when(l.at) }}</td><td>{{ l.by }}</td><td class="nowrap">{{ l.act }}</td><td>{{ l.text }}</td><td><NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)">look</NuxtLink></td>
+            <td class="num">{{ l.seq }}</td><td class="nowrap">{{ when(l.at) }}</td><td class="nowrap">{{ l.by }}</td><td class="nowrap">{{ l.act }}</td><td>{{ l.text }}</td><td><NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)">look</NuxtLink></td>
           </tr>
         </tbody>
       </table>

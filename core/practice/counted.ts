@@ -1,6 +1,6 @@
 import type { CheckNumber } from '../books/book'
-import type { CountOffAct, Skipped } from '../runs/countOff'
-import type { Outcome, RunCheck } from '../runs/run'
+import type { CountOffAct } from '../runs/countOff'
+import type { Outcome, RunCheck, Skipped } from '../runs/run'
 import type { SheetOut } from './press'
 
 /** What the practice printer's report says of a run, as a count-off to be looked over: which check came out, under which number, and what became of the other sheets. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { random } from '../base/random'
 import { asStacked, faultKinds, faultsBySeed, feed, numbersOf, type Pack, type PressFault } from './press'
+import { outcomeOf } from './report'
 
 const pack = (more: Partial<Pack> = {}): Pack => ({ top: 100, order: 'lowest on top', sheets: 50, firstPlace: 1, ...more })
 const came = (pages: number, faults: readonly PressFault[], more: Partial<Pack> = {}, perSheet = 1) => feed(pages, pack(more), perSheet, faults)
@@ -33,6 +34,10 @@ describe('feeding a pack', () => {
     expect(numbersOf(pack({ firstPlace: 2 }), 3, 1)).toEqual([102, 103, 104])
     expect(numbersOf(pack({ order: 'highest on top' }), 3, 1)).toEqual([97, 98, 99])
     expect(numbersOf(pack({ top: null }), 1, 4)).toEqual([])
+    const told = (pages: number, faults: PressFault[]) => { const { sheets, end } = came(pages, faults); return outcomeOf({ sheets, state: end }) }
+    expect(told(3, [])).toEqual({ text: '3 printed', clean: true })
+    expect(told(3, [{ kind: 'double feed', at: 1 }, { kind: 'jam', at: 4 }])).toEqual({ text: '3 printed, 1 jammed, 1 blank', clean: false })
+    expect(told(3, [{ kind: 'upside down', at: 1 }, { kind: 'stopped', at: 2 }])).toEqual({ text: '2 printed, 1 upside down; stopped', clean: false })
     expect(faultsBySeed(7, 20)).toEqual(faultsBySeed(7, 20))
   })
 })

@@ -22,6 +22,8 @@ const INK = '#1a1822'
 const QUIET = '#5c5668'
 const MARGIN: Mm = 18
 const SIZE = 9
+/** Between the figures of a column and the next column. */
+const GAP: Mm = 5
 const LINE: Mm = SIZE * MM_PER_POINT * 1.4
 
 /** A text with what the face lacks shown as a question mark: a list may name what a check could not print. */
@@ -69,9 +71,9 @@ export function listPages(paper: ListPaper, { w, h }: { w: Mm, h: Mm } = { w: 21
   const widths = columns.map(c => (w - 2 * MARGIN) * c.share / all)
   const lefts = widths.map((_, i) => MARGIN + widths.slice(0, i).reduce((a, b) => a + b, 0))
   const row = (cells: readonly string[], face: FaceName, ink = INK): void => {
-    const set = cells.map((cell, i) => wrap(printable(face, cell), widths[i]! - 3, { face }, SIZE))
+    const set = cells.map((cell, i) => wrap(printable(face, cell), widths[i]! - GAP, { face }, SIZE))
     const lines = Math.max(1, ...set.map(s => s.length))
-    set.forEach((s, i) => s.forEach((line, k) => put(text(columns[i]!.right ? lefts[i]! + widths[i]! - 2 : lefts[i]!, y + k * LINE, line, SIZE, face, columns[i]!.right, ink))))
+    set.forEach((s, i) => s.forEach((line, k) => put(text(columns[i]!.right ? lefts[i]! + widths[i]! - GAP : lefts[i]!, y + k * LINE, line, SIZE, face, columns[i]!.right, ink))))
     y += LINE * lines + 0.6
   }
   const head = (): void => {
@@ -81,7 +83,7 @@ export function listPages(paper: ListPaper, { w, h }: { w: Mm, h: Mm } = { w: 21
   }
   if (columns.length) head()
   for (const cells of paper.rows ?? []) {
-    const lines = Math.max(1, ...cells.map((cell, i) => wrap(cell, widths[i]! - 3, { face: 'sans' }, SIZE).length))
+    const lines = Math.max(1, ...cells.map((cell, i) => wrap(cell, widths[i]! - GAP, { face: 'sans' }, SIZE).length))
     if (!room(LINE * lines)) { open(); head() }
     row(cells, 'sans')
   }

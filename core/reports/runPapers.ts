@@ -3,7 +3,7 @@ import type { Id } from '../base/id'
 import { figures } from '../money/figures'
 import { sum, zero, type Cents } from '../money/cents'
 import type { Payment } from '../payables/payment'
-import type { Run } from '../runs/run'
+import { numbersOfRun, type Run } from '../runs/run'
 import type { ListPaper } from './listPages'
 
 export interface RunPaperKnown { readonly run: Run, readonly payments: ReadonlyMap<Id<'payment'>, Payment>, readonly account: string, readonly company: string, readonly sign: string, readonly moment: (at: string) => string }
@@ -14,18 +14,19 @@ const nameOf = (known: RunPaperKnown, id: Id<'payment'>): string => known.paymen
 export function coverPage(known: RunPaperKnown): ListPaper {
   const { run, sign } = known
   const good = run.checks.filter(c => c.outcome?.kind === 'good')
-  const numbers = run.checks.map(c => c.number)
+  const used = numbersOfRun(run)
+  const lost = used.filter(u => u.came !== 'good' && u.came !== '')
   return {
     title: 'Run of checks', under: formatDate(dayOfMoment(run.printedAt), 'MMMM D, YYYY'),
     facts: [
-      ['Company', known.company], ['Account', known.account], ['Numbers', `${Math.min(...numbers)} to ${Math.max(...numbers)}`], ['Checks issued', String(good.length)],
+      ['Company', known.company], ['Account', known.account], ['Numbers', `${used[0]?.number} to ${used.at(-1)?.number}`], ['Checks issued', String(good.length)],
       ['Total issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign })], ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
       ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, sent out ${run.copies} times` : ''}`], ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
-      ['Not issued', run.checks.filter(c => c.outcome && c.outcome.kind !== 'good').map(c => `${c.number} ${c.outcome?.kind}${c.outcome?.kind === 'spoiled' ? ` (${c.outcome.why})` : ''}`).join(', ') || 'none'],
+      ['Not issued', lost.map(u => `${u.number} ${u.came}${u.why && ` (${u.why})`}`).join(', ') || 'none'],
     ],
-    columns: [{ title: 'Number', share: 1 }, { title: 'Payee', share: 3 }, { title: 'Amount', share: 1.2, right: true }, { title: 'Came out', share: 1.6 }],
-    rows: run.checks.map(c => [`${c.number}${c.sentAs ? ` (sent as ${c.sentAs})` : ''}`, nameOf(known, c.paymentId), figures(amountOf(known, c.paymentId)), c.outcome?.kind ?? '']),
-    sum: ['', 'Issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign }), ''], sign: ['Counted off by', 'Seen by'],
+    columns: [{ title: 'Number', share: 0.8 }, { title: 'Sent as', share: 0.8 }, { title: 'Payee', share: 3 }, { title: 'Amount', share: 1.1, right: true }, { title: 'Came out', share: 1.7 }],
+    rows: used.map(({ number, check, came }) => [String(number), check?.sentAs ? String(check.sentAs) : '', check ? nameOf(known, check.paymentId) : 'no check', check ? figures(amountOf(known, check.paymentId)) : '', came]),
+    sum: ['', '', 'Issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign }), ''], sign: ['Counted off by', 'Seen by'],
   }
 }
 
@@ -33,7 +34,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
 export const countOffSheet = (known: RunPaperKnown): ListPaper => ({
   title: 'Count-off sheet', under: `${known.company}, ${known.account}`,
   words: ['Take the sheets in the order they lie. Mark each: good, spoiled (and why), never came out, or the number that is on the paper where it is another.'],
-  columns: [{ title: 'Number', share: 1 }, { title: 'Payee', share: 2.6 }, { title: 'Amount', share: 1.1, right: true }, { title: 'Good', share: 0.7 }, { title: 'Spoiled, why', share: 1.8 }, { title: 'Other number', share: 1.1 }],
+  columns: [{ title: 'Number', share: 0.9 }, { title: 'Payee', share: 2.5 }, { title: 'Amount', share: 1.1, right: true }, { title: 'Good', share: 0.8 }, { title: 'Spoiled, why', share: 1.9 }, { title: 'Other number', share: 1.1 }],
   rows: known.run.checks.map(c => [String(c.number), nameOf(known, c.paymentId), figures(amountOf(known, c.paymentId)), '[   ]', '[   ]', '..............']),
   sum: ['', `${known.run.checks.length} checks`, figures(sum(known.run.checks.map(c => amountOf(known, c.paymentId))), { sign: known.sign }), '', '', ''], sign: ['Counted by, date', 'Seen by, date'],
 })

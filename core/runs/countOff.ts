@@ -2,7 +2,6 @@ import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, never, refuse } from '../base/result'
 import { become, unusedRow, type CheckNumber, type CheckOnPaper, type NumberBook, type NumberRow } from '../books/book'
-import type { GivenFate } from '../books/giveFate'
 import type { Entry } from '../ledger/entry'
 import { openDay } from '../ledger/period'
 import { figures } from '../money/figures'
@@ -10,7 +9,7 @@ import { sum } from '../money/cents'
 import type { Payment } from '../payables/payment'
 import type { Decision, Stamp } from '../trail/trail'
 import { issueEntry, replacedRows } from './issue'
-import { copyId, type CheckCopy, type Outcome, type Run, type RunCheck } from './run'
+import { copyId, type CheckCopy, type Outcome, type Run, type RunCheck, type Skipped } from './run'
 
 export interface CountOffKnown {
   readonly run: Run
@@ -24,8 +23,6 @@ export interface CountOffKnown {
   readonly closedThrough?: PlainDate | undefined
 }
 
-/** What became of numbers that no check carries, because two sheets were fed at once or one was torn. */
-export interface Skipped { readonly number: CheckNumber, readonly fate: GivenFate, readonly why: string }
 export interface CountOffAct { readonly outcomes: ReadonlyMap<CheckNumber, Outcome>, readonly skipped?: readonly Skipped[] }
 type CountedOff = { runs: Run[], numbers: NumberRow[], payments: Payment[], entries: Entry[], copies: CheckCopy[] }
 
@@ -123,7 +120,7 @@ export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): 
   const shifted = checks.filter(c => c.sentAs !== undefined).length
   const issued = payments.filter(p => p.state === 'issued')
   return good({
-    changes: { runs: [{ ...run, state: 'counted off', checks, countedAt: stamp.at, countedBy: stamp.by }], numbers: [...numbers.values()], payments, entries, copies },
+    changes: { runs: [{ ...run, state: 'counted off', checks, ...(act.skipped?.length && { skipped: act.skipped }), countedAt: stamp.at, countedBy: stamp.by }], numbers: [...numbers.values()], payments, entries, copies },
     trail: {
       act: 'count off', text: `${count('good')} good for ${figures(sum(issued.map(p => p.amount)))}, ${count('spoiled')} spoiled, ${count('never came out')} never came out${shifted ? `, ${shifted} under another number` : ''}${act.skipped?.length ? `, skipped ${act.skipped.map(s => `${s.number} ${s.fate}`).join(', ')}` : ''}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },

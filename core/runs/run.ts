@@ -1,6 +1,7 @@
 import { hashOf } from '../base/hash'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
+import type { GivenFate } from '../books/giveFate'
 import { takeNumbers, type CheckNumber, type NumberBook, type Rows, type Way } from '../books/book'
 import type { MicrFit } from '../micr/micrFit'
 import type { Layout } from '../paper/layout'
@@ -42,6 +43,9 @@ export interface RunCheck {
 /** The printer and tray of a run, the fit its pages go through, the MICR line's own correction, and how the sheets come to lie (face down where nothing is said). */
 export interface Printing { readonly printerId: Id<'printer'>, readonly tray: string, readonly fitId: Id<'fit'> | null, readonly micr?: MicrFit, readonly stacking?: 'face down' | 'face up' }
 
+/** What became of a number that no check carries, because two sheets were fed at once or one was torn. */
+export interface Skipped { readonly number: CheckNumber, readonly fate: GivenFate, readonly why: string }
+
 /** One batch of checks put on paper together. */
 export interface Run {
   readonly id: Id<'run'>
@@ -70,7 +74,17 @@ export interface Run {
   readonly countedAt: string
   /** Who counted it off. */
   readonly countedBy?: string
+  /** Numbers that went through the printer with it and carry no check. */
+  readonly skipped?: readonly Skipped[]
 }
+
+/** One number that a counted-off run used: with its check, or with none. */
+export interface UsedNumber { readonly number: CheckNumber, readonly check?: RunCheck, readonly came: string, readonly why: string }
+/** Every number that a run used, lowest first. */
+export const numbersOfRun = (run: Run): UsedNumber[] => [
+  ...run.checks.map(check => ({ number: check.number, check, came: check.outcome?.kind ?? '', why: check.outcome?.kind === 'spoiled' ? check.outcome.why : '' })),
+  ...(run.skipped ?? []).map(({ number, fate, why }) => ({ number, came: fate, why })),
+].sort((a, b) => a.number - b.number)
 
 /** A layout on a stock with the facts of an account, exactly as printed with: kept for ever, once for all runs that share it, told from others by its content. */
 export interface LayoutVersion { readonly id: string, readonly layout: Layout, readonly stock: Stock, readonly account: AccountFacts }

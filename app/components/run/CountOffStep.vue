@@ -7,7 +7,7 @@ import { carries } from '#core/paper/stock'
 import { practicePrinterId } from '#core/fit/printers'
 import type { Payment } from '#core/payables/payment'
 import { countedFrom } from '#core/practice/counted'
-import type { JobReport } from '#core/practice/report'
+import { outcomeOf, type JobReport } from '#core/practice/report'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
@@ -101,8 +101,8 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 <template>
   <div class="count" @keydown="onKey">
     <div>
-      <v-alert v-if="report" :type="report.state === 'printing' ? 'info' : 'success'" variant="tonal" density="compact" class="mb-2" data-test="practice-report">
-        Practice printer: {{ report.done }} of {{ report.of }} sheets out, {{ report.state }}.
+      <v-alert v-if="report" :type="report.state === 'printing' ? 'info' : outcomeOf(report).clean ? 'success' : 'warning'" variant="tonal" density="compact" class="mb-2" data-test="practice-report">
+        Practice printer: {{ report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text }}.
         <NuxtLink :to="`/practice/printer?job=${report.id}`">Look at the sheets</NuxtLink>
         <v-btn v-if="report.state !== 'printing'" size="small" class="ml-3" data-test="take-report" @click="counting.takeOver(countedFrom(run.checks, report.sheets, numbered))">
           Fill in what it reports

@@ -140,9 +140,9 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
 </template>
 
 <style scoped>
-.tools { display: flex; align-items: center; gap: 22px; margin: 6px 0 12px; flex-wrap: wrap; }
-.order { max-width: 170px; min-width: 150px; }
-.tools dl { display: flex; gap: 24px; margin-right: auto; }
+.tools { display: flex; align-items: center; gap: 18px; margin: 6px 0 12px; flex-wrap: wrap; }
+.order { max-width: 205px; min-width: 170px; }
+.tools dl { display: flex; gap: 20px; margin-right: auto; }
 dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
 dd { font-weight: 600; white-space: nowrap; }
 .list { max-height: calc(100dvh - 390px); overflow: auto; }

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { checkNumber, type CheckNumber, type NumberBook, type Rows } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
-import type { Skipped } from '#core/runs/countOff'
+import type { Skipped, RunCheck } from '#core/runs/run'
 import { shiftFrom } from '#core/runs/shift'
-import type { RunCheck } from '#core/runs/run'
 
 /** One sheet carries another number: shows what that does to it and all after it, before it is taken. */
 const props = defineProps<{ checks: readonly RunCheck[], from: CheckNumber, said: ReadonlyMap<CheckNumber, CheckNumber>, book: NumberBook, rows: Rows, payeeOf: (id: string) => string, printsNumber: boolean }>()

@@ -3,7 +3,7 @@ import { newest } from '#core/library/library'
 import { checkNumber } from '#core/books/book'
 import { checksPerSheet } from '#core/paper/stock'
 import { practiceTrays, type PracticeTray, type Press, type PressFault } from '#core/practice/press'
-import type { PracticeState } from '#core/practice/report'
+import { outcomeOf, type PracticeState } from '#core/practice/report'
 import { practiceState, practiceStop, setPracticeTray } from '~/data/practicePrinter'
 import { readLibrary } from '~/data/reads'
 
@@ -118,7 +118,7 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
       </div>
       <section v-if="state?.jobs.length" class="jobs">
         <div class="row">
-          <v-select :model-value="job?.id" :items="state.jobs.map(j => ({ title: `${time(j.startedAt)}, ${j.name}, ${j.tray}: ${j.done} of ${j.of} sheets, ${j.state}`, value: j.id }))" label="Job" hide-details class="job" data-test="practice-job" @update:model-value="chosen = $event" />
+          <v-select :model-value="job?.id" :items="state.jobs.map(j => ({ title: `${time(j.startedAt)}, ${j.name}, ${j.tray}: ${j.state === 'printing' ? `${j.done} of ${j.of} sheets` : outcomeOf(j).text}`, value: j.id }))" label="Job" hide-details class="job" data-test="practice-job" @update:model-value="chosen = $event" />
           <v-btn v-if="job?.state === 'printing'" data-test="practice-stop" @click="stop">
             Stop it
           </v-btn>

@@ -10,7 +10,7 @@ import type { CheckFacts } from '#core/proof/facts'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import { placesOf } from '#core/runs/print'
-import { bySheets, layoutVersion, plan, type RunOrder } from '#core/runs/run'
+import { bySheets, layoutVersion, numbersOfRun, plan, type RunCheck, type RunOrder } from '#core/runs/run'
 import { practiceTrays } from '#core/practice/press'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { acts } from '~/data/office'
@@ -39,6 +39,7 @@ const book = computed(() => view.value?.books.find(b => b.id === run.value?.book
 const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value?.id)
 const otherRun = useLive(() => (book.value && isNew.value ? readOpenRun(book.value.id) : undefined), () => [book.value?.id, isNew.value])
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
+const paid = (check: RunCheck) => payments.value?.find(p => p.id === check.paymentId)
 
 const back = ref<'pick' | 'load'>()
 const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string, places: readonly string[], consent: string }>()
@@ -223,9 +224,10 @@ async function saveKept() {
             <tr><th scope="col">Number</th><th scope="col">Payee</th><th scope="col" class="num">Amount</th><th scope="col">Came out</th></tr>
           </thead>
           <tbody>
-            <tr v-for="c in run.checks" :key="c.number">
-              <td>{{ c.number }}<span v-if="c.sentAs" class="quiet">, sent as {{ c.sentAs }}</span></td><td>{{ payments?.find(p => p.id === c.paymentId)?.name }}</td><td class="num">{{ figures(payments?.find(p => p.id === c.paymentId)?.amount ?? zero) }}</td>
-              <td>{{ c.outcome?.kind }}<span v-if="c.outcome?.kind === 'spoiled'" class="quiet">, {{ c.outcome.why }}</span></td>
+            <tr v-for="u in numbersOfRun(run)" :key="u.number">
+              <td>{{ u.number }}<span v-if="u.check?.sentAs" class="quiet">, sent as {{ u.check.sentAs }}</span></td>
+              <td>{{ u.check ? paid(u.check)?.name : 'no check' }}</td><td class="num">{{ u.check ? figures(paid(u.check)?.amount ?? zero) : '' }}</td>
+              <td>{{ u.came }}<span v-if="u.why" class="quiet">, {{ u.why }}</span></td>
             </tr>
           </tbody>
         </table>
