@@ -5,9 +5,12 @@ import { demoOffice, expect, test, toPrintStep } from './office'
 
 const POINT = 25.4 / 72
 
+/** Nothing is cut off: no sideways scrolling, no card lower or narrower than what is in it. */
 async function narrow(page: Page, what: string): Promise<void> {
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
+  const cut = await page.evaluate(() => [...document.querySelectorAll('.v-card, .v-btn')].filter(e => getComputedStyle(e).overflow !== 'auto' && (e.scrollHeight > e.clientHeight + 3 || e.scrollWidth > e.clientWidth + 3)).map(e => (e as HTMLElement).innerText.slice(0, 40)))
+  expect(cut, `${what} cuts off`).toEqual([])
 }
 async function clean(page: Page, what: string, only?: string): Promise<void> {
   await page.waitForTimeout(350)

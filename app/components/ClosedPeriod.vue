@@ -22,8 +22,8 @@ async function close(open: boolean) {
 
 <template>
   <v-form class="row" @submit.prevent="close(false)">
-    <span class="what"><strong>{{ company.name[0] }}</strong>: {{ company.closedThrough ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}` : 'no period is closed' }}</span>
-    <v-text-field v-model="text" label="Close through" placeholder="10/31/2026" :error-messages="fault" :hide-details="!fault" class="day" data-test="close-through" />
+    <span><strong>{{ company.name[0] }}</strong>: {{ company.closedThrough ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}` : 'no period is closed' }}</span>
+    <v-text-field v-model="text" label="Close through" placeholder="10/31/2026" :error-messages="fault" :hide-details="!fault" data-test="close-through" />
     <v-btn type="submit" :disabled="!text.trim()" data-test="close-period">
       Close
     </v-btn>
@@ -34,5 +34,5 @@ async function close(open: boolean) {
 </template>
 
 <style scoped>
-.row { display: flex; gap: 12px; align-items: center; padding: 8px 14px; flex-wrap: wrap; } .day { max-width: 180px; min-width: 160px; } .what { min-width: 300px; }
+.row { display: grid; grid-template-columns: minmax(0, 460px) 180px auto auto 1fr; gap: 12px; align-items: center; padding: 8px 14px; }
 </style>

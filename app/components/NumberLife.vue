@@ -14,7 +14,7 @@ const when = (at: string): string => new Date(at).toLocaleString('en-US', { date
     </thead>
     <tbody>
       <tr v-for="(l, i) in row.life" :key="i">
-        <td class="when">{{ when(l.at) }}</td><td><StateMark :state="l.fate" /></td><td>{{ l.by }}</td>
+        <td class="when">{{ when(l.at) }}</td><td><StateMark :state="l.fate" /></td><td class="when">{{ l.by }}</td>
         <td>{{ l.payee }}<template v-if="l.why">{{ l.payee ? ', ' : '' }}{{ l.why }}</template> <NuxtLink v-if="l.runId && !isByHand(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink><span v-else-if="l.runId" class="quiet">by hand</span></td>
       </tr>
     </tbody>

@@ -92,7 +92,7 @@ async function forget() {
 </template>
 
 <style scoped>
-.parts { display: grid; gap: 18px; align-content: start; max-width: 640px; }
+.parts { display: grid; gap: 18px; align-content: start; grid-auto-rows: max-content; max-width: 640px; }
 .part { padding: 16px; display: grid; gap: 12px; justify-items: start; }
 .wide { width: 100%; max-width: 420px; }
 .row { display: flex; gap: 12px; width: 100%; max-width: 420px; align-items: center; }

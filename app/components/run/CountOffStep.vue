@@ -195,7 +195,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 </template>
 
 <style scoped>
-.count { display: grid; grid-template-columns: minmax(0, 1fr) 290px; gap: 22px; }
+.count { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 20px; }
 .column { max-height: calc(100dvh - 280px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
 .help { font-size: 12.5px; margin-bottom: 6px; }
 kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }

@@ -29,6 +29,7 @@ async function start() {
   }
   busy.value = false
 }
+const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}s`}`
 </script>
 
 <template>
@@ -54,7 +55,7 @@ async function start() {
               {{ g.run.state === 'prepared' ? 'Go on with it' : 'Count off' }}
             </v-btn>
           </template>
-          <span v-else class="sums">{{ g.chosen.length }} checks, {{ Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)) }} sheets, {{ figures(sum(g.chosen.map(p => p.amount)), { sign: g.view.account.currency.sign }) }}; balance after {{ figures(cents(g.balances.book - sum(g.chosen.filter(p => !p.booked).map(p => p.amount))), { sign: g.view.account.currency.sign }) }}</span>
+          <span v-else-if="g.lane.length" class="sums">{{ counted(g.chosen.length, 'check') }}, {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }}, {{ figures(sum(g.chosen.map(p => p.amount)), { sign: g.view.account.currency.sign }) }}; balance after {{ figures(cents(g.balances.book - sum(g.chosen.filter(p => !p.booked).map(p => p.amount))), { sign: g.view.account.currency.sign }) }}</span>
         </div>
         <table v-if="!g.run && g.lane.length" class="plain">
           <tbody>
