@@ -27,9 +27,10 @@ async function readWith(file: Blob, read: (remote: Remote<FitApi>, bitmap: Image
   const { width: w, height: h } = bitmap.value
   const canvas = new OffscreenCanvas(Math.round(w / 2), Math.round(h / 2))
   canvas.getContext('2d')?.drawImage(bitmap.value, 0, 0, canvas.width, canvas.height)
+  const shown = canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })
   const reading = await inFitWorker(remote => read(remote, transfer(bitmap.value, [bitmap.value])))
-  if (!reading.ok) return reading
-  return good({ reading: reading.value, url: URL.createObjectURL(await canvas.convertToBlob({ type: 'image/png' })), w, h })
+  const picture = await shown
+  return reading.ok ? good({ reading: reading.value, url: URL.createObjectURL(picture), w, h }) : reading
 }
 
 /** Reads the scan or photo of a stock's fit sheet from a file, in a worker. */
