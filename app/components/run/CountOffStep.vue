@@ -199,7 +199,8 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 .column { max-height: calc(100dvh - 280px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
 .help { font-size: 12.5px; margin-bottom: 6px; }
 kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
-.row { display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
+/* A long run has hundreds of rows: those out of sight are neither drawn nor hit-tested. */
+.row { content-visibility: auto; contain-intrinsic-size: auto 46px; display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
 .row.at { border-color: rgb(var(--v-theme-primary)); }
 .n { font-size: 1.1rem; font-weight: 600; } .sent { display: block; font-size: 11px; font-weight: 400; color: rgb(var(--v-theme-secondary)); white-space: nowrap; }
 .who { overflow-wrap: anywhere; }
