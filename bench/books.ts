@@ -4,7 +4,7 @@ import { must } from '../core/base/result'
 import { nextNumber, type CheckNumber, type NumberBook } from '../core/books/book'
 import { fateRanges, proofOfNumbers } from '../core/books/proofOfNumbers'
 import { Desk } from '../core/desk/desk'
-import { account, drawOf, opened } from '../core/desk/office.fixture'
+import { account, drawOf, opened } from '../core/desk/test/office'
 
 const SIZE = 100_000
 const RUN = 500

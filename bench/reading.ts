@@ -3,9 +3,9 @@ import { random } from '../core/base/random'
 import { applyAffine } from '../core/fit/affine'
 import { correctionOf, deviationMap } from '../core/fit/fit'
 import { readFitScan } from '../core/fit/scan'
-import { anySetting, fitScan } from '../core/fit/scan.fixture'
+import { anySetting, fitScan } from '../core/fit/test/scan'
 import { readMicr } from '../core/micr/reader'
-import { randomLine, scanOf } from '../core/micr/scan.fixture'
+import { randomLine, scanOf } from '../core/micr/test/scan'
 
 const [W, H] = [215.9, 279.4]
 const [printers = 500, lines = 2000] = process.argv.slice(2).map(Number)

@@ -1,6 +1,6 @@
 import { Acts } from '../app/data/acts'
 import { OfficeDb } from '../app/data/db'
-import { simulateStore } from '../app/data/storeSimulator.fixture'
+import { simulateStore } from '../app/data/test/storeSimulator'
 
 /** Runs the store's simulator in a browser, on a database of its own with the browser's own locks; says the first fault, with its seed. */
 export async function drive(first: number, seeds: number): Promise<{ acts: number, fault: string }> {

@@ -4,7 +4,7 @@ import { moveFields, withFields } from '#core/paper/arrange'
 import { builtInLayouts, stockById } from '#core/paper/builtIn'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { proofer } from '#core/proof/compose'
-import { checkOf } from '#core/proof/sample.fixture'
+import { checkOf } from '#core/proof/test/sample'
 import { marksSvg } from '#core/render/svg'
 import { fieldDrawer } from './fieldDrawing'
 

@@ -5,7 +5,7 @@ import { random } from '#core/base/random'
 import { idOf, type Id } from '#core/base/id'
 import type { CheckNumber } from '#core/books/book'
 import { Desk } from '#core/desk/desk'
-import { account, bookOf, company, drawOf, opened } from '#core/desk/office.fixture'
+import { account, bookOf, company, drawOf, opened } from '#core/desk/test/office'
 import { tableNames } from '#core/desk/tables'
 import { factsOf } from '#core/payables/account'
 import { factsOfPayment } from '#core/payables/payment'
@@ -14,7 +14,7 @@ import { layoutById, stockById } from '#core/paper/builtIn'
 import { firstBroken, type Stamp } from '#core/trail/trail'
 import { Acts } from './acts'
 import { OfficeDb } from './db'
-import { simulateStore } from './storeSimulator.fixture'
+import { simulateStore } from './test/storeSimulator'
 
 /** The browser's locks, in one process: a queue for each name. */
 function queueLocks(): Pick<LockManager, 'request'> {

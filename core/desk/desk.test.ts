@@ -7,9 +7,9 @@ import { ledgerBalance } from '../ledger/balances'
 import type { Outcome } from '../runs/run'
 import { firstBroken } from '../trail/trail'
 import { Desk } from './desk'
-import { account, bookOf, drawOf, opened, OPENING } from './office.fixture'
-import { fatesNow, nextMove, startingOffice, startingWorld } from './simulator.fixture'
-import { mustHold } from './world.fixture'
+import { account, bookOf, drawOf, opened, OPENING } from './test/office'
+import { fatesNow, nextMove, startingOffice, startingWorld } from './test/simulator'
+import { mustHold } from './test/world'
 
 const at = (n: number) => ({ at: `2026-11-24T10:00:${String(n % 60).padStart(2, '0')}.${String(n).padStart(6, '0')}Z`, by: 'Test' })
 const SEEDS = Number(process.env.DESK_SEEDS ?? 2000)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyAffine } from './affine'
 import { correctionOf, deviationMap, noDeviation } from './fit'
 import { readFitScan } from './scan'
-import { anySetting, fitScan } from './scan.fixture'
+import { anySetting, fitScan } from './test/scan'
 
 const [W, H] = [215.9, 279.4]
 const PRINTERS = Number(process.env.FIT_PRINTERS ?? 24)

@@ -8,7 +8,7 @@ import { meaningOf, micrLine, micrPatterns, micrPatternSchema, micrRuler, usBusi
 import { fromRight, positionsOn } from './place'
 import { readBack } from './readBack'
 import { readMicr } from './reader'
-import { scanOf } from './scan.fixture'
+import { scanOf } from './test/scan'
 import { ownShapes } from './shapes'
 import { routingCheckDigit, routingNumber } from './routing'
 import { DASH, micrCharacters, ON_US, TRANSIT } from './symbols'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { random } from '../base/random'
 import { readMicr } from './reader'
-import { randomLine, scanOf } from './scan.fixture'
+import { randomLine, scanOf } from './test/scan'
 
 const LINES = Number(process.env.READER_LINES ?? 10_000)
 

@@ -11,7 +11,7 @@ import { widthOf } from '../type/face'
 import { proofer, sheetsOf } from './compose'
 import type { CheckFacts } from './facts'
 import { wrap } from './fitText'
-import { checkOf, facts, layout, stock } from './sample.fixture'
+import { checkOf, facts, layout, stock } from './test/sample'
 
 const ready = proofer(layout, stock, facts)
 const marksOf = (check: CheckFacts, made = ready) => made.sheet([check]).drawing.layers.flatMap(l => l.marks)

@@ -1,7 +1,7 @@
-import type { Id } from '../base/id'
-import type { CheckNumber } from '../books/book'
-import type { Outcome, Run, Skipped } from '../runs/run'
-import type { Snapshot } from './tables'
+import type { Id } from '../../base/id'
+import type { CheckNumber } from '../../books/book'
+import type { Outcome, Run, Skipped } from '../../runs/run'
+import type { Snapshot } from '../tables'
 
 /** The obvious, slow model of an office: what happened, one plain rule an act, no indexes. Fates by number, payments by key, cash in cents. */
 export interface World {

@@ -1,7 +1,7 @@
-import { random, type Random } from '../base/random'
-import type { GreyImage } from './reader'
-import { micrDrawings } from './outlines'
-import { isMicr, micrCharacters } from './symbols'
+import { random, type Random } from '../../base/random'
+import type { GreyImage } from '../reader'
+import { micrDrawings } from '../outlines'
+import { isMicr, micrCharacters } from '../symbols'
 
 /** Fine bitmaps of every character, 16 points to a cell, grown or thinned by a share of a cell on each side. */
 const FINE = 16

@@ -1,9 +1,9 @@
-import { random } from '../base/random'
-import type { GreyImage } from '../micr/reader'
-import { straighten, type Projection } from '../paper/straighten'
-import { invert } from './affine'
-import { deviationMap, fitLines, type Deviation } from './fit'
-import { BAR, barsOf, barSpots, SQUARE, squares } from './fitSheet'
+import { random } from '../../base/random'
+import type { GreyImage } from '../../micr/reader'
+import { straighten, type Projection } from '../../paper/straighten'
+import { invert } from '../affine'
+import { deviationMap, fitLines, type Deviation } from '../fit'
+import { BAR, barsOf, barSpots, SQUARE, squares } from '../fitSheet'
 
 /** A made-up printer and the scan or photo of its fit sheet. */
 export interface ScanSetting { readonly dpi: number, readonly deviation: Deviation, readonly turn: number, /** Perspective of a photo: change of scale a millimetre from the middle. */ readonly slant: number, readonly noise: number, readonly shadow: number, readonly around: number, readonly quarter: number, readonly squares?: boolean, /** Key of the stock whose sheet it is. */ readonly stock?: string }

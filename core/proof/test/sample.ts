@@ -1,9 +1,9 @@
-import { plainDate } from '../base/dates'
-import { must } from '../base/result'
-import { usBusiness } from '../micr/pattern'
-import { cents, sum } from '../money/cents'
-import { layoutById, stockById } from '../paper/builtIn'
-import { accountFactsSchema, type AccountFacts, type CheckFacts } from './facts'
+import { plainDate } from '../../base/dates'
+import { must } from '../../base/result'
+import { usBusiness } from '../../micr/pattern'
+import { cents, sum } from '../../money/cents'
+import { layoutById, stockById } from '../../paper/builtIn'
+import { accountFactsSchema, type AccountFacts, type CheckFacts } from '../facts'
 
 export const layout = layoutById('letter-top')!
 export const stock = stockById('check-over-two-stubs-blank')!
