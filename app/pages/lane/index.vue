@@ -26,7 +26,6 @@ const route = useRoute()
 const chosenId = ref(typeof route.query.change === 'string' ? route.query.change : '')
 /** The payment whose fields stand open, and the field that was wrong on the paper. */
 const changing = ref(chosenId.value)
-const field = computed(() => (changing.value === route.query.change && typeof route.query.field === 'string' ? route.query.field : 'payee'))
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
 async function bringBack(payment: Payment) {
   const done = await acts.bringBack(payment)
@@ -89,7 +88,7 @@ function walk(by: number) {
         <v-btn v-if="changing !== chosen.id" size="small" class="mb-2" data-test="change" @click="changing = chosen.id">
           Change or withdraw
         </v-btn>
-        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" :field="field" @done="changing = ''" />
+        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" :field="chosen.correct ?? 'payee'" @done="changing = ''" />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>

@@ -157,11 +157,11 @@ async function printAgain(how: PrintHow, why: string) {
 async function countOff(act: CountOffAct) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
-  const correct = [...act.outcomes].flatMap(([sent, o]) => (o.kind === 'spoiled' && o.correct ? [{ field: o.correct, payment: run.value?.checks.find(c => c.number === sent)?.paymentId }] : []))[0]
+  const correct = [...act.outcomes].flatMap(([sent, o]) => (o.kind === 'spoiled' && o.correct ? [run.value?.checks.find(c => c.number === sent)?.paymentId] : []))[0]
   if (!await send(() => acts.countOff(runId.value, act))) return
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
-  if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct.payment}&field=${correct.field}`)
+  if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct}`)
 }
 
 const continuation = useLive(() => (run.value?.printedAt ? continuationOf(run.value.id) : undefined), () => run.value?.printedAt)
