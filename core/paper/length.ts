@@ -16,6 +16,9 @@ export const points = (n: number): Mm => n * MM_PER_POINT
 /** A length as people read it, in their unit: 0.1 mm or 0.01 in, the finest step of the editor. */
 export const formatLength = (mm: Mm, unit: Unit): string => (unit === 'mm' ? `${mm.toFixed(1)} mm` : `${(mm / MM_PER_INCH).toFixed(2)} in`)
 
+/** A distance off its place, as fine as a fit is found: 0.01 mm or 0.001 in. */
+export const formatOff = (mm: Mm, unit: Unit): string => (unit === 'mm' ? `${mm.toFixed(2)} mm` : `${(mm / MM_PER_INCH).toFixed(3)} in`)
+
 export interface Box { readonly x: Mm, readonly y: Mm, readonly w: Mm, readonly h: Mm }
 
 /** Whether the inner box lies within the outer one, given a tolerance of a hundredth of a millimetre for rounding. */

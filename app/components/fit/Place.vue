@@ -4,7 +4,7 @@ import { idOf } from '#core/base/id'
 import { correctionOf, deviationFrom, deviationMap, FROM_EDGE, fitMarks, noDeviation, worstCorner, type Deviation, type FitMark, type Measured } from '#core/fit/fit'
 import { copySheet, fitSheet } from '#core/fit/fitSheet'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
-import { formatLength, parseLength } from '#core/paper/length'
+import { formatOff, parseLength } from '#core/paper/length'
 import { startingLayout } from '#core/paper/startingLayout'
 import type { Stock } from '#core/paper/stock'
 import { sheetPdf } from '~/data/makePaper'
@@ -124,7 +124,7 @@ async function useMeasured() {
   if (!result.value) return
   if (confirms.value && props.fit && worst.value !== undefined) {
     const done = await acts.confirmFit(props.fit.id, Math.round(worst.value * 100) / 100)
-    if (done.ok) office.said = `Confirmed: the worst corner is ${formatLength(worst.value, office.unit)} off.`
+    if (done.ok) office.said = `Confirmed: the worst corner is ${formatOff(worst.value, office.unit)} off.`
     typed.value = none()
     dropScan()
     fault.value = done.ok ? '' : done.refusal.text
@@ -140,7 +140,7 @@ const hand = computed(() => props.fit?.deviation ?? noDeviation)
 const byHand = (x: number, y: number): Promise<void> => keep({ ...hand.value, shift: { x: Math.round((hand.value.shift.x - x) * 100) / 100, y: Math.round((hand.value.shift.y - y) * 100) / 100 } }, 'by hand', null)
 
 const when = (row: FitRow): string => new Date(row.madeAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
-const off = (mm: number, more: string, less: string): string => `${formatLength(Math.abs(mm), office.unit)} ${mm < 0 ? less : more}`
+const off = (mm: number, more: string, less: string): string => `${formatOff(Math.abs(mm), office.unit)} ${mm < 0 ? less : more}`
 const size = (k: number, name: string): string => `${Math.abs((k - 1) * 100).toFixed(1)} % ${k < 1 ? 'smaller' : 'larger'} ${name}`
 const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far left'), off(d.shift.y, 'too low', 'too high'), `turned ${Math.abs(d.turn).toFixed(2)}° ${d.turn < 0 ? 'against' : 'with'} the clock`, size(d.stretch.x, 'across'), size(d.stretch.y, 'down')].join(', ')
 </script>
@@ -154,10 +154,10 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
         </h2>
         <p><strong>1.</strong> Put plain paper of the stock’s size into {{ tray }} and print the fit sheet at actual size (100 %).</p>
         <div class="row">
-          <v-btn :disabled="!!busy" :variant="confirming ? 'tonal' : 'flat'" :color="confirming ? undefined : 'primary'" data-test="fit-sheet" @click="printSheet('bare')">
+          <v-btn :disabled="!!busy" :variant="fit ? 'tonal' : 'flat'" :color="fit ? undefined : 'primary'" data-test="fit-sheet" @click="printSheet('bare')">
             Fit sheet
           </v-btn>
-          <v-btn v-if="fit" :disabled="!!busy" data-test="confirm-sheet" @click="printSheet('through')">
+          <v-btn v-if="fit" :disabled="!!busy" :variant="confirming ? 'tonal' : 'flat'" :color="confirming ? undefined : 'primary'" data-test="confirm-sheet" @click="printSheet('through')">
             Fit sheet through this fit
           </v-btn>
           <v-btn variant="text" size="small" :disabled="!!busy" data-test="save-sheet" @click="printSheet(confirming ? 'through' : 'bare', 'save')">
@@ -198,7 +198,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
           </template>
         </template>
         <template v-else>
-          <p>How far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
+          <p>How far is each lettered line from the paper’s edge? {{ formatOff(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
           <v-form class="measure" @submit.prevent="useMeasured">
             <div class="marks">
               <v-text-field v-for="m in fitMarks" :key="m" v-model="typed[m]" :label="`${m}, from the ${edges[m]}`" :suffix="office.unit" :error-messages="faultOf(m)" :hide-details="!faultOf(m)" autocomplete="off" :data-test="`mark-${m}`" @focus="lit = m" @blur="lit = ''" />
@@ -219,20 +219,20 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
           </svg>
           <FitDeviationPicture v-else :stock="stock" :deviation="result.deviation" />
           <p data-test="found">
-            Everything comes out {{ said(result.deviation) }}{{ scan ? `, found to ${scan.reading.uncertainty.toFixed(2)} mm` : '' }}.
+            Everything comes out {{ said(result.deviation) }}{{ scan ? `, found to ${formatOff(scan.reading.uncertainty, office.unit)}` : '' }}.
           </p>
           <p v-if="scan?.reading.remaining !== undefined">
-            Through the fit it went, the worst corner was still {{ formatLength(scan.reading.remaining, office.unit) }} off.
+            Through the fit it went, the worst corner was still {{ formatOff(scan.reading.remaining, office.unit) }} off.
           </p>
           <p v-if="!scan && result.residual > 0.6" class="text-warning">
-            The distances disagree by {{ formatLength(result.residual, office.unit) }}: one of them may be misread.
+            The distances disagree by {{ formatOff(result.residual, office.unit) }}: one of them may be misread.
           </p>
           <table v-if="confirms" class="plain" data-test="beside">
             <thead>
               <tr><th scope="col">Worst corner off</th><th scope="col" class="num">Without the fit</th><th scope="col" class="num">Through it</th></tr>
             </thead>
             <tbody>
-              <tr><td>{{ tray }}</td><td class="num">{{ formatLength(worstCorner(deviationMap(fit!.deviation), stock.sheet.w, stock.sheet.h), office.unit) }}</td><td class="num">{{ formatLength(worst ?? 0, office.unit) }}</td></tr>
+              <tr><td>{{ tray }}</td><td class="num">{{ formatOff(worstCorner(deviationMap(fit!.deviation), stock.sheet.w, stock.sheet.h), office.unit) }}</td><td class="num">{{ formatOff(worst ?? 0, office.unit) }}</td></tr>
             </tbody>
           </table>
           <v-btn color="primary" variant="flat" data-test="keep-fit" @click="useMeasured">
@@ -245,9 +245,10 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
             Corrects what comes out {{ said(fit.deviation) }}.
           </p>
           <p class="quiet">
-            {{ fit.how }}, {{ when(fit) }}, {{ fit.by }}<template v-if="fit.confirmed !== null">
-              ; confirmed, worst corner {{ formatLength(fit.confirmed, office.unit) }} off
-            </template>
+            {{ fit.how }}, {{ when(fit) }}, {{ fit.by }}{{ fit.confirmed === null ? '' : `; confirmed, worst corner ${formatOff(fit.confirmed, office.unit)} off` }}
+          </p>
+          <p v-if="fit.confirmed === null" class="text-warning">
+            Not confirmed yet: print the fit sheet through this fit and say where its marks came out.
           </p>
         </template>
         <p v-else class="quiet" data-test="in-use">
@@ -275,7 +276,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
           </thead>
           <tbody>
             <tr v-for="(row, i) in history" :key="row.id">
-              <td>{{ when(row) }}</td><td>{{ row.how }}</td><td class="quiet">{{ said(row.deviation) }}</td><td class="num">{{ row.residual === null ? '' : formatLength(row.residual, office.unit) }}</td><td class="num">{{ row.confirmed === null ? '' : formatLength(row.confirmed, office.unit) }}</td>
+              <td>{{ when(row) }}</td><td>{{ row.how }}</td><td class="quiet">{{ said(row.deviation) }}</td><td class="num">{{ row.residual === null ? '' : formatOff(row.residual, office.unit) }}</td><td class="num">{{ row.confirmed === null ? '' : formatOff(row.confirmed, office.unit) }}</td>
               <td class="num">
                 <span v-if="i === 0">in use</span><v-btn v-else size="x-small" @click="keep(row.deviation, 'earlier fit', row.residual)">
                   Use again
