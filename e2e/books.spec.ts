@@ -99,7 +99,7 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
 
 test('a box started at another number: the other book is loaded; then two runs on two books stand open at once', async ({ page }) => {
   await demoOffice(page)
-  await openBook(page, 'Operating', 'stationer’s stock', '5990', '7100')
+  await openBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
   await expect(page.getByText('it reaches into the book')).toBeVisible()
   await page.getByTestId('book-first').locator('input').fill('7001')
   await page.getByTestId('book-open').click()
@@ -114,6 +114,9 @@ test('a box started at another number: the other book is loaded; then two runs o
   await page.getByTestId('proof-done').click()
   await saved(page, 'print-save')
   await expect(page.getByTestId('sheet-7001')).toBeVisible()
+  // The new box is a small one: Today says how long it lasts.
+  await page.goto('/')
+  await expect(page.getByTestId('low-stock')).toHaveText('4 left, 2 weeks')
   // The first book is free for another run while the second waits for its count-off.
   await page.goto('/run/new?account=operating')
   await page.getByTestId('new-run-book').click()
@@ -155,6 +158,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   expect(text(pdf, '-f', '2', '-l', '2')).toContain(payees[2]!)
   await page.getByTestId('all-good').click()
   await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toBeVisible()
 
   await page.goto('/fit')
   await page.getByTestId('new-printer').click()
@@ -162,6 +166,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await page.getByTestId('printer-stacking').click()
   await page.getByRole('option', { name: 'face up' }).click()
   await page.getByTestId('printer-add').click()
+  await expect(page.getByTestId('printer-name')).toBeHidden()
   await page.goto('/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   await expect(page.getByTestId('face-up')).toContainText('the last check is put on paper first')
@@ -174,6 +179,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await expect(page.getByTestId('sheet-4281')).toContainText(who.at(-1)!)
   await page.getByTestId('all-good').click()
   await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toBeVisible()
   await proofHolds(page)
 })
 

@@ -1,5 +1,6 @@
 import type { Id } from '#core/base/id'
 import { countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { paceOf, paceStart, stockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
@@ -60,12 +61,16 @@ export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.
 
 export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)
 
-export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined }
+export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined, readonly stock: ReturnType<typeof stockLeft> }
 
-/** What waits, account by account. */
-export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async view => ({
-  view, waiting: await readLane(view.account.id), balances: await readBalances(view.account), runs: await readOpenRuns(view.account.id), next: nextNumber(view.book, await readFates(view.book.id)),
-})))
+/** What waits, account by account, and how long the number book in use will last. */
+export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async (view) => {
+  const [waiting, touched, pace] = await Promise.all([readLane(view.account.id), readFates(view.book.id), readPace(view.book, new Date())])
+  return {
+    view, waiting, balances: await readBalances(view.account), runs: await readOpenRuns(view.account.id), next: nextNumber(view.book, touched),
+    stock: stockLeft(countFates(view.book, touched.values()).unused, pace, waiting.length),
+  }
+}))
 
 export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()
 export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> => db.ledgers.where('companyId').equals(companyId).sortBy('code')
@@ -146,23 +151,20 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
 }
 
 /** Every number book with its account's name. */
-export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly perWeek: number }
-/** How many weeks back the pace of a book is measured. */
-const PACE_WEEKS = 8
-/** Numbers used a week, newest week last, from when their checks were printed or written. */
+export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly stock: ReturnType<typeof stockLeft> }
+/** Numbers of a book used a week, newest week last, from when their runs were printed; of a pad, from when its checks were written down. */
 export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
-  const weeks = Array.from({ length: PACE_WEEKS }, () => 0)
-  const start = now.getTime() - PACE_WEEKS * 7 * 86_400_000
-  const used = await db.runs.where('[bookId+printedAt]').between([book.id, new Date(start).toISOString()], [book.id, '\uffff']).toArray()
-  for (const run of used) {
-    const week = Math.floor((Date.parse(run.printedAt) - start) / (7 * 86_400_000))
-    if (week >= 0 && week < PACE_WEEKS) weeks[week]! += run.checks.filter(c => c.outcome?.kind !== 'never came out').length
+  if (book.kind === 'handwritten pad') {
+    const rows = await db.numbers.where('[bookId+fate]').between([book.id, ''], [book.id, '\uffff']).toArray()
+    return paceOf(rows.filter(r => r.check).map(r => ({ at: r.life[0]?.at ?? r.at, count: 1 })), now)
   }
-  return weeks
+  const runs = await db.runs.where('[bookId+printedAt]').between([book.id, paceStart(now)], [book.id, '\uffff']).toArray()
+  return paceOf(runs.map(run => ({ at: run.printedAt, count: run.checks.filter(c => c.outcome?.kind !== 'never came out').length })), now)
 }
 export const readBooks = async (): Promise<BookView[]> => (await Promise.all((await readAccounts()).map(view => Promise.all(view.books.map(async (book): Promise<BookView> => {
   const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
-  return { view, book, counts: countFates(book, touched.values()), next: book.archived ? undefined : nextNumber(book, touched), perWeek: pace.reduce((a, b) => a + b, 0) / PACE_WEEKS }
+  const counts = countFates(book, touched.values())
+  return { view, book, counts, next: book.archived ? undefined : nextNumber(book, touched), stock: stockLeft(counts.unused, pace) }
 }))))).flat()
 
 /** Some rows of a book, by their numbers: those that were touched. */

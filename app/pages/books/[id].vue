@@ -2,6 +2,7 @@
 import { bookName, checkNumber, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { stockLeft } from '#core/books/pace'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { acts } from '~/data/office'
@@ -83,7 +84,7 @@ function rowProps({ item }: { item: { number: CheckNumber } }) {
   const choose = () => { chosen.value = item.number }
   return { class: ['pickable', { chosen: item.number === chosen.value }], tabindex: 0, onClick: choose, onKeydown: (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
 }
-const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b, 0) / weeks.value.length : 0))
+const stock = computed(() => stockLeft(counts.value.unused, weeks.value ?? []))
 </script>
 
 <template>
@@ -144,7 +145,7 @@ const perWeek = computed(() => (weeks.value ? weeks.value.reduce((a, b) => a + b
           <dl class="facts">
             <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
             <div><dt>Left</dt><dd>{{ counts.unused.toLocaleString('en-US') }}</dd></div>
-            <div><dt>Weeks left</dt><dd>{{ perWeek > 0 ? Math.floor(counts.unused / perWeek).toLocaleString('en-US') : 'not used lately' }}</dd></div>
+            <div><dt>Weeks left</dt><dd :class="{ 'text-warning': stock.low }">{{ stock.weeks === undefined ? 'not used lately' : Math.floor(stock.weeks).toLocaleString('en-US') }}</dd></div>
           </dl>
           <BooksPace v-if="weeks" :weeks="weeks" />
           <h2>Give a fate</h2>

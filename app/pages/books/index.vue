@@ -3,7 +3,7 @@ import { idOf } from '#core/base/id'
 import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
 import { fates } from '#core/books/fates'
 import { acts } from '~/data/office'
-import { readBooks } from '~/data/reads'
+import { readBooks, type BookView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -39,9 +39,7 @@ async function open() {
   office.said = 'The number book is open.'
 }
 const faultAt = (field: string): string[] => (fault.value?.field === field ? [fault.value.text] : [])
-const weeksLeft = (unused: number, perWeek: number): string => (perWeek > 0 ? `${Math.floor(unused / perWeek).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week` : 'not used lately')
-const LOW_WEEKS = 6
-const low = (unused: number, perWeek: number): boolean => perWeek > 0 && unused / perWeek < LOW_WEEKS
+const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === undefined ? 'not used lately' : `${Math.floor(weeks).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week`)
 </script>
 
 <template>
@@ -82,8 +80,8 @@ const low = (unused: number, perWeek: number): boolean => perWeek > 0 && unused 
             <p v-if="!b.book.archived">
               Next number <strong class="next">{{ b.next ?? 'used up' }}</strong>
             </p>
-            <p v-if="!b.book.archived" :class="low(b.counts.unused, b.perWeek) ? 'text-warning' : 'quiet'">
-              {{ b.counts.unused.toLocaleString('en-US') }} left, {{ weeksLeft(b.counts.unused, b.perWeek) }}
+            <p v-if="!b.book.archived" :class="b.stock.low ? 'text-warning' : 'quiet'">
+              {{ b.stock.left.toLocaleString('en-US') }} left, {{ lasts(b.stock) }}
             </p>
           </header>
           <table class="plain" :data-test="`book-${b.view.account.id}`" :aria-label="bookName(b.book)">
