@@ -180,6 +180,30 @@ const table = () => served(3976, async (page) => {
   say('against putting the whole drawing into the page anew', `${results.table.toWhole} times`)
 })
 
+/** Writes rows straight into the page's store. */
+const putRows = (page, tables) => page.evaluate(async (all) => {
+  const open = await new Promise((resolve, reject) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => resolve(r.result); r.onerror = () => reject(r.error) })
+  for (const [table, rows] of Object.entries(all)) await new Promise((resolve, reject) => { const tx = open.transaction(table, 'readwrite'); for (const row of rows) tx.objectStore(table).put(row); tx.oncomplete = resolve; tx.onerror = () => reject(tx.error) })
+  open.close()
+}, tables)
+const rowOf = (page, table, key) => page.evaluate(([table, key]) => new Promise((resolve) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => { const get = r.result.transaction(table).objectStore(table).get(key); get.onsuccess = () => { r.result.close(); resolve(get.result) } } }), [table, key])
+
+/** A book of 100,000 numbers as the acts leave it, rows and strips: `row` gives what its page and the register need beyond a bare number. */
+async function putLargeBook(page, book, row = () => ({})) {
+  const size = 100_000
+  const all = Array.from({ length: size }, (_, i) => ({ id: `large/${book.start + i}`, bookId: 'large', accountId: 'operating', number: book.start + i, fate: 'cleared', why: '', at: '2026-10-01T10:00:00.000Z', check: null, life: [], ...row(book.start + i) }))
+  for (let from = 0; from < size; from += 10_000) await putRows(page, { numbers: all.slice(from, from + 10_000) })
+  // The fates as letters: 3 is cleared, 4 is spoiled, a point is untouched.
+  const letterOf = { cleared: '3', spoiled: '4' }
+  const first = Math.floor(book.start / 1000)
+  const letters = Array.from({ length: size + 1000 }, () => '.')
+  for (const { number, fate } of all) letters[number - first * 1000] = letterOf[fate]
+  await putRows(page, {
+    books: [{ id: 'large', accountId: 'operating', name: 'Large', ...book }],
+    strips: Array.from({ length: letters.length / 1000 }, (_, i) => ({ id: `large/${first + i}`, bookId: 'large', block: first + i, letters: letters.slice(i * 1000, (i + 1) * 1000).join('') })),
+  })
+}
+
 /** A book of 100,000 numbers and 100,000 checks: the acts in Node, and the pages in the browser. */
 async function books() {
   const dir = await bundle('bench/books.ts', true)
@@ -188,24 +212,14 @@ async function books() {
   await served(3972, async (page) => {
     await page.getByRole('button', { name: 'Load the demo office' }).click()
     await page.locator('[data-test=today]').waitFor()
-    // The rows as the acts leave them, put straight into the store; the proof of numbers then compares rows and strips.
-    await page.evaluate(async (size) => {
-      const open = await new Promise((resolve, reject) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => resolve(r.result); r.onerror = () => reject(r.error) })
-      const put = (table, rows) => new Promise((resolve, reject) => { const tx = open.transaction(table, 'readwrite'); for (const row of rows) tx.objectStore(table).put(row); tx.oncomplete = resolve; tx.onerror = () => reject(tx.error) })
-      await put('books', [{ id: 'large', accountId: 'operating', kind: 'printed by us', start: 1000001, end: 1000000 + size, name: 'Large' }])
-      for (let from = 0; from < size; from += 10000) {
-        await put('numbers', Array.from({ length: 10000 }, (_, i) => {
-          const number = 1000001 + from + i
-          const check = { paymentId: `big${number}`, runId: 'bigrun', sheet: 1, place: 1, payee: `Payee ${number % 977}`, date: '2026-10-01', amount: 1000 + number % 5000 }
-          const at = '2026-10-01T10:00:00.000Z'
-          return { id: `large/${number}`, bookId: 'large', accountId: 'operating', number, fate: number % 97 === 0 ? 'spoiled' : 'cleared', why: '', at, check, life: [{ at, by: 'B', fate: 'on paper', payee: check.payee }, { at, by: 'B', fate: 'issued', payee: check.payee }, { at, by: 'B', fate: 'cleared', payee: check.payee }] }
-        }))
+    await putLargeBook(page, { kind: 'printed by us', start: 1_000_001, end: 1_100_000 }, (number) => {
+      const at = '2026-10-01T10:00:00.000Z'
+      const payee = `Payee ${number % 977}`
+      return {
+        fate: number % 97 === 0 ? 'spoiled' : 'cleared', check: { paymentId: `big${number}`, runId: 'bigrun', sheet: 1, place: 1, payee, date: '2026-10-01', amount: 1000 + number % 5000 },
+        life: ['on paper', 'issued', 'cleared'].map(fate => ({ at, by: 'B', fate, payee })),
       }
-      // The fates as strips of a thousand: 3 is cleared, 4 is spoiled, a point is untouched.
-      const letter = (n) => (n < 1000001 || n > 1000000 + size ? '.' : n % 97 === 0 ? '4' : '3')
-      await put('strips', Array.from({ length: size / 1000 + 1 }, (_, i) => ({ id: `large/${1000 + i}`, bookId: 'large', block: 1000 + i, letters: Array.from({ length: 1000 }, (_, k) => letter((1000 + i) * 1000 + k)).join('') })))
-      open.close()
-    }, 100000)
+    })
     // Time of the page's main thread (script, style, layout) from the click that opens it, in the same document as in use.
     const opening = async (from, link, ready) => {
       const times = []
@@ -241,14 +255,6 @@ async function books() {
   say('the same compared with the rows of all numbers, on the same page', `${pages.compared.wall} ms in all`)
 }
 
-/** Writes rows straight into the page's store. */
-const putRows = (page, tables) => page.evaluate(async (all) => {
-  const open = await new Promise((resolve, reject) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => resolve(r.result); r.onerror = () => reject(r.error) })
-  for (const [table, rows] of Object.entries(all)) await new Promise((resolve, reject) => { const tx = open.transaction(table, 'readwrite'); for (const row of rows) tx.objectStore(table).put(row); tx.oncomplete = resolve; tx.onerror = () => reject(tx.error) })
-  open.close()
-}, tables)
-const rowOf = (page, table, key) => page.evaluate(([table, key]) => new Promise((resolve) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => { const get = r.result.transaction(table).objectStore(table).get(key); get.onsuccess = () => { r.result.close(); resolve(get.result) } } }), [table, key])
-
 /** A run of so many checks from pick to count-off, in milliseconds of each step; the payments are put into the lane before. */
 async function throughARun(page, count, mark) {
   const like = await rowOf(page, 'payments', await page.evaluate(() => new Promise((resolve) => { const r = indexedDB.open('violet-lane'); r.onsuccess = () => { const get = r.result.transaction('payments').objectStore('payments').index('[accountId+state]').getKey(['operating', 'waiting']); get.onsuccess = () => { r.result.close(); resolve(get.result) } } })))
@@ -274,15 +280,9 @@ const runs = () => served(3973, async (page) => {
   await page.getByRole('button', { name: 'Load the demo office' }).click()
   await page.locator('[data-test=today]').waitFor()
   const small = await throughARun(page, 500, 'small')
-  const size = 100_000
-  const start = 100_001
-  for (let from = 0; from < size; from += 10_000) {
-    await putRows(page, { numbers: Array.from({ length: 10_000 }, (_, i) => ({ id: `large/${start + from + i}`, bookId: 'large', accountId: 'operating', number: start + from + i, fate: 'cleared', why: '', at: '2026-10-01T10:00:00.000Z', check: null, life: [] })) })
-  }
-  const letter = n => (n < start || n >= start + size ? '.' : '3')
+  // Six digits, as the MICR line has room for; the numbers after the 100,000 are unused.
+  await putLargeBook(page, { kind: 'stationer’s stock', start: 100_001, end: 210_000 })
   await putRows(page, {
-    books: [{ id: 'large', accountId: 'operating', kind: 'stationer’s stock', start, end: start + size + 10_000, name: 'Large' }],
-    strips: Array.from({ length: size / 1000 + 1 }, (_, i) => ({ id: `large/${100 + i}`, bookId: 'large', block: 100 + i, letters: Array.from({ length: 1000 }, (_, k) => letter((100 + i) * 1000 + k)).join('') })),
     accounts: [{ ...await rowOf(page, 'accounts', 'operating'), bookId: 'large' }],
     payments: [{ ...await rowOf(page, 'payments', 'small0'), id: 'more', state: 'waiting' }],
   })

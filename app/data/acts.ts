@@ -31,6 +31,7 @@ import { copyId, type Run } from '#core/runs/run'
 import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
+import { openRunsOf } from './openRuns'
 
 /** Where locks come from: the browser's, shared by all tabs. */
 type Locks = Pick<LockManager, 'request'>
@@ -75,8 +76,7 @@ export class Acts {
   private rows = async (bookId: Id<'book'>, numbers: readonly CheckNumber[]): Promise<Map<CheckNumber, NumberRow>> =>
     new Map((await this.db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).flatMap(r => (r ? [[r.number, r]] : [])))
 
-  private openRuns = (bookId: Id<'book'>): Promise<Run[]> =>
-    this.db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).toArray()
+  private openRuns = (bookId: Id<'book'>): Promise<Run[]> => openRunsOf(this.db, [bookId]).toArray()
 
   private runBook = async (runId: Id<'run'>) => {
     const run = await this.one(this.db.runs.get(runId), 'run')

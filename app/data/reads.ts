@@ -1,6 +1,6 @@
 import type { Id } from '#core/base/id'
 import { countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
-import { paceOf, paceStart, stockLeft } from '#core/books/pace'
+import { paceOf, paceStart, stockLeft, type StockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
@@ -16,7 +16,8 @@ import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
 import { compareStrips, fatesOf, type BookFates } from './bookFates'
 import { db, type Paper, type StockScan } from './db'
-import { blockOf, STRIP } from './strips'
+import { openRunsOf } from './openRuns'
+import { STRIP, touchedIn } from './strips'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {
@@ -51,25 +52,22 @@ export const readBalances = async (account: BankAccount): Promise<Balances> => b
 
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
 
-/** Every run of an account that is not finished, whatever its number book. */
-export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> => {
-  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
-  return db.runs.where('[bookId+state]').anyOf(books.flatMap(id => [[id, 'prepared'], [id, 'at the printer']])).toArray()
-}
+const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> => db.books.where('accountId').equals(accountId).primaryKeys()
 
-export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => db.runs.where('[bookId+state]').anyOf([[bookId, 'prepared'], [bookId, 'at the printer']]).first()
+/** Every run of an account that is not finished, whatever its number book. */
+export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> => openRunsOf(db, await bookIdsOf(accountId)).toArray()
+
+export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => openRunsOf(db, [bookId]).first()
 
 export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)
 
-export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined, readonly stock: ReturnType<typeof stockLeft> }
+export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined, readonly stock: StockLeft }
 
 /** What waits, account by account, and how long the number book in use will last. */
 export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async (view) => {
-  const [waiting, touched, pace] = await Promise.all([readLane(view.account.id), readFates(view.book.id), readPace(view.book, new Date())])
-  return {
-    view, waiting, balances: await readBalances(view.account), runs: await readOpenRuns(view.account.id), next: nextNumber(view.book, touched),
-    stock: stockLeft(countFates(view.book, touched.values()).unused, pace, waiting.length),
-  }
+  const { account, book } = view
+  const [waiting, balances, runs, touched, pace] = await Promise.all([readLane(account.id), readBalances(account), readOpenRuns(account.id), readFates(book.id), readPace(book, new Date())])
+  return { view, waiting, balances, runs, next: nextNumber(book, touched), stock: stockLeft(countFates(book, touched.values()).unused, pace, waiting.length) }
 }))
 
 export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()
@@ -151,7 +149,7 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
 }
 
 /** Every number book with its account's name. */
-export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly stock: ReturnType<typeof stockLeft> }
+export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly stock: StockLeft }
 /** Numbers of a book used a week, newest week last, from when their runs were printed; of a pad, from when its checks were written down. */
 export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
   if (book.kind === 'handwritten pad') {
@@ -197,14 +195,13 @@ export const readLanes = async (): Promise<{ view: AccountView, lane: Payment[],
 
 /** The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most so many, and how many numbers there are. */
 export async function searchNumbers(accountId: Id<'account'>, takes: ((row: NumberRow) => boolean) | undefined, most: number): Promise<{ rows: NumberRow[], all: number }> {
-  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
-  const fatesByBook = await Promise.all(books.map(id => fatesOf(db, id)))
-  const blocks = [...new Set(fatesByBook.flatMap(fates => [...fates.keys()].map(blockOf)))].sort((a, b) => b - a)
+  const strips = await db.strips.where('bookId').anyOf(await bookIdsOf(accountId)).toArray()
+  const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
   const rows: NumberRow[] = []
   for (const block of blocks) {
     const found = (await db.numbers.where('[accountId+number]').between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false).toArray()).reverse()
     rows.push(...takes ? found.filter(takes) : found)
     if (rows.length >= most) break
   }
-  return { rows: rows.slice(0, most), all: fatesByBook.reduce((sum, fates) => sum + fates.size, 0) }
+  return { rows: rows.slice(0, most), all: strips.reduce((sum, s) => sum + touchedIn(s), 0) }
 }

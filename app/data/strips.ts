@@ -27,6 +27,9 @@ export function painted(known: readonly Strip[], rows: readonly Pick<NumberRow, 
   return [...strips.values()].map(s => ({ ...s, letters: s.letters.join('') }))
 }
 
+/** How many numbers of a strip were ever touched. */
+export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length
+
 const asRow = fates.map(fate => ({ fate }))
 /** The fates of the touched numbers in these strips, lowest number first. */
 export function fatesIn(strips: readonly Strip[]): Map<CheckNumber, { readonly fate: Fate }> {

@@ -76,7 +76,7 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
               <td class="num">{{ figures(sum(waiting.map(p => p.amount)), { sign: view.account.currency.sign }) }}</td>
               <td class="num">
                 {{ next ?? 'used up' }}<template v-if="stock.low">
-                  <br><NuxtLink :to="`/books/${encodeURIComponent(view.book.id)}`" class="low" data-test="low-stock">{{ stock.left.toLocaleString('en-US') }} left{{ stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks` }}</NuxtLink>
+                  <br><NuxtLink :to="`/books/${encodeURIComponent(view.book.id)}`" class="small text-warning" data-test="low-stock">{{ stock.left.toLocaleString('en-US') }} left{{ stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks` }}</NuxtLink>
                 </template>
               </td>
               <td class="num">{{ figures(balances.book, { sign: view.account.currency.sign }) }}</td>
@@ -97,6 +97,6 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
 
 <style scoped>
 .hand { display: flex; align-items: center; gap: 16px; padding: 12px 16px; margin-bottom: 8px; }
-.grow { flex: 1; } .low.low { color: rgb(var(--v-theme-warning)); font-size: 12.5px; }
+.grow { flex: 1; } .small { font-size: 12.5px; }
 .begin { padding: 18px; display: grid; gap: 12px; justify-items: start; max-width: 760px; }
 </style>

@@ -18,7 +18,8 @@ export function paceOf(used: Iterable<{ readonly at: string, readonly count: num
 }
 
 /** How long the unused numbers of a book last at its pace: `weeks` undefined where none was used lately. Low: for less than six weeks, or for fewer checks than wait. */
-export function stockLeft(unused: number, pace: readonly number[], waiting = 0): { readonly left: number, readonly perWeek: number, readonly weeks: number | undefined, readonly low: boolean } {
+export interface StockLeft { readonly left: number, readonly perWeek: number, readonly weeks: number | undefined, readonly low: boolean }
+export function stockLeft(unused: number, pace: readonly number[], waiting = 0): StockLeft {
   const perWeek = pace.reduce((a, b) => a + b, 0) / PACE_WEEKS
   const weeks = perWeek > 0 ? unused / perWeek : undefined
   return { left: unused, perWeek, weeks, low: unused < waiting || (weeks !== undefined && weeks < LOW_WEEKS) }

@@ -4,7 +4,7 @@ import { idOf } from '#core/base/id'
 import { correctionOf, deviationFrom, deviationMap, FROM_EDGE, fitMarks, noDeviation, worstCorner, type Deviation, type FitMark, type Measured } from '#core/fit/fit'
 import { copySheet, fitSheet } from '#core/fit/fitSheet'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
-import { formatOff, parseLength } from '#core/paper/length'
+import { formatLength, formatOff, parseLength } from '#core/paper/length'
 import { startingLayout } from '#core/paper/startingLayout'
 import type { Stock } from '#core/paper/stock'
 import { sheetPdf } from '~/data/makePaper'
@@ -198,7 +198,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
           </template>
         </template>
         <template v-else>
-          <p>How far is each lettered line from the paper’s edge? {{ formatOff(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
+          <p>How far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the printer were exact. A and C give the shift, B or D the turn, E and F the stretch.</p>
           <v-form class="measure" @submit.prevent="useMeasured">
             <div class="marks">
               <v-text-field v-for="m in fitMarks" :key="m" v-model="typed[m]" :label="`${m}, from the ${edges[m]}`" :suffix="office.unit" :error-messages="faultOf(m)" :hide-details="!faultOf(m)" autocomplete="off" :data-test="`mark-${m}`" @focus="lit = m" @blur="lit = ''" />

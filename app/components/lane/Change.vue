@@ -7,10 +7,11 @@ import type { Payment } from '#core/payables/payment'
 import { acts } from '~/data/office'
 import { localToday, useOffice } from '~/stores/office'
 
-/** Changes a payment that waits; `field` is the one that was wrong on the paper. */
-const props = defineProps<{ payment: Payment, sign: string, field: string }>()
+/** Changes a payment that waits; it opens at the field that was wrong on the paper, where there was one. */
+const props = defineProps<{ payment: Payment, sign: string }>()
 const emit = defineEmits<{ done: [] }>()
 const office = useOffice()
+const field = props.payment.correct ?? 'payee'
 const name = ref(props.payment.name)
 const address = ref(props.payment.address.join('\n'))
 const dateText = ref(formatDate(props.payment.date, 'MM/DD/YYYY'))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bookName, checkNumber, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
+import { bookName, checkNumber, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { stockLeft } from '#core/books/pace'
@@ -17,13 +17,7 @@ const book = computed(() => view.value?.books.find(b => b.id === route.params.id
 const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value)
 const weeks = useLive(() => (book.value ? readPace(book.value, new Date()) : undefined), () => book.value)
 const next = computed(() => (book.value && rows.value ? nextNumber(book.value, rows.value) : undefined))
-const counts = computed(() => {
-  const of = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>
-  if (!book.value || !rows.value) return of
-  for (const { fate } of rows.value.values()) of[fate]++
-  of.unused += book.value.end - book.value.start + 1 - rows.value.size
-  return of
-})
+const counts = computed(() => (book.value && rows.value ? countFates(book.value, rows.value.values()) : undefined))
 
 const window = ref<{ from: number, to: number }>()
 watch(book, (b) => { if (b && !window.value) window.value = { from: b.start, to: b.end } }, { immediate: true })
@@ -84,7 +78,7 @@ function rowProps({ item }: { item: { number: CheckNumber } }) {
   const choose = () => { chosen.value = item.number }
   return { class: ['pickable', { chosen: item.number === chosen.value }], tabindex: 0, onClick: choose, onKeydown: (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
 }
-const stock = computed(() => stockLeft(counts.value.unused, weeks.value ?? []))
+const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, weeks.value ?? []) : undefined))
 </script>
 
 <template>
@@ -102,13 +96,13 @@ const stock = computed(() => stockLeft(counts.value.unused, weeks.value ?? []))
     <p v-if="accounts && !book" class="quiet">
       There is no such number book in this browser.
     </p>
-    <div v-if="book && rows && window" class="scroll body">
+    <div v-if="book && rows && counts && stock && window" class="scroll body">
       <BooksStrip v-model:window="window" :book="book" :rows="rows" @choose="chosen = $event; show($event)" />
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" data-test="book-fault" />
       <div class="columns">
         <section aria-label="Numbers" class="left">
           <div class="row">
-            <v-select v-model="onlyFate" :items="[{ title: 'Every fate', value: 'all' }, ...fates.filter(f => counts[f]).map(f => ({ title: `${f}: ${counts[f].toLocaleString('en-US')}`, value: f }))]" label="Show" hide-details class="mid" data-test="only-fate" />
+            <v-select v-model="onlyFate" :items="[{ title: 'Every fate', value: 'all' }, ...fates.filter(f => counts?.[f]).map(f => ({ title: `${f}: ${counts?.[f].toLocaleString('en-US')}`, value: f }))]" label="Show" hide-details class="mid" data-test="only-fate" />
             <span class="quiet">{{ listed.length.toLocaleString('en-US') }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span>
           </div>
           <v-card class="list">

@@ -8,7 +8,7 @@ import { compareNumbers, readAccounts, readNumbersProof } from '~/data/reads'
 const MOST = 200
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
-const compared = useLive(() => (proof.value ? compareNumbers() : undefined), () => proof.value)
+const compared = useLive(() => (proof.value ? compareNumbers() : undefined), () => proof.value !== undefined)
 /** What does not hold, each with the number that it is about. */
 const troubles = computed(() => [
   ...(proof.value?.problems ?? []), ...(proof.value?.books ?? []).filter(b => !b.agrees).map(b => ({ bookId: b.book.id, number: b.book.start, what: `begins a book that does not add up: ${bookName(b.book)}` })), ...(compared.value?.differences ?? []),

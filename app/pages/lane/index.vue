@@ -24,7 +24,7 @@ const wanted = computed(() => (isReady(steps.value) ? undefined : steps.value.fi
 
 const route = useRoute()
 const chosenId = ref(typeof route.query.change === 'string' ? route.query.change : '')
-/** The payment whose fields stand open, and the field that was wrong on the paper. */
+/** The payment whose fields stand open. */
 const changing = ref(chosenId.value)
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
 async function bringBack(payment: Payment) {
@@ -88,7 +88,7 @@ function walk(by: number) {
         <v-btn v-if="changing !== chosen.id" size="small" class="mb-2" data-test="change" @click="changing = chosen.id">
           Change or withdraw
         </v-btn>
-        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" :field="chosen.correct ?? 'payee'" @done="changing = ''" />
+        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" @done="changing = ''" />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>
