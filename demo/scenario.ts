@@ -1,19 +1,21 @@
-import { addDays, daysBetween, weekday, type PlainDate } from '../core/base/dates'
+import { addDays, dayOfMoment, daysBetween, momentOf, weekday, type PlainDate } from '../core/base/dates'
 import { idOf, type Id } from '../core/base/id'
 import { must } from '../core/base/result'
 import { nextNumber, type BookKind, type CheckNumber } from '../core/books/book'
 import { Desk } from '../core/desk/desk'
 import type { Snapshot } from '../core/desk/tables'
-import { ownId } from '../core/library/library'
+import { ownId, stockNow } from '../core/library/library'
 import type { OwnSettings } from '../core/paper/own'
 import { entry, type LedgerAccount } from '../core/ledger/entry'
 import { usBusiness } from '../core/micr/pattern'
 import { cents, sum, zero, type Cents } from '../core/money/cents'
 import { split } from '../core/money/split'
 import type { BankAccount, Company } from '../core/payables/account'
+import { checksPerSheet } from '../core/paper/stock'
+import type { Draw } from '../core/payables/draw'
 import type { Payee } from '../core/payables/payment'
 import type { PayLine, StubLine } from '../core/proof/facts'
-import type { Outcome } from '../core/runs/run'
+import { placeAfter, type Outcome } from '../core/runs/run'
 import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
 import { random, type Random } from '../core/base/random'
@@ -38,6 +40,7 @@ interface Plan {
   readonly income: string
   readonly opening: number
   readonly book: { readonly kind: BookKind, readonly first: number, readonly last: number }
+  readonly pad?: { readonly first: number, readonly last: number }
   readonly payees: readonly DemoPayee[]
   readonly everyWeeks: number
   readonly batch: (r: Random) => number
@@ -47,10 +50,13 @@ const ferry: Company = { id: idOf('ferry'), name: ['Pellam Sound Ferry Cooperati
 const slipway: Company = { id: idOf('slipway'), name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
 
 const plans: readonly Plan[] = [
-  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered', layoutId: 'letter-top', pattern: usBusiness }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(2, 5) },
+  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered', layoutId: 'letter-top', pattern: usBusiness }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, pad: { first: 9001, last: 9025 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(2, 5) },
   { key: 'payroll', company: ferry, name: 'Payroll', account: { routing: '012345672', account: '0091 7740 2', fraction: '12-3457/0123', stockId: 'check-over-two-stubs-blank', layoutId: 'letter-pay', pattern: usBusiness }, cash: '1020', income: '4010', opening: 31_000, book: { kind: 'printed by us', first: 20_001, last: 29_999 }, payees: ferryCrew, everyWeeks: 2, batch: () => ferryCrew.length },
   { key: 'yard', company: slipway, name: 'Yard', account: { routing: '123456780', account: '0052-6610-3', fraction: '12-3456/1234', stockId: 'three-checks-blank', layoutId: 'us-three-checks', pattern: usBusiness }, cash: '1030', income: '4020', opening: 22_500, book: { kind: 'printed by us', first: 701, last: 1700 }, payees: slipwaySuppliers, everyWeeks: 1, batch: r => r.between(1, 3) },
 ]
+
+/** Minutes that a place is ahead of UTC, from an offset as `-05:00`. */
+const minutesOf = (offset: string): number => (offset.startsWith('-') ? -1 : 1) * (Number(offset.slice(1, 3)) * 60 + Number(offset.slice(4)))
 
 /** Tells the story of one office day after day, through the same acts as a person's. */
 class Story {
@@ -59,12 +65,20 @@ class Story {
   private drawn = 0
   private minute = 0
   private day: PlainDate
-  constructor(readonly today: PlainDate) { this.day = today }
+  private readonly today: PlainDate
+  private readonly offset: string
+  /** `now` is the moment up to which the story is told, with the offset of its place. */
+  constructor(private readonly now: string) {
+    this.day = this.today = dayOfMoment(now)
+    this.offset = now.slice(-6)
+  }
 
   private stamp(): Stamp {
     this.minute += 1
+    // What is told of today lies in the last ten minutes, never ahead of the hour.
+    if (this.day === this.today) return { at: momentOf(new Date(Date.parse(this.now) - 600_000 + this.minute * 1000), minutesOf(this.offset)), by: clerk }
     const m = 8 * 60 + this.minute % 540
-    return { at: `${this.day}T${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}:00.000Z`, by: clerk }
+    return { at: `${this.day}T${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}:00.000${this.offset}`, by: clerk }
   }
 
   at(day: PlainDate): this {
@@ -75,7 +89,7 @@ class Story {
 
   ledger = (plan: Plan, code: string): Id<'ledger'> => idOf(`${plan.company.id}-${code}`)
   private payee = (plan: Plan, demo: DemoPayee): Payee => ({
-    id: idOf(`${plan.key}-${demo.name.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`), kind: demo.kind ?? 'supplier', name: demo.name, address: demo.address, memo: demo.memo,
+    id: idOf(`${plan.key}-${demo.name.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`), companyId: plan.company.id, kind: demo.kind ?? 'supplier', name: demo.name, address: demo.address, memo: demo.memo,
     split: demo.ledgers.map(([code, weight]) => ({ ledgerId: this.ledger(plan, code), weight })), onHold: demo.onHold ?? false, taxForm: demo.taxForm ?? 'none',
   })
 
@@ -89,7 +103,10 @@ class Story {
         forChecks: true, country: 'US', part: '', code: '', currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash),
         signatories: plan.company === ferry ? [{ name: 'Petra Nyholm', title: 'Treasurer', picture: signature }, { name: 'Gunnar Hale', title: 'Chair' }] : [{ name: 'Petra Nyholm', title: 'Treasurer' }],
         signing: { secondAbove: plan.key === 'operating' ? cents(1_000_000) : null, prints: plan.key === 'payroll' ? [0] : [] } }],
-      books: [{ id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, start: plan.book.first as CheckNumber, end: plan.book.last as CheckNumber }],
+      books: [
+        { id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, start: plan.book.first as CheckNumber, end: plan.book.last as CheckNumber },
+        ...(plan.pad ? [{ id: idOf<'book'>(`${plan.key}-pad`), accountId, kind: 'handwritten pad' as const, name: 'Pad aboard', start: plan.pad.first as CheckNumber, end: plan.pad.last as CheckNumber }] : []),
+      ],
       payees: plan.payees.map(p => this.payee(plan, p)),
       entries: [entry({ id: idOf(`${plan.key}-opening`), companyId: plan.company.id, date: start, text: 'Opening balance', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: opening, credit: zero }, { ledgerId: this.ledger(plan, '3000'), debit: zero, credit: opening }] })],
     })
@@ -125,16 +142,35 @@ class Story {
       })
   }
 
-  drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Id<'payment'> {
+  private drawing(plan: Plan, demo: DemoPayee, date: PlainDate): Draw {
     const id = idOf<'payment'>(`${plan.key}-${String(++this.drawn).padStart(5, '0')}`)
     const amount = cents(this.r.between(demo.least * 100, demo.most * 100))
     const payee = this.payee(plan, demo)
     const lines = this.lines(demo, amount, date)
-    must(this.desk.draw(idOf(plan.key), {
+    return {
       id, payee, address: payee.address, date, amount, memo: demo.memo, lines, ...(demo.kind === 'employee' && { pay: this.pay(demo, lines, date) }),
       split: split(amount, payee.split.map(s => s.weight)).map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part })).filter(s => s.amount !== 0),
-    }, this.stamp()))
-    return id
+    }
+  }
+
+  drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Id<'payment'> {
+    const draw = this.drawing(plan, demo, date)
+    must(this.desk.draw(idOf(plan.key), draw, this.stamp()))
+    return draw.id
+  }
+
+  /** A check written by hand from the pad that lies aboard. */
+  writeByHand(plan: Plan, demo: DemoPayee, date: PlainDate): void {
+    const pad = this.desk.kept.books.get(idOf(`${plan.key}-pad`))!
+    const draw = this.drawing(plan, demo, date)
+    must(this.desk.record(pad.id, { draw, number: nextNumber(pad, this.desk.rowsOf(pad.id)) as CheckNumber }, this.stamp()))
+  }
+
+  /** The sheet that the last run left part-used, or a whole one. */
+  private firstPlace(plan: Plan): number {
+    const stock = stockNow([], plan.account.stockId)!
+    const last = [...this.desk.kept.runs.values()].findLast(r => r.accountId === plan.key && r.state === 'counted off')
+    return last ? placeAfter(last, checksPerSheet(stock)) : 1
   }
 
   some(plan: Plan): DemoPayee[] {
@@ -147,7 +183,7 @@ class Story {
     const runId = idOf<'run'>(`${plan.key}-run-${this.day}`)
     const book = this.desk.bookOf(idOf(plan.key))
     must(this.desk.pick(book.id, { runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
-    must(this.desk.load(runId, { top: nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber }, this.stamp()))
+    must(this.desk.load(runId, { top: nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber, firstPlace: this.firstPlace(plan) }, this.stamp()))
     must(this.desk.print(runId, this.stamp()))
     return runId
   }
@@ -172,7 +208,7 @@ class Story {
 
   clearOlderThan(plan: Plan, day: PlainDate): void {
     const rows = [...this.desk.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && this.r.next() < 0.97)
-    if (rows.length) must(this.desk.clear(idOf(plan.key), rows, this.stamp()))
+    if (rows.length) must(this.desk.clear(idOf(plan.key), rows.map(n => n.id), this.stamp()))
   }
 
   loseTwoSheets(plan: Plan): void {
@@ -183,14 +219,15 @@ class Story {
 }
 
 /**
- * The demo office, told up to `today` from a fixed seed: two companies, three accounts, 40 payees, 18 months of history, 12 payments in the
+ * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies, three accounts, 40 payees, 18 months of history, 12 payments in the
  * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same rows.
  */
-export function demoOffice(today: PlainDate): Snapshot {
-  const story = new Story(today)
+export function demoOffice(now: string): Snapshot {
+  const today = dayOfMoment(now)
+  const story = new Story(now)
   // The ferry prints its badge: a setting of its own over the common layout.
   const badgeOn: OwnSettings = { settings: {}, added: [], fields: { 'logo': { on: true }, 'payer-name': { x: 30, w: 70 }, 'payer-address': { x: 30, w: 70 } } }
-  story.desk.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${today}T08:00:00.000Z` })) })
+  story.desk.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${addDays(today, -7)}T08:00:00.000${now.slice(-6)}` })) })
   const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
   const start = addDays(payday, -7 * WEEKS)
   for (const plan of plans) story.open(plan, start)
@@ -202,6 +239,7 @@ export function demoOffice(today: PlainDate): Snapshot {
       if (week % plan.everyWeeks) continue
       const last = week === WEEKS
       if (plan.key === 'operating' && week === 41) story.loseTwoSheets(plan)
+      if (plan.pad && week % 6 === 2) story.writeByHand(plan, plan.payees[week % plan.payees.length]!, day)
       const waiting = story.desk.waiting(idOf(plan.key)).map(p => p.id)
       const ids = [...waiting, ...story.some(plan).map(p => story.drawTo(plan, p, day))]
       const run = story.print(plan, ids)

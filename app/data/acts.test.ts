@@ -173,7 +173,7 @@ describe('layouts, own settings and printers on the store', () => {
     expect((await acts.countOff(idOf('r1'), { outcomes: new Map<CheckNumber, Outcome>([[101 as CheckNumber, { kind: 'good' }]]) })).ok).toBe(true)
     expect(await db.entries.count()).toBe(entries)
     expect((await db.numbers.toArray()).map(n => n.fate)).toEqual(['issued'])
-    await acts.saveAccount({ account: { ...account, forChecks: false }, company })
+    await acts.saveAccount({ from: { account, company }, to: { account: { ...account, forChecks: false }, company } })
     const refused = await acts.draw(account.id, drawOf('z', 5))
     expect(refused.ok ? '' : refused.refusal.code).toBe('account-not-for-checks')
   })

@@ -1,19 +1,19 @@
 import Dexie from 'dexie'
-import { dayOfMoment, type PlainDate } from '#core/base/dates'
+import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
 import { countFates, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
-import { giveFate, takeBack, type GiveFate } from '#core/books/giveFate'
+import { giveFate, takeBack, type GiveFate, type TakeBack } from '#core/books/giveFate'
 import { archiveBook, openBook } from '#core/books/keepBook'
 import type { Changes } from '#core/desk/tables'
 import { addPrinter, confirmFit, keepFit, keepMicr, type Printer } from '#core/fit/printers'
-import { entry, type LedgerAccount } from '#core/ledger/entry'
-import { zero, type Cents } from '#core/money/cents'
-import { factsOf, type BankAccount, type Company } from '#core/payables/account'
+import { factsOf, type BankAccount } from '#core/payables/account'
 import { amend, bringBack, withdraw, type Amending } from '#core/payables/amend'
 import { closePeriod } from '#core/payables/closePeriod'
-import { draw, type Draw } from '#core/payables/draw'
+import { draw, type Draw, type DrawKnown } from '#core/payables/draw'
+import { openAccount, saveAccount, twinBooks, type AccountKnown, type Opening, type Saving } from '#core/payables/keepAccount'
 import type { Payment } from '#core/payables/payment'
+import { sameName } from '#core/payables/texts'
 import { layoutOf, saveLayout, saveOwn, saveStock, stockNow } from '#core/library/library'
 import type { Layout } from '#core/paper/layout'
 import type { OwnSettings } from '#core/paper/own'
@@ -27,10 +27,11 @@ import { print, printAgain, type Made } from '#core/runs/print'
 import { printCopy } from '#core/runs/printCopy'
 import { record } from '#core/runs/record'
 import { replace, type Ending } from '#core/runs/replace'
-import { copyId, type Run } from '#core/runs/run'
-import { trailLine, type Decision, type Stamp } from '#core/trail/trail'
+import { copyId, paperOfBook, type Run } from '#core/runs/run'
+import { doneAlready, trailLine, type Decision, type Stamp } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
+import { enteredOn } from './entered'
 import { openRunsOf } from './openRuns'
 
 /** Where locks come from: the browser's, shared by all tabs. */
@@ -43,6 +44,9 @@ type Locks = Pick<LockManager, 'request'>
 export class Acts {
   constructor(private readonly db: OfficeDb, private readonly locks: Locks, private readonly stamp: () => Stamp) {}
 
+  /** The same acts under the key of one press: with the same key nothing is done twice. */
+  under = (key: string): Acts => new Acts(this.db, this.locks, () => ({ ...this.stamp(), key }))
+
   private settle = <C extends Changes>(accountId: Id<'account'>, decide: (stamp: Stamp) => Promise<Decision<C>>, also?: (stamp: Stamp) => Promise<unknown>): Promise<Result<C>> =>
     this.settleUnder(`account ${accountId}`, decide, also)
 
@@ -50,9 +54,10 @@ export class Acts {
     try {
       return await this.locks.request(`violet-lane ${lock}`, () => this.db.transaction('rw', this.db.tables, async (): Promise<Result<C>> => {
         const stamp = this.stamp()
+        if (stamp.key && await this.db.trail.where('key').equals(stamp.key).count()) return doneAlready()
         const decision = await decide(stamp)
         if (!decision.ok) return decision
-        for (const [table, rows] of Object.entries(decision.value.changes)) await this.db.table(table).bulkPut(rows as unknown[])
+        for (const [table, rows] of Object.entries(decision.value.changes)) if (rows) await this.db.table(table).bulkPut(rows as unknown[])
         const { numbers } = decision.value.changes
         if (numbers?.length) await paintStrips(this.db, numbers)
         await this.db.trail.add(trailLine(decision.value.trail, stamp, await this.db.trail.orderBy('seq').last()))
@@ -94,9 +99,16 @@ export class Acts {
   private numbersOf = (ids: readonly Id<'payment'>[]): Promise<NumberRow[]> => this.db.numbers.where('check.paymentId').anyOf([...ids]).toArray()
 
   draw = (accountId: Id<'account'>, act: Draw) => this.settle(accountId, async (stamp) => {
-    const account = await this.one(this.db.accounts.get(accountId), 'account')
-    return draw({ account, payee: await this.db.payees.get(act.payee.id), closedThrough: await this.closed(account) }, act, stamp)
+    return draw(await this.drawing(accountId, act), act, stamp)
   })
+
+  private drawing = async (accountId: Id<'account'>, act: Draw): Promise<DrawKnown> => {
+    const account = await this.one(this.db.accounts.get(accountId), 'account')
+    const payee = await this.db.payees.get(act.payee.id)
+    const payees = payee ? [] : await this.db.payees.where('companyId').equals(account.companyId).filter(p => sameName(p.name, act.payee.name)).toArray()
+    const ledgers = (await this.db.ledgers.bulkGet(act.split.map(s => s.ledgerId))).filter(l => l !== undefined)
+    return { account, payee, payment: await this.db.payments.get(act.id), namesakes: payees, ledgers, closedThrough: await this.closed(account) }
+  }
 
   amend = (accountId: Id<'account'>, ids: readonly Id<'payment'>[], act: Amending) => this.settle(accountId, async () =>
     amend({ payments: [...(await this.payments(ids)).values()], closedThrough: await this.closed(await this.one(this.db.accounts.get(accountId), 'account')) }, act))
@@ -104,7 +116,10 @@ export class Acts {
   withdraw = (payment: Payment, why: string) => this.settle(payment.accountId, async () => withdraw({ payment: await this.one(this.db.payments.get(payment.id), 'payment') }, { why }))
   bringBack = (payment: Payment) => this.settle(payment.accountId, async () => bringBack({ payment: await this.one(this.db.payments.get(payment.id), 'payment') }))
 
-  openBook = (book: NumberBook) => this.settle(book.accountId, async () => openBook({ books: await this.db.books.where('accountId').equals(book.accountId).toArray() }, book))
+  openBook = (book: NumberBook) => this.settle(book.accountId, async () => {
+    const [accounts, books] = [await this.db.accounts.toArray(), await this.db.books.toArray()]
+    return openBook({ books, twins: twinBooks({ accounts, books }, await this.one(this.db.accounts.get(book.accountId), 'account')) }, book)
+  })
 
   archiveBook = (book: NumberBook, archived: boolean) => this.settle(book.accountId, async () => {
     const { unused } = countFates(book, (await fatesOf(this.db, book.id)).values())
@@ -112,20 +127,20 @@ export class Acts {
   })
 
   pick = (book: NumberBook, act: Picking) => this.settle(book.accountId, async stamp => pick({
-    book, run: await this.db.runs.get(act.runId), openRuns: await this.openRuns(book.id), payments: await this.payments(act.paymentIds),
+    book: await this.one(this.db.books.get(book.id), 'number book'), run: await this.db.runs.get(act.runId), openRuns: await this.openRuns(book.id), payments: await this.payments(act.paymentIds),
   }, act, stamp))
 
   giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id, act.numbers) }, act, stamp))
-  takeBack = (book: NumberBook, numbers: readonly CheckNumber[]) => this.settle(book.accountId, async stamp => takeBack({ book, rows: await this.rows(book.id, numbers) }, { numbers }, stamp))
+  takeBack = (book: NumberBook, act: TakeBack) => this.settle(book.accountId, async stamp => takeBack({ book: await this.one(this.db.books.get(book.id), 'number book'), rows: await this.rows(book.id, act.numbers) }, act, stamp))
 
   load = async (runId: Id<'run'>, act: Loading) => this.settle(await this.accountOfRun(runId), async () => {
     const { run, book, account } = await this.runBook(runId)
-    return load({ run, book, rows: await fatesOf(this.db, book.id), stock: await this.stockOf(account) }, act)
+    return load({ run, book, rows: await fatesOf(this.db, book.id), stock: paperOfBook(await this.stockOf(account), book) }, act)
   })
 
   switchBook = async (runId: Id<'run'>, bookId: Id<'book'>) => this.settle(await this.accountOfRun(runId), async () => {
     const { run, account } = await this.runBook(runId)
-    return switchBook({ run, account, book: await this.one(this.db.books.get(bookId), 'number book'), openRuns: await this.openRuns(bookId) })
+    return switchBook({ run, account, book: await this.one(this.db.books.get(bookId), 'number book'), openRuns: await this.openRuns(bookId), payments: [...(await this.payments(run.paymentIds)).values()] })
   })
 
   drop = async (runId: Id<'run'>) => this.settle(await this.accountOfRun(runId), async () => drop(await this.runBook(runId)))
@@ -143,7 +158,7 @@ export class Acts {
     const { layout, stock, facts } = await this.printsWith(account)
     return print({
       run, book, fates: await fatesOf(this.db, book.id), rows: await this.rows(book.id, made.checks.map(c => c.number as CheckNumber)), openRuns: await this.openRuns(book.id),
-      payments: await this.payments(run.paymentIds), account: facts, signing: account.signing, layout, stock,
+      payments: await this.payments(run.paymentIds), account: facts, signing: account.signing, layout, stock: paperOfBook(stock, book),
     }, { made, ...(consent && { consent }) }, stamp)
   }, stamp => this.db.papers.put({ runId, bytes: pdf, ...(continuation && { continuation }), madeAt: stamp.at }))
 
@@ -168,57 +183,39 @@ export class Acts {
 
   cancel = (payment: Payment, act: Cancelling) => this.settle(payment.accountId, async (stamp) => {
     const account = await this.one(this.db.accounts.get(payment.accountId), 'account')
-    const row = (await this.numbersOf([payment.id])).find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
-    return cancel({ row, payment: await this.one(this.db.payments.get(payment.id), 'payment'), cashLedgerId: account.cashLedgerId, closedThrough: await this.closed(account) }, act, stamp)
+    const rows = await this.numbersOf([payment.id])
+    const row = rows.find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
+    return cancel({ row, enteredOn: await enteredOn(this.db, payment.id), payment: await this.one(this.db.payments.get(payment.id), 'payment'), cashLedgerId: account.cashLedgerId, closedThrough: await this.closed(account) }, act, stamp)
   })
 
   printCopy = (row: NumberRow, act: { firstSheet: string, inHouse: boolean }) => this.settle(row.accountId, async (stamp) => {
-    const account = await this.one(this.db.accounts.get(row.accountId), 'account')
-    return printCopy({ row: await this.one(this.db.numbers.get(row.id), 'number'), numbered: (await this.stockOf(account)).numbered }, act, stamp)
+    const now = await this.one(this.db.numbers.get(row.id), 'number')
+    const run = now.check ? await this.db.runs.get(now.check.runId) : undefined
+    return printCopy({ row: now, stock: run?.printedWith ? (await this.db.layoutVersions.get(run.printedWith))?.stock : undefined }, act, stamp)
   })
 
   record = (book: NumberBook, act: { draw: Draw, number: CheckNumber }) => this.settle(book.accountId, async (stamp) => {
     const account = await this.one(this.db.accounts.get(book.accountId), 'account')
     return record({
-      account, book: await this.one(this.db.books.get(book.id), 'number book'), row: await this.db.numbers.get(numberId(book.id, act.number)), payee: await this.db.payees.get(act.draw.payee.id),
-      ...await this.printsWith(account), closedThrough: await this.closed(account),
+      drawing: await this.drawing(account.id, act.draw), book: await this.one(this.db.books.get(book.id), 'number book'), row: await this.db.numbers.get(numberId(book.id, act.number)),
+      ...await this.printsWith(account),
     }, act, stamp)
   })
 
-  clear = (accountId: Id<'account'>, rows: readonly NumberRow[]) => this.settle(accountId, async (stamp) => {
-    const now = (await this.db.numbers.bulkGet(rows.map(r => r.id))).filter(r => r !== undefined)
+  clear = (accountId: Id<'account'>, ids: readonly Id<'number'>[]) => this.settle(accountId, async (stamp) => {
+    const now = (await this.db.numbers.bulkGet([...ids])).filter(r => r !== undefined)
     return clear({ accountId, rows: now, payments: await this.payments(now.flatMap(r => (r.check ? [r.check.paymentId] : []))) }, stamp)
   })
 
   closePeriod = (companyId: Id<'company'>, through: PlainDate | null, today: PlainDate) => this.settleUnder('library', async () => closePeriod({ company: await this.one(this.db.companies.get(companyId), 'company'), today }, { through }))
 
-  /** Opens a bank account with its company, ledger accounts, number book and opening balance. */
-  openAccount = (of: { company: Company, ledgers: readonly LedgerAccount[], account: BankAccount, book: NumberBook, opening: Cents, equity: Id<'ledger'> }) => this.settle(of.account.id, async (stamp) => {
-    const { account, company, opening } = of
-    const lines = [{ ledgerId: account.cashLedgerId, debit: opening, credit: zero }, { ledgerId: of.equity, debit: zero, credit: opening }]
-    return {
-      ok: true,
-      value: {
-        changes: {
-          companies: [company], ledgers: of.ledgers, accounts: [account], books: [of.book],
-          entries: opening > 0 ? [entry({ id: `${account.id}/opening` as Id<'entry'>, companyId: company.id, date: dayOfMoment(stamp.at), text: 'Opening balance', paymentId: null, lines })] : [],
-        },
-        trail: { act: 'open an account', text: `${account.name}, numbers ${of.book.start} to ${of.book.end}`, about: { account: account.id, company: company.id } },
-      },
-    }
+  private accountKnown = async (id: Id<'account'>, companyId: Id<'company'>): Promise<AccountKnown> => ({
+    account: await this.db.accounts.get(id), company: await this.db.companies.get(companyId), accounts: await this.db.accounts.toArray(), books: await this.db.books.toArray(),
   })
 
-  /** Changes what is known of a bank account and its company. What was printed before keeps its own copy. */
-  saveAccount = (of: { account: BankAccount, company: Company }) => this.settle(of.account.id, async () => {
-    // What acts keep with them is not the form's to change: the book in use, the closed period.
-    const [account, company] = [await this.db.accounts.get(of.account.id), await this.db.companies.get(of.company.id)]
-    return {
-      ok: true, value: {
-        changes: { accounts: [{ ...of.account, ...(account?.bookId && { bookId: account.bookId }) }], companies: [{ ...of.company, ...(company?.closedThrough && { closedThrough: company.closedThrough }) }] },
-        trail: { act: 'change an account', text: of.account.name, about: { account: of.account.id, company: of.company.id } },
-      },
-    }
-  })
+  openAccount = (act: Opening) => this.settleUnder('accounts', async stamp => openAccount(await this.accountKnown(act.account.id, act.company.id), act, stamp))
+
+  saveAccount = (act: Saving) => this.settleUnder('accounts', async () => saveAccount(await this.accountKnown(act.to.account.id, act.to.company.id), act))
 
   addPrinter = (printer: Printer) => this.settleUnder('library', async () => addPrinter({ printers: await this.db.printers.toArray() }, printer))
 

@@ -2,6 +2,7 @@ import Dexie, { type Table } from 'dexie'
 import type { Id } from '#core/base/id'
 import type { TableName, Tables } from '#core/desk/tables'
 import { painted, type Strip } from './strips'
+import { payeesToCompanies } from './upgrades'
 
 /** The PDF of a run, kept until its count-off and after. */
 export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array, readonly madeAt: string }
@@ -48,6 +49,8 @@ export class OfficeDb extends Dexie {
     // A whole book is read from its strips; the pace of a book from the moments of its runs.
     this.version(3).stores({ numbers: 'id, [accountId+number], [bookId+fate], check.paymentId', runs: 'id, [bookId+state], [bookId+printedAt], state, accountId', strips: 'id, bookId' })
       .upgrade(async tx => tx.table('strips').bulkPut(painted([], await tx.table<Tables['numbers']>('numbers').toArray())))
+    // A payee belongs to one company; the key of an act is found in the trail.
+    this.version(4).stores({ payees: 'id, name, companyId', trail: 'seq, act, key' }).upgrade(payeesToCompanies)
   }
 }
 

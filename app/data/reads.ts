@@ -1,5 +1,6 @@
+import { byMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { countFates, feedsRuns, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { paceOf, paceStart, stockLeft, type StockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
@@ -16,6 +17,7 @@ import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
 import { compareStrips, fatesOf, type BookFates } from './bookFates'
 import { db, type Paper, type StockScan } from './db'
+import { enteredOn } from './entered'
 import { openRunsOf } from './openRuns'
 import { STRIP, touchedIn } from './strips'
 
@@ -37,8 +39,8 @@ export async function readAccounts(): Promise<AccountView[]> {
   return accounts.flatMap((account) => {
     const company = companies.find(c => c.id === account.companyId)
     const own = books.filter(b => b.accountId === account.id).sort((a, b) => a.start - b.start)
-    const usable = own.filter(b => b.kind !== 'handwritten pad')
-    const book = usable.find(b => b.id === account.bookId && !b.archived) ?? usable.find(b => !b.archived) ?? usable[0]
+    const usable = own.filter(b => feedsRuns(b) && b.kind !== 'advices')
+    const book = usable.find(b => b.id === account.bookId) ?? usable[0] ?? own.find(b => b.kind !== 'handwritten pad')
     const stock = stockNow(stocks, account.stockId)
     const layout = layoutOf(layouts, owns, account.layoutId, account.companyId)
     return company && book && stock && layout ? [{ account, company, book, books: own, stock, layout, facts: factsOf(account, company) }] : []
@@ -50,7 +52,7 @@ export const readBalances = async (account: BankAccount): Promise<Balances> => b
   promisedOf(await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray()),
 )
 
-export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).sortBy('drawnAt')
+export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).toArray().then(list => list.sort((a, b) => byMoment(a.drawnAt, b.drawnAt)))
 
 const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> => db.books.where('accountId').equals(accountId).primaryKeys()
 
@@ -70,7 +72,7 @@ export const readToday = async (): Promise<AccountToday[]> => Promise.all((await
   return { view, waiting, balances, runs, next: nextNumber(book, touched), stock: stockLeft(countFates(book, touched.values()).unused, pace, waiting.length) }
 }))
 
-export const readPayees = (): Promise<Payee[]> => db.payees.orderBy('name').toArray()
+export const readPayees = (companyId: Id<'company'>): Promise<Payee[]> => db.payees.where('companyId').equals(companyId).sortBy('name')
 export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> => db.ledgers.where('companyId').equals(companyId).sortBy('code')
 export const readRun = (id: Id<'run'>): Promise<Run | undefined> => db.runs.get(id)
 export const readPayments = async (ids: readonly Id<'payment'>[]): Promise<Payment[]> => (await db.payments.bulkGet([...ids])).filter((p): p is Payment => p !== undefined)
@@ -93,6 +95,9 @@ export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], a
   const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.sentAs ?? c.number)))
   return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: version.account, layout: version.layout, stock: version.stock }
 }
+
+/** The day on which a payment was entered in the ledger. */
+export const readEnteredOn = (paymentId: Id<'payment'>): Promise<PlainDate | undefined> => enteredOn(db, paymentId)
 
 /** The kept PDF of a run, if it was made in this browser. */
 export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => db.papers.get(runId)
@@ -136,7 +141,7 @@ const MOST_PRINTED = 60
 /** The checks last printed on a stock, newest first. */
 export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
   const versions = new Set((await db.layoutVersions.filter(v => v.stock.id === stockId).primaryKeys()))
-  const runs = (await db.runs.filter(r => r.printedWith !== null && versions.has(r.printedWith)).toArray()).sort((a, b) => (a.printedAt < b.printedAt ? 1 : -1))
+  const runs = (await db.runs.filter(r => r.printedWith !== null && versions.has(r.printedWith)).toArray()).sort((a, b) => byMoment(b.printedAt, a.printedAt))
   const found: PrintedCheck[] = []
   for (const run of runs) {
     for (const c of [...run.checks].reverse()) {

@@ -26,7 +26,7 @@ export const setKeepDays = (days: number | null): Promise<unknown> => (days === 
 export async function letGoOfOldPapers(now: Date): Promise<number> {
   const days = await readKeepDays()
   if (days === null) return 0
-  const before = new Date(now.getTime() - days * 86_400_000).toISOString()
-  const old = await db.runs.where('state').equals('counted off').filter(r => r.countedAt < before).primaryKeys()
+  const before = now.getTime() - days * 86_400_000
+  const old = await db.runs.where('state').equals('counted off').filter(r => Date.parse(r.countedAt) < before).primaryKeys()
   return db.papers.where('runId').anyOf(old).delete()
 }

@@ -1,4 +1,3 @@
-import type { PlainDate } from '#core/base/dates'
 import { tableNames } from '#core/desk/tables'
 import { db } from './db'
 import { painted } from './strips'
@@ -6,10 +5,10 @@ import { painted } from './strips'
 /** The demo's code, asked for as soon as the first screen stands, so that the click only has to tell the story. */
 export const demoCode = () => import('~~/demo/scenario')
 
-/** Fills an empty browser with the demo office, told up to the given day; all of it or nothing. */
-export async function startWithDemo(today: PlainDate): Promise<void> {
+/** Fills an empty browser with the demo office, told up to the given moment; all of it or nothing. */
+export async function startWithDemo(now: string): Promise<void> {
   const { demoOffice } = await demoCode()
-  const office = demoOffice(today)
+  const office = demoOffice(now)
   await db.transaction('rw', db.tables, async () => {
     await Promise.all([...tableNames.map(table => db.table(table).bulkAdd(office[table] as unknown[])), db.strips.bulkAdd(painted([], office.numbers))])
     await db.facts.put({ name: 'started', value: 'demo' })

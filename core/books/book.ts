@@ -18,7 +18,8 @@ export function checkNumber(text: string, field = 'number'): Result<CheckNumber>
   return good(Number(t) as CheckNumber)
 }
 
-export const bookKinds = ['stationer’s stock', 'printed by us', 'handwritten pad'] as const
+/** An advice book numbers advices that print on plain paper, so that none uses up a check. */
+export const bookKinds = ['stationer’s stock', 'printed by us', 'handwritten pad', 'advices'] as const
 export type BookKind = (typeof bookKinds)[number]
 
 /** A range of check numbers of one bank account. Its next number is never stored: it follows from the fates. */
@@ -33,6 +34,10 @@ export interface NumberBook {
   /** Put away: no run takes numbers from it any more. */
   readonly archived?: boolean
 }
+/** Whether a number belongs to a book; what is no whole number belongs to none. */
+export const inBook = (book: Pick<NumberBook, 'start' | 'end'>, n: number): boolean => Number.isSafeInteger(n) && n >= book.start && n <= book.end
+/** Whether a book is one that a run may take numbers from; where `advice` is told, whether it takes advices or checks. */
+export const feedsRuns = (book: NumberBook): boolean => book.kind !== 'handwritten pad' && !book.archived
 export const bookName = (book: NumberBook): string => book.name || `${book.kind}, ${book.start} to ${book.end}`
 
 /** One line of a number's life. */
@@ -83,7 +88,7 @@ export function become(row: NumberRow, fate: Fate, stamp: Stamp, more: { why?: s
   if (!mayBecome(row.fate, fate)) return refuse('fate-impossible', `number ${row.number} is ${row.fate}: it cannot become ${fate}`, { field: 'number', value: row.number })
   const check = more.check === undefined ? row.check : more.check
   const told = check ?? row.check
-  const line: LifeLine = { ...stamp, fate, ...(more.why && { why: more.why }), ...(told && { payee: told.payee, runId: told.runId }) }
+  const line: LifeLine = { at: stamp.at, by: stamp.by, fate, ...(more.why && { why: more.why }), ...(told && { payee: told.payee, runId: told.runId }) }
   return good({ ...row, fate, at: stamp.at, why: more.why ?? '', check, life: [...row.life, line] })
 }
 
@@ -112,7 +117,7 @@ export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, cou
  * Refuses a number outside the book, or one that already has a fate.
  */
 export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber, way: Way = 1): Result<CheckNumber[]> {
-  if (from < book.start || from > book.end) return refuse('number-outside', `${from} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'top', value: from })
+  if (!inBook(book, from)) return refuse('number-outside', `${from} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'top', value: from })
   const row = rows.get(from)
   if (row && !isFree(row)) return refuse('number-used', `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'top', value: from })
   const next = nextNumber(book, rows, way) ?? from

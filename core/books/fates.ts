@@ -2,7 +2,7 @@
 export const fates = ['unused', 'on paper', 'issued', 'cleared', 'spoiled', 'voided', 'stopped', 'missing', 'set aside'] as const
 export type Fate = (typeof fates)[number]
 
-/** Which fate may follow which. What is not here can never happen; `spoiled` and the like are ends. */
+/** Which fate may follow which. What is not here can never happen; `spoiled` and the like are ends; what is missing may be found. */
 const next: Readonly<Record<Fate, readonly Fate[]>> = {
   'unused': ['on paper', 'issued', 'spoiled', 'missing', 'set aside'],
   'on paper': ['issued', 'spoiled', 'unused'],
@@ -11,7 +11,7 @@ const next: Readonly<Record<Fate, readonly Fate[]>> = {
   'spoiled': [],
   'voided': [],
   'stopped': ['voided'],
-  'missing': [],
+  'missing': ['unused', 'set aside'],
   'set aside': ['unused'],
 }
 

@@ -1,11 +1,12 @@
 /** How many weeks back the pace of a book is measured. */
 const PACE_WEEKS = 8
-const WEEK_MS = 7 * 86_400_000
+const DAY_MS = 86_400_000
+const WEEK_MS = 7 * DAY_MS
 /** A book that lasts less than so many weeks is low: boxes of stock take about that long to come. */
 const LOW_WEEKS = 6
 
-/** Moment from which numbers count for the pace, ISO 8601. */
-export const paceStart = (now: Date): string => new Date(now.getTime() - PACE_WEEKS * WEEK_MS).toISOString()
+/** Text of a moment before all that count for the pace: a day more, since moments have the offset of their place. */
+export const paceStart = (now: Date): string => new Date(now.getTime() - PACE_WEEKS * WEEK_MS - DAY_MS).toISOString()
 
 /** Numbers used in each of the last eight weeks before `now`, newest week last; `used` tells when (ISO 8601) and how many. */
 export function paceOf(used: Iterable<{ readonly at: string, readonly count: number }>, now: Date): number[] {

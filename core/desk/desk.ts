@@ -1,8 +1,8 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { Result } from '../base/result'
-import { countFates, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
-import { giveFate, takeBack, type GiveFate } from '../books/giveFate'
+import { countFates, feedsRuns, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import { giveFate, takeBack, type GiveFate, type TakeBack } from '../books/giveFate'
 import { archiveBook, openBook } from '../books/keepBook'
 import { layoutOf, stockNow } from '../library/library'
 import type { Layout } from '../paper/layout'
@@ -11,7 +11,9 @@ import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'
 import { amend, bringBack, withdraw, type Amending } from '../payables/amend'
 import { closePeriod } from '../payables/closePeriod'
-import { draw, type Draw } from '../payables/draw'
+import { draw, type Draw, type DrawKnown } from '../payables/draw'
+import { openAccount, saveAccount, twinBooks, type AccountKnown, type Opening, type Saving } from '../payables/keepAccount'
+import { sameName } from '../payables/texts'
 import type { Payment } from '../payables/payment'
 import { cancel, type Cancelling } from '../runs/cancel'
 import { clear } from '../runs/clear'
@@ -21,8 +23,9 @@ import { placesOf, print, printAgain, type Made } from '../runs/print'
 import { printCopy } from '../runs/printCopy'
 import { record } from '../runs/record'
 import { replace, type Ending } from '../runs/replace'
-import { layoutVersion, plan, type CheckCopy, type PlannedCheck, type Run } from '../runs/run'
-import { trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
+import { issueEntryId } from '../runs/issue'
+import { layoutVersion, paperOfBook, plan, type CheckCopy, type PlannedCheck, type Run } from '../runs/run'
+import { doneAlready, trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
 import { tableNames, type Changes, type Snapshot, type TableName, type Tables } from './tables'
 
 type Kept = { [T in Exclude<TableName, 'trail'>]: Map<Tables[T]['id'], Tables[T]> }
@@ -49,6 +52,7 @@ export class Desk {
   }
 
   private settle<C extends Changes>(decision: Decision<C>, stamp: Stamp): Result<C> {
+    if (stamp.key && this.trail.some(l => l.key === stamp.key)) return doneAlready()
     if (!decision.ok) return decision
     this.put(decision.value.changes)
     this.trail.push(trailLine(decision.value.trail, stamp, this.trail.at(-1)))
@@ -74,7 +78,8 @@ export class Desk {
 
   bookOf(accountId: Id<'account'>): NumberBook {
     const own = [...this.kept.books.values()].filter(b => b.accountId === accountId)
-    const book = own.find(b => b.id === this.get('accounts', accountId).bookId) ?? own.find(b => b.kind !== 'handwritten pad')
+    const usable = own.filter(b => feedsRuns(b) && b.kind !== 'advices')
+    const book = usable.find(b => b.id === this.get('accounts', accountId).bookId) ?? usable[0] ?? own[0]
     if (!book) throw new RangeError(`account ${accountId} has no number book`)
     return book
   }
@@ -92,7 +97,17 @@ export class Desk {
   }
 
   draw(accountId: Id<'account'>, act: Draw, stamp: Stamp): Result<unknown> {
-    return this.settle(draw({ account: this.get('accounts', accountId), payee: this.kept.payees.get(act.payee.id), closedThrough: this.closed(accountId) }, act, stamp), stamp)
+    return this.settle(draw(this.drawing(accountId, act), act, stamp), stamp)
+  }
+
+  private drawing(accountId: Id<'account'>, act: Draw): DrawKnown {
+    const account = this.get('accounts', accountId)
+    const payee = this.kept.payees.get(act.payee.id)
+    return {
+      account, payee, payment: this.kept.payments.get(act.id), closedThrough: this.closed(accountId),
+      namesakes: payee ? [] : [...this.kept.payees.values()].filter(p => p.companyId === account.companyId && sameName(p.name, act.payee.name)),
+      ledgers: act.split.flatMap((s) => { const ledger = this.kept.ledgers.get(s.ledgerId); return ledger ? [ledger] : [] }),
+    }
   }
 
   amend(ids: readonly Id<'payment'>[], act: Amending, stamp: Stamp): Result<unknown> {
@@ -104,7 +119,8 @@ export class Desk {
   bringBack(id: Id<'payment'>, stamp: Stamp): Result<unknown> { return this.settle(bringBack({ payment: this.get('payments', id) }), stamp) }
 
   openBook(book: NumberBook, stamp: Stamp): Result<unknown> {
-    return this.settle(openBook({ books: [...this.kept.books.values()].filter(b => b.accountId === book.accountId) }, book), stamp)
+    const books = [...this.kept.books.values()]
+    return this.settle(openBook({ books, twins: twinBooks({ accounts: [...this.kept.accounts.values()], books }, this.get('accounts', book.accountId)) }, book), stamp)
   }
 
   archiveBook(bookId: Id<'book'>, archived: boolean, stamp: Stamp): Result<unknown> {
@@ -120,8 +136,8 @@ export class Desk {
     return this.settle(giveFate({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, act, stamp), stamp)
   }
 
-  takeBack(bookId: Id<'book'>, numbers: readonly CheckNumber[], stamp: Stamp): Result<unknown> {
-    return this.settle(takeBack({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, { numbers }, stamp), stamp)
+  takeBack(bookId: Id<'book'>, act: TakeBack, stamp: Stamp): Result<unknown> {
+    return this.settle(takeBack({ book: this.get('books', bookId), rows: this.rowsOf(bookId) }, act, stamp), stamp)
   }
 
   load(runId: Id<'run'>, act: Loading, stamp: Stamp): Result<unknown> {
@@ -131,7 +147,7 @@ export class Desk {
 
   switchBook(runId: Id<'run'>, bookId: Id<'book'>, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
-    return this.settle(switchBook({ run, book: this.get('books', bookId), account: this.accountOf(run), openRuns: this.openRuns(bookId) }), stamp)
+    return this.settle(switchBook({ run, book: this.get('books', bookId), account: this.accountOf(run), openRuns: this.openRuns(bookId), payments: run.paymentIds.map(id => this.get('payments', id)) }), stamp)
   }
 
   drop(runId: Id<'run'>, stamp: Stamp): Result<unknown> {
@@ -145,10 +161,10 @@ export class Desk {
 
   private accountOf(run: Run): BankAccount { return this.get('accounts', run.accountId) }
 
-  private stockOf(of: { accountId: Id<'account'> }): Stock {
+  private stockOf(of: { accountId: Id<'account'>, bookId?: Id<'book'> }): Stock {
     const stock = stockNow([...this.kept.stocks.values()], this.get('accounts', of.accountId).stockId)
     if (!stock) throw new RangeError(`account ${of.accountId} has no stock`)
-    return stock
+    return of.bookId ? paperOfBook(stock, this.get('books', of.bookId)) : stock
   }
 
   private readonly ready = new Map<Id<'account'>, { of: readonly unknown[], layout: Layout, facts: AccountFacts }>()
@@ -200,8 +216,8 @@ export class Desk {
     }, act, stamp), stamp)
   }
 
-  clear(accountId: Id<'account'>, rows: readonly NumberRow[], stamp: Stamp): Result<unknown> {
-    return this.settle(clear({ accountId, rows, payments: this.kept.payments }, stamp), stamp)
+  clear(accountId: Id<'account'>, ids: readonly Id<'number'>[], stamp: Stamp): Result<unknown> {
+    return this.settle(clear({ accountId, rows: ids.map(id => this.get('numbers', id)), payments: this.kept.payments }, stamp), stamp)
   }
 
   /** The number that stands for a payment. */
@@ -215,20 +231,33 @@ export class Desk {
 
   cancel(paymentId: Id<'payment'>, act: Cancelling, stamp: Stamp): Result<unknown> {
     const payment = this.get('payments', paymentId)
-    return this.settle(cancel({ payment, row: this.standing(paymentId), cashLedgerId: this.get('accounts', payment.accountId).cashLedgerId, closedThrough: this.closed(payment.accountId) }, act, stamp), stamp)
+    return this.settle(cancel({ payment, row: this.standing(paymentId), enteredOn: this.enteredOn(paymentId), cashLedgerId: this.get('accounts', payment.accountId).cashLedgerId, closedThrough: this.closed(payment.accountId) }, act, stamp), stamp)
+  }
+
+  /** The day on which a payment was entered in the ledger, whatever paper carries it now. */
+  private enteredOn(paymentId: Id<'payment'>): PlainDate | undefined {
+    return this.numbersOf(paymentId).map(r => this.kept.entries.get(issueEntryId(paymentId, r.number))?.date).find(Boolean)
   }
 
   printCopy(id: Id<'number'>, act: { firstSheet: string, inHouse: boolean }, stamp: Stamp): Result<unknown> {
     const row = this.get('numbers', id)
-    return this.settle(printCopy({ row, numbered: this.stockOf(row).numbered }, act, stamp), stamp)
+    const version = row.check && this.kept.layoutVersions.get(this.kept.runs.get(row.check.runId)?.printedWith ?? '')
+    return this.settle(printCopy({ row, stock: version?.stock }, act, stamp), stamp)
   }
 
   record(bookId: Id<'book'>, act: { draw: Draw, number: CheckNumber }, stamp: Stamp): Result<unknown> {
     const book = this.get('books', bookId)
     const account = this.get('accounts', book.accountId)
     const { layout, facts } = this.printsWith(account)
-    return this.settle(record({ account, book, row: this.rowsOf(bookId).get(act.number), payee: this.kept.payees.get(act.draw.payee.id), layout, facts, stock: this.stockOf(book), closedThrough: this.closed(account.id) }, act, stamp), stamp)
+    return this.settle(record({ drawing: this.drawing(account.id, act.draw), book, row: this.rowsOf(bookId).get(act.number), layout, facts, stock: this.stockOf(book) }, act, stamp), stamp)
   }
+
+  private accountKnown(id: Id<'account'>, companyId: Id<'company'>): AccountKnown {
+    return { account: this.kept.accounts.get(id), company: this.kept.companies.get(companyId), accounts: [...this.kept.accounts.values()], books: [...this.kept.books.values()] }
+  }
+
+  openAccount(act: Opening, stamp: Stamp): Result<unknown> { return this.settle(openAccount(this.accountKnown(act.account.id, act.company.id), act, stamp), stamp) }
+  saveAccount(act: Saving, stamp: Stamp): Result<unknown> { return this.settle(saveAccount(this.accountKnown(act.to.account.id, act.to.company.id), act), stamp) }
 
   closePeriod(companyId: Id<'company'>, through: PlainDate | null, today: PlainDate, stamp: Stamp): Result<unknown> {
     return this.settle(closePeriod({ company: this.get('companies', companyId), today }, { through }), stamp)

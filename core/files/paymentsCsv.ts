@@ -2,7 +2,7 @@ import Papa from 'papaparse'
 import { plainDate, type PlainDate } from '../base/dates'
 import { figures } from '../money/figures'
 import { add, parseAmount, payable, subtract, zero, type Cents } from '../money/cents'
-import { printable } from '../payables/draw'
+import { printable } from '../payables/texts'
 import type { CheckFacts, StubLine } from '../proof/facts'
 import { MOST_FILE_LETTERS, type Fault, type Read } from './fault'
 

@@ -1,3 +1,4 @@
+import { byMoment } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import type { Mm } from '../paper/length'
@@ -35,7 +36,7 @@ export interface FitRow {
 
 /** The fits of one printer, tray and stock, newest first. */
 export const fitsOf = (rows: readonly FitRow[], printerId: string, tray: string, stockId: string): FitRow[] =>
-  rows.filter(r => r.printerId === printerId && r.tray === tray && r.stockId === stockId).sort((a, b) => (a.madeAt < b.madeAt ? 1 : a.madeAt > b.madeAt ? -1 : a.id < b.id ? 1 : -1))
+  rows.filter(r => r.printerId === printerId && r.tray === tray && r.stockId === stockId).sort((a, b) => byMoment(b.madeAt, a.madeAt) || (a.id < b.id ? 1 : -1))
 
 export function addPrinter(known: { printers: readonly Printer[] }, act: Printer): Decision<{ printers: Printer[] }> {
   const name = act.name.trim()

@@ -1,9 +1,12 @@
 import type { Id } from '../base/id'
-import { cents, sum, type Cents } from '../money/cents'
+import { cents, type Cents } from '../money/cents'
 import type { Entry } from './entry'
 
-/** What an account has, what is promised out of it, and what is left: all in minor units. */
-export interface Balances { readonly book: Cents, readonly committed: Cents, readonly free: Cents }
+/**
+ * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked already), the part of that which is on
+ * paper, and what is left when all of it is paid: all in minor units. Every screen tells these and works out none of its own.
+ */
+export interface Balances { readonly book: Cents, readonly committed: Cents, readonly onPaper: Cents, readonly free: Cents }
 
 /** Debits less credits of one ledger account. */
 export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>): Cents {
@@ -12,9 +15,23 @@ export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>):
   return cents(total)
 }
 
-/** Book balance from the entries of the account's cash ledger; committed from its payments in the lane and on paper. */
-export function balances(entries: Iterable<Entry>, cashLedger: Id<'ledger'>, promised: Iterable<{ readonly amount: Cents }>): Balances {
-  const book = ledgerBalance(entries, cashLedger)
-  const committed = sum([...promised].map(p => p.amount))
-  return { book, committed, free: cents(book - committed) }
+/** Balances from the book balance, and what is promised in the lane and on paper. */
+export const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({ book, committed: cents(waiting + onPaper), onPaper, free: cents(book - waiting - onPaper) })
+
+/** Book balance from the entries of the account's cash ledger; what is promised from its payments in the lane and on paper. */
+export function balances(entries: Iterable<Entry>, cashLedger: Id<'ledger'>, promised: Iterable<{ readonly amount: Cents, readonly state: string }>): Balances {
+  let [waiting, onPaper] = [0, 0]
+  for (const p of promised) {
+    if (p.state === 'on paper') onPaper += p.amount
+    else waiting += p.amount
+  }
+  return balancesOf(ledgerBalance(entries, cashLedger), cents(waiting), cents(onPaper))
 }
+
+/** The balances when `amount` more is promised, and when it is paid at once. */
+export const promising = (now: Balances, amount: Cents): Balances => ({ ...now, committed: cents(now.committed + amount), free: cents(now.free - amount) })
+export const paying = (now: Balances, amount: Cents): Balances => ({ ...now, book: cents(now.book - amount), free: cents(now.free - amount) })
+/** The balances when `amount` of what is on paper is issued. */
+export const issuing = (now: Balances, amount: Cents): Balances => ({ ...now, book: cents(now.book - amount), committed: cents(now.committed - amount), onPaper: cents(now.onPaper - amount) })
+/** What the account has left once what is on paper and `amount` of the lane are paid, the rest of the lane left aside. */
+export const afterRun = (now: Balances, amount: Cents): Cents => cents(now.book - now.onPaper - amount)

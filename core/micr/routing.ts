@@ -16,6 +16,7 @@ export function routingCheckDigit(eight: string): number {
 export function routingNumber(text: string, field = 'routing'): Result<string> {
   const t = text.trim()
   if (!/^\d{9}$/.test(t)) return refuse('routing-digits', `a routing number has nine digits, this has “${t}”`, { field, value: t, limit: 9 })
+  if (/^0+$/.test(t)) return refuse('routing-range', 'nine zeros are no bank’s routing number', { field, value: t })
   if (!inUse(Number(t.slice(0, 2)))) return refuse('routing-range', `no bank's routing number begins with ${t.slice(0, 2)}`, { field, value: t })
   const digit = routingCheckDigit(t)
   if (digit !== Number(t[8])) return refuse('routing-check-digit', `the check digit of ${t} does not agree: after ${t.slice(0, 8)} it would be ${digit}`, { field, value: t })

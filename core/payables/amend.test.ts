@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
 import { must } from '../base/result'
-import { account, drawOf } from '../desk/test/office'
+import { drawKnown, drawOf } from '../desk/test/office'
 import { cents } from '../money/cents'
 import { amend, bringBack, withdraw, type Amending } from './amend'
 import { closePeriod } from './closePeriod'
@@ -10,7 +10,7 @@ import type { Payment } from './payment'
 
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const day = (text: string) => must(plainDate(text))
-const payment = (more: Partial<Payment> = {}): Payment => ({ ...must(draw({ account, payee: undefined }, drawOf('a', 10_001), stamp)).changes.payments[0]!, ...more })
+const payment = (more: Partial<Payment> = {}): Payment => ({ ...must(draw(drawKnown(), drawOf('a', 10_001), stamp)).changes.payments[0]!, ...more })
 const code = (of: Payment, act: Amending, closed = '2026-10-31') => { const r = amend({ payments: [of], closedThrough: day(closed) }, act); return r.ok ? r.value.changes.payments[0]! : r.refusal.code }
 
 describe('a payment in the lane', () => {
@@ -23,8 +23,17 @@ describe('a payment in the lane', () => {
     expect(code(two, { date: day('2026-10-31') })).toBe('period-closed')
     expect(code(two, { name: '  ' })).toBe('payee-blank')
     expect(code(payment({ booked: true }), { amount: cents(5) })).toBe('payment-booked')
+    expect(code(payment({ booked: true }), { name: 'Somebody Else' })).toBe('payment-booked')
+    expect(code(payment({ booked: true }), { name: ' Shoreline  Timber ', address: ['New Road'] })).toMatchObject({ address: ['New Road'] })
+    expect(code(payment(), { address: Array.from({ length: 50 }, (_, i) => `line ${i}`) })).toBe('address-lines')
+    expect(code(payment(), { memo: payment().memo })).toBe('nothing-changed')
     expect(code(payment({ state: 'issued' }), { memo: 'x' })).toBe('payment-not-waiting')
     expect(amend({ payments: [payment(), payment({ state: 'on paper' })] }, { memo: 'x' }).ok).toBe(false)
+  })
+  it('the trail tells old and new of what changed, and nothing else', () => {
+    const told = amend({ payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })] }, { memo: 'Oak', name: 'Shoreline Timber' })
+    expect(must(told).trail.text).toBe('Shoreline Timber: memo “Larch” to “Oak”')
+    expect(must(told).changes.payments).toHaveLength(1)
   })
   it('what was wrong on the paper counts as put right only when that very thing changed', () => {
     const wrong = payment({ correct: 'date' })

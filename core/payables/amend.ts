@@ -1,12 +1,12 @@
-import type { PlainDate } from '../base/dates'
+import { plainDate, type PlainDate } from '../base/dates'
 import { good, refuse, type Result } from '../base/result'
 import { mustBeOpen } from '../ledger/period'
 import { cents, payable, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { Decision } from '../trail/trail'
-import { printable } from './draw'
 import type { Payment } from './payment'
+import { addressLines, payeeName, printable } from './texts'
 
 /** What may be changed of a payment that waits; what is left out stays. */
 export interface Amending { readonly name?: string, readonly address?: readonly string[], readonly date?: PlainDate, readonly amount?: Cents, readonly memo?: string }
@@ -21,31 +21,25 @@ function withAmount(payment: Payment, amount: Cents): Payment {
   }
 }
 
+/** The payment with its texts changed, each through the gate. The name of a booked payment is fixed: its entry says who was paid. */
+function withTexts(payment: Payment, act: Amending): Result<Payment> {
+  const name = act.name === undefined ? good(payment.name) : payeeName(act.name, 'name')
+  if (!name.ok) return name
+  if (payment.booked && name.value !== payment.name) return refuse('payment-booked', `a check of this payment was issued to ${payment.name}: cancel the payment and draw another`, { field: 'name', value: name.value })
+  const address = act.address === undefined ? good(payment.address) : addressLines(act.address)
+  if (!address.ok) return address
+  const memo = act.memo === undefined ? good(payment.memo) : printable(act.memo, 'memo')
+  return memo.ok ? good({ ...payment, name: name.value, address: address.value, memo: memo.value }) : memo
+}
+
 function amended(payment: Payment, act: Amending, closedThrough: PlainDate | undefined): Result<Payment> {
   if (payment.state !== 'waiting') return refuse('payment-not-waiting', `the payment to ${payment.name} is ${payment.state}: only one in the lane can be changed`, { field: 'payment' })
-  let next: Payment = payment
-  if (act.name !== undefined) {
-    const name = printable(act.name, 'name')
-    if (!name.ok) return name
-    if (!name.value) return refuse('payee-blank', 'say who is paid', { field: 'name' })
-    next = { ...next, name: name.value }
-  }
-  if (act.address) {
-    const address: string[] = []
-    for (const line of act.address) {
-      const read = printable(line, 'address')
-      if (!read.ok) return read
-      if (read.value) address.push(read.value)
-    }
-    next = { ...next, address }
-  }
-  if (act.memo !== undefined) {
-    const memo = printable(act.memo, 'memo')
-    if (!memo.ok) return memo
-    next = { ...next, memo: memo.value }
-  }
+  const texts = withTexts(payment, act)
+  if (!texts.ok) return texts
+  let next = texts.value
   if (act.date !== undefined && act.date !== payment.date) {
-    const open = mustBeOpen(act.date, closedThrough)
+    const date = plainDate(act.date)
+    const open = date.ok ? mustBeOpen(date.value, closedThrough) : date
     if (!open.ok) return open
     next = { ...next, date: act.date }
   }
@@ -65,18 +59,30 @@ function amended(payment: Payment, act: Amending, closedThrough: PlainDate | und
   return good(next)
 }
 
+/** What is other in a payment than before, each with old and new; empty where nothing is. */
+function differences(old: Payment, now: Payment): string {
+  const told = (what: string, before: string, after: string): string => (before === after ? '' : `${what} “${before}” to “${after}”`)
+  return [
+    told('payee', old.name, now.name), told('address', old.address.join(', '), now.address.join(', ')), told('date', old.date, now.date), told('amount', figures(old.amount), figures(now.amount)), told('memo', old.memo, now.memo),
+  ].filter(Boolean).join(', ')
+}
+
 /** Changes payments that wait in the lane: one, or many alike. All or none. What was seen to be wrong on paper counts as put right when it changed. */
 export function amend(known: { payments: readonly Payment[], closedThrough?: PlainDate | undefined }, act: Amending): Decision<{ payments: Payment[] }> {
   if (!known.payments.length) return refuse('payments-none', 'choose at least one payment', { field: 'payments' })
   const payments: Payment[] = []
+  const told: string[] = []
   for (const payment of known.payments) {
     const next = amended(payment, act, known.closedThrough)
     if (!next.ok) return next
+    const other = differences(payment, next.value)
+    if (!other) continue
     payments.push(next.value)
+    told.push(`${payment.name}: ${other}`)
   }
-  const [first] = payments as [Payment]
-  const what = [act.name !== undefined && 'payee', act.address && 'address', act.date && `date ${act.date}`, act.amount !== undefined && `amount ${figures(act.amount)}`, act.memo !== undefined && 'memo'].filter(Boolean).join(', ')
-  return good({ changes: { payments }, trail: { act: 'change in the lane', text: `${payments.length === 1 ? first.name : `${payments.length} payments`}: ${what}`, about: { account: first.accountId, ...(payments.length === 1 && { payment: first.id }) } } })
+  const [first] = payments
+  if (!first) return refuse('nothing-changed', 'everything is as it was', { field: 'payments' })
+  return good({ changes: { payments }, trail: { act: 'change in the lane', text: told.join('; '), about: { account: first.accountId, ...(payments.length === 1 && { payment: first.id }) } } })
 }
 
 /** Takes a payment out of the lane before any check of it was issued; it may be brought back. */

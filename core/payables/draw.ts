@@ -1,14 +1,19 @@
-import { daysBetween, type PlainDate } from '../base/dates'
+import { daysBetween, plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
 import { cents, payable, sum, type Cents } from '../money/cents'
 import type { Balances } from '../ledger/balances'
+import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { PayLine, StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import type { BankAccount } from './account'
 import type { Payee, Payment } from './payment'
+import { addressLines, payeeName, printable } from './texts'
+
+/** Most letters of our account number with a payee. */
+const MOST_ACCOUNT_WITH = 40
 
 export interface Draw {
   readonly id: Id<'payment'>
@@ -29,16 +34,6 @@ export interface Draw {
 /** A thing to look at before drawing; never a refusal. */
 export interface DrawWarning { readonly code: 'on-hold' | 'below-zero' | 'like-another' | 'far-date', readonly text: string }
 
-const MOST_LINES = 6
-const MOST_LETTERS = 80
-
-/** A name or an address line as it may be printed: trimmed, not too long. */
-export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
-  const t = text.trim().replaceAll(/\s+/g, ' ')
-  if (t.length > most) return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, { field, value: t.length, limit: most })
-  return good(t)
-}
-
 /** What a clerk should know before drawing: payee on hold, account below zero, a like payment in the lane, a date far off. */
 export function drawWarnings(known: { payee: Payee | null, balances: Balances, waiting: readonly Payment[], today: PlainDate }, amount: Cents | null, date: PlainDate | null): DrawWarning[] {
   const found: DrawWarning[] = []
@@ -50,38 +45,70 @@ export function drawWarnings(known: { payee: Payee | null, balances: Balances, w
   return found
 }
 
+export interface DrawKnown {
+  readonly account: BankAccount
+  /** The payment that has this key already, if any. */
+  readonly payment: Payment | undefined
+  readonly payee: Payee | undefined
+  /** Payees of the company whose name is the same but for case and spaces. */
+  readonly namesakes: readonly Payee[]
+  /** The ledger accounts that the act names. */
+  readonly ledgers: readonly LedgerAccount[]
+  readonly closedThrough?: PlainDate | undefined
+}
+
+/** Refuses what does not belong together: payee, account and ledger accounts are of one company, and a payee stands there once. */
+function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
+  const { companyId } = known.account
+  if ((known.payee ?? act.payee).companyId !== companyId) return refuse('payee-elsewhere', `${act.payee.name} is a payee of another company`, { field: 'payee' })
+  if (!known.payee && known.namesakes.length) return refuse('payee-known', `there is a payee ${known.namesakes[0]?.name} already: choose that one`, { field: 'payee', value: act.payee.name })
+  for (const { ledgerId } of act.split) {
+    if (known.ledgers.find(l => l.id === ledgerId)?.companyId !== companyId) return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', { field: 'ledger' })
+    if (ledgerId === known.account.cashLedgerId) return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', { field: 'ledger' })
+  }
+  return good(true)
+}
+
+/** Refuses parts that do not come to the amount, and parts of nothing or less. */
+function addsUp(act: Draw): Result<true> {
+  if (!act.split.length && act.amount !== 0) return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+  if (act.split.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0)) return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
+  if (sum(act.split.map(s => s.amount)) !== act.amount) return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
+  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount) return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
+  const pay = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
+  if (act.pay?.length && pay !== act.amount) return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', { field: 'pay' })
+  return good(true)
+}
+
 /** Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is written down with it. */
-export function draw(known: { account: BankAccount, payee: Payee | undefined, closedThrough?: PlainDate | undefined }, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
+export function draw(known: DrawKnown, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
+  if (known.payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
   const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
   if (!known.account.forChecks) return refuse('account-not-for-checks', `${known.account.name} is not for checks: choose another account, or change it under Accounts`, { field: 'account' })
-  const open = mustBeOpen(act.date, known.closedThrough)
+  const date = plainDate(act.date)
+  const open = date.ok ? mustBeOpen(date.value, known.closedThrough) : date
   if (!open.ok) return open
-  const name = printable(act.payee.name, 'payee')
+  const name = payeeName(act.payee.name, 'payee')
   if (!name.ok) return name
-  if (!name.value) return refuse('payee-blank', 'say who is paid', { field: 'payee' })
-  if (act.address.length > MOST_LINES) return refuse('address-lines', `an address has at most ${MOST_LINES} lines`, { field: 'address', value: act.address.length, limit: MOST_LINES })
-  const address: string[] = []
-  for (const line of act.address) {
-    const checked = printable(line, 'address')
-    if (!checked.ok) return checked
-    if (checked.value) address.push(checked.value)
-  }
-  const paySum = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
-  if (act.pay?.length && paySum !== act.amount) return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', { field: 'pay' })
-  if (act.signers?.some(i => !known.account.signatories[i])) return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+  const address = addressLines(act.address)
+  if (!address.ok) return address
   const memo = printable(act.memo, 'memo')
   if (!memo.ok) return memo
-  if (!act.split.length && act.amount !== 0) return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
-  if (sum(act.split.map(s => s.amount)) !== act.amount) return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
-  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount) return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
+  const withPayee = printable(act.accountWithPayee ?? '', 'accountWithPayee', MOST_ACCOUNT_WITH)
+  if (!withPayee.ok) return withPayee
+  if (act.signers?.some(i => !known.account.signatories[i])) return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+  const whole = addsUp(act)
+  if (!whole.ok) return whole
+  const one = ofOneCompany(known, act)
+  if (!one.ok) return one
   const payment: Payment = {
-    id: act.id, companyId: known.account.companyId, accountId: known.account.id, payeeId: act.payee.id, name: name.value, address, date: act.date,
+    id: act.id, companyId: known.account.companyId, accountId: known.account.id, payeeId: act.payee.id, name: name.value, address: address.value, date: act.date,
     amount: act.amount, memo: memo.value, lines: act.lines, split: act.split, state: 'waiting', drawnAt: stamp.at,
-    ...(act.accountWithPayee?.trim() && { accountWithPayee: act.accountWithPayee.trim() }), ...(act.pay?.length && { pay: act.pay }), ...(act.advice && { advice: true }), ...(act.signers && { signers: act.signers }),
+    ...(withPayee.value && { accountWithPayee: withPayee.value }), ...(act.pay?.length && { pay: act.pay }), ...(act.advice && { advice: true }), ...(act.signers && { signers: act.signers }),
   }
   return good({
-    changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name: name.value, address }] },
+    changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name: name.value, address: address.value }] },
     trail: { act: 'draw', text: `${act.advice ? 'advice of ' : ''}${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`, about: { account: known.account.id, payment: act.id } },
   })
 }

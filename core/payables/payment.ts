@@ -1,14 +1,15 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import type { Cents } from '../money/cents'
+import { cents, type Cents } from '../money/cents'
 import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
 
 export const payeeKinds = ['supplier', 'employee', 'owner', 'one-time'] as const
 
-/** Somebody we pay. */
+/** Somebody that one company pays. */
 export interface Payee {
   readonly id: Id<'payee'>
+  readonly companyId: Id<'company'>
   readonly kind: (typeof payeeKinds)[number]
   readonly name: string
   readonly address: readonly string[]
@@ -57,6 +58,17 @@ export interface Payment {
   readonly correct?: 'payee' | 'date' | 'amount' | 'memo'
   /** Taken out of the lane before any check of it was issued; it may be brought back. */
   readonly withdrawn?: boolean
+}
+
+/** What stands in a lane: all of it as it goes on paper, the part whose entry stands already, and what is promised by the rest. */
+export interface LaneSums { readonly total: Cents, readonly booked: Cents, readonly promised: Cents }
+export function laneSums(waiting: Iterable<Payment>): LaneSums {
+  let [total, booked] = [0, 0]
+  for (const p of waiting) {
+    total += p.amount
+    if (p.booked) booked += p.amount
+  }
+  return { total: cents(total), booked: cents(booked), promised: cents(total - booked) }
 }
 
 /** What is promised out of an account but not yet in its book balance: in the lane and on paper, less what is booked already. */

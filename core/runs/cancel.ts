@@ -1,4 +1,4 @@
-import type { PlainDate } from '../base/dates'
+import { dayOfMoment, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { become, type NumberRow } from '../books/book'
@@ -14,15 +14,24 @@ export interface CancelKnown {
   /** The standing check; undefined where the payment waits for the replacement of one. */
   readonly row: NumberRow | undefined
   readonly payment: Payment
+  /** The day of the entry that is to be reversed: that of the first check, whatever paper took over since; undefined where nothing was entered. */
+  readonly enteredOn: PlainDate | undefined
   readonly cashLedgerId: Id<'ledger'>
   readonly closedThrough?: PlainDate | undefined
 }
 export interface Cancelling { readonly ending: Exclude<Ending, 'spoiled'>, readonly why: string, /** Date of the reversal; the original date where its period is open and nothing is said. */ readonly date?: PlainDate }
 
-/** The date on which a cancelled payment is reversed: the original one, or where its period is closed, the one told, which must be open. */
-export function reversalDate(known: Pick<CancelKnown, 'payment' | 'closedThrough'>, date: PlainDate | undefined): Result<PlainDate> {
-  const wanted = date ?? known.payment.date
+/**
+ * The day on which a cancelled payment is reversed: that of its entry, or where that period is closed, the one told. Never before the entry, in a
+ * closed period, or later than today (for a post-dated check: than its entry).
+ */
+export function reversalDate(known: { readonly payment: Pick<Payment, 'date'>, readonly enteredOn: PlainDate | undefined, readonly closedThrough?: PlainDate | undefined }, date: PlainDate | undefined, today: PlainDate): Result<PlainDate> {
+  const entered = known.enteredOn ?? known.payment.date
+  const wanted = date ?? entered
   if (!date && known.closedThrough && wanted <= known.closedThrough) return refuse('period-closed', `the period of ${wanted} is closed through ${known.closedThrough}: choose the day of the reversal, ${firstOpen(known.closedThrough)} or later`, { field: 'date', value: wanted, limit: known.closedThrough })
+  if (wanted < entered) return refuse('reversal-early', `the payment was entered on ${entered}: it cannot be reversed before`, { field: 'date', value: wanted, limit: entered })
+  const last = entered > today ? entered : today
+  if (wanted > last) return refuse('reversal-late', `choose a day up to ${last}`, { field: 'date', value: wanted, limit: last })
   return mustBeOpen(wanted, known.closedThrough)
 }
 
@@ -43,7 +52,7 @@ export function cancel(known: CancelKnown, act: Cancelling, stamp: Stamp): Decis
     if (!ended.ok) return ended
     numbers.push(ended.value)
   }
-  const date = reversalDate(known, act.date)
+  const date = reversalDate(known, act.date, dayOfMoment(stamp.at))
   if (!date.ok) return date
   const { booked: _, correct: __, ...bare } = payment
   return good({

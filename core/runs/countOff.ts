@@ -1,7 +1,7 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, never, refuse } from '../base/result'
-import { become, unusedRow, type CheckNumber, type CheckOnPaper, type NumberBook, type NumberRow } from '../books/book'
+import { become, inBook, unusedRow, type CheckNumber, type CheckOnPaper, type NumberBook, type NumberRow } from '../books/book'
 import type { Entry } from '../ledger/entry'
 import { openDay } from '../ledger/period'
 import { figures } from '../money/figures'
@@ -65,7 +65,7 @@ export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): 
       continue
     }
     const number = outcome.number ?? check.number
-    if (number < known.book.start || number > known.book.end) return refuse('number-outside', `${number} is not in the number book`, { field: 'number', value: number })
+    if (!inBook(known.book, number)) return refuse('number-outside', `${number} is not in the number book`, { field: 'number', value: number })
     if (carried.has(number)) return refuse('number-twice', `${number} is said of two sheets`, { field: 'number', value: number })
     carried.add(number)
     const row = known.rows.get(number)
@@ -99,7 +99,7 @@ export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): 
   }
   for (const { number, fate, why } of act.skipped ?? []) {
     if (carried.has(number)) return refuse('number-twice', `${number} is said to be ${fate}, but a sheet carries it`, { field: 'skipped', value: number })
-    if (number < known.book.start || number > known.book.end) return refuse('number-outside', `${number} is not in the number book`, { field: 'skipped', value: number })
+    if (!inBook(known.book, number)) return refuse('number-outside', `${number} is not in the number book`, { field: 'skipped', value: number })
     if (!why.trim()) return refuse('why-blank', `say why ${number} is ${fate}`, { field: 'why', value: number })
     const row = rowOf(number)
     if (!held.has(number) && row.fate !== 'unused') return refuse('number-used', `${number} is ${row.fate}`, { field: 'skipped', value: number })

@@ -1,15 +1,15 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { bookName, jumpedBy, type CheckNumber, type NumberBook, type Rows } from '../books/book'
+import { bookName, feedsRuns, jumpedBy, takeNumbers, type CheckNumber, type NumberBook, type Rows } from '../books/book'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { BankAccount } from '../payables/account'
 import type { Payment } from '../payables/payment'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
-import { ordered, wayOf, type Run, type RunOrder } from './run'
+import { ordered, stockMark, unfitFor, wayOf, type Run, type RunOrder } from './run'
 
-export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder, readonly signers?: readonly number[] | null }
+export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder, readonly signers?: readonly number[] | null, /** Advices may use up numbered checks. */ readonly advicesToo?: boolean }
 
 const range = (run: Run): string => (run.checks.length ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}` : `${run.paymentIds.length} payments`)
 
@@ -18,18 +18,25 @@ const range = (run: Run): string => (run.checks.length ? `${run.checks[0]?.numbe
  * Picking anew takes back the loaded number, since the pack must be looked at again.
  */
 export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: readonly Run[], payments: ReadonlyMap<Id<'payment'>, Payment> }, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
+  if (!feedsRuns(known.book)) return refuse('book-unfit', `“${bookName(known.book)}” cannot be loaded for a run`, { field: 'book' })
   const other = known.openRuns.find(r => r.id !== act.runId)
   if (other) return refuse('run-open', other.state === 'at the printer' ? `a run of this number book waits for its count-off (${range(other)})` : `another run of this number book is being prepared (${range(other)})`, { field: 'run', value: other.id })
   if (known.run && known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}: it can no longer be picked anew`, { field: 'run' })
   if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', { field: 'payments' })
+  if (new Set(act.paymentIds).size < act.paymentIds.length) return refuse('payment-twice', 'a payment was picked twice: it goes on one check', { field: 'payments' })
+  if (known.run && known.run.bookId !== known.book.id) return refuse('book-unfit', 'this run takes its numbers from another book: load that one', { field: 'book' })
   const payments = act.paymentIds.map(id => known.payments.get(id))
   const waiting = payments.filter((p): p is Payment => p !== undefined && p.state === 'waiting' && p.accountId === known.book.accountId)
   if (waiting.length < payments.length) return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', { field: 'payments' })
   const wrong = waiting.find(p => p.correct)
   if (wrong) return refuse('payment-to-correct', `the ${wrong.correct} of the payment to ${wrong.name} is still to be put right`, { field: 'payments', value: wrong.name })
+  for (const p of waiting) {
+    const unfit = unfitFor(known.book, p, act.advicesToo ?? false)
+    if (unfit) return refuse('payment-unfit', `${p.name}: ${unfit}`, { field: 'payments', value: p.name })
+  }
   const run: Run = {
     id: act.runId, accountId: known.book.accountId, bookId: known.book.id, state: 'prepared', order: act.order, paymentIds: ordered(waiting, act.order).map(p => p.id),
-    top: null, signers: act.signers ?? null, printing: known.run?.printing ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
+    top: null, signers: act.signers ?? null, ...(act.advicesToo && { advicesToo: true }), printing: known.run?.printing ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
   }
   return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
 }
@@ -43,21 +50,27 @@ export function load(known: { run: Run, book: NumberBook, rows: Rows, stock: Sto
   const perSheet = checksPerSheet(known.stock)
   if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet) return refuse('place-outside', `a sheet of this stock holds ${perSheet}`, { field: 'firstPlace', value: firstPlace, limit: perSheet })
   const printing = act.printing ?? null
-  const jumped = jumpedBy(known.book, known.rows, act.top, wayOf(known.stock, printing))
+  const way = wayOf(known.stock, printing)
+  // First whether the run fits at all from there: a mistyped number must not cost a single other one.
+  const jumped = jumpedBy(known.book, known.rows, act.top, way)
   if (!jumped.ok) return jumped
+  const room = takeNumbers(known.book, known.rows, act.top, known.run.paymentIds.length, way)
+  if (!room.ok) return room
   if (jumped.value.length) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
   const { firstPlace: _, ...bare } = known.run
-  const run: Run = { ...bare, top: act.top, printing, ...(firstPlace > 1 && { firstPlace }) }
+  const run: Run = { ...bare, top: act.top, loadedOn: stockMark(known.stock), printing, ...(firstPlace > 1 && { firstPlace }) }
   return good({ changes: { runs: [run] }, trail: { act: 'load', text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}`, about: { account: run.accountId, run: run.id } } })
 }
 
 /** Loads another box: the run takes its numbers from another book of the account, which from then on is the one in use. */
-export function switchBook(known: { run: Run, book: NumberBook, account: BankAccount, openRuns: readonly Run[] }): Decision<{ runs: Run[], accounts: BankAccount[] }> {
+export function switchBook(known: { run: Run, book: NumberBook, account: BankAccount, openRuns: readonly Run[], payments: readonly Payment[] }): Decision<{ runs: Run[], accounts?: BankAccount[] }> {
   const { run, book, account } = known
   if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state}`, { field: 'run' })
-  if (book.accountId !== run.accountId || book.archived || book.kind === 'handwritten pad') return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for this run`, { field: 'book' })
+  if (book.accountId !== run.accountId || !feedsRuns(book)) return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for this run`, { field: 'book' })
   if (known.openRuns.some(r => r.id !== run.id)) return refuse('run-open', 'another run of that number book is open', { field: 'book' })
-  return good({ changes: { runs: [{ ...run, bookId: book.id, top: null }], accounts: [{ ...account, bookId: book.id }] }, trail: { act: 'load another book', text: bookName(book), about: { account: account.id, run: run.id, book: book.id } } })
+  const unfit = known.payments.map(p => unfitFor(book, p, run.advicesToo ?? false)).find(Boolean)
+  if (unfit) return refuse('book-unfit', `“${bookName(book)}”: ${unfit}`, { field: 'book' })
+  return good({ changes: { runs: [{ ...run, bookId: book.id, top: null }], ...(book.kind !== 'advices' && { accounts: [{ ...account, bookId: book.id }] }) }, trail: { act: 'load another book', text: bookName(book), about: { account: account.id, run: run.id, book: book.id } } })
 }
 
 /** Drops a run that was not printed: its payments stay in the lane. */

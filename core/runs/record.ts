@@ -1,14 +1,11 @@
 import type { Id } from '../base/id'
-import type { PlainDate } from '../base/dates'
 import { good, refuse } from '../base/result'
-import { become, bookName, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import { become, bookName, inBook, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
 import type { Entry } from '../ledger/entry'
-import { mustBeOpen } from '../ledger/period'
 import { figures } from '../money/figures'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
-import type { BankAccount } from '../payables/account'
-import { draw, type Draw } from '../payables/draw'
+import { draw, type Draw, type DrawKnown } from '../payables/draw'
 import { factsOfPayment, type Payee, type Payment } from '../payables/payment'
 import type { AccountFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
@@ -16,14 +13,13 @@ import { issueEntry } from './issue'
 import { byHand, copyId, layoutVersion, type CheckCopy, type LayoutVersion } from './run'
 
 export interface RecordKnown {
-  readonly account: BankAccount
-  readonly payee: Payee | undefined
+  /** What drawing must know: the account, the payee and its namesakes, the ledger accounts. */
+  readonly drawing: DrawKnown
   readonly book: NumberBook
   readonly row: NumberRow | undefined
   readonly facts: AccountFacts
   readonly layout: Layout
   readonly stock: Stock
-  readonly closedThrough?: PlainDate | undefined
 }
 
 /**
@@ -31,15 +27,14 @@ export interface RecordKnown {
  * copy of its stub can be made. Refused where drawing would be refused, and where the number is not an unused one of a pad.
  */
 export function record(known: RecordKnown, act: { draw: Draw, number: CheckNumber }, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[], numbers: NumberRow[], entries: Entry[], copies: CheckCopy[], layoutVersions: LayoutVersion[] }> {
-  const { book, account } = known
+  const { book } = known
+  const { account } = known.drawing
   if (book.kind !== 'handwritten pad' || book.accountId !== account.id || book.archived) return refuse('book-unfit', `“${bookName(book)}” is not a handwritten pad of this account`, { field: 'book' })
-  if (act.number < book.start || act.number > book.end) return refuse('number-outside', `${act.number} is not in the pad: it holds ${book.start} to ${book.end}`, { field: 'number', value: act.number })
+  if (!inBook(book, act.number)) return refuse('number-outside', `${act.number} is not in the pad: it holds ${book.start} to ${book.end}`, { field: 'number', value: act.number })
   const row = known.row ?? unusedRow(book, act.number)
   if (row.fate !== 'unused') return refuse('number-used', `${act.number} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'number', value: act.number })
-  const open = mustBeOpen(act.draw.date, known.closedThrough)
-  if (!open.ok) return open
   if (act.draw.advice) return refuse('advice-by-hand', 'an advice is no check', { field: 'advice' })
-  const drawn = draw({ account, payee: known.payee, closedThrough: known.closedThrough }, act.draw, stamp)
+  const drawn = draw(known.drawing, act.draw, stamp)
   if (!drawn.ok) return drawn
   const [payment] = drawn.value.changes.payments as [Payment]
   const issued = become(row, 'issued', stamp, { check: { paymentId: payment.id, runId: byHand(book.id), sheet: 1, place: 1, payee: payment.name, date: payment.date, amount: payment.amount } })

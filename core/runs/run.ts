@@ -1,3 +1,4 @@
+import { byMoment } from '../base/dates'
 import { hashOf } from '../base/hash'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
@@ -61,6 +62,10 @@ export interface Run {
   readonly firstPlace?: number
   /** Whose signature images print on all of this run; null: as the account says. */
   readonly signers: readonly number[] | null
+  /** Advices may use up the stationer's numbered checks: a person said so. */
+  readonly advicesToo?: boolean
+  /** What the stock was when its pack was loaded, by content: with another one the pack must be looked at again. */
+  readonly loadedOn?: string
   /** Which printer and tray it goes through, by which fit; null where nobody said. */
   readonly printing: Printing | null
   /** Filled when the run goes to the printer. */
@@ -105,9 +110,9 @@ export function layoutVersion(layout: Layout, stock: Stock, account: AccountFact
 export interface CheckCopy { readonly id: string, readonly runId: Id<'run'>, readonly facts: CheckFacts, readonly version?: string }
 export const copyId = (runId: Id<'run'>, number: CheckNumber): string => `${runId}/${number}`
 
-/** Payments in the order in which they go on paper; equal ones in the order they were drawn. */
+/** Payments in the order in which they go on paper, advices after the checks, so that the lowest number goes to a check; equal ones in the order they were drawn. */
 export function ordered(payments: readonly Payment[], order: RunOrder): Payment[] {
-  const drawn = (a: Payment, b: Payment): number => (a.drawnAt < b.drawnAt ? -1 : a.drawnAt > b.drawnAt ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  const drawn = (a: Payment, b: Payment): number => byMoment(a.drawnAt, b.drawnAt) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
   const by: Record<RunOrder, (a: Payment, b: Payment) => number> = {
     'as drawn': drawn,
     'payee': (a, b) => a.name.localeCompare(b.name, 'en') || drawn(a, b),
@@ -115,8 +120,27 @@ export function ordered(payments: readonly Payment[], order: RunOrder): Payment[
     'amount': (a, b) => b.amount - a.amount || drawn(a, b),
     'by hand': () => 0,
   }
-  return [...payments].sort(by[order])
+  return [...payments].sort((a, b) => Number(a.advice ?? false) - Number(b.advice ?? false) || by[order](a, b))
 }
+
+/** The stock that a run of a book goes on: advices of their own book go on plain paper of the same size. */
+export const paperOfBook = (stock: Stock, book: NumberBook): Stock => {
+  if (book.kind !== 'advices') return stock
+  const known = plain.get(stock) ?? { ...stock, carries: [], numbered: false }
+  plain.set(stock, known)
+  return known
+}
+const plain = new WeakMap<Stock, Stock>()
+
+/** Why a book cannot give a payment its number; undefined where it can. Where advices were said to go on numbered checks, `advicesToo` is set. */
+export function unfitFor(book: NumberBook, payment: Payment, advicesToo: boolean): string | undefined {
+  if (book.kind === 'advices') return payment.advice ? undefined : 'this book is for advices only'
+  if (book.kind === 'stationer’s stock' && payment.advice && !advicesToo) return 'an advice would use up a numbered check'
+  return undefined
+}
+
+/** A stock by its content, to see whether it is still the one that was loaded. */
+export const stockMark = (stock: Stock): string => hashOf(stock).slice(0, 16)
 
 /** The key that stands for a run where a check was written by hand. */
 export const byHand = (bookId: Id<'book'>): Id<'run'> => `by-hand/${bookId}` as Id<'run'>
@@ -141,6 +165,13 @@ export function sheetPlan(count: number, perSheet: number, firstPlace: number, f
   return count ? [Array.from({ length: perSheet }, (_, p) => (p < firstPlace - 1 ? null : first[p - firstPlace + 1] ?? null)), ...sheets] : []
 }
 
+/** Which check of a sheet comes first when the next run begins on the sheet that this one left part-used; 1 where it left none. */
+export function placeAfter(run: Run, perSheet: number): number {
+  const last = Math.max(0, ...run.checks.map(c => c.sheet))
+  const used = Math.max(0, ...run.checks.filter(c => c.sheet === last && c.outcome?.kind !== 'never came out').map(c => c.place))
+  return used % perSheet + 1
+}
+
 /** The checks of a run by the sheets and places they are on. */
 export function bySheets<T extends { readonly sheet: number, readonly place: number }>(checks: readonly T[], perSheet: number): (T | null)[][] {
   const sheets = Math.max(0, ...checks.map(c => c.sheet))
@@ -154,6 +185,7 @@ export interface PlannedCheck { readonly sheet: number, readonly place: number, 
 /** Which payment goes on which sheet under which number, in the order of the payments. Refuses where a payment no longer waits or the book is too short. */
 export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: Rows, stock: Stock, signing: Signing): Result<PlannedCheck[]> {
   if (run.top === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
+  if (run.loadedOn !== undefined && run.loadedOn !== stockMark(stock)) return refuse('stock-changed', 'the stock of this account is another than was loaded: load again', { field: 'top' })
   const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length, wayOf(stock, run.printing))
   if (!numbers.ok) return numbers
   const sheets = sheetPlan(run.paymentIds.length, checksPerSheet(stock), run.firstPlace ?? 1, run.printing?.stacking === 'face up')

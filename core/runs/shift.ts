@@ -1,5 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
-import type { CheckNumber, NumberBook, Rows } from '../books/book'
+import { inBook, type CheckNumber, type NumberBook, type Rows } from '../books/book'
 import type { RunCheck } from './run'
 
 /** What follows when the paper of one check turns out to carry another number: the numbers of that check and all after it, and the ones skipped. */
@@ -24,7 +24,7 @@ export function shiftFrom(checks: readonly RunCheck[], said: ReadonlyMap<CheckNu
   const taken = new Set(numbers.values())
   for (const c of fed.slice(at)) {
     const number = now(c) + move as CheckNumber
-    if (number < book.start || number > book.end) return refuse('number-outside', `${number} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'number', value: number })
+    if (!inBook(book, number)) return refuse('number-outside', `${number} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'number', value: number })
     if (taken.has(number)) return refuse('number-twice', `${number} is on a sheet before this one`, { field: 'number', value: number })
     const row = rows.get(number)
     if (row && row.fate !== 'unused' && !mine.has(number)) return refuse('number-used', `${number} is ${row.fate}: a number is never used twice`, { field: 'number', value: number })

@@ -35,6 +35,9 @@ export function widthOf(name: FaceName, text: string, size: number): number {
   return units * size / all[name].unitsPerEm
 }
 
+/** The first character of a text that no face can print, if any. */
+export const unprintable = (text: string): string | undefined => lacking('sans', text)
+
 /** The first character of a text that the face cannot print, if any. */
 export function lacking(name: FaceName, text: string): string | undefined {
   const table = advances[name]

@@ -27,10 +27,10 @@ function acting(acts: Acts, desk: Desk): Acting {
   return {
     draw: (id, act) => acts.draw(id, act), amend: (ids, act) => acts.amend(account.id, ids, act), withdraw: (id, why) => acts.withdraw(paymentOf(id), why), bringBack: id => acts.bringBack(paymentOf(id)),
     openBook: book => acts.openBook(book), archiveBook: (id, away) => acts.archiveBook(bookOf(id), away), pick: (id, act) => acts.pick(bookOf(id), act), giveFate: (id, act) => acts.giveFate(bookOf(id), act),
-    takeBack: (id, numbers) => acts.takeBack(bookOf(id), numbers), load: (id, act) => acts.load(id, act), switchBook: (id, book) => acts.switchBook(id, book), drop: id => acts.drop(id),
+    takeBack: (id, act) => acts.takeBack(bookOf(id), act), load: (id, act) => acts.load(id, act), switchBook: (id, book) => acts.switchBook(id, book), drop: id => acts.drop(id),
     print: async (id): Promise<Result<unknown>> => { const made = desk.made(id); return made.ok ? acts.print(id, made.value, new Uint8Array([1, 2])) : made },
     printAgain: (id, why) => acts.printAgain(id, why), countOff: (id, act) => acts.countOff(id, act), replace: (id, act) => acts.replace(rowOf(id), act), cancel: (id, act) => acts.cancel(paymentOf(id), act),
-    printCopy: (id, act) => acts.printCopy(rowOf(id), act), record: (id, act) => acts.record(bookOf(id), act), closePeriod: (id, through, today) => acts.closePeriod(id, through, today), clear: (id, rows) => acts.clear(id, rows),
+    printCopy: (id, act) => acts.printCopy(rowOf(id), act), record: (id, act) => acts.record(bookOf(id), act), closePeriod: (id, through, today) => acts.closePeriod(id, through, today), clear: (id, ids) => acts.clear(id, ids),
   }
 }
 

@@ -6,7 +6,7 @@ import { entry } from '../../ledger/entry'
 import { usBusiness } from '../../micr/pattern'
 import { cents, zero } from '../../money/cents'
 import type { BankAccount, Company } from '../../payables/account'
-import type { Draw } from '../../payables/draw'
+import type { Draw, DrawKnown } from '../../payables/draw'
 import type { Payee } from '../../payables/payment'
 import type { Changes } from '../tables'
 
@@ -17,14 +17,19 @@ export const account: BankAccount = {
   pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: idOf('cash'), stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top',
 }
 export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', start: 101 as CheckNumber, end: 100 + length as CheckNumber })
-export const payee: Payee = { id: idOf('p1'), kind: 'supplier', name: 'Shoreline Timber', address: ['Sawmill Road', 'Northmere, ME 04998'], memo: 'Larch', split: [{ ledgerId: idOf('wood'), weight: 1 }], onHold: false, taxForm: 'none' }
+export const payee: Payee = { id: idOf('p1'), companyId: company.id, kind: 'supplier', name: 'Shoreline Timber', address: ['Sawmill Road', 'Northmere, ME 04998'], memo: 'Larch', split: [{ ledgerId: idOf('wood'), weight: 1 }], onHold: false, taxForm: 'none' }
 export const OPENING = cents(5_000_000)
+
+const ledgersHere = [{ id: idOf<'ledger'>('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' as const }, { id: idOf<'ledger'>('wood'), companyId: company.id, code: '6120', name: 'Materials', kind: 'expense' as const }]
 
 export const opened = (bookLength: number): Changes => ({
   companies: [company], accounts: [account], books: [bookOf(bookLength)], payees: [payee],
-  ledgers: [{ id: idOf('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' }, { id: idOf('wood'), companyId: company.id, code: '6120', name: 'Materials', kind: 'expense' }],
+  ledgers: ledgersHere,
   entries: [entry({ id: idOf('opening'), companyId: company.id, date: must(plainDate('2026-01-02')), text: 'Opening', paymentId: null, lines: [{ ledgerId: idOf('cash'), debit: OPENING, credit: zero }, { ledgerId: idOf('equity'), debit: zero, credit: OPENING }] })],
 })
+
+/** What drawing knows of this office. */
+export const drawKnown = (more: Partial<DrawKnown> = {}): DrawKnown => ({ account, payment: undefined, payee, namesakes: [], ledgers: ledgersHere, ...more })
 
 export const drawOf = (id: string, amount: number): Draw => ({
   id: idOf<'payment'>(id), payee, address: payee.address, date: must(plainDate('2026-11-24')), amount: cents(amount), memo: '', lines: [], split: [{ ledgerId: idOf<'ledger'>('wood') as Id<'ledger'>, amount: cents(amount) }],

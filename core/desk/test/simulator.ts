@@ -3,7 +3,7 @@ import { plainDate } from '../../base/dates'
 import type { Random } from '../../base/random'
 import { idOf } from '../../base/id'
 import { nextNumber, type CheckNumber, type NumberBook } from '../../books/book'
-import { givenFates } from '../../books/giveFate'
+import { foundFates, givenFates } from '../../books/giveFate'
 import type { Fate } from '../../books/fates'
 import { cents } from '../../money/cents'
 import { faultKinds, feed, type PressFault, type SheetOut } from '../../practice/press'
@@ -37,7 +37,7 @@ export interface Move { readonly name: string, act(): Result<unknown> | Promise<
  * faults, and counted off as a person would who looks at the sheets.
  */
 export function nextMove(r: Random, n: number, seen: Desk, now: Desk, office: Acting): Move | undefined {
-  const stamp = { at: `2026-11-24T10:${String(Math.floor(n / 60) % 60).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}Z`, by: 'Test' }
+  const stamp = { at: `2026-11-24T10:${String(Math.floor(n / 60) % 60).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}Z`, by: 'Test', key: `act${n}` }
   const runs = [...seen.kept.runs.values()]
   const books = [...seen.kept.books.values()]
   const payments = [...seen.kept.payments.values()]
@@ -45,6 +45,14 @@ export function nextMove(r: Random, n: number, seen: Desk, now: Desk, office: Ac
   const some = <T>(list: readonly T[]): T | undefined => (list.length ? r.one(list) : undefined)
   const openRun = (state: Run['state']): Run | undefined => some(r.next() < 0.9 ? runs.filter(x => x.state === state) : runs)
   const anyNumber = (): CheckNumber => r.one([r.between(99, 103 + BOOK), r.between(499, 522), r.between(9000, 9007)]) as CheckNumber
+  const useUp = (book: NumberBook): Move | undefined => {
+    const left = Array.from({ length: book.end - book.start + 1 }, (_, i) => book.start + i as CheckNumber).filter(x => (seen.rowsOf(book.id).get(x)?.fate ?? 'unused') === 'unused')
+    return left.length > 6 ? undefined : { name: 'give a fate', act: () => office.giveFate(book.id, { numbers: left, fate: 'spoiled', why: 'used up' }, stamp), effect: w => gave(w, left, 'spoiled') }
+  }
+  const putAway = (book: NumberBook): Move => {
+    const away = r.next() < 0.95 ? !book.archived : Boolean(book.archived)
+    return { name: 'put a book away', act: () => office.archiveBook(book.id, away, stamp), effect: () => {} }
+  }
   switch (r.one(KINDS)) {
     case 0: { const act = drawOf(`pay${n}`, r.between(-1, 40_000)); return { name: 'draw', act: () => office.draw(account.id, act, stamp), effect: w => drew(w, act.id, act.amount) } }
     case 3: {
@@ -80,8 +88,9 @@ export function nextMove(r: Random, n: number, seen: Desk, now: Desk, office: Ac
       return { name: 'give a fate', act: () => office.giveFate(book.id, { numbers, fate, why: r.next() < 0.95 ? 'counted' : ' ' }, stamp), effect: w => gave(w, numbers, fate) }
     }
     case 12: {
-      const row = some(rows.filter(x => x.fate === 'set aside')) ?? some(rows)
-      return row && { name: 'take back', act: () => office.takeBack(row.bookId, [row.number], stamp), effect: w => gave(w, [row.number], 'unused') }
+      const row = some(rows.filter(x => x.fate === 'set aside' || x.fate === 'missing')) ?? some(rows)
+      const to = r.one(foundFates)
+      return row && { name: 'take back', act: () => office.takeBack(row.bookId, { numbers: [row.number], to, why: r.next() < 0.9 ? 'lay behind the cabinet' : '' }, stamp), effect: w => gave(w, [row.number], to) }
     }
     case 13: {
       const row = some(r.next() < 0.8 ? rows.filter(x => x.fate === 'issued') : rows)
@@ -126,12 +135,15 @@ export function nextMove(r: Random, n: number, seen: Desk, now: Desk, office: Ac
         case 2: { const run = openRun('at the printer'); return run && { name: 'print again', act: () => office.printAgain(run.id, 'nothing came out', stamp), effect: () => {} } }
         case 3: { const row = some(rows); return row && { name: 'print under its own number', act: () => office.printCopy(row.id, { firstSheet: 'torn', inHouse: true }, stamp), effect: () => {} } }
         case 4: return { name: 'close a period', act: () => office.closePeriod(company.id, r.one([null, must(plainDate('2026-10-31')), must(plainDate('2026-12-31'))]), must(plainDate('2026-11-24')), stamp), effect: () => {} }
-        default: { const book = r.one(books); return { name: 'put a book away', act: () => office.archiveBook(book.id, r.next() < 0.5, stamp), effect: () => {} } }
+        default: {
+          const full = books.find(b => rows.filter(x => x.bookId === b.id && x.fate !== 'unused').length === b.end - b.start + 1)
+          return full && r.next() < 0.8 ? putAway(full) : r.next() < 0.4 ? useUp(r.next() < 0.6 ? PAD : r.one(books)) : putAway(r.one(books))
+        }
       }
     }
     default: {
       const issued = rows.filter(x => x.fate === 'issued' && r.next() < 0.3)
-      return issued.length ? { name: 'clear', act: () => office.clear(account.id, issued, stamp), effect: (w) => { for (const x of issued) { w.fates.set(x.number, 'cleared'); w.payments.get(w.carries.get(x.number)!)!.state = 'cleared' } } } : undefined
+      return issued.length ? { name: 'clear', act: () => office.clear(account.id, issued.map(x => x.id), stamp), effect: (w) => { for (const x of issued) { w.fates.set(x.number, 'cleared'); w.payments.get(w.carries.get(x.number)!)!.state = 'cleared' } } } : undefined
     }
   }
 }

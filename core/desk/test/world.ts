@@ -48,7 +48,7 @@ export function cancelled(w: World, payment: string, number: number | undefined,
   Object.assign(w.payments.get(payment)!, { state: 'cancelled', booked: false })
 }
 
-const ended: readonly string[] = ['issued', 'cleared', 'voided', 'stopped', 'spoiled', 'missing']
+const ended: readonly string[] = ['issued', 'cleared', 'voided', 'stopped', 'spoiled']
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
 
 /** Everything that must always hold, found by looking at every row; throws at the first that does not. `before` are the fates before the last act. */

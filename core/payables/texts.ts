@@ -1,0 +1,42 @@
+import { good, refuse, type Result } from '../base/result'
+import { unprintable } from '../type/face'
+
+const MOST_LINES = 6
+const MOST_LETTERS = 80
+
+/**
+ * The one gate for words that print: composed letters (NFC), single spaces, no more than `most` of them. Refused at the field: too long, or a
+ * letter that cannot be printed, which the sentence names.
+ */
+export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
+  const t = text.normalize('NFC').trim().replaceAll(/\s+/g, ' ')
+  if (t.length > most) return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, { field, value: t.length, limit: most })
+  const letter = unprintable(t)
+  if (letter !== undefined) {
+    const code = (letter.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')
+    return refuse('letter-unprintable', `“${letter}” (U+${code}) cannot be printed: write it with other letters`, { field, value: letter })
+  }
+  return good(t)
+}
+
+/** An address as it may be printed: at most six lines, blank ones left out. */
+export function addressLines(lines: readonly string[], field = 'address'): Result<string[]> {
+  const read: string[] = []
+  for (const line of lines) {
+    const checked = printable(line, field)
+    if (!checked.ok) return checked
+    if (checked.value) read.push(checked.value)
+  }
+  if (read.length > MOST_LINES) return refuse('address-lines', `an address has at most ${MOST_LINES} lines`, { field, value: read.length, limit: MOST_LINES })
+  return good(read)
+}
+
+/** A payee's name as it may be printed; a blank one is refused. */
+export function payeeName(text: string, field: string): Result<string> {
+  const name = printable(text, field)
+  return name.ok && !name.value ? refuse('payee-blank', 'say who is paid', { field }) : name
+}
+
+/** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */
+export const sameName = (a: string, b: string): boolean => nameKey(a) === nameKey(b)
+export const nameKey = (name: string): string => name.normalize('NFC').trim().replaceAll(/\s+/g, ' ').toLowerCase()
