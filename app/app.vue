@@ -9,6 +9,19 @@ const theme = useTheme()
 watch(() => office.theme, name => theme.change(name), { immediate: true })
 const started = useLive(readStart)
 void letGoOfOldPapers(new Date())
+
+// After going to another page the focus stands on its heading, unless the page put it on something of its own.
+const router = useRouter()
+router.afterEach((to, from) => {
+  if (to.path === from.path) return
+  setTimeout(() => {
+    const now = document.activeElement
+    if (now && now !== document.body && now.isConnected && document.querySelector('main')?.contains(now)) return
+    const heading = document.querySelector<HTMLElement>('main h1')
+    heading?.setAttribute('tabindex', '-1')
+    heading?.focus({ preventScroll: true })
+  }, 120)
+})
 </script>
 
 <template>

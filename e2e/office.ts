@@ -1,5 +1,8 @@
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 
+/** What a browser holds that has loaded the demo office: made once, before all tests. */
+export const demoState = 'test-results/demo-state.json'
+
 /** Every page of every test is watched: no error in the console, no broken content policy, no request that leaves the machine. */
 export const test = base.extend<{ watched: string[] }>({
   watched: [async ({ context, baseURL }, use) => {
@@ -14,16 +17,17 @@ export const test = base.extend<{ watched: string[] }>({
   }, { auto: true }],
 })
 export { expect }
+/** For tests that begin before anything was entered. */
+export const empty = { storageState: { cookies: [], origins: [] } }
 
 function watch(page: Page, faults: string[]): void {
   page.on('pageerror', error => faults.push(`error on the page: ${error.message}`))
   page.on('console', (message) => { if (message.type() === 'error' || message.type() === 'warning') faults.push(`console: ${message.text()}`) })
 }
 
-/** A page of an office with the demo data in it. */
+/** A page of an office with the demo data in it, as every test's browser has it that was not told to begin empty. */
 export async function demoOffice(page: Page): Promise<void> {
   await page.goto('/')
-  await page.getByRole('button', { name: 'Load the demo office' }).click()
   await expect(page.getByTestId('today')).toBeVisible()
 }
 

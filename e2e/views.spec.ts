@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, test, toPrintStep } from './office'
+import { demoOffice, empty, expect, test, toPrintStep } from './office'
 
 const POINT = 25.4 / 72
 
@@ -26,8 +26,6 @@ for (const theme of ['light', 'dark'] as const) {
     test.setTimeout(420_000)
     // What the dark theme changes is colour: there, contrast alone is looked at.
     const only = theme === 'dark' ? 'color-contrast' : undefined
-    await page.goto('/')
-    await clean(page, 'first start', only)
     await demoOffice(page)
     if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click()
     for (const width of theme === 'light' ? [1280, 1024] : [1280]) {
@@ -66,6 +64,17 @@ for (const theme of ['light', 'dark'] as const) {
     await clean(page, 'counted off', only)
   })
 }
+
+test.describe('before anything was entered', () => {
+  test.use(empty)
+  test('the first start is clean, and loading the demo office leads to Today', async ({ page }) => {
+    await page.goto('/')
+    await clean(page, 'first start')
+    await page.getByRole('button', { name: 'Load the demo office' }).dblclick()
+    await expect(page.getByTestId('today')).toBeVisible()
+    await expect(page.getByRole('alert')).toHaveCount(0)
+  })
+})
 
 test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page }) => {
   await demoOffice(page)

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { formatDate, typedDate } from '#core/base/dates'
 import type { Company } from '#core/payables/account'
-import { acts } from '~/data/office'
 import { localToday, useOffice } from '~/stores/office'
 
 /** The last day of a company's closed period: nothing is entered on or before it. */
 const props = defineProps<{ company: Company }>()
 const office = useOffice()
 const text = ref('')
-const fault = ref('')
+const { busy, fault: refused, did } = useAct()
+const mistyped = ref('')
+const fault = computed(() => mistyped.value || refused.value)
 async function close(open: boolean) {
   const date = open ? undefined : typedDate(text.value, localToday())
-  if (date && !date.ok) { fault.value = date.refusal.text; return }
-  const done = await acts.closePeriod(props.company.id, date ? date.value : null, localToday())
-  fault.value = done.ok ? '' : done.refusal.text
-  if (!done.ok) return
+  mistyped.value = date && !date.ok ? date.refusal.text : ''
+  if (date && !date.ok) return
+  if (!await did(acting => acting.closePeriod(props.company.id, date ? date.value : null, localToday()))) return
   office.said = date ? `${props.company.name[0]}: closed through ${date.value}.` : `${props.company.name[0]}: nothing is closed.`
   text.value = ''
 }
@@ -24,7 +24,7 @@ async function close(open: boolean) {
   <v-form class="row" @submit.prevent="close(false)">
     <span><strong>{{ company.name[0] }}</strong>: {{ company.closedThrough ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}` : 'no period is closed' }}</span>
     <v-text-field v-model="text" label="Close through" placeholder="10/31/2026" :error-messages="fault" :hide-details="!fault" data-test="close-through" />
-    <v-btn type="submit" :disabled="!text.trim()" data-test="close-period">
+    <v-btn type="submit" :loading="busy" :disabled="!text.trim()" data-test="close-period">
       Close
     </v-btn>
     <v-btn v-if="company.closedThrough" variant="text" size="small" @click="close(true)">
@@ -34,5 +34,5 @@ async function close(open: boolean) {
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: minmax(0, 460px) 180px auto auto 1fr; gap: 12px; align-items: center; padding: 8px 14px; }
+.row { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; padding: 8px 14px; } .row > span { flex: 1 1 260px; max-width: 460px; } .row > .v-input { flex: 0 1 200px; }
 </style>

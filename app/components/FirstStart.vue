@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { operatorName, setOperatorName } from '~/data/office'
+import { momentNow, operatorName, setOperatorName } from '~/data/office'
 import { demoCode, startEmpty, startWithDemo } from '~/data/start'
-import { localToday } from '~/stores/office'
 
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
@@ -9,11 +8,12 @@ const fault = ref('')
 onMounted(() => void demoCode().catch(() => undefined))
 
 async function start(how: 'demo' | 'empty') {
+  if (busy.value) return
   busy.value = true
   fault.value = ''
   try {
     if (name.value.trim()) setOperatorName(name.value)
-    await (how === 'demo' ? startWithDemo(localToday()) : startEmpty())
+    await (how === 'demo' ? startWithDemo(momentNow()) : startEmpty())
     await navigateTo('/')
   }
   catch (error) {
@@ -52,8 +52,8 @@ async function start(how: 'demo' | 'empty') {
 </template>
 
 <style scoped>
-.first { max-width: 780px; margin: 9vh auto 0; padding: 0 24px; display: grid; gap: 16px; }
+.first { max-width: 780px; margin: min(9vh, 70px) auto 0; padding: 0 24px 24px; display: grid; gap: 16px; }
 .name { max-width: 360px; }
-.choices { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr)); gap: 18px; }
 .choice { padding: 20px; display: grid; gap: 12px; align-content: space-between; }
 </style>

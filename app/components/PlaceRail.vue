@@ -4,6 +4,8 @@ import { useOffice } from '~/stores/office'
 
 const office = useOffice()
 const route = useRoute()
+/** In a narrow or low window the places stand as their signs alone, with their names told. */
+const small = useMediaQuery('(max-width: 1099px)')
 const work = [
   { to: '/', name: 'Today', icon: mdiWeatherSunset },
   { to: '/lane', name: 'Lane', icon: mdiTrayFull },
@@ -19,24 +21,25 @@ const setUp = [
 </script>
 
 <template>
-  <v-navigation-drawer permanent width="188" color="background" tag="div">
+  <v-navigation-drawer permanent width="188" rail-width="60" :rail="small" color="background" tag="div">
     <div class="top">
       <NuxtLink to="/" class="home" aria-label="Violet Lane, today">
-        <WordMark />
+        <WordMark :short="small" />
       </NuxtLink>
     </div>
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">
         <li v-for="place in part" :key="place.to">
-          <NuxtLink :to="place.to" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) || (place.to === '/files' && (route.path.startsWith('/practice') || route.path.startsWith('/trail'))) }" :aria-current="route.path === place.to ? 'page' : undefined">
-            <v-icon :icon="place.icon" size="20" aria-hidden="true" /> {{ place.name }}
+          <NuxtLink :to="place.to" :title="small ? place.name : undefined" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) || (place.to === '/files' && (route.path.startsWith('/practice') || route.path.startsWith('/trail'))) }" :aria-current="route.path === place.to ? 'page' : undefined">
+            <v-icon :icon="place.icon" size="20" aria-hidden="true" /> <span :class="{ 'd-sr-only': small }">{{ place.name }}</span>
           </NuxtLink>
         </li>
       </ul>
     </nav>
     <template #append>
       <div class="foot">
-        <v-btn variant="text" size="small" :prepend-icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'">
+        <v-btn v-if="small" variant="text" size="small" :icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" :aria-label="office.theme === 'light' ? 'Dark' : 'Light'" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'" />
+        <v-btn v-else variant="text" size="small" :prepend-icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'">
           {{ office.theme === 'light' ? 'Dark' : 'Light' }}
         </v-btn>
       </div>

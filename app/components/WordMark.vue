@@ -1,3 +1,8 @@
+<script setup lang="ts">
+/** Our mark, with the name beside it where there is room. */
+defineProps<{ short?: boolean }>()
+</script>
+
 <template>
   <span class="mark">
     <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true">
@@ -6,7 +11,7 @@
       <path d="M6 26h20" stroke="#d9c9ff" stroke-width="1.6" stroke-dasharray="2.6 2" />
       <path d="M6 9.5h9M19 9.5h7" stroke="#d9c9ff" stroke-width="1.8" stroke-linecap="round" />
     </svg>
-    <span>Violet Lane</span>
+    <span v-if="!short">Violet Lane</span>
   </span>
 </template>
 

@@ -9,6 +9,7 @@ import { figures } from '#core/money/figures'
 import { parseAmount, type Cents } from '#core/money/cents'
 import type { Picture } from '#core/paper/picture'
 import type { BankAccount, Company } from '#core/payables/account'
+import type { CompanyForm } from '#core/payables/keepAccount'
 import type { SampleAccount } from '#core/payables/sampleAccounts'
 import { accountFactsSchema, type AccountFacts } from '#core/proof/facts'
 
@@ -35,6 +36,12 @@ export const freshAccount = (): AccountForm => ({
   companyId: '', company: '', companyAddress: '', name: 'Operating', forChecks: true, country: 'US', bank: '', bankAddress: '', fraction: '', routing: '', account: '', part: '', code: '', pattern: usBusiness,
   sign: '$', currency: 'dollars', minor: '', signatories: [], secondAbove: '', stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top', first: '', last: '', opening: '0.00',
 })
+
+/** What the form holds of an account and its company, and nothing that other acts keep with them. */
+export function heldOf(account: BankAccount, company: Company): { account: BankAccount, company: CompanyForm } {
+  const { bookId: _, ...held } = account
+  return { account: { ...held, micrShapes: account.micrShapes } as BankAccount, company: { id: company.id, name: company.name, address: company.address, logo: company.logo } as CompanyForm }
+}
 
 /** The form filled from what is known of an account. */
 export const formOf = (account: BankAccount, company: Company, book: NumberBook): AccountForm => ({

@@ -2,6 +2,9 @@ import type { CheckNumber } from '#core/books/book'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Correctable, Outcome, Run, Skipped } from '#core/runs/run'
 
+/** What has been said so far, as plain lists: kept while the count-off is not done, so that leaving or reloading the page loses nothing. */
+export interface SaidSoFar { readonly outcomes: readonly (readonly [CheckNumber, Outcome])[], readonly numbers: readonly (readonly [CheckNumber, CheckNumber])[], readonly skipped: readonly Skipped[] }
+
 /** What a person has said so far of the sheets of a run: outcomes, other numbers on the paper, and what became of numbers that were skipped. */
 export function useCountOff(run: () => Run) {
   const outcomes = shallowRef<ReadonlyMap<CheckNumber, Outcome>>(new Map())
@@ -35,10 +38,18 @@ export function useCountOff(run: () => Run) {
     outcomes.value = new Map([...act.outcomes].map(([sent, o]) => { const { number: _, ...bare } = o as Outcome & { number?: CheckNumber }; return [sent, bare as Outcome] }))
     skipped.value = act.skipped ?? []
   }
+  const soFar = computed<SaidSoFar>(() => ({ outcomes: [...outcomes.value], numbers: [...numbers.value], skipped: skipped.value }))
+  /** Takes up again what was said before, as far as it is about checks of this run. */
+  function takeUp(said: Partial<SaidSoFar>) {
+    const mine = new Set(run().checks.map(c => c.number))
+    outcomes.value = new Map((said.outcomes ?? []).filter(([n]) => mine.has(n)))
+    numbers.value = new Map((said.numbers ?? []).filter(([n]) => mine.has(n)))
+    skipped.value = said.skipped ?? []
+  }
   /** The act as it stands. */
   const act = computed<CountOffAct>(() => ({
     outcomes: new Map([...outcomes.value].map(([sent, o]) => [sent, o.kind === 'never came out' || numberOf(sent) === sent ? o : { ...o, number: numberOf(sent) }])),
     skipped: skipped.value,
   }))
-  return { outcomes, numbers, skipped, numberOf, say, because, sayAll, shiftTo, takeOver, act }
+  return { outcomes, numbers, skipped, numberOf, say, because, sayAll, shiftTo, takeOver, soFar, takeUp, act }
 }

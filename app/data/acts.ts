@@ -2,7 +2,7 @@ import Dexie from 'dexie'
 import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
-import { countFates, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { countFates, jumpedBy, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { giveFate, takeBack, type GiveFate, type TakeBack } from '#core/books/giveFate'
 import { archiveBook, openBook } from '#core/books/keepBook'
 import type { Changes } from '#core/desk/tables'
@@ -27,7 +27,7 @@ import { print, printAgain, type Made } from '#core/runs/print'
 import { printCopy } from '#core/runs/printCopy'
 import { record } from '#core/runs/record'
 import { replace, type Ending } from '#core/runs/replace'
-import { copyId, paperOfBook, type Run } from '#core/runs/run'
+import { copyId, paperOfBook, wayOf, type Run } from '#core/runs/run'
 import { doneAlready, trailLine, type Decision, type Stamp } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
@@ -133,9 +133,11 @@ export class Acts {
   giveFate = (book: NumberBook, act: GiveFate) => this.settle(book.accountId, async stamp => giveFate({ book, rows: await this.rows(book.id, act.numbers) }, act, stamp))
   takeBack = (book: NumberBook, act: TakeBack) => this.settle(book.accountId, async stamp => takeBack({ book: await this.one(this.db.books.get(book.id), 'number book'), rows: await this.rows(book.id, act.numbers) }, act, stamp))
 
-  load = async (runId: Id<'run'>, act: Loading) => this.settle(await this.accountOfRun(runId), async () => {
+  load = async (runId: Id<'run'>, act: Loading) => this.settle(await this.accountOfRun(runId), async (stamp) => {
     const { run, book, account } = await this.runBook(runId)
-    return load({ run, book, rows: await fatesOf(this.db, book.id), stock: paperOfBook(await this.stockOf(account), book) }, act)
+    const [rows, stock] = [await fatesOf(this.db, book.id), paperOfBook(await this.stockOf(account), book)]
+    const jumped = jumpedBy(book, rows, act.top, wayOf(stock, act.printing ?? null))
+    return load({ run, book, rows, touched: await this.rows(book.id, jumped.ok ? jumped.value : []), stock }, act, stamp)
   })
 
   switchBook = async (runId: Id<'run'>, bookId: Id<'book'>) => this.settle(await this.accountOfRun(runId), async () => {

@@ -18,6 +18,9 @@ export async function readDraft(key: string): Promise<LayoutDraft | undefined> {
   return checked.success ? { ...draft, common: checked.data } : undefined
 }
 
+/** Name under which the half-done count-off of a run is kept. */
+export const countOffDraft = (runId: string): string => `count-off ${runId}`
+
 /** A form half filled in, kept by name until it is saved. */
 export const keepFormDraft = (name: string, form: unknown): Promise<unknown> => db.facts.put({ name: `draft of ${name}`, value: JSON.stringify(form) })
 export const dropFormDraft = (name: string): Promise<void> => db.facts.delete(`draft of ${name}`)

@@ -1,6 +1,4 @@
 import { momentOf } from '#core/base/dates'
-import { Acts } from './acts'
-import { db } from './db'
 
 const operatorKey = 'violet-lane operator'
 /** Who works at this browser; stands in every trail line. */
@@ -12,6 +10,3 @@ export function momentNow(): string {
   const now = new Date()
   return momentOf(now, -now.getTimezoneOffset())
 }
-
-/** The acts of this browser, one office for all its tabs. */
-export const acts = new Acts(db, navigator.locks, () => ({ at: momentNow(), by: operatorName() }))

@@ -4,6 +4,7 @@ import type { Drawing } from '#core/proof/marks'
 import { checksPerSheet } from '#core/paper/stock'
 import { bySheets, type Run } from '#core/runs/run'
 import { makePaper } from './makePaper'
+import { momentNow } from './office'
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/books/book'
 import { readCopy, readFit, readKeptPaper, readRun, readRunCopies } from './reads'
@@ -32,7 +33,7 @@ export async function paperOfCheck(row: NumberRow): Promise<Uint8Array | undefin
   const fit = await readFit(printing?.fitId)
   const perSheet = checksPerSheet(copy.stock)
   const sheet = Array.from({ length: perSheet }, (_, i) => (i === row.check!.place - 1 ? 0 : null))
-  const made = await makePaper({ layout: copy.layout, stock: copy.stock, account: copy.account, checks: [copy.facts], sheets: [sheet], ...(fit && { fit: correctionOf(fit.deviation) }), ...(printing?.micr && { micr: printing.micr }), title: `Check ${row.number}`, madeAt: new Date().toISOString() }).made
+  const made = await makePaper({ layout: copy.layout, stock: copy.stock, account: copy.account, checks: [copy.facts], sheets: [sheet], ...(fit && { fit: correctionOf(fit.deviation) }), ...(printing?.micr && { micr: printing.micr }), title: `Check ${row.number}`, madeAt: momentNow() }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 
@@ -51,11 +52,25 @@ export async function drawingOfSheet(run: Run, sheet: number): Promise<Drawing |
   return ready.sheet(checks).drawing
 }
 
-/** Opens a PDF in a tab of its own, from where the browser prints it. */
-export function openPdf(bytes: Uint8Array): void {
-  const url = urlOf(bytes)
-  window.open(url, '_blank')
-  setTimeout(() => URL.revokeObjectURL(url), KEEP_URL_MS)
+/** A window that was opened for a PDF: `opened` tells whether the browser allowed it. */
+export interface PaperWindow { readonly opened: boolean, show(bytes: Uint8Array, name: string): void, leave(): void }
+
+/**
+ * Opens an empty window at once, while the press that asked for it still counts, from where the browser prints what is shown in it later. Where the
+ * browser refuses, the PDF is saved as a file instead; `leave` closes it again where nothing came of the act.
+ */
+export function openWindow(): PaperWindow {
+  const tab = window.open('', '_blank')
+  return {
+    opened: tab !== null,
+    show: (bytes, name) => {
+      if (!tab || tab.closed) return savePdf(bytes, name)
+      const url = urlOf(bytes)
+      tab.location.href = url
+      setTimeout(() => URL.revokeObjectURL(url), KEEP_URL_MS)
+    },
+    leave: () => tab?.close(),
+  }
 }
 
 /** Saves a PDF as a file. */

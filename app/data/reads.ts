@@ -88,6 +88,11 @@ export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
   return copy && version ? { facts: copy.facts, account: version.account, layout: version.layout, stock: version.stock } : undefined
 }
 
+/** The stock of a layout version: what a run was printed on. */
+export const readPrintedStock = async (version: string): Promise<Stock | undefined> => (await db.layoutVersions.get(version))?.stock
+/** The run of an account that was counted off last. */
+export const readLastRun = async (accountId: Id<'account'>): Promise<Run | undefined> => (await db.runs.where('accountId').equals(accountId).filter(r => r.state === 'counted off').toArray()).sort((a, b) => byMoment(a.printedAt, b.printedAt)).at(-1)
+
 /** The checks of a printed run as they were printed, in the order of its sheets. */
 export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], account: AccountFacts, layout: Layout, stock: Stock } | undefined> {
   const version = run.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined

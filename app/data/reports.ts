@@ -12,7 +12,7 @@ import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
 import { localToday } from '~/stores/office'
 import { drawingsToPdf } from './makePaper'
-import { openPdf, savePdf, saveText } from './papers'
+import { savePdf, saveText, type PaperWindow } from './papers'
 import { readCopy, type AccountView } from './reads'
 
 const moment = (at: string): string => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
@@ -24,12 +24,12 @@ const listPdf = (paper: ListPaper): Promise<Uint8Array> => drawingsToPdf(listPag
 export const saveCountOffSheet = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<void> => savePdf(await listPdf(countOffSheet(known(run, view, payments))), `count-off-${run.checks[0]?.number}.pdf`)
 export const saveCover = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<void> => savePdf(await listPdf(coverPage(known(run, view, payments))), `run-${run.checks[0]?.number}.pdf`)
 
-/** A copy of the stub of a check, opened or saved; false where nothing is kept of it. */
-export async function putOutStubCopy(row: NumberRow, cancelled: boolean, how: 'open' | 'save'): Promise<boolean> {
+/** A copy of the stub of a check, shown in the window opened for it, or saved where there is none; false where nothing is kept of it. */
+export async function putOutStubCopy(row: NumberRow, cancelled: boolean, window: PaperWindow | undefined): Promise<boolean> {
   const copy = await readCopy(row)
   if (!copy) return false
   const bytes = await drawingsToPdf(stubCopy(copy.facts, copy.layout, copy.stock, copy.account, copyWords(row, cancelled)), `Stub copy ${row.number}`)
-  if (how === 'open') openPdf(bytes)
+  if (window) window.show(bytes, `stub-${row.number}.pdf`)
   else savePdf(bytes, `stub-${row.number}.pdf`)
   return true
 }

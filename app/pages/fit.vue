@@ -2,7 +2,6 @@
 import { idOf, type Id } from '#core/base/id'
 import { practicePrinterId, type Printer } from '#core/fit/printers'
 import { newest } from '#core/library/library'
-import { acts } from '~/data/office'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -20,20 +19,19 @@ const naming = ref<Id<'printer'> | ''>('')
 const name = ref('')
 const trays = ref('Tray 1')
 const stacking = ref<NonNullable<Printer['stacking']>>('face down')
-const nameFault = ref('')
+const { busy: keeping, fault: nameFault, act, clear } = useAct()
 function nameIt(of?: Printer) {
   naming.value = of?.id ?? idOf<'printer'>(crypto.randomUUID())
   name.value = of?.name ?? ''
   trays.value = of?.trays.join(', ') ?? 'Tray 1'
   stacking.value = of?.stacking ?? 'face down'
-  nameFault.value = ''
+  clear()
 }
 async function keepPrinter() {
   if (!naming.value) return
-  const known = all.value?.printers.find(p => p.id === naming.value)
-  const done = await acts.addPrinter({ ...known, id: naming.value, name: name.value, trays: trays.value.split(','), stacking: stacking.value })
-  nameFault.value = done.ok ? '' : done.refusal.text
-  if (!done.ok) return
+  const [id, known] = [naming.value, all.value?.printers.find(p => p.id === naming.value)]
+  const done = await act(acting => acting.addPrinter({ ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value }))
+  if (!done?.ok) return
   const kept = done.value.printers[0]
   if (!known || !kept?.trays.includes(choice.value?.tray ?? '')) choose(`${naming.value}|${kept?.trays[0]}`)
   naming.value = ''
@@ -66,7 +64,7 @@ async function keepPrinter() {
           <v-text-field v-model="name" label="Printer, as you call it" maxlength="60" autofocus :error-messages="nameFault" :hide-details="!nameFault" data-test="printer-name" />
           <v-text-field v-model="trays" label="Trays, with commas between" maxlength="120" hide-details />
           <v-select v-model="stacking" :items="['face down', 'face up']" label="Its sheets come to lie" hide-details data-test="printer-stacking" />
-          <v-btn type="submit" color="primary" variant="flat" data-test="printer-add">
+          <v-btn :loading="keeping" type="submit" color="primary" variant="flat" data-test="printer-add">
             Keep it
           </v-btn>
           <v-btn variant="text" @click="naming = ''">

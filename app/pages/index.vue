@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { figures } from '#core/money/figures'
-import { sum } from '#core/money/cents'
 import { formatDate } from '#core/base/dates'
+import { laneSums } from '#core/payables/payment'
 import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
 import { localToday } from '~/stores/office'
 
@@ -73,7 +73,7 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
             <tr v-for="{ view, waiting, balances, next, stock } in today" :key="view.account.id">
               <td><strong>{{ view.account.name }}</strong><br><span class="quiet">{{ view.company.name[0] }}</span></td>
               <td class="num">{{ waiting.length }}</td>
-              <td class="num">{{ figures(sum(waiting.map(p => p.amount)), { sign: view.account.currency.sign }) }}</td>
+              <td class="num">{{ figures(laneSums(waiting).total, { sign: view.account.currency.sign }) }}</td>
               <td class="num">
                 {{ next ?? 'used up' }}<template v-if="stock.low">
                   <br><NuxtLink :to="`/books/${encodeURIComponent(view.book.id)}`" class="small text-warning" data-test="low-stock">{{ stock.left.toLocaleString('en-US') }} left{{ stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks` }}</NuxtLink>

@@ -104,7 +104,7 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
           </template>
           <NuxtLink :to="`/books/${encodeURIComponent(chosen.bookId)}?number=${chosen.number}`">Its life in the number book</NuxtLink>
         </p>
-        <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" />
+        <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
         <template v-if="copy">
           <SheetView :layout="copy.layout" :stock="copy.stock" :account="copy.account" :checks="[copy.facts]" />
         </template>

@@ -8,15 +8,13 @@ const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === c
  * changed meanwhile to something else than wanted.
  */
 export function merged<T extends object>(now: T, base: Partial<T>, wanted: Partial<T>): { readonly value: T, readonly changed: (keyof T)[], readonly conflicts: (keyof T)[] } {
-  const value: T = { ...now }
   const changed: (keyof T)[] = []
   const conflicts: (keyof T)[] = []
   for (const key of new Set([...Object.keys(base), ...Object.keys(wanted)]) as Set<keyof T & string>) {
     if (same(base[key], wanted[key]) || same(now[key], wanted[key])) continue
     if (!same(now[key], base[key])) conflicts.push(key)
     changed.push(key)
-    if (wanted[key] === undefined) delete value[key]
-    else value[key] = wanted[key]
   }
-  return { value: changed.length ? value : now, changed, conflicts }
+  const kept = Object.fromEntries(Object.entries({ ...now, ...Object.fromEntries(changed.map(key => [key, wanted[key]])) }).filter(([, part]) => part !== undefined))
+  return { value: changed.length ? kept as T : now, changed, conflicts }
 }

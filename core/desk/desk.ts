@@ -142,7 +142,7 @@ export class Desk {
 
   load(runId: Id<'run'>, act: Loading, stamp: Stamp): Result<unknown> {
     const run = this.get('runs', runId)
-    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId), stock: this.stockOf(run) }, act), stamp)
+    return this.settle(load({ run, book: this.get('books', run.bookId), rows: this.rowsOf(run.bookId), touched: this.rowsOf(run.bookId), stock: this.stockOf(run) }, act, stamp), stamp)
   }
 
   switchBook(runId: Id<'run'>, bookId: Id<'book'>, stamp: Stamp): Result<unknown> {

@@ -75,6 +75,11 @@ describe('a run', () => {
     expect(codeOf(desk.load(runId, { top: Number.NaN as never }, at('2026-11-24')))).toBe('number-outside')
     expect(codeOf(desk.load(runId, { top: 119 as CheckNumber }, at('2026-11-24')))).toBe('numbers-jumped')
     expect(desk.kept.numbers.size).toBe(0)
+    const gap = { fate: 'missing' as const, why: 'not in the box' }
+    expect(codeOf(desk.load(runId, { top: 119 as CheckNumber, gap: { ...gap, count: 5 } }, at('2026-11-24')))).toBe('numbers-jumped')
+    expect(codeOf(desk.load(runId, { top: 119 as CheckNumber, gap: { ...gap, why: ' ', count: 18 } }, at('2026-11-24')))).toBe('why-blank')
+    expect(codeOf(desk.load(runId, { top: 119 as CheckNumber, gap: { ...gap, count: 18 } }, at('2026-11-24')))).toBe('done')
+    expect([...desk.kept.numbers.values()].map(n => n.fate)).toEqual(Array.from({ length: 18 }, () => 'missing'))
   })
   it('loaded on one stock cannot be printed on another: it must be loaded again', () => {
     const desk = two()

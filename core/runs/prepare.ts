@@ -1,6 +1,7 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { bookName, feedsRuns, jumpedBy, takeNumbers, type CheckNumber, type NumberBook, type Rows } from '../books/book'
+import { bookName, feedsRuns, jumpedBy, takeNumbers, type CheckNumber, type NumberBook, type NumberRow, type Rows } from '../books/book'
+import { giveFate, type GivenFate } from '../books/giveFate'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { BankAccount } from '../payables/account'
 import type { Payment } from '../payables/payment'
@@ -41,10 +42,19 @@ export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: 
   return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
 }
 
-export interface Loading { readonly top: CheckNumber, readonly printing?: Run['printing'], readonly firstPlace?: number }
+export interface Loading {
+  readonly top: CheckNumber
+  readonly printing?: Run['printing']
+  readonly firstPlace?: number
+  /** What became of the unused numbers before the top one, and how many of them a person saw. */
+  readonly gap?: { readonly fate: GivenFate, readonly why: string, readonly count: number }
+}
 
-/** Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over must have been given a fate before. */
-export function load(known: { run: Run, book: NumberBook, rows: Rows, stock: Stock }, act: Loading): Decision<{ runs: Run[] }> {
+/**
+ * Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over get the fate that is told for them in the
+ * same act, once it is sure that the run fits behind them. `rows` are the fates of the book, `touched` the rows of the numbers jumped over.
+ */
+export function load(known: { run: Run, book: NumberBook, rows: Rows, touched: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock }, act: Loading, stamp: Stamp): Decision<{ runs: Run[], numbers: NumberRow[] }> {
   if (known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
   const firstPlace = act.firstPlace ?? 1
   const perSheet = checksPerSheet(known.stock)
@@ -56,10 +66,13 @@ export function load(known: { run: Run, book: NumberBook, rows: Rows, stock: Sto
   if (!jumped.ok) return jumped
   const room = takeNumbers(known.book, known.rows, act.top, known.run.paymentIds.length, way)
   if (!room.ok) return room
-  if (jumped.value.length) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
+  if (jumped.value.length !== (act.gap?.count ?? 0)) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
+  const given = act.gap ? giveFate({ book: known.book, rows: known.touched }, { numbers: jumped.value, fate: act.gap.fate, why: act.gap.why }, stamp) : undefined
+  if (given && !given.ok) return given
   const { firstPlace: _, ...bare } = known.run
   const run: Run = { ...bare, top: act.top, loadedOn: stockMark(known.stock), printing, ...(firstPlace > 1 && { firstPlace }) }
-  return good({ changes: { runs: [run] }, trail: { act: 'load', text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}`, about: { account: run.accountId, run: run.id } } })
+  const before = given?.ok ? `; ${given.value.trail.text}` : ''
+  return good({ changes: { runs: [run], numbers: given?.ok ? given.value.changes.numbers : [] }, trail: { act: 'load', text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}${before}`, about: { account: run.accountId, run: run.id } } })
 }
 
 /** Loads another box: the run takes its numbers from another book of the account, which from then on is the one in use. */

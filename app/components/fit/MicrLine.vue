@@ -11,8 +11,7 @@ import { stockById } from '#core/paper/builtIn'
 import { checkSize, type Stock } from '#core/paper/stock'
 import { sheetPdf } from '~/data/makePaper'
 import { readLadderFile } from '~/data/fitScan'
-import { acts } from '~/data/office'
-import { openPdf, savePdf } from '~/data/papers'
+import { openWindow, savePdf } from '~/data/papers'
 import { practiceScan } from '~/data/practicePrinter'
 import { readAccounts } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
@@ -42,7 +41,8 @@ const fault = ref('')
 const lying = ref('')
 const ranked = shallowRef<readonly StepReading[]>()
 async function printLadder(how: 'print' | 'save') {
-  if (!line.value) return
+  if (!line.value || busy.value) return
+  const window = how === 'print' && !practice.value ? openWindow() : undefined
   busy.value = 'Making the ladder sheet'
   fault.value = ''
   const drawing = ladderSheet(sheet.value, line.value, { printer: props.printer.name, tray: props.tray, date: formatDate(localToday(), 'MMMM D, YYYY') })
@@ -55,7 +55,7 @@ async function printLadder(how: 'print' | 'save') {
     if (done.ok) lying.value = done.value
     else fault.value = done.refusal.text
   }
-  else openPdf(bytes)
+  else window?.show(bytes, 'ladder-sheet.pdf')
   busy.value = ''
 }
 async function read(file: Blob) {
@@ -84,14 +84,16 @@ async function scanPractice() {
   else fault.value = picture.refusal.text
 }
 
+const { act } = useAct()
 const inUse = computed(() => micrOf(props.printer))
 const picked = ref('')
 watch(() => [props.printer.id, props.tray], () => { ranked.value = undefined; lying.value = ''; picked.value = '' })
 async function keep(fit: MicrFit | undefined) {
   if (!fit) return
-  const done = await acts.keepMicr(props.printer, { ...fit, how: ranked.value ? 'by scan' : 'by eye' })
-  fault.value = done.ok ? '' : done.refusal.text
-  if (done.ok) office.said = `MICR lines on ${props.printer.name} now print at ${micrFitName(fit)}.`
+  fault.value = ''
+  const done = await act(acting => acting.keepMicr(props.printer, { ...fit, how: ranked.value ? 'by scan' : 'by eye' }))
+  if (done && !done.ok) fault.value = done.refusal.text
+  if (done?.ok) office.said = `MICR lines on ${props.printer.name} now print at ${micrFitName(fit)}.`
 }
 const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)} %` : '')
 </script>

@@ -9,8 +9,7 @@ import { startingLayout } from '#core/paper/startingLayout'
 import type { Stock } from '#core/paper/stock'
 import { sheetPdf } from '~/data/makePaper'
 import { readCheckFile, readFitFile, type FitScan } from '~/data/fitScan'
-import { acts } from '~/data/office'
-import { drawingOfSheet, openPdf, savePdf } from '~/data/papers'
+import { drawingOfSheet, openWindow, savePdf } from '~/data/papers'
 import { readAccounts, readFit, readPrintedOn, type PrintedCheck } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { practiceScan } from '~/data/practicePrinter'
@@ -29,6 +28,8 @@ const practicePrinting = usePracticePrinting()
 
 /** Prints a form of the fit sheet: bare to find a fit, through the one in use to confirm it, or for a photocopy of the stock. */
 async function printSheet(form: 'bare' | 'through' | 'copy', how: 'print' | 'save' = 'print') {
+  if (busy.value) return
+  const window = how === 'print' && !practice.value ? openWindow() : undefined
   const through = form === 'bare' ? undefined : props.fit
   const said = { printer: props.printer.name, tray: props.tray, date: formatDate(localToday(), 'MMMM D, YYYY'), unit: office.unit, through: through ? 'printed through the fit in use' : 'printed without a fit' }
   const layout = accounts.value?.find(a => a.stock.id === props.stock.id)?.layout ?? startingLayout(props.stock, 'US', { id: 'copy', code: 'COPY', name: 'Copy' })
@@ -43,11 +44,12 @@ async function printSheet(form: 'bare' | 'through' | 'copy', how: 'print' | 'sav
     if (done.ok) lying.value = done.value
     else fault.value = done.refusal.text
   }
-  else openPdf(bytes)
+  else window?.show(bytes, 'fit-sheet.pdf')
   busy.value = ''
   if (form !== 'copy') confirming.value = form === 'through'
 }
 
+const { act } = useAct()
 const confirming = ref(false)
 const way = ref<'scan' | 'ruler' | 'check'>('scan')
 
@@ -110,9 +112,10 @@ const worst = computed(() => (result.value ? worstCorner(deviationMap(result.val
 const confirms = computed(() => confirming.value && props.fit !== undefined && !fromCheck.value)
 
 async function keep(deviation: Deviation, how: FitRow['how'], residual: number | null) {
-  const done = await acts.keepFit({ id: idOf(crypto.randomUUID()), printerId: props.printer.id, tray: props.tray, stockId: props.stock.id, deviation, how, residual })
-  fault.value = done.ok ? '' : done.refusal.text
-  if (!done.ok) return
+  fault.value = ''
+  const done = await act(acting => acting.keepFit({ id: idOf(crypto.randomUUID()), printerId: props.printer.id, tray: props.tray, stockId: props.stock.id, deviation, how, residual }))
+  if (done && !done.ok) fault.value = done.refusal.text
+  if (!done?.ok) return
   office.said = 'The fit is kept and in use.'
   typed.value = none()
   dropScan()
@@ -123,7 +126,9 @@ async function useMeasured() {
   tried.value = true
   if (!result.value) return
   if (confirms.value && props.fit && worst.value !== undefined) {
-    const done = await acts.confirmFit(props.fit.id, Math.round(worst.value * 100) / 100)
+    const [id, off] = [props.fit.id, Math.round(worst.value * 100) / 100]
+    const done = await act(acting => acting.confirmFit(id, off))
+    if (!done) return
     if (done.ok) office.said = `Confirmed: the worst corner is ${formatOff(worst.value, office.unit)} off.`
     typed.value = none()
     dropScan()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { NumberBook, CheckNumber, Rows } from '#core/books/book'
 import { figures } from '#core/money/figures'
-import { cents, sum, zero } from '#core/money/cents'
-import type { Balances } from '#core/ledger/balances'
+import { sum, zero } from '#core/money/cents'
+import { issuing, type Balances } from '#core/ledger/balances'
 import { carries } from '#core/paper/stock'
 import { practicePrinterId } from '#core/fit/printers'
 import type { Payment } from '#core/payables/payment'
@@ -11,6 +11,7 @@ import { outcomeOf, type JobReport } from '#core/practice/report'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
+import { countOffDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
 import { practiceState } from '~/data/practicePrinter'
 import { saveCountOffSheet } from '~/data/reports'
 import type { AccountView } from '~/data/reads'
@@ -21,7 +22,14 @@ const emit = defineEmits<{ count: [act: CountOffAct], again: [how: PrintHow, why
 const counting = useCountOff(() => props.run)
 const { outcomes, numbers, skipped, numberOf } = counting
 const at = ref(0)
-const column = ref<HTMLElement>()
+// What was said so far is kept with the run until the count-off is done.
+const draftName = countOffDraft(props.run.id)
+onMounted(async () => {
+  const before = await readFormDraft<SaidSoFar>(draftName)
+  if (before && !outcomes.value.size) counting.takeUp(before)
+  watch(counting.soFar, said => void keepFormDraft(draftName, said))
+})
+const column = ref<{ $el: HTMLElement, scrollToIndex(index: number): void }>()
 const button = ref<{ $el: HTMLElement }>()
 const reasons = useReasons('spoiled')
 const kinds: { kind: Outcome['kind'], key: string }[] = [{ kind: 'good', key: 'g' }, { kind: 'spoiled', key: 's' }, { kind: 'never came out', key: 'n' }]
@@ -30,7 +38,10 @@ const shifting = ref<CheckNumber>()
 const numbered = computed(() => props.view.stock.numbered)
 const printsNumber = computed(() => !carries(props.view.stock, 'check', 'micr'))
 
-const paymentOf = (id: string): Payment | undefined => props.payments.find(p => p.id === id)
+const byId = computed(() => new Map<string, Payment>(props.payments.map(p => [p.id, p])))
+const paymentOf = (id: string): Payment | undefined => byId.value.get(id)
+/** Tall enough for a short run, and never taller than the window. */
+const columnHeight = computed(() => `min(${props.run.checks.length * 52 + 190}px, max(300px, calc(100dvh - 280px)))`)
 const rows = computed(() => props.run.checks.map(c => ({ ...c, now: numberOf(c.number), payment: paymentOf(c.paymentId), said: outcomes.value.get(c.number) })))
 const left = computed(() => rows.value.filter(r => !r.said).length)
 const unsaid = computed(() => rows.value.filter(r => r.said?.kind === 'spoiled' && !r.said.why.trim()).length)
@@ -42,9 +53,13 @@ async function allGood() {
   await nextTick()
   if (!unsaid.value) button.value?.$el.focus()
 }
+const inColumn = (selector: string): HTMLElement | null => column.value?.$el.querySelector<HTMLElement>(selector) ?? null
+/** Goes to a sheet: only those in sight are drawn, so it is brought there first. */
 function walk(to: number) {
   at.value = Math.max(0, Math.min(props.run.checks.length - 1, to))
-  column.value?.querySelectorAll<HTMLElement>('[data-sheet]')[at.value]?.focus()
+  const selector = `[data-sheet="${at.value}"]`
+  if (!inColumn(selector)) column.value?.scrollToIndex(at.value)
+  void nextTick(() => inColumn(selector) ? inColumn(selector)?.focus() : requestAnimationFrame(() => inColumn(selector)?.focus()))
 }
 function onKey(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
@@ -56,7 +71,7 @@ function onKey(event: KeyboardEvent) {
   else if (event.key.toLowerCase() === 'o' && numbered.value && check) shifting.value = check.number
   else if (kind && check) {
     counting.say(check.number, kind)
-    if (kind === 'spoiled') void nextTick(() => column.value?.querySelector<HTMLElement>(`[data-why="${check.number}"] input`)?.focus())
+    if (kind === 'spoiled') void nextTick(() => inColumn(`[data-why="${check.number}"] input`)?.focus())
     else walk(at.value + 1)
   }
   else return
@@ -114,8 +129,9 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
           <kbd>O</kbd> other number,
         </template> <kbd>A</kbd> all good.
       </p>
-      <div ref="column" class="column" role="group" aria-label="Sheets in the order of the tray">
-        <div v-for="(row, i) in rows" :key="row.number" class="row" :class="{ at: i === at }" tabindex="0" data-sheet :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
+      <v-virtual-scroll ref="column" class="column" :items="rows" item-key="number" :height="columnHeight" role="group" aria-label="Sheets in the order of the tray">
+        <template #default="{ item: row, index: i }">
+        <div class="row" :class="{ at: i === at }" :tabindex="i === at ? 0 : -1" :data-sheet="i" :data-next="i === at ? '' : undefined" role="group" :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
           <svg viewBox="0 0 34 44" width="26" height="34" aria-hidden="true" class="small" :class="row.said?.kind.replaceAll(' ', '-')">
             <path class="leaf" d="M1 1h32v42H1z" /><path class="perf" d="M1 15h32M1 29h32" />
             <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
@@ -134,9 +150,10 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
             <span class="reasons"><v-btn v-for="why in reasons" :key="why" size="x-small" @click="counting.because(row.number, why); walk(i + 1)">{{ why }}</v-btn></span>
             <v-select :model-value="row.said.correct ?? ''" :items="wrong" label="Wrong on the check" hide-details :data-test="`wrong-${row.number}`" @update:model-value="putRight(row.number, $event as Correctable | '')" />
           </div>
-          <RunShiftForm v-if="shifting === row.number" :checks="run.checks" :from="row.number" :said="numbers" :book="book" :rows="props.rows" :payee-of="id => paymentOf(id)?.name ?? ''" :prints-number="printsNumber" @take="takeShift" @leave="shifting = undefined" />
+          <RunShiftForm v-if="shifting === row.number" :checks="run.checks" :from="row.number" :said="numbers" :book="book" :rows="props.rows" :payee-of="id => paymentOf(id)?.name ?? ''" :prints-number="printsNumber" @take="takeShift" @leave="shifting = undefined; walk(i)" />
         </div>
-      </div>
+        </template>
+      </v-virtual-scroll>
     </div>
     <div class="effect">
       <v-btn block data-test="all-good" @click="allGood">
@@ -156,7 +173,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
           <tr><td>Not yet counted</td><td class="num">{{ left }}</td></tr>
         </tbody>
       </table>
-      <BalanceTable :before="balances" :after="{ book: cents(balances.book - issued), committed: cents(balances.committed - issued), free: balances.free }" :sign="sign" />
+      <BalanceTable :before="balances" :after="issuing(balances, issued)" :sign="sign" />
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
       <v-btn ref="button" color="primary" variant="flat" block :disabled="left > 0 || unsaid > 0" :loading="busy" data-test="count-off" @click="emit('count', counting.act.value)">
         Count off
@@ -196,15 +213,14 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 
 <style scoped>
 .count { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 20px; }
-.column { max-height: calc(100dvh - 280px); overflow: auto; padding: 2px 8px 8px 2px; display: grid; gap: 5px; align-content: start; }
+.column { padding: 2px 8px 8px 2px; container-type: inline-size; } .column :deep(.v-virtual-scroll__item) { padding: 2px 2px 3px; }
 .help { font-size: 12.5px; margin-bottom: 6px; }
 kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
-/* A long run has hundreds of rows: those out of sight are neither drawn nor hit-tested. */
-.row { content-visibility: auto; contain-intrinsic-size: auto 46px; display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
+.row { display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
 .row.at { border-color: rgb(var(--v-theme-primary)); }
 .n { font-size: 1.1rem; font-weight: 600; } .sent { display: block; font-size: 11px; font-weight: 400; color: rgb(var(--v-theme-secondary)); white-space: nowrap; }
 .who { overflow-wrap: anywhere; }
-.said { display: flex; gap: 0; } .said .v-btn { padding: 0 7px; min-width: 0; }
+.said { display: flex; flex-wrap: wrap; gap: 0; } @container (max-width: 640px) { .row { grid-template-columns: 28px 70px minmax(60px, 1fr) 84px; } .said { grid-column: 2 / -1; } .why { grid-column: 1 / -1; } } .said .v-btn { padding: 0 7px; min-width: 0; }
 .why { grid-column: 3 / -1; display: grid; gap: 8px; }
 .reasons { display: flex; gap: 6px; flex-wrap: wrap; }
 .small .leaf { fill: #fffdf9; stroke: #8d8798; } .small .perf { stroke: #c9c2d4; stroke-dasharray: 2 2; } .small .sign { fill: none; stroke: #5a3ea0; stroke-width: 3; stroke-linecap: round; stroke-linejoin: round; }

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { bookName, checkNumber, jumpedBy, nextNumber, type CheckNumber, type NumberBook, type Rows } from '#core/books/book'
+import { bookName, checkNumber, feedsRuns, jumpedBy, nextNumber, takeNumbers, type NumberBook, type Rows } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Loading } from '#core/runs/prepare'
-import { sheetPlan, wayOf, type Run } from '#core/runs/run'
-import type { AccountView } from '~/data/reads'
+import { placeAfter, sheetPlan, unfitFor, wayOf, type Run } from '#core/runs/run'
+import { readLastRun, readPayments, type AccountView } from '~/data/reads'
 
 const props = defineProps<{ view: AccountView, book: NumberBook, run: Run, rows: Rows, busy: boolean, fault: string }>()
-const emit = defineEmits<{ load: [act: Loading], jump: [act: Loading, numbers: CheckNumber[], fate: GivenFate, why: string], switch: [book: NumberBook] }>()
+const emit = defineEmits<{ load: [act: Loading], switch: [book: NumberBook] }>()
 const printer = usePrinterChoice(() => props.view.stock.id)
 const faceUp = computed(() => printer.choice.value?.printer.stacking === 'face up')
 const printing = computed<Run['printing']>(() => {
@@ -27,18 +27,28 @@ const why = ref('')
 
 const top = computed(() => checkNumber(typed.value, 'top'))
 const jumped = computed(() => (top.value.ok ? jumpedBy(props.book, props.rows, top.value.value, way.value) : undefined))
-const gap = computed(() => (jumped.value?.ok ? jumped.value.value : []))
-const usable = computed(() => props.view.books.filter(b => b.kind !== 'handwritten pad' && !b.archived))
+/** Whether the run fits behind the top number: asked before anything is said of the numbers in front of it. */
+const room = computed(() => (top.value.ok && jumped.value?.ok ? takeNumbers(props.book, props.rows, top.value.value, props.run.paymentIds.length, way.value) : undefined))
+const gap = computed(() => (jumped.value?.ok && room.value?.ok ? jumped.value.value : []))
+const payments = useLive(() => readPayments(props.run.paymentIds), () => props.run.paymentIds)
+const usable = computed(() => props.view.books.filter(b => feedsRuns(b) && (b.id === props.book.id || payments.value?.every(p => !unfitFor(b, p, props.run.advicesToo ?? false)))))
+/** More numbers than this are asked about once more, with the range in words. */
+const MANY = 10
+const sure = ref(false)
+watch([typed, () => fate.value], () => { sure.value = false })
+const many = computed(() => gap.value.length > MANY)
+/** The sheet that the last run left part-used, where it did. */
+const lastRun = useLive(() => (perSheet.value > 1 ? readLastRun(props.view.account.id) : undefined), () => props.view.account.id)
+const leftFrom = computed(() => (lastRun.value ? placeAfter(lastRun.value, perSheet.value) : 1))
 /** The book that the number on the pack really belongs to, where that is another one. */
 const otherBook = computed(() => { const n = top.value.ok ? top.value.value : undefined; return n === undefined ? undefined : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end) })
-const faults = computed(() => (otherBook.value ? [] : !top.value.ok ? [top.value.refusal.text] : jumped.value && !jumped.value.ok ? [jumped.value.refusal.text] : props.fault ? [props.fault] : []))
+const ownFault = computed(() => (otherBook.value ? '' : !top.value.ok ? top.value.refusal.text : jumped.value && !jumped.value.ok ? jumped.value.refusal.text : room.value && !room.value.ok ? room.value.refusal.text : ''))
+const faults = computed(() => (otherBook.value ? [] : [ownFault.value || props.fault].filter(Boolean)))
 const sheets = computed(() => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length)
 
 function go() {
-  if (!top.value.ok || otherBook.value || faults.value.length && !props.fault) return
-  const act = { top: top.value.value, printing: printing.value, firstPlace: firstPlace.value }
-  if (gap.value.length) emit('jump', act, gap.value, fate.value, why.value)
-  else emit('load', act)
+  if (!top.value.ok || otherBook.value || ownFault.value || (gap.value.length && (!why.value.trim() || (many.value && !sure.value)))) return
+  emit('load', { top: top.value.value, printing: printing.value, firstPlace: firstPlace.value, ...(gap.value.length && { gap: { fate: fate.value, why: why.value.trim(), count: gap.value.length } }) })
 }
 function other(book: NumberBook | undefined) {
   if (book) emit('switch', book)
@@ -58,7 +68,7 @@ function other(book: NumberBook | undefined) {
     </p>
     <div v-if="usable.length > 1 || perSheet > 1" class="printer">
       <v-select v-if="usable.length > 1" :model-value="book.id" :items="usable.map(b => ({ title: bookName(b), value: b.id }))" label="Number book" hide-details data-test="run-book" @update:model-value="other(usable.find(b => b.id === $event))" />
-      <v-select v-if="perSheet > 1" v-model="firstPlace" :items="Array.from({ length: perSheet }, (_, i) => ({ title: i === 0 ? 'whole, begin at its first check' : `part-used, begin at check ${i + 1}`, value: i + 1 }))" label="Top sheet" hide-details data-test="first-place" />
+      <v-select v-if="perSheet > 1" v-model="firstPlace" :items="Array.from({ length: perSheet }, (_, i) => ({ title: i === 0 ? 'whole, begin at its first check' : `part-used, begin at check ${i + 1}${leftFrom === i + 1 ? ': left by the last run' : ''}`, value: i + 1 }))" label="Top sheet" hide-details data-test="first-place" />
     </div>
     <div v-if="printer.choices.value.length" class="printer">
       <v-select :model-value="printer.choice.value?.value" :items="printer.choices.value" label="Printer and tray" hide-details data-test="run-printer" @update:model-value="printer.choose" />
@@ -71,9 +81,9 @@ function other(book: NumberBook | undefined) {
       </div>
       <div class="side">
         <label class="quiet" for="top-number">{{ view.stock.numbered ? 'Number on the top sheet' : 'Number for the first sheet' }}</label>
-        <input id="top-number" v-model="typed" class="big" inputmode="numeric" autocomplete="off" :aria-invalid="faults.length > 0" aria-describedby="top-fault" data-test="top-number">
+        <input id="top-number" v-model="typed" class="big" inputmode="numeric" autocomplete="off" :aria-invalid="faults.length > 0" aria-describedby="top-fault" data-next data-test="top-number" @focus="($event.target as HTMLInputElement).select()">
       </div>
-      <v-btn v-if="!gap.length && !otherBook" type="submit" color="primary" variant="flat" :loading="busy" :disabled="faults.length > 0 && !fault" data-test="load-done">
+      <v-btn v-if="!gap.length && !otherBook" type="submit" color="primary" variant="flat" :loading="busy" :disabled="!!ownFault" data-test="load-done">
         Numbers agree
       </v-btn>
     </div>
@@ -94,7 +104,8 @@ function other(book: NumberBook | undefined) {
         <v-radio v-for="f in givenFates" :key="f" :label="f" :value="f" />
       </v-radio-group>
       <v-text-field v-model="why" label="Why" placeholder="e.g. torn when the box was opened" hide-details maxlength="120" class="why" data-test="gap-why" />
-      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!why.trim()" data-test="gap-done">
+      <v-checkbox v-if="many" v-model="sure" :label="`Yes: all ${gap.length} numbers from ${gap[0]} to ${gap.at(-1)} are ${fate}, and the pack really begins with ${typed}`" hide-details density="compact" data-test="gap-sure" />
+      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!why.trim() || (many && !sure)" data-test="gap-done">
         Mark {{ gap.length }} {{ fate }} and begin at {{ typed }}
       </v-btn>
     </v-card>
@@ -102,8 +113,8 @@ function other(book: NumberBook | undefined) {
 </template>
 
 <style scoped>
-.printer { display: flex; gap: 16px; align-items: center; margin-bottom: 14px; } .printer > .v-select { max-width: 300px; }
-.pack { display: flex; align-items: flex-end; gap: 32px; }
+.printer { display: flex; flex-wrap: wrap; gap: 16px; align-items: center; margin-bottom: 14px; } .printer > .v-select { max-width: 300px; }
+.pack { display: flex; align-items: flex-end; gap: 12px 32px; flex-wrap: wrap; }
 .side { display: grid; gap: 4px; }
 .big { font-size: 2.1rem; font-weight: 600; font-variant-numeric: tabular-nums; line-height: 1.2; height: 54px; padding: 4px 10px; width: 220px; border: 1px solid transparent; }
 input.big { border: 1px solid rgba(var(--v-theme-on-surface), 0.45); border-radius: 6px; background: rgb(var(--v-theme-surface)); color: inherit; }

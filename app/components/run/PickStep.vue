@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { formatDate, typedDate } from '#core/base/dates'
+import { byMoment, formatDate, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { cents, sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
-import type { Payment } from '#core/payables/payment'
-import { ordered, runOrders, type Run, type RunOrder } from '#core/runs/run'
-import type { Balances } from '#core/ledger/balances'
-import { acts } from '~/data/office'
+import { laneSums, type Payment } from '#core/payables/payment'
+import { ordered, runOrders, unfitFor, type Run, type RunOrder } from '#core/runs/run'
+import { dayFirstIn } from '#core/base/country'
+import type { NumberBook } from '#core/books/book'
+import { afterRun, type Balances } from '#core/ledger/balances'
 import type { AccountView } from '~/data/reads'
 import { localToday } from '~/stores/office'
 
-const props = defineProps<{ view: AccountView, lane: readonly Payment[], balances: Balances, run?: Run, busy: boolean, fault: string }>()
-const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null] }>()
+const props = defineProps<{ view: AccountView, book: NumberBook, lane: readonly Payment[], balances: Balances, run?: Run, busy: boolean, fault: string }>()
+const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean] }>()
 
 const order = ref<RunOrder>(props.run?.order ?? 'as drawn')
 const picked = ref(new Set<string>(props.run ? props.run.paymentIds : props.lane.map(p => p.id)))
@@ -26,7 +26,7 @@ const byHand = ref<string[]>(props.run?.order === 'by hand' ? [...props.run.paym
 const list = computed(() => {
   if (order.value !== 'by hand') return ordered(props.lane, order.value)
   const at = (p: Payment): number => { const i = byHand.value.indexOf(p.id); return i < 0 ? Infinity : i }
-  return [...props.lane].sort((a, b) => at(a) - at(b) || (a.drawnAt < b.drawnAt ? -1 : 1))
+  return [...props.lane].sort((a, b) => at(a) - at(b) || byMoment(a.drawnAt, b.drawnAt))
 })
 watch(order, (now, before) => { if (now === 'by hand' && !byHand.value.length) byHand.value = ordered(props.lane, before ?? 'as drawn').map(p => p.id) })
 function move(id: string, to: number) {
@@ -50,31 +50,41 @@ function onKey(event: KeyboardEvent, id: string, index: number) {
 // A filter hides nothing: what it does not take stands greyed, with the reason.
 const find = ref('')
 const dueText = ref('')
-const due = computed(() => (dueText.value.trim() ? typedDate(dueText.value, localToday()) : undefined))
+const dayFirst = dayFirstIn(props.view.account.country)
+const due = computed(() => (dueText.value.trim() ? typedDate(dueText.value, localToday(), dayFirst) : undefined))
+/** Advices that would use up the stationer's numbered checks go along only where that is said. */
+const advicesToo = ref(props.run?.advicesToo ?? false)
+const asksAdvices = computed(() => props.book.kind === 'stationer’s stock' && props.lane.some(p => p.advice))
 function reasonOf(p: Payment): string {
   if (p.correct) return `${p.correct} to be put right: change it in the lane`
+  const unfit = unfitFor(props.book, p, advicesToo.value)
+  if (unfit) return unfit
   const text = find.value?.trim().toLowerCase() ?? ''
   if (text && !p.name.toLowerCase().includes(text) && !p.memo.toLowerCase().includes(text) && !figures(p.amount).includes(text)) return 'not what is looked for'
   if (due.value?.ok && p.date > due.value.value) return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
   return ''
 }
 const chosen = computed(() => list.value.filter(p => picked.value.has(p.id) && !reasonOf(p)))
-const total = computed(() => sum(chosen.value.filter(p => !p.booked).map(p => p.amount)))
+const sums = computed(() => laneSums(chosen.value))
+const after = computed(() => afterRun(props.balances, sums.value.promised))
 const able = computed(() => list.value.filter(p => !reasonOf(p)))
 const all = computed(() => able.value.length > 0 && chosen.value.length === able.value.length)
 const sign = props.view.account.currency.sign
 
 // One change to many.
 const many = ref(false)
+const { busy: changing, did, fault: changeFault } = useAct()
 const manyDate = ref('')
 const manyMemo = ref('')
 const manyFault = ref('')
 async function changeMany() {
-  const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday()) : undefined
-  if (date && !date.ok) { manyFault.value = date.refusal.text; return }
-  const done = await acts.amend(props.view.account.id, chosen.value.map(p => p.id), { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) })
-  manyFault.value = done.ok ? '' : done.refusal.text
-  if (done.ok) { many.value = false; manyDate.value = ''; manyMemo.value = '' }
+  const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday(), dayFirst) : undefined
+  manyFault.value = date && !date.ok ? date.refusal.text : ''
+  if (manyFault.value) return
+  if (!await did(acting => acting.amend(props.view.account.id, chosen.value.map(p => p.id), { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) }))) return
+  many.value = false
+  manyDate.value = ''
+  manyMemo.value = ''
 }
 
 function toggle(id: string) {
@@ -93,11 +103,12 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
       <dl>
         <div><dt>Checks</dt><dd data-test="picked">{{ chosen.length }} of {{ list.length }}</dd></div>
         <div><dt>Sheets</dt><dd>{{ Math.ceil(chosen.length / checksPerSheet(view.stock)) }}</dd></div>
-        <div><dt>Total</dt><dd>{{ figures(total, { sign }) }}</dd></div>
+        <div><dt>Total</dt><dd>{{ figures(sums.total, { sign }) }}</dd></div>
         <div><dt>Book balance</dt><dd>{{ figures(balances.book, { sign }) }}</dd></div>
-        <div><dt>After the run</dt><dd :class="{ 'text-error': balances.book < total }">{{ figures(cents(balances.book - total), { sign }) }}</dd></div>
+        <div v-if="balances.onPaper"><dt>On paper</dt><dd>{{ figures(balances.onPaper, { sign }) }}</dd></div>
+        <div><dt>After the run</dt><dd :class="{ 'text-error': after < 0 }">{{ figures(after, { sign }) }}</dd></div>
       </dl>
-      <v-btn color="primary" variant="flat" :disabled="!chosen.length" :loading="busy" data-test="pick-done" @click="emit('pick', chosen.map(p => p.id), order, signers)">
+      <v-btn color="primary" variant="flat" :disabled="!chosen.length" :loading="busy" data-next data-test="pick-done" @click="emit('pick', chosen.map(p => p.id), order, signers, advicesToo && asksAdvices)">
         Pick {{ chosen.length }}
       </v-btn>
     </div>
@@ -107,14 +118,15 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
       <v-btn size="small" variant="text" :disabled="!chosen.length" data-test="many" @click="many = !many">
         Change {{ chosen.length }} alike
       </v-btn>
+      <v-checkbox v-if="asksAdvices" v-model="advicesToo" label="Advices may use up numbered checks" hide-details density="compact" data-test="advices-too" />
       <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
     </div>
     <v-card v-if="many" class="many">
       <v-text-field v-model="manyDate" label="Date for all" hide-details data-test="many-date" /><v-text-field v-model="manyMemo" label="Memo for all" maxlength="80" hide-details data-test="many-memo" />
-      <v-btn :disabled="!manyDate.trim() && !manyMemo.trim()" data-test="many-go" @click="changeMany">
+      <v-btn :disabled="!manyDate.trim() && !manyMemo.trim()" :loading="changing" data-test="many-go" @click="changeMany">
         Change {{ chosen.length }}
       </v-btn>
-      <span v-if="manyFault" class="text-error" role="alert">{{ manyFault }}</span>
+      <span v-if="manyFault || changeFault" class="text-error" role="alert">{{ manyFault || changeFault }}</span>
     </v-card>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
     <v-card class="list">
@@ -142,10 +154,10 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
 <style scoped>
 .tools { display: flex; align-items: center; gap: 18px; margin: 6px 0 12px; flex-wrap: wrap; }
 .order { max-width: 205px; min-width: 170px; }
-.tools dl { display: flex; gap: 20px; margin-right: auto; }
+.tools dl { display: flex; flex-wrap: wrap; gap: 6px 20px; margin-right: auto; }
 dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
 dd { font-weight: 600; white-space: nowrap; }
-.list { max-height: calc(100dvh - 390px); overflow: auto; }
+.list { max-height: max(240px, calc(100dvh - 390px)); overflow: auto; }
 .tick { width: 36px; } .find { max-width: 260px; min-width: 200px; } .small { font-size: 12px; }
 .greyed td { color: rgb(var(--v-theme-secondary)); background: rgba(var(--v-theme-on-surface), 0.03); cursor: default; } .why { display: block; font-size: 11.5px; }
 .many { display: flex; gap: 12px; padding: 12px; margin-bottom: 10px; align-items: center; max-width: 720px; }

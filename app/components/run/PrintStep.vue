@@ -36,10 +36,10 @@ function practicePrint() {
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-3" :text="fault" />
     <RunPracticePack v-if="practice" :stock="view.stock" :top="run.top" :first-place="run.firstPlace ?? 1" :sheets="sheets" @set="setPack" />
     <div class="ways">
-      <v-btn v-if="practice" color="primary" variant="flat" :loading="busy" :disabled="!pack" data-test="print-practice" @click="practicePrint">
+      <v-btn v-if="practice" color="primary" variant="flat" :loading="busy" :disabled="!pack" :data-next="practice || undefined" data-test="print-practice" @click="practicePrint">
         Print on the practice printer
       </v-btn>
-      <v-btn :color="practice ? undefined : 'primary'" :variant="practice ? 'tonal' : 'flat'" :loading="busy && !practice" :disabled="busy" data-test="print-open" @click="emit('print', { way: 'open' })">
+      <v-btn :color="practice ? undefined : 'primary'" :variant="practice ? 'tonal' : 'flat'" :loading="busy && !practice" :disabled="busy" :data-next="practice ? undefined : ''" data-test="print-open" @click="emit('print', { way: 'open' })">
         {{ practice ? 'Print from the browser' : 'Print' }}
       </v-btn>
       <v-btn :disabled="busy" data-test="print-save" @click="emit('print', { way: 'save' })">
@@ -54,5 +54,5 @@ function practicePrint() {
 
 <style scoped>
 .effect { max-width: 560px; }
-.ways { display: flex; gap: 12px; margin-top: 14px; }
+.ways { display: flex; flex-wrap: wrap; gap: 12px; margin-top: 14px; }
 </style>

@@ -4,6 +4,7 @@ import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
 import { correctionOf } from '#core/fit/fit'
+import { momentNow } from '~/data/office'
 import { readFit, readPrinters } from '~/data/reads'
 import { makePaper, type PaperMaking } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
@@ -29,6 +30,10 @@ const notes = computed(() => made.value?.notes ?? [])
 /** Warnings ask for a word of consent; it goes to the trail with the print. */
 const warned = computed(() => notes.value.filter(n => n.severity === 'warning').length)
 const consent = ref('')
+const side = ref<HTMLElement>()
+const pages = ref<HTMLElement>()
+// The PDF is ready: the focus goes on to what is said of it, unless the person is busy elsewhere.
+watch(state, (now) => { if (now === 'made' && (document.activeElement === pages.value || document.activeElement === document.body)) void nextTick(() => side.value?.querySelector<HTMLElement>('[data-then] input, button[data-then]:not(:disabled)')?.focus()) }, { flush: 'post' })
 
 async function make() {
   making?.stop()
@@ -39,7 +44,7 @@ async function make() {
   made.value = undefined
   const { view, checks, title } = props
   const fit = await readFit(props.printing?.fitId)
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: new Date().toISOString(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: momentNow(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return
@@ -76,13 +81,13 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <span>{{ zoom }} %</span>
         <v-btn :icon="mdiPlus" size="small" variant="text" aria-label="Larger" :disabled="zoom >= 240" @click="zoom += 20" />
       </div>
-      <div class="pages" tabindex="0" role="group" aria-label="Pages as they will come out; left and right turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
+      <div ref="pages" class="pages" tabindex="0" data-next role="group" aria-label="Pages as they will come out; left and right turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
         <div class="paper" :class="`z${zoom}`">
           <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="sheets[page - 1] ?? []" />
         </div>
       </div>
     </div>
-    <div class="side">
+    <div ref="side" class="side">
       <template v-if="state === 'making'">
         <p>{{ stage === 'making' ? `Making the PDF: ${done} of ${stageOf} sheets` : `Reading the MICR lines back: ${done} of ${stageOf}` }}</p>
         <v-progress-linear :model-value="done / stageOf * 100" color="primary" height="8" rounded :aria-label="stage === 'making' ? 'Sheets made' : 'MICR lines read back'" />
@@ -119,8 +124,8 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
         <p v-if="hasErrors(notes)" class="text-error">
           What is wrong must be put right before printing.
         </p>
-        <v-text-field v-if="warned && !hasErrors(notes)" v-model="consent" :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`" hide-details maxlength="120" class="consent" data-test="consent" />
-        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes) || (warned > 0 && !consent.trim())" data-test="proof-done" @click="approve">
+        <v-text-field v-if="warned && !hasErrors(notes)" v-model="consent" :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`" hide-details maxlength="120" class="consent" data-then data-test="consent" @keydown.enter="consent.trim() && approve()" />
+        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes) || (warned > 0 && !consent.trim())" data-then data-test="proof-done" @click="approve">
           Looks right
         </v-btn>
       </template>
@@ -131,7 +136,7 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
 <style scoped>
 .proof { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 20px; }
 .turn { display: flex; align-items: center; gap: 6px; margin-bottom: 6px; }
-.pages { max-height: calc(100dvh - 300px); overflow: auto; padding: 2px 14px 14px 2px; }
+.pages { max-height: max(260px, calc(100dvh - 300px)); overflow: auto; padding: 2px 14px 14px 2px; }
 .side { display: grid; gap: 12px; align-content: start; justify-items: start; padding-top: 40px; }
 .consent { width: 100%; }
 .z60 { width: 60%; } .z80 { width: 80%; } .z100 { width: 100%; } .z120 { width: 120%; } .z140 { width: 140%; } .z160 { width: 160%; } .z180 { width: 180%; } .z200 { width: 200%; } .z220 { width: 220%; } .z240 { width: 240%; }

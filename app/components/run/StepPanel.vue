@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** One step of a run: folded to a line when done, open when it is its turn, a bare title before. */
-defineProps<{ order: number, name: string, state: 'done' | 'open' | 'later', line?: string, again?: boolean }>()
+const props = defineProps<{ order: number, name: string, state: 'done' | 'open' | 'later', line?: string, again?: boolean }>()
 const emit = defineEmits<{ again: [] }>()
+const body = ref<HTMLElement>()
+// When a step opens, the focus stands on what is done next in it. Its content may come a moment later.
+watch([() => props.state, body], ([state, at]) => { if (state === 'open' && at) focusNext(at) }, { flush: 'post' })
 </script>
 
 <template>
@@ -14,7 +17,7 @@ const emit = defineEmits<{ again: [] }>()
         Change
       </v-btn>
     </header>
-    <div v-if="state === 'open'" class="body">
+    <div v-if="state === 'open'" ref="body" class="body">
       <slot />
     </div>
   </section>

@@ -5,6 +5,7 @@ import { idOf, type Id } from '#core/base/id'
 import { micrFont, nameOf, usualTable } from '#core/files/micrFont'
 import { isFor, newest } from '#core/library/library'
 import type { LedgerAccount } from '#core/ledger/entry'
+import type { BankAccount, Company } from '#core/payables/account'
 import { micrFindings } from '#core/micr/checks'
 import { positionsOn } from '#core/micr/place'
 import { routingHelp } from '#core/micr/routing'
@@ -16,7 +17,6 @@ import { printsMicr } from '#core/payables/readiness'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
 import { dropFormDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
-import { acts } from '~/data/office'
 import { pictureFrom } from '~/data/pictures'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -34,9 +34,12 @@ const restored = ref(false)
 const draftName = `account ${String(route.params.id)}`
 /** The form as it is in the books: only what differs from it is kept as a draft. */
 let baseline = ''
+/** The rows that the form began from: what somebody else changed since is not written over. */
+let began: { account: BankAccount, company: Company } | undefined
 async function begin() {
   if (ready.value || (!isNew && !view.value)) return
   const draft = await readFormDraft<AccountForm>(draftName)
+  began = view.value && { account: view.value.account, company: view.value.company }
   if (view.value) form.value = JSON.parse(JSON.stringify(formOf(view.value.account, view.value.company, view.value.book))) as AccountForm
   if (draft) { form.value = { ...form.value, ...draft }; restored.value = true }
   baseline = JSON.stringify(form.value)
@@ -103,21 +106,32 @@ async function takeFont(event: Event) {
   if (font.ok) form.value.micrShapes = JSON.parse(JSON.stringify(font.value)) as NonNullable<AccountForm['micrShapes']>
 }
 
-const busy = ref(false)
+const { busy, act } = useAct()
+// A new account keeps its keys from when the form was opened: two presses open one account.
+const [newAccount, newCompany, newBook] = [idOf<'account'>(crypto.randomUUID()), idOf<'company'>(crypto.randomUUID()), idOf<'book'>(crypto.randomUUID())]
 async function save() {
-  const companyId = form.value.companyId ? idOf<'company'>(form.value.companyId) : idOf<'company'>(crypto.randomUUID())
-  const accountId = view.value?.account.id ?? idOf<'account'>(crypto.randomUUID())
+  if (busy.value) return
+  const companyId = form.value.companyId ? idOf<'company'>(form.value.companyId) : newCompany
+  const accountId = view.value?.account.id ?? newAccount
   const cash: Id<'ledger'> = view.value?.account.cashLedgerId ?? idOf(`${accountId}-cash`)
   const made = read({ account: accountId, company: companyId, cash }, isNew)
-  if (!made) return
-  busy.value = true
+  if (!made) return focusSoon('.form [aria-invalid="true"], .form .v-input--error input, .form .v-input--error textarea')
   const known = companies.value?.some(c => c.id === companyId)
   const ledgers = startingChart.filter(([code]) => !known || code === '1010').map(([code, name, kind]): LedgerAccount => (code === '1010' ? { id: cash, companyId, code, name: `Cash, ${made.account.name}`, kind } : { id: idOf(`${companyId}-${code}`), companyId, code, name, kind }))
-  const done = view.value ? await acts.saveAccount(made) : await acts.openAccount({ ...made, book: { ...made.book, kind: stock.value?.numbered ? 'stationer’s stock' : 'printed by us' }, ledgers, equity: idOf(`${companyId}-3000`) })
-  busy.value = false
-  if (!done.ok) { faults.value = { all: done.refusal.text }; return }
+  const from = began
+  const kind = stock.value?.numbered ? 'stationer’s stock' as const : 'printed by us' as const
+  const done = await act(async acting => (from
+    ? await acting.saveAccount({ from: heldOf(from.account, from.company), to: heldOf(made.account, made.company) })
+    : await acting.openAccount({ ...made, book: { ...made.book, id: newBook, kind }, ledgers, equity: idOf(`${companyId}-3000`) })))
+  if (!done) return
+  if (!done.ok) {
+    const field = { start: 'first', end: 'last', account: 'account', opening: 'opening' }[done.refusal.field ?? '']
+    faults.value = { [field ?? 'all']: done.refusal.text }
+    return
+  }
   ready.value = false
   await dropFormDraft(draftName)
+  if (from) began = made
   office.said = isNew ? `${made.account.name} is open.` : `Saved: ${made.account.name}.`
   restored.value = false
   if (isNew) await navigateTo(`/accounts/${accountId}`, { replace: true })

@@ -5,7 +5,6 @@ import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { stockLeft } from '#core/books/pace'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import { acts } from '~/data/office'
 import { readAccounts, readBookRows, readFates, readPace } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -47,31 +46,36 @@ const row = useLive<NumberRow | undefined>(async () => (book.value && chosen.val
 
 // A fate for a range.
 const from = ref('')
-const to = ref('')
-const fate = ref<GivenFate | 'unused'>('missing')
+const until = ref('')
+const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
+/** Many numbers at once are asked about once more, with the range in words. */
+const MANY = 10
+const sure = ref(false)
+const many = computed(() => range.value !== undefined && range.value.to - range.value.from + 1 > MANY)
+watch([from, until, fate], () => { sure.value = false })
 const why = ref('')
 const reasons = useReasons('fate')
-const fault = ref('')
+const { busy, fault, did } = useAct()
 const range = computed(() => {
-  const [a, b] = [checkNumber(from.value), checkNumber(to.value || from.value)]
+  const [a, b] = [checkNumber(from.value), checkNumber(until.value || from.value)]
   return a.ok && b.ok && b.value >= a.value && b.value - a.value < 100_000 ? { from: a.value, to: b.value } : undefined
 })
 async function give() {
   if (!book.value || !range.value) return
   const { from: a, to: b } = range.value
   const numbers = Array.from({ length: b - a + 1 }, (_, i) => a + i as CheckNumber)
-  const done = fate.value === 'unused' ? await acts.takeBack(book.value, numbers) : await acts.giveFate(book.value, { numbers, fate: fate.value, why: why.value ?? '' })
-  fault.value = done.ok ? '' : done.refusal.text
-  if (!done.ok) return
-  office.said = `${a === b ? a : `${a} to ${b}`} ${fate.value}.`
+  const [of, to, reason] = [book.value, fate.value, why.value ?? '']
+  if (!await did(acting => (to === 'unused' || to === 'found aside' ? acting.takeBack(of, { numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason }) : acting.giveFate(of, { numbers, fate: to, why: reason })))) return
+  sure.value = false
+  office.said = `${a === b ? a : `${a} to ${b}`} ${to === 'found aside' ? 'set aside' : to}.`
   from.value = ''
-  to.value = ''
+  until.value = ''
   why.value = ''
 }
 async function putAway(away: boolean) {
   if (!book.value) return
-  const done = await acts.archiveBook(book.value, away)
-  fault.value = done.ok ? '' : done.refusal.text
+  const of = book.value
+  if (await did(acting => acting.archiveBook(of, away))) office.said = away ? 'The book is put away.' : 'The book is in use again.'
 }
 const headers = [{ title: 'Number', key: 'number' }, { title: 'Fate', key: 'fate' }]
 function rowProps({ item }: { item: { number: CheckNumber } }) {
@@ -145,12 +149,13 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
           <h2>Give a fate</h2>
           <v-form class="give" @submit.prevent="give">
             <div class="row">
-              <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="fate-from" /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="fate-to" />
+              <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="fate-from" /><v-text-field v-model="until" label="To" inputmode="numeric" hide-details data-test="fate-to" />
             </div>
-            <v-select v-model="fate" :items="[...givenFates.map(f => ({ title: f, value: f })), { title: 'unused again (was set aside)', value: 'unused' }]" label="Fate" hide-details data-test="fate-kind" />
-            <v-combobox v-if="fate !== 'unused'" v-model="why" :items="[...reasons]" label="Why" hide-details data-test="fate-why" />
-            <v-btn type="submit" :disabled="!range || (fate !== 'unused' && !why?.trim())" data-test="fate-give">
-              {{ range ? `${range.to - range.from + 1} ${fate}` : 'Give it' }}
+            <v-select v-model="fate" :items="[...givenFates.map(f => ({ title: f, value: f })), { title: 'unused again (was set aside or missing)', value: 'unused' }, { title: 'set aside (was missing, and is found)', value: 'found aside' }]" label="Fate" hide-details data-test="fate-kind" />
+            <v-combobox v-model="why" :items="[...reasons]" :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'" hide-details data-test="fate-why" />
+            <v-checkbox v-if="range && many" v-model="sure" :label="`Yes: all ${range.to - range.from + 1} numbers from ${range.from} to ${range.to}`" hide-details density="compact" data-test="fate-sure" />
+            <v-btn type="submit" :loading="busy" :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())" data-test="fate-give">
+              {{ range ? `${range.to - range.from + 1} ${fate === 'found aside' ? 'set aside' : fate}` : 'Give it' }}
             </v-btn>
           </v-form>
         </section>

@@ -2,7 +2,6 @@
 import { idOf } from '#core/base/id'
 import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
 import { fates } from '#core/books/fates'
-import { acts } from '~/data/office'
 import { readBooks, type BookView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -16,7 +15,8 @@ const kind = ref<BookKind>('stationer’s stock')
 const name = ref('')
 const first = ref('')
 const last = ref('')
-const fault = ref<{ field: string, text: string }>()
+const { busy, refusal, did, at, clear } = useAct()
+const tried = ref(false)
 const start = computed(() => checkNumber(first.value, 'start'))
 const end = computed(() => checkNumber(last.value, 'end'))
 function begin() {
@@ -25,20 +25,26 @@ function begin() {
   name.value = ''
   first.value = ''
   last.value = ''
-  fault.value = undefined
+  tried.value = false
+  clear()
+  focusSoon('[data-test="book-account"] input')
+}
+function leave() {
+  opening.value = false
+  focusSoon('[data-test="open-book"]')
 }
 async function open() {
-  if (!start.value.ok || !end.value.ok) {
-    fault.value = !start.value.ok ? { field: 'start', text: start.value.refusal.text } : { field: 'end', text: end.value.ok ? '' : end.value.refusal.text }
-    return
-  }
-  const done = await acts.openBook({ id: idOf(crypto.randomUUID()), accountId: idOf(accountId.value), kind: kind.value, start: start.value.value, end: end.value.value, ...(name.value.trim() && { name: name.value.trim() }) })
-  fault.value = done.ok ? undefined : { field: done.refusal.field ?? '', text: done.refusal.text }
-  if (!done.ok) return
-  opening.value = false
+  tried.value = true
+  const [from, to] = [start.value, end.value]
+  if (!from.ok || !to.ok) return focusSoon(`[data-test="book-${from.ok ? 'last' : 'first'}"] input`)
+  if (!await did(acting => acting.openBook({ id: idOf(crypto.randomUUID()), accountId: idOf(accountId.value), kind: kind.value, start: from.value, end: to.value, ...(name.value.trim() && { name: name.value.trim() }) }))) return
+  leave()
   office.said = 'The number book is open.'
 }
-const faultAt = (field: string): string[] => (fault.value?.field === field ? [fault.value.text] : [])
+const faultAt = (field: 'start' | 'end'): string[] => {
+  const typed = field === 'start' ? start.value : end.value
+  return tried.value && !typed.ok ? [typed.refusal.text] : at(field)
+}
 const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === undefined ? 'not used lately' : `${Math.floor(weeks).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week`)
 </script>
 
@@ -62,13 +68,16 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === unde
           <v-text-field v-model="name" label="Name, if you like" hide-details maxlength="60" class="mid" />
           <v-text-field v-model="first" label="First number" inputmode="numeric" :error-messages="faultAt('start')" class="short" data-test="book-first" />
           <v-text-field v-model="last" label="Last number" inputmode="numeric" :error-messages="faultAt('end')" class="short" data-test="book-last" />
-          <v-btn type="submit" color="primary" variant="flat" data-test="book-open">
+          <v-btn type="submit" color="primary" variant="flat" data-test="book-open" :loading="busy">
             Open it
           </v-btn>
-          <v-btn variant="text" @click="opening = false">
+          <v-btn variant="text" @click="leave">
             Not now
           </v-btn>
         </v-form>
+        <p v-if="refusal && refusal.field !== 'start' && refusal.field !== 'end'" class="text-error" role="alert">
+          {{ refusal.text }}
+        </p>
       </v-card>
       <div class="books">
         <v-card v-for="b in books" :key="b.book.id" class="book" :class="{ away: b.book.archived }">

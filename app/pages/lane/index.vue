@@ -2,18 +2,16 @@
 import { formatDate } from '#core/base/dates'
 import { nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
-import { cents, sum } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
-import { factsOfPayment } from '#core/payables/payment'
+import { factsOfPayment, laneSums } from '#core/payables/payment'
 import { isReady } from '#core/payables/readiness'
-import { acts } from '~/data/office'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { Payment } from '#core/payables/payment'
 
 const office = useOffice()
 const { accounts, view, choose } = useAccount()
-const from = () => view.value
+const from = () => view.value?.account.id
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
 const openRun = useLive(async () => (view.value ? (await readOpenRuns(view.value.account.id))[0] : undefined), from)
@@ -27,16 +25,19 @@ const chosenId = ref(typeof route.query.change === 'string' ? route.query.change
 /** The payment whose fields stand open. */
 const changing = ref(chosenId.value)
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
+const { did, fault } = useAct()
 async function bringBack(payment: Payment) {
-  const done = await acts.bringBack(payment)
-  office.said = done.ok ? `The payment to ${payment.name} is back in the lane.` : done.refusal.text
+  if (await did(acting => acting.bringBack(payment))) office.said = `The payment to ${payment.name} is back in the lane.`
 }
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
 const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0), view.value?.account.signing ?? { secondAbove: null, prints: [] })] : []))
 const sign = computed(() => view.value?.account.currency.sign ?? '')
-const total = computed(() => sum((lane.value ?? []).filter(p => !p.booked).map(p => p.amount)))
+const sums = computed(() => laneSums(lane.value ?? []))
 const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))
 
+function focusRow() {
+  void nextTick(() => document.getElementById(`row-${chosen.value?.id}`)?.focus())
+}
 function walk(by: number) {
   const list = lane.value ?? []
   const at = list.findIndex(p => p.id === chosen.value?.id)
@@ -78,6 +79,7 @@ function walk(by: number) {
         <p v-if="!lane.length" class="empty quiet">
           Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
         </p>
+        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="ma-2" :text="fault" />
         <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
           Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }} <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)">
             Bring it back
@@ -88,7 +90,7 @@ function walk(by: number) {
         <v-btn v-if="changing !== chosen.id" size="small" class="mb-2" data-test="change" @click="changing = chosen.id">
           Change or withdraw
         </v-btn>
-        <LaneChange v-else :key="chosen.id" :payment="chosen" :sign="sign" @done="changing = ''" />
+        <LaneChange v-else :key="chosen.id" :payment="chosen" :view="view" @done="changing = ''; focusRow()" />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>
@@ -97,9 +99,11 @@ function walk(by: number) {
         <div><dt>Payments</dt><dd data-test="count">{{ lane.length }}</dd></div>
         <div><dt>Sheets</dt><dd>{{ sheets }}</dd></div>
         <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
-        <div><dt>Total</dt><dd data-test="total">{{ figures(total, { sign }) }}</dd></div>
+        <div><dt>Total</dt><dd data-test="total">{{ figures(sums.total, { sign }) }}</dd></div>
+        <div v-if="sums.booked"><dt>Of it booked already</dt><dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd></div>
         <div><dt>Book balance</dt><dd data-test="book">{{ figures(balances.book, { sign }) }}</dd></div>
-        <div><dt>After the lane</dt><dd data-test="after">{{ figures(cents(balances.book - total), { sign }) }}</dd></div>
+        <div v-if="balances.onPaper"><dt>On paper</dt><dd data-test="on-paper">{{ figures(balances.onPaper, { sign }) }}</dd></div>
+        <div><dt>After the lane</dt><dd data-test="after" :class="{ 'text-error': balances.free < 0 }">{{ figures(balances.free, { sign }) }}</dd></div>
       </dl>
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
         {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { isFor, newest } from '#core/library/library'
+import { isFor, newest, type LayoutRow } from '#core/library/library'
 import { faultLine, readJson } from '#core/files/fault'
 import { layoutSchema, type Layout } from '#core/paper/layout'
 import { startingLayout } from '#core/paper/startingLayout'
 import { checkSize, checksPerSheet, stockSchema, type Stock } from '#core/paper/stock'
 import { countries, countryNames, type Country } from '#core/base/country'
 import { formatLength } from '#core/paper/length'
-import { acts } from '~/data/office'
 import { saveText } from '~/data/papers'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -27,22 +26,26 @@ const making = ref<Stock>()
 const country = ref<Country>('US')
 const code = ref('')
 const name = ref('')
-const fault = ref('')
+const { busy, fault: refused, act, clear } = useAct()
+const blank = ref('')
+const fault = computed(() => blank.value || refused.value)
 const faults = ref<string[]>([])
 
 function startFrom(stock: Stock) {
   making.value = stock
   name.value = stock.name.replace(/, (blank|preprinted)$/, '')
   code.value = ''
-  fault.value = ''
+  blank.value = ''
+  clear()
 }
 async function makeLayout() {
   const stock = making.value
   if (!stock) return
   const key = `own-${crypto.randomUUID().slice(0, 8)}`
-  if (!code.value.trim() || !name.value.trim()) { fault.value = 'a layout needs a code and a name'; return }
-  const done = await acts.saveLayout({ ...startingLayout(stock, country.value, { id: key, code: code.value.trim().slice(0, 12), name: name.value.trim() }), unit: office.unit }, 0)
-  if (!done.ok) { fault.value = done.refusal.text; return }
+  blank.value = !code.value.trim() || !name.value.trim() ? 'a layout needs a code and a name' : ''
+  if (blank.value) return
+  const layout = { ...startingLayout(stock, country.value, { id: key, code: code.value.trim().slice(0, 12), name: name.value.trim() }), unit: office.unit }
+  if (!(await act(acting => acting.saveLayout(layout, 0)))?.ok) return
   making.value = undefined
   await navigateTo(`/papers/layout/${key}`)
 }
@@ -60,18 +63,46 @@ async function importFile(event: Event) {
   if (format === 'layout') {
     const read = readJson(text, layoutSchema)
     if (!read.ok) { faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f)); return }
-    const known = layouts.value.find(r => r.key === read.value.id)
-    const done = await acts.saveLayout(read.value, known?.revision ?? 0)
-    if (!done.ok) { faults.value = [`${file.name}: ${done.refusal.text}`]; return }
-    office.said = `Layout ${read.value.code} is in, as version ${done.value.layouts[0]?.revision}.`
+    const known = layouts.value.find(r => r.key === read.value.id) ?? layouts.value.find(r => r.layout.code.toLowerCase() === read.value.code.toLowerCase())
+    if (known) {
+      taking.value = { layout: read.value, known, file: file.name }
+      otherCode.value = freeCode(read.value.code)
+      clear()
+    }
+    else await takeLayout(read.value, 0, file.name)
   }
   else {
     const read = readJson(text, stockSchema)
     if (!read.ok) { faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f)); return }
-    const done = await acts.saveStock(read.value)
+    const done = await act(acting => acting.saveStock(read.value))
+    if (!done) return
     if (!done.ok) { faults.value = [`${file.name}: ${done.refusal.text}`]; return }
     office.said = `Stock “${read.value.name}” is in, as version ${done.value.stocks[0]?.revision}.`
   }
+}
+// A layout whose code is known here asks what it is to be: a new version of that one, one more under another code, or nothing.
+const taking = shallowRef<{ layout: Layout, known: LayoutRow, file: string }>()
+const otherCode = ref('')
+const asking = computed({ get: () => taking.value !== undefined, set: (on) => { if (!on) taking.value = undefined } })
+function freeCode(code: string): string {
+  const taken = new Set(layouts.value.map(r => r.layout.code.toLowerCase()))
+  for (let n = 2; ; n++) if (!taken.has(`${code.slice(0, 9)}-${n}`.toLowerCase())) return `${code.slice(0, 9)}-${n}`
+}
+async function takeLayout(layout: Layout, from: number, file: string) {
+  const done = await act(acting => acting.saveLayout(layout, from))
+  if (!done) return
+  if (!done.ok) {
+    faults.value = [`${file}: ${done.refusal.text}`]
+    return
+  }
+  taking.value = undefined
+  office.said = `Layout ${layout.code} is in, as version ${done.value.layouts[0]?.revision}.`
+}
+async function takeAs(what: 'version' | 'another') {
+  const of = taking.value
+  if (!of) return
+  if (what === 'version') await takeLayout({ ...of.layout, id: of.known.key, code: of.known.layout.code }, of.known.revision, of.file)
+  else await takeLayout({ ...of.layout, id: `own-${crypto.randomUUID().slice(0, 8)}`, code: otherCode.value.trim().slice(0, 12) }, 0, of.file)
 }
 const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, null, 1)}\n`, `${stock.id}.stock.json`, 'application/json')
 </script>
@@ -154,6 +185,13 @@ const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, nu
         </v-form>
       </v-card>
     </v-dialog>
+    <AskDialog v-if="taking" v-model="asking" :title="`The code ${taking.layout.code} is here already`" verb="Take it as another layout" :ready="otherCode.trim() !== ''" :busy="busy" :fault="refused" @go="takeAs('another')">
+      <p>“{{ taking.known.layout.name }}”, {{ taking.known.layout.code }}, stands here at version {{ taking.known.revision }}. The file {{ taking.file }} can become its next version, or a layout of its own under another code.</p>
+      <v-btn :loading="busy" data-test="take-version" @click="takeAs('version')">
+        Take it as version {{ taking.known.revision + 1 }} of {{ taking.known.layout.code }}
+      </v-btn>
+      <v-text-field v-model="otherCode" label="Code of another layout" maxlength="12" hide-details data-test="take-code" />
+    </AskDialog>
   </div>
 </template>
 

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
-import type { Refusal, Result } from '#core/base/result'
-import { bookName, type CheckNumber, type NumberBook } from '#core/books/book'
-import type { GivenFate } from '#core/books/giveFate'
+import { bookName, feedsRuns, type NumberBook } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
@@ -10,14 +8,14 @@ import type { CheckFacts } from '#core/proof/facts'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import { placesOf } from '#core/runs/print'
-import { bySheets, layoutVersion, numbersOfRun, plan, type RunCheck, type RunOrder } from '#core/runs/run'
+import { bySheets, layoutVersion, numbersOfRun, paperOfBook, plan, type RunCheck, type RunOrder } from '#core/runs/run'
 import { practiceTrays } from '#core/practice/press'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
-import { acts } from '~/data/office'
-import { continuationOf, openPdf, paperOf, savePdf } from '~/data/papers'
+import { continuationOf, openWindow, paperOf, savePdf, type PaperWindow } from '~/data/papers'
+import { countOffDraft, dropFormDraft } from '~/data/drafts'
 import { saveCover } from '~/data/reports'
-import { practicePrint } from '~/data/practicePrinter'
-import { readAccounts, readBalances, readLane, readOpenRun, readFates, readPayments, readRun } from '~/data/reads'
+import { practicePrint, practiceState } from '~/data/practicePrinter'
+import { readAccounts, readBalances, readLane, readOpenRun, readFates, readPayments, readPrintedStock, readRun, type AccountView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/workers/paper.worker'
 
@@ -28,14 +26,18 @@ const runId = computed(() => idOf<'run'>(String(route.params.id)))
 
 const accounts = useLive(readAccounts)
 const run = useLive(() => (isNew.value ? undefined : readRun(runId.value)), () => route.params.id)
-const view = computed(() => accounts.value?.find(a => a.account.id === (run.value?.accountId ?? route.query.account)))
-const from = () => view.value
-const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
-const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
+const account = computed(() => accounts.value?.find(a => a.account.id === (run.value?.accountId ?? route.query.account)))
+const from = () => account.value?.account.id
+const lane = useLive(() => (account.value ? readLane(account.value.account.id) : undefined), from)
+const balances = useLive(() => (account.value ? readBalances(account.value.account) : undefined), from)
 /** Books that a new run may take its numbers from, and the one chosen; a run that exists has its own. */
-const usable = computed(() => view.value?.books.filter(b => b.kind !== 'handwritten pad' && !b.archived) ?? [])
+const usable = computed(() => account.value?.books.filter(feedsRuns) ?? [])
 const bookId = ref('')
-const book = computed(() => view.value?.books.find(b => b.id === run.value?.bookId) ?? usable.value.find(b => b.id === bookId.value) ?? view.value?.book)
+const book = computed(() => account.value?.books.find(b => b.id === run.value?.bookId) ?? usable.value.find(b => b.id === bookId.value) ?? account.value?.book)
+/** The stock a printed run was printed on, whatever the account's is now. */
+const printedStock = useLive(() => (run.value?.printedWith ? readPrintedStock(run.value.printedWith) : undefined), () => run.value?.printedWith)
+/** The account with the stock that this run goes on. */
+const view = computed<AccountView | undefined>(() => account.value && { ...account.value, stock: printedStock.value ?? (book.value ? paperOfBook(account.value.stock, book.value) : account.value.stock) })
 const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value?.id)
 const otherRun = useLive(() => (book.value && isNew.value ? readOpenRun(book.value.id) : undefined), () => [book.value?.id, isNew.value])
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
@@ -43,8 +45,10 @@ const paid = (check: RunCheck) => payments.value?.find(p => p.id === check.payme
 
 const back = ref<'pick' | 'load'>()
 const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string, places: readonly string[], consent: string }>()
-const busy = ref(false)
-const fault = ref('')
+const { busy, fault: refused, did, clear } = useAct()
+/** What went wrong outside the acts: a window or a printer that was not to be had. */
+const trouble = ref('')
+const fault = computed(() => refused.value || trouble.value || (planned.value && !planned.value.ok && planned.value.refusal.code !== 'run-not-loaded' ? planned.value.refusal.text : ''))
 
 const planned = computed(() => (run.value?.state === 'prepared' && view.value && payments.value && rows.value
   ? plan(run.value, new Map(payments.value.map(p => [p.id, p])), book.value ?? view.value.book, rows.value, view.value.stock, view.value.account.signing)
@@ -74,6 +78,8 @@ const step = computed<Step>(() => {
   if (run.value.state === 'at the printer') return 'count off'
   if (back.value === 'pick') return 'pick'
   if (back.value === 'load' || run.value.top === null) return 'load'
+  // What was picked or loaded no longer holds: back to that step, which says why.
+  if (planned.value && !planned.value.ok) return planned.value.refusal.field === 'payments' ? 'pick' : 'load'
   return approved.value ? 'print' : 'proof'
 })
 const order: Step[] = ['pick', 'load', 'proof', 'print', 'count off', 'done']
@@ -85,84 +91,117 @@ const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amoun
 const lines = computed(() => ({
   'pick': run.value ? `${run.value.paymentIds.length} checks, ${total.value}, order ${run.value.order}` : '',
   'load': run.value?.top ? `${run.value.top} on the top sheet` : '',
-  'proof': run.value?.state === 'prepared' ? `${sheets.value.length} ${sheets.value.length === 1 ? 'sheet' : 'sheets'} looked at` : 'looked at',
+  'proof': run.value?.state === 'prepared' ? `${sheets.value.length} ${sheets.value.length === 1 ? 'sheet' : 'sheets'} looked at` : run.value?.printedAt ? 'looked at' : '',
   'print': run.value?.printedAt ? `${run.value.checks[0]?.number} to ${run.value.checks.at(-1)?.number}, ${new Date(run.value.printedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}` : '',
   'count off': run.value?.countedAt ? (['good', 'spoiled', 'never came out'] as const).map(kind => `${run.value?.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`).join(', ') : '',
 }))
+/** The numbers of the run, whatever order its sheets are fed in. */
+const lowest = computed(() => Math.min(...checks.value.map(c => c.number)))
+const highest = computed(() => Math.max(...checks.value.map(c => c.number)))
 const title = computed(() => (isNew.value ? 'A new run' : run.value?.state === 'counted off' ? 'A run, counted off' : run.value?.state === 'dropped' ? 'A run, dropped' : 'A run'))
 
-/** Sends an act, shows its refusal, and says whether it was done. */
-async function send<T>(act: () => Promise<Result<T>>): Promise<boolean> {
-  busy.value = true
-  fault.value = ''
-  const done = await act()
-  busy.value = false
-  if (!done.ok) fault.value = (done.refusal satisfies Refusal).text
-  return done.ok
-}
-
-async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly number[] | null) {
+async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly number[] | null, advicesToo: boolean) {
   const of = book.value
   if (!of) return
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
-  if (!await send(() => acts.pick(of, { runId: id, paymentIds: ids, order: by, signers }))) return
+  if (!await did(acting => acting.pick(of, { runId: id, paymentIds: ids, order: by, signers, ...(advicesToo && { advicesToo }) }))) return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
 
+function goBack(to: 'pick' | 'load') {
+  back.value = to
+  approved.value = undefined
+  clear()
+}
+
 async function loadIt(act: Loading) {
-  if (await send(() => acts.load(runId.value, act))) back.value = undefined
+  if (await did(acting => acting.load(runId.value, act))) back.value = undefined
 }
 
-async function jump(act: Loading, numbers: CheckNumber[], fate: GivenFate, why: string) {
-  const of = book.value
-  if (of && await send(() => acts.giveFate(of, { numbers, fate, why }))) await loadIt(act)
-}
+const switchTo = (to: NumberBook): Promise<boolean> => did(acting => acting.switchBook(runId.value, to.id))
 
-const switchTo = (to: NumberBook): Promise<boolean> => send(() => acts.switchBook(runId.value, to.id))
-
+const dropping = ref(false)
 async function dropIt() {
-  if (await send(() => acts.drop(runId.value))) await navigateTo('/lane')
+  if (!await did(acting => acting.drop(runId.value))) return
+  dropping.value = false
+  office.said = 'The run is dropped; its payments stay in the lane.'
+  await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
 }
 
 /** Milliseconds a sheet of the practice printer: slow enough to be watched. */
 const PRACTICE_PACE = 250
 const fileName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
 
+/**
+ * Makes sure first that the PDF can go out: opens the window while the press still counts, asks whether the practice printer answers. Nothing has
+ * changed where it cannot.
+ */
+async function ready(how: PrintHow): Promise<PaperWindow | 'no window' | undefined> {
+  trouble.value = ''
+  if (how.way === 'open') {
+    const paper = openWindow()
+    if (paper.opened) return paper
+    trouble.value = 'The browser opened no window for the PDF, so nothing was printed and nothing has changed. Allow windows for this page, or save the PDF instead.'
+    return undefined
+  }
+  if (how.way === 'practice') {
+    const there = await practiceState()
+    if (!there.ok) {
+      trouble.value = `${there.refusal.text} Nothing has changed.`
+      return undefined
+    }
+  }
+  return 'no window'
+}
+
 async function printIt(how: PrintHow) {
   const { made, checks: facts, version, places: at, consent } = approved.value ?? {}
-  if (!made || !facts || !version || !at) return
-  if (!await send(() => acts.print(runId.value, { checks: facts, version, places: at }, made.bytes, made.continuation, consent))) return
-  await putOut(how, made.bytes)
+  if (busy.value || !made || !facts || !version || !at) return
+  const paper = await ready(how)
+  if (!paper) return
+  if (await did(acting => acting.print(runId.value, { checks: facts, version, places: at }, made.bytes, made.continuation, consent))) await putOut(how, made.bytes, paper, facts)
+  else if (paper !== 'no window') paper.leave()
 }
 
 /** Sends the PDF of the run out. Where the practice printer refuses it, the numbers are on paper all the same: the count-off says that nothing came out. */
-async function putOut(how: PrintHow, bytes: Uint8Array) {
-  const [first, last] = [run.value?.checks[0]?.number ?? checks.value[0]?.number, run.value?.checks.at(-1)?.number ?? checks.value.at(-1)?.number]
-  if (how.way === 'open') openPdf(bytes)
+async function putOut(how: PrintHow, bytes: Uint8Array, paper: PaperWindow | 'no window', facts?: readonly CheckFacts[]) {
+  const numbers = facts ?? run.value?.checks ?? []
+  const [first, last] = [numbers[0]?.number, numbers.at(-1)?.number]
+  if (paper !== 'no window') paper.show(bytes, fileName(first, last))
   else if (how.way === 'save') savePdf(bytes, fileName(first, last))
-  else if (view.value) {
-    const { stock, layout, facts } = view.value
+  else if (how.way === 'practice' && view.value) {
+    const { stock, layout, facts: of } = view.value
     const tray = practiceTrays.find(t => t === run.value?.printing?.tray) ?? practiceTrays[0]
-    const sent = await practicePrint({ name: `Checks ${first} to ${last}`, ref: runId.value, tray, stock, paper: { layout, account: facts }, pack: how.pack, faults: [...how.faults], seed: how.seed, pace: PRACTICE_PACE }, bytes)
-    if (!sent.ok) fault.value = sent.refusal.text
+    const sent = await practicePrint({ name: `Checks ${first} to ${last}`, ref: runId.value, tray, stock, paper: { layout, account: of }, pack: how.pack, faults: [...how.faults], seed: how.seed, pace: PRACTICE_PACE }, bytes)
+    if (!sent.ok) trouble.value = sent.refusal.text
   }
 }
 
 async function printAgain(how: PrintHow, why: string) {
-  const bytes = run.value && await paperOf(run.value)
-  if (bytes && await send(() => acts.printAgain(runId.value, why))) await putOut(how, bytes)
+  if (busy.value || !run.value) return
+  const of = run.value
+  const paper = await ready(how)
+  if (!paper) return
+  const bytes = await paperOf(of)
+  if (bytes && await did(acting => acting.printAgain(runId.value, why))) await putOut(how, bytes, paper)
+  else if (paper !== 'no window') paper.leave()
 }
 
 async function countOff(act: CountOffAct) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
   const correct = [...act.outcomes].flatMap(([sent, o]) => (o.kind === 'spoiled' && o.correct ? [run.value?.checks.find(c => c.number === sent)?.paymentId] : []))[0]
-  if (!await send(() => acts.countOff(runId.value, act))) return
+  if (!await did(acting => acting.countOff(runId.value, act))) return
+  await dropFormDraft(countOffDraft(runId.value))
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
   if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct}`)
 }
+
+// When the run is done, the focus stands on where to go next.
+const afterwards = ref<{ $el: HTMLElement }>()
+watch(step, (now, before) => { if (now === 'done' && before === 'count off') setTimeout(() => afterwards.value?.$el.focus(), 50) })
 
 const continuation = useLive(() => (run.value?.printedAt ? continuationOf(run.value.id) : undefined), () => run.value?.printedAt)
 function saveContinuation() {
@@ -180,7 +219,7 @@ async function saveKept() {
     <div class="page-head">
       <h1>{{ title }}</h1>
       <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
-      <v-btn v-if="changeable" variant="text" size="small" @click="dropIt">
+      <v-btn v-if="changeable" variant="text" size="small" data-test="drop-run" @click="dropping = true">
         Drop this run
       </v-btn>
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`">
@@ -196,18 +235,17 @@ async function saveKept() {
         <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
       </v-alert>
       <v-select v-if="isNew && usable.length > 1" :model-value="book?.id" :items="usable.map(b => ({ title: bookName(b), value: b.id }))" label="Numbers from" hide-details class="from-book" data-test="new-run-book" @update:model-value="bookId = $event" />
-      <RunStepPanel :order="1" name="Pick" :state="stateOf('pick')" :line="lines.pick" :again="changeable" @again="back = 'pick'; approved = undefined">
-        <RunPickStep v-if="isNew || run" :view="view" :lane="lane" :balances="balances" :run="run" :busy="busy" :fault="fault" @pick="pickThem" />
+      <RunStepPanel :order="1" name="Pick" :state="stateOf('pick')" :line="lines.pick" :again="changeable" @again="goBack('pick')">
+        <RunPickStep v-if="isNew || run" :key="`${run?.id ?? 'new'} ${view.account.id}`" :view="view" :book="book ?? view.book" :lane="lane" :balances="balances" :run="run" :busy="busy" :fault="fault" @pick="pickThem" />
       </RunStepPanel>
-      <RunStepPanel :order="2" name="Load" :state="stateOf('load')" :line="lines.load" :again="changeable" @again="back = 'load'; approved = undefined">
-        <RunLoadStep v-if="run" :view="view" :book="book ?? view.book" :run="run" :rows="rows" :busy="busy" :fault="fault" @load="loadIt" @jump="jump" @switch="switchTo" />
+      <RunStepPanel :order="2" name="Load" :state="stateOf('load')" :line="lines.load" :again="changeable" @again="goBack('load')">
+        <RunLoadStep v-if="run" :view="view" :book="book ?? view.book" :run="run" :rows="rows" :busy="busy" :fault="fault" @load="loadIt" @switch="switchTo" />
       </RunStepPanel>
       <RunStepPanel :order="3" name="Proof" :state="stateOf('proof')" :line="lines.proof" :again="changeable" @again="approved = undefined">
-        <v-alert v-if="planned && !planned.ok" type="error" variant="tonal" :text="planned.refusal.text" />
-        <RunProofStep v-else-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :layout="sheets" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version, consent) => approved = { made, checks: facts, version, places, consent }" />
+        <RunProofStep v-if="checks.length && run" :view="view" :printing="run.printing" :checks="checks" :layout="sheets" :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`" @approve="(made, facts, version, consent) => approved = { made, checks: facts, version, places, consent }" />
       </RunStepPanel>
       <RunStepPanel :order="4" name="Print" :state="stateOf('print')" :line="lines.print">
-        <RunPrintStep v-if="run && view" :run="run" :view="view" :count="checks.length" :sheets="sheets.length" :first="checks[0]?.number ?? 0" :last="checks.at(-1)?.number ?? 0" :total="total" :busy="busy" :fault="fault" @print="printIt" />
+        <RunPrintStep v-if="run && view" :run="run" :view="view" :count="checks.length" :sheets="sheets.length" :first="lowest" :last="highest" :total="total" :busy="busy" :fault="fault" @print="printIt" />
       </RunStepPanel>
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
         <RunCountOffStep v-if="run && payments && book" :run="run" :view="view" :book="book" :rows="rows" :payments="payments" :balances="balances" :sign="sign" :busy="busy" :fault="fault" @count="countOff" @again="printAgain" />
@@ -233,7 +271,7 @@ async function saveKept() {
         </table>
       </v-card>
       <div v-if="run?.state === 'counted off'" class="after">
-        <v-btn color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
+        <v-btn ref="afterwards" color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
           See them in the register
         </v-btn>
         <v-btn @click="saveKept">
@@ -244,6 +282,9 @@ async function saveKept() {
         </v-btn>
       </div>
     </div>
+    <AskDialog v-if="dropping" v-model="dropping" title="Drop this run?" verb="Drop the run" :ready="true" :busy="busy" :fault="refused" @go="dropIt">
+      <p>Nothing was printed. The {{ run?.paymentIds.length }} payments stay in the lane, and no number is used up.</p>
+    </AskDialog>
   </div>
 </template>
 

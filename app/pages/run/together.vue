@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { idOf } from '#core/base/id'
+import { afterRun } from '#core/ledger/balances'
 import { figures } from '#core/money/figures'
-import { cents, sum } from '#core/money/cents'
+import { unfitFor } from '#core/runs/run'
 import { formatDate } from '#core/base/dates'
 import { checksPerSheet } from '#core/paper/stock'
-import { acts } from '~/data/office'
-import { readLanes } from '~/data/reads'
+import { laneSums, type Payment } from '#core/payables/payment'
+import { readLanes, type AccountView } from '~/data/reads'
 
 /** Picking across accounts: one run is started for each account, with its own stock and number book. */
 const lanes = useLive(readLanes)
@@ -16,16 +17,23 @@ function toggle(id: string) {
   if (!next.delete(id)) next.add(id)
   left.value = next
 }
-const groups = computed(() => (lanes.value ?? []).map(l => ({ ...l, chosen: l.lane.filter(p => picked(p.id) && !p.correct) })))
+/** Why a payment cannot go along; empty where it can. */
+const reasonOf = (g: { view: AccountView }, p: Payment): string => (p.correct ? `${p.correct} to be put right` : unfitFor(g.view.book, p, false) ?? '')
+const groups = computed(() => (lanes.value ?? []).map((l) => {
+  const chosen = l.lane.filter(p => picked(p.id) && !reasonOf(l, p))
+  return { ...l, chosen, sums: laneSums(chosen) }
+}))
 const runs = computed(() => groups.value.filter(g => !g.run && g.chosen.length))
+const { act } = useAct()
 const busy = ref(false)
 const faults = ref<string[]>([])
 async function start() {
+  if (busy.value) return
   busy.value = true
   faults.value = []
   for (const g of runs.value) {
-    const done = await acts.pick(g.view.book, { runId: idOf(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' })
-    if (!done.ok) faults.value = [...faults.value, `${g.view.account.name}: ${done.refusal.text}`]
+    const done = await act(acting => acting.pick(g.view.book, { runId: idOf(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' }))
+    if (done && !done.ok) faults.value = [...faults.value, `${g.view.account.name}: ${done.refusal.text}`]
   }
   busy.value = false
 }
@@ -55,14 +63,14 @@ const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}
               {{ g.run.state === 'prepared' ? 'Go on with it' : 'Count off' }}
             </v-btn>
           </template>
-          <span v-else-if="g.lane.length" class="sums">{{ counted(g.chosen.length, 'check') }}, {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }}, {{ figures(sum(g.chosen.map(p => p.amount)), { sign: g.view.account.currency.sign }) }}; balance after {{ figures(cents(g.balances.book - sum(g.chosen.filter(p => !p.booked).map(p => p.amount))), { sign: g.view.account.currency.sign }) }}</span>
+          <span v-else-if="g.lane.length" class="sums">{{ counted(g.chosen.length, 'check') }}, {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }}, {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}; balance after {{ figures(afterRun(g.balances, g.sums.promised), { sign: g.view.account.currency.sign }) }}</span>
         </div>
         <table v-if="!g.run && g.lane.length" class="plain">
           <tbody>
             <tr v-for="p in g.lane" :key="p.id">
               <td class="tick">
-                <input type="checkbox" :checked="picked(p.id) && !p.correct" :disabled="!!p.correct" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" @change="toggle(p.id)">
-              </td><td>{{ p.name }}<span v-if="p.correct" class="quiet">, {{ p.correct }} to be put right</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="num">{{ figures(p.amount) }}</td>
+                <input type="checkbox" :checked="picked(p.id) && !reasonOf(g, p)" :disabled="!!reasonOf(g, p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" @change="toggle(p.id)">
+              </td><td>{{ p.name }}<span v-if="reasonOf(g, p)" class="quiet">, {{ reasonOf(g, p) }}</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="num">{{ figures(p.amount) }}</td>
             </tr>
           </tbody>
         </table>

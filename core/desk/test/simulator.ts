@@ -2,14 +2,15 @@ import { must, type Result } from '../../base/result'
 import { plainDate } from '../../base/dates'
 import type { Random } from '../../base/random'
 import { idOf } from '../../base/id'
-import { nextNumber, type CheckNumber, type NumberBook } from '../../books/book'
+import { jumpedBy, nextNumber, type CheckNumber, type NumberBook } from '../../books/book'
+import { stockById } from '../../paper/builtIn'
 import { foundFates, givenFates } from '../../books/giveFate'
 import type { Fate } from '../../books/fates'
 import { cents } from '../../money/cents'
 import { faultKinds, feed, type PressFault, type SheetOut } from '../../practice/press'
 import { endings } from '../../runs/replace'
 import { shiftFrom } from '../../runs/shift'
-import { runOrders, type Outcome, type Run, type Skipped } from '../../runs/run'
+import { runOrders, wayOf, type Outcome, type Run, type Skipped } from '../../runs/run'
 import type { CountOffAct } from '../../runs/countOff'
 import type { Desk } from '../desk'
 import { account, bookOf, company, drawOf, OPENING, opened } from './office'
@@ -66,7 +67,10 @@ export function nextMove(r: Random, n: number, seen: Desk, now: Desk, office: Ac
       const book = seen.kept.books.get(run.bookId)!
       const top = r.next() < 0.93 ? nextNumber(book, seen.rowsOf(book.id)) ?? anyNumber() : anyNumber()
       const stacking = r.one(['face down', 'face up'] as const)
-      return { name: 'load', act: () => office.load(run.id, { top, printing: { printerId: idOf('p'), tray: 'T', fitId: null, stacking } }, stamp), effect: () => {} }
+      const printing = { printerId: idOf<'printer'>('p'), tray: 'T', fitId: null, stacking }
+      const jumped = jumpedBy(book, seen.rowsOf(book.id), top, wayOf(stockById('check-over-two-stubs-preprinted')!, printing))
+      const gap = jumped.ok && jumped.value.length && r.next() < 0.3 ? { fate: r.one(givenFates), why: 'not in the pack', count: jumped.value.length } : undefined
+      return { name: 'load', act: () => office.load(run.id, { top, printing, ...(gap && { gap }) }, stamp), effect: (w) => { if (gap && jumped.ok) gave(w, jumped.value, gap.fate) } }
     }
     case 6: {
       const run = openRun('prepared')

@@ -9,6 +9,7 @@ import { kindNames } from '#core/paper/kinds'
 import { formatLength } from '#core/paper/length'
 import { isBoxed, type Layout } from '#core/paper/layout'
 import { noOwn, type OwnSettings } from '#core/paper/own'
+import type { Workpiece } from '#core/paper/workpiece'
 import { panelOf } from '#core/paper/stock'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
@@ -18,8 +19,8 @@ import { freeId, resizeField, withFields, type SnapLines } from '#core/paper/arr
 import { fieldSchema } from '#core/paper/layout'
 import { dropDraft, keepDraft, readDraft } from '~/data/drafts'
 import { makePaper } from '~/data/makePaper'
-import { acts } from '~/data/office'
-import { openPdf, saveText } from '~/data/papers'
+import { momentNow } from '~/data/office'
+import { openWindow, saveText } from '~/data/papers'
 import { pictureFrom } from '~/data/pictures'
 import { readAccounts, readAllPayments, readCompanies, readLibrary, readScan } from '~/data/reads'
 import { noteSample } from '~/data/scans'
@@ -41,6 +42,7 @@ const from = ref(0)
 const restored = ref(false)
 const fault = ref('')
 const busy = ref(false)
+const { act } = useAct()
 
 /** What is saved now: what the edits are measured against. */
 const savedOwns = (): Record<string, OwnSettings> => Object.fromEntries((library.value?.owns ?? []).filter(o => o.layoutKey === key).map(o => [o.companyId, o.own]))
@@ -182,19 +184,25 @@ async function save() {
   if (!work || !unsaved.value || busy.value) return
   busy.value = true
   fault.value = ''
-  if (commonChanged.value) {
-    const done = await acts.saveLayout(work.common, from.value)
-    if (!done.ok) { fault.value = done.refusal.text; busy.value = false; return }
-    from.value = done.value.layouts[0]?.revision ?? from.value
-  }
-  for (const [id, own] of ownsChanged.value) {
-    const done = await acts.saveOwn(key, id as never, own)
-    if (!done.ok) { fault.value = done.refusal.text; busy.value = false; return }
-  }
+  const done = await saveAll(work)
+  busy.value = false
+  if (!done) return
   await dropDraft(key)
   restored.value = false
   office.said = `Saved: ${work.common.code}, version ${from.value}.`
-  busy.value = false
+}
+/** Saves the common layout where it changed, then what companies have of their own; says whether all of it was done. */
+async function saveAll(work: Workpiece): Promise<boolean> {
+  if (commonChanged.value) {
+    const done = await act(acting => acting.saveLayout(work.common, from.value))
+    if (!done?.ok) { fault.value = done?.refusal.text ?? ''; return false }
+    from.value = done.value.layouts[0]?.revision ?? from.value
+  }
+  for (const [id, own] of ownsChanged.value) {
+    const done = await act(acting => acting.saveOwn(key, id as never, own))
+    if (!done?.ok) { fault.value = done?.refusal.text ?? ''; return false }
+  }
+  return true
 }
 async function forget() {
   await dropDraft(key)
@@ -205,13 +213,14 @@ async function forget() {
 
 async function printSample() {
   const l = editor.settled.value
-  if (!l || !stock.value) return
+  if (!l || !stock.value || busy.value) return
+  const window = openWindow()
   busy.value = true
-  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: new Date().toISOString(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }), ...(printer.choice.value?.printer.micr && { micr: micrOf(printer.choice.value.printer) }) }).made
+  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: momentNow(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }), ...(printer.choice.value?.printer.micr && { micr: micrOf(printer.choice.value.printer) }) }).made
   busy.value = false
-  if (made === 'stopped') return
+  if (made === 'stopped') return window.leave()
   if (view.value) await noteSample(view.value.account.id)
-  openPdf(made.bytes)
+  window.show(made.bytes, `sample-${l.code}.pdf`)
 }
 const exportIt = (): void => { if (editor.work.value) saveText(`${JSON.stringify(editor.settled.value, null, 1)}\n`, `${editor.work.value.common.id}.layout.json`, 'application/json') }
 

@@ -4,7 +4,6 @@ import { kindNames, usuallyPrinted, type FieldKind } from '#core/paper/kinds'
 import { MM_PER_INCH, type Mm } from '#core/paper/length'
 import { packOrders, panelRoles, roleNames, stockSchema, type PanelRole, type Stock } from '#core/paper/stock'
 import { newest } from '#core/library/library'
-import { acts } from '~/data/office'
 import { readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -39,7 +38,7 @@ const drawn = computed<Stock | undefined>(() => (form.value ? { format: 'violet-
 const faults = computed(() => (made.value.success ? [] : made.value.error.issues.map(i => ({ at: i.path.join('.'), text: i.message }))))
 const faultOf = (path: string): string => faults.value.filter(f => f.at === path || f.at.startsWith(`${path}.`)).map(f => f.text).join('; ')
 const tried = ref(false)
-const refusal = ref('')
+const { busy, fault: refusal, did } = useAct()
 
 const roles = panelRoles.map(r => ({ title: roleNames[r], value: r }))
 function addPanel() {
@@ -59,11 +58,10 @@ const ownRoles = computed(() => [...new Set(form.value?.panels.map(p => p.role) 
 
 async function save() {
   tried.value = true
-  refusal.value = ''
   if (!made.value.success) return
-  const done = await acts.saveStock(made.value.data)
-  if (!done.ok) { refusal.value = done.refusal.text; return }
-  office.said = `Saved: ${made.value.data.name}.`
+  const stock = made.value.data
+  if (!await did(acting => acting.saveStock(stock))) return
+  office.said = `Saved: ${stock.name}.`
   await navigateTo('/papers')
 }
 </script>
@@ -82,7 +80,7 @@ async function save() {
       <v-btn variant="text" to="/papers">
         Stocks & layouts
       </v-btn>
-      <v-btn color="primary" variant="flat" data-test="save-stock" @click="save">
+      <v-btn color="primary" variant="flat" :loading="busy" data-test="save-stock" @click="save">
         {{ isNew ? 'Save' : 'Save as new version' }}
       </v-btn>
     </div>

@@ -1,0 +1,27 @@
+import { nextTick } from 'vue'
+
+/** How long the content of a part may take to come: it waits for the store. */
+const PATIENCE_MS = 1500
+const LOOK_MS = 40
+
+/**
+ * Puts the focus on what comes next in a part of the page: the element marked `data-next`, as soon as it is there and can take it. Gives up when the
+ * person has gone on to something else meanwhile.
+ */
+export function focusNext(part: HTMLElement): void {
+  const from = document.activeElement
+  const until = Date.now() + PATIENCE_MS
+  const look = (): void => {
+    const now = document.activeElement
+    if (now !== from && now !== document.body && now !== null && !part.contains(now)) return
+    const next = part.querySelector<HTMLElement>('[data-next]:not(:disabled)')
+    if (next) next.focus()
+    else if (Date.now() < until && part.isConnected) setTimeout(look, LOOK_MS)
+  }
+  look()
+}
+
+/** Puts the focus on an element that is about to be drawn. */
+export function focusSoon(selector: string): void {
+  void nextTick(() => document.querySelector<HTMLElement>(selector)?.focus())
+}

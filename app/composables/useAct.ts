@@ -1,0 +1,43 @@
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import type { Refusal, Result } from '#core/base/result'
+import { acts } from '~/data/officeActs'
+import { useOffice } from '~/stores/office'
+
+type Acting = typeof acts
+
+/**
+ * One press, one act: the only way in which a screen acts. It is busy before anything is awaited, so a second press does nothing; the act carries a
+ * key from when its form was opened, so that the core refuses it a second time; the message of the act before goes when this one begins.
+ */
+export function useAct() {
+  const office = useOffice()
+  const busy = ref(false)
+  const refusal = shallowRef<Refusal>()
+  const fault = computed(() => refusal.value?.text ?? '')
+  let key: string = crypto.randomUUID()
+  let left = false
+  onScopeDispose(() => { left = true })
+
+  /** Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. */
+  async function act<T>(what: (acting: Acting) => Promise<Result<T>>): Promise<Result<T> | undefined> {
+    if (busy.value) return undefined
+    busy.value = true
+    refusal.value = undefined
+    office.said = ''
+    try {
+      const done = await what(acts.under(key))
+      if (done.ok) key = crypto.randomUUID()
+      else refusal.value = done.refusal
+      return left ? undefined : done
+    }
+    finally {
+      busy.value = false
+    }
+  }
+  /** Does one act, and says whether it was done. */
+  const did = async (what: (acting: Acting) => Promise<Result<unknown>>): Promise<boolean> => (await act(what))?.ok ?? false
+  /** The refusal at a field of the form, for its error messages. */
+  const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])
+  const clear = (): void => { refusal.value = undefined }
+  return { busy, refusal, fault, act, did, at, clear }
+}
