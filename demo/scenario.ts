@@ -61,7 +61,9 @@ const minutesOf = (offset: string): number => (offset.startsWith('-') ? -1 : 1) 
 /** Tells the story of one office day after day, through the same acts as a person's. */
 class Story {
   readonly desk = new Desk()
-  private readonly r = random(SEED)
+  private r = random(SEED)
+  /** Chance of its own for the pad, so that the story of the runs does not hang on it. */
+  private readonly padChance = random(SEED + 1)
   private drawn = 0
   private minute = 0
   private day: PlainDate
@@ -162,7 +164,10 @@ class Story {
   /** A check written by hand from the pad that lies aboard. */
   writeByHand(plan: Plan, demo: DemoPayee, date: PlainDate): void {
     const pad = this.desk.kept.books.get(idOf(`${plan.key}-pad`))!
+    const chance = this.r
+    this.r = this.padChance
     const draw = this.drawing(plan, demo, date)
+    this.r = chance
     must(this.desk.record(pad.id, { draw, number: nextNumber(pad, this.desk.rowsOf(pad.id)) as CheckNumber }, this.stamp()))
   }
 
@@ -207,7 +212,7 @@ class Story {
   }
 
   clearOlderThan(plan: Plan, day: PlainDate): void {
-    const rows = [...this.desk.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && this.r.next() < 0.97)
+    const rows = [...this.desk.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97)
     if (rows.length) must(this.desk.clear(idOf(plan.key), rows.map(n => n.id), this.stamp()))
   }
 

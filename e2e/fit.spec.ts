@@ -2,7 +2,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, test } from './office'
+import { demoOffice, expect, holdsPdf, test } from './office'
 
 test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({ page, context }) => {
   await demoOffice(page)
@@ -15,8 +15,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await page.getByRole('option', { name: 'Three checks to a page, blank' }).click()
   const sheet = context.waitForEvent('page')
   await page.getByTestId('fit-sheet').click()
-  expect((await sheet).url()).toMatch(/^blob:/)
-  await (await sheet).close()
+  await holdsPdf(sheet)
 
   await page.getByTestId('way-ruler').click()
   const type = (mark: string, text: string) => page.getByTestId(`mark-${mark}`).locator('input').fill(text)

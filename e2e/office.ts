@@ -63,6 +63,12 @@ export async function toPrintStep(page: Page, account: string): Promise<void> {
   await expect(page.getByTestId('print-effect')).toBeVisible()
 }
 
+/** The PDF stands in the window that was opened for it. */
+export async function holdsPdf(tab: Promise<Page>): Promise<void> {
+  await (await tab).waitForURL(/^blob:/, { waitUntil: 'commit' })
+  await (await tab).close()
+}
+
 /** Types into a field that offers reasons, and leaves it, so that its list closes. */
 export async function giveReason(page: Page, name: string, text: string): Promise<void> {
   const field = page.getByRole('combobox', { name, exact: true })

@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, reopen, test, toPrintStep } from './office'
+import { demoOffice, expect, holdsPdf, reopen, test, toPrintStep } from './office'
 
 const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
 const numberOf = (page: Page, label: string) => page.getByTestId('field-form').getByLabel(label, { exact: true })
@@ -110,7 +110,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await page.getByTestId('light-sheet').focus()
   const tab = context.waitForEvent('page')
   await page.keyboard.press('p')
-  expect((await tab).url()).toMatch(/^blob:/)
+  await holdsPdf(tab)
 })
 
 test('edit as table, a bad length at its cell, a field added, notes live', async ({ page }) => {

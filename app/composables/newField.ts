@@ -19,7 +19,7 @@ export function newField(kind: FieldKind, layout: Layout, stock: Stock): Field {
   const wide = Math.min(panel.w - 24, 190)
   const made = (): object => {
     switch (kind) {
-      case 'payerName': case 'payerAddress': case 'bankName': case 'bankAddress': case 'fraction': case 'number': case 'payeeAddress': case 'currencyName': case 'memo': case 'stubTotal': case 'payee':
+      case 'payerName': case 'payerAddress': case 'bankName': case 'bankAddress': case 'bankCode': case 'accountNumber': case 'fraction': case 'number': case 'payeeAddress': case 'currencyName': case 'memo': case 'stubTotal': case 'payee':
         return { ...place(70, kind.endsWith('Address') ? 14 : 5), type }
       case 'date': return { ...place(40, 5), type, pattern: 'MMM D, YYYY' }
       case 'amountFigures': return { ...place(40, 6), type: { ...type, align: 'right' }, sign: true, stars: 2 }

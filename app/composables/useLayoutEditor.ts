@@ -3,8 +3,9 @@ import type { Mm, Unit } from '#core/paper/length'
 import { stepOf } from '#core/paper/length'
 import { alignFields, distributeFields, moveFields, orderFields, pasteFields, removeFields, withFields, type Alignment } from '#core/paper/arrange'
 import { isBoxed, type Field, type Layout } from '#core/paper/layout'
+import type { PanelRole } from '#core/paper/stock'
 import { backToCommon, noOwn, type OwnSettings } from '#core/paper/own'
-import { changed, redo, seen, undo, withOwn, workpieceOf, type Scope, type Workpiece } from '#core/paper/workpiece'
+import { changed, redo, scopeOfRedo, scopeOfUndo, seen, undo, withOwn, workpieceOf, type Scope, type Workpiece } from '#core/paper/workpiece'
 
 /** Fields copied on any Light table of this tab, to be pasted on any other. */
 const clipboard = shallowRef<readonly Field[]>([])
@@ -47,6 +48,15 @@ export function useLayoutEditor() {
     const at = on.findIndex(f => f.id === chosen.value.at(-1))
     choose(on[(at + by + on.length) % on.length]?.id ?? '')
   }
+  function goBack(step: (work: Workpiece) => Workpiece, scopeOf: (work: Workpiece) => Scope | undefined): Scope | undefined {
+    draft.value = undefined
+    if (!work.value) return undefined
+    const to = scopeOf(work.value)
+    work.value = step(work.value)
+    if (to === undefined || to === scope.value) return undefined
+    scope.value = to
+    return to
+  }
   const setField = (id: string, change: Partial<Record<string, unknown>>): void => act(l => withFields(l, new Set([id]), f => ({ ...f, ...change }) as Field, true))
 
   return {
@@ -66,15 +76,17 @@ export function useLayoutEditor() {
     lock: (locked: boolean) => act((l, chosenIds) => withFields(l, chosenIds, f => (isBoxed(f) && f.locked !== locked ? { ...f, locked } : f), true)),
     remove() { act(removeFields); chosen.value = chosen.value.filter(id => layout.value?.fields.some(f => f.id === id)) },
     copy() { if (chosenFields.value.length) clipboard.value = chosenFields.value },
-    paste() {
+    /** Pastes what was copied; onto the check panel where the stock has no panel of that name. */
+    paste(roles: readonly PanelRole[]) {
       if (!settled.value || !clipboard.value.length) return
-      const done = pasteFields(settled.value, clipboard.value, undefined, 3)
+      const done = pasteFields(settled.value, clipboard.value, roles, 3)
       take(done.layout)
       chosen.value = done.ids
     },
     canPaste: computed(() => clipboard.value.length > 0),
-    undo() { draft.value = undefined; if (work.value) work.value = undo(work.value) },
-    redo() { draft.value = undefined; if (work.value) work.value = redo(work.value) },
+    /** Takes the last change back, in the scope in which it was made; tells that scope where it was another one than is shown. */
+    undo: () => goBack(undo, scopeOfUndo),
+    redo: () => goBack(redo, scopeOfRedo),
     common: (what: Parameters<typeof backToCommon>[1]) => { if (work.value && scope.value) work.value = withOwn(work.value, scope.value, backToCommon(own.value, what)) },
   }
 }

@@ -227,7 +227,7 @@ export class Acts {
 
   confirmFit = (id: Id<'fit'>, worst: number) => this.settleUnder('library', async () => confirmFit({ fit: await this.one(this.db.fits.get(id), 'fit') }, { worst }))
 
-  saveLayout = (layout: Layout, from: number) => this.settleUnder('library', async stamp => saveLayout({ rows: await this.db.layouts.toArray() }, { layout, from }, stamp))
+  saveLayout = (layout: Layout, from: number) => this.settleUnder('library', async stamp => saveLayout({ rows: await this.db.layouts.toArray(), stocks: await this.db.stocks.toArray() }, { layout, from }, stamp))
 
   saveStock = (stock: Stock) => this.settleUnder('library', async stamp => saveStock({ rows: await this.db.stocks.where('key').equals(stock.id).toArray() }, { stock }, stamp))
 

@@ -2,6 +2,7 @@
 import { idOf, type Id } from '#core/base/id'
 import { practicePrinterId, type Printer } from '#core/fit/printers'
 import { newest } from '#core/library/library'
+import { UNPRINTABLE } from '#core/proof/layoutNotes'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -18,6 +19,7 @@ const part = ref<'place' | 'micr'>('place')
 const naming = ref<Id<'printer'> | ''>('')
 const name = ref('')
 const trays = ref('Tray 1')
+const edge = ref(UNPRINTABLE)
 const stacking = ref<NonNullable<Printer['stacking']>>('face down')
 const { busy: keeping, fault: nameFault, act, clear } = useAct()
 function nameIt(of?: Printer) {
@@ -25,12 +27,13 @@ function nameIt(of?: Printer) {
   name.value = of?.name ?? ''
   trays.value = of?.trays.join(', ') ?? 'Tray 1'
   stacking.value = of?.stacking ?? 'face down'
+  edge.value = of?.edge ?? UNPRINTABLE
   clear()
 }
 async function keepPrinter() {
   if (!naming.value) return
   const [id, known] = [naming.value, all.value?.printers.find(p => p.id === naming.value)]
-  const done = await act(acting => acting.addPrinter({ ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value }))
+  const done = await act(acting => acting.addPrinter({ ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value, edge: edge.value }))
   if (!done?.ok) return
   const kept = done.value.printers[0]
   if (!known || !kept?.trays.includes(choice.value?.tray ?? '')) choose(`${naming.value}|${kept?.trays[0]}`)
@@ -64,6 +67,7 @@ async function keepPrinter() {
           <v-text-field v-model="name" label="Printer, as you call it" maxlength="60" autofocus :error-messages="nameFault" :hide-details="!nameFault" data-test="printer-name" />
           <v-text-field v-model="trays" label="Trays, with commas between" maxlength="120" hide-details />
           <v-select v-model="stacking" :items="['face down', 'face up']" label="Its sheets come to lie" hide-details data-test="printer-stacking" />
+          <LengthField v-model="edge" label="Leaves an edge of" :unit="office.unit" :most="15" data-test="printer-edge" />
           <v-btn :loading="keeping" type="submit" color="primary" variant="flat" data-test="printer-add">
             Keep it
           </v-btn>

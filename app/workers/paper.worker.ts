@@ -8,6 +8,7 @@ import type { GreyImage } from '#core/micr/reader'
 import type { Layout } from '#core/paper/layout'
 import { panelOf, type Stock } from '#core/paper/stock'
 import { proofer, sheetsOf } from '#core/proof/compose'
+import { ESSENTIAL_MISSING } from '#core/proof/essentials'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import type { Drawing } from '#core/proof/marks'
 import type { Note } from '#core/proof/note'
@@ -36,6 +37,10 @@ export interface PaperJob {
   readonly micr?: MicrFit
   /** Words over every panel: SAMPLE. */
   readonly stamp?: string
+  /** Whether continuation sheets come in the same file, after the others: for a sample. */
+  readonly continuationToo?: boolean
+  /** How near to the sheet's edges the printer prints, in mm, where it is known. */
+  readonly edge?: number
   /** Whether the MICR lines are read back from the finished pages. */
   readonly readBack?: boolean
 }
@@ -70,8 +75,10 @@ const api = {
   /** Makes the PDF of a run or a sample, and reads its MICR lines back. */
   async make(job: PaperJob, onSheet: (stage: PaperStage, done: number, of: number) => void): Promise<PaperMade> {
     const faces = await shippedFaces()
-    const ready = proofer(job.layout, job.stock, job.account)
-    const notes: Note[] = [...ready.notes]
+    const ready = proofer(job.layout, job.stock, job.account, job.edge)
+    // Advices alone need nothing of what makes a check.
+    const advicesOnly = job.checks.every(c => c.advice)
+    const notes: Note[] = ready.notes.filter(n => !advicesOnly || n.code !== ESSENTIAL_MISSING)
     const sheets = job.sheets?.map(sheet => sheet.map(i => (i === null ? null : job.checks[i] ?? null))) ?? sheetsOf(job.checks, ready.perSheet)
     const toRead: ToRead[] = []
     const continued: Drawing[] = []
@@ -93,9 +100,10 @@ const api = {
         })
         yield set.drawing
       }
+      if (job.continuationToo) yield* continued
     }
     const bytes = await drawingsPdf(drawings(), faces, { title: job.title, madeAt: job.madeAt, ...(job.fit && { fit: job.fit }), ...(job.micr && { micr: job.micr }), onSheet: (done) => { if (done % 20 === 0 || done === sheets.length) onSheet('making', done, sheets.length) } })
-    const continuation = continued.length ? await drawingsPdf(continued, faces, { title: `${job.title}, continuation`, madeAt: job.madeAt }) : undefined
+    const continuation = continued.length && !job.continuationToo ? await drawingsPdf(continued, faces, { title: `${job.title}, continuation`, madeAt: job.madeAt }) : undefined
     if (job.readBack) notes.push(...await readLines(bytes, toRead, (done, of) => onSheet('reading back', done, of)))
     return { bytes, ...(continuation && { continuation }), notes, readBack: job.readBack ? toRead.length : 0 }
   },

@@ -8,7 +8,7 @@ import { MOST_FILE_LETTERS, type Fault, type Read } from './fault'
 
 const needed = ['payee', 'date', 'amount'] as const
 const addressColumns = ['address 1', 'address 2', 'address 3', 'address 4', 'address 5'] as const
-const lineColumns = ['reference', 'line date', 'description', 'line amount', 'gross', 'discount', 'our number', 'purchase order', 'ledger account', 'quantity', 'item'] as const
+const lineColumns = ['reference', 'line date', 'description', 'line amount', 'gross', 'discount', 'our number', 'purchase order', 'ledger account', 'quantity', 'item', 'their item'] as const
 const columns = [...needed, ...addressColumns, 'memo', 'account with payee', ...lineColumns] as const
 type Column = (typeof columns)[number]
 
@@ -65,7 +65,7 @@ export function readPayments(text: string, first: number): Read<CheckFacts[]> {
         description: keep('description', printable(cell('description'), 'description', 200), ''),
         amount: keep('line amount', parseAmount(cell('line amount')), zero),
         ...(cell('gross') && { gross: keep('gross', parseAmount(cell('gross'), 'gross'), zero) }), ...(cell('discount') && { discount: keep('discount', parseAmount(cell('discount'), 'discount'), zero) }),
-        ...optional('our number', 'ourNumber'), ...optional('purchase order', 'purchaseOrder'), ...optional('ledger account', 'ledger'), ...optional('quantity', 'quantity'), ...optional('item', 'item'),
+        ...optional('our number', 'ourNumber'), ...optional('purchase order', 'purchaseOrder'), ...optional('ledger account', 'ledger'), ...optional('quantity', 'quantity'), ...optional('item', 'item'), ...optional('their item', 'theirItem'),
       })
       const line = checks.at(-1)?.lines.at(-1)
       if (line?.gross !== undefined && subtract(line.gross, line.discount ?? zero) !== line.amount) faults.push({ row, column: 'line amount', text: `gross ${figures(line.gross)} less discount ${figures(line.discount ?? zero)} is not ${figures(line.amount)}` })

@@ -13,6 +13,8 @@ export interface Printer {
   readonly trays: readonly string[]
   /** How its sheets come to lie; face down where nobody said. Where they lie face up, the last check goes on paper first. */
   readonly stacking?: 'face down' | 'face up'
+  /** How near to the edges of a sheet it prints, in mm; 4.3 mm (1/6 in) where nobody said. */
+  readonly edge?: Mm
   /** The MICR line's own width and weight on this printer, and who chose them. */
   readonly micr?: MicrFit & { readonly how: 'by eye' | 'by scan', readonly madeAt: string, readonly by: string }
 }
@@ -38,11 +40,14 @@ export interface FitRow {
 export const fitsOf = (rows: readonly FitRow[], printerId: string, tray: string, stockId: string): FitRow[] =>
   rows.filter(r => r.printerId === printerId && r.tray === tray && r.stockId === stockId).sort((a, b) => byMoment(b.madeAt, a.madeAt) || (a.id < b.id ? 1 : -1))
 
+/** The widest edge that a printer leaves, in mm: a centimeter and a half. */
+const MOST_EDGE: Mm = 15
 export function addPrinter(known: { printers: readonly Printer[] }, act: Printer): Decision<{ printers: Printer[] }> {
   const name = act.name.trim()
   const trays = [...new Set(act.trays.map(t => t.trim()).filter(Boolean))]
   if (!name) return refuse('printer-name', 'what do you call this printer?', { field: 'name' })
   if (!trays.length) return refuse('printer-trays', 'a printer has at least one tray', { field: 'trays' })
+  if (act.edge !== undefined && !(act.edge >= 0 && act.edge <= MOST_EDGE)) return refuse('printer-edge', `the edge a printer leaves is 0 to ${MOST_EDGE} mm`, { field: 'edge', limit: MOST_EDGE })
   if (known.printers.some(p => p.id !== act.id && p.name.toLowerCase() === name.toLowerCase())) return refuse('printer-taken', `there is a printer “${name}” already`, { field: 'name', value: name })
   return good({ changes: { printers: [{ ...act, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] }, trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } } })
 }

@@ -3,7 +3,8 @@ import { good, refuse } from '../base/result'
 import { builtInLayouts, builtInStocks } from '../paper/builtIn'
 import type { Layout } from '../paper/layout'
 import { applyOwn, hasOwn, type OwnSettings } from '../paper/own'
-import type { Stock } from '../paper/stock'
+import { kindNames } from '../paper/kinds'
+import { panelOf, roleNames, type Stock } from '../paper/stock'
 import type { Decision, Stamp } from '../trail/trail'
 
 /** One saved version of a layout or a stock. Rows are added and never changed; what ships with the product is version 1 of its key. */
@@ -42,7 +43,7 @@ const saved = (key: string, rows: readonly Saved[], stamp: Stamp): Saved => {
 const known = (key: string, ships: boolean, rows: readonly Saved[]): boolean => ships || rows.some(r => r.key === key)
 
 /** Saves a layout as a new version of its key. `from` is the version it was edited from: where somebody saved another since, it is refused. */
-export function saveLayout(have: { rows: readonly LayoutRow[] }, act: { layout: Layout, from: number }, stamp: Stamp): Decision<{ layouts: LayoutRow[] }> {
+export function saveLayout(have: { rows: readonly LayoutRow[], stocks: readonly StockRow[] }, act: { layout: Layout, from: number }, stamp: Stamp): Decision<{ layouts: LayoutRow[] }> {
   const { layout } = act
   const ships = builtInLayouts().some(l => l.id === layout.id)
   const next = saved(layout.id, have.rows, stamp)
@@ -52,6 +53,9 @@ export function saveLayout(have: { rows: readonly LayoutRow[] }, act: { layout: 
   const code = newest(allLayouts(have.rows)).find(r => r.key !== layout.id && r.layout.code.toLowerCase() === layout.code.toLowerCase())
   if (code) return refuse('code-taken', `the code ${layout.code} belongs to “${code.layout.name}”`, { field: 'code', value: layout.code })
   if (!layout.fields.length) return refuse('layout-empty', 'a layout without fields would print nothing', { field: 'fields' })
+  const stock = stockNow(have.stocks, layout.stock)
+  const astray = stock && layout.fields.find(f => f.on && !panelOf(stock, f.panel, 1))
+  if (stock && astray) return refuse('panel-missing', `“${kindNames[astray.kind]}” (${astray.id}) stands on the panel “${roleNames[astray.panel]}”, which the stock “${stock.name}” does not have`, { field: 'fields', value: astray.id })
   return good({ changes: { layouts: [row] }, trail: { act: 'save a layout', text: `${layout.code}, version ${row.revision}`, about: { layout: row.id } } })
 }
 

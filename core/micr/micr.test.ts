@@ -133,3 +133,20 @@ describe('outlines', () => {
     expect(micrOutlines.get(TRANSIT)).toHaveLength(3)
   })
 })
+
+describe('the transit field', () => {
+  const part = (text: string, at: number): { text: string, at: number } => ({ text, at })
+  const codesOf = (parts: readonly { text: string, at: number }[]) => micrFindings({ ...usBusiness, parts } as never, { country: 'US', routing: '123456780', account: '0048-2215-7', part: '', code: '' }, 65, 9999).filter(f => f.severity === 'error').map(f => f.text)
+  it('must be there, between its symbols, in every pattern of the United States and Canada that ships', () => {
+    for (const { country, pattern } of micrPatterns.filter(p => p.country === 'US' || p.country === 'CA')) {
+      const routing = country === 'US' ? '123456780' : '01234-567'
+      expect(micrFindings(pattern, { country, routing, account: '123-456-7', part: '', code: '' }, 65, 9999).filter(f => f.code === 'micr-transit'), pattern.id).toEqual([])
+    }
+    const whole = usBusiness.parts as readonly { text: string, at: number }[]
+    const transit = whole.find(p => p.text.includes('{routing}'))!
+    const without = whole.filter(p => p !== transit)
+    expect(codesOf(without)).toEqual(expect.arrayContaining([expect.stringContaining('the transit field, 34 to 42, is empty') as string]))
+    expect(codesOf([...without, part('{routing}', transit.at + 1)]).some(t => t.includes('transit symbol that closes'))).toBe(true)
+    expect(codesOf([...without, { ...transit, at: transit.at + 1 }]).length).toBeGreaterThan(0)
+  })
+})

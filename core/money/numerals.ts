@@ -68,3 +68,25 @@ const spanish: Numerals = (n) => {
 export const numerals: Readonly<Record<Locale, Numerals>> = {
   'en-US': english(''), 'en-CA': english(''), 'en-GB': english('and'), 'en-IN': indian, 'fr-CA': french, 'es-US': spanish,
 }
+
+/** French and Spanish say “million of” where nothing follows the millions. */
+const roundMillions = (n: number): boolean => n >= 1_000_000 && n % 1_000_000 === 0
+/** The feminine of Spanish numbers: una, doscientas; millones stay as they are. */
+const esFeminine = (text: string): string => text.replaceAll(/(?<!i)cientos\b/g, 'cientas').replaceAll('quinientos', 'quinientas').replace(/veintiuno$/, 'veintiuna').replace(/\buno$/, 'una')
+
+/** A whole number in words as it stands before what is counted: `un dólar`, `veintiún dólares`, `un million de`, `une livre`. */
+export function beforeNoun(n: number, locale: Locale, feminine: boolean): string {
+  const text = numerals[locale](n)
+  const of = roundMillions(n) ? ' de' : ''
+  switch (locale) {
+    case 'fr-CA': return (feminine ? text.replace(/\bun$/, 'une') : text) + of
+    case 'es-US': return (feminine ? feminineOf(n) : esShort(text)) + of
+    default: return text
+  }
+}
+/** Thousands and units take the feminine, millions do not. */
+const feminineOf = (n: number): string => {
+  const [millions, below] = [Math.floor(n / 1_000_000), n % 1_000_000]
+  const small = below || !millions ? numerals['es-US'](below) : ''
+  return join(millions ? numerals['es-US'](millions * 1_000_000) : '', small && esFeminine(small))
+}

@@ -89,16 +89,22 @@ export function freeId(layout: Layout, wish: string): string {
 }
 
 /** Adds copies of fields, a little aside where they came from the same panel, on `panel` where one is named. Gives the layout and the keys of the copies. */
-export function pasteFields(layout: Layout, fields: readonly Field[], panel: Field['panel'] | undefined, aside: Mm): { layout: Layout, ids: string[] } {
+export function pasteFields(layout: Layout, fields: readonly Field[], roles: readonly Field['panel'][], aside: Mm): { layout: Layout, ids: string[] } {
   let next = layout
   const ids: string[] = []
   for (const f of fields) {
     if (!isBoxed(f)) continue
     const id = freeId(next, f.id)
     ids.push(id)
-    next = { ...next, fields: [...next.fields, { ...f, id, locked: false, panel: panel ?? f.panel, x: grain(f.x + aside), y: grain(f.y + aside) }] }
+    next = { ...next, fields: [...next.fields, { ...f, id, locked: false, panel: roles.includes(f.panel) ? f.panel : 'check', x: grain(f.x + aside), y: grain(f.y + aside) }] }
   }
   return { layout: next, ids }
+}
+
+/** A table whose columns are wider together than it is, with all of them made narrower alike, so that they fit. */
+export function fitColumns<T extends { readonly w: Mm, readonly columns: readonly { readonly w: Mm }[] }>(table: T): T {
+  const wide = table.columns.reduce((sum, c) => sum + c.w, 0)
+  return wide <= table.w ? table : { ...table, columns: table.columns.map(c => ({ ...c, w: Math.floor(c.w * table.w / wide * 100) / 100 })) }
 }
 
 export const removeFields = (layout: Layout, ids: ReadonlySet<string>): Layout => {

@@ -1,4 +1,4 @@
-import { editBetween } from './edit'
+import { editBetween, type LayoutSettings } from './edit'
 import { kindNames } from './kinds'
 import { formatLength, type Unit } from './length'
 import { isBoxed, type Field, type Layout } from './layout'
@@ -8,7 +8,24 @@ export interface Difference { readonly field: string, readonly name: string, rea
 
 const nameOf = (f: Field): string => kindNames[f.kind]
 const signed = (mm: number, unit: Unit): string => `${mm > 0 ? '+' : mm < 0 ? '-' : ''}${formatLength(Math.abs(mm), unit)}`
-const said: Readonly<Record<string, string>> = { type: 'letters', caption: 'caption', on: 'switched', ink: 'ink', turn: 'turn', pattern: 'pattern', columns: 'columns', panel: 'panel' }
+const said: Readonly<Record<string, string>> = { type: 'letters', caption: 'caption', ink: 'ink', turn: 'turn', pattern: 'pattern', columns: 'columns', panel: 'panel', face: 'face', size: 'size', least: 'least size', align: 'alignment', rowHeight: 'height of a row', text: 'text', words: 'words', stars: 'asterisks', sign: 'currency sign', fill: 'rest of the line', withName: 'name of the currency', nudge: 'nudge', captionInk: 'ink of captions', groundInk: 'ink of the ground', locale: 'language', envelope: 'envelope' }
+const nameOfKey = (key: string): string => said[key] ?? key
+
+/** A value in words: yes and no, lists by their parts, nothing as none. */
+function inWords(value: unknown): string {
+  if (value === undefined || value === null || value === '') return 'none'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (Array.isArray(value)) return value.map(inWords).join('; ') || 'none'
+  if (typeof value === 'object') return 'data' in value ? 'another picture' : Object.values(value).map(inWords).join(' ')
+  return String(value)
+}
+/** What differs in a property, part by part: from what, to what. */
+function fromTo(name: string, before: unknown, after: unknown): string[] {
+  if (JSON.stringify(before) === JSON.stringify(after)) return []
+  const parts = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v) && !('data' in v)
+  if (parts(before) && parts(after)) return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap(key => fromTo(`${name}, ${nameOfKey(key)}`, before[key], after[key]))
+  return [`${name}: ${inWords(before)}, now ${inWords(after)}`]
+}
 
 function differences(before: Field, after: Field, unit: Unit): string[] {
   const found: string[] = []
@@ -18,9 +35,7 @@ function differences(before: Field, after: Field, unit: Unit): string[] {
   }
   if (before.on !== after.on) found.push(after.on ? 'switched on' : 'switched off')
   const keys = Object.keys({ ...before, ...after }).filter(k => !['x', 'y', 'w', 'h', 'on', 'id', 'kind', 'locked'].includes(k))
-  const others = keys.filter(k => JSON.stringify(before[k as keyof Field]) !== JSON.stringify(after[k as keyof Field])).map(k => said[k] ?? k)
-  if (others.length) found.push(`${others.join(', ')} changed`)
-  return found
+  return [...found, ...keys.flatMap(k => fromTo(nameOfKey(k), before[k as keyof Field], after[k as keyof Field]))]
 }
 
 /** What moved, what was added, taken away or changed from one version to the other, field by field, in plain words. */
@@ -33,5 +48,6 @@ export function compareLayouts(a: Layout, b: Layout, unit: Unit): Difference[] {
     if (before && !after) return [{ field: id, name: nameOf(before), text: 'taken away' }]
     return before && after ? differences(before, after, unit).map(text => ({ field: id, name: nameOf(after), text })) : []
   })
-  return [...Object.keys(edit.after.settings).map(key => ({ field: '', name: 'Layout', text: `${key} changed` })), ...fields]
+  const settings = (Object.keys(edit.after.settings) as (keyof LayoutSettings)[]).flatMap(key => fromTo(nameOfKey(key), edit.before.settings[key], edit.after.settings[key]))
+  return [...settings.map(text => ({ field: '', name: 'Layout', text })), ...fields]
 }

@@ -25,3 +25,11 @@ export function surelySeen(envelope: Envelope, check: { readonly w: Mm, readonly
   const box = { x: envelope.window.left, y: top, w: envelope.window.w - slackX, h: envelope.window.h - slackY }
   return box.w > 5 && box.h > 3 ? box : undefined
 }
+
+/** The part of a check of that size that may show in the window, however it lies in the envelope; undefined where it does not go in. */
+export function everSeen(envelope: Envelope, check: { readonly w: Mm, readonly h: Mm }): Box | undefined {
+  const [slackX, slackY] = [envelope.w - check.w, envelope.h - check.h]
+  if (slackX < -0.5 || slackY < -0.5) return undefined
+  const top = envelope.h - envelope.window.foot - envelope.window.h
+  return { x: envelope.window.left - Math.max(0, slackX), y: top - Math.max(0, slackY), w: envelope.window.w + Math.max(0, slackX), h: envelope.window.h + Math.max(0, slackY) }
+}

@@ -43,7 +43,11 @@ export const columnNames: Readonly<Record<StubColumn, string>> = {
 /** What happens to rows that do not fit: a further sheet on plain paper, or a last row with their total. */
 export const overflows = ['sum', 'sheet'] as const
 
-const plainKinds = ['payerName', 'payerAddress', 'bankName', 'bankAddress', 'fraction', 'number', 'payeeAddress', 'currencyName', 'memo', 'stubTotal'] as const
+/** What stands for an item in the column of that name: our own number of it, the payee's, or its description. */
+export const itemSources = ['ours', 'theirs', 'description'] as const
+export const itemNames: Readonly<Record<(typeof itemSources)[number], string>> = { ours: 'our item number', theirs: 'the payee’s item number', description: 'its description' }
+
+const plainKinds = ['payerName', 'payerAddress', 'bankName', 'bankAddress', 'bankCode', 'accountNumber', 'fraction', 'number', 'payeeAddress', 'currencyName', 'memo', 'stubTotal'] as const
 const which = z.union([z.literal(1), z.literal(2)])
 
 export const fieldSchema = z.discriminatedUnion('kind', [
@@ -64,7 +68,7 @@ export const fieldSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.enum(['logo', 'bankLogo']), ...base }),
   z.strictObject({ kind: z.literal('image'), ...base, picture: pictureSchema }),
   z.strictObject({
-    kind: z.literal('stubTable'), ...base, type, rowHeight: z.number().min(2).max(20), overflow: z.enum(overflows).default('sum'),
+    kind: z.literal('stubTable'), ...base, type, rowHeight: z.number().min(2).max(20), overflow: z.enum(overflows).default('sum'), items: z.enum(itemSources).default('ours'),
     columns: z.array(z.strictObject({ what: z.enum(stubColumns), title: z.string().max(40), w: size })).min(1).max(11),
   }),
   z.strictObject({ kind: z.literal('payTable'), ...base, type, rowHeight: z.number().min(2).max(20), yearToDate: z.boolean().default(true) }),

@@ -1,7 +1,10 @@
 import { editBetween, type LayoutSettings } from './edit'
 import type { Field, Layout } from './layout'
 
-/** What one company has of its own over the common layout: settings, properties of fields by their key, and fields added. */
+/**
+ * What one company has of its own over the common layout: settings, properties of fields by their key, and fields added. Of a property that has
+ * parts (letters, caption, nudge) only the parts that differ are kept, so that later changes of the others come through.
+ */
 export interface OwnSettings {
   readonly settings: Partial<LayoutSettings>
   readonly fields: Readonly<Record<string, Readonly<Record<string, unknown>>>>
@@ -11,10 +14,25 @@ export interface OwnSettings {
 export const noOwn: OwnSettings = { settings: {}, fields: {}, added: [] }
 export const hasOwn = (own: OwnSettings): boolean => Object.keys(own.settings).length + Object.keys(own.fields).length + own.added.length > 0
 
+type Parts = Readonly<Record<string, unknown>>
+const hasParts = (value: unknown): value is Parts => typeof value === 'object' && value !== null && !Array.isArray(value)
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+/** A field with a company's own properties over it, part by part. */
+const laidOver = (field: Field, mine: Parts): Field => {
+  const common = field as unknown as Parts
+  return { ...field, ...Object.fromEntries(Object.entries(mine).map(([key, value]) => [key, hasParts(value) && hasParts(common[key]) ? { ...common[key], ...value } : value])) } as Field
+}
+/** What of a property differs from the common one: the whole of it, or those of its parts that do. A part that is gone makes the whole its own. */
+function ownPart(before: unknown, after: unknown): unknown {
+  if (!hasParts(before) || !hasParts(after) || Object.keys(before).some(k => !(k in after))) return after
+  return Object.fromEntries(Object.entries(after).filter(([k, v]) => !same(v, before[k])))
+}
+
 /** The layout as the company sees it: common, with its own settings over it. What is own about a field that is gone is passed over. */
 export function applyOwn(common: Layout, own: OwnSettings): Layout {
   if (!hasOwn(own)) return common
-  const fields = common.fields.map((f): Field => (own.fields[f.id] ? { ...f, ...own.fields[f.id] } as Field : f))
+  const fields = common.fields.map((f): Field => { const mine = own.fields[f.id]; return mine ? laidOver(f, mine) : f })
   return { ...common, ...own.settings, fields: [...fields, ...own.added.filter(a => !fields.some(f => f.id === a.id))] }
 }
 
@@ -28,8 +46,8 @@ export function ownOf(common: Layout, edited: Layout): OwnSettings {
     const before = edit.before.fields[id]
     if (!before) { if (after) added.push(after); continue }
     if (!after) { fields[id] = { on: false }; continue }
-    const props = Object.entries(after).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Field]))
-    if (props.length) fields[id] = Object.fromEntries(props)
+    const props = Object.entries(after).filter(([key, value]) => !same(value, before[key as keyof Field]))
+    if (props.length) fields[id] = Object.fromEntries(props.map(([key, value]) => [key, ownPart(before[key as keyof Field], value)]))
   }
   return { settings: edit.after.settings, fields, added }
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { fieldKinds } from './kinds'
-import { within, type Mm } from './length'
+import { overlaps, within, type Mm } from './length'
 
 /** The parts of a sheet that a layout may put things on: the check, the payee's stub, our own stub, our own copy at the side of the check. */
 export const panelRoles = ['check', 'stub1', 'stub2', 'counterfoil'] as const
@@ -39,6 +39,8 @@ export const stockSchema = z.strictObject({
   const whole = { x: 0, y: 0, w: stock.sheet.w, h: stock.sheet.h }
   stock.panels.forEach((p, i) => {
     if (!within(p, whole)) ctx.addIssue({ code: 'custom', path: ['panels', i], message: 'the panel reaches over the edge of the sheet' })
+    const other = stock.panels.find((o, k) => k < i && overlaps(o, p))
+    if (other) ctx.addIssue({ code: 'custom', path: ['panels', i], message: `the panel lies over “${roleNames[other.role]}” of place ${other.place}` })
     if (stock.panels.findIndex(o => o.role === p.role && o.place === p.place) !== i) ctx.addIssue({ code: 'custom', path: ['panels', i], message: `there are two panels “${roleNames[p.role]}” at place ${p.place}` })
   })
   stock.perforations.forEach((p, i) => {

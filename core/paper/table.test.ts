@@ -29,7 +29,7 @@ function anyEdit(layout: Layout, r: Random): Layout {
     case 3: return distributeFields(layout, ids, r.one(['across', 'down']))
     case 4: return orderFields(layout, ids, r.one(['front', 'back']))
     case 5: return removeFields(layout, new Set([anchor]))
-    case 6: return pasteFields(layout, layout.fields.filter(f => ids.has(f.id)), undefined, 3).layout
+    case 6: return pasteFields(layout, layout.fields.filter(f => ids.has(f.id)), ['check', 'stub1', 'stub2'], 3).layout
     case 7: return withFields(layout, ids, f => ({ ...f, on: !f.on }))
     case 8: return withFields(layout, ids, f => ('type' in f ? { ...f, type: { ...f.type, size: r.between(7, 20) + 0.5, least: 6 } } : f))
     default: return { ...layout, locale: r.one(['en-US', 'fr-CA']), ink: r.one(['#000000', '#1a1822']) }
@@ -95,6 +95,8 @@ describe('edits on the Light table', () => {
   it('tells in words what differs between two versions', () => {
     const next = withFields(moveFields(top, new Set(['memo']), 2.54, 0), new Set(['date']), f => ({ ...f, on: false }))
     expect(compareLayouts(top, { ...next, fields: next.fields.filter(f => f.id !== 'fraction') }, 'in').map(d => `${d.field}: ${d.text}`).sort()).toEqual(['date: switched off', 'fraction: taken away', 'memo: moved +0.10 in across, 0.00 in down'])
+    const other = withFields(top, new Set(['memo']), f => ('type' in f ? { ...f, type: { ...f.type, size: 10, align: 'right' as const } } : f))
+    expect(compareLayouts(top, { ...other, envelope: '' }, 'mm').map(d => d.text)).toEqual(['envelope: no-8-5-8, now none', 'letters, size: 8.5, now 10', 'letters, alignment: left, now right'])
     expect(compareLayouts(top, top, 'mm')).toEqual([])
   })
 })
@@ -103,14 +105,19 @@ describe('what a company has of its own', () => {
   it('is the least that makes its layout of the common one, follows later changes of the common part, and can be given back', () => {
     const mine = withFields(moveFields(top, new Set(['memo']), 5, 0), new Set(['logo']), f => ({ ...f, on: true }))
     const own = ownOf(top, mine)
-    expect(own).toEqual({ settings: {}, added: [], fields: { logo: { on: true }, memo: { x: 25 } } })
+    expect(own).toEqual({ settings: {}, added: [], fields: { logo: { on: true }, memo: { x: 145 } } })
     expect(applyOwn(top, own)).toEqual(mine)
     const later = moveFields(top, new Set(['memo']), 0, 3)
     const memo = applyOwn(later, own).fields.find(f => f.id === 'memo') as { x: number, y: number }
-    expect([memo.x, memo.y]).toEqual([25, 69.6])
+    expect([memo.x, memo.y]).toEqual([145, 46.4])
     expect(backToCommon(own, { field: 'memo', property: 'x' }).fields).toEqual({ logo: { on: true } })
     expect(applyOwn(top, backToCommon(backToCommon(own, { field: 'memo' }), { field: 'logo' }))).toEqual(top)
     expect(ownOf(top, top)).toEqual(noOwn)
+    // Only the size is its own: face, weight and alignment follow the common layout.
+    const larger = withFields(top, new Set(['memo']), f => ('type' in f ? { ...f, type: { ...f.type, size: 10 } } : f))
+    expect(ownOf(top, larger).fields).toEqual({ memo: { type: { size: 10 } } })
+    const bold = withFields(top, new Set(['memo']), f => ('type' in f ? { ...f, type: { ...f.type, face: 'serif-bold' as const, align: 'right' as const } } : f))
+    expect(applyOwn(bold, ownOf(top, larger)).fields.find(f => f.id === 'memo')).toMatchObject({ type: { size: 10, face: 'serif-bold', align: 'right' } })
   })
 })
 

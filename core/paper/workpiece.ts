@@ -35,6 +35,10 @@ const put = (work: Workpiece, step: Step, side: 'before' | 'after'): Workpiece =
   ? { ...work, common: (side === 'before' ? takeBack : applyEdit)(work.common, step.edit) }
   : { ...work, owns: { ...work.owns, [step.scope]: step[side] } })
 
+/** The scope in which the next step taken back, or done again, was made; undefined where there is none. */
+export const scopeOfUndo = (work: Workpiece): Scope | undefined => work.done.at(-1)?.scope
+export const scopeOfRedo = (work: Workpiece): Scope | undefined => work.undone.at(-1)?.scope
+
 export function undo(work: Workpiece): Workpiece {
   const step = work.done.at(-1)
   return step ? { ...put(work, step, 'before'), done: work.done.slice(0, -1), undone: [...work.undone, step] } : work

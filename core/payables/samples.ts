@@ -25,11 +25,12 @@ export function samplesOf(payments: readonly Payment[], highest: number, signing
   const longest = most(payments, p => Math.max(p.name.length, ...p.address.map(a => a.length)))
   const largest = most(payments, p => p.amount)
   const fullest = most(payments, p => p.lines.length)
+  const withAccount = most(payments, p => p.accountWithPayee?.length ?? 0)
   const memo = most(payments, p => p.memo.length)
   if (!last || !longest || !largest || !fullest || !memo) return [{ name: 'Made up', facts: { ...madeUp, number: highest } }]
   const rows = [...fullest.lines].slice(0, -1)
   const worst: CheckFacts = {
-    ...facts(fullest), payee: longest.name, address: most(payments, p => p.address.length)?.address ?? [], memo: memo.memo, amount: largest.amount,
+    ...facts(fullest), payee: longest.name, ...(withAccount?.accountWithPayee && { accountWithPayee: withAccount.accountWithPayee }), address: most(payments, p => p.address.length)?.address ?? [], memo: memo.memo, amount: largest.amount,
     // The last row takes what makes the rows come to the amount.
     lines: fullest.lines.length ? [...rows, { ...fullest.lines.at(-1)!, amount: cents(largest.amount - rows.reduce((n, l) => n + l.amount, 0)) }] : [],
   }

@@ -1,5 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
-import { unprintable } from '../type/face'
+import { asSet, missingLetter, unprintable } from '../type/face'
 
 const MOST_LINES = 6
 const MOST_LETTERS = 80
@@ -9,13 +9,10 @@ const MOST_LETTERS = 80
  * letter that cannot be printed, which the sentence names.
  */
 export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
-  const t = text.normalize('NFC').trim().replaceAll(/\s+/g, ' ')
+  const t = asSet(text).trim().replaceAll(/\s+/g, ' ')
   if (t.length > most) return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, { field, value: t.length, limit: most })
   const letter = unprintable(t)
-  if (letter !== undefined) {
-    const code = (letter.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')
-    return refuse('letter-unprintable', `“${letter}” (U+${code}) cannot be printed: write it with other letters`, { field, value: letter })
-  }
+  if (letter !== undefined) return refuse('letter-unprintable', missingLetter(letter), { field, value: letter })
   return good(t)
 }
 
@@ -39,4 +36,4 @@ export function payeeName(text: string, field: string): Result<string> {
 
 /** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */
 export const sameName = (a: string, b: string): boolean => nameKey(a) === nameKey(b)
-export const nameKey = (name: string): string => name.normalize('NFC').trim().replaceAll(/\s+/g, ' ').toLowerCase()
+export const nameKey = (name: string): string => asSet(name).trim().replaceAll(/\s+/g, ' ').toLowerCase()

@@ -12,12 +12,14 @@ const captions: Partial<Record<FieldKind, InLanguages>> = {
   number: { en: 'Check number', fr: 'Numéro de chèque', es: 'Número de cheque' },
   stubTotal: { en: 'Check total', fr: 'Total du chèque', es: 'Total del cheque' },
   amountFigures: { en: 'Amount', fr: 'Montant', es: 'Importe' },
+  accountNumber: { en: 'Account number', fr: 'Numéro de compte', es: 'Número de cuenta' },
+  bankCode: { en: 'Bank code', fr: 'Code de la banque', es: 'Código del banco' },
 }
 /** Where English differs from the American. */
 const elsewhere: Partial<Record<Locale, Partial<Record<FieldKind, string>>>> = {
   'en-CA': { number: 'Cheque number', stubTotal: 'Cheque total' },
-  'en-GB': { payee: 'Pay', number: 'Cheque number', stubTotal: 'Cheque total', signature: 'Authorised signature' },
-  'en-IN': { payee: 'Pay', number: 'Cheque number', stubTotal: 'Cheque total', signature: 'Authorised signatory' },
+  'en-GB': { payee: 'Pay', number: 'Cheque number', stubTotal: 'Cheque total', signature: 'Authorised signature', bankCode: 'Sort code' },
+  'en-IN': { payee: 'Pay', number: 'Cheque number', stubTotal: 'Cheque total', signature: 'Authorised signatory', accountNumber: 'A/c no.', bankCode: 'MICR code' },
 }
 
 /** The usual caption of a kind of field in a locale; empty where it has none. */
@@ -41,6 +43,15 @@ const sentences = {
   thisPeriod: { en: 'This period', fr: 'Cette période', es: 'Este período' }, yearToDate: { en: 'Year to date', fr: 'Cumul annuel', es: 'Acumulado del año' }, netPay: { en: 'Net pay', fr: 'Net à payer', es: 'Pago neto' },
   advice: { en: 'NON-NEGOTIABLE', fr: 'NON NÉGOCIABLE', es: 'NO NEGOCIABLE' },
 } as const satisfies Record<string, InLanguages>
+
+/** Fixed words that our own layouts carry, in every language we print: a layout's locale decides, so that none of them stays English. */
+const fixed: readonly InLanguages[] = [
+  { en: 'Our copy. Keep with the bills paid.', fr: 'Notre copie. À garder avec les factures payées.', es: 'Nuestra copia. Guárdese con las facturas pagadas.' },
+  { en: 'or order', fr: 'ou à l’ordre de', es: 'o a su orden' }, { en: 'A/c payee', fr: 'Au compte du bénéficiaire', es: 'Para abono en cuenta' },
+  { en: 'NON-NEGOTIABLE', fr: 'NON NÉGOCIABLE', es: 'NO NEGOCIABLE' }, { en: 'SAMPLE', fr: 'SPÉCIMEN', es: 'MUESTRA' }, { en: 'VOID', fr: 'NUL', es: 'NULO' }, { en: 'COPY', fr: 'COPIE', es: 'COPIA' },
+]
+/** Words of a layout in the language of its locale, where they are among our own fixed words; any other text as it was typed. */
+export const inLanguage = (text: string, locale: Locale): string => fixed.find(f => f.en === text)?.[languageOf(locale)] ?? text
 
 /** A printed sentence in the language of the locale, `{n}` filled in. */
 export const say = (sentence: keyof typeof sentences, locale: Locale, n: number | string = ''): string => sentences[sentence][languageOf(locale)].replace('{n}', String(n))

@@ -4,7 +4,8 @@ import { cents, parseAmount, sum } from '../money/cents'
 import { must } from '../base/result'
 import { BASELINE_UP, clearBand, fromRight, PITCH } from '../micr/place'
 import { inches, MM_PER_POINT } from '../paper/length'
-import type { Layout } from '../paper/layout'
+import { fitColumns } from '../paper/arrange'
+import { stubColumns, type Layout } from '../paper/layout'
 import { stockById } from '../paper/builtIn'
 import { panelOf } from '../paper/stock'
 import { widthOf } from '../type/face'
@@ -79,8 +80,8 @@ describe('what does not fit', () => {
     expect(textsOf(checkOf(1, 0, { payee: `${long} ${long}` }), 'payee')).toContain(`${long} ${long}`)
   })
   it('names a character that no face can print, with its field', () => {
-    const note = ready.sheet([checkOf(9, 0, { payee: 'Жанна', address: [] })]).notes[0]
-    expect(note).toMatchObject({ code: 'character-missing', field: 'payee', value: 'Ж', check: 9, severity: 'error' })
+    const note = ready.sheet([checkOf(9, 0, { payee: 'Ж 漢', address: [] })]).notes[0]
+    expect(note).toMatchObject({ code: 'character-missing', field: 'payee', value: '漢', check: 9, severity: 'error' })
   })
   it('sums up the stub lines that have no room, so that the rows still add up to the check', () => {
     fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), (n) => {
@@ -109,7 +110,10 @@ describe('layout notes', () => {
     ['a MICR line moved too far', changed('micr', { nudge: { x: 2, y: 0 } }), ['micr micr-off-place']],
   ] as const)('%s', (_, l, wanted) => { for (const w of wanted) expect(codesOf(l as Layout)).toContain(w) })
   it('tells an envelope too small, a picture that is not there, a field over the stationer’s print', () => {
-    expect(codesOf({ ...layout, envelope: 'dl' })).toEqual(['payee-address window-missed'])
+    // The DL window is higher and lies elsewhere: it misses part of the address, and shows more than it.
+    expect(codesOf({ ...layout, envelope: 'dl' })).toEqual(expect.arrayContaining(['payee-address window-missed', 'amount-words window-shows']))
+    expect(codesOf({ ...layout, envelope: 'no-8-5-8' })).toEqual([])
+    expect(codesOf(changed('memo', { x: 20, y: 66.6 }))).toContain('memo window-shows')
     expect(codesOf({ ...layout, envelope: 'no-8-5-8' }, stockById('check-over-two-stubs-thirds-blank')!)).toContain('payee-address envelope-small')
     expect(codesOf({ ...layout, envelope: 'none-such' })).toEqual(['payee-address envelope-unknown'])
     expect(codesOf(changed('logo', { on: true, x: 30, y: 30, w: 2, h: 0.2 }))).toContain('logo picture-missing')
@@ -118,6 +122,53 @@ describe('layout notes', () => {
     expect(codesOf(layout, printed)).toEqual([])
     expect(codesOf(changed('memo', { x: 12, y: 8 }), printed)).toContain('memo over-print')
     expect(codesOf(layout, stockById('loose-leaf-blank')!).filter(c => c.endsWith('panel-missing')).length).toBeGreaterThan(5)
+  })
+})
+
+describe('what makes a check', () => {
+  const off = (...ids: string[]): Layout => ({ ...layout, fields: layout.fields.map(f => (ids.includes(f.id) ? { ...f, on: false } : f)) })
+  const missing = (l: Layout, s = stock) => proofer(l, s, facts).notes.filter(n => n.code.endsWith('-missing')).map(n => `${n.severity} ${n.field}`)
+  it.each(['payee', 'amount-figures', 'amount-words', 'date', 'number', 'micr'])('without its %s the layout is an error, whatever else stands there', (id) => {
+    expect(missing(off(id))).toEqual([`error ${layout.fields.find(f => f.id === id)!.kind}`])
+  })
+  it('the payer’s name and a place to sign are warned of; what the stock carries counts as there; an empty layout never passes', () => {
+    expect(missing(off('payer-name', 'signature', 'signature-image'))).toEqual(['warning payerName', 'warning signature'])
+    expect(missing(off('number', 'micr'), stockById('check-over-two-stubs-preprinted')!)).toEqual([])
+    expect(missing({ ...layout, fields: layout.fields.filter(f => f.kind === 'line') }).filter(m => m.startsWith('error'))).toHaveLength(6)
+    expect(missing(changed('payee', { w: 0 }))).toEqual(['error payee'])
+  })
+})
+
+describe('texts in their boxes', () => {
+  it('letters taller than their box shrink to it, or are told; none lies over the next field', () => {
+    const tall = proofer(changed('memo', { type: { face: 'sans', size: 72, least: 6.5, align: 'left' } }), stock, facts).sheet([checkOf(1, 0)])
+    const memo = tall.drawing.layers.flatMap(l => l.marks).find(m => m.kind === 'text' && m.field === 'memo' && m.text === 'Customer 7731')
+    expect(memo?.kind === 'text' && memo.size * MM_PER_POINT).toBeLessThanOrEqual(4.5)
+    expect(codes(checkOf(1, 0), proofer(changed('memo', { h: 1 }), stock, facts))).toContain('error text-too-long')
+  })
+  it('columns wider together than their table are an error, in the unit of the table, and can be made to fit', () => {
+    const table = layout.fields.find(f => f.id === 'stub1-table')!
+    if (table.kind !== 'stubTable') throw new Error('no table')
+    const wide = { ...table, columns: stubColumns.map(what => ({ what, title: '', w: 40 })) }
+    const note = (t: typeof table) => proofer(changed('stub1-table', t), stock, facts).notes.find(n => n.code === 'columns-too-wide')
+    expect(note(wide)).toMatchObject({ severity: 'error', text: expect.stringContaining(' in wide together') as string })
+    expect(note(fitColumns(wide))).toBeUndefined()
+  })
+  it('a column set to the right keeps clear of a next one that begins at the left', () => {
+    const columns = [{ what: 'amount' as const, title: '', w: 60 }, { what: 'description' as const, title: '', w: 130 }]
+    const marks = marksOf(checkOf(1, 1), proofer(changed('stub1-table', { columns }), stock, facts)).filter(m => m.kind === 'text' && m.field === 'stub1-table')
+    const ends = marks.flatMap(m => (m.kind === 'text' && /^[\d,.]+$/.test(m.text) ? [m.x + widthOf(m.face, m.text, m.size) * MM_PER_POINT] : []))
+    const begins = marks.flatMap(m => (m.kind === 'text' && m.text.startsWith('Mooring') ? [m.x] : []))
+    expect(Math.min(...begins) - Math.max(...ends)).toBeGreaterThan(1)
+  })
+  it('an item is told by our number, the payee’s, or its description, as the table says', () => {
+    const columns = [{ what: 'item' as const, title: '', w: 60 }, { what: 'amount' as const, title: '', w: 60 }]
+    const check = checkOf(1, 1)
+    const one = { ...check, lines: check.lines.map(l => ({ ...l, item: 'OURS-1', theirItem: 'THEIRS-1' })) }
+    const said = (items: string) => textsOf(one, 'stub1-table', proofer(changed('stub1-table', { columns, items }), stock, facts))
+    expect(said('ours')).toContain('OURS-1')
+    expect(said('theirs')).toContain('THEIRS-1')
+    expect(said('description')).toContain('Mooring line, coil 1')
   })
 })
 
@@ -145,7 +196,7 @@ describe('continuation sheets and advices', () => {
   it('captions, figures and words follow the language of the layout', () => {
     const french = proofer({ ...layout, locale: 'fr-CA' }, stock, facts).sheet([checkOf(5, 0)])
     const said = french.drawing.layers.flatMap(l => l.marks).flatMap(m => (m.kind === 'text' ? [m.text] : []))
-    expect(said).toEqual(expect.arrayContaining(['Payez à l’ordre de', '$**1\u00a0234,56', 'Mille deux cent trente-quatre et 56/100 dollars', '24 novembre 2026', 'Montant']))
+    expect(said).toEqual(expect.arrayContaining(['Payez à l’ordre de', '**1\u00a0234,56\u00a0$', 'Notre copie. À garder avec les factures payées.', 'Mille deux cent trente-quatre et 56/100 dollars', '24 novembre 2026', 'Montant']))
     expect(french.notes).toEqual([])
   })
   it('stands turned text within its box, whichever way it is turned', () => {

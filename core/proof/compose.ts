@@ -1,6 +1,7 @@
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Field, Layout } from '../paper/layout'
+import type { Mm } from '../paper/length'
 import { carries, checksPerSheet, panelOf, type Panel, type Stock } from '../paper/stock'
 import { say } from './captions'
 import { continuationSheets } from './continuation'
@@ -43,13 +44,13 @@ function remaindersOf(placed: readonly Placed[], layout: Layout, stock: Stock, a
 
 /**
  * Makes a layout ready to set checks of one account on one stock. Setting is pure: the same facts give the same drawing.
- * What does not fit is in the notes; nothing is ever cut.
+ * What does not fit is in the notes; nothing is ever cut. `edge` is how near to the sheet's edges the printer prints, where it is known.
  */
-export function proofer(layout: Layout, stock: Stock, account: AccountFacts): Proofer {
+export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edge?: Mm): Proofer {
   const setting = { layout, account }
   const on = layout.fields.filter(f => f.on)
   const perSheet = checksPerSheet(stock)
-  const notes = layoutNotes(layout, stock, account)
+  const notes = layoutNotes(layout, stock, account, edge)
   const places = Array.from({ length: perSheet }, (_, i) => {
     const placed = on.flatMap((field): Placed[] => {
       const panel = panelOf(stock, field.panel, i + 1)

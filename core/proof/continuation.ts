@@ -42,7 +42,7 @@ export function continuationSheets({ field, check, lines }: Remainder, layout: L
     const marks: Mark[] = [
       text(MARGIN, MARGIN + 5, account.company.name[0] ?? '', 12, true), text(w - MARGIN, MARGIN + 5, `${say('continues', layout.locale, check.number)}, ${sheets.length + 1}`, 11, true, true),
       text(MARGIN, MARGIN + 11, check.payee, 10), text(w - MARGIN, MARGIN + 11, formatDate(check.date, 'MMM D, YYYY', languageOf(layout.locale)), 10, false, true), text(MARGIN, MARGIN + 17, roleNames[field.panel], 8),
-      ...tableHead(wide, box, layout.captionInk, layout.locale).marks, ...rows.marks,
+      ...tableHead(wide, box, layout.captionInk, layout.locale, layout.unit).marks, ...rows.marks,
     ]
     if (!left.length) {
       const y = box.y + box.h + 7

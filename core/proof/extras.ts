@@ -3,7 +3,8 @@ import { languageOf, type Locale } from '../money/locale'
 import { MM_PER_POINT, type Box } from '../paper/length'
 import type { Field } from '../paper/layout'
 import type { Picture } from '../paper/picture'
-import { faceOf, lacking, widthOf } from '../type/face'
+import { asSet, faceOf, lacking, missingLetter, widthOf } from '../type/face'
+import { inLanguage } from './captions'
 import { fitText, textWidth } from './fitText'
 import { nothing, setText, type Set } from './lettering'
 import type { Mark } from './marks'
@@ -46,18 +47,19 @@ export function pictureMarks(picture: Picture, box: Box, field: string): Mark[] 
 }
 
 /** Two slanting strokes with the words between them, along them. */
-export function setCrossing(field: Of<'crossing'>, box: Box, ink: string): Set {
+export function setCrossing(field: Of<'crossing'>, box: Box, ink: string, locale: Locale): Set {
   const rest = 0.72
   const stroke = (dx: number, dy: number): Mark => ({ kind: 'line', x: box.x + dx, y: box.y + dy + box.h * rest, x2: box.x + dx + box.w * rest, y2: box.y + dy, width: 0.25, ink })
   const strokes = [stroke(0, 0), stroke(box.w * (1 - rest), box.h * (1 - rest))]
-  const missing = lacking(field.type.face, field.text)
-  if (missing) return { marks: strokes, notes: [error('character-missing', field.id, `“${missing}” in “${field.text}” cannot be printed in the face ${field.type.face}`, { value: missing })] }
+  const text = asSet(inLanguage(field.text, locale))
+  const missing = lacking(field.type.face, text)
+  if (missing) return { marks: strokes, notes: [error('character-missing', field.id, `“${text}”: ${missingLetter(missing)}`, { value: missing })] }
   const long = Math.hypot(box.w, box.h) * rest
-  const { size, fits } = fitText([field.text], long, box.h, field.type)
+  const { size, fits } = fitText([text], long, box.h, field.type)
   const [cos, sin] = [box.w / Math.hypot(box.w, box.h), box.h / Math.hypot(box.w, box.h)]
-  const [half, up] = [textWidth(field.text, field.type, size) / 2, CAPS * size * MM_PER_POINT / 2]
-  const text: Mark = { kind: 'text', field: field.id, face: field.type.face, size, ink, text: field.text, turn: Math.atan2(box.h, box.w) * 180 / Math.PI, x: box.x + box.w / 2 - half * cos + up * sin, y: box.y + box.h / 2 + half * sin + up * cos }
-  return { marks: [...strokes, text], notes: fits ? [] : [error('text-too-long', field.id, `“${field.text}” does not fit the crossing, even at ${field.type.least} pt`, { value: field.text, limit: field.type.least })] }
+  const [half, up] = [textWidth(text, field.type, size) / 2, CAPS * size * MM_PER_POINT / 2]
+  const words: Mark = { kind: 'text', field: field.id, face: field.type.face, size, ink, text, turn: Math.atan2(box.h, box.w) * 180 / Math.PI, x: box.x + box.w / 2 - half * cos + up * sin, y: box.y + box.h / 2 + half * sin + up * cos }
+  return { marks: [...strokes, words], notes: fits ? [] : [error('text-too-long', field.id, `“${field.text}” does not fit the crossing, even at ${field.type.least} pt`, { value: field.text, limit: field.type.least })] }
 }
 
 const spaced = (pattern: string): string[] => [...pattern]

@@ -53,7 +53,9 @@ export interface StubLine {
   readonly purchaseOrder?: string
   readonly ledger?: string
   readonly quantity?: string
+  /** Our own number of what was delivered, and the payee's. */
   readonly item?: string
+  readonly theirItem?: string
 }
 
 /** One line of a pay stub: earned or deducted (as an amount above zero), in this period and since the year began. */

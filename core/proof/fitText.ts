@@ -4,13 +4,16 @@ import { widthOf } from '../type/face'
 
 /** Distance of baselines, as a multiple of the size. */
 export const LEADING = 1.22
+/** A box may be lower than its letters' full height by so much: descenders seldom reach it. In mm. */
+const TALL_GRACE = 0.25
 /** Half a point: the step by which a text shrinks. */
 const SHRINK = 0.5
 
 export interface FittedText { readonly lines: readonly string[], readonly size: number, readonly fits: boolean }
 
 export const textWidth = (text: string, type: Pick<TypeOf, 'face'>, size: number): Mm => widthOf(type.face, text, size) * MM_PER_POINT
-const linesIn = (h: Mm, size: number): number => Math.max(1, Math.floor(h / (size * MM_PER_POINT * LEADING) + 0.05))
+/** How many lines of a size stand in a height: one wherever its letters are not taller than the box. */
+const linesIn = (h: Mm, size: number): number => Math.max(h + TALL_GRACE >= size * MM_PER_POINT ? 1 : 0, Math.floor(h / (size * MM_PER_POINT * LEADING) + 0.05))
 
 /** Breaks a text at its spaces into lines no wider than `w`; a word that alone is wider keeps its own line. */
 export function wrap(text: string, w: Mm, type: Pick<TypeOf, 'face'>, size: number): string[] {

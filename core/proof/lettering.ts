@@ -1,7 +1,7 @@
 import { MM_PER_POINT, type Box } from '../paper/length'
 import type { LetteredField, Turn } from '../paper/layout'
 import type { Locale } from '../money/locale'
-import { lacking } from '../type/face'
+import { asSet, lacking, missingLetter } from '../type/face'
 import { usualCaption } from './captions'
 import { fitText, LEADING, textWidth } from './fitText'
 import type { Mark } from './marks'
@@ -20,11 +20,11 @@ const rowsOf = (field: LetteredField, box: Box): number => (field.kind === 'amou
 
 /** Sets given lines in the box of a field. What does not fit, or what its face cannot print, is told; nothing is cut. */
 export function setText(field: LetteredField, box: Box, lines: readonly string[], ink: string): Set {
-  const given = lines.filter(line => line !== '')
+  const given = lines.map(asSet).filter(line => line !== '')
   if (!given.length) return nothing
   const { face, align } = field.type
   const missing = given.map(line => lacking(face, line)).find(Boolean)
-  if (missing) return { marks: [], notes: [error('character-missing', field.id, `“${missing}” in “${given.join(', ')}” cannot be printed in the face ${face}`, { value: missing })] }
+  if (missing) return { marks: [], notes: [error('character-missing', field.id, `“${given.join(', ')}”: ${missingLetter(missing)}`, { value: missing })] }
   const { lines: set, size, fits } = fitText(given, box.w, box.h, field.type)
   const foot = box.y + box.h - footOf(size)
   const leading = size * MM_PER_POINT * LEADING
@@ -40,12 +40,25 @@ export function setText(field: LetteredField, box: Box, lines: readonly string[]
   return { marks, notes: fits ? [] : [error('text-too-long', field.id, `“${given.join(', ')}” does not fit, even at ${field.type.least} pt`, { value: given.join(', '), limit: field.type.least })] }
 }
 
+const captionText = (field: LetteredField, locale: Locale): string => (field.caption?.on ? field.caption.text || usualCaption(field.kind, locale) : '')
+
+/** The box and its caption together: what must not meet another field or leave the sheet. A turned field's caption turns with it. */
+export function withCaption(field: LetteredField, box: Box, locale: Locale): Box {
+  const text = captionText(field, locale)
+  if (!text || !field.caption || field.turn !== 0) return box
+  const [wide, high] = [textWidth(text, { face: 'sans' }, field.caption.size), field.caption.size * MM_PER_POINT]
+  switch (field.caption.side) {
+    case 'left': return { ...box, x: box.x - 1.5 - wide, w: box.w + 1.5 + wide }
+    case 'above': return { ...box, y: box.y - 0.6 - high, h: box.h + 0.6 + high }
+    case 'below': return { ...box, h: box.h + high }
+  }
+}
+
 /** The caption of a field beside, above or below its box. */
 export function setCaption(field: LetteredField, box: Box, ink: string, locale: Locale): Mark[] {
   const caption = field.caption
-  if (!caption?.on) return []
-  const text = caption.text || usualCaption(field.kind, locale)
-  if (!text) return []
+  const text = captionText(field, locale)
+  if (!caption || !text) return []
   const wide = textWidth(text, { face: 'sans' }, caption.size)
   const at = (x: number, y: number): Mark[] => [{ kind: 'text', field: field.id, face: 'sans', size: caption.size, ink, text, x, y }]
   switch (caption.side) {

@@ -9,7 +9,7 @@ import { MM_PER_POINT, type Box } from '../paper/length'
 import { isBoxed, isLettered, type BoxedField, type Field, type Layout, type LetteredField } from '../paper/layout'
 import type { FieldKind } from '../paper/kinds'
 import type { Panel } from '../paper/stock'
-import { say } from './captions'
+import { inLanguage, say } from './captions'
 import { microprintMarks, overlayMarks, pictureMarks, pictureMissing, setCrossing, setDate } from './extras'
 import type { AccountFacts, CheckFacts } from './facts'
 import { textWidth } from './fitText'
@@ -41,7 +41,9 @@ function standing(field: LetteredField, account: AccountFacts, layout: Layout): 
     case 'bankAddress': return account.bank.address
     case 'fraction': return [account.fraction]
     case 'currencyName': return [account.currency.name.charAt(0).toUpperCase() + account.currency.name.slice(1)]
-    case 'text': return [field.text]
+    case 'accountNumber': return [account.account]
+    case 'bankCode': return [account.routing]
+    case 'text': return [inLanguage(field.text, layout.locale)]
     case 'voidAfter': return [say('voidAfter', layout.locale, field.days)]
     case 'signature': return []
     default: return undefined
@@ -96,14 +98,14 @@ export function setStanding(field: Field, panel: Panel, setting: Setting): Set {
     case 'ground': return { marks: [{ kind: 'path', steps: ground(box), width: 0.13, ink: field.ink ?? layout.groundInk }], notes: [] }
     case 'line': return { marks: [{ kind: 'line', x: box.x, y: box.y, x2: box.x + box.w, y2: box.y + box.h, width: field.width, ink }], notes: [] }
     case 'rect': return { marks: [{ kind: 'rect', ...box, width: field.width, ink }], notes: [] }
-    case 'stubTable': return tableHead(field, box, layout.captionInk, layout.locale)
+    case 'stubTable': return tableHead(field, box, layout.captionInk, layout.locale, layout.unit)
     case 'payTable': return { marks: payHead(field, box, layout.captionInk, layout.locale), notes: [] }
-    case 'overlay': return { marks: overlayMarks(field.words, field.darkness, box, field.id), notes: [] }
+    case 'overlay': return { marks: overlayMarks(inLanguage(field.words, layout.locale), field.darkness, box, field.id), notes: [] }
     case 'microprint': return { marks: microprintMarks(field.text || account.company.name.join(' '), box, ink, field.id), notes: [] }
     case 'image': return { marks: pictureMarks(field.picture, box, field.id), notes: [] }
     case 'logo': return account.company.logo ? { marks: pictureMarks(account.company.logo, box, field.id), notes: [] } : pictureMissing(field.id, 'payer logo')
     case 'bankLogo': return account.bank.logo ? { marks: pictureMarks(account.bank.logo, box, field.id), notes: [] } : pictureMissing(field.id, 'bank logo')
-    case 'crossing': return setCrossing(field, box, ink)
+    case 'crossing': return setCrossing(field, box, ink, layout.locale)
     case 'signatureImage': return nothing
     default: {
       const flat = flatBox(box, field.turn)

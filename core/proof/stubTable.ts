@@ -1,6 +1,6 @@
 import { formatDate } from '../base/dates'
 import type { Locale } from '../money/locale'
-import { MM_PER_POINT, type Box } from '../paper/length'
+import { formatLength, MM_PER_POINT, type Box, type Unit } from '../paper/length'
 import { columnNames, type Field, type StubColumn } from '../paper/layout'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
@@ -9,7 +9,7 @@ import type { StubLine } from './facts'
 import { fitText, textWidth, wrap } from './fitText'
 import type { Mark } from './marks'
 import { error, warning, type Note } from './note'
-import { lacking } from '../type/face'
+import { asSet, lacking, missingLetter } from '../type/face'
 
 export type TableField = Extract<Field, { kind: 'stubTable' }>
 type Cells = Readonly<Record<StubColumn, string>>
@@ -18,12 +18,15 @@ const HEAD_SIZE = 6.5
 const GAP = 1.2
 const atRight = new Set<StubColumn>(['gross', 'discount', 'amount', 'quantity'])
 
-const cellsOf = (line: StubLine, locale: Locale): Cells => {
+/** What stands for the item, as the table says; where that is blank, the next best. */
+const itemOf = (line: StubLine, from: TableField['items']): string => ({ ours: line.item ?? line.theirItem, theirs: line.theirItem ?? line.item, description: line.description })[from] ?? ''
+
+const cellsOf = (line: StubLine, locale: Locale, items: TableField['items']): Cells => {
   const money = (n: StubLine['gross']): string => (n === undefined ? '' : figures(n, { locale }))
   return {
     reference: line.reference, description: line.description, amount: money(line.amount), gross: money(line.gross ?? line.amount), discount: money(line.discount),
     date: line.date ? formatDate(line.date, locale === 'en-US' || locale === 'es-US' ? 'MM/DD/YYYY' : locale === 'en-GB' || locale === 'en-IN' ? 'DD/MM/YYYY' : 'YYYY-MM-DD') : '',
-    ourNumber: line.ourNumber ?? '', purchaseOrder: line.purchaseOrder ?? '', ledger: line.ledger ?? '', quantity: line.quantity ?? '', item: line.item ?? '',
+    ourNumber: line.ourNumber ?? '', purchaseOrder: line.purchaseOrder ?? '', ledger: line.ledger ?? '', quantity: line.quantity ?? '', item: itemOf(line, items),
   }
 }
 
@@ -31,9 +34,12 @@ interface Column { readonly what: StubColumn, readonly title: string, readonly x
 /** Left edges of the columns, in mm, and which of them are set to the right. */
 const columnsOf = (field: TableField, box: Box, locale: Locale): Column[] => {
   let x = box.x
-  return field.columns.map((c) => {
+  return field.columns.map((c, i) => {
     const right = atRight.has(c.what)
-    const at = { what: c.what, title: c.title || usualTitle(c.what, locale), x: right ? x + GAP : x, w: c.w - GAP, right }
+    // A column set to the right keeps its distance from a next one that begins at the left.
+    const next = field.columns[i + 1]
+    const apart = right && next && !atRight.has(next.what) ? GAP : 0
+    const at = { what: c.what, title: c.title || usualTitle(c.what, locale), x: right ? x + GAP : x, w: c.w - GAP - apart, right }
     x += c.w
     return at
   })
@@ -54,11 +60,11 @@ export const rowsTop = (box: Box): number => box.y + HEAD_SIZE * MM_PER_POINT + 
 export const rowBaseline = (box: Box, rowHeight: number, row: number): number => rowsTop(box) + (row + 1) * rowHeight - 1.1
 
 /** The titles and the rule beneath them: the same on every check. */
-export function tableHead(field: TableField, box: Box, captionInk: string, locale: Locale): { marks: Mark[], notes: Note[] } {
+export function tableHead(field: TableField, box: Box, captionInk: string, locale: Locale, unit: Unit): { marks: Mark[], notes: Note[] } {
   const columns = columnsOf(field, box, locale)
   const notes: Note[] = []
   const wide = field.columns.reduce((n, c) => n + c.w, 0)
-  if (wide > box.w + 0.05) notes.push(warning('columns-too-wide', field.id, `the columns are ${wide.toFixed(1)} mm wide together, the table ${box.w.toFixed(1)} mm`, { value: wide, limit: box.w }))
+  if (wide > box.w + 0.05) notes.push(error('columns-too-wide', field.id, `the columns are ${formatLength(wide, unit)} wide together, the table ${formatLength(box.w, unit)}: those at the right would not be printed whole`, { value: wide, limit: box.w }))
   if (!columns.some(c => c.what === 'amount')) notes.push(error('columns-no-amount', field.id, `the table needs the column ${columnNames.amount}, so that its rows come to the check`))
   return { marks: headMarks(columns, field, box, captionInk), notes }
 }
@@ -77,11 +83,11 @@ export function tableRows(field: TableField, box: Box, lines: readonly StubLine[
   const slots = Math.floor((box.y + box.h - rowsTop(box)) / field.rowHeight + 1e-6)
 
   const rows = lines.map((line) => {
-    const cells = cellsOf(line, locale)
+    const cells = cellsOf(line, locale, field.items)
     const set = columns.map((c) => {
-      const text = cells[c.what]
+      const text = asSet(cells[c.what])
       const missing = lacking(field.type.face, text)
-      if (missing) notes.push(error('character-missing', field.id, `“${missing}” in the ${columnNames[c.what].toLowerCase()} “${text}” cannot be printed in the face ${field.type.face}`, { value: missing }))
+      if (missing) notes.push(error('character-missing', field.id, `${columnNames[c.what].toLowerCase()} “${text}”: ${missingLetter(missing)}`, { value: missing }))
       const one = fitText([text], c.w, field.rowHeight, field.type)
       if (one.fits) return { c, lines: one.lines, size: one.size }
       const wrapped = wrap(text, c.w, field.type, field.type.least)

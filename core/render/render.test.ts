@@ -13,7 +13,7 @@ import { panelOf } from '../paper/stock'
 import { proofer } from '../proof/compose'
 import type { Mark } from '../proof/marks'
 import { checkOf, facts, layout, stock } from '../proof/test/sample'
-import { faceNames } from '../type/face'
+import { faceNames, faceOf, widthOf } from '../type/face'
 import { drawingsPdf } from './pdf'
 import type { FaceBytes } from './pdfFonts'
 import { drawingSvg } from './svg'
@@ -38,6 +38,37 @@ function raster(path: string, page: number, dpi: number): { w: number, h: number
 
 beforeAll(async () => { writeFileSync(file, await drawingsPdf(drawings, faces, options)) })
 afterAll(() => rmSync(folder, { recursive: true }))
+
+describe('the letters of the faces', () => {
+  const size = 9
+  const [across, cell, left, top] = [24, 8, 10, 10]
+  it.each(faceNames)('every character that %s claims is drawn and reads back as itself', async (face) => {
+    const chars = Object.keys(faceOf(face).widths).filter(c => c.trim() !== '')
+    const at = (i: number) => ({ x: left + i % across * cell, y: top + Math.floor(i / across) * cell })
+    const marks = chars.map((text, i): Mark => ({ kind: 'text', field: 'x', face, size, ink: '#000000', text, ...at(i) }))
+    const path = join(folder, `${face}.pdf`)
+    writeFileSync(path, await drawingsPdf([{ w: 216, h: 279, layers: [{ shared: false, marks }] }], faces, options))
+    const words = [...run('pdftotext', '-bbox', path, '-').matchAll(/<word xMin="([\d.]+)" yMin="[\d.]+" xMax="[\d.]+" yMax="([\d.]+)">(.*?)<\/word>/g)].map(m => ({ x: Number(m[1]) * MM_PER_POINT, y: Number(m[2]) * MM_PER_POINT, text: m[3]!.replaceAll('&amp;', '&').replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&quot;', '"').replaceAll('&apos;', '\'') }))
+    const read = chars.map((_, i) => words.find(w => Math.abs(w.x - at(i).x) < 1.2 && Math.abs(w.y - at(i).y) < 4)?.text ?? '')
+    expect(read.map(t => t.normalize('NFC'))).toEqual(chars.map(c => c.normalize('NFC')))
+    const page = raster(path, 1, 100)
+    const px = (mm: number) => Math.round(mm / MM_PER_INCH * 100)
+    const bare = chars.filter((_, i) => {
+      const { x, y } = at(i)
+      for (let v = px(y - 4); v < px(y + 1.5); v++) for (let u = px(x - 0.5); u < px(x + 5); u++) if (page.at(u, v) < 160) return false
+      return true
+    })
+    expect(bare).toEqual([])
+  })
+  it('no-break and soft signs print as what they stand for: a space, a hyphen, nothing', async () => {
+    for (const face of faceNames) expect(['\u00a0', '\u2011'].map(c => widthOf(face, c, 10))).toEqual([' ', '-'].map(c => widthOf(face, c, 10)))
+    const sheet = made.sheet([checkOf(7, 0, { payee: 'Co\u00adbalt\u00a0Rope\u2011Works Cafe\u0301 Nguyễn Θάλασσα Живаго' })]).drawing
+    const path = join(folder, 'signs.pdf')
+    writeFileSync(path, await drawingsPdf([sheet], faces, options))
+    expect(run('pdftotext', '-layout', path, '-').replaceAll('\u00a0', ' ').replaceAll('\u2011', '-')).toContain('Cobalt Rope-Works Café Nguyễn Θάλασσα Живаго')
+    expect(made.sheet([checkOf(7, 0, { payee: '漢字' })]).notes.map(n => n.text)).toContain('“漢字”: “漢” (U+6F22) cannot be printed: write it with other letters')
+  })
+})
 
 describe('the PDF', () => {
   it('is sound, at actual size, on one side, one copy', () => {

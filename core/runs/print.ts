@@ -6,6 +6,7 @@ import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import type { Signing } from '../payables/account'
 import type { Payment } from '../payables/payment'
+import { essentialNotes } from '../proof/essentials'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import { copyId, layoutVersion, plan, wayOf, type CheckCopy, type LayoutVersion, type Run } from './run'
@@ -44,6 +45,9 @@ export function print(known: PrintKnown, act: { made: Made, consent?: string }, 
   }
   const planned = plan(run, known.payments, known.book, known.fates, known.stock, known.signing)
   if (!planned.ok) return planned
+  // What would not be a check is never printed as one; advices need none of it.
+  const lacks = planned.value.every(p => p.payment.advice) ? undefined : essentialNotes(known.layout, known.stock).find(n => n.severity === 'error')
+  if (lacks) return refuse('layout-essentials', lacks.text, { field: 'layout' })
   const version = layoutVersion(known.layout, known.stock, known.account)
   const now: Made = { checks: planned.value.map(p => p.facts), version: version.id, places: placesOf(planned.value) }
   if (canonicalJson(now) !== canonicalJson(act.made)) return refuse('proof-stale', 'something changed since the proof was made: look at the proof again', { field: 'run' })

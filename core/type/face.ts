@@ -16,7 +16,7 @@ export interface Face {
 const all = measures as Record<FaceName, Face>
 export const faceOf = (name: FaceName): Face => all[name]
 
-/** Advance of every character below this code, by code; -1 where the face lacks it. The faces hold nothing above. */
+/** Advance of every character below this code, by code; -1 where there is none. The faces hold nothing above, and all of them the same. */
 const CODES = 0x2300
 const advances = Object.fromEntries(faceNames.map((name) => {
   const table = new Int16Array(CODES).fill(-1)
@@ -34,6 +34,11 @@ export function widthOf(name: FaceName, text: string, size: number): number {
   }
   return units * size / all[name].unitsPerEm
 }
+
+/** A text as it is set: composed letters, and soft hyphens gone, since nothing is broken at them. */
+export const asSet = (text: string): string => (/^[\u0020-\u007e]*$/.test(text) ? text : text.normalize('NFC').replaceAll('\u00ad', ''))
+/** What is said of a letter that cannot be printed: the letter itself, and no face, since every face holds the same. */
+export const missingLetter = (letter: string): string => `“${letter}” (U+${(letter.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}) cannot be printed: write it with other letters`
 
 /** The first character of a text that no face can print, if any. */
 export const unprintable = (text: string): string | undefined => lacking('sans', text)

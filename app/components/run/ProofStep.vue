@@ -44,7 +44,8 @@ async function make() {
   made.value = undefined
   const { view, checks, title } = props
   const fit = await readFit(props.printing?.fitId)
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: momentNow(), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const edge = (await readPrinters()).printers.find(p => p.id === props.printing?.printerId)?.edge
+  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: momentNow(), ...(edge !== undefined && { edge }), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
   try {
     const result = await mine.made
     if (mine !== making) return

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { datePatterns, formatDate } from '#core/base/dates'
-import { alignments, type Alignment } from '#core/paper/arrange'
+import { alignments, fitColumns, type Alignment } from '#core/paper/arrange'
 import { kindNames } from '#core/paper/kinds'
 import type { Unit } from '#core/paper/length'
-import { columnNames, isBoxed, isLettered, overflows, stubColumns, turns, type Field, type Layout, type TypeOf } from '#core/paper/layout'
+import { columnNames, isBoxed, isLettered, itemNames, itemSources, overflows, stubColumns, turns, type Field, type Layout, type TypeOf } from '#core/paper/layout'
 import { roleNames, rolesOf, type Stock } from '#core/paper/stock'
 import { usualCaption, usualTitle } from '#core/proof/captions'
 import type { FaceName } from '#core/type/face'
@@ -23,20 +23,19 @@ const setType = (change: Partial<TypeOf>): void => set({ type: { ...type.value, 
 const family = computed(() => (type.value?.face.startsWith('serif') ? 'serif' : 'sans'))
 const bold = computed(() => type.value?.face.endsWith('bold') ?? false)
 const face = (f: string, b: boolean): FaceName => `${f}${b ? '-bold' : ''}` as FaceName
-function setSize(key: 'size' | 'least', text: string) {
-  const n = Number(text.replace(',', '.'))
-  if (!type.value || !Number.isFinite(n) || n < 4 || n > 72) return
+function setSize(key: 'size' | 'least', n: number) {
+  if (!type.value) return
   if (key === 'size') setType({ size: n, least: Math.min(n, type.value.least) })
   else setType({ least: Math.min(n, type.value.size) })
 }
 const caption = computed(() => (isLettered(props.field) ? props.field.caption : undefined))
 const setCaption = (change: object): void => set({ caption: { on: true, text: '', side: 'left', size: 6.5, ...caption.value, ...change } })
-const number = (text: string, least: number, most: number, then: (n: number) => void): void => { const n = Number(text.replace(',', '.')); if (text.trim() !== '' && Number.isFinite(n) && n >= least && n <= most) then(n) }
 const today = localToday()
 const patterns = datePatterns.map(p => ({ title: formatDate(today, p), subtitle: p, value: p }))
 const alignTitles: Readonly<Record<Alignment, string>> = { left: 'Left edges', center: 'Centers', right: 'Right edges', top: 'Top edges', middle: 'Middles', foot: 'Lower edges' }
 const several = computed(() => props.editor.chosen.value.length > 1)
 const columns = computed(() => (props.field.kind === 'stubTable' ? props.field.columns : []))
+const tooWide = computed(() => props.field.kind === 'stubTable' && columns.value.reduce((sum, c) => sum + c.w, 0) > props.field.w + 0.05)
 const setColumn = (i: number, change: object): void => set({ columns: columns.value.map((c, k) => (k === i ? { ...c, ...change } : c)) })
 function moveColumn(i: number, by: number) {
   const list = [...columns.value]
@@ -108,8 +107,8 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
         <div class="pair">
           <v-select label="Face" :model-value="family" :items="['sans', 'serif']" hide-details @update:model-value="setType({ face: face($event, bold) })" />
           <v-select label="Weight" :model-value="bold ? 'bold' : 'regular'" :items="['regular', 'bold']" hide-details @update:model-value="setType({ face: face(family, $event === 'bold') })" />
-          <v-text-field label="Size" :model-value="String(type.size)" suffix="pt" hide-details inputmode="decimal" @change="setSize('size', ($event.target as HTMLInputElement).value)" />
-          <v-text-field label="Least size" :model-value="String(type.least)" suffix="pt" hide-details inputmode="decimal" @change="setSize('least', ($event.target as HTMLInputElement).value)" />
+          <NumberField label="Size" :model-value="type.size" suffix="pt" :least="4" :most="72" @update:model-value="setSize('size', $event)" />
+          <NumberField label="Least size" :model-value="type.least" suffix="pt" :least="4" :most="type.size" @update:model-value="setSize('least', $event)" />
           <v-select v-if="field.kind !== 'stubTable' && field.kind !== 'payTable'" label="Alignment" :model-value="type.align" :items="['left', 'center', 'right']" hide-details @update:model-value="setType({ align: $event })" />
           <v-select v-if="isLettered(field)" label="Turn" :model-value="field.turn" :items="turns.map(t => ({ title: `${t}°`, value: t }))" hide-details @update:model-value="set({ turn: $event })" />
         </div>
@@ -132,9 +131,9 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
         <v-select label="Whose" :model-value="field.which" :items="[{ title: 'First signature', value: 1 }, { title: 'Second signature', value: 2 }]" hide-details @update:model-value="set({ which: $event })" />
         <v-checkbox v-if="field.kind === 'signature'" label="Name and title beneath" :model-value="field.details" hide-details density="compact" @update:model-value="set({ details: $event })" />
       </template>
-      <v-text-field v-if="field.kind === 'voidAfter'" label="Days" :model-value="String(field.days)" hide-details inputmode="numeric" @change="number(($event.target as HTMLInputElement).value, 1, 3650, n => set({ days: Math.round(n) }))" />
+      <NumberField v-if="field.kind === 'voidAfter'" label="Days" :model-value="field.days" whole :least="1" :most="3650" @update:model-value="set({ days: $event })" />
       <template v-if="field.kind === 'overlay'">
-        <v-text-field label="Darkness" :model-value="String(field.darkness)" suffix="%" hide-details inputmode="numeric" @change="number(($event.target as HTMLInputElement).value, 2, 60, n => set({ darkness: n }))" />
+        <NumberField label="Darkness" :model-value="field.darkness" suffix="%" :least="2" :most="60" @update:model-value="set({ darkness: $event })" />
         <v-select label="Printed" :model-value="field.when" :items="[{ title: 'on every check', value: 'always' }, { title: 'on advices only', value: 'advice' }]" hide-details @update:model-value="set({ when: $event })" />
       </template>
       <LengthField v-if="field.kind === 'line' || field.kind === 'rect'" label="Stroke" :model-value="field.width" :unit="unit" :least="0.05" :most="5" @update:model-value="set({ width: $event })" />
@@ -145,6 +144,10 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       <template v-if="field.kind === 'stubTable'">
         <v-select label="Rows that do not fit" :model-value="field.overflow" :items="overflows.map(o => ({ title: o === 'sum' ? 'last row with their total' : 'continuation sheet on plain paper', value: o }))" hide-details @update:model-value="set({ overflow: $event })" />
         <h4>Columns</h4>
+        <v-btn v-if="tooWide" size="x-small" color="primary" data-test="fit-columns" @click="set({ columns: fitColumns(field).columns })">
+          Make the columns fit
+        </v-btn>
+        <v-select v-if="columns.some(c => c.what === 'item')" label="An item is told by" :model-value="field.items" :items="itemSources.map(i => ({ title: itemNames[i], value: i }))" hide-details data-test="item-source" @update:model-value="set({ items: $event })" />
         <div v-for="(c, i) in columns" :key="c.what" class="column">
           <span class="what">{{ columnNames[c.what] }}</span>
           <v-btn size="x-small" variant="text" :disabled="i === 0" :aria-label="`${columnNames[c.what]} to the left`" @click="moveColumn(i, -1)">
@@ -166,7 +169,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
         <div v-if="caption?.on" class="pair">
           <v-text-field :label="`Words${usualCaption(field.kind, layout.locale) ? ', else the usual' : ''}`" :placeholder="usualCaption(field.kind, layout.locale)" :model-value="caption.text" hide-details maxlength="60" class="wide" @update:model-value="setCaption({ text: $event ?? '' })" />
           <v-select label="Side" :model-value="caption.side" :items="['left', 'above', 'below']" hide-details @update:model-value="setCaption({ side: $event })" />
-          <v-text-field label="Size" suffix="pt" :model-value="String(caption.size)" hide-details @change="number(($event.target as HTMLInputElement).value, 4, 24, n => setCaption({ size: n }))" />
+          <NumberField label="Size" suffix="pt" :model-value="caption.size" :least="4" :most="24" @update:model-value="setCaption({ size: $event })" />
         </div>
       </template>
     </template>

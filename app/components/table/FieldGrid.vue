@@ -18,11 +18,16 @@ function keep(field: BoxedField, cell: (typeof cells)[number], event: Event) {
   const { [`${field.id}/${cell}`]: _, ...others } = faults.value
   faults.value = read.ok ? others : { ...others, [`${field.id}/${cell}`]: read.refusal.text }
   if (read.ok && Math.abs(read.value - field[cell]) > 0.0005) props.editor.setField(field.id, { [cell]: read.value })
-  else if (read.ok) input.value = lengthText(field[cell], props.unit)
+  else input.value = lengthText(field[cell], props.unit)
 }
 function setSize(field: BoxedField, event: Event) {
-  const n = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-  if ('type' in field && n >= 4 && n <= 72) props.editor.setField(field.id, { type: { ...field.type, size: n, least: Math.min(n, field.type.least) } })
+  const input = event.target as HTMLInputElement
+  const n = Number(input.value.trim() === '' ? NaN : input.value.replace(',', '.'))
+  const { [`${field.id}/size`]: _, ...others } = faults.value
+  const good = n >= 4 && n <= 72
+  faults.value = good ? others : { ...others, [`${field.id}/size`]: `“${input.value.trim()}” is not a size: 4 to 72 pt` }
+  if ('type' in field && !good) input.value = String(field.type.size)
+  if ('type' in field && good) props.editor.setField(field.id, { type: { ...field.type, size: n, least: Math.min(n, field.type.least) } })
 }
 /** Up and down go to the same column of the next row. */
 function walk(event: KeyboardEvent, by: number) {
@@ -53,7 +58,7 @@ function walk(event: KeyboardEvent, by: number) {
           <input class="cell" :class="{ bad: faults[`${f.id}/${c}`] }" :value="lengthText(f[c], unit)" :disabled="f.locked" :aria-label="`${titles[c]} of ${f.id}`" :aria-invalid="Boolean(faults[`${f.id}/${c}`])" :title="faults[`${f.id}/${c}`]" @change="keep(f, c, $event)">
           <span v-if="faults[`${f.id}/${c}`]" class="text-error fault" role="alert">{{ faults[`${f.id}/${c}`] }}</span>
         </td>
-        <td class="num"><input v-if="'type' in f" class="cell" :value="f.type.size" :aria-label="`Size of ${f.id}`" @change="setSize(f, $event)"></td>
+        <td class="num"><input v-if="'type' in f" class="cell" :value="f.type.size" :class="{ bad: faults[`${f.id}/size`] }" :aria-label="`Size of ${f.id}`" :aria-invalid="Boolean(faults[`${f.id}/size`])" @change="setSize(f, $event)"><span v-if="faults[`${f.id}/size`]" class="text-error fault" role="alert">{{ faults[`${f.id}/size`] }}</span></td>
       </tr>
     </tbody>
   </table>

@@ -10,7 +10,7 @@ import { formatLength } from '#core/paper/length'
 import { isBoxed, type Layout } from '#core/paper/layout'
 import { noOwn, type OwnSettings } from '#core/paper/own'
 import type { Workpiece } from '#core/paper/workpiece'
-import { panelOf } from '#core/paper/stock'
+import { panelOf, rolesOf } from '#core/paper/stock'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
 import { proofer } from '#core/proof/compose'
@@ -101,9 +101,9 @@ const windowZone = computed(() => {
 
 /** Notes of the layout itself and of the longest data there is. */
 const notes = shallowRef<readonly Note[]>([])
-watchDebounced([() => editor.settled.value, stock, facts, samples], ([l, s, f, all]) => {
+watchDebounced([() => editor.settled.value, stock, facts, samples, () => office.unit], ([l, s, f, all]) => {
   if (!l || !s) return
-  const made = proofer(l, s, f)
+  const made = proofer({ ...l, unit: office.unit }, s, f)
   const worst = all.at(-1)
   notes.value = [...made.notes, ...(worst ? made.sheet([worst.facts]).notes : [])]
 }, { debounce: 120, immediate: true })
@@ -148,10 +148,10 @@ function onKey(event: KeyboardEvent) {
   const k = event.key.toLowerCase()
   if (arrow && mod) resize(arrow, event.shiftKey)
   else if (arrow) editor.nudge(arrow[0], arrow[1], office.unit, event.shiftKey)
-  else if (mod && k === 'z') (event.shiftKey ? editor.redo : editor.undo)()
-  else if (mod && k === 'y') editor.redo()
+  else if (mod && k === 'z') takeBack(event.shiftKey ? editor.redo : editor.undo)
+  else if (mod && k === 'y') takeBack(editor.redo)
   else if (mod && k === 'c') editor.copy()
-  else if (mod && k === 'v') editor.paste()
+  else if (mod && k === 'v') paste()
   else if (mod && k === 'a') editor.chosen.value = layout.value?.fields.filter(f => f.on && isBoxed(f)).map(f => f.id) ?? []
   else if (mod && k === 's') void save()
   else if (mod) return
@@ -171,6 +171,12 @@ function resize([right, down]: readonly [number, number], tenfold: boolean) {
   const by = (office.unit === 'mm' ? 0.1 : 0.254) * (tenfold ? 10 : 1)
   if (id && editor.settled.value) editor.take(resizeField(editor.settled.value, id, 'se', right * by, down * by))
 }
+/** A change made in another scope is taken back there: the table goes to that scope, and says so. */
+function takeBack(step: () => string | undefined) {
+  const to = step()
+  if (to !== undefined) office.said = `Back to where that was changed: ${scopes.value.find(s => s.value === to)?.title ?? to}.`
+}
+const paste = (): void => { if (stock.value) editor.paste(rolesOf(stock.value)) }
 const toggleOn = (): void => { if (editor.settled.value) editor.take(withFields(editor.settled.value, editor.ids.value, f => ({ ...f, on: !f.on }), true)) }
 function onUndoKeys(event: KeyboardEvent) {
   if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement || (event.target as Element).closest?.('.sheet-edit')) return
@@ -216,7 +222,7 @@ async function printSample() {
   if (!l || !stock.value || busy.value) return
   const window = openWindow()
   busy.value = true
-  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: momentNow(), stamp: 'SAMPLE', ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }), ...(printer.choice.value?.printer.micr && { micr: micrOf(printer.choice.value.printer) }) }).made
+  const made = await makePaper({ layout: l, stock: stock.value, account: facts.value, checks: [sample.value.facts], title: `Sample of ${l.code}`, madeAt: momentNow(), stamp: 'SAMPLE', continuationToo: true, ...(printer.fit.value && { fit: correctionOf(printer.fit.value.deviation) }), ...(printer.choice.value?.printer.micr && { micr: micrOf(printer.choice.value.printer) }) }).made
   busy.value = false
   if (made === 'stopped') return window.leave()
   if (view.value) await noteSample(view.value.account.id)
@@ -283,8 +289,8 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
             mm
           </v-btn>
         </v-btn-toggle>
-        <v-btn :icon="mdiUndo" size="small" variant="text" aria-label="Undo" :disabled="!editor.work.value?.done.length" data-test="undo" @click="editor.undo" />
-        <v-btn :icon="mdiRedo" size="small" variant="text" aria-label="Redo" :disabled="!editor.work.value?.undone.length" data-test="redo" @click="editor.redo" />
+        <v-btn :icon="mdiUndo" size="small" variant="text" aria-label="Undo" :disabled="!editor.work.value?.done.length" data-test="undo" @click="takeBack(editor.undo)" />
+        <v-btn :icon="mdiRedo" size="small" variant="text" aria-label="Redo" :disabled="!editor.work.value?.undone.length" data-test="redo" @click="takeBack(editor.redo)" />
         <v-btn :icon="mdiMagnet" size="small" :variant="snap ? 'tonal' : 'text'" :color="snap ? 'primary' : undefined" :aria-pressed="snap" aria-label="Snap; Alt lets go" title="Snap to edges and fields; Alt lets go" @click="snap = !snap" />
         <v-btn :icon="mdiGrid" size="small" :variant="grid ? 'tonal' : 'text'" :color="grid ? 'primary' : undefined" :aria-pressed="grid" aria-label="Snap to a grid" title="Snap to a grid of 1 mm or 1/16 in" @click="grid = !grid" />
         <v-btn :icon="mdiTable" size="small" :variant="asTable ? 'tonal' : 'text'" :color="asTable ? 'primary' : undefined" :aria-pressed="asTable" aria-label="Edit as table" title="Edit as table" data-test="as-table" @click="asTable = !asTable" />
@@ -301,7 +307,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
         <div class="left scroll" tabindex="0" role="region" aria-label="Fields">
           <TableFieldList :editor="editor" :layout="settled" :stock="stock" :notes="worstBy" />
           <label class="file">Image from a file<input type="file" accept="image/png,image/jpeg" data-test="image-file" @change="addImage"></label>
-          <v-btn v-if="editor.canPaste.value" size="x-small" block class="mt-2" @click="editor.paste">
+          <v-btn v-if="editor.canPaste.value" size="x-small" block class="mt-2" @click="paste">
             Paste
           </v-btn>
           <v-btn size="x-small" block class="mt-2" data-test="export-layout" @click="exportIt">
