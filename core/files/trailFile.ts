@@ -4,7 +4,7 @@ import { hashOf } from '../base/hash'
 import { TRAIL_START, type TrailLine } from '../trail/trail'
 
 const line = z.strictObject({
-  act: z.string(), text: z.string(), about: z.record(z.string(), z.string()), at: z.string(), by: z.string(), seq: z.number().int(), before: z.string().regex(/^[0-9a-f]{64}$/), hash: z.string().regex(/^[0-9a-f]{64}$/),
+  act: z.string(), text: z.string(), about: z.record(z.string(), z.string()), at: z.string(), by: z.string(), key: z.string().optional(), seq: z.number().int(), before: z.string().regex(/^[0-9a-f]{64}$/), hash: z.string().regex(/^[0-9a-f]{64}$/),
 })
 
 /** The trail as JSON lines, one act a line. */

@@ -8,7 +8,7 @@ import { textWidth } from '../proof/fitText'
 import { applyAffine, compose, type Spot } from './affine'
 import { deviationMap, worstCorner, type Deviation } from './fit'
 import { darknessAt, paperInScan, shrunk, type Lying, type PaperInScan } from './paperInScan'
-import { deviationBetween, type ScanReading } from './scan'
+import { deviationBetween, type ScanReading, sureness } from './scan'
 
 /** Dots to the inch at which print and scan are compared. */
 export const COMPARE_DPI = 150
@@ -133,7 +133,10 @@ export function readCheckScan(image: GreyImage, sheet: { w: Mm, h: Mm }, meant: 
     const D = through ? compose(map, deviationMap(through)) : map
     const corners: Spot[] = [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }]
     const k = paper.value.shrink
-    const uncertainty = Math.max(0.03, miss) * farness(from, w, h)
+    const far = Math.max(0.03, miss) * farness(from, w, h)
+    const sure = sureness(deviation, far, paper.value.edges, w, h, 3 * far)
+    if (!sure.ok) return sure
+    const uncertainty = sure.value
     return good({
       deviation: through ? deviationBetween(corners, corners.map(c => applyAffine(D, c))).deviation : deviation, uncertainty, corners: paper.value.corners.map(c => ({ x: c.x * k, y: c.y * k })),
       marks: to.map((t) => { const p = project(best!.way.toPixels, t); return { x: p.x * k, y: p.y * k } }), ...(through && { remaining: worstCorner(map, w, h) }),

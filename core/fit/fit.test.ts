@@ -52,6 +52,9 @@ describe('the fit of a printer', () => {
     expect(code({ A: 20, C: 50 })).toBe('C fit-distance')
     expect(code({ A: -1, C: 20 })).toBe('A fit-distance')
     expect(code({ A: 13, B: 27, C: 20 })).toBe('B fit-turn')
+    // The upper edge says that the sheet was turned by 1.8 degrees, the left one by none.
+    expect(code({ A: 18, B: 22, C: 20, D: 20 })).toMatch(/^[ABCD] fit-contradiction$/)
+    expect(code({ A: 20.2, B: 19.8, C: 20, D: 20.2, E: 20, F: 20.5 })).toBe('taken')
   })
   it('undoes any map, and tells the farthest corner', () => {
     fc.assert(fc.property(anyDeviation, (d) => {

@@ -56,6 +56,8 @@ export function distanceOf(line: FitLine, map: Affine, w: Mm, h: Mm): Mm {
 export type Measured = Partial<Readonly<Record<FitMark, Mm>>>
 /** No printer that works moves a sheet further. */
 const MOST_OFF: Mm = 14
+/** Distances read off a ruler to half a millimeter miss a deviation by less than this, in mm. */
+const CONTRADICTION: Mm = 0.8
 
 /**
  * Finds what a printer does from distances measured on its fit sheet: from A and C the shift; with B or D the turn; with E and F the stretch.
@@ -77,5 +79,8 @@ export function deviationFrom(measured: Measured, w: Mm, h: Mm): Result<{ deviat
   const p = nearest(used.map(k => EXACT[k]!), used.map(k => STEPS[k]!), off)
   const deviation = from(p)
   if (Math.abs(deviation.turn) > 3) return refuse('fit-turn', `the distances say that the sheet was turned by ${deviation.turn.toFixed(1)} degrees: measure ${measured.B === undefined ? 'C and D' : 'A and B'} again`, { field: measured.B === undefined ? 'D' : 'B', value: deviation.turn, limit: 3 })
-  return good({ deviation, residual: Math.max(...off(p).map(Math.abs)) })
+  const misses = lines.map((l, i) => ({ mark: l.mark, off: Math.abs(off(p)[i]!) }))
+  const worst = misses.reduce((most, m) => (m.off > most.off ? m : most))
+  if (worst.off > CONTRADICTION) return refuse('fit-contradiction', `the distance at ${worst.mark} contradicts the others by ${(2 * worst.off).toFixed(1)} mm: two edges cannot both be measured right. Measure ${worst.mark} and its neighbour again`, { field: worst.mark, value: worst.off, limit: CONTRADICTION })
+  return good({ deviation, residual: worst.off })
 }

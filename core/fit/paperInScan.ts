@@ -1,4 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
+import { solve } from '../base/solve'
 import type { GreyImage } from '../micr/reader'
 import type { Mm } from '../paper/length'
 import { project, straighten, type Projection } from '../paper/straighten'
@@ -7,7 +8,7 @@ import type { Spot } from './affine'
 /** One way in which a sheet may lie in a picture: from mm of the sheet to pixels, and back. */
 export interface Lying { readonly toPixels: Projection, readonly toMm: Projection }
 /** A sheet found in a picture. `image` is the picture, shrunk `shrink` times; `lying` are the two ways up in which its shape allows it to lie, in pixels of `image`. */
-export interface PaperInScan { readonly image: GreyImage, readonly shrink: number, readonly corners: readonly Spot[], readonly lying: readonly Lying[], readonly perMm: number, readonly paper: number }
+export interface PaperInScan { readonly image: GreyImage, readonly shrink: number, readonly corners: readonly Spot[], readonly lying: readonly Lying[], readonly perMm: number, readonly paper: number, /** How unsure the edges are, in mm: by how much one is bowed, or how wide a dark or light band lies along it that may hide the real edge. */ readonly edges: Mm }
 
 interface Line { readonly a: number, readonly b: number, readonly c: number }
 
@@ -39,6 +40,11 @@ function levels(image: GreyImage): { paper: number, around: number } {
 }
 
 const SEEK = 3
+const sideNames = { left: 'left', right: 'right', top: 'upper', foot: 'lower' } as const
+/** An edge bowed by more than this, in mm, is not the edge of a flat sheet. */
+const MOST_BOW: Mm = 0.25
+/** A band along an edge wider than this, in mm, leaves the edge too unsure. */
+const MOST_BAND: Mm = 1
 /** How much the shape of the paper may differ from the sheet’s, as a share: a photo slants it. */
 const SHAPE = 0.055
 /**
@@ -104,6 +110,47 @@ function lineThrough(points: readonly Spot[], level: boolean): { line: Line, sha
   // a x + b y + c = 0
   return { line: level ? { a: m, b: -1, c: n } : { a: -1, b: m, c: n }, share: near.length / uv.length, spread }
 }
+/** How far the middle of an edge lies off the straight line between its ends, in pixels: the bend of a parabola through all its points. */
+function bowOf(points: readonly Spot[], level: boolean, line: Line): number {
+  const uv = points.map(p => ({ u: level ? p.x : p.y, off: level ? line.a * p.x + line.b * p.y + line.c : line.b * p.y + line.a * p.x + line.c })).filter(o => Math.abs(o.off) < BOW_REACH)
+  if (uv.length < 24) return 0
+  const [least, most] = [Math.min(...uv.map(o => o.u)), Math.max(...uv.map(o => o.u))]
+  const half = (most - least) / 2 || 1
+  const rows = uv.map(o => ({ t: (o.u - least) / half - 1, off: o.off }))
+  // Least squares of off = a + b t + c t²; the bend from end to middle is c.
+  const sum = (of: (o: { t: number, off: number }) => number): number => rows.reduce((s, o) => s + of(o), 0)
+  const powers = [0, 1, 2, 3, 4].map(k => sum(o => o.t ** k))
+  const found = solve([0, 1, 2].map(r => [powers[r]!, powers[r + 1]!, powers[r + 2]!, sum(o => o.off * o.t ** r)]))
+  return Math.abs(found?.[2] ?? 0)
+}
+/** A band along an edge is looked for so far outside it, in mm, and differs from what lies beyond by so many grey levels. */
+const BAND_REACH: Mm = 5.5
+const BAND_GREY = 14
+/** Width in pixels of the band that lies along an edge, outside the paper: 0 where what is around it begins right there. */
+function bandOf(image: GreyImage, points: readonly Spot[], side: keyof typeof sideNames, perMm: number): number {
+  const [dx, dy] = { left: [-1, 0], right: [1, 0], top: [0, -1], foot: [0, 1] }[side] as [number, number]
+  const reach = Math.round(BAND_REACH * perMm)
+  const widths: number[] = []
+  for (const p of points.filter((_, i) => i % 4 === 0)) {
+    const at = (d: number): number | undefined => {
+      const [x, y] = [Math.floor(p.x + dx * d), Math.floor(p.y + dy * d)]
+      return x < 0 || y < 0 || x >= image.w || y >= image.h ? undefined : image.data[y * image.w + x]
+    }
+    const beyond = [reach, reach - 1, reach - 2, reach - 3].map(at)
+    if (beyond.some(v => v === undefined)) continue
+    const far = beyond.reduce<number>((s, v) => s + v!, 0) / beyond.length
+    let width = 0
+    // The first pixels outside are blurred by the paper itself.
+    for (let d = 3; d < reach - 4; d++) if (Math.abs((at(d)! + at(d - 1)! + at(d + 1)!) / 3 - far) > BAND_GREY) width = d
+    widths.push(width)
+  }
+  widths.sort((a, b) => a - b)
+  return widths[Math.floor(widths.length / 2)] ?? 0
+}
+
+/** Points of an edge that lie further off its line, in pixels, are no part of it. */
+const BOW_REACH = 14
+
 const meet = (p: Line, q: Line): Spot => {
   const det = p.a * q.b - q.a * p.b
   return { x: (p.b * q.c - q.b * p.c) / det, y: (q.a * p.c - p.a * q.c) / det }
@@ -122,9 +169,13 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
   const { paper, around } = levels(small)
   if (paper - around < 25) return refuse('scan-edges', 'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around', { field: 'scan' })
   const middle = (paper + around) / 2
-  const sides = (['left', 'top', 'right', 'foot'] as const).map(side => ({ side, line: lineThrough(edgePoints(small, side, middle, paper - around), side === 'top' || side === 'foot') }))
+  const sides = (['left', 'top', 'right', 'foot'] as const).map(side => {
+    const [points, level] = [edgePoints(small, side, middle, paper - around), side === 'top' || side === 'foot']
+    const line = lineThrough(points, level)
+    return { side, line, points, bow: line ? bowOf(points, level, line.line) : 0 }
+  })
   const lost = sides.find(s => !s.line || s.line.share < 0.55 || s.line.spread > 0.8)
-  if (lost) return refuse('scan-edges', `the ${lost.side === 'foot' ? 'lower' : lost.side === 'top' ? 'upper' : lost.side} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`, { field: 'scan', value: lost.side })
+  if (lost) return refuse('scan-edges', `the ${sideNames[lost.side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`, { field: 'scan', value: lost.side })
   const [left, top, right, foot] = sides.map(s => s.line!.line) as [Line, Line, Line, Line]
   const corners = [meet(left, top), meet(top, right), meet(right, foot), meet(foot, left)]
   const across = (Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y) + Math.hypot(corners[2]!.x - corners[3]!.x, corners[2]!.y - corners[3]!.y)) / 2
@@ -139,7 +190,14 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
     const toMm = straighten(turned.map((seen, i) => ({ seen: real[i]!, real: seen })))
     return toPixels && toMm ? [{ toPixels, toMm }] : []
   })
-  return good({ image: small, shrink, corners, lying, perMm: Math.min(across, down) / Math.min(w, h), paper })
+  const perMm = Math.min(across, down) / Math.min(w, h)
+  const bent = sides.reduce((most, s) => (s.bow > most.bow ? s : most))
+  const bow = bent.bow / perMm
+  if (bow > MOST_BOW) return refuse('scan-bowed', `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`, { field: 'scan', value: bow, limit: MOST_BOW })
+  const bands = sides.map(s => ({ side: s.side, width: bandOf(small, s.points, s.side, perMm) / perMm }))
+  const band = bands.reduce((most, b) => (b.width > most.width ? b : most))
+  if (band.width > MOST_BAND) return refuse('scan-band', `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`, { field: 'scan', value: band.width, limit: MOST_BAND })
+  return good({ image: small, shrink, corners, lying, perMm, paper, edges: Math.max(bow, band.width) })
 }
 
 /** Darkness of the picture where a spot of the sheet lies: 0 as the paper to 1 black, between pixels by their distance. */

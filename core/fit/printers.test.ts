@@ -35,6 +35,8 @@ describe('printers and their fits', () => {
     const code = (d: Partial<Deviation>) => { const r = keepFit(act('x', { ...noDeviation, ...d }), stamp(1)); return r.ok ? 'kept' : r.refusal.code }
     expect(code({ shift: { x: 16, y: 0 } })).toBe('fit-shift')
     expect(code({ stretch: { x: 0.93, y: 1 } })).toBe('fit-stretch')
-    expect(code({ shift: { x: -14, y: 14 }, stretch: { x: 1.05, y: 0.95 }, turn: 2 })).toBe('kept')
+    expect(code({ turn: 3.2 })).toBe('fit-turn')
+    expect(code({ shift: { x: Number.NaN, y: 0 } })).toBe('fit-number')
+    expect(code({ shift: { x: -10, y: 10 }, stretch: { x: 1.049, y: 0.951 }, turn: 2 })).toBe('kept')
   })
 })

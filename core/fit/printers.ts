@@ -53,14 +53,17 @@ export function addPrinter(known: { printers: readonly Printer[] }, act: Printer
 }
 
 /** What the furthest fit may be: beyond it the printer is broken or scales, and a fit would only hide it. */
-const MOST_SHIFT: Mm = 15
-const MOST_STRETCH = 0.06
+const MOST_SHIFT: Mm = 10
+const MOST_STRETCH = 0.05
+const MOST_TURN = 3
 
 /** Keeps a fit: from then on it is the one in use for its printer, tray and stock. */
 export function keepFit(act: Omit<FitRow, 'madeAt' | 'by' | 'confirmed'>, stamp: Stamp): Decision<{ fits: FitRow[] }> {
   const { shift, stretch, turn } = act.deviation
+  if (![shift.x, shift.y, stretch.x, stretch.y, turn].every(Number.isFinite)) return refuse('fit-number', 'a fit is made of numbers: measure again', { field: 'shift' })
   if (Math.abs(shift.x) > MOST_SHIFT || Math.abs(shift.y) > MOST_SHIFT) return refuse('fit-shift', `a shift of more than ${MOST_SHIFT} mm is no fit: look at the paper guides of the tray`, { field: 'shift', value: Math.max(Math.abs(shift.x), Math.abs(shift.y)), limit: MOST_SHIFT })
-  if (Math.abs(stretch.x - 1) > MOST_STRETCH || Math.abs(stretch.y - 1) > MOST_STRETCH) return refuse('fit-stretch', 'a stretch of more than 6 % is no fit: choose actual size (100 %) in the print window', { field: 'stretch', limit: MOST_STRETCH })
+  if (Math.abs(stretch.x - 1) > MOST_STRETCH || Math.abs(stretch.y - 1) > MOST_STRETCH) return refuse('fit-stretch', 'a stretch of more than 5 % is no fit: choose actual size (100 %) in the print window', { field: 'stretch', limit: MOST_STRETCH })
+  if (Math.abs(turn) > MOST_TURN) return refuse('fit-turn', `a turn of more than ${MOST_TURN} degrees is no fit: look at the paper guides of the tray`, { field: 'turn', value: turn, limit: MOST_TURN })
   const row: FitRow = { ...act, confirmed: null, madeAt: stamp.at, by: stamp.by }
   return good({ changes: { fits: [row] }, trail: { act: 'keep a fit', text: `${act.tray}, ${act.stockId}: ${shift.x.toFixed(1)} mm across, ${shift.y.toFixed(1)} mm down, ${turn.toFixed(2)} degrees`, about: { printer: act.printerId, fit: act.id } } })
 }

@@ -11,7 +11,10 @@ import { darknessAt, paperInScan, type Lying, type PaperInScan } from './paperIn
 /** What a scan of a fit sheet tells: the deviation, how sure it is, and where everything was found, in pixels. */
 export interface ScanReading {
   readonly deviation: Deviation
-  /** Root mean square of what the found squares miss the deviation by, in mm: its own uncertainty. */
+  /**
+   * How far off a corner may lie all the same, in mm: what the squares miss the deviation by, what the paper's edges are bowed by, and what the
+   * stretches across and down differ by, since an edge found in the wrong place looks just like that.
+   */
   readonly uncertainty: Mm
   readonly corners: readonly Spot[]
   readonly marks: readonly Spot[]
@@ -67,9 +70,25 @@ export function deviationBetween(meant: readonly Spot[], seen: readonly Spot[]):
 }
 
 /** A fit sheet found on a scan is believed only where all five squares miss the deviation by less than this, in mm. */
-const BELIEVED: Mm = 0.3
+const BELIEVED: Mm = 0.15
 /** How far a square may lie from where it was meant. */
 const REACH: Mm = 25
+
+/**
+ * How much the stretches across and down may differ. A printer that fits to the page stretches both alike; drums and feed differ by some tenths of
+ * a per cent (check). More means that an edge of the paper was found where it is not: 0.4 % is 0.9 mm of a letter sheet's width.
+ */
+const UNEVEN = 0.004
+/**
+ * How sure a deviation is, in mm at the sheet's corners; refused where its stretches contradict each other, naming the way that does not fit.
+ * `slack` is how far off, in mm at the corners, the stretches may be by the way they were found.
+ */
+export function sureness(deviation: Deviation, miss: Mm, edges: Mm, w: Mm, h: Mm, slack: Mm = 0): Result<Mm> {
+  const { x, y } = deviation.stretch
+  const percent = (share: number): string => `${(share * 100).toFixed(2)} %`
+  if (Math.abs(x - y) > UNEVEN + slack / Math.max(w, h)) return refuse('scan-uneven', `the sheet seems stretched to ${percent(x)} across and ${percent(y)} down, which no printer does: ${Math.abs(x - 1) > Math.abs(y - 1) ? 'the left or the right' : 'the upper or the lower'} edge of the paper was not found where it is. Look for a dark strip, a shadow or another sheet there, and scan again`, { field: 'scan', value: Math.abs(x - y), limit: UNEVEN })
+  return good(Math.max(0.02, miss, edges, Math.abs(x - y) * Math.max(w, h)))
+}
 
 /** A sheet with our five squares found in a picture: how it lies, and what the printer did to it. */
 export interface SquaresFound { readonly found: PaperInScan, readonly way: Lying, readonly deviation: Deviation, readonly miss: Mm, readonly spots: readonly Spot[] }
@@ -125,6 +144,8 @@ export function readFitScan(image: GreyImage, sheet: { w: Mm, h: Mm }, stockId: 
   const bars = readBars(squared.value, w, h)
   if (!bars) return refuse('scan-bars', 'the row of bars under the middle square cannot be read, so it is not sure which stock’s sheet this is: scan it sharper', { field: 'scan' })
   if (bars.join() !== barsOf(stockId).join()) return refuse('scan-stock', 'this is the fit sheet of another stock, or another of our sheets: choose that stock, or print the fit sheet of this one', { field: 'scan' })
+  const uncertainty = sureness(deviation, miss, found.edges, w, h)
+  if (!uncertainty.ok) return uncertainty
   const k = found.shrink
-  return good({ deviation, uncertainty: Math.max(0.02, miss), corners: found.corners.map(c => ({ x: c.x * k, y: c.y * k })), marks: spots.map(s => ({ x: s.x * k, y: s.y * k })) })
+  return good({ deviation, uncertainty: uncertainty.value, corners: found.corners.map(c => ({ x: c.x * k, y: c.y * k })), marks: spots.map(s => ({ x: s.x * k, y: s.y * k })) })
 }

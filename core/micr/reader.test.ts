@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { random } from '../base/random'
 import { readMicr } from './reader'
-import { randomLine, scanOf } from './test/scan'
+import { damaged, damages, randomLine, scanOf } from './test/scan'
 
-const LINES = Number(process.env.READER_LINES ?? 10_000)
+const LINES = Number(process.env.READER_LINES ?? 5000)
+
+const DAMAGED = Number(process.env.READER_DAMAGED ?? 1600)
 
 describe('the reader', () => {
   it(`reads ${LINES.toLocaleString('en-US')} noisy scans at 200 dpi: none wrong, at least 99.5 % read`, { timeout: 300_000 }, () => {
@@ -20,5 +22,21 @@ describe('the reader', () => {
     }
     expect(wrong).toEqual([])
     expect(read / LINES).toBeGreaterThanOrEqual(0.995)
+  })
+  it(`refuses rather than misreads ${DAMAGED.toLocaleString('en-US')} damaged lines: holes, streaks, characters cut off, bars`, { timeout: 300_000 }, () => {
+    const wrong: string[] = []
+    const refused = new Map<string, number>()
+    for (let seed = 1; seed <= DAMAGED; seed++) {
+      const r = random(seed + 7_000_000)
+      const kind = damages[seed % damages.length]!
+      const [text, dpi] = [randomLine(r), r.one([200, 240, 300])]
+      const whole = scanOf(text, { dpi, turn: (r.next() * 2 - 1) * 1.5, scale: 0.97 + r.next() * 0.06, weight: (r.next() * 2 - 1) * 0.3, noise: r.next() * 0.03, seed })
+      const got = readMicr(damaged(whole, dpi, kind, r), dpi)
+      if (!got.ok) refused.set(kind, (refused.get(kind) ?? 0) + 1)
+      else if (got.value.text !== text) wrong.push(`seed ${seed}, ${kind}: ${text} read as ${got.value.text}`)
+    }
+    expect(wrong).toEqual([])
+    // What is torn so that no character is left is never read at all.
+    expect(refused.get('bars')).toBe(Math.floor(DAMAGED / damages.length))
   })
 })

@@ -1,4 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
+import { MOST_UNEXPLAINED, unexplained, type ReadPlace } from './damage'
 import { UNITS_PER_CELL, UNITS_PER_PITCH } from './outlines'
 import { insideOf, ownShapes, type MicrShapes } from './shapes'
 import { micrCharacters, type MicrCharacter } from './symbols'
@@ -25,13 +26,18 @@ const COLS = 7
 /** The least likeness (correlation) of a character to its drawing, and its lead over the next best, for it to count as read. */
 const LEAST_LIKENESS = 0.62
 const LEAST_LEAD = 0.09
+/** Pixels over which ink is spread by the averaging over neighbours and the reading between pixels. */
+const BLUR = 4
+/** White wanted before and behind the line, in positions: less than it, a narrow character may have been cut off unseen. */
+const QUIET_LEFT = 0.75
+const QUIET_RIGHT = 0.8
 /** Ink in a position, as a share of its area, below which it is blank. */
 const BLANK = 0.045
 
 /** Where a character is looked for around its nominal place, in pixels, nearest first. */
 const nearby = [0, -0.5, 0.5, -1, 1, -1.5, 1.5].flatMap(dx => [0, -0.5, 0.5, -1, 1].map(dy => [dx, dy] as const)).sort((a, b) => Math.hypot(...a) - Math.hypot(...b))
 
-interface Template { readonly char: MicrCharacter, readonly cells: Float32Array, readonly norm: number }
+interface Template { readonly char: MicrCharacter, readonly cells: Float32Array, readonly norm: number, /** Share of each cell that the character inks. */ readonly coverage: Float32Array }
 const knownTemplates = new WeakMap<MicrShapes, readonly Template[]>()
 
 /** How much of each cell of the 9 by 7 grid at the right of a position the contours ink, less the mean of all: what a read position is held against. */
@@ -46,9 +52,10 @@ function templatesOf(shapes: MicrShapes): readonly Template[] {
       for (const fy of [0.2, 0.5, 0.8]) for (const fx of [0.2, 0.5, 0.8]) if (inked(UNITS_PER_PITCH - (COLS - c - fx) * UNITS_PER_CELL, (ROWS - r - fy) * UNITS_PER_CELL)) n++
       cells[r * COLS + c] = n / 9
     }
+    const coverage = cells.slice()
     const mean = cells.reduce((a, b) => a + b, 0) / cells.length
     for (let i = 0; i < cells.length; i++) cells[i] = cells[i]! - mean
-    return { char, cells, norm: Math.sqrt(cells.reduce((a, b) => a + b * b, 0)) }
+    return { char, cells, coverage, norm: Math.sqrt(cells.reduce((a, b) => a + b * b, 0)) }
   })
   knownTemplates.set(shapes, made)
   return made
@@ -236,6 +243,8 @@ export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = own
   if (to <= from) return refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
   const { pitch, right } = pitchOf(strip, dpi, from, to)
   const cell = pitch / CELLS
+  // A character may be cut off, or lost whole, where the picture ends close to the line.
+  if (from < pitch * QUIET_LEFT || to > strip.w - pitch * QUIET_RIGHT) return refuse('micr-edge', 'the picture ends too close to the MICR line: a character may be cut off', { field: 'micr' })
 
   const values = new Float32Array(ROWS * COLS)
   const places: number[] = []
@@ -262,23 +271,35 @@ export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = own
   let text = ''
   const confidence: number[] = []
   let doubt = false
+  const explained: ReadPlace[] = []
   for (const [i, r] of places.entries()) {
-    if (inked[i]! < noise) { text += ' '; confidence.push(1); continue }
+    if (inked[i]! < noise) {
+      text += ' '
+      confidence.push(1)
+      explained.push({ right: r, foot, coverage: undefined })
+      continue
+    }
     let found = { best: -1, score: -2, second: -2 }
+    let at = { right: r, foot }
     for (const [dx, dy] of nearby) {
       const l = likeness(strip, r + dx, foot + dy, pitch, values, templates)
-      if (l.score > found.score) found = l
+      if (l.score > found.score) {
+        found = l
+        at = { right: r + dx, foot: foot + dy }
+      }
       if (found.score > 0.9 && found.score - found.second > 0.3) break
     }
     const lead = found.score - found.second
     const read = found.score >= LEAST_LIKENESS && lead >= LEAST_LEAD
     if (!read) doubt = true
     text += read ? templates[found.best]!.char : '?'
+    explained.push({ ...at, coverage: templates[found.best]?.coverage })
     confidence.push(Math.max(0, Math.min(1, found.score * Math.min(1, lead / 0.25))))
   }
   const begin = text.length - text.trimStart().length
   const line = text.trim()
   if (doubt || line === '') return refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, { field: 'micr', value: line })
+  if (unexplained(strip, explained, cell, BLUR) > MOST_UNEXPLAINED) return refuse('micr-damaged', `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`, { field: 'micr', value: line })
   const lastRight = places[begin + line.length - 1] ?? right
   return good({ text: line, confidence: confidence.slice(begin, begin + line.length), pitch, tilt, right: lastRight, foot: band - shift + 1 - foot0 + foot - slope * lastRight })
 }

@@ -6,15 +6,21 @@ import { deviationMap, fitLines, type Deviation } from '../fit'
 import { BAR, barsOf, barSpots, SQUARE, squares } from '../fitSheet'
 
 /** A made-up printer and the scan or photo of its fit sheet. */
-export interface ScanSetting { readonly dpi: number, readonly deviation: Deviation, readonly turn: number, /** Perspective of a photo: change of scale a millimetre from the middle. */ readonly slant: number, readonly noise: number, readonly shadow: number, readonly around: number, readonly quarter: number, readonly squares?: boolean, /** Key of the stock whose sheet it is. */ readonly stock?: string }
+export interface ScanSetting { readonly dpi: number, readonly deviation: Deviation, readonly turn: number, /** Perspective of a photo: change of scale a millimetre from the middle. */ readonly slant: number, readonly noise: number, readonly shadow: number, readonly around: number, readonly quarter: number, readonly squares?: boolean, readonly fault?: ScanFault, /** Key of the stock whose sheet it is. */ readonly stock?: string }
+
+/** What is wrong with how a sheet lies on the glass: a dark strip or a shadow along an edge, an edge bowed, another white sheet that looks out. */
+export const scanFaults = ['strip', 'shadow', 'bow', 'sheet'] as const
+export interface ScanFault { readonly kind: (typeof scanFaults)[number], readonly side: 'left' | 'right' | 'top' | 'foot', readonly mm: number }
 
 /** A random printer and scanner, as the figures of the fit ask: shift to 6 mm, stretch 96 to 104 %, turn to 1.5 degrees; scans with noise, shadow, turn; photos with slant. */
 export function anySetting(seed: number): ScanSetting {
   const r = random(seed)
   const within = (n: number): number => (r.next() * 2 - 1) * n
+  // A printer stretches both ways alike, but for a little in the feed.
+  const evenly = (k: number, more: number) => ({ x: k, y: k + more })
   const photo = r.next() < 0.4
   return {
-    dpi: r.one([150, 150, 200, 300]), deviation: { shift: { x: within(6), y: within(6) }, stretch: { x: 1 + within(0.04), y: 1 + within(0.04) }, turn: within(1.5) },
+    dpi: r.one([150, 150, 200, 300]), deviation: { shift: { x: within(6), y: within(6) }, stretch: evenly(1 + within(0.04), within(0.0012)), turn: within(1.5) },
     turn: within(2), slant: photo ? within(0.0004) : 0, noise: r.between(2, 12), shadow: r.next() * 30, around: r.between(30, 130), quarter: r.one([0, 0, 0, 2]),
   }
 }
@@ -46,11 +52,20 @@ export function fitScan(w: number, h: number, set: ScanSetting, seed: number): G
   const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = back as Projection
   const [a, b, c, d, e, f] = undo
   // Written out in full: an image has millions of samples.
+  const fault = set.fault
+  const depthOf = (px: number, py: number): number => ({ left: px, right: w - px, top: py, foot: h - py })[fault!.side]
   const sample = (x: number, y: number): number => {
     const k = m6 * x + m7 * y + m8
-    const px = (m0 * x + m1 * y + m2) / k
-    const py = (m3 * x + m4 * y + m5) / k
+    let px = (m0 * x + m1 * y + m2) / k
+    let py = (m3 * x + m4 * y + m5) / k
+    if (fault?.kind === 'bow') {
+      if (fault.side === 'left' || fault.side === 'right') px += fault.mm * Math.sin(Math.PI * py / h)
+      else py += fault.mm * Math.sin(Math.PI * px / w)
+    }
+    else if (fault?.kind === 'sheet' && depthOf(px, py) < 0 && depthOf(px, py) > -fault.mm) return 244
     if (px < 0 || py < 0 || px > w || py > h) return -1
+    if (fault?.kind === 'strip' && depthOf(px, py) < fault.mm) return 22
+    if (fault?.kind === 'shadow' && depthOf(px, py) < fault.mm) return 40
     const qx = a * px + c * py + e
     const qy = b * px + d * py + f
     const here = cells[Math.floor(qy) * cellsWide + Math.floor(qx)]

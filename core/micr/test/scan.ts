@@ -39,10 +39,11 @@ export function scanOf(text: string, of: ScanOf): GreyImage {
   const long = pitch * text.length
   const turn = of.turn * Math.PI / 180
   const [sin, cos] = [Math.sin(turn), Math.cos(turn)]
-  const w = Math.ceil(long * cos + 60)
+  const white = Math.ceil(pitch * 1.2)
+  const w = Math.ceil(long * cos + 2 * white + 10)
   const h = Math.ceil(9 * cell + Math.abs(long * sin) + 34)
   const data = new Uint8Array(w * h).fill(248)
-  const x0 = 25 + r.next() * 6
+  const x0 = white + r.next() * 6
   const y0 = 17 + r.next() * 4 + 9 * cell + (sin > 0 ? long * sin : 0)
   const chars = [...text]
   const bitmaps = chars.map(c => fine(c, of.weight / 2))
@@ -79,4 +80,49 @@ export function randomLine(r: Random): string {
     if (g > 1) text += ' '.repeat(r.between(1, 4))
   }
   return text
+}
+
+export const damages = ['hole', 'streak', 'cut', 'bars'] as const
+export type Damage = (typeof damages)[number]
+
+/** The same scan with one local fault: a white hole, a dark streak, a side cut off within a character, or bars in place of characters. */
+export function damaged(image: GreyImage, dpi: number, kind: Damage, r: Random): GreyImage {
+  const data = Uint8Array.from(image.data)
+  const { w, h } = image
+  const paint = (inside: (x: number, y: number) => boolean, value: number): void => { for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) if (inside(x, y)) data[y * w + x] = value }
+  const at = { x: r.between(30, w - 30), y: r.between(Math.round(h * 0.3), Math.round(h * 0.7)) }
+  switch (kind) {
+    case 'hole': {
+      const half = dpi * (0.04 + r.next() * 0.03) / 2
+      const round = r.next() < 0.5
+      paint((x, y) => (round ? Math.hypot(x - at.x, y - at.y) < half : Math.abs(x - at.x) < half && Math.abs(y - at.y) < half), 248)
+      return { w, h, data }
+    }
+    case 'streak': {
+      const wide = dpi * (0.012 + r.next() * 0.02) / 2
+      const angle = r.one([0, Math.PI / 2, r.next() * Math.PI])
+      const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+      const long = dpi * (0.1 + r.next() * 0.5)
+      paint((x, y) => Math.abs((x - at.x) * sin - (y - at.y) * cos) < wide && Math.abs((x - at.x) * cos + (y - at.y) * sin) < long, 15)
+      return { w, h, data }
+    }
+    case 'cut': {
+      const inked = (x: number): boolean => { let n = 0; for (let y = 0; y < h; y++) if (image.data[y * w + x]! < 100) n++; return n > 3 }
+      const columns = Array.from({ length: w }, (_, x) => x).filter(inked)
+      const into = Math.round(dpi * 0.125 * (0.1 + r.next() * 0.6))
+      const [left, right] = r.next() < 0.5 ? [columns[0]! + into, w] : [0, columns.at(-1)! - into]
+      const width = right - left
+      const out = new Uint8Array(width * h)
+      for (let y = 0; y < h; y++) out.set(data.subarray(y * w + left, y * w + left + width), y * width)
+      return { w: width, h, data: out }
+    }
+    case 'bars': {
+      const pitch = dpi * 0.125
+      const [top, foot] = [h / 2 - dpi * 0.0585, h / 2 + dpi * 0.0585]
+      const wide = dpi * (0.012 + r.next() * 0.03)
+      data.fill(248)
+      paint((x, y) => y > top && y < foot && x > 20 && x < w - 20 && (x - 20) % pitch < wide, 20)
+      return { w, h, data }
+    }
+  }
 }
