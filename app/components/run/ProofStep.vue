@@ -6,9 +6,8 @@ import { layoutVersion, type Run } from '#core/runs/run'
 import { correctionOf } from '#core/fit/fit'
 import { momentNow } from '~/data/office'
 import { readFit, readPrinters } from '~/data/reads'
-import { makePaper, type PaperMaking } from '~/data/makePaper'
+import { makePaper, type PaperMade, type PaperMaking, type PaperStage } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
-import type { PaperMade, PaperStage } from '~/workers/paper.worker'
 
 const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], layout: readonly (readonly (number | null)[])[], title: string, printing: Run['printing'] }>()
 const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string, consent: string] }>()

@@ -17,7 +17,7 @@ import { saveCover } from '~/data/reports'
 import { practicePrint, practiceState } from '~/data/practicePrinter'
 import { readAccounts, readBalances, readLane, readOpenRun, readFates, readPayments, readPrintedStock, readRun, type AccountView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
-import type { PaperMade } from '~/workers/paper.worker'
+import type { PaperMade } from '~/data/makePaper'
 
 const route = useRoute()
 const office = useOffice()

@@ -1,0 +1,40 @@
+import { applyAffine, noChange, type Affine } from '../core/fit/affine'
+import { clearBand, PITCH } from '../core/micr/place'
+import { readBack, type Meant } from '../core/micr/readBack'
+import { panelOf, type Stock } from '../core/paper/stock'
+import type { CheckFacts } from '../core/proof/facts'
+import type { Drawing } from '../core/proof/marks'
+import type { Note } from '../core/proof/note'
+import type { Part, RasterPdf } from './pdfium'
+
+/** Dots to the inch of the read-back: three to a cell of the standard's drawings, and still quick. */
+const READ_DPI = 240
+/** How much more than the clear band is looked at, for a line that a fit has turned. In mm. */
+const FIT_ROOM = 1.5
+
+/** A MICR line on a finished page that is to be read again, and what it was meant to say. */
+export interface LineToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: Part, readonly meant: Meant }
+
+/** The lines of one sheet: where each is looked for on its page, which a fit may have moved. */
+export function linesOfSheet(drawing: Drawing, checks: readonly (CheckFacts | null)[], stock: Stock, page: number, fit: Affine | undefined): LineToRead[] {
+  const marks = drawing.layers.flatMap(l => l.marks.filter(m => m.kind === 'micr'))
+  return checks.flatMap((check, place): LineToRead[] => {
+    const panel = panelOf(stock, 'check', place + 1)
+    const mark = panel && marks.find(m => m.y > panel.y && m.y < panel.y + panel.h && m.x > panel.x && m.x < panel.x + panel.w)
+    if (!check || !panel || !mark) return []
+    const band = clearBand(panel)
+    const end = { x: mark.x + mark.text.length * PITCH, y: mark.y }
+    const put = applyAffine(fit ?? noChange, end)
+    const part = { ...band, x: band.x + put.x - end.x, y: band.y + put.y - end.y - FIT_ROOM, h: band.h + 2 * FIT_ROOM }
+    return [{ page, number: check.number, field: mark.field, band: part, meant: { text: mark.text, right: put.x - part.x, foot: put.y - part.y, shapes: mark.shapes } }]
+  })
+}
+
+/** Reads lines back from a finished PDF; each that is not as meant is an error. `onLine` hears of every line that was read. */
+export function readLines(pdf: RasterPdf, lines: readonly LineToRead[], onLine: () => void = () => {}): Note[] {
+  return lines.flatMap((line): Note[] => {
+    const found = readBack(pdf.grey(line.page, line.band, READ_DPI), READ_DPI, line.meant)
+    onLine()
+    return found ? [{ ...found, severity: 'error', field: line.field, check: line.number }] : []
+  })
+}
