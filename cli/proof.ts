@@ -1,19 +1,28 @@
-import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
-import { checkNumber } from '../core/books/book'
+import { checkNumber, MOST_CHECK_NUMBER } from '../core/books/book'
 import { accountFileSchema } from '../core/files/accountFile'
 import { faultLine, readJson, type Read } from '../core/files/fault'
-import { readPayments } from '../core/files/paymentsCsv'
+import { readPayments, type CheckRow } from '../core/files/paymentsCsv'
+import { micrFindings } from '../core/micr/checks'
+import { positionsOn } from '../core/micr/place'
 import { stockById } from '../core/paper/builtIn'
-import { layoutSchema } from '../core/paper/layout'
-import { stockSchema } from '../core/paper/stock'
+import type { FieldKind } from '../core/paper/kinds'
+import { layoutSchema, type Layout } from '../core/paper/layout'
+import { checkSize, stockSchema, type Stock } from '../core/paper/stock'
+import { printsMicr } from '../core/payables/readiness'
 import { proofer, sheetsOf } from '../core/proof/compose'
+import type { AccountFacts } from '../core/proof/facts'
 import type { Drawing } from '../core/proof/marks'
 import { hasErrors, type Note } from '../core/proof/note'
 import { drawingsPdf } from '../core/render/pdf'
 import { faceNames } from '../core/type/face'
 import type { FaceBytes } from '../core/render/pdfFonts'
+import { rasteriser } from '../raster/pdfium'
+import { linesOfSheet, readLines, type LineToRead } from '../raster/readLines'
 
 const help = `npm run proof -- --payments FILE.csv --layout FILE.json --account FILE.json --first NUMBER --out FILE.pdf
 
@@ -29,6 +38,7 @@ Makes the checks of a payments file into a PDF, with the same core as the app.
   --help               this page
 
 All files are described in docs/formats.md; samples stand in samples/.
+The MICR lines of the finished PDF are read back by another program and compared.
 Exit status: 0 the PDF is there; 2 something is wrong: one line for each fault on standard error, and no PDF is left behind.
 `
 
@@ -40,7 +50,7 @@ class Faults extends Error {
 function readFrom<T>(file: string, read: (text: string) => Read<T>, into: string[]): T | undefined {
   let text
   try {
-    text = readFileSync(file, 'utf8')
+    text = textOf(readFileSync(file))
   }
   catch (error) {
     into.push(`${file}: cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}`)
@@ -59,68 +69,143 @@ function shippedFaces(): FaceBytes {
   return Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`${folder}${name}.ttf`))])) as unknown as FaceBytes
 }
 
-/** Writes a file whole or not at all. */
-function writeWhole(out: string, bytes: Uint8Array): void {
-  const part = `${out}.part`
+/** Files to write: all of them or none. What stood at their places before is replaced, or gone where one cannot be written. */
+function writeAll(files: readonly { readonly path: string, readonly bytes: Uint8Array }[]): void {
+  const partOf = (path: string): string => `${path}.part`
+  let writing = ''
   try {
-    writeFileSync(part, bytes)
-    renameSync(part, out)
+    for (const { path, bytes } of files) {
+      writing = path
+      writeFileSync(partOf(path), bytes)
+    }
+    for (const { path } of files) {
+      writing = path
+      renameSync(partOf(path), path)
+    }
   }
   catch (error) {
-    if (existsSync(part)) rmSync(part)
-    throw new Faults([`${out}: cannot be written: ${(error as Error).message}`])
+    for (const { path } of files) rmSync(partOf(path), { force: true })
+    throw new Faults([`${writing}: cannot be written: ${(error as Error).message}`])
   }
 }
 
-async function main(args: string[]): Promise<void> {
+/** The text of a file: UTF-8, or UTF-16 where its first two bytes say so. */
+function textOf(bytes: Buffer): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return bytes.subarray(2).toString('utf16le')
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return Buffer.from(bytes.subarray(2, bytes.length - bytes.length % 2)).swap16().toString('utf16le')
+  return bytes.toString('utf8')
+}
+
+/** Columns of a payments file that a field of the check is filled from. */
+const columnOf: Partial<Record<FieldKind, string>> = { payee: 'payee', payeeAddress: 'address 1', memo: 'memo', date: 'date', amountFigures: 'amount', amountWords: 'amount', stubTable: 'description', payTable: 'description', stubTotal: 'amount' }
+/** Notes on checks, by the row and column they come from, each said once. */
+function checkFaults(file: string, layout: Layout, checks: readonly CheckRow[], notes: readonly Note[]): string[] {
+  const rows = new Map(checks.map(c => [c.number, c.row]))
+  const lines = notes.map((note) => {
+    const kind = layout.fields.find(f => f.id === note.field)?.kind
+    const column = kind ? columnOf[kind] : undefined
+    const row = note.check === undefined ? undefined : rows.get(note.check)
+    return faultLine(file, { ...(row !== undefined && { row }), ...(column && { column }), text: `${note.check === undefined ? '' : `check ${note.check}, `}${note.field}: ${note.text}` })
+  })
+  return [...new Set(lines)]
+}
+
+/** Reads the MICR lines of a finished PDF back; every one that is not as meant is a note. */
+async function readBackLines(pdf: Uint8Array, lines: readonly LineToRead[]): Promise<Note[]> {
+  const wasm = readFileSync(createRequire(import.meta.url).resolve('@hyzyla/pdfium/pdfium.wasm'))
+  const raster = await rasteriser(new Uint8Array(wasm).buffer)
+  const open = await raster.open(pdf)
+  try { return readLines(open, lines) }
+  finally {
+    open.close()
+    raster.close()
+  }
+}
+
+interface Given { readonly payments: string, readonly layout: string, readonly account: string, readonly first: string, readonly out: string, readonly made: string, readonly stockFile: string | undefined }
+
+/** Reads what was given on the command line; refuses what is not an option, or not there. */
+function readArgs(args: string[]): Given | 'help' {
   const options = { payments: { type: 'string' }, layout: { type: 'string' }, account: { type: 'string' }, first: { type: 'string' }, out: { type: 'string' }, made: { type: 'string' }, stock: { type: 'string' }, help: { type: 'boolean' } } as const
-  let given
-  try {
-    given = parseArgs({ args, options }).values
-  }
-  catch (error) {
-    throw new Faults([`${(error as Error).message} (see --help)`])
-  }
-  if (given.help) { process.stdout.write(help); return }
-  const missing = (['payments', 'layout', 'account', 'first', 'out'] as const).filter(name => !given[name])
+  const { values, tokens } = parseArgs({ args, options, strict: false, tokens: true })
+  const known = Object.keys(options)
+  const strange = tokens.flatMap(t => (t.kind === 'positional' ? [`“${t.value}” stands alone: every file is named by its option (see --help)`] : t.kind === 'option' && !known.includes(t.name) ? [`there is no option ${t.rawName}: the options are ${known.map(k => `--${k}`).join(', ')}`] : []))
+  if (strange.length) throw new Faults(strange)
+  if (values.help) return 'help'
+  const text = (name: keyof typeof options): string => (typeof values[name] === 'string' ? values[name] : '')
+  const missing = (['payments', 'layout', 'account', 'first', 'out'] as const).filter(name => !text(name))
   if (missing.length) throw new Faults(missing.map(name => `--${name} is wanted (see --help)`))
-  const { payments = '', layout = '', account = '', first = '', out = '', made = new Date().toISOString(), stock: stockFile } = given
+  const given: Given = { payments: text('payments'), layout: text('layout'), account: text('account'), first: text('first'), out: text('out'), made: text('made') || new Date().toISOString(), stockFile: text('stock') || undefined }
+  for (const name of ['payments', 'layout', 'account', 'stockFile'] as const) if (given[name] && resolve(given[name]) === resolve(given.out)) throw new Faults([`--out: ${given.out} is one of the files to read: it would be written over`])
+  return given
+}
 
+const continuationName = (out: string): string => out.replace(/(\.pdf)?$/i, '-continuation.pdf')
+
+/** Reads all files; every fault of every one of them is told at once. */
+function readAll(given: Given): { layout: Layout, account: AccountFacts, checks: CheckRow[], stock: Stock } {
   const lines: string[] = []
-  const from = checkNumber(first, 'first')
+  const from = checkNumber(given.first, 'first')
   if (!from.ok) lines.push(`--first: ${from.refusal.text}`)
-  if (Number.isNaN(Date.parse(made))) lines.push(`--made: “${made}” is not a moment: write it as 2026-11-24T09:00:00Z`)
-  const layoutValue = readFrom(layout, text => readJson(text, layoutSchema), lines)
-  const accountValue = readFrom(account, text => readJson(text, accountFileSchema), lines)
-  const checks = readFrom(payments, text => readPayments(text, from.ok ? from.value : 1), lines)
-  const stock = stockFile ? readFrom(stockFile, text => readJson(text, stockSchema), lines) : layoutValue && stockById(layoutValue.stock)
-  if (layoutValue && !stock && !stockFile) lines.push(`${layout}: at stock: no stock is called “${layoutValue.stock}”`)
-  if (!layoutValue || !accountValue || !checks || !stock || lines.length) throw new Faults(lines)
+  if (Number.isNaN(Date.parse(given.made))) lines.push(`--made: “${given.made}” is not a moment: write it as 2026-11-24T09:00:00Z`)
+  const layout = readFrom(given.layout, text => readJson(text, layoutSchema), lines)
+  if (layout && !layout.fields.length) lines.push(`${given.layout}: at fields: a layout without fields would print nothing`)
+  const account = readFrom(given.account, text => readJson(text, accountFileSchema), lines)
+  const checks = readFrom(given.payments, text => readPayments(text, from.ok ? from.value : 1), lines)
+  const last = checks?.at(-1)?.number ?? 0
+  if (from.ok && last > MOST_CHECK_NUMBER) lines.push(`--first: the last check would have the number ${last}, which has more than 12 digits`)
+  const stock = given.stockFile ? readFrom(given.stockFile, text => readJson(text, stockSchema), lines) : layout && stockById(layout.stock)
+  if (layout && !stock && !given.stockFile) lines.push(`${given.layout}: at stock: no stock is called “${layout.stock}”`)
+  if (layout && account && stock && from.ok && checks && printsMicr(layout, stock)) {
+    const short = micrFindings(account.pattern, account, positionsOn(checkSize(stock).w), last).find(f => f.code === 'micr-serial')
+    if (short) lines.push(`--first: the checks end at ${last}: the MICR pattern has only ${short.limit} digits for the number`)
+  }
+  if (!layout || !account || !checks || !stock || lines.length) throw new Faults(lines)
+  return { layout, account, checks, stock }
+}
 
-  const ready = proofer(layoutValue, stock, accountValue)
-  const notes: string[] = ready.notes.map(n => noteLine(layout, n))
-  let failed = hasErrors(ready.notes)
+async function main(args: string[]): Promise<void> {
+  const given = readArgs(args)
+  if (given === 'help') {
+    process.stdout.write(help)
+    return
+  }
+  const { out } = given
+  try { await make(given) }
+  catch (error) {
+    // A PDF of an earlier run is never taken for this one's.
+    for (const path of [out, continuationName(out)]) if (existsSync(path) && statSync(path).isFile()) rmSync(path)
+    throw error
+  }
+}
+
+async function make(given: Given): Promise<void> {
+  const { layout, account, checks, stock } = readAll(given)
+  const ready = proofer(layout, stock, account)
+  const layoutNotes = [...new Set(ready.notes.map(n => noteLine(given.layout, n)))]
+  const said: Note[] = []
   const drawings: Drawing[] = []
   const continued: Drawing[] = []
-  for (const sheet of sheetsOf(checks, ready.perSheet)) {
+  const toRead: LineToRead[] = []
+  for (const [i, sheet] of sheetsOf(checks, ready.perSheet).entries()) {
     const set = ready.sheet(sheet)
     drawings.push(set.drawing)
     continued.push(...set.continued)
-    notes.push(...set.notes.map(n => noteLine(payments, n)))
-    failed ||= hasErrors(set.notes)
+    said.push(...set.notes)
+    toRead.push(...linesOfSheet(set.drawing, sheet, stock, i + 1, undefined))
   }
-  if (failed) throw new Faults(notes)
+  const notes = [...layoutNotes, ...checkFaults(given.payments, layout, checks, said)]
+  if (hasErrors(ready.notes) || hasErrors(said)) throw new Faults(notes)
   for (const note of notes) process.stderr.write(`note: ${note}\n`)
 
   const title = `Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`
-  const bytes = await drawingsPdf(drawings, shippedFaces(), { title, madeAt: made })
-  writeWhole(out, bytes)
-  if (continued.length) {
-    const more = out.replace(/(\.pdf)?$/i, '-continuation.pdf')
-    writeWhole(more, await drawingsPdf(continued, shippedFaces(), { title: `${title}, continuation`, madeAt: made }))
-    process.stdout.write(`${more}: ${continued.length} continuation sheets for plain paper\n`)
-  }
-  process.stdout.write(`${out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes\n`)
+  const bytes = await drawingsPdf(drawings, shippedFaces(), { title, madeAt: given.made })
+  const differing = await readBackLines(bytes, toRead)
+  if (differing.length) throw new Faults(checkFaults(given.payments, layout, checks, differing))
+  const more = continued.length ? [{ path: continuationName(given.out), bytes: await drawingsPdf(continued, shippedFaces(), { title: `${title}, continuation`, madeAt: given.made }) }] : []
+  writeAll([{ path: given.out, bytes }, ...more])
+  if (more.length) process.stdout.write(`${more[0]!.path}: ${continued.length} continuation sheets for plain paper\n`)
+  process.stdout.write(`${given.out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes${toRead.length ? `, ${toRead.length} MICR lines read back as meant` : ''}\n`)
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {

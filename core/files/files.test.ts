@@ -22,7 +22,7 @@ function written(checks: readonly CheckFacts[]): string {
   const rows: string[][] = [[...paymentColumns]]
   for (const c of checks) {
     const own = [c.payee, c.date, figures(c.amount), ...Array.from({ length: 5 }, (_, i) => c.address[i] ?? ''), c.memo, c.accountWithPayee ?? '']
-    const lines = c.lines.map(l => [l.reference, l.date ?? '', l.description, figures(l.amount), l.gross === undefined ? '' : figures(l.gross), l.discount === undefined ? '' : figures(l.discount), l.ourNumber ?? '', l.purchaseOrder ?? '', l.ledger ?? '', l.quantity ?? '', l.item ?? ''])
+    const lines = c.lines.map(l => [l.reference, l.date ?? '', l.description, figures(l.amount), l.gross === undefined ? '' : figures(l.gross), l.discount === undefined ? '' : figures(l.discount), l.ourNumber ?? '', l.purchaseOrder ?? '', l.ledger ?? '', l.quantity ?? '', l.item ?? '', l.theirItem ?? ''])
     rows.push([...own, ...(lines[0] ?? Array.from({ length: 11 }, () => ''))], ...lines.slice(1).map(l => [...own.map(() => ''), ...l]))
   }
   return Papa.unparse(rows)
@@ -34,10 +34,10 @@ describe('the payments file', () => {
     fc.assert(fc.property(fc.array(fc.tuple(word, fc.array(word, { maxLength: 5 }), word, fc.nat(5)), { minLength: 1, maxLength: 8 }), (given) => {
       const checks = given.map(([payee, address, memo, lines], i) => {
         const check = checkOf(70 + i, lines, { payee, address, memo, ...(i % 2 && { accountWithPayee: payee }) })
-        return { ...check, lines: check.lines.map((l, k) => (k % 2 ? { ...l, gross: cents(l.amount + 25), discount: cents(25), ourNumber: 'B-17', purchaseOrder: 'PO 4', ledger: '6120', quantity: '2', item: 'coil' } : l)) }
+        return { ...check, lines: check.lines.map((l, k) => (k % 2 ? { ...l, gross: cents(l.amount + 25), discount: cents(25), ourNumber: 'B-17', purchaseOrder: 'PO 4', ledger: '6120', quantity: '2', item: 'coil', theirItem: 'C-24' } : l)) }
       })
       const read = readPayments(written(checks), 70)
-      expect(read.ok ? read.value : read.faults).toEqual(checks)
+      expect(read.ok ? read.value.map(({ row: _, ...c }) => c) : read.faults).toEqual(checks)
     }))
   })
   it('says every fault with its row and column, and takes nothing', () => {
@@ -49,6 +49,15 @@ describe('the payments file', () => {
     expect(faults('payee,date,amount,line amount,gross,discount\nA,2026-11-24,9.00,9.00,10.00,0.50\n')).toEqual(['f.csv: row 2, column line amount: gross 10.00 less discount 0.50 is not 9.00'])
     expect(faults(`payee,date,amount\n"A,2026-11-24,5\n`).length).toBeGreaterThan(0)
     expect(faults(`payee,date,amount\n${'x'.repeat(90)},2026-11-24,5\n`)[0]).toContain('column payee: at most 80 characters')
+  })
+  it('semicolons, tabs and any line ends are read alike; a discount without gross gives the gross', () => {
+    const rows = ['payee;date;amount;reference;line amount;discount', '"A; B";2026-11-24;98.00;', ';;;B-1;98.00;2.00', 'C;2026-11-25;5;;;']
+    const read = (text: string) => { const r = readPayments(text, 1); return r.ok ? r.value.map(({ row: _, ...c }) => c) : r.faults }
+    const plain = read(rows.join('\n'))
+    expect(plain).toMatchObject([{ payee: 'A; B', lines: [{ gross: 10_000, discount: 200, amount: 9800 }] }, { payee: 'C' }])
+    expect(read(rows.join('\r\n'))).toEqual(plain)
+    expect(read(`${rows[0]}\r${rows[1]}\n${rows[2]}\r\n${rows[3]}\n`)).toEqual(plain)
+    expect(read(rows.join('\n').replace('"A; B"', 'A; B'.replace(';', ',')).replaceAll(';', '\t').replace('A,', 'A;'))).toEqual(plain)
   })
   it('reads the sample', () => {
     const read = readPayments(sample('payments.csv'), 5001)

@@ -16,16 +16,37 @@ type Column = (typeof columns)[number]
 export const paymentColumns: readonly string[] = columns
 export const MOST_CHECKS = 20_000
 
+type Keep = <T>(name: Column, result: { ok: true, value: T } | { ok: false, refusal: { text: string } }, otherwise: T) => T
+/** Gross and discount of a stub line; where only the discount stands there, the gross is what is paid and the discount together. */
+function gross(cell: (name: Column) => string, keep: Keep): Pick<StubLine, 'gross' | 'discount'> {
+  if (!cell('gross') && !cell('discount')) return {}
+  const discount = cell('discount') ? keep('discount', parseAmount(cell('discount'), 'discount'), zero) : undefined
+  const net = parseAmount(cell('line amount'))
+  const full = cell('gross') ? keep('gross', parseAmount(cell('gross'), 'gross'), zero) : net.ok ? add(net.value, discount ?? zero) : undefined
+  return { ...(full !== undefined && { gross: full }), ...(discount !== undefined && { discount }) }
+}
+
 interface Unfinished { row: number, facts: Omit<CheckFacts, 'number' | 'lines'>, lines: StubLine[] }
 
+/** A check of a payments file, and the row (from 1 with the header as 1) that begins it. */
+export interface CheckRow extends CheckFacts { readonly row: number }
+
+/** The delimiter of a file, from its header: the one of comma, semicolon and tab that stands there most, outside of quotes. */
+function delimiterOf(text: string): ',' | ';' | '\t' {
+  const header = (text.split('\n', 1)[0] ?? '').replaceAll(/"[^"]*"/g, '')
+  const count = (d: string): number => header.split(d).length
+  return ([',', ';', '\t'] as const).reduce((best, d) => (count(d) > count(best) ? d : best))
+}
+
 /**
- * Reads a payments file: a row with a payee begins a check; rows below it without a payee add stub lines to it. Returns the checks
+ * Reads a payments file, delimited by commas, semicolons or tabs, its lines ended in any way: a row with a payee begins a check; rows below it without a payee add stub lines to it. Returns the checks
  * numbered from `first` in the order of the file, or every fault with its row and column; never a part of the file.
  */
-export function readPayments(text: string, first: number): Read<CheckFacts[]> {
+export function readPayments(text: string, first: number): Read<CheckRow[]> {
   if (text.length > MOST_FILE_LETTERS) return { ok: false, faults: [{ text: `the file is larger than ${MOST_FILE_LETTERS} characters` }] }
   const faults: Fault[] = []
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: ',', skipEmptyLines: false })
+  const even = text.replace(/^\uFEFF/, '').replaceAll(/\r\n?/g, '\n')
+  const parsed = Papa.parse<string[]>(even, { delimiter: delimiterOf(even), newline: '\n', skipEmptyLines: false })
   const header = (parsed.data[0] ?? []).map(t => t.trim().toLowerCase())
   for (const name of needed) if (!header.includes(name)) faults.push({ row: 1, column: name, text: 'this column is missing' })
   header.forEach((name, i) => {
@@ -64,7 +85,7 @@ export function readPayments(text: string, first: number): Read<CheckFacts[]> {
         date: cell('line date') ? keep('line date', plainDate(cell('line date')), null as PlainDate | null) : null,
         description: keep('description', printable(cell('description'), 'description', 200), ''),
         amount: keep('line amount', parseAmount(cell('line amount')), zero),
-        ...(cell('gross') && { gross: keep('gross', parseAmount(cell('gross'), 'gross'), zero) }), ...(cell('discount') && { discount: keep('discount', parseAmount(cell('discount'), 'discount'), zero) }),
+        ...gross(cell, keep),
         ...optional('our number', 'ourNumber'), ...optional('purchase order', 'purchaseOrder'), ...optional('ledger account', 'ledger'), ...optional('quantity', 'quantity'), ...optional('item', 'item'), ...optional('their item', 'theirItem'),
       })
       const line = checks.at(-1)?.lines.at(-1)
@@ -78,5 +99,5 @@ export function readPayments(text: string, first: number): Read<CheckFacts[]> {
   if (!checks.length && !faults.length) faults.push({ row: 2, text: 'there is no payment in the file' })
   if (checks.length > MOST_CHECKS) faults.push({ text: `${checks.length} checks are more than ${MOST_CHECKS}, the most of one file` })
   if (faults.length) return { ok: false, faults: faults.sort((a, b) => (a.row ?? 0) - (b.row ?? 0)) }
-  return { ok: true, value: checks.map(({ facts, lines }, i) => ({ ...facts, number: first + i, lines })) }
+  return { ok: true, value: checks.map(({ row, facts, lines }, i) => ({ ...facts, number: first + i, lines, row })) }
 }
