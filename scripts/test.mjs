@@ -35,7 +35,7 @@ const words = '../shared/tools/words-check'
 const steps = {
   types: () => run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json']) && run('types', bin('nuxt'), ['typecheck']),
   lint: () => run('lint', bin('eslint'), ['.']),
-  rules: () => run('import rule', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench']) && run('nothing unused', bin('knip'), []) && (!existsSync(words) || run('words', words, ['.'])),
+  rules: () => run('import rule', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench', 'raster']) && run('nothing unused', bin('knip'), []) && (!existsSync(words) || run('words', words, ['.'])),
   unit: () => run('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
   build: () => run('build', bin('nuxt'), ['build']),
   browser: () => run('browser tests', bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' }),

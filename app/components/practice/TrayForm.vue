@@ -47,5 +47,5 @@ const put = (): void => emit('set', lines.reduce((p, l) => l.write(p, Number(typ
 
 <style scoped>
 .tray { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 12px; align-items: start; }
-.row { display: flex; gap: 8px; align-items: center; }
+.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 </style>

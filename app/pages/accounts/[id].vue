@@ -170,10 +170,13 @@ async function forget() {
             Forget it
           </v-btn>
         </v-alert>
+        <p v-if="isNew" class="quiet">
+          Fill in what is known; what is missing can come later. Or begin from a ready-made sample of your country: it fills every field with made-up facts, which you then change to your own.
+        </p>
         <v-select v-if="isNew" v-model="sampleKey" label="Begin from a sample, and change it" :items="sampleAccounts.map(s => ({ title: s.name, value: s.key }))" hide-details clearable data-test="sample-account" @update:model-value="copySample" />
         <section>
           <h2>Company</h2>
-          <v-select v-if="isNew && companies?.length" :model-value="form.companyId" label="Company" :items="[{ title: 'a new company', value: '' }, ...companies.map(c => ({ title: c.name[0], value: c.id as string }))]" hide-details class="mb-3" @update:model-value="chooseCompany" />
+          <v-select v-if="isNew && companies?.length" :model-value="form.companyId" label="Company" :items="[{ title: 'a new company', value: '' }, ...companies.map(c => ({ title: c.name[0], value: c.id as string }))]" hide-details class="my-3" @update:model-value="chooseCompany" />
           <div class="grid">
             <v-textarea v-model="form.company" data-part="company" label="Company, one or two lines" rows="2" :error-messages="faults.company" hint="As it stands at the top of the check" />
             <v-textarea v-model="form.companyAddress" data-part="companyAddress" label="Company address" rows="2" :error-messages="faults.companyAddress" hint="Up to four lines beneath the name" />

@@ -145,8 +145,8 @@ async function save() {
 <style scoped>
 .halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 24px; }
 .form { display: flex; flex-direction: column; gap: 14px; padding: 6px 10px 20px 2px; }
-.four { display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; }
-.panel { display: grid; grid-template-columns: 1.9fr 0.9fr 1fr 1fr 1fr 1fr auto; gap: 7px; align-items: center; }
+.four { display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; align-items: start; }
+.panel { display: grid; grid-template-columns: 1.7fr 1.25fr 1fr 1fr 1fr 1fr auto; gap: 7px; align-items: start; }
 .panel :deep(.v-select .v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 2px; }
 .wide { grid-column: 1 / -1; } .half { max-width: 240px; }
 .small { font-size: 12.5px; }

@@ -1,0 +1,50 @@
+import { test as bare } from '@playwright/test'
+import { random } from '../core/base/random'
+import { alwaysHolds } from '../core/desk/test/holds'
+import { demoOffice, expect, test } from './office'
+import { movesHere, type Move } from './hands/moves'
+import { disagreements, focusLost, troublesOfSight } from './hands/looks'
+import { truthOf, wholeStore } from './hands/truth'
+
+const SEEDS = (process.env.HANDS_SEEDS ?? '1,2,3,4').split(',').map(Number)
+const STEPS = Number(process.env.HANDS_STEPS ?? 80)
+/** The whole store is looked at every so many steps, and at the end. */
+const WHOLE = 20
+
+for (const seed of SEEDS) {
+  test(`an impatient person, seed ${seed}, ${STEPS} steps`, async ({ page, context, watched }) => {
+    bare.setTimeout(60_000 + STEPS * 4000)
+    await demoOffice(page)
+    const r = random(seed)
+    const told: string[] = []
+    let acts = (await truthOf(page)).acts
+    const fail = (what: string): never => { throw new Error(`${what}\n\nThe last steps:\n${told.slice(-25).join('\n')}\n\nAgain with: npm run hands -- --seed ${seed} --steps ${told.length}`) }
+    for (let n = 1; n <= STEPS; n++) {
+      const moves = await movesHere({ page, context, r })
+      const move: Move = r.one(moves)
+      const full = move.most > 0 && r.next() < 0.06
+      told.push(`${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : ''}`)
+      if (full) await page.evaluate(() => { const put = IDBObjectStore.prototype.put; Object.assign(globalThis, { roomAgain: () => { IDBObjectStore.prototype.put = put } }); IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
+      // A button may go away under the finger: that is no fault.
+      await move.do().catch((error: unknown) => { told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`) })
+      await page.waitForFunction(() => !document.querySelector('.v-btn--loading'), undefined, { timeout: 15_000 }).catch(() => fail('something stays busy for ever'))
+      if (full) await page.evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.()).catch(() => undefined)
+      const truth = await truthOf(page)
+      if (truth.acts - acts > move.most) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
+      if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
+      acts = truth.acts
+      const wrong = [...await disagreements(page, () => truthOf(page)), ...await troublesOfSight(page), ...watched]
+      if (wrong.length) fail(wrong.join('\n'))
+      if (move.keeps) {
+        await page.waitForTimeout(60)
+        if (await focusLost(page)) { await page.waitForTimeout(700); if (await focusLost(page)) fail(`the focus is lost after “${move.name}”`) }
+      }
+      if (n % WHOLE === 0 || n === STEPS) {
+        try { alwaysHolds(await wholeStore(page)) }
+        catch (error) { fail((error as Error).message) }
+      }
+    }
+    expect(acts).toBeGreaterThan(0)
+    console.log(`seed ${seed}: ${STEPS} steps, ${acts} acts in the trail`)
+  })
+}
