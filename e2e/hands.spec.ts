@@ -33,7 +33,7 @@ for (const seed of SEEDS) {
       if (truth.acts - acts > move.most) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
       acts = truth.acts
-      const wrong = [...await disagreements(page, () => truthOf(page)), ...await troublesOfSight(page), ...watched]
+      const wrong = [...await disagreements(page, truth, () => truthOf(page)), ...await troublesOfSight(page), ...watched]
       if (wrong.length) fail(wrong.join('\n'))
       if (move.keeps) {
         await page.waitForTimeout(60)

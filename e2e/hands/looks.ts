@@ -45,9 +45,9 @@ async function accountOn(page: Page, truth: Truth): Promise<AccountTruth | undef
 }
 
 /** Figures that do not agree with the store; screens follow it a moment later, so they are looked at again before they count as wrong. */
-export async function disagreements(page: Page, truth: () => Promise<Truth>): Promise<string[]> {
+export async function disagreements(page: Page, known: Truth, again: () => Promise<Truth>): Promise<string[]> {
   for (let look = 0; ; look++) {
-    const wrong = (await figuresOn(page, await truth())).filter(([, a, b]) => a !== b).map(([what, a, b]) => `${what}: the screen says ${a}, the store ${b}`)
+    const wrong = (await figuresOn(page, look === 0 ? known : await again())).filter(([, a, b]) => a !== b).map(([what, a, b]) => `${what}: the screen says ${a}, the store ${b}`)
     if (!wrong.length || look === 8) return wrong
     await page.waitForTimeout(150)
   }
@@ -66,7 +66,7 @@ export const troublesOfSight = (page: Page): Promise<string[]> => page.evaluate(
     if (!scroller && r.right > document.documentElement.clientWidth + 1) found.push(`“${e.innerText.slice(0, 30)}” lies outside the window`)
   }
   const told = document.querySelector<HTMLElement>('.v-snackbar__content')?.innerText ?? ''
-  const refused = [...document.querySelectorAll<HTMLElement>('main .v-alert.text-error, main .bg-error')].find(e => e.offsetParent)
+  const refused = [...document.querySelectorAll<HTMLElement>('main .v-alert.text-error, main .bg-error')].find(e => e.offsetParent && e.innerText.trim())
   if (told && refused && /^(Drawn|Recorded|Saved|Counted)/.test(told)) found.push(`“${told.slice(0, 40)}” still stands beside “${refused.innerText.slice(0, 40)}”`)
   return found
 })

@@ -4,6 +4,18 @@ import type { Random } from '../../core/base/random'
 /** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards. */
 export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, do(): Promise<void> }
 export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
+/** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
+interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }
+const counted = { pills: '.few .v-btn', lane: '[data-test=lane] tbody tr', boxes: '[data-test=pick] tbody input:not(:disabled)', sheets: '[data-sheet]', numbers: 'tr[data-number]', books: '.book h2 a', asked: '[data-test=ask-go]' } as const
+
+/** Looks once over the page: everything else is decided from that. */
+const look = async (h: Hands): Promise<Seen> => {
+  const { tests, counts } = await h.page.evaluate(selectors => ({
+    tests: [...document.querySelectorAll<HTMLElement>('[data-test]')].filter(e => e.checkVisibility() && !e.matches(':disabled, .v-btn--loading, .v-input--disabled')).map(e => e.dataset.test!),
+    counts: Object.fromEntries(Object.entries(selectors).map(([name, selector]) => [name, document.querySelectorAll(selector).length])),
+  }), counted)
+  return { ...h, tests: new Set(tests), counts }
+}
 
 const QUICK = { timeout: 1500 }
 /** Presses a button as an impatient person does: with the mouse or by Enter, once or twice. */
@@ -16,10 +28,7 @@ async function press({ r, page }: Hands, button: Locator): Promise<void> {
     if (twice) await page.keyboard.press('Enter')
   }
 }
-const here = async (page: Page, test: string): Promise<Locator | undefined> => {
-  const at = page.getByTestId(test).first()
-  return await at.isVisible() && await at.isEnabled() ? at : undefined
-}
+const here = ({ page, tests }: Seen, test: string): Locator | undefined => (tests.has(test) ? page.getByTestId(test).first() : undefined)
 const odd = ['', ' ', '0', '-5', '1e9', '999,999,999.99', '1.234', 'NaN', '.50', '$ 12.00', 'Žofie Łąka', '漢字', 'x'.repeat(90), '<b>bold</b>', '=1+1', '2020-01-01', '12/31/2199', '31', 'fri', '00000', '4290']
 const payees = ['Cobalt Rope & Rigging', 'saltgrass BAKERY', 'Shoreline Timber', 'Tidegate Harbor Dues', 'Nobody Known', 'Anchorage Legal Partners', 'Mara Osgood']
 const amount = (r: Random): string => (r.next() < 0.7 ? `${r.between(1, 900)}.${String(r.between(0, 99)).padStart(2, '0')}` : r.one(odd))
@@ -29,7 +38,7 @@ async function type(field: Locator, text: string): Promise<void> {
   else await input.fill(text, QUICK)
 }
 
-const places = ['/', '/lane', '/register', '/books', '/papers', '/fit', '/accounts', '/files', '/books/proof', '/trail', '/lane/draw', '/run/together']
+const places = ['/', '/', '/lane', '/lane', '/lane/draw', '/lane/draw', '/register', '/books', '/papers', '/fit', '/accounts', '/files', '/books/proof', '/trail', '/lane/draw', '/run/together']
 
 /** Moves that can be made anywhere. */
 function anywhere(h: Hands): Move[] {
@@ -37,13 +46,20 @@ function anywhere(h: Hands): Move[] {
   return [
     { name: 'go by the rail', most: 0, keeps: true, do: async () => { await page.locator('nav[aria-label=Places] a').nth(r.between(0, 7)).click(QUICK) } },
     { name: 'open an address', most: 0, do: async () => { await page.goto(r.one(places)) } },
-    { name: 'go back', most: 0, do: async () => { await page.goBack() } },
+    { name: 'go back', most: 0, do: async () => goBack(page) },
     { name: 'reload', most: 0, do: async () => { await page.reload() } },
     { name: 'other size', most: 0, do: async () => { await page.setViewportSize(r.one([{ width: 1280, height: 800 }, { width: 1024, height: 700 }, { width: 640, height: 400 }])) } },
     { name: 'light or dark', most: 0, do: async () => { await page.getByRole('button', { name: /^(Dark|Light)$/ }).click(QUICK) } },
     { name: 'escape', most: 0, do: async () => { await page.keyboard.press('Escape') } },
     { name: 'a second tab draws', most: 1, do: async () => secondTab(h) },
   ]
+}
+
+/** Back, but no further than the first page of the app. */
+async function goBack(page: Page): Promise<void> {
+  const home = new URL(page.url()).origin
+  await page.goBack()
+  if (new URL(page.url()).origin !== home) await page.goto(home)
 }
 
 /** Another tab of the same office draws a payment, and is closed. */
@@ -60,14 +76,14 @@ async function secondTab({ context, r }: Hands): Promise<void> {
   finally { await tab.close() }
 }
 
-async function account({ page, r }: Hands): Promise<Move[]> {
-  const pills = page.locator('.few .v-btn')
-  return await pills.count() ? [{ name: 'other account', most: 0, do: async () => { await pills.nth(r.between(0, await pills.count() - 1)).click(QUICK) } }] : []
+function account({ page, r, counts }: Seen): Move[] {
+  const pills = page.locator(counted.pills)
+  return counts.pills ? [{ name: 'other account', most: 0, do: async () => { await pills.nth(r.between(0, counts.pills! - 1)).click(QUICK) } }] : []
 }
 
-async function drawing(h: Hands): Promise<Move[]> {
+function drawing(h: Seen): Move[] {
   const { page, r } = h
-  const draw = await here(page, 'draw-it')
+  const draw = here(h, 'draw-it')
   if (!draw) return []
   const fill = { name: 'fill the draw form', most: 0, do: async () => {
     await page.getByRole('combobox', { name: 'Payee' }).fill(r.next() < 0.8 ? r.one(payees) : r.one(odd), QUICK)
@@ -80,121 +96,124 @@ async function drawing(h: Hands): Promise<Move[]> {
   return [fill, fill, submit, submit, { name: 'fill and draw', most: 1, keeps: true, do: async () => { await fill.do(); await submit.do() } }, { name: 'Enter in the form', most: 1, keeps: true, do: async () => { await page.getByTestId('amount').locator('input').press('Enter', QUICK) } }]
 }
 
-async function lane(h: Hands): Promise<Move[]> {
+function lane(h: Seen): Move[] {
   const { page, r } = h
   const found: Move[] = []
-  const rows = page.getByTestId('lane').locator('tbody tr')
-  const count = await rows.count()
+  const rows = page.locator(counted.lane)
+  const count = h.counts.lane!
   if (count) found.push({ name: 'choose in the lane', most: 0, do: async () => { await rows.nth(r.between(0, Math.min(count - 1, 8))).click(QUICK) } })
-  const one = async (test: string, name: string, most: number, before?: () => Promise<void>): Promise<void> => {
-    const at = await here(page, test)
+  const one = (test: string, name: string, most: number, before?: () => Promise<void>): void => {
+    const at = here(h, test)
     if (at) found.push({ name, most, do: async () => { await before?.(); await press(h, at) } })
   }
-  await one('change', 'change', 0)
-  await one('change-keep', 'keep the change', 1, async () => {
+  one('change', 'change', 0)
+  one('change-keep', 'keep the change', 1, async () => {
     await type(page.getByTestId('change-memo'), r.one(odd).slice(0, 80))
     if (r.next() < 0.4) await type(page.getByTestId('change-amount'), amount(r)).catch(() => undefined)
     if (r.next() < 0.2) await type(page.getByTestId('change-payee'), r.one(payees)).catch(() => undefined)
   })
-  await one('withdraw', 'withdraw?', 0)
-  await one('withdraw-go', 'withdraw', 1)
-  const why = await here(page, 'withdraw-why')
+  one('withdraw', 'withdraw?', 0)
+  one('withdraw-go', 'withdraw', 1)
+  const why = here(h, 'withdraw-why')
   if (why) found.push({ name: 'say why it is withdrawn', most: 0, do: async () => { await type(why, 'drawn by mistake') } })
-  await one('bring-back', 'bring back', 1)
-  await one('lane-cancel', 'cancel from the lane?', 0)
-  await one('start-run', 'start a run', 0)
+  one('bring-back', 'bring back', 1)
+  one('lane-cancel', 'cancel from the lane?', 0)
+  one('start-run', 'start a run', 0)
   return found
 }
 
-async function run(h: Hands): Promise<Move[]> {
+function run(h: Seen): Move[] {
   const { page, r } = h
   const found: Move[] = []
-  const one = async (test: string, name: string, most: number, often = 1): Promise<void> => {
-    const at = await here(page, test)
+  const one = (test: string, name: string, most: number, often = 1): void => {
+    const at = here(h, test)
     if (at) for (let i = 0; i < often; i++) found.push({ name, most, keeps: true, do: async () => { await press(h, at) } })
   }
-  const boxes = page.getByTestId('pick').locator('tbody input:not(:disabled)')
-  if (await boxes.count()) found.push({ name: 'tick or untick', most: 0, do: async () => { await boxes.nth(r.between(0, await boxes.count() - 1)).click(QUICK) } })
-  await one('pick-done', 'pick', 1, 3)
-  const top = await here(page, 'top-number')
+  const boxes = page.locator(counted.boxes)
+  if (h.counts.boxes) found.push({ name: 'tick or untick', most: 0, do: async () => { await boxes.nth(r.between(0, h.counts.boxes! - 1)).click(QUICK) } })
+  one('pick-done', 'pick', 1, 3)
+  const top = here(h, 'top-number')
   if (top) {
-    const expected = Number(await page.getByTestId('expected').innerText().catch(() => '0'))
-    found.push({ name: 'the number on the pack', most: 0, do: async () => { await top.fill(r.next() < 0.6 ? String(expected) : r.next() < 0.5 ? String(expected + r.between(1, 4)) : String(expected).replace(/\d/, d => String((Number(d) + 1) % 10)), QUICK) } })
+    found.push({ name: 'the number on the pack', most: 0, do: async () => {
+      const expected = Number(await page.getByTestId('expected').innerText(QUICK))
+      await top.fill(r.next() < 0.6 ? String(expected) : r.next() < 0.5 ? String(expected + r.between(1, 4)) : String(expected).replace(/\d/, d => String((Number(d) + 1) % 10)), QUICK)
+    } })
   }
-  await one('load-done', 'load', 1, 3)
-  const gap = await here(page, 'gap-why')
+  one('load-done', 'load', 1, 3)
+  const gap = here(h, 'gap-why')
   if (gap) found.push({ name: 'say why of the gap', most: 0, do: async () => { await type(gap, 'not in the box') } })
-  await one('gap-done', 'load past a gap', 1)
-  const consent = await here(page, 'consent')
+  one('gap-done', 'load past a gap', 1)
+  const consent = here(h, 'consent')
   if (consent) found.push({ name: 'consent', most: 0, do: async () => { await type(consent, 'seen') } })
-  await one('proof-done', 'looks right', 0, 3)
-  await one('print-save', 'print to a file', 1, 2)
-  await one('drop-run', 'drop?', 0)
-  await one('all-good', 'all good', 0, 2)
-  await one('count-off', 'count off', 1, 3)
-  const sheets = page.locator('[data-sheet]')
-  const many = await sheets.count()
+  one('proof-done', 'looks right', 0, 3)
+  one('print-save', 'print to a file', 1, 2)
+  one('drop-run', 'drop?', 0)
+  one('all-good', 'all good', 0, 2)
+  one('count-off', 'count off', 1, 3)
+  const sheets = page.locator(counted.sheets)
+  const many = h.counts.sheets!
   if (many) found.push({ name: 'say of a sheet', most: 0, do: async () => { await sheets.nth(r.between(0, Math.min(many - 1, 5))).focus(QUICK); await page.keyboard.press(r.one(['g', 's', 'n', 'g'])); if (r.next() < 0.8) await page.keyboard.type('torn') } })
   return found
 }
 
-async function register(h: Hands): Promise<Move[]> {
+function register(h: Seen): Move[] {
   const { page, r } = h
   const found: Move[] = []
-  const rows = page.locator('tr[data-number]')
-  if (await rows.count()) found.push({ name: 'choose in the register', most: 0, do: async () => { await rows.nth(r.between(0, Math.min(10, await rows.count() - 1))).click(QUICK) } })
+  const rows = page.locator(counted.numbers)
+  if (h.counts.numbers) found.push({ name: 'choose in the register', most: 0, do: async () => { await rows.nth(r.between(0, Math.min(10, h.counts.numbers! - 1))).click(QUICK) } })
   for (const test of ['act-replace', 'act-cancel']) {
-    const at = await here(page, test)
+    const at = here(h, test)
     if (at) found.push({ name: `${test}?`, most: 0, do: async () => { await at.click(QUICK) } })
   }
   return found
 }
 
 /** Whatever dialog stands open: a reason, then yes, or leave it. */
-async function dialog(h: Hands): Promise<Move[]> {
+function dialog(h: Seen): Move[] {
   const { page, r } = h
-  const go = page.getByTestId('ask-go')
-  if (!await go.isVisible().catch(() => false)) return []
+  if (!h.counts.asked) return []
+  const go = here(h, 'ask-go')
   const found: Move[] = [{ name: 'leave the question', most: 0, keeps: true, do: async () => { await page.keyboard.press('Escape') } }]
-  const why = page.getByTestId('act-why')
-  if (await why.isVisible().catch(() => false)) found.push({ name: 'say why', most: 0, do: async () => { await type(why, r.one(['lost in the mail', 'paid twice'])) ; await page.keyboard.press('Tab') } })
-  if (await go.isEnabled()) for (let i = 0; i < 3; i++) found.push({ name: 'yes', most: 1, do: async () => { await press(h, go) } })
+  const why = here(h, 'act-why')
+  if (why) found.push({ name: 'say why', most: 0, do: async () => { await type(why, r.one(['lost in the mail', 'paid twice'])) ; await page.keyboard.press('Tab') } })
+  if (go) for (let i = 0; i < 3; i++) found.push({ name: 'yes', most: 1, do: async () => { await press(h, go) } })
   return found
 }
 
-async function books(h: Hands): Promise<Move[]> {
+function books(h: Seen): Move[] {
   const { page, r } = h
   const found: Move[] = []
-  const open = await here(page, 'open-book')
+  const open = here(h, 'open-book')
   if (open) found.push({ name: 'open a book?', most: 0, do: async () => { await open.click(QUICK) } })
-  const first = await here(page, 'book-first')
+  const first = here(h, 'book-first')
   if (first) found.push({ name: 'open a book', most: 1, do: async () => { const n = r.between(30_000, 90_000); await type(first, r.next() < 0.8 ? String(n) : r.one(odd)); await type(page.getByTestId('book-last'), r.next() < 0.8 ? String(n + 40) : r.one(odd)); await press(h, page.getByTestId('book-open')) } })
-  const give = page.getByTestId('fate-from')
-  if (await give.isVisible().catch(() => false)) found.push({ name: 'give a fate', most: 1, do: async () => {
+  const give = here(h, 'fate-from')
+  if (give) found.push({ name: 'give a fate', most: 1, do: async () => {
     const n = r.between(5000, 5900)
     await type(give, r.next() < 0.8 ? String(n) : r.one(odd)); await type(page.getByTestId('fate-to'), String(n + r.between(0, 3))); await type(page.getByTestId('fate-why'), 'torn'); await page.keyboard.press('Tab')
-    const at = await here(page, 'fate-give')
-    if (at) await press(h, at)
+    await press(h, page.getByTestId('fate-give'))
   } })
-  const links = page.locator('.book h2 a')
-  if (await links.count()) found.push({ name: 'look into a book', most: 0, do: async () => { await links.nth(r.between(0, await links.count() - 1)).click(QUICK) } })
+  const links = page.locator(counted.books)
+  if (h.counts.books) found.push({ name: 'look into a book', most: 0, do: async () => { await links.nth(r.between(0, h.counts.books! - 1)).click(QUICK) } })
   return found
 }
 
-async function accounts(h: Hands): Promise<Move[]> {
+function accounts(h: Seen): Move[] {
   const { page, r } = h
   const found: Move[] = []
-  const save = await here(page, 'save-account')
+  const save = here(h, 'save-account')
   if (save) found.push({ name: 'rename and save the account', most: 1, do: async () => { const name = page.getByLabel('What you call this account'); await name.fill(`${(await name.inputValue()).split(' ')[0]} ${r.between(1, 9)}`, QUICK); await press(h, save) } })
-  const close = await here(page, 'close-through')
-  if (close) found.push({ name: 'close a period', most: 1, do: async () => { await type(close, r.one(['-60', '-1', '+3', '2020-01-01', 'x'])); const at = await here(page, 'close-period'); if (at) await press(h, at) } })
+  const close = here(h, 'close-through')
+  if (close) found.push({ name: 'close a period', most: 1, do: async () => { await type(close, r.one(['-60', '-1', '+3', '2020-01-01', 'x'])); await press(h, page.getByTestId('close-period')) } })
   return found
 }
 
 /** Every move that can be made where the person is now; those that lead an act on stand there more often. */
 export async function movesHere(h: Hands): Promise<Move[]> {
-  const asked = await dialog(h)
+  const seen = await look(h)
+  const asked = dialog(seen)
   if (asked.length) return [...asked, ...asked, ...anywhere(h).filter(m => ['go back', 'reload', 'escape'].includes(m.name))]
-  const own = (await Promise.all([account(h), drawing(h), lane(h), run(h), register(h), books(h), accounts(h)])).flat()
-  return [...own, ...own, ...own, ...anywhere(h)]
+  const own = [account, drawing, lane, run, register, books, accounts].flatMap(of => of(seen))
+  const leave = anywhere(h)
+  return [...own, ...own, ...own, ...leave, ...leave.slice(0, 2), ...leave.slice(0, 2)]
 }

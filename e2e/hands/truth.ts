@@ -13,10 +13,11 @@ export const truthOf = (page: Page): Promise<Truth> => page.evaluate(async () =>
     open.onsuccess = () => done(open.result)
     open.onerror = () => failed(new Error(String(open.error)))
   })
-  const all = (table: string): Promise<Row[]> => new Promise((done) => { const got = db.transaction(table).objectStore(table).getAll(); got.onsuccess = () => done(got.result as Row[]) })
-  const count = await new Promise<number>((done) => { const got = db.transaction('trail').objectStore('trail').count(); got.onsuccess = () => done(got.result) })
-  const last = await new Promise<string>((done) => { const got = db.transaction('trail').objectStore('trail').openCursor(null, 'prev'); got.onsuccess = () => done(got.result ? `${(got.result.value as Row).act}: ${(got.result.value as unknown as { text: string }).text}` : '') })
-  const [accounts, payments, entries] = [await all('accounts'), await all('payments'), await all('entries')]
+  const at = db.transaction(['accounts', 'payments', 'entries', 'trail'])
+  const all = (table: string): Promise<Row[]> => new Promise((done) => { const got = at.objectStore(table).getAll(); got.onsuccess = () => done(got.result as Row[]) })
+  const count = new Promise<number>((done) => { const got = at.objectStore('trail').count(); got.onsuccess = () => done(got.result) })
+  const last = new Promise<string>((done) => { const got = at.objectStore('trail').openCursor(null, 'prev'); got.onsuccess = () => done(got.result ? `${(got.result.value as Row).act}: ${(got.result.value as unknown as { text: string }).text}` : '') })
+  const [accounts, payments, entries, acts, lastAct] = await Promise.all([all('accounts'), all('payments'), all('entries'), count, last])
   db.close()
   const found = accounts.map((a) => {
     const own = payments.filter(p => p.accountId === a.id)
@@ -25,7 +26,7 @@ export const truthOf = (page: Page): Promise<Truth> => page.evaluate(async () =>
     const book = entries.flatMap(e => e.lines).filter(l => l.ledgerId === a.cashLedgerId).reduce((s, l) => s + l.debit - l.credit, 0)
     return { id: a.id, name: a.name, waiting: lane.length, total: lane.reduce((s, p) => s + p.amount, 0), book, committed: promised, free: book - promised }
   })
-  return { acts: count, lastAct: last, accounts: found }
+  return { acts, lastAct, accounts: found }
 })
 
 /** Every row of the store. */

@@ -156,7 +156,7 @@ async function forget() {
       <v-btn variant="text" to="/accounts">
         Accounts
       </v-btn>
-      <v-btn color="primary" variant="flat" :loading="busy" data-test="save-account" @click="save">
+      <v-btn color="primary" variant="flat" :loading="busy" type="submit" form="account-form" data-test="save-account">
         {{ isNew ? 'Open the account' : 'Save' }}
       </v-btn>
     </div>
@@ -164,7 +164,7 @@ async function forget() {
       There is no such account here. <NuxtLink to="/accounts">All accounts</NuxtLink>
     </p>
     <div v-else class="halves scroll" @focusin="onFocus">
-      <v-form class="form" data-test="account-form" @submit.prevent="save">
+      <v-form id="account-form" class="form" data-test="account-form" @submit.prevent="save">
         <v-alert v-if="restored" type="info" variant="tonal" density="compact">
           What you had typed before is here again. <v-btn size="small" variant="text" @click="forget">
             Forget it

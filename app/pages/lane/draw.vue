@@ -109,7 +109,7 @@ const warnings = computed(() => (balances.value ? drawWarnings({ payee: payee.va
 
 const fieldsInOrder = ['number', 'payee', 'address', 'date', 'amount', 'memo', 'ledger', 'accountWithPayee'] as const
 function focusOn(field: string) {
-  void nextTick(() => document.querySelector<HTMLElement>(`[data-field="${field}"] :is(input, textarea)`)?.focus())
+  void nextTick(() => document.querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)?.focus())
 }
 async function clearForm() {
   form.value = { ...blank(), number: padNext.value === undefined ? '' : String(padNext.value) }
@@ -150,15 +150,16 @@ async function drawIt(sure = false) {
     return
   }
   askingDate.value = false
-  const { payee: name, ledgerId } = form.value
+  const { ledgerId } = form.value
   const total = amount.value.value
   const number = pad.value && handNumber.value.ok ? handNumber.value.value : undefined
   const draw = drawing(date.value.value, total)
+  const name = draw.payee.name.trim()
   const done = await act(acting => (pad.value && number !== undefined ? acting.record(pad.value, { draw, number }) : acting.draw(account.id, draw)))
   if (!done) return
   if (!done.ok) return focusOn(fieldsInOrder.find(f => f === done.refusal.field) ?? 'payee')
   lastLedger.value = ledgerId ?? lastLedger.value
-  office.said = number !== undefined ? `Recorded: ${number} to ${name.trim()}, issued.` : `Drawn: ${figures(total, { sign: account.currency.sign })} to ${name.trim()}. It stands in the lane.`
+  office.said = number !== undefined ? `Recorded: ${number} to ${name}, issued.` : `Drawn: ${figures(total, { sign: account.currency.sign })} to ${name}. It stands in the lane.`
   await clearForm()
 }
 </script>

@@ -1,0 +1,203 @@
+import type { Page } from '@playwright/test'
+import { demoOffice, drawForm, empty, expect, giveReason, reopen, test, toPrintStep, todayOf } from './office'
+import { truthOf, wholeStore } from './hands/truth'
+
+const said = (page: Page) => page.getByRole('status').filter({ hasText: /Drawn|Recorded/ })
+
+test('the draw form: two presses draw one payment, the next name stands alone, a half-typed form outlives its tab, another company clears it', async ({ page: first, context }) => {
+  let page = first
+  await demoOffice(page)
+  const before = (await truthOf(page)).acts
+  await page.goto('/lane/draw?account=operating')
+  let form = drawForm(page)
+  // All faults at once, each at its field, the focus on the first.
+  await form.draw.press('Enter')
+  for (const fault of ['say who is paid', 'an amount is wanted here', 'choose the ledger account']) await expect(page.getByText(fault)).toBeVisible()
+  await expect(form.payee).toBeFocused()
+
+  await page.keyboard.type('Saltgrass Bakery')
+  await page.keyboard.press('Tab')
+  await form.amount.fill('.50')
+  await expect(page.getByText('$0.50', { exact: true })).toBeVisible()
+  await form.amount.press('Enter')
+  await form.amount.press('Enter')
+  await expect(said(page)).toContainText('$0.50 to Saltgrass Bakery')
+  expect((await truthOf(page)).acts).toBe(before + 1)
+  await expect(form.payee).toBeFocused()
+  await page.keyboard.type('cobalt rope')
+  await expect(form.payee).toHaveValue('cobalt rope')
+  await form.amount.fill('12.')
+  await form.memo.fill('half-typed')
+
+  page = await reopen(page, context)
+  form = drawForm(page)
+  await expect(form.payee).toHaveValue('cobalt rope')
+  await expect(form.memo).toHaveValue('half-typed')
+  await expect(form.amount).toHaveValue('12.')
+  await expect(page.getByTestId('ledger')).not.toHaveText(/^Ledger account$/)
+
+  // Payees and ledger accounts are the company’s: what stays is what belongs to nobody.
+  await page.goto('/accounts')
+  const truth = await wholeStore(page)
+  const own = truth.accounts.find(a => a.id === 'operating')!
+  const other = truth.accounts.find(a => a.companyId !== own.companyId)!
+  await page.goto('/lane/draw?account=operating')
+  await expect(form.payee).toHaveValue('cobalt rope')
+  await page.locator('.few').getByRole('button', { name: other.name }).click()
+  await expect(form.payee).toHaveValue('')
+  await expect(form.memo).toHaveValue('')
+  await expect(form.amount).toHaveValue('12.')
+})
+
+test('a check written by hand: the number moves on, and an old message does not stand beside a refusal', async ({ page }) => {
+  await demoOffice(page)
+  const pad = (await wholeStore(page)).books.find(b => b.kind === 'handwritten pad')!
+  await page.goto(`/lane/draw?account=${pad.accountId}&pad=${pad.id}`)
+  const form = drawForm(page)
+  const number = page.getByTestId('hand-number').locator('input')
+  await expect(number).not.toHaveValue('')
+  const at = Number(await number.inputValue())
+  await form.payee.fill('Saltgrass Bakery')
+  await form.payee.press('Tab')
+  await form.amount.fill('8')
+  await form.draw.dblclick()
+  await expect(said(page)).toContainText(`Recorded: ${at} to Saltgrass Bakery`)
+  await expect(number).toHaveValue(String(at + 1))
+  await form.payee.fill('Saltgrass Bakery')
+  await form.payee.press('Tab')
+  await form.amount.fill('9')
+  await number.fill(String(at))
+  await form.draw.click()
+  await expect(page.getByText(new RegExp(`${at} .*(issued|taken|used)`)).first()).toBeVisible()
+  await expect(said(page)).toHaveCount(0)
+})
+
+test.describe('before anything was entered', () => {
+  test.use(empty)
+  test('Enter twice opens one account', async ({ page }) => {
+    await page.goto('/')
+    await page.getByRole('button', { name: 'Start empty' }).dblclick()
+    await page.goto('/accounts/new')
+    await page.getByLabel('Company, one or two lines').fill('Pellam Slipway Works')
+    await page.getByLabel('Company address').fill('2 Cradle Yard')
+    await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
+    await page.getByLabel('Routing number', { exact: true }).fill('123456780')
+    await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
+    await page.getByLabel('Lowest number of the book').fill('1')
+    await page.getByLabel('Highest number').fill('50')
+    await page.getByLabel('Book balance today').fill('100.00')
+    await page.getByLabel('Book balance today').press('Enter')
+    await page.keyboard.press('Enter')
+    await expect(page.getByTestId('ready')).toBeVisible()
+    const { accounts, books, trail } = await wholeStore(page)
+    expect([accounts.length, books.length, trail.filter(t => t.act === 'open account').length]).toEqual([1, 1, 1])
+  })
+})
+
+test('a number on the pack that is wrong by a digit uses nothing up, and is asked about with the numbers named', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/run/new?account=operating')
+  await page.getByTestId('pick-done').click()
+  const expected = await page.getByTestId('expected').innerText()
+  const fates = (await wholeStore(page)).numbers.length
+  await page.getByTestId('top-number').fill(String(Number(expected) + 1700))
+  await expect(page.getByTestId('gap')).toBeVisible()
+  await giveReason(page, 'Why', 'not in the box')
+  await page.getByTestId('gap-done').dblclick()
+  await expect(page.getByTestId('gap-sure').or(page.getByText('does not fit')).first()).toBeVisible()
+  expect((await wholeStore(page)).numbers.length).toBe(fates)
+  await page.getByTestId('top-number').fill(expected)
+  await page.getByTestId('load-done').click()
+  await expect(page.getByTestId('pdf-ready')).toBeVisible()
+  expect((await wholeStore(page)).numbers.length).toBe(fates)
+})
+
+test('a check replaced, then cancelled in the lane: the balances are shown before and after, and agree with Today', async ({ page }) => {
+  await demoOffice(page)
+  const { numbers, payments } = await wholeStore(page)
+  const { number, check } = numbers.find(n => n.accountId === 'operating' && n.fate === 'issued' && n.check !== null)!
+  const payment = payments.find(p => p.id === check!.paymentId)!
+  await page.goto(`/register?account=operating&number=${number}`)
+  await page.locator(`tr[data-number="${number}"]`).click()
+  await page.getByTestId('act-replace').click()
+  await page.getByTestId('act-why').locator('input').fill('lost in the mail')
+  await page.keyboard.press('Tab')
+  await page.getByTestId('ask-go').dblclick()
+  await expect(page.getByTestId('ask-go')).toHaveCount(0)
+
+  await page.goto('/lane?account=operating')
+  await page.getByTestId('lane').locator('tr', { hasText: payment.name }).last().click()
+  await page.getByTestId('lane-cancel').click()
+  await page.getByTestId('act-why').locator('input').fill('paid twice')
+  await page.keyboard.press('Tab')
+  const after = await page.getByRole('dialog').getByTestId('balances').locator('tbody tr td:nth-child(3)').allInnerTexts()
+  await page.getByTestId('ask-go').dblclick()
+  await expect(page.getByTestId('ask-go')).toHaveCount(0)
+  expect((await todayOf(page, 'Operating')).slice(3)).toEqual(after)
+  const entries = (await wholeStore(page)).entries.filter(e => e.paymentId === payment.id)
+  expect(entries.length).toBe(2)
+  expect(entries[1]!.date >= entries[0]!.date).toBe(true)
+})
+
+test('where the browser opens no window, nothing is printed and the PDF is offered', async ({ page }) => {
+  await demoOffice(page)
+  await toPrintStep(page, 'yard')
+  const before = await wholeStore(page)
+  await page.evaluate(() => { window.open = () => null })
+  await page.getByTestId('print-open').click()
+  await expect(page.getByText(/opened no window/)).toBeVisible()
+  const now = await wholeStore(page)
+  expect([now.numbers.length, now.trail.length]).toEqual([before.numbers.length, before.trail.length])
+  const download = page.waitForEvent('download')
+  await page.getByTestId('print-save').click()
+  await download
+  await expect(page.getByTestId('count-off')).toBeVisible()
+})
+
+test('a half-done count-off outlives its tab', async ({ page: first, context }) => {
+  let page = first
+  await demoOffice(page)
+  await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
+  await page.locator('[data-sheet]').nth(1).focus()
+  await page.keyboard.press('s')
+  await page.keyboard.type('toner smeared')
+  await page.waitForTimeout(500)
+  page = await reopen(page, context)
+  await expect(page.locator('[data-sheet]').nth(1)).toContainText(/spoiled/i)
+  await expect(page.locator('.why input').first()).toHaveValue('toner smeared')
+})
+
+test('from Today to counted off by the keyboard alone, in under 40 presses', async ({ page, context }) => {
+  await demoOffice(page)
+  let presses = 0
+  const press = async (key: string) => { presses++; await page.keyboard.press(key) }
+  const onto = async (wanted: string) => {
+    for (let n = 0; n < 40; n++) {
+      if (await page.evaluate(sel => document.activeElement?.closest(sel) !== null && document.activeElement?.closest(sel) !== undefined, wanted)) return
+      await press('Tab')
+    }
+    throw new Error(`${wanted} is not reached by Tab`)
+  }
+  await onto('[data-test=today] a[href*="lane?account=operating"]')
+  await press('Enter')
+  await expect(page.getByTestId('start-run')).toBeVisible()
+  await onto('[data-test=start-run]')
+  await press('Enter')
+  await expect(page.getByTestId('pick-done')).toBeFocused()
+  await press('Enter')
+  await expect(page.getByTestId('top-number')).toBeFocused()
+  await press('Enter')
+  await expect(page.getByTestId('proof-done')).toBeFocused()
+  await press('Enter')
+  await expect(page.getByTestId('print-open')).toBeFocused()
+  const opened = context.waitForEvent('page')
+  await press('Enter')
+  await (await opened).close()
+  await expect(page.locator('[data-sheet]').first()).toBeFocused()
+  await press('a')
+  await expect(page.getByTestId('count-off')).toBeFocused()
+  await press('Enter')
+  await expect(page.getByTestId('outcomes')).toBeVisible()
+  console.log(`from Today to counted off: ${presses} presses of a key`)
+  expect(presses).toBeLessThan(40)
+})
