@@ -1,8 +1,26 @@
 <script setup lang="ts">
+/** After the dialog has gone, and after what follows the act has had its turn. */
+const BACK_MS = 200
 /** A question with its effect and one plain verb; what is asked for stands in the slot. */
 defineProps<{ title: string, verb: string, ready: boolean, busy?: boolean, fault?: string, danger?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ go: [] }>()
+
+/** Where the focus stood when the question was asked: it comes back to it, or to the page's heading where that is gone meanwhile. */
+let from: HTMLElement | undefined
+watch(open, (now, before) => {
+  if (now) from = document.activeElement instanceof HTMLElement ? document.activeElement : undefined
+  else if (before) giveBack()
+}, { immediate: true, flush: 'sync' })
+onBeforeUnmount(() => { if (open.value) giveBack() })
+function giveBack() {
+  setTimeout(() => {
+    if (document.activeElement && document.activeElement !== document.body && document.activeElement.isConnected && !document.activeElement.closest('.v-overlay')) return
+    const to = from?.isConnected && from !== document.body ? from : document.querySelector<HTMLElement>('main h1')
+    if (to?.matches('h1')) to.setAttribute('tabindex', '-1')
+    to?.focus({ preventScroll: true })
+  }, BACK_MS)
+}
 </script>
 
 <template>
