@@ -129,6 +129,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   expect(payment.state).toBe('waiting')
   await page.goto('/lane?account=operating')
   await page.locator(`[id="row-${payment.id}"]`).click()
+  await page.getByTestId('change').click()
   await page.getByTestId('lane-cancel').click()
   await giveReason(page, 'Why', 'paid twice')
   const after = await page.getByRole('dialog').getByTestId('balances').locator('tbody tr td:nth-child(3)').allInnerTexts()
