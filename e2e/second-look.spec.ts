@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { demoOffice, drawForm, empty, expect, giveReason, reopen, test, toPrintStep, todayOf } from './office'
+import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
 const said = (page: Page) => page.getByRole('status').filter({ hasText: /Drawn|Recorded/ })
@@ -202,4 +203,29 @@ test('from Today to counted off by the keyboard alone, in under 40 presses', asy
   await expect(page.getByTestId('outcomes')).toBeVisible()
   console.log(`from Today to counted off: ${presses} presses of a key`)
   expect(presses).toBeLessThan(40)
+})
+
+test('twenty accounts: the one a page is about is chosen from a list, by typing a part of its name', async ({ page }) => {
+  await demoOffice(page)
+  await page.evaluate(() => new Promise<void>((done) => {
+    const open = indexedDB.open('violet-lane')
+    open.onsuccess = () => {
+      const at = open.result.transaction(['accounts', 'books'], 'readwrite')
+      const copied = (table: string, key: string, as: (n: number) => object): void => {
+        const like = at.objectStore(table).get(key)
+        like.onsuccess = () => { for (let n = 1; n <= 17; n++) at.objectStore(table).put({ ...like.result, ...as(n) }) }
+      }
+      copied('accounts', 'operating', n => ({ id: `more-${n}`, bookId: `book-${n}`, name: `Berth ${n} of the long quay` }))
+      copied('books', 'operating-book', n => ({ id: `book-${n}`, accountId: `more-${n}` }))
+      at.oncomplete = () => { open.result.close(); done() }
+    }
+  }))
+  await page.goto('/lane?account=operating')
+  const choice = page.getByRole('combobox', { name: 'Bank account' })
+  await choice.fill('berth 17')
+  await page.getByRole('option', { name: /Berth 17/ }).click()
+  await expect(page).toHaveURL(/account=more-17/)
+  expect(await troublesOfSight(page)).toEqual([])
+  await page.setViewportSize({ width: 640, height: 400 })
+  expect(await troublesOfSight(page)).toEqual([])
 })

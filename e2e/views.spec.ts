@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
+import { troublesOfSight } from './hands/looks'
 import { demoOffice, empty, expect, test, toPrintStep } from './office'
 
 const POINT = 25.4 / 72
@@ -11,6 +12,7 @@ async function narrow(page: Page, what: string): Promise<void> {
   expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
   const cut = await page.evaluate(() => [...document.querySelectorAll('.v-card, .v-btn')].filter(e => getComputedStyle(e).overflow !== 'auto' && (e.scrollHeight > e.clientHeight + 3 || e.scrollWidth > e.clientWidth + 3)).map(e => (e as HTMLElement).innerText.slice(0, 40)))
   expect(cut, `${what} cuts off`).toEqual([])
+  expect(await troublesOfSight(page), what).toEqual([])
 }
 async function clean(page: Page, what: string, only?: string): Promise<void> {
   await page.waitForTimeout(350)
@@ -28,12 +30,12 @@ for (const theme of ['light', 'dark'] as const) {
     const only = theme === 'dark' ? 'color-contrast' : undefined
     await demoOffice(page)
     if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click()
-    for (const width of theme === 'light' ? [1280, 1024] : [1280]) {
-      await page.setViewportSize({ width, height: width === 1280 ? 800 : 768 })
-      for (const [path, ready] of [['/', '[data-test=today]'], ['/lane?account=operating', '[data-test=lane] tr.chosen'], ['/lane/draw?account=operating', '[data-test=draw-it]'], ['/register?account=operating', '[data-test=sheet]'], ['/books', '[data-test=book-operating]'], ['/accounts', '[data-test=accounts]'], ['/accounts/operating', '[data-test=ready]'], ['/papers', '[data-test=layouts]'], ['/papers/stock/three-checks-counterfoil-blank', '[data-test=stock-name]'], ['/papers/layout/letter-top', '[data-hit=payee]'], ['/papers/compare?layout=letter-top', '[data-test=sheet]'], ['/files', '[data-test=start-over]'], ['/fit', '[data-test=new-printer]'], ['/practice/printer', '[data-test=practice-send]'], ['/books/operating-book?number=4055', '[data-test=life]'], ['/books/proof', '[data-test=proof-holds]'], ['/trail', '[data-test=trail] td'], ['/run/together', '[data-test=group-yard]']] as const) {
+    for (const [width, height] of theme === 'light' ? [[1280, 800], [1024, 700], [640, 400]] as const : [[1280, 800]] as const) {
+      await page.setViewportSize({ width, height })
+      for (const [path, ready] of [['/', '[data-test=today]'], ['/lane?account=operating', '[data-test=lane] tr.chosen'], ['/lane/draw?account=operating', '[data-test=draw-it]'], ['/register?account=operating', '[data-test=sheet]'], ['/books', '[data-test=book-operating]'], ['/accounts', '[data-test=accounts]'], ['/accounts/operating', '[data-test=ready]'], ['/accounts/new', '[data-test=account-form]'], ['/papers/stock/new', '[data-test=stock-name]'], ['/papers', '[data-test=layouts]'], ['/papers/stock/three-checks-counterfoil-blank', '[data-test=stock-name]'], ['/papers/layout/letter-top', '[data-hit=payee]'], ['/papers/compare?layout=letter-top', '[data-test=sheet]'], ['/files', '[data-test=start-over]'], ['/fit', '[data-test=new-printer]'], ['/practice/printer', '[data-test=practice-send]'], ['/books/operating-book?number=4055', '[data-test=life]'], ['/books/proof', '[data-test=proof-holds]'], ['/trail', '[data-test=trail] td'], ['/run/together', '[data-test=group-yard]']] as const) {
         await page.goto(path)
         await page.locator(ready).first().waitFor()
-        // Contrast differs with the theme, width does not: the narrow window is looked at once, for its width.
+        // Contrast differs with the theme, width does not: the smaller windows are looked at once, for their room.
         await (width === 1280 ? clean(page, `${path} at ${width}`, only) : narrow(page, `${path} at ${width}`))
       }
     }

@@ -8,7 +8,7 @@ const k = computed(() => tall.value / Math.max(props.stock.sheet.h, props.stock.
 </script>
 
 <template>
-  <svg :width="stock.sheet.w * k + 2" :height="stock.sheet.h * k + 2" :viewBox="`-1 -1 ${stock.sheet.w * k + 2} ${stock.sheet.h * k + 2}`" class="stock" role="img" :aria-label="stock.name">
+  <svg :width="stock.sheet.w * k + 2" :height="stock.sheet.h * k + 2" :viewBox="`-1 -1 ${stock.sheet.w * k + 2} ${stock.sheet.h * k + 2}`" class="stock" role="img" :aria-label="stock.name || 'a stock without a name yet'">
     <rect class="sheet" :width="stock.sheet.w * k" :height="stock.sheet.h * k" />
     <g v-for="p in stock.panels" :key="`${p.role}${p.place}`">
       <rect :class="p.role" :x="p.x * k" :y="p.y * k" :width="p.w * k" :height="p.h * k" />

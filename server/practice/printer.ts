@@ -24,7 +24,7 @@ interface Job {
 
 /** What the trays do wrong at first: known to this page of the stand-in alone, for the fit to find out. */
 const asDelivered: Readonly<Record<PracticeTray, Press>> = {
-  'Tray 1': { ...exactPress, shift: { x: 1.8, y: -1.3 }, stretch: { x: 1.004, y: 0.997 }, turn: 0.35 },
+  'Tray 1': { ...exactPress, shift: { x: 1.8, y: -1.3 }, stretch: { x: 1.004, y: 1.001 }, turn: 0.35 },
   'Tray 2': { ...exactPress, shift: { x: -0.6, y: 2.1 }, toner: 1.2, stacking: 'face up' },
   'Tray 3': { ...exactPress, shift: { x: 0.9, y: 0.4 }, turn: -0.8, toner: 0.8, fitToPage: true },
 }
