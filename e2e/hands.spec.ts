@@ -22,7 +22,7 @@ for (const seed of SEEDS) {
     for (let n = 1; n <= STEPS; n++) {
       const moves = await movesHere({ page, context, r })
       const move: Move = r.one(moves)
-      const full = move.most > 0 && r.next() < 0.06
+      const full = move.most > 0 && !move.elsewhere && r.next() < 0.06
       told.push(`${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : ''}`)
       if (full) await page.evaluate(() => { const put = IDBObjectStore.prototype.put; Object.assign(globalThis, { roomAgain: () => { IDBObjectStore.prototype.put = put } }); IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
       // A button may go away under the finger: that is no fault.

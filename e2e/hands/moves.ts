@@ -1,8 +1,8 @@
 import type { BrowserContext, Locator, Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 
-/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards. */
-export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, do(): Promise<void> }
+/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab. */
+export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, do(): Promise<void> }
 export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
 /** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
 interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }
@@ -51,7 +51,7 @@ function anywhere(h: Hands): Move[] {
     { name: 'other size', most: 0, do: async () => { await page.setViewportSize(r.one([{ width: 1280, height: 800 }, { width: 1024, height: 700 }, { width: 640, height: 400 }])) } },
     { name: 'light or dark', most: 0, do: async () => { await page.getByRole('button', { name: /^(Dark|Light)$/ }).click(QUICK) } },
     { name: 'escape', most: 0, do: async () => { await page.keyboard.press('Escape') } },
-    { name: 'a second tab draws', most: 1, do: async () => secondTab(h) },
+    { name: 'a second tab draws', most: 1, elsewhere: true, do: async () => secondTab(h) },
   ]
 }
 
