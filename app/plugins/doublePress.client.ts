@@ -21,7 +21,11 @@ export default defineNuxtPlugin(() => {
     if (event.detail > 0) pressed(event, event.detail > 1)
   }, true)
   document.addEventListener('keydown', (event) => {
-    if (event.key !== 'Enter') return
+    // Another key in between: what follows is a press of its own.
+    if (event.key !== 'Enter') {
+      last = { at: -Infinity, on: null }
+      return
+    }
     if (event.repeat && !(event.target instanceof HTMLTextAreaElement)) return swallow(event)
     pressed(event, event.timeStamp - last.at < DOUBLE_MS)
   }, true)
