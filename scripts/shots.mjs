@@ -43,7 +43,7 @@ try {
   await test('sheet').waitFor()
   await take('register')
   await page.goto('/books')
-  await test('book-operating').waitFor()
+  await test('book-operating').first().waitFor()
   await take('number-books')
   await page.goto('/books/operating-book?number=4055')
   await test('life').waitFor()
