@@ -17,9 +17,7 @@ router.afterEach((to, from) => {
   setTimeout(() => {
     const now = document.activeElement
     if (now && now !== document.body && now.isConnected && document.querySelector('main')?.contains(now)) return
-    const heading = document.querySelector<HTMLElement>('main h1')
-    heading?.setAttribute('tabindex', '-1')
-    heading?.focus({ preventScroll: true })
+    focusHeading()
   }, 120)
 })
 </script>

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { demoOffice, drawForm, empty, expect, reopen, test, todayOf } from './office'
+import { demoOffice, drawForm, empty, expect, fillFirstAccount, reopen, test, todayOf } from './office'
 
 test('from a payment to counted-off checks, the tab closed between every two steps', async ({ page: first, context }) => {
   let page = first
@@ -136,14 +136,7 @@ test.describe('an office in which nothing was entered', () => {
     await page.getByTestId('begin').getByRole('link', { name: 'Begin with company and account' }).click()
     await page.getByRole('button', { name: 'Open the account' }).click()
     await expect(page.getByText('the company’s name is wanted here')).toBeVisible()
-    await page.getByLabel('Company, one or two lines').fill('Pellam Slipway Works')
-    await page.getByLabel('Company address').fill('2 Cradle Yard')
-    await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
-    await page.getByLabel('Routing number', { exact: true }).fill('123456789')
-    await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
-    await page.getByLabel('Lowest number of the book').fill('1')
-    await page.getByLabel('Highest number').fill('50')
-    await page.getByLabel('Book balance today').fill('100.00')
+    await fillFirstAccount(page, '123456789')
     await page.getByRole('button', { name: 'Open the account' }).click()
     await expect(page.getByText('after 12345678 it would be 0').first()).toBeVisible()
     await page.getByLabel('Routing number', { exact: true }).fill('123456780')

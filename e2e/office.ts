@@ -75,3 +75,15 @@ export async function giveReason(page: Page, name: string, text: string): Promis
   await field.fill(text)
   await field.press('Tab')
 }
+
+/** Fills the form of a first company and account, with this routing number. */
+export async function fillFirstAccount(page: Page, routing: string): Promise<void> {
+  await page.getByLabel('Company, one or two lines').fill('Pellam Slipway Works')
+  await page.getByLabel('Company address').fill('2 Cradle Yard')
+  await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
+  await page.getByLabel('Routing number', { exact: true }).fill(routing)
+  await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
+  await page.getByLabel('Lowest number of the book').fill('1')
+  await page.getByLabel('Highest number').fill('50')
+  await page.getByLabel('Book balance today').fill('100.00')
+}

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { demoOffice, drawForm, empty, expect, giveReason, reopen, test, toPrintStep, todayOf } from './office'
+import { demoOffice, drawForm, empty, expect, fillFirstAccount, giveReason, reopen, test, toPrintStep, todayOf } from './office'
 import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
@@ -79,14 +79,7 @@ test.describe('before anything was entered', () => {
     await page.goto('/')
     await page.getByRole('button', { name: 'Start empty' }).dblclick()
     await page.goto('/accounts/new')
-    await page.getByLabel('Company, one or two lines').fill('Pellam Slipway Works')
-    await page.getByLabel('Company address').fill('2 Cradle Yard')
-    await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
-    await page.getByLabel('Routing number', { exact: true }).fill('123456780')
-    await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
-    await page.getByLabel('Lowest number of the book').fill('1')
-    await page.getByLabel('Highest number').fill('50')
-    await page.getByLabel('Book balance today').fill('100.00')
+    await fillFirstAccount(page, '123456780')
     await page.getByLabel('Book balance today').press('Enter')
     await page.keyboard.press('Enter')
     await expect(page.getByTestId('ready')).toBeVisible()

@@ -1,5 +1,6 @@
 import { PDFiumLibrary } from '@hyzyla/pdfium'
 import type { GreyImage } from '../core/micr/reader'
+import { MM_PER_INCH, MM_PER_POINT } from '../core/paper/length'
 
 /** A part of a page, in mm from its upper left. */
 export interface Part { readonly x: number, readonly y: number, readonly w: number, readonly h: number }
@@ -29,9 +30,6 @@ interface Module {
   readonly HEAPU8: Uint8Array
 }
 
-const MM_PER_INCH = 25.4
-const POINTS_PER_INCH = 72
-const MM_PER_POINT = MM_PER_INCH / POINTS_PER_INCH
 // Names of the library's own constants (fpdfview.h).
 const FORMAT_GREY = 1
 const FORMAT_BGRA = 4
@@ -63,11 +61,10 @@ export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
         const page = pageOf(number)
         const px = (mm: number): number => Math.round(mm / MM_PER_INCH * dpi)
         const [w, h] = [Math.max(1, px(part.w)), Math.max(1, px(part.h))]
-        const whole = (points: number): number => Math.round(points / POINTS_PER_INCH * dpi)
         const bitmap = module._FPDFBitmap_CreateEx(w, h, format, 0, 0)
         if (!bitmap) throw new RangeError(`no room for a picture of ${w} x ${h} pixels`)
         module._FPDFBitmap_FillRect(bitmap, 0, 0, w, h, WHITE)
-        module._FPDF_RenderPageBitmap(bitmap, page, -px(part.x), -px(part.y), whole(module._FPDF_GetPageWidth(page)), whole(module._FPDF_GetPageHeight(page)), 0, flags)
+        module._FPDF_RenderPageBitmap(bitmap, page, -px(part.x), -px(part.y), px(module._FPDF_GetPageWidth(page) * MM_PER_POINT), px(module._FPDF_GetPageHeight(page) * MM_PER_POINT), 0, flags)
         const [start, stride] = [module._FPDFBitmap_GetBuffer(bitmap), module._FPDFBitmap_GetStride(bitmap)]
         const data = new Uint8Array(w * h * bytesPerPixel)
         for (let row = 0; row < h; row++) data.set(module.HEAPU8.subarray(start + row * stride, start + row * stride + w * bytesPerPixel), row * w * bytesPerPixel)

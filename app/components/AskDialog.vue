@@ -16,9 +16,8 @@ onBeforeUnmount(() => { if (open.value) giveBack() })
 function giveBack() {
   setTimeout(() => {
     if (document.activeElement && document.activeElement !== document.body && document.activeElement.isConnected && !document.activeElement.closest('.v-overlay')) return
-    const to = from?.isConnected && from !== document.body ? from : document.querySelector<HTMLElement>('main h1')
-    if (to?.matches('h1')) to.setAttribute('tabindex', '-1')
-    to?.focus({ preventScroll: true })
+    if (from?.isConnected && from !== document.body) from.focus({ preventScroll: true })
+    else focusHeading()
   }, BACK_MS)
 }
 </script>

@@ -25,3 +25,10 @@ export function focusNext(part: HTMLElement): void {
 export function focusSoon(selector: string): void {
   void nextTick(() => document.querySelector<HTMLElement>(selector)?.focus())
 }
+
+/** Puts the focus on the page's heading: where nothing of its own asks for it. */
+export function focusHeading(): void {
+  const heading = document.querySelector<HTMLElement>('main h1')
+  heading?.setAttribute('tabindex', '-1')
+  heading?.focus({ preventScroll: true })
+}

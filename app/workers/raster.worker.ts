@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import wasmUrl from '@hyzyla/pdfium/pdfium.wasm?url'
 import type { GreyImage } from '#core/micr/reader'
+import { MM_PER_INCH } from '#core/paper/length'
 import type { Note } from '#core/proof/note'
 import { rasteriser, type RasterPdf } from '~~/raster/pdfium'
 import { readLines, type LineToRead } from '~~/raster/readLines'
@@ -29,7 +30,7 @@ const api = {
   async firstPage(bytes: Uint8Array, dpi: number, most: number): Promise<Blob> {
     const picture = await withPdf(bytes, (pdf) => {
       const size = pdf.sizeOf(1)
-      const scale = Math.min(1, most / (Math.max(size.w, size.h) / 25.4 * dpi))
+      const scale = Math.min(1, most / (Math.max(size.w, size.h) / MM_PER_INCH * dpi))
       return pdf.colors(1, { x: 0, y: 0, ...size }, dpi * scale)
     })
     const canvas = new OffscreenCanvas(picture.w, picture.h)
