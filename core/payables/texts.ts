@@ -4,12 +4,15 @@ import { asSet, missingLetter, unprintable } from '../type/face'
 const MOST_LINES = 6
 const MOST_LETTERS = 80
 
+/** Composed letters (NFC) and single spaces. */
+const tidy = (text: string): string => asSet(text).trim().replaceAll(/\s+/g, ' ')
+
 /**
  * The one gate for words that print: composed letters (NFC), single spaces, no more than `most` of them. Refused at the field: too long, or a
  * letter that cannot be printed, which the sentence names.
  */
 export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
-  const t = asSet(text).trim().replaceAll(/\s+/g, ' ')
+  const t = tidy(text)
   if (t.length > most) return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, { field, value: t.length, limit: most })
   const letter = unprintable(t)
   if (letter !== undefined) return refuse('letter-unprintable', missingLetter(letter), { field, value: letter })
@@ -36,4 +39,4 @@ export function payeeName(text: string, field: string): Result<string> {
 
 /** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */
 export const sameName = (a: string, b: string): boolean => nameKey(a) === nameKey(b)
-export const nameKey = (name: string): string => asSet(name).trim().replaceAll(/\s+/g, ' ').toLowerCase()
+export const nameKey = (name: string): string => tidy(name).toLowerCase()
