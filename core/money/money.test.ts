@@ -78,7 +78,9 @@ describe('amount in words', () => {
   })
   it('whole numbers are said as an independent library says them', () => {
     const plain: Record<string, (n: number) => string> = {
-      'en-US': enUS, 'en-CA': enUS, 'en-GB': enGB, 'en-IN': n => enIN(n).replaceAll(' and ', ' '), 'fr-CA': frFR,
+      'en-US': enUS, 'en-CA': enUS, 'en-IN': n => enIN(n).replaceAll(' and ', ' '), 'fr-CA': frFR,
+      // The library puts “and” before a last group of thousands below a hundred, but not where units follow (two million five thousand and seven): neither do we.
+      'en-GB': n => enGB(n).replace(/ million and (\S+ thousand)$/, ' million $1'),
       // Before mil the library leaves uno whole, against the grammar.
       'es-US': n => esUS(n).replaceAll('veintiuno mil', 'veintiún mil').replaceAll('uno mil', 'un mil'),
     }
@@ -86,7 +88,7 @@ describe('amount in words', () => {
       // The library leaves out accents in places (dieciseis millones).
       const bare = (text: string): string => text.normalize('NFD').replaceAll(/\p{M}/gu, '')
       expect(bare(numerals[locale](n))).toBe(bare(plain[locale]!(n)))
-    }), { numRuns: 6000 })
+    }), { numRuns: 6000, examples: [['en-GB', 485_082_000], ['en-GB', 2_005_007]] })
   })
   it('in every language, no two whole amounts are said alike', () => {
     fc.assert(fc.property(fc.constantFrom(...locales), fc.integer({ min: 0, max: 999_999_999 }), fc.integer({ min: 0, max: 999_999_999 }), (locale, a, b) => {
