@@ -26,11 +26,11 @@ router.afterEach((to, from) => {
   <v-app>
     <template v-if="started">
       <PlaceRail />
-      <v-main tag="main">
+      <v-main tag="main" :aria-busy="office.acting > 0">
         <NuxtPage />
       </v-main>
     </template>
-    <v-main v-else-if="started === ''" tag="main">
+    <v-main v-else-if="started === ''" tag="main" :aria-busy="office.acting > 0">
       <FirstStart />
     </v-main>
     <v-snackbar :model-value="office.said !== ''" location="bottom" :timeout="6000" color="secondary" @update:model-value="office.said = ''">

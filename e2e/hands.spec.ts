@@ -28,7 +28,7 @@ for (const seed of SEEDS) {
       // A button may go away under the finger: that is no fault.
       let done = true
       await move.do().catch((error: unknown) => { done = false; told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`) })
-      await page.waitForFunction(() => !document.querySelector('.v-btn--loading'), undefined, { timeout: 15_000 }).catch(() => fail('something stays busy for ever'))
+      await page.waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'), undefined, { timeout: 15_000 }).catch(() => fail('something stays busy for ever'))
       if (full) await page.evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.()).catch(() => undefined)
       const truth = await truthOf(page)
       if (truth.acts - acts > move.most) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)

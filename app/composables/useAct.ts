@@ -1,13 +1,15 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Refusal, Result } from '#core/base/result'
 import { acts } from '~/data/officeActs'
+import { screenFollows } from './useLive'
 import { useOffice } from '~/stores/office'
 
 type Acting = typeof acts
 
 /**
- * One press, one act: the only way in which a screen acts. It is busy before anything is awaited, so a second press does nothing; the act carries a
- * key from when its form was opened, so that the core refuses it a second time; the message of the act before goes when this one begins.
+ * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until the screen shows what was done, so a
+ * second press does nothing; the act carries a key from when its form was opened, so that the core refuses it a second time; the message of the act
+ * before goes when this one begins.
  */
 export function useAct() {
   const office = useOffice()
@@ -22,16 +24,22 @@ export function useAct() {
   async function act<T>(what: (acting: Acting) => Promise<Result<T>>): Promise<Result<T> | undefined> {
     if (busy.value) return undefined
     busy.value = true
+    office.acting++
     refusal.value = undefined
     office.said = ''
     try {
       const done = await what(acts.under(key))
-      if (done.ok) key = crypto.randomUUID()
+      if (done.ok) {
+        key = crypto.randomUUID()
+        // Busy until what was done stands on the screen: a second press never acts on what was there before.
+        await screenFollows()
+      }
       else refusal.value = done.refusal
       return left ? undefined : done
     }
     finally {
       busy.value = false
+      office.acting--
     }
   }
   /** Does one act, and says whether it was done. */

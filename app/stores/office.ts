@@ -22,5 +22,7 @@ export const useOffice = defineStore('office', () => {
   watch(unit, name => localStorage.setItem(unitKey, name))
   /** A sentence about what was just done, read out and shown for a while. */
   const said = ref('')
-  return { theme, unit, said }
+  /** How many acts are under way on this page. */
+  const acting = ref(0)
+  return { theme, unit, said, acting }
 })

@@ -52,8 +52,10 @@ function expected(coverage: Float32Array | undefined, grow: number, soft: number
 /** A position as it was read: its right edge and foot in pixels of the strip, and how much of each cell its character inks; no coverage for a blank. */
 export interface ReadPlace { readonly right: number, readonly foot: number, readonly coverage: Float32Array | undefined }
 
-/** Weights of strokes that are tried, as shares of a cell on each side: toner lies heavier or lighter, alike along the line. */
-const WEIGHTS = [-0.2, -0.13, -0.06, 0, 0.06, 0.13, 0.2]
+/** Weights of strokes that are tried, as shares of a cell on each side: toner lies heavier or lighter, alike along the line. As drawn comes first. */
+const WEIGHTS = [0, -0.2, -0.13, -0.06, 0.06, 0.13, 0.2]
+/** Below this the line is explained as drawn, and no other weight need be tried. */
+const WELL_EXPLAINED = 0.15
 
 /** The largest mean of any patch of differences. */
 function worstPatch(off: Float32Array): number {
@@ -85,6 +87,10 @@ export function unexplained(strip: Darkness, places: readonly ReadPlace[], cell:
       known.set(coverage, meant)
       return seen[i]!.map((v, k) => v - meant[k]!)
     })
+    if (grow === 0) {
+      const worst = Math.max(0, ...offs.map(worstPatch))
+      if (worst < WELL_EXPLAINED) return worst
+    }
     const squares = offs.reduce((sum, off) => sum + off.reduce((s, v) => s + v * v, 0), 0)
     if (!best || squares < best.squares) best = { squares, offs }
   }

@@ -31,6 +31,10 @@ const BLUR = 4
 /** White wanted before and behind the line, in positions: less than it, a narrow character may have been cut off unseen. */
 const QUIET_LEFT = 0.75
 const QUIET_RIGHT = 0.8
+/** White kept around the ink, in positions: more than is wanted at its ends. */
+const WHITE_AROUND = 2
+/** Darkness below which a pixel is taken for paper, where it is asked whether there is ink at all. */
+const FAINT = 0.12
 /** Ink in a position, as a share of its area, below which it is blank. */
 const BLANK = 0.045
 
@@ -61,22 +65,51 @@ function templatesOf(shapes: MicrShapes): readonly Template[] {
   return made
 }
 
-/** Darkness 0 to 1 of each pixel, averaged over its neighbours so that lone specks fade, after stretching the image's own black and white. */
-function darkness(image: GreyImage): Float32Array {
-  const { w, h, data } = image
+/** How dark each grey is, 0 to 1, after stretching the image's own black and white. */
+function darkOfGrey({ data }: GreyImage): Float32Array {
   const counts = new Uint32Array(256)
   for (let i = 0; i < data.length; i++) counts[data[i]!]!++
   const at = (share: number): number => { let n = 0; for (let v = 0; v < 256; v++) { n += counts[v]!; if (n >= share * data.length) return v } return 255 }
   const black = at(0.01)
   const white = at(0.6)
   const range = Math.max(40, white - black)
-  const darkOf = Float32Array.from({ length: 256 }, (_, v) => Math.min(1, Math.max(0, (white - v) / range)) / 9)
+  return Float32Array.from({ length: 256 }, (_, v) => Math.min(1, Math.max(0, (white - v) / range)))
+}
+
+/** The part of the image in which there is ink at all, with as much white around it as there is, up to `margin` pixels; undefined where all is white. */
+function inkPart({ w, h, data }: GreyImage, darkOf: Float32Array, margin: number): GreyImage & { x: number, y: number } | undefined {
+  let lightest = 255
+  while (lightest >= 0 && darkOf[lightest]! < FAINT) lightest--
+  let [left, right, top, bottom] = [w, -1, h, -1]
+  for (let y = 0; y < h; y++) {
+    const row = data.subarray(y * w, y * w + w)
+    let first = 0
+    while (first < w && row[first]! > lightest) first++
+    if (first === w) continue
+    let last = w - 1
+    while (row[last]! > lightest) last--
+    left = Math.min(left, first)
+    right = Math.max(right, last)
+    top = Math.min(top, y)
+    bottom = y
+  }
+  if (right < 0) return undefined
+  const [x, y] = [Math.max(0, left - margin), Math.max(0, top - margin)]
+  const [wide, high] = [Math.min(w, right + 1 + margin) - x, Math.min(h, bottom + 1 + margin) - y]
+  const part = new Uint8Array(wide * high)
+  for (let v = 0; v < high; v++) part.set(data.subarray((y + v) * w + x, (y + v) * w + x + wide), v * wide)
+  return { x, y, w: wide, h: high, data: part }
+}
+
+/** Darkness of each pixel, averaged over its neighbours so that lone specks fade. */
+function darkness({ w, h, data }: GreyImage, darkOf: Float32Array): Float32Array {
+  const ninth = darkOf.map(v => v / 9)
   const rowSum = new Float32Array(w * h)
   for (let y = 0; y < h; y++) {
     const o = y * w
-    let [before, here] = [darkOf[data[o]!]!, darkOf[data[o]!]!]
+    let [before, here] = [ninth[data[o]!]!, ninth[data[o]!]!]
     for (let x = 0; x < w; x++) {
-      const after = x + 1 < w ? darkOf[data[o + x + 1]!]! : here
+      const after = x + 1 < w ? ninth[data[o + x + 1]!]! : here
       rowSum[o + x] = before + here + after
       before = here
       here = after
@@ -92,22 +125,23 @@ function darkness(image: GreyImage): Float32Array {
 
 /** Degrees by which lines of ink climb: the angle at which the rows gather the most ink in the fewest rows. */
 function tiltOf(xs: Int32Array, ys: Int32Array, h: number, w: number): number {
-  const sharpness = (degrees: number): number => {
+  const sharpness = (degrees: number, every: number): number => {
     const slope = Math.tan(degrees * Math.PI / 180)
     const shift = Math.ceil(Math.abs(slope) * w) + 1
     const rows = new Float32Array(h + 2 * shift + 2)
-    for (let i = 0; i < xs.length; i++) rows[Math.round(ys[i]! + slope * xs[i]! + shift)]!++
+    for (let i = 0; i < xs.length; i += every) rows[Math.round(ys[i]! + slope * xs[i]! + shift)]!++
     let s = 0
     // Steps between neighbouring rows, squared: sharp where the feet and heads of the characters fall on one row.
     for (let i = 1; i < rows.length; i++) s += (rows[i]! - rows[i - 1]!) ** 2
     return s
   }
   let best = 0
-  for (const [reach, step] of [[3, 0.25], [0.3, 0.05], [0.06, 0.02]] as const) {
+  // A third of the points shows about where it is.
+  for (const [reach, step, every] of [[3, 0.25, 3], [0.3, 0.05, 3], [0.06, 0.02, 1]] as const) {
     const middle = best
     let most = -1
     for (let d = middle - reach; d <= middle + reach + 1e-9; d += step) {
-      const s = sharpness(d)
+      const s = sharpness(d, every)
       if (s > most) { most = s; best = d }
     }
   }
@@ -214,14 +248,20 @@ function likeness(strip: Strip, right: number, foot: number, pitch: number, valu
  */
 export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = ownShapes): Result<MicrReading> {
   if (image.data.length !== image.w * image.h) throw new RangeError(`an image of ${image.w} x ${image.h} has ${image.w * image.h} pixels, not ${image.data.length}`)
-  const templates = templatesOf(shapes)
-  const dark = darkness(image)
+  const darkOf = darkOfGrey(image)
+  const part = inkPart(image, darkOf, Math.ceil(dpi * PITCH_IN * WHITE_AROUND))
+  if (!part) return refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
+  const read = readPart(part, darkness(part, darkOf), dpi, templatesOf(shapes))
+  return read.ok ? good({ ...read.value, right: read.value.right + part.x, foot: read.value.foot + part.y }) : read
+}
+
+function readPart(image: GreyImage, dark: Float32Array, dpi: number, templates: readonly Template[]): Result<MicrReading> {
   let count = 0
   for (let i = 0; i < dark.length; i++) if (dark[i]! > 0.5) count++
   const nominalCell = dpi * PITCH_IN / CELLS
   if (count < nominalCell * nominalCell * 12) return refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
   const [xs, ys] = [new Int32Array(count), new Int32Array(count)]
-  for (let i = 0, n = 0; i < dark.length; i++) if (dark[i]! > 0.5) { xs[n] = i % image.w; ys[n++] = Math.floor(i / image.w) }
+  for (let y = 0, i = 0, n = 0; y < image.h; y++) for (let x = 0; x < image.w; x++, i++) if (dark[i]! > 0.5) { xs[n] = x; ys[n++] = y }
   const tilt = tiltOf(xs, ys, image.h, image.w)
   const slope = Math.tan(tilt * Math.PI / 180)
 

@@ -1,11 +1,8 @@
-import type { BrowserContext, Locator, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
+import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
+import { files, fit, lightTable, papers } from './paperMoves'
 
-/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab. */
-export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, do(): Promise<void> }
-export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
-/** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
-interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }
 const counted = { pills: '.few .v-btn', lane: '[data-test=lane] tbody tr', boxes: '[data-test=pick] tbody input:not(:disabled)', sheets: '[data-sheet]', numbers: 'tr[data-number]', books: '.book h2 a', asked: '[data-test=ask-go]' } as const
 
 /** Looks once over the page: everything else is decided from that. */
@@ -17,28 +14,9 @@ const look = async (h: Hands): Promise<Seen> => {
   return { ...h, tests: new Set(tests), counts }
 }
 
-const QUICK = { timeout: 1500 }
-/** Presses a button as an impatient person does: with the mouse or by Enter, once or twice. */
-async function press({ r, page }: Hands, button: Locator): Promise<void> {
-  const twice = r.next() < 0.4
-  if (r.next() < 0.5) await (twice ? button.dblclick(QUICK) : button.click(QUICK))
-  else {
-    await button.focus(QUICK)
-    await page.keyboard.press('Enter')
-    if (twice) await page.keyboard.press('Enter')
-  }
-}
-const here = ({ page, tests }: Seen, test: string): Locator | undefined => (tests.has(test) ? page.getByTestId(test).first() : undefined)
-const odd = ['', ' ', '0', '-5', '1e9', '999,999,999.99', '1.234', 'NaN', '.50', '$ 12.00', 'Žofie Łąka', '漢字', 'x'.repeat(90), '<b>bold</b>', '=1+1', '2020-01-01', '12/31/2199', '31', 'fri', '00000', '4290']
 const payees = ['Cobalt Rope & Rigging', 'saltgrass BAKERY', 'Shoreline Timber', 'Tidegate Harbor Dues', 'Nobody Known', 'Anchorage Legal Partners', 'Mara Osgood']
 const amount = (r: Random): string => (r.next() < 0.7 ? `${r.between(1, 900)}.${String(r.between(0, 99)).padStart(2, '0')}` : r.one(odd))
-async function type(field: Locator, text: string): Promise<void> {
-  const input = field.locator('input, textarea').first()
-  if (await field.evaluate(e => e.matches('input, textarea'))) await field.fill(text, QUICK)
-  else await input.fill(text, QUICK)
-}
-
-const places = ['/', '/', '/lane', '/lane', '/lane/draw', '/lane/draw', '/register', '/books', '/papers', '/fit', '/accounts', '/files', '/books/proof', '/trail', '/lane/draw', '/run/together']
+const places = ['/', '/', '/lane', '/lane', '/lane/draw', '/lane/draw', '/register', '/books', '/papers', '/fit', '/accounts', '/files', '/books/proof', '/trail', '/lane/draw', '/run/together', '/papers/layout/us-three-checks', '/papers/layout/letter-top']
 
 /** Moves that can be made anywhere. */
 function anywhere(h: Hands): Move[] {
@@ -204,7 +182,7 @@ function accounts(h: Seen): Move[] {
   const save = here(h, 'save-account')
   if (save) found.push({ name: 'rename and save the account', most: 1, do: async () => { const name = page.getByLabel('What you call this account'); await name.fill(`${(await name.inputValue()).split(' ')[0]} ${r.between(1, 9)}`, QUICK); await press(h, save) } })
   const close = here(h, 'close-through')
-  if (close) found.push({ name: 'close a period', most: 1, do: async () => { await type(close, r.one(['-60', '-1', '+3', '2020-01-01', 'x'])); await press(h, page.getByTestId('close-period')) } })
+  if (close) found.push({ name: 'close a period', most: 1, do: async () => { await type(close, r.one(['-60', '-1', '+3', '2020-01-01', 'x'])); await press(h, page.getByTestId('close-period').first()) } })
   return found
 }
 
@@ -213,7 +191,8 @@ export async function movesHere(h: Hands): Promise<Move[]> {
   const seen = await look(h)
   const asked = dialog(seen)
   if (asked.length) return [...asked, ...asked, ...anywhere(h).filter(m => ['go back', 'reload', 'escape'].includes(m.name))]
-  const own = [account, drawing, lane, run, register, books, accounts].flatMap(of => of(seen))
+  const own = [account, drawing, lane, run, register, books, accounts, papers, lightTable, fit, files].flatMap(of => of(seen))
+  const acting = own.filter(m => m.most > 0)
   const leave = anywhere(h)
-  return [...own, ...own, ...own, ...leave, ...leave.slice(0, 2), ...leave.slice(0, 2)]
+  return [...own, ...own, ...own, ...own, ...acting, ...acting, ...acting, ...leave, ...leave.slice(0, 2), ...leave.slice(0, 2)]
 }

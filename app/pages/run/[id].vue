@@ -2,13 +2,13 @@
 import { idOf, type Id } from '#core/base/id'
 import { bookName, feedsRuns, type NumberBook } from '#core/books/book'
 import { figures } from '#core/money/figures'
-import { sum, zero } from '#core/money/cents'
+import { sum } from '#core/money/cents'
 import { checksPerSheet } from '#core/paper/stock'
 import type { CheckFacts } from '#core/proof/facts'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import { placesOf } from '#core/runs/print'
-import { bySheets, layoutVersion, numbersOfRun, paperOfBook, plan, type RunCheck, type RunOrder } from '#core/runs/run'
+import { bySheets, layoutVersion, paperOfBook, plan, type RunOrder } from '#core/runs/run'
 import { practiceTrays } from '#core/practice/press'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { continuationOf, openWindow, paperOf, savePdf, type PaperWindow } from '~/data/papers'
@@ -41,7 +41,6 @@ const view = computed<AccountView | undefined>(() => account.value && { ...accou
 const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value?.id)
 const otherRun = useLive(() => (book.value && isNew.value ? readOpenRun(book.value.id) : undefined), () => [book.value?.id, isNew.value])
 const payments = useLive(() => (run.value ? readPayments(run.value.paymentIds) : undefined), () => run.value)
-const paid = (check: RunCheck) => payments.value?.find(p => p.id === check.paymentId)
 
 const back = ref<'pick' | 'load'>()
 const approved = shallowRef<{ made: PaperMade, checks: readonly CheckFacts[], version: string, places: readonly string[], consent: string }>()
@@ -257,18 +256,7 @@ async function saveKept() {
         </v-btn>
       </v-alert>
       <v-card v-if="run?.state === 'counted off'" class="outcomes">
-        <table class="plain" data-test="outcomes">
-          <thead>
-            <tr><th scope="col">Number</th><th scope="col">Payee</th><th scope="col" class="num">Amount</th><th scope="col">Came out</th></tr>
-          </thead>
-          <tbody>
-            <tr v-for="u in numbersOfRun(run)" :key="u.number">
-              <td>{{ u.number }}<span v-if="u.check?.sentAs" class="quiet">, sent as {{ u.check.sentAs }}</span></td>
-              <td>{{ u.check ? paid(u.check)?.name : 'no check' }}</td><td class="num">{{ u.check ? figures(paid(u.check)?.amount ?? zero) : '' }}</td>
-              <td>{{ u.came }}<span v-if="u.why" class="quiet">, {{ u.why }}</span></td>
-            </tr>
-          </tbody>
-        </table>
+        <RunOutcomes v-if="payments" :run="run" :payments="payments" />
       </v-card>
       <div v-if="run?.state === 'counted off'" class="after">
         <v-btn ref="afterwards" color="primary" variant="flat" :to="`/register?account=${view.account.id}`">

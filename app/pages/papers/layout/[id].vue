@@ -314,7 +314,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
             Save as file
           </v-btn>
         </div>
-        <div ref="room" class="middle scroll" tabindex="0" role="region" aria-label="Sheet">
+        <div ref="room" class="middle scroll" tabindex="0" role="region" aria-label="Sheet" data-home>
           <TableFieldGrid v-if="asTable" :editor="editor" :layout="settled" :unit="office.unit" />
           <TableSheet
             v-else :editor="editor" :views="views" :stock="stock" :scale="scale" :unit="office.unit" :snap="snap" :grid="grid" :scan="scanUrl" :fade="fade" v-bind="{ ...(windowZone && { windowZone }), ...(scanLines && { scanLines }) }"
@@ -360,6 +360,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
 .table { flex: 1; min-height: 0; display: grid; grid-template-columns: 196px minmax(0, 1fr) 244px; gap: 12px; padding-bottom: 10px; }
 .left, .right { padding: 2px 6px 10px 2px; }
 .right :deep(.v-field__input), .right :deep(.v-label) { font-size: 13px; }
+.page .middle { overflow-x: auto; }
 .middle { border: 1px solid rgba(var(--v-theme-on-surface), 0.14); border-radius: 4px; background: rgb(var(--v-theme-surface-variant)); }
 .file { display: block; font-size: 12px; margin-top: 8px; color: rgb(var(--v-theme-secondary)); }
 .file input { font-size: 11px; width: 100%; }

@@ -1,0 +1,27 @@
+import type { BrowserContext, Locator, Page } from '@playwright/test'
+import type { Random } from '../../core/base/random'
+
+/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab. */
+export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, do(): Promise<void> }
+export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
+/** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
+export interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }
+
+export const QUICK = { timeout: 1500 }
+/** Presses a button as an impatient person does: with the mouse or by Enter, once or twice. */
+export async function press({ r, page }: Hands, button: Locator): Promise<void> {
+  const twice = r.next() < 0.4
+  if (r.next() < 0.5) await (twice ? button.dblclick(QUICK) : button.click(QUICK))
+  else {
+    await button.focus(QUICK)
+    await page.keyboard.press('Enter')
+    if (twice) await page.keyboard.press('Enter')
+  }
+}
+export const here = ({ page, tests }: Seen, test: string): Locator | undefined => (tests.has(test) ? page.getByTestId(test).first() : undefined)
+export const odd = ['', ' ', '0', '-5', '1e9', '999,999,999.99', '1.234', 'NaN', '.50', '$ 12.00', 'Žofie Łąka', '漢字', 'x'.repeat(90), '<b>bold</b>', '=1+1', '2020-01-01', '12/31/2199', '31', 'fri', '00000', '4290']
+export async function type(field: Locator, text: string): Promise<void> {
+  const input = field.locator('input, textarea').first()
+  if (await field.evaluate(e => e.matches('input, textarea'))) await field.fill(text, QUICK)
+  else await input.fill(text, QUICK)
+}
