@@ -23,12 +23,20 @@ for (const seed of SEEDS) {
       const moves = await movesHere({ page, context, r })
       const move: Move = r.one(moves)
       const full = move.most > 0 && !move.elsewhere && r.next() < 0.06
-      told.push(`${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : ''}`)
+      const gone = !full && !move.elsewhere && !move.loads && r.next() < 0.04
+      told.push(`${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : gone ? ', the server is gone' : ''}`)
+      const complaints = watched.length
+      if (gone) await context.setOffline(true)
       if (full) await page.evaluate(() => { const put = IDBObjectStore.prototype.put; Object.assign(globalThis, { roomAgain: () => { IDBObjectStore.prototype.put = put } }); IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
       // A button may go away under the finger: that is no fault.
       let done = true
       await move.do().catch((error: unknown) => { done = false; told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`) })
       await page.waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'), undefined, { timeout: 15_000 }).catch(() => fail('something stays busy for ever'))
+      if (gone) {
+        await context.setOffline(false)
+        // That nothing can be fetched is written to the console; an error nobody caught is not forgiven.
+        watched.splice(complaints, Infinity, ...watched.slice(complaints).filter(c => !c.startsWith('console: ')))
+      }
       if (full) await page.evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.()).catch(() => undefined)
       const truth = await truthOf(page)
       if (truth.acts - acts > move.most) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)

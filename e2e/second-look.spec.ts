@@ -48,6 +48,16 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   await expect(form.payee).toHaveValue('')
   await expect(form.memo).toHaveValue('')
   await expect(form.amount).toHaveValue('12.')
+
+  // A payee that is taken out again is an empty one, after a reload too.
+  await form.payee.fill('Nobody')
+  await page.keyboard.press('Tab')
+  await form.payee.fill('')
+  await page.keyboard.press('Tab')
+  await page.reload()
+  await expect(form.amount).toHaveValue('12.')
+  await form.draw.click()
+  await expect(page.getByText('say who is paid')).toBeVisible()
 })
 
 test('a check written by hand: the number moves on, and an old message does not stand beside a refusal', async ({ page }) => {

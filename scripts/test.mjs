@@ -1,48 +1,62 @@
-// npm test: installs what is missing, then types, lint, import rule, unit tests, build, browser tests.
+// npm test: installs what is missing, then types, lint and import rule beside the build, then unit tests, then browser tests.
 // One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
-const run = (what, command, args, env = {}) => {
-  console.log(`\n== ${what}`)
+const began = Date.now()
+const seconds = since => Math.round((Date.now() - since) / 1000)
+/** Runs a command; what it prints comes as it is printed, or in one piece at its end where others run beside it. */
+const run = (what, command, args, { env = {}, beside = false } = {}) => new Promise((resolve) => {
   const started = Date.now()
-  const { status } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-  console.log(`== ${what}: ${status === 0 ? 'good' : 'FAILED'}, ${Math.round((Date.now() - started) / 1000)} s`)
-  return status === 0
-}
+  const held = []
+  if (!beside) console.log(`\n== ${what}`)
+  const child = spawn(command, args, { stdio: ['ignore', beside ? 'pipe' : 'inherit', beside ? 'pipe' : 'inherit'], env: { ...process.env, ...env } })
+  if (beside) for (const stream of [child.stdout, child.stderr]) stream.on('data', part => held.push(part))
+  child.on('error', error => held.push(`${error}\n`))
+  child.on('close', (status) => {
+    if (beside) console.log(`\n== ${what}\n${Buffer.concat(held.map(part => Buffer.from(part)))}`)
+    console.log(`== ${what}: ${status === 0 ? 'good' : 'FAILED'}, ${seconds(started)} s`)
+    resolve(status === 0)
+  })
+})
 const stop = (text) => { console.error(text); process.exit(1) }
 const has = tool => spawnSync('sh', ['-c', `command -v ${tool}`]).status === 0
 
-function tools() {
+async function tools() {
   const wanted = { 'chromium': process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', 'poppler-utils': 'pdftotext', 'qpdf': 'qpdf' }
   const missing = Object.entries(wanted).filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool))).map(([name]) => name)
   if (!missing.length) return
   const sentence = `The tests need ${missing.join(', ')}: install them with “apt-get install ${missing.join(' ')}” as root, then run npm test again.`
   if (process.getuid?.() !== 0 || !has('apt-get')) stop(sentence)
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
-  if (!run('package lists', 'apt-get', ['update', '-q'], env) || !run(`install ${missing.join(', ')}`, 'apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], env)) stop(sentence)
+  if (!await run('package lists', 'apt-get', ['update', '-q'], { env }) || !await run(`install ${missing.join(', ')}`, 'apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], { env })) stop(sentence)
 }
 
-if (!existsSync('node_modules/nuxt/package.json') && !run('npm ci', 'npm', ['ci', '--no-audit', '--no-fund'])) stop('npm ci failed')
-tools()
+if (!existsSync('node_modules/nuxt/package.json') && !await run('npm ci', 'npm', ['ci', '--no-audit', '--no-fund'])) stop('npm ci failed')
+await tools()
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
 
 const bin = name => `node_modules/.bin/${name}`
 const words = '../shared/tools/words-check'
+const beside = { beside: true }
 const steps = {
-  types: () => run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json']) && run('types', bin('nuxt'), ['typecheck']),
-  lint: () => run('lint', bin('eslint'), ['.']),
-  rules: () => run('import rule', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench', 'raster']) && run('nothing unused', bin('knip'), []) && (!existsSync(words) || run('words', words, ['.'])),
+  types: async () => await run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json'], beside) && run('types', bin('nuxt'), ['typecheck'], beside),
+  lint: () => run('lint', bin('eslint'), ['.'], beside),
+  rules: async () => await run('import rule', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench', 'raster'], beside)
+    && await run('nothing unused', bin('knip'), [], beside) && (!existsSync(words) || run('words', words, ['.'], beside)),
+  build: () => run('build', bin('nuxt'), ['build'], beside),
   unit: () => run('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
-  build: () => run('build', bin('nuxt'), ['build']),
-  browser: () => run('browser tests', bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' }),
+  browser: () => run('browser tests', bin('playwright'), ['test'], { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' } }),
 }
 const wanted = process.argv.slice(2)
 for (const name of wanted) if (!(name in steps)) stop(`there is no part “${name}”: ${Object.keys(steps).join(', ')}`)
-const failed = Object.entries(steps).filter(([name]) => !wanted.length || wanted.includes(name)).filter(([, step]) => !step()).map(([name]) => name)
+const failed = []
+const inTurn = async (names) => { for (const name of names) if ((!wanted.length || wanted.includes(name)) && !await steps[name]()) failed.push(name) }
+await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build'])])
+await inTurn(['unit', 'browser'])
 
 const read = file => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 const unit = read('test-results/unit.json')
@@ -50,5 +64,5 @@ const browser = read('test-results/browser.json')
 const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0)
 const bad = (unit?.numFailedTests ?? 0) + (browser?.stats.unexpected ?? 0) + (browser?.stats.flaky ?? 0)
 console.log(failed.length ? `\nNot good: ${failed.join(', ')}` : '\nEverything is good.')
-console.log(`${passed} passed, ${Math.max(bad, failed.length ? 1 : 0)} failed`)
+console.log(`${passed} passed, ${Math.max(bad, failed.length ? 1 : 0)} failed, ${seconds(began)} s`)
 process.exit(failed.length ? 1 : 0)

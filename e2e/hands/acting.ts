@@ -1,8 +1,8 @@
 import type { BrowserContext, Locator, Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 
-/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab. */
-export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, do(): Promise<void> }
+/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab, `loads` that it asks the server for a page. */
+export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, readonly loads?: boolean, do(): Promise<void> }
 export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
 /** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
 export interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }

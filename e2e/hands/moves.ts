@@ -23,9 +23,9 @@ function anywhere(h: Hands): Move[] {
   const { page, r } = h
   return [
     { name: 'go by the rail', most: 0, keeps: true, do: async () => { await page.locator('nav[aria-label=Places] a').nth(r.between(0, 7)).click(QUICK) } },
-    { name: 'open an address', most: 0, do: async () => { await page.goto(r.one(places)) } },
-    { name: 'go back', most: 0, do: async () => goBack(page) },
-    { name: 'reload', most: 0, do: async () => { await page.reload() } },
+    { name: 'open an address', most: 0, loads: true, do: async () => { await page.goto(r.one(places)) } },
+    { name: 'go back', most: 0, loads: true, do: async () => goBack(page) },
+    { name: 'reload', most: 0, loads: true, do: async () => { await page.reload() } },
     { name: 'other size', most: 0, do: async () => { await page.setViewportSize(r.one([{ width: 1280, height: 800 }, { width: 1024, height: 700 }, { width: 640, height: 400 }])) } },
     { name: 'light or dark', most: 0, do: async () => { await page.getByRole('button', { name: /^(Dark|Light)$/ }).click(QUICK) } },
     { name: 'escape', most: 0, do: async () => { await page.keyboard.press('Escape') } },
