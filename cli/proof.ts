@@ -192,7 +192,7 @@ async function make(given: Given): Promise<void> {
     drawings.push(set.drawing)
     continued.push(...set.continued)
     said.push(...set.notes)
-    toRead.push(...linesOfSheet(set.drawing, sheet, stock, i + 1, undefined))
+    toRead.push(...linesOfSheet(set.drawing, sheet, stock, i + 1, undefined, undefined))
   }
   const notes = [...layoutNotes, ...checkFaults(given.payments, layout, checks, said)]
   if (hasErrors(ready.notes) || hasErrors(said)) throw new Faults(notes)

@@ -1,5 +1,5 @@
 import { PDFiumLibrary } from '@hyzyla/pdfium'
-import type { GreyImage } from '../core/micr/reader'
+import type { GreyImage } from '../core/micr/darkness'
 import { MM_PER_INCH, MM_PER_POINT } from '../core/paper/length'
 
 /** A part of a page, in mm from its upper left. */

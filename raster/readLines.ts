@@ -1,4 +1,5 @@
-import { applyAffine, noChange, type Affine } from '../core/fit/affine'
+import { applyAffine, noChange, type Affine, type Spot } from '../core/fit/affine'
+import { beginOf, exactMicr, type MicrFit } from '../core/micr/micrFit'
 import { clearBand, PITCH } from '../core/micr/place'
 import { readBack, type Meant } from '../core/micr/readBack'
 import { panelOf, type Stock } from '../core/paper/stock'
@@ -15,8 +16,8 @@ const FIT_ROOM = 1.5
 /** A MICR line on a finished page that is to be read again, and what it was meant to say. */
 export interface LineToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: Part, readonly meant: Meant }
 
-/** The lines of one sheet: where each is looked for on its page, which a fit may have moved. */
-export function linesOfSheet(drawing: Drawing, checks: readonly (CheckFacts | null)[], stock: Stock, page: number, fit: Affine | undefined): LineToRead[] {
+/** The lines of one sheet: where each is looked for on its page, which a fit may have moved, and the MICR line's own fit widened. */
+export function linesOfSheet(drawing: Drawing, checks: readonly (CheckFacts | null)[], stock: Stock, page: number, fit: Affine | undefined, micr: MicrFit | undefined): LineToRead[] {
   const marks = drawing.layers.flatMap(l => l.marks.filter(m => m.kind === 'micr'))
   return checks.flatMap((check, place): LineToRead[] => {
     const panel = panelOf(stock, 'check', place + 1)
@@ -25,8 +26,10 @@ export function linesOfSheet(drawing: Drawing, checks: readonly (CheckFacts | nu
     const band = clearBand(panel)
     const end = { x: mark.x + mark.text.length * PITCH, y: mark.y }
     const put = applyAffine(fit ?? noChange, end)
+    const begin = applyAffine(fit ?? noChange, { x: beginOf(mark.x, mark.text.length, micr ?? exactMicr), y: mark.y })
     const part = { ...band, x: band.x + put.x - end.x, y: band.y + put.y - end.y - FIT_ROOM, h: band.h + 2 * FIT_ROOM }
-    return [{ page, number: check.number, field: mark.field, band: part, meant: { text: mark.text, right: put.x - part.x, foot: put.y - part.y, shapes: mark.shapes } }]
+    const inPart = ({ x, y }: Spot): Spot => ({ x: x - part.x, y: y - part.y })
+    return [{ page, number: check.number, field: mark.field, band: part, meant: { text: mark.text, from: inPart(begin), to: inPart(put), shapes: mark.shapes } }]
   })
 }
 

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Affine } from '#core/fit/affine'
-import type { GreyImage } from '#core/micr/reader'
+import type { GreyImage } from '#core/micr/darkness'
 import type { Drawing } from '#core/proof/marks'
 import type { Note } from '#core/proof/note'
 import type { LineToRead } from '~~/raster/readLines'

@@ -4,7 +4,7 @@ import { readCheckScan } from '#core/fit/checkScan'
 import type { Deviation } from '#core/fit/fit'
 import { readLadder, type LadderLine, type StepReading } from '#core/fit/ladder'
 import { readFitScan, type ScanReading } from '#core/fit/scan'
-import type { GreyImage } from '#core/micr/reader'
+import type { GreyImage } from '#core/micr/darkness'
 import type { Box } from '#core/paper/length'
 import { greyOf, pixelsOf } from './grey'
 

@@ -64,7 +64,7 @@ const api = {
         const set = ready.sheet(sheet, job.stamp)
         notes.push(...set.notes)
         continued.push(...set.continued)
-        if (job.readBack) lines.push(...linesOfSheet(set.drawing, sheet, job.stock, index + 1, job.fit))
+        if (job.readBack) lines.push(...linesOfSheet(set.drawing, sheet, job.stock, index + 1, job.fit, job.micr))
         yield set.drawing
       }
       if (job.continuationToo) yield* continued

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import wasmUrl from '@hyzyla/pdfium/pdfium.wasm?url'
-import type { GreyImage } from '#core/micr/reader'
+import type { GreyImage } from '#core/micr/darkness'
 import { MM_PER_INCH } from '#core/paper/length'
 import type { Note } from '#core/proof/note'
 import { rasteriser, type RasterPdf } from '~~/raster/pdfium'

@@ -1,6 +1,6 @@
 import { good, refuse, type Result } from '../base/result'
 import { PITCH, CHARACTER_HEIGHT } from '../micr/place'
-import type { GreyImage } from '../micr/reader'
+import type { GreyImage } from '../micr/darkness'
 import { MM_PER_INCH, MM_PER_POINT, type Box, type Mm } from '../paper/length'
 import { marksOf, type Drawing } from '../proof/marks'
 import { project } from '../paper/straighten'

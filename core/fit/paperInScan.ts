@@ -1,6 +1,6 @@
 import { good, refuse, type Result } from '../base/result'
 import { solve } from '../base/solve'
-import type { GreyImage } from '../micr/reader'
+import type { GreyImage } from '../micr/darkness'
 import type { Mm } from '../paper/length'
 import { project, straighten, type Projection } from '../paper/straighten'
 import type { Spot } from './affine'

@@ -1,6 +1,6 @@
 import { good, refuse, type Result } from '../base/result'
 import { nearest } from '../base/solve'
-import type { GreyImage } from '../micr/reader'
+import type { GreyImage } from '../micr/darkness'
 import type { Mm } from '../paper/length'
 import { project } from '../paper/straighten'
 import { applyAffine, type Spot } from './affine'

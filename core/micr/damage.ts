@@ -1,3 +1,5 @@
+import { COLS, ROWS } from './grid'
+
 /**
  * Whether what was read explains all the ink: every cell of every position, with the gaps between and a margin around, is held against the drawing
  * of the character read there. A hole, a streak, a stroke cut off at the picture's edge leaves a patch that no character explains.
@@ -6,8 +8,6 @@
 /** Rows and columns looked at beyond the nine by seven cells of a character: the gap to its left, and a cell above, below and at the right. */
 const MARGIN = 1
 const GAP = 2
-const ROWS = 9
-const COLS = 7
 const H = ROWS + 2 * MARGIN
 const W = COLS + GAP + MARGIN
 /** Patches of cells, rows by columns, whose mean must be explained: squares find specks and holes, upright ones a stroke that stands elsewhere. */

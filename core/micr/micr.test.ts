@@ -103,12 +103,13 @@ describe('read back', () => {
   const text = `${ON_US}005001${ON_US} ${TRANSIT}123456780${TRANSIT}`
   const image = scanOf(text, { dpi: 240, turn: 0, scale: 1, weight: 0, noise: 0, seed: 4 })
   const read = must(readMicr(image, 240))
-  const meant = { text, right: read.right * 25.4 / 240, foot: read.foot * 25.4 / 240, shapes: ownShapes }
+  const at = (positions: number, dx = 0, dy = 0) => ({ x: (read.right - positions * read.pitch) * 25.4 / 240 + dx, y: read.foot * 25.4 / 240 + dy })
+  const meant = { text, from: at(text.length), to: at(0), shapes: ownShapes }
   it('agrees with what was meant, and tells another number, another place, and no line at all', () => {
     expect(readBack(image, 240, meant)).toBeUndefined()
     expect(readBack(image, 240, { ...meant, text: text.replace('5001', '5002') })?.code).toBe('read-back-differs')
-    expect(readBack(image, 240, { ...meant, right: meant.right + 2 })?.code).toBe('read-back-place')
-    expect(readBack(image, 240, { ...meant, foot: meant.foot - 1 })?.code).toBe('read-back-place')
+    expect(readBack(image, 240, { ...meant, from: at(text.length, 2), to: at(0, 2) })?.code).toBe('read-back-place')
+    expect(readBack(image, 240, { ...meant, from: at(text.length, 0, -1), to: at(0, 0, -1) })?.code).toBe('read-back-place')
     expect(readBack({ w: 400, h: 60, data: new Uint8Array(24_000).fill(250) }, 240, meant)?.code).toBe('read-back-unsure')
   })
 })

@@ -1,5 +1,5 @@
 import { random } from '../../base/random'
-import type { GreyImage } from '../../micr/reader'
+import type { GreyImage } from '../../micr/darkness'
 import { straighten, type Projection } from '../../paper/straighten'
 import { invert } from '../affine'
 import { deviationMap, fitLines, type Deviation } from '../fit'

@@ -1,5 +1,5 @@
 import { random, type Random } from '../../base/random'
-import type { GreyImage } from '../reader'
+import type { GreyImage } from '../darkness'
 import { micrDrawings } from '../outlines'
 import { isMicr, micrCharacters } from '../symbols'
 
