@@ -22,36 +22,46 @@ const LINES_A_WORKER = 40
 const MOST_WORKERS = 4
 const workersFor = (lines: number): number => Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2, Math.ceil(lines / LINES_A_WORKER)))
 
-/** Reads lines back in as many workers as help; gives what is not as meant. */
-async function readAll(bytes: Uint8Array, lines: readonly LineToRead[], workers: Worker[], onLines: (done: number) => void): Promise<Note[]> {
-  const count = workersFor(lines.length)
-  let done = 0
-  const parts = Array.from({ length: count }, (_, k) => lines.slice(Math.floor(lines.length * k / count), Math.floor(lines.length * (k + 1) / count)))
-  const read = await Promise.all(parts.map((part) => {
+const failureOf = (worker: Worker): Promise<never> => new Promise((_, reject) => { worker.onerror = event => reject(new Error(event.message)) })
+
+/** Readers that are ready by the time there is something to read; as many as help for so many lines. */
+function readersFor(lines: number): { worker: Worker, failed: Promise<never>, remote: Remote<RasterApi> }[] {
+  return Array.from({ length: workersFor(lines) }, () => {
     const worker = rasterWorker()
-    workers.push(worker)
-    const failed = new Promise<never>((_, reject) => { worker.onerror = event => reject(new Error(event.message)) })
-    return Promise.race([wrap<RasterApi>(worker).readLines(bytes, part, proxy((more) => { done += more; onLines(done) })), failed])
+    const [failed, remote] = [failureOf(worker), wrap<RasterApi>(worker)]
+    // What keeps it from getting ready is told by the reading itself.
+    failed.catch(() => {})
+    remote.getReady().catch(() => {})
+    return { worker, failed, remote }
+  })
+}
+
+/** Reads lines back, shared out among the readers; gives what is not as meant. */
+async function readAll(bytes: Uint8Array, lines: readonly LineToRead[], readers: ReturnType<typeof readersFor>, onLines: (done: number) => void): Promise<Note[]> {
+  let done = 0
+  const read = await Promise.all(readers.map(({ failed, remote }, k) => {
+    const part = lines.slice(Math.floor(lines.length * k / readers.length), Math.floor(lines.length * (k + 1) / readers.length))
+    return Promise.race([remote.readLines(bytes, part, proxy((more) => { done += more; onLines(done) })), failed])
   }))
   return read.flat()
 }
 
 /** Makes a PDF in workers and reads its lines back, where that is asked for. `onSheet` hears of progress; `stop` ends the workers at once. */
 export function makePaper(job: PaperJob, onSheet: (stage: PaperStage, done: number, of: number) => void = () => {}): PaperMaking {
-  const workers = [paperWorker()]
+  const maker = paperWorker()
+  const readers = job.readBack ? readersFor(job.checks.length) : []
   let stop = (): void => {}
   const stopped = new Promise<'stopped'>((resolve) => { stop = () => resolve('stopped') })
-  const failed = new Promise<never>((_, reject) => { workers[0]!.onerror = event => reject(new Error(event.message)) })
   const work = async (): Promise<PaperMade> => {
     // A plain copy: reactive proxies cannot cross to a worker.
     const plain = JSON.parse(JSON.stringify(job)) as PaperJob
-    const { lines, ...made } = await wrap<PaperApi>(workers[0]!).make(plain, proxy((done, of) => onSheet('making', done, of)))
+    const { lines, ...made } = await wrap<PaperApi>(maker).make(plain, proxy((done, of) => onSheet('making', done, of)))
     if (!lines.length) return { ...made, readBack: 0 }
     onSheet('reading back', 0, lines.length)
-    const differing = await readAll(made.bytes, lines, workers, done => onSheet('reading back', done, lines.length))
+    const differing = await readAll(made.bytes, lines, readers, done => onSheet('reading back', done, lines.length))
     return { ...made, notes: [...made.notes, ...differing], readBack: lines.length }
   }
-  const made = Promise.race([work(), stopped, failed]).finally(() => { for (const worker of workers) worker.terminate() })
+  const made = Promise.race([work(), stopped, failureOf(maker)]).finally(() => { for (const worker of [maker, ...readers.map(r => r.worker)]) worker.terminate() })
   return { made, stop }
 }
 

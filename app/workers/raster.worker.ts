@@ -17,6 +17,9 @@ async function withPdf<T>(bytes: Uint8Array, work: (pdf: RasterPdf) => T): Promi
 
 /** Looks at finished PDFs. Its file alone may compile WebAssembly (nuxt.config.ts). */
 const api = {
+  /** Loads what reading needs, before there is anything to read. */
+  getReady: async (): Promise<void> => void await (loaded ??= load()),
+
   /** Reads MICR lines back; `onLines` hears how many more were read. */
   readLines: (bytes: Uint8Array, lines: readonly LineToRead[], onLines: (more: number) => void): Promise<Note[]> => withPdf(bytes, (pdf) => {
     let read = 0

@@ -17,17 +17,21 @@ export const MOST_UNEXPLAINED = 0.26
 
 export interface Darkness { readonly w: number, readonly h: number, readonly data: Float32Array }
 
-/** Mean darkness of a cell, from nine points in it; 0 outside the picture. */
+/** Darkness at a point, between the pixels around it; 0 outside the picture. */
+function darkAt({ w, h, data }: Darkness, x: number, y: number): number {
+  const u0 = Math.floor(x)
+  const v0 = Math.floor(y)
+  if (u0 < 0 || v0 < 0 || u0 + 1 >= w || v0 + 1 >= h) return 0
+  const a = x - u0
+  const b = y - v0
+  const i = v0 * w + u0
+  return (data[i]! * (1 - a) + data[i + 1]! * a) * (1 - b) + (data[i + w]! * (1 - a) + data[i + w + 1]! * a) * b
+}
+
+/** Mean darkness of a cell, from nine points in it. */
 function cellOf(strip: Darkness, x: number, y: number, cell: number): number {
   let sum = 0
-  for (const fy of [-1 / 3, 0, 1 / 3]) for (const fx of [-1 / 3, 0, 1 / 3]) {
-    const [u, v] = [x + fx * cell - 0.5, y + fy * cell - 0.5]
-    const [u0, v0] = [Math.floor(u), Math.floor(v)]
-    if (u0 < 0 || v0 < 0 || u0 + 1 >= strip.w || v0 + 1 >= strip.h) continue
-    const [a, b] = [u - u0, v - v0]
-    const i = v0 * strip.w + u0
-    sum += (strip.data[i]! * (1 - a) + strip.data[i + 1]! * a) * (1 - b) + (strip.data[i + strip.w]! * (1 - a) + strip.data[i + strip.w + 1]! * a) * b
-  }
+  for (let fy = -1; fy <= 1; fy++) for (let fx = -1; fx <= 1; fx++) sum += darkAt(strip, x + fx * cell / 3 - 0.5, y + fy * cell / 3 - 0.5)
   return sum / 9
 }
 

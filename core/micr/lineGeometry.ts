@@ -36,12 +36,12 @@ export function levelStrip(dark: Float32Array, image: GreyImage, tilt: number, f
   const slope = Math.tan(tilt * Math.PI / 180)
   const data = new Float32Array(w * high)
   for (let v = 0; v < high; v++) {
-    for (let u = 0; u < w; u++) {
-      const y = foot - (high - margin) + v - slope * u
+    let y = foot - (high - margin) + v
+    for (let u = 0, i = v * w; u < w; u++, i++, y -= slope) {
       const y0 = Math.floor(y)
       if (y0 < 0 || y0 + 1 >= h) continue
-      const f = y - y0
-      data[v * w + u] = dark[y0 * w + u]! * (1 - f) + dark[(y0 + 1) * w + u]! * f
+      const above = y0 * w + u
+      data[i] = dark[above]! * (y0 + 1 - y) + dark[above + w]! * (y - y0)
     }
   }
   return { w, h: high, data, margin, cell }

@@ -76,12 +76,17 @@ function readWhereGuessed(image: GreyImage, templates: readonly Template[], { fr
   const cell = pitch / CELLS
   const slope = (from.y - to.y) / (to.x - from.x)
   const room = Math.ceil(cell * 3)
-  const part = rowsOf(image, Math.min(from.y, to.y) - ROWS * cell - room, Math.max(from.y, to.y) + room)
-  const dark = darkness(part, darkOfGrey(part))
-  const [tilt, foot] = [Math.atan(slope) * 180 / Math.PI, to.y - part.y + slope * to.x]
+  const rows = rowsOf(image, Math.min(from.y, to.y) - ROWS * cell - room, Math.max(from.y, to.y) + room)
+  const darkOf = darkOfGrey(rows)
+  const inked = inkPart(rows, darkOf, Math.ceil(pitch * WHITE_AROUND))
+  if (!inked) return noLine()
+  const part = { ...inked, y: inked.y + rows.y }
+  const dark = darkness(part, darkOf)
+  const right = to.x - part.x
+  const [tilt, foot] = [Math.atan(slope) * 180 / Math.PI, to.y - part.y + slope * right]
   const strip = levelStrip(dark, part, tilt, foot, cell)
   const ends = endsOf(strip)
-  return ends ? within(part, readStrip(strip, { tilt, foot, ...ends, pitch, right: to.x }, GUESS_ROOM, templates)) : noLine()
+  return ends ? within(part, readStrip(strip, { tilt, foot, ...ends, pitch, right }, GUESS_ROOM, templates)) : noLine()
 }
 
 /** The tilt of the line, and the row of its foot at the left edge of the image: where the window of the characters' height holds the most ink. */

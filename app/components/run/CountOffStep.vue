@@ -129,7 +129,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
           <kbd>O</kbd> other number,
         </template> <kbd>A</kbd> all good.
       </p>
-      <v-virtual-scroll ref="column" class="column" :items="rows" item-key="number" :height="columnHeight" role="group" aria-label="Sheets in the order of the tray">
+      <v-virtual-scroll ref="column" class="column" :items="rows" item-key="number" :item-height="52" :height="columnHeight" role="group" aria-label="Sheets in the order of the tray">
         <template #default="{ item: row, index: i }">
         <div class="row" :class="{ at: i === at }" :tabindex="i === at ? 0 : -1" :data-sheet="i" :data-next="i === at ? '' : undefined" role="group" :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
           <svg viewBox="0 0 34 44" width="26" height="34" aria-hidden="true" class="small" :class="row.said?.kind.replaceAll(' ', '-')">
