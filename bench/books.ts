@@ -3,13 +3,14 @@ import { idOf } from '../core/base/id'
 import { must } from '../core/base/result'
 import { nextNumber, type CheckNumber, type NumberBook } from '../core/books/book'
 import { fateRanges, proofOfNumbers } from '../core/books/proofOfNumbers'
-import { Desk } from '../core/desk/desk'
-import { account, drawOf, opened } from '../core/desk/test/office'
+import { perform } from '../core/office/acts'
+import { MemoryOffice } from '../core/office/memory'
+import { account, drawOf, opened, printed } from '../core/office/test/office'
 
 const SIZE = 100_000
 const RUN = 500
 const book: NumberBook = { id: idOf('book'), accountId: account.id, kind: 'printed by us', start: 1 as CheckNumber, end: SIZE as CheckNumber }
-const desk = new Desk()
+const desk = new MemoryOffice()
 desk.put({ ...opened(1), books: [book] })
 const stamp = { at: '2026-11-24T10:00:00.000Z', by: 'Bench' }
 const marks: Record<number, number> = {}
@@ -17,12 +18,12 @@ let last = performance.now()
 let next = 1 as CheckNumber
 for (let from = 0; from < SIZE; from += RUN) {
   const ids = Array.from({ length: RUN }, (_, i) => drawOf(`p${from + i}`, 1000 + i))
-  for (const d of ids) must(desk.draw(account.id, d, stamp))
+  for (const d of ids) must(await perform(desk, 'draw', { accountId: account.id, draw: d }, stamp))
   const runId = idOf<'run'>(`r${from}`)
-  must(desk.pick(book.id, { runId, paymentIds: ids.map(d => d.id), order: 'as drawn' }, stamp))
-  must(desk.load(runId, { top: next }, stamp))
-  must(desk.print(runId, stamp))
-  must(desk.countOff(runId, { outcomes: new Map(desk.kept.runs.get(runId)!.checks.map(c => [c.number, { kind: 'good' as const }])) }, stamp))
+  must(await perform(desk, 'pick', { bookId: book.id, runId, paymentIds: ids.map(d => d.id), order: 'as drawn' }, stamp))
+  must(await perform(desk, 'load', { runId, top: next }, stamp))
+  must(await printed(desk, runId, stamp))
+  must(await perform(desk, 'countOff', { runId, outcomes: new Map(desk.kept.runs.get(runId)!.checks.map(c => [c.number, { kind: 'good' as const }])) }, stamp))
   next = next + RUN as CheckNumber
   const now = performance.now()
   marks[from + RUN] = (now - last) / RUN

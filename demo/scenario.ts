@@ -2,8 +2,10 @@ import { addDays, dayOfMoment, daysBetween, momentOf, weekday, type PlainDate } 
 import { idOf, type Id } from '../core/base/id'
 import { must } from '../core/base/result'
 import { nextNumber, type BookKind, type CheckNumber } from '../core/books/book'
-import { Desk } from '../core/desk/desk'
-import type { Snapshot } from '../core/desk/tables'
+import { perform } from '../core/office/acts'
+import { bookOf, madeOf } from '../core/office/looking'
+import { MemoryOffice } from '../core/office/memory'
+import type { Snapshot } from '../core/office/tables'
 import { ownId, stockNow } from '../core/library/library'
 import type { OwnSettings } from '../core/paper/own'
 import { entry, type LedgerAccount } from '../core/ledger/entry'
@@ -60,7 +62,7 @@ const minutesOf = (offset: string): number => (offset.startsWith('-') ? -1 : 1) 
 
 /** Tells the story of one office day after day, through the same acts as a person's. */
 class Story {
-  readonly desk = new Desk()
+  readonly office = new MemoryOffice()
   private r = random(SEED)
   /** Chance of its own for the pad, so that the story of the runs does not hang on it. */
   private readonly padChance = random(SEED + 1)
@@ -98,7 +100,7 @@ class Story {
   open(plan: Plan, start: PlainDate): void {
     const accountId = idOf<'account'>(plan.key)
     const opening = cents(plan.opening * 100)
-    this.desk.put({
+    this.office.put({
       companies: [plan.company],
       ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
       accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account,
@@ -155,26 +157,26 @@ class Story {
     }
   }
 
-  drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Id<'payment'> {
+  async drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Promise<Id<'payment'>> {
     const draw = this.drawing(plan, demo, date)
-    must(this.desk.draw(idOf(plan.key), draw, this.stamp()))
+    must(await perform(this.office, 'draw', { accountId: idOf<'account'>(plan.key), draw }, this.stamp()))
     return draw.id
   }
 
   /** A check written by hand from the pad that lies aboard. */
-  writeByHand(plan: Plan, demo: DemoPayee, date: PlainDate): void {
-    const pad = this.desk.kept.books.get(idOf(`${plan.key}-pad`))!
+  async writeByHand(plan: Plan, demo: DemoPayee, date: PlainDate): Promise<void> {
+    const pad = this.office.kept.books.get(idOf(`${plan.key}-pad`))!
     const chance = this.r
     this.r = this.padChance
     const draw = this.drawing(plan, demo, date)
     this.r = chance
-    must(this.desk.record(pad.id, { draw, number: nextNumber(pad, this.desk.rowsOf(pad.id)) as CheckNumber }, this.stamp()))
+    must(await perform(this.office, 'record', { bookId: pad.id, draw, number: nextNumber(pad, this.office.rowsOf(pad.id)) as CheckNumber }, this.stamp()))
   }
 
   /** The sheet that the last run left part-used, or a whole one. */
   private firstPlace(plan: Plan): number {
     const stock = stockNow([], plan.account.stockId)!
-    const last = [...this.desk.kept.runs.values()].findLast(r => r.accountId === plan.key && r.state === 'counted off')
+    const last = [...this.office.kept.runs.values()].findLast(r => r.accountId === plan.key && r.state === 'counted off')
     return last ? placeAfter(last, checksPerSheet(stock)) : 1
   }
 
@@ -184,12 +186,12 @@ class Story {
     return Array.from({ length: Math.min(left.length, plan.batch(this.r)) }, () => left.splice(this.r.between(0, left.length - 1), 1)[0] as DemoPayee)
   }
 
-  print(plan: Plan, ids: readonly Id<'payment'>[]): Id<'run'> {
+  async print(plan: Plan, ids: readonly Id<'payment'>[]): Promise<Id<'run'>> {
     const runId = idOf<'run'>(`${plan.key}-run-${this.day}`)
-    const book = this.desk.bookOf(idOf(plan.key))
-    must(this.desk.pick(book.id, { runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
-    must(this.desk.load(runId, { top: nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber, firstPlace: this.firstPlace(plan) }, this.stamp()))
-    must(this.desk.print(runId, this.stamp()))
+    const book = await bookOf(this.office, idOf(plan.key))
+    must(await perform(this.office, 'pick', { bookId: book.id, runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
+    must(await perform(this.office, 'load', { runId, top: nextNumber(book, this.office.rowsOf(book.id)) as CheckNumber, firstPlace: this.firstPlace(plan) }, this.stamp()))
+    must(await perform(this.office, 'print', { runId, made: must(await madeOf(this.office, runId)) }, this.stamp()))
     return runId
   }
 
@@ -199,27 +201,27 @@ class Story {
     return { kind: 'good' }
   }
 
-  countOff(runId: Id<'run'>): void {
-    const run = this.desk.kept.runs.get(runId)
-    must(this.desk.countOff(runId, { outcomes: new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])) }, this.stamp()))
+  async countOff(runId: Id<'run'>): Promise<void> {
+    const run = this.office.kept.runs.get(runId)
+    must(await perform(this.office, 'countOff', { runId, outcomes: new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])) }, this.stamp()))
   }
 
   /** Banks about what was paid, so that the balance wanders without running dry. */
   bankIn(plan: Plan, paid: Cents): void {
     const amount = cents(Math.round(paid * (0.93 + this.r.next() * 0.16)))
     if (amount <= 0) return
-    this.desk.put({ entries: [entry({ id: idOf(`${plan.key}-banked-${this.day}`), companyId: plan.company.id, date: this.day, text: plan.key === 'payroll' ? 'Moved for payroll' : 'Banked', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero }, { ledgerId: this.ledger(plan, plan.income), debit: zero, credit: amount }] })] })
+    this.office.put({ entries: [entry({ id: idOf(`${plan.key}-banked-${this.day}`), companyId: plan.company.id, date: this.day, text: plan.key === 'payroll' ? 'Moved for payroll' : 'Banked', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero }, { ledgerId: this.ledger(plan, plan.income), debit: zero, credit: amount }] })] })
   }
 
-  clearOlderThan(plan: Plan, day: PlainDate): void {
-    const rows = [...this.desk.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97)
-    if (rows.length) must(this.desk.clear(idOf(plan.key), rows.map(n => n.id), this.stamp()))
+  async clearOlderThan(plan: Plan, day: PlainDate): Promise<void> {
+    const rows = [...this.office.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97)
+    if (rows.length) must(await perform(this.office, 'clear', { accountId: idOf<'account'>(plan.key), numberIds: rows.map(n => n.id) }, this.stamp()))
   }
 
-  loseTwoSheets(plan: Plan): void {
-    const book = this.desk.bookOf(idOf(plan.key))
-    const next = nextNumber(book, this.desk.rowsOf(book.id)) as CheckNumber
-    must(this.desk.giveFate(book.id, { numbers: [next, next + 1 as CheckNumber], fate: 'missing', why: 'not in the box when it was opened' }, this.stamp()))
+  async loseTwoSheets(plan: Plan): Promise<void> {
+    const book = await bookOf(this.office, idOf(plan.key))
+    const next = nextNumber(book, this.office.rowsOf(book.id)) as CheckNumber
+    must(await perform(this.office, 'giveFate', { bookId: book.id, numbers: [next, next + 1 as CheckNumber], fate: 'missing', why: 'not in the box when it was opened' }, this.stamp()))
   }
 }
 
@@ -227,12 +229,12 @@ class Story {
  * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies, three accounts, 40 payees, 18 months of history, 12 payments in the
  * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same rows.
  */
-export function demoOffice(now: string): Snapshot {
+export async function demoOffice(now: string): Promise<Snapshot> {
   const today = dayOfMoment(now)
   const story = new Story(now)
   // The ferry prints its badge: a setting of its own over the common layout.
   const badgeOn: OwnSettings = { settings: {}, added: [], fields: { 'logo': { on: true }, 'payer-name': { x: 30, w: 70 }, 'payer-address': { x: 30, w: 70 } } }
-  story.desk.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${addDays(today, -7)}T08:00:00.000${now.slice(-6)}` })) })
+  story.office.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${addDays(today, -7)}T08:00:00.000${now.slice(-6)}` })) })
   const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
   const start = addDays(payday, -7 * WEEKS)
   for (const plan of plans) story.open(plan, start)
@@ -240,27 +242,28 @@ export function demoOffice(now: string): Snapshot {
     const day = addDays(start, 7 * week)
     story.at(day)
     for (const plan of plans) {
-      if (week % 4 === 3) story.clearOlderThan(plan, addDays(day, -12))
+      if (week % 4 === 3) await story.clearOlderThan(plan, addDays(day, -12))
       if (week % plan.everyWeeks) continue
       const last = week === WEEKS
-      if (plan.key === 'operating' && week === 41) story.loseTwoSheets(plan)
-      if (plan.pad && week % 6 === 2) story.writeByHand(plan, plan.payees[week % plan.payees.length]!, day)
-      const waiting = story.desk.waiting(idOf(plan.key)).map(p => p.id)
-      const ids = [...waiting, ...story.some(plan).map(p => story.drawTo(plan, p, day))]
-      const run = story.print(plan, ids)
+      if (plan.key === 'operating' && week === 41) await story.loseTwoSheets(plan)
+      if (plan.pad && week % 6 === 2) await story.writeByHand(plan, plan.payees[week % plan.payees.length]!, day)
+      const waiting = story.office.found('payments', 'waiting', [plan.key]).map(p => p.id)
+      const ids = [...waiting]
+      for (const payee of story.some(plan)) ids.push(await story.drawTo(plan, payee, day))
+      const run = await story.print(plan, ids)
       if (last && plan.key === 'payroll') continue
-      story.countOff(run)
-      const paid = sum([...story.desk.kept.runs.get(run)?.checks ?? []].map(c => story.desk.kept.payments.get(c.paymentId)?.amount ?? zero))
+      await story.countOff(run)
+      const paid = sum([...story.office.kept.runs.get(run)?.checks ?? []].map(c => story.office.kept.payments.get(c.paymentId)?.amount ?? zero))
       story.bankIn(plan, paid)
     }
   }
   if (daysBetween(payday, today) > 0) story.at(today)
   const [operating, , yard] = plans as [Plan, Plan, Plan]
-  const fill = (plan: Plan, wanted: number): void => {
-    const inLane = story.desk.waiting(idOf(plan.key)).map(p => p.name)
-    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length)) story.drawTo(plan, demo, today)
+  const fill = async (plan: Plan, wanted: number): Promise<void> => {
+    const inLane = story.office.found('payments', 'waiting', [plan.key]).map(p => p.name)
+    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length)) await story.drawTo(plan, demo, today)
   }
-  fill(operating, 12)
-  fill(yard, 3)
-  return story.desk.snapshot()
+  await fill(operating, 12)
+  await fill(yard, 3)
+  return story.office.snapshot()
 }

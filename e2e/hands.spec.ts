@@ -1,6 +1,6 @@
 import { test as bare } from '@playwright/test'
 import { random } from '../core/base/random'
-import { alwaysHolds } from '../core/desk/test/holds'
+import { alwaysHolds } from '../core/office/test/holds'
 import { demoOffice, expect, test } from './office'
 import { movesHere, type Move } from './hands/moves'
 import { disagreements, focusLost, troublesOfSight } from './hands/looks'

@@ -39,7 +39,7 @@ const ready = computed(() => (why.value ?? '').trim() !== '' && !dayFault.value 
 const then = computed(() => balances.value && paying(balances.value, cents(-props.payment.amount)))
 async function go() {
   const day: PlainDate | undefined = typed.value?.ok ? typed.value.value : undefined
-  if (!await did(acting => acting.cancel(props.payment, { ending: ending.value, why: why.value.trim(), ...(day && { date: day }) }))) return
+  if (!await did('cancel', { paymentId: props.payment.id, ending: ending.value, why: why.value.trim(), ...(day && { date: day }) })) return
   office.said = 'The payment is cancelled and reversed.'
   emit('done')
 }

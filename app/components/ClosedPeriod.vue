@@ -14,7 +14,7 @@ async function close(open: boolean) {
   const date = open ? undefined : typedDate(text.value, localToday())
   mistyped.value = date && !date.ok ? date.refusal.text : ''
   if (date && !date.ok) return
-  if (!await did(acting => acting.closePeriod(props.company.id, date ? date.value : null, localToday()))) return
+  if (!await did('closePeriod', { companyId: props.company.id, through: date ? date.value : null, today: localToday() })) return
   office.said = date ? `${props.company.name[0]}: closed through ${date.value}.` : `${props.company.name[0]}: nothing is closed.`
   text.value = ''
 }

@@ -47,7 +47,7 @@ async function go() {
   const reason = why.value.trim()
   const { row } = props
   if (asked.value === 'replace') {
-    if (!await did(acting => acting.replace(row, { ending: ending.value, why: reason }))) return
+    if (!await did('replace', { numberId: row.id, ending: ending.value, why: reason })) return
     office.said = `${row.number} is ${ending.value}; the payment is back in the lane.`
   }
   else if (!await printAgain(reason)) return
@@ -57,7 +57,7 @@ async function go() {
 async function printAgain(firstSheet: string): Promise<boolean> {
   const { row } = props
   const paper = openWindow()
-  if (!await did(acting => acting.printCopy(row, { firstSheet, inHouse: inHouse.value }))) {
+  if (!await did('printCopy', { numberId: row.id, firstSheet, inHouse: inHouse.value })) {
     paper.leave()
     return false
   }

@@ -1,10 +1,9 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Refusal, Result } from '#core/base/result'
-import { acts } from '~/data/officeActs'
+import type { ActName, InputOf, WrittenBy } from '#core/office/acts'
+import { act as doHere } from '~/data/ownOffice'
 import { screenFollows } from './useLive'
 import { useOffice } from '~/stores/office'
-
-type Acting = typeof acts
 
 /**
  * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until the screen shows what was done, so a
@@ -21,14 +20,14 @@ export function useAct() {
   onScopeDispose(() => { left = true })
 
   /** Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. */
-  async function act<T>(what: (acting: Acting) => Promise<Result<T>>): Promise<Result<T> | undefined> {
+  async function act<N extends ActName>(name: N, input: InputOf<N>): Promise<Result<WrittenBy<N>> | undefined> {
     if (busy.value) return undefined
     busy.value = true
     office.acting++
     refusal.value = undefined
     office.said = ''
     try {
-      const done = await what(acts.under(key))
+      const done = await doHere(name, input, key)
       if (done.ok) {
         key = crypto.randomUUID()
         // Busy until what was done stands on the screen: a second press never acts on what was there before.
@@ -43,7 +42,7 @@ export function useAct() {
     }
   }
   /** Does one act, and says whether it was done. */
-  const did = async (what: (acting: Acting) => Promise<Result<unknown>>): Promise<boolean> => (await act(what))?.ok ?? false
+  const did = async <N extends ActName>(name: N, input: InputOf<N>): Promise<boolean> => (await act(name, input))?.ok ?? false
   /** The refusal at a field of the form, for its error messages. */
   const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])
   const clear = (): void => { refusal.value = undefined }

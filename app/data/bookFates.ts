@@ -1,6 +1,7 @@
 import type { Id } from '#core/base/id'
-import { numberId, type CheckNumber, type NumberBook, type NumberRow, type Rows } from '#core/books/book'
+import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
+import type { BookFates } from '#core/office/reading'
 import type { OfficeDb } from './db'
 import { blockOf, fatesIn, painted, stripId } from './strips'
 
@@ -11,7 +12,6 @@ export async function paintStrips(db: OfficeDb, rows: readonly NumberRow[]): Pro
 }
 
 /** The fate of every touched number of a book, lowest number first. */
-export type BookFates = ReadonlyMap<CheckNumber, { readonly fate: Fate }> & Rows
 export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> => fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
 
 /** A number whose row and strip do not say the same. */

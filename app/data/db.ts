@@ -1,19 +1,16 @@
 import Dexie, { type Table } from 'dexie'
-import type { Id } from '#core/base/id'
-import type { TableName, Tables } from '#core/desk/tables'
+import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { painted, type Strip } from './strips'
 import { payeesToCompanies } from './upgrades'
 
-/** The PDF of a run, kept until its count-off and after. */
-export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array, readonly madeAt: string }
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan { readonly stockId: string, readonly picture: Blob, readonly addedAt: string }
 /** Small facts about this browser's copy of the office, by name. */
 export interface Fact { readonly name: string, readonly value: string }
 
-type Keys = { [T in TableName]: Tables[T] extends { readonly id: infer K } ? K : number }
+type Keys = { [T in TableName]: KeyOf<T> }
 
-/** Everything this browser keeps. Only `app/data` touches it: screens read through `reads.ts` and send acts through `acts.ts`. */
+/** Everything this browser keeps. Only `app/data` touches it: screens read through `reads.ts` and act through `useAct`. */
 export class OfficeDb extends Dexie {
   declare companies: Table<Tables['companies'], Keys['companies']>
   declare ledgers: Table<Tables['ledgers'], Keys['ledgers']>
@@ -33,7 +30,7 @@ export class OfficeDb extends Dexie {
   declare entries: Table<Tables['entries'], Keys['entries']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
-  declare papers: Table<Paper, Id<'run'>>
+  declare papers: Table<Tables['papers'], Keys['papers']>
   declare facts: Table<Fact, string>
   declare scans: Table<StockScan, string>
 

@@ -1,12 +1,13 @@
 import { byMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { countFates, feedsRuns, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import { bookInUse, countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
 import { paceOf, paceStart, stockLeft, type StockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
 import type { LedgerAccount } from '#core/ledger/entry'
 import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/library/library'
+import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
@@ -15,8 +16,9 @@ import { practiceTrays } from '#core/practice/press'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
-import { compareStrips, fatesOf, type BookFates } from './bookFates'
-import { db, type Paper, type StockScan } from './db'
+import type { BookFates } from '#core/office/reading'
+import { compareStrips, fatesOf } from './bookFates'
+import { db, type StockScan } from './db'
 import { enteredOn } from './entered'
 import { openRunsOf } from './openRuns'
 import { STRIP, touchedIn } from './strips'
@@ -39,8 +41,7 @@ export async function readAccounts(): Promise<AccountView[]> {
   return accounts.flatMap((account) => {
     const company = companies.find(c => c.id === account.companyId)
     const own = books.filter(b => b.accountId === account.id).sort((a, b) => a.start - b.start)
-    const usable = own.filter(b => feedsRuns(b) && b.kind !== 'advices')
-    const book = usable.find(b => b.id === account.bookId) ?? usable[0] ?? own.find(b => b.kind !== 'handwritten pad')
+    const book = bookInUse(own, account.bookId)
     const stock = stockNow(stocks, account.stockId)
     const layout = layoutOf(layouts, owns, account.layoutId, account.companyId)
     return company && book && stock && layout ? [{ account, company, book, books: own, stock, layout, facts: factsOf(account, company) }] : []

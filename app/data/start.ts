@@ -1,4 +1,4 @@
-import { tableNames } from '#core/desk/tables'
+import { tableNames } from '#core/office/tables'
 import { db } from './db'
 import { painted } from './strips'
 
@@ -8,7 +8,7 @@ export const demoCode = () => import('~~/demo/scenario')
 /** Fills an empty browser with the demo office, told up to the given moment; all of it or nothing. */
 export async function startWithDemo(now: string): Promise<void> {
   const { demoOffice } = await demoCode()
-  const office = demoOffice(now)
+  const office = await demoOffice(now)
   await db.transaction('rw', db.tables, async () => {
     await Promise.all([...tableNames.map(table => db.table(table).bulkAdd(office[table] as unknown[])), db.strips.bulkAdd(painted([], office.numbers))])
     await db.facts.put({ name: 'started', value: 'demo' })

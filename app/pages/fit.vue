@@ -33,7 +33,7 @@ function nameIt(of?: Printer) {
 async function keepPrinter() {
   if (!naming.value) return
   const [id, known] = [naming.value, all.value?.printers.find(p => p.id === naming.value)]
-  const done = await act(acting => acting.addPrinter({ ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value, edge: edge.value }))
+  const done = await act('addPrinter', { printer: { ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value, edge: edge.value } })
   if (!done?.ok) return
   const kept = done.value.printers[0]
   if (!known || !kept?.trays.includes(choice.value?.tray ?? '')) choose(`${naming.value}|${kept?.trays[0]}`)

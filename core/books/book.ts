@@ -93,6 +93,13 @@ export function become(row: NumberRow, fate: Fate, stamp: Stamp, more: { why?: s
 }
 
 const isFree = (row: { readonly fate: Fate } | undefined): boolean => row === undefined || row.fate === 'unused'
+/** The book of an account that its next run takes its numbers from: the one it prefers, else the first that feeds runs of checks, else any but a pad. */
+export function bookInUse(books: readonly NumberBook[], preferred: Id<'book'> | undefined): NumberBook | undefined {
+  const own = [...books].sort((a, b) => a.start - b.start)
+  const usable = own.filter(b => feedsRuns(b) && b.kind !== 'advices')
+  return usable.find(b => b.id === preferred) ?? usable[0] ?? own.find(b => b.kind !== 'handwritten pad')
+}
+
 /** The touched numbers of a book, as far as an act must know them. */
 export type Rows = Pick<ReadonlyMap<CheckNumber, { readonly fate: Fate, readonly check?: { readonly payee: string } | null }>, 'get'>
 /** Which way a pack counts: up, or down where its highest number is fed first. */

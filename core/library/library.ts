@@ -67,9 +67,25 @@ export function saveStock(have: { rows: readonly StockRow[] }, act: { stock: Sto
   return good({ changes: { stocks: [row] }, trail: { act: 'save a stock', text: `${stock.name}, version ${row.revision}`, about: { stock: row.id } } })
 }
 
-/** Saves what a company has of its own over a layout; nothing of its own means the common one. */
-export function saveOwn(act: { layoutKey: string, companyId: Id<'company'>, own: OwnSettings }, stamp: Stamp): Decision<{ owns: OwnRow[] }> {
+/** What a company has of its own over a layout; nothing of its own means the common one. */
+function saveOwn(act: { layoutKey: string, companyId: Id<'company'>, own: OwnSettings }, stamp: Stamp): { row: OwnRow, trail: { act: string, text: string } } {
   const row: OwnRow = { id: ownId(act.layoutKey, act.companyId), layoutKey: act.layoutKey, companyId: act.companyId, own: act.own, savedAt: stamp.at }
   const count = Object.keys(act.own.fields).length + Object.keys(act.own.settings).length + act.own.added.length
-  return good({ changes: { owns: [row] }, trail: { act: 'save a company’s own settings', text: hasOwn(act.own) ? `${act.layoutKey}: ${count} of its own` : `${act.layoutKey}: all common`, about: { layout: act.layoutKey, company: act.companyId } } })
+  return { row, trail: { act: 'save a company’s own settings', text: hasOwn(act.own) ? `${act.layoutKey}, ${act.companyId}: ${count} of its own` : `${act.layoutKey}, ${act.companyId}: all common` } }
+}
+
+/** A layout as it lies on the Light table: the common one where it changed, the version it was edited from, and what companies have of their own. */
+export interface Work { readonly key: string, readonly layout?: Layout, readonly from: number, readonly owns: readonly { readonly companyId: Id<'company'>, readonly own: OwnSettings }[] }
+
+/** Saves all of it as one act, or none of it. */
+export function saveWork(have: { rows: readonly LayoutRow[], stocks: readonly StockRow[] }, work: Work, stamp: Stamp): Decision<{ layouts: LayoutRow[], owns: OwnRow[] }> {
+  const common = work.layout && saveLayout(have, { layout: work.layout, from: work.from }, stamp)
+  if (common && !common.ok) return common
+  const owns = work.owns.map(({ companyId, own }) => saveOwn({ layoutKey: work.key, companyId, own }, stamp))
+  const parts = [...(common ? [common.value.trail] : []), ...owns.map(o => o.trail)]
+  if (!parts[0]) return refuse('nothing-changed', 'nothing was changed', { field: 'layout' })
+  return good({
+    changes: { layouts: common?.value.changes.layouts ?? [], owns: owns.map(o => o.row) },
+    trail: { act: parts[0].act, text: parts.map(p => p.text).join('; '), about: { layout: common?.value.trail.about.layout ?? work.key, ...(work.owns.length && { companies: work.owns.map(o => o.companyId).join(' ') }) } },
+  })
 }

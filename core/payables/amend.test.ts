@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
 import { must } from '../base/result'
-import { drawKnown, drawOf } from '../desk/test/office'
+import { drawKnown, drawOf } from '../office/test/office'
 import { cents } from '../money/cents'
 import { amend, bringBack, withdraw, type Amending } from './amend'
 import { closePeriod } from './closePeriod'

@@ -1,47 +1,43 @@
 import type { Page } from '@playwright/test'
-import type { AccountTruth, Truth } from './truth'
+import type { Truth } from './truth'
 
 const cents = (text: string): number => Math.round(Number(text.replace(/[^\d.-]/g, '')) * 100)
-const shown = async (page: Page, test: string): Promise<string | undefined> => {
-  const at = page.getByTestId(test)
-  return await at.count() === 1 && await at.isVisible() ? at.innerText() : undefined
-}
 type Said = readonly (readonly [what: string, shown: number, truth: number])[]
+
+/** What stands on the screen, taken at one moment: the rows of Today, the account that is pressed, the figures by their names, the balances. */
+const seenOn = (page: Page) => page.evaluate(() => {
+  const shown = (e: HTMLElement | null): string | undefined => (e?.checkVisibility() ? e.innerText : undefined)
+  const by = (test: string): HTMLElement | null => document.querySelector(`[data-test=${test}]`)
+  const pressed = [...document.querySelectorAll<HTMLElement>('.few .v-btn--active')]
+  return {
+    path: location.pathname,
+    today: [...by('today')?.querySelectorAll('tbody tr') ?? []].map(row => [...row.querySelectorAll('td')].map(cell => cell.innerText)),
+    // The account that the page is about.
+    account: pressed.length === 1 ? pressed[0]!.innerText.trim() : undefined,
+    figures: { count: shown(by('count')), total: shown(by('total')), book: shown(by('book')), after: shown(by('after')) },
+    balances: shown(by('balances')) === undefined ? [] : [...by('balances')!.querySelectorAll<HTMLElement>('tbody tr td:nth-child(2)')].map(cell => cell.innerText),
+  }
+})
 
 /** The figures that stand on the screen now, each beside what the store says. */
 async function figuresOn(page: Page, truth: Truth): Promise<Said> {
-  const path = new URL(page.url()).pathname
-  if (path === '/' && await page.getByTestId('today').count()) {
-    const rows = await page.getByTestId('today').locator('tbody tr').evaluateAll(all => all.map(r => [...r.querySelectorAll('td')].map(c => (c as HTMLElement).innerText)))
-    return rows.flatMap((cells): Said => {
-      const of = truth.accounts.find(a => cells[0]?.startsWith(a.name))
-      return of ? [['in the lane', Number(cells[1]), of.waiting], ['total', cents(cells[2]!), of.total], ['book', cents(cells[4]!), of.book], ['committed', cents(cells[5]!), of.committed], ['free', cents(cells[6]!), of.free]] : []
-    })
-  }
-  const account = await accountOn(page, truth)
+  const { path, today, account: name, figures, balances } = await seenOn(page)
+  if (path === '/') return today.flatMap((cells): Said => {
+    const of = truth.accounts.find(a => cells[0]?.startsWith(a.name))
+    return of ? [['in the lane', Number(cells[1]), of.waiting], ['total', cents(cells[2]!), of.total], ['book', cents(cells[4]!), of.book], ['committed', cents(cells[5]!), of.committed], ['free', cents(cells[6]!), of.free]] : []
+  })
+  const account = truth.accounts.find(a => a.name === name)
   if (!account) return []
   const found: [string, number, number][] = []
-  const add = async (what: string, test: string, value: number, read: (t: string) => number): Promise<void> => { const text = await shown(page, test); if (text !== undefined) found.push([what, read(text), value]) }
+  const add = (what: string, text: string | undefined, value: number, read: (t: string) => number): void => { if (text !== undefined) found.push([what, read(text), value]) }
   if (path === '/lane') {
-    await add('payments', 'count', account.waiting, Number)
-    await add('total', 'total', account.total, cents)
-    await add('book balance', 'book', account.book, cents)
-    await add('after the lane', 'after', account.free, cents)
+    add('payments', figures.count, account.waiting, Number)
+    add('total', figures.total, account.total, cents)
+    add('book balance', figures.book, account.book, cents)
+    add('after the lane', figures.after, account.free, cents)
   }
-  const table = page.getByTestId('balances')
-  if (await table.count() === 1 && await table.isVisible()) {
-    const now = await table.locator('tbody tr td:nth-child(2)').allInnerTexts()
-    if (now.length === 3) found.push(['book, now', cents(now[0]!), account.book], ['committed, now', cents(now[1]!), account.committed], ['free, now', cents(now[2]!), account.free])
-  }
+  if (balances.length === 3) found.push(['book, now', cents(balances[0]!), account.book], ['committed, now', cents(balances[1]!), account.committed], ['free, now', cents(balances[2]!), account.free])
   return found
-}
-
-/** The account that the page is about: the one pressed in the chooser. */
-async function accountOn(page: Page, truth: Truth): Promise<AccountTruth | undefined> {
-  const pressed = page.locator('.few .v-btn--active')
-  if (await pressed.count() !== 1) return undefined
-  const name = (await pressed.innerText()).trim()
-  return truth.accounts.find(a => a.name === name)
 }
 
 /** Figures that do not agree with the store; screens follow it a moment later, so they are looked at again before they count as wrong. */

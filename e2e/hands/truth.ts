@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test'
-import type { Snapshot } from '../../core/desk/tables'
+import type { Snapshot } from '../../core/office/tables'
 
 /** What the store says of one account, worked out from its rows alone: what every screen must show. */
-export interface AccountTruth { readonly id: string, readonly name: string, readonly waiting: number, readonly total: number, readonly book: number, readonly committed: number, readonly free: number }
+interface AccountTruth { readonly id: string, readonly name: string, readonly waiting: number, readonly total: number, readonly book: number, readonly committed: number, readonly free: number }
 export interface Truth { readonly acts: number, readonly lastAct: string, readonly accounts: readonly AccountTruth[] }
 
 /** Reads the store of the page directly, not through the app. */

@@ -91,7 +91,7 @@ watch(() => [props.printer.id, props.tray], () => { ranked.value = undefined; ly
 async function keep(fit: MicrFit | undefined) {
   if (!fit) return
   fault.value = ''
-  const done = await act(acting => acting.keepMicr(props.printer, { ...fit, how: ranked.value ? 'by scan' : 'by eye' }))
+  const done = await act('keepMicr', { printer: props.printer, micr: { ...fit, how: ranked.value ? 'by scan' : 'by eye' } })
   if (done && !done.ok) fault.value = done.refusal.text
   if (done?.ok) office.said = `MICR lines on ${props.printer.name} now print at ${micrFitName(fit)}.`
 }

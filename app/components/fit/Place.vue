@@ -113,7 +113,7 @@ const confirms = computed(() => confirming.value && props.fit !== undefined && !
 
 async function keep(deviation: Deviation, how: FitRow['how'], residual: number | null) {
   fault.value = ''
-  const done = await act(acting => acting.keepFit({ id: idOf(crypto.randomUUID()), printerId: props.printer.id, tray: props.tray, stockId: props.stock.id, deviation, how, residual }))
+  const done = await act('keepFit', { fit: { id: idOf<'fit'>(crypto.randomUUID()), printerId: props.printer.id, tray: props.tray, stockId: props.stock.id, deviation, how, residual } })
   if (done && !done.ok) fault.value = done.refusal.text
   if (!done?.ok) return
   office.said = 'The fit is kept and in use.'
@@ -127,7 +127,7 @@ async function useMeasured() {
   if (!result.value) return
   if (confirms.value && props.fit && worst.value !== undefined) {
     const [id, off] = [props.fit.id, Math.round(worst.value * 100) / 100]
-    const done = await act(acting => acting.confirmFit(id, off))
+    const done = await act('confirmFit', { fitId: id, worst: off })
     if (!done) return
     if (done.ok) office.said = `Confirmed: the worst corner is ${formatOff(worst.value, office.unit)} off.`
     typed.value = none()

@@ -36,13 +36,13 @@ async function keep() {
   const change = {
     address: address.value.split('\n'), memo: memo.value, ...(!booked.value && { name: name.value }), ...(day !== payment.date && { date: day }), ...(sum !== payment.amount && { amount: sum }),
   }
-  if (!await did(acting => acting.amend(payment.accountId, [payment.id], change))) return
+  if (!await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change })) return
   office.said = `The payment to ${name.value} is changed.`
   emit('done')
 }
 async function withdraw() {
   const { payment } = props
-  if (!await did(acting => acting.withdraw(payment, why.value ?? ''))) return
+  if (!await did('withdraw', { paymentId: payment.id, why: why.value ?? '' })) return
   office.said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
   emit('done')
 }

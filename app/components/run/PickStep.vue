@@ -81,7 +81,7 @@ async function changeMany() {
   const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday(), dayFirst) : undefined
   manyFault.value = date && !date.ok ? date.refusal.text : ''
   if (manyFault.value) return
-  if (!await did(acting => acting.amend(props.view.account.id, chosen.value.map(p => p.id), { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) }))) return
+  if (!await did('amend', { accountId: props.view.account.id, paymentIds: chosen.value.map(p => p.id), change: { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) } })) return
   many.value = false
   manyDate.value = ''
   manyMemo.value = ''

@@ -1,37 +1,20 @@
 import Dexie from 'dexie'
 import { random } from '#core/base/random'
-import type { Result } from '#core/base/result'
-import { Desk } from '#core/desk/desk'
-import { account } from '#core/desk/test/office'
-import { fatesNow, nextMove, startingOffice, startingWorld, type Acting } from '#core/desk/test/simulator'
-import { tableNames, type Changes } from '#core/desk/tables'
-import { mustHold } from '#core/desk/test/world'
+import { MemoryOffice } from '#core/office/memory'
+import { account } from '#core/office/test/office'
+import { fatesNow, nextMove, startingOffice, startingWorld, type Acting } from '#core/office/test/simulator'
+import { tableNames, type Changes } from '#core/office/tables'
+import { mustHold } from '#core/office/test/world'
 import { firstBroken } from '#core/trail/trail'
-import type { Acts } from '../acts'
 import type { OfficeDb } from '../db'
 import { compareStrips } from '../bookFates'
 
 /** The whole store as an office in memory. */
-async function deskOf(db: OfficeDb): Promise<Desk> {
-  const desk = new Desk()
+async function officeOf(db: OfficeDb): Promise<MemoryOffice> {
+  const office = new MemoryOffice()
   const rows = await Promise.all(tableNames.filter(t => t !== 'trail').map(async t => [t, await db.table(t).toArray()] as const))
-  desk.put(Object.fromEntries(rows) as unknown as Changes)
-  return desk
-}
-
-/** The acts of the store, called as the simulator calls an office's; `desk` is what the store holds now. */
-function acting(acts: Acts, desk: Desk): Acting {
-  const rowOf = (id: string) => desk.kept.numbers.get(id as never)!
-  const paymentOf = (id: string) => desk.kept.payments.get(id as never)!
-  const bookOf = (id: string) => desk.kept.books.get(id as never)!
-  return {
-    draw: (id, act) => acts.draw(id, act), amend: (ids, act) => acts.amend(account.id, ids, act), withdraw: (id, why) => acts.withdraw(paymentOf(id), why), bringBack: id => acts.bringBack(paymentOf(id)),
-    openBook: book => acts.openBook(book), archiveBook: (id, away) => acts.archiveBook(bookOf(id), away), pick: (id, act) => acts.pick(bookOf(id), act), giveFate: (id, act) => acts.giveFate(bookOf(id), act),
-    takeBack: (id, act) => acts.takeBack(bookOf(id), act), load: (id, act) => acts.load(id, act), switchBook: (id, book) => acts.switchBook(id, book), drop: id => acts.drop(id),
-    print: async (id): Promise<Result<unknown>> => { const made = desk.made(id); return made.ok ? acts.print(id, made.value, new Uint8Array([1, 2])) : made },
-    printAgain: (id, why) => acts.printAgain(id, why), countOff: (id, act) => acts.countOff(id, act), replace: (id, act) => acts.replace(rowOf(id), act), cancel: (id, act) => acts.cancel(paymentOf(id), act),
-    printCopy: (id, act) => acts.printCopy(rowOf(id), act), record: (id, act) => acts.record(bookOf(id), act), closePeriod: (id, through, today) => acts.closePeriod(id, through, today), clear: (id, ids) => acts.clear(id, ids),
-  }
+  office.put(Object.fromEntries(rows) as unknown as Changes)
+  return office
 }
 
 /** Acts of which only one of two tabs may succeed when both do the same at once. */
@@ -42,12 +25,12 @@ const written = ['runs', 'numbers', 'payments', 'entries', 'trail', 'copies', 'p
  * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things, some find the disk full or are cut off in
  * the middle. After each step everything that must always hold is looked at; throws with the seed where it does not. Gives the number of acts done.
  */
-export async function simulateStore(db: OfficeDb, tabs: readonly [Acts, Acts], seed: number, steps: number): Promise<number> {
+export async function simulateStore(db: OfficeDb, tabs: readonly [Acting, Acting], seed: number, steps: number): Promise<number> {
   await Promise.all(db.tables.map(t => t.clear()))
   for (const [table, rows] of Object.entries(startingOffice())) await db.table(table).bulkPut(rows as unknown[])
   const r = random(seed)
   const world = startingWorld()
-  let now = await deskOf(db)
+  let now = await officeOf(db)
   let old = now
   let done = 0
   for (let n = 0; n < steps; n++) {
@@ -55,7 +38,7 @@ export async function simulateStore(db: OfficeDb, tabs: readonly [Acts, Acts], s
     const before = fatesNow(now)
     const seen = r.next() < 0.2 ? old : now
     const state = r.between(0, 2 ** 30)
-    const move = nextMove(random(state), n, seen, now, acting(tabs[0], now))
+    const move = nextMove(random(state), n, seen, now, tabs[0])
     if (!move) continue
     try {
       const luck = r.next()
@@ -71,13 +54,13 @@ export async function simulateStore(db: OfficeDb, tabs: readonly [Acts, Acts], s
         if (result.ok) { done++; move.effect(world) }
       }
       else if (luck < 0.27 && once.includes(move.name)) {
-        const same = nextMove(random(state), n, seen, now, acting(tabs[1], now))!
+        const same = nextMove(random(state), n, seen, now, tabs[1])!
         const both = await Promise.all([move.act(), same.act()])
         if (both.filter(x => x.ok).length > 1) throw new Error('two tabs did it both')
         if (both.some(x => x.ok)) { done++; (both[0]!.ok ? move : same).effect(world) }
       }
       else if ((await move.act()).ok) { done++; move.effect(world) }
-      now = await deskOf(db)
+      now = await officeOf(db)
       mustHold({ ...now.snapshot(), trail: [] }, world, account.cashLedgerId, before)
       for (const book of now.kept.books.values()) {
         const [wrong] = (await compareStrips(db, book)).differences

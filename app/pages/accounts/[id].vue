@@ -120,9 +120,9 @@ async function save() {
   const ledgers = startingChart.filter(([code]) => !known || code === '1010').map(([code, name, kind]): LedgerAccount => (code === '1010' ? { id: cash, companyId, code, name: `Cash, ${made.account.name}`, kind } : { id: idOf(`${companyId}-${code}`), companyId, code, name, kind }))
   const from = began
   const kind = stock.value?.numbered ? 'stationer’s stock' as const : 'printed by us' as const
-  const done = await act(async acting => (from
-    ? await acting.saveAccount({ from: heldOf(from.account, from.company), to: heldOf(made.account, made.company) })
-    : await acting.openAccount({ ...made, book: { ...made.book, id: newBook, kind }, ledgers, equity: idOf(`${companyId}-3000`) })))
+  const done = await (from
+    ? act('saveAccount', { from: heldOf(from.account, from.company), to: heldOf(made.account, made.company) })
+    : act('openAccount', { ...made, book: { ...made.book, id: newBook, kind }, ledgers, equity: idOf<'ledger'>(`${companyId}-3000`) }))
   if (!done) return
   if (!done.ok) {
     const field = { start: 'first', end: 'last', account: 'account', opening: 'opening' }[done.refusal.field ?? '']

@@ -65,7 +65,7 @@ async function give() {
   const { from: a, to: b } = range.value
   const numbers = Array.from({ length: b - a + 1 }, (_, i) => a + i as CheckNumber)
   const [of, to, reason] = [book.value, fate.value, why.value ?? '']
-  if (!await did(acting => (to === 'unused' || to === 'found aside' ? acting.takeBack(of, { numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason }) : acting.giveFate(of, { numbers, fate: to, why: reason })))) return
+  if (!await (to === 'unused' || to === 'found aside' ? did('takeBack', { bookId: of.id, numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason }) : did('giveFate', { bookId: of.id, numbers, fate: to, why: reason }))) return
   sure.value = false
   office.said = `${a === b ? a : `${a} to ${b}`} ${to === 'found aside' ? 'set aside' : to}.`
   from.value = ''
@@ -75,7 +75,7 @@ async function give() {
 async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
-  if (await did(acting => acting.archiveBook(of, away))) office.said = away ? 'The book is put away.' : 'The book is in use again.'
+  if (await did('archiveBook', { bookId: of.id, archived: away })) office.said = away ? 'The book is put away.' : 'The book is in use again.'
 }
 const headers = [{ title: 'Number', key: 'number' }, { title: 'Fate', key: 'fate' }]
 function rowProps({ item }: { item: { number: CheckNumber } }) {

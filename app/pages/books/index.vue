@@ -37,7 +37,7 @@ async function open() {
   tried.value = true
   const [from, to] = [start.value, end.value]
   if (!from.ok || !to.ok) return focusSoon(`[data-test="book-${from.ok ? 'last' : 'first'}"] input`)
-  if (!await did(acting => acting.openBook({ id: idOf(crypto.randomUUID()), accountId: idOf(accountId.value), kind: kind.value, start: from.value, end: to.value, ...(name.value.trim() && { name: name.value.trim() }) }))) return
+  if (!await did('openBook', { book: { id: idOf<'book'>(crypto.randomUUID()), accountId: idOf<'account'>(accountId.value), kind: kind.value, start: from.value, end: to.value, ...(name.value.trim() && { name: name.value.trim() }) } })) return
   leave()
   office.said = 'The number book is open.'
 }

@@ -155,7 +155,7 @@ async function drawIt(sure = false) {
   const number = pad.value && handNumber.value.ok ? handNumber.value.value : undefined
   const draw = drawing(date.value.value, total)
   const name = draw.payee.name.trim()
-  const done = await act(acting => (pad.value && number !== undefined ? acting.record(pad.value, { draw, number }) : acting.draw(account.id, draw)))
+  const done = await (pad.value && number !== undefined ? act('record', { bookId: pad.value.id, draw, number }) : act('draw', { accountId: account.id, draw }))
   if (!done) return
   if (!done.ok) return focusOn(fieldsInOrder.find(f => f === done.refusal.field) ?? 'payee')
   lastLedger.value = ledgerId ?? lastLedger.value

@@ -27,7 +27,7 @@ const changing = ref(chosenId.value)
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
 const { did, fault } = useAct()
 async function bringBack(payment: Payment) {
-  if (await did(acting => acting.bringBack(payment))) office.said = `The payment to ${payment.name} is back in the lane.`
+  if (await did('bringBack', { paymentId: payment.id })) office.said = `The payment to ${payment.name} is back in the lane.`
 }
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
 const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0), view.value?.account.signing ?? { secondAbove: null, prints: [] })] : []))

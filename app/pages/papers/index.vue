@@ -45,7 +45,7 @@ async function makeLayout() {
   blank.value = !code.value.trim() || !name.value.trim() ? 'a layout needs a code and a name' : ''
   if (blank.value) return
   const layout = { ...startingLayout(stock, country.value, { id: key, code: code.value.trim().slice(0, 12), name: name.value.trim() }), unit: office.unit }
-  if (!(await act(acting => acting.saveLayout(layout, 0)))?.ok) return
+  if (!(await act('saveLayout', { key: layout.id, layout, from: 0, owns: [] }))?.ok) return
   making.value = undefined
   await navigateTo(`/papers/layout/${key}`)
 }
@@ -74,7 +74,7 @@ async function importFile(event: Event) {
   else {
     const read = readJson(text, stockSchema)
     if (!read.ok) { faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f)); return }
-    const done = await act(acting => acting.saveStock(read.value))
+    const done = await act('saveStock', { stock: read.value })
     if (!done) return
     if (!done.ok) { faults.value = [`${file.name}: ${done.refusal.text}`]; return }
     office.said = `Stock “${read.value.name}” is in, as version ${done.value.stocks[0]?.revision}.`
@@ -89,7 +89,7 @@ function freeCode(code: string): string {
   for (let n = 2; ; n++) if (!taken.has(`${code.slice(0, 9)}-${n}`.toLowerCase())) return `${code.slice(0, 9)}-${n}`
 }
 async function takeLayout(layout: Layout, from: number, file: string) {
-  const done = await act(acting => acting.saveLayout(layout, from))
+  const done = await act('saveLayout', { key: layout.id, layout, from, owns: [] })
   if (!done) return
   if (!done.ok) {
     faults.value = [`${file}: ${done.refusal.text}`]

@@ -103,7 +103,7 @@ async function pickThem(ids: Id<'payment'>[], by: RunOrder, signers: readonly nu
   const of = book.value
   if (!of) return
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
-  if (!await did(acting => acting.pick(of, { runId: id, paymentIds: ids, order: by, signers, ...(advicesToo && { advicesToo }) }))) return
+  if (!await did('pick', { bookId: of.id, runId: id, paymentIds: ids, order: by, signers, ...(advicesToo && { advicesToo }) })) return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
@@ -115,14 +115,14 @@ function goBack(to: 'pick' | 'load') {
 }
 
 async function loadIt(act: Loading) {
-  if (await did(acting => acting.load(runId.value, act))) back.value = undefined
+  if (await did('load', { runId: runId.value, ...act })) back.value = undefined
 }
 
-const switchTo = (to: NumberBook): Promise<boolean> => did(acting => acting.switchBook(runId.value, to.id))
+const switchTo = (to: NumberBook): Promise<boolean> => did('switchBook', { runId: runId.value, bookId: to.id })
 
 const dropping = ref(false)
 async function dropIt() {
-  if (!await did(acting => acting.drop(runId.value))) return
+  if (!await did('drop', { runId: runId.value })) return
   dropping.value = false
   office.said = 'The run is dropped; its payments stay in the lane.'
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
@@ -159,7 +159,7 @@ async function printIt(how: PrintHow) {
   if (busy.value || !made || !facts || !version || !at) return
   const paper = await ready(how)
   if (!paper) return
-  if (await did(acting => acting.print(runId.value, { checks: facts, version, places: at }, made.bytes, made.continuation, consent))) await putOut(how, made.bytes, paper, facts)
+  if (await did('print', { runId: runId.value, made: { checks: facts, version, places: at }, consent, pdf: made.bytes, ...(made.continuation && { continuation: made.continuation }) })) await putOut(how, made.bytes, paper, facts)
   else if (paper !== 'no window') paper.leave()
 }
 
@@ -183,7 +183,7 @@ async function printAgain(how: PrintHow, why: string) {
   const paper = await ready(how)
   if (!paper) return
   const bytes = await paperOf(of)
-  if (bytes && await did(acting => acting.printAgain(runId.value, why))) await putOut(how, bytes, paper)
+  if (bytes && await did('printAgain', { runId: runId.value, why })) await putOut(how, bytes, paper)
   else if (paper !== 'no window') paper.leave()
 }
 
@@ -191,7 +191,7 @@ async function countOff(act: CountOffAct) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
   const correct = [...act.outcomes].flatMap(([sent, o]) => (o.kind === 'spoiled' && o.correct ? [run.value?.checks.find(c => c.number === sent)?.paymentId] : []))[0]
-  if (!await did(acting => acting.countOff(runId.value, act))) return
+  if (!await did('countOff', { runId: runId.value, ...act })) return
   await dropFormDraft(countOffDraft(runId.value))
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.

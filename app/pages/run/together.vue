@@ -32,7 +32,7 @@ async function start() {
   busy.value = true
   faults.value = []
   for (const g of runs.value) {
-    const done = await act(acting => acting.pick(g.view.book, { runId: idOf(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' }))
+    const done = await act('pick', { bookId: g.view.book.id, runId: idOf<'run'>(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' })
     if (done && !done.ok) faults.value = [...faults.value, `${g.view.account.name}: ${done.refusal.text}`]
   }
   busy.value = false

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo } from '@mdi/js'
 import { watchDebounced } from '@vueuse/core'
+import { idOf } from '#core/base/id'
 import { newest, ownId } from '#core/library/library'
 import { correctionOf } from '#core/fit/fit'
 import { micrOf } from '#core/fit/printers'
@@ -197,17 +198,12 @@ async function save() {
   restored.value = false
   office.said = `Saved: ${work.common.code}, version ${from.value}.`
 }
-/** Saves the common layout where it changed, then what companies have of their own; says whether all of it was done. */
+/** Saves the common layout where it changed, and what companies have of their own, as one act; says whether it was done. */
 async function saveAll(work: Workpiece): Promise<boolean> {
-  if (commonChanged.value) {
-    const done = await act(acting => acting.saveLayout(work.common, from.value))
-    if (!done?.ok) { fault.value = done?.refusal.text ?? ''; return false }
-    from.value = done.value.layouts[0]?.revision ?? from.value
-  }
-  for (const [id, own] of ownsChanged.value) {
-    const done = await act(acting => acting.saveOwn(key, id as never, own))
-    if (!done?.ok) { fault.value = done?.refusal.text ?? ''; return false }
-  }
+  const owns = ownsChanged.value.map(([id, own]) => ({ companyId: idOf<'company'>(id), own }))
+  const done = await act('saveLayout', { key, from: from.value, owns, ...(commonChanged.value && { layout: work.common }) })
+  if (!done?.ok) { fault.value = done?.refusal.text ?? ''; return false }
+  from.value = done.value.layouts[0]?.revision ?? from.value
   return true
 }
 async function forget() {

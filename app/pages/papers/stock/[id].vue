@@ -60,7 +60,7 @@ async function save() {
   tried.value = true
   if (!made.value.success) return
   const stock = made.value.data
-  if (!await did(acting => acting.saveStock(stock))) return
+  if (!await did('saveStock', { stock })) return
   office.said = `Saved: ${stock.name}.`
   await navigateTo('/papers')
 }

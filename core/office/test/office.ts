@@ -1,6 +1,6 @@
 import { plainDate } from '../../base/dates'
 import { idOf, type Id } from '../../base/id'
-import { must } from '../../base/result'
+import { must, type Result } from '../../base/result'
 import type { CheckNumber, NumberBook } from '../../books/book'
 import { entry } from '../../ledger/entry'
 import { usBusiness } from '../../micr/pattern'
@@ -8,6 +8,10 @@ import { cents, zero } from '../../money/cents'
 import type { BankAccount, Company } from '../../payables/account'
 import type { Draw, DrawKnown } from '../../payables/draw'
 import type { Payee } from '../../payables/payment'
+import type { Stamp } from '../../trail/trail'
+import { perform } from '../acts'
+import { madeOf } from '../looking'
+import type { MemoryOffice } from '../memory'
 import type { Changes } from '../tables'
 
 /** A small office for tests: one company, one account with a book of the given length, one payee. */
@@ -34,3 +38,9 @@ export const drawKnown = (more: Partial<DrawKnown> = {}): DrawKnown => ({ accoun
 export const drawOf = (id: string, amount: number): Draw => ({
   id: idOf<'payment'>(id), payee, address: payee.address, date: must(plainDate('2026-11-24')), amount: cents(amount), memo: '', lines: [], split: [{ ledgerId: idOf<'ledger'>('wood') as Id<'ledger'>, amount: cents(amount) }],
 })
+
+/** Prints a run as if its PDF had been made just now. */
+export async function printed(office: MemoryOffice, runId: Id<'run'>, stamp: Stamp): Promise<Result<unknown>> {
+  const made = await madeOf(office, runId)
+  return made.ok ? perform(office, 'print', { runId, made: made.value }, stamp) : made
+}

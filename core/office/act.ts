@@ -1,0 +1,41 @@
+import type { Result } from '../base/result'
+import { doneAlready, trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
+import type { Reading } from './reading'
+import type { Changes, TableName } from './tables'
+
+/**
+ * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a pure function of that. The act holds `lock`,
+ * so that two tabs cannot do what excludes each other, and touches no table but those it names.
+ */
+export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
+  /** What must not happen at the same time: usually the acts of one account. */
+  lock(input: Input, reading: Reading): Promise<string>
+  readonly reads: readonly TableName[]
+  readonly writes: readonly TableName[]
+  gather(reading: Reading, input: Input): Promise<Known>
+  decide(known: Known, input: Input, stamp: Stamp): Decision<Out>
+}
+/** Ties what is gathered to what is decided. */
+export const act = <Input, Known, Out extends Changes>(of: Act<Input, Known, Out>): Act<Input, Known, Out> => of
+
+/** What an act needs of the trail: whether a key stands in it, and its last line. */
+export interface TrailReading {
+  has(key: string): Promise<boolean>
+  last(): Promise<TrailLine | undefined>
+}
+
+/** Where an office is kept. `settle` gives the work a view of the tables under the lock, and keeps what it gives back as a whole, or nothing. */
+export interface Keeping extends Reading {
+  settle<T>(lock: string, tables: { reads: readonly TableName[], writes: readonly TableName[] }, work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>): Promise<T>
+}
+
+/** Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has changed. */
+export async function perform<Input, Known, Out extends Changes>(office: Keeping, of: Act<Input, Known, Out>, input: Input, stamp: Stamp): Promise<Result<Out>> {
+  return office.settle(await of.lock(input, office), { reads: of.reads, writes: of.writes }, async (reading, keep) => {
+    if (stamp.key && await reading.trail.has(stamp.key)) return doneAlready()
+    const decision = of.decide(await of.gather(reading, input), input, stamp)
+    if (!decision.ok) return decision
+    await keep(decision.value.changes, trailLine(decision.value.trail, stamp, await reading.trail.last()))
+    return { ok: true, value: decision.value.changes }
+  })
+}

@@ -1,0 +1,18 @@
+import type { Id } from '../../base/id'
+import { countFates } from '../../books/book'
+import { archiveBook as decide } from '../../books/keepBook'
+import { act } from '../act'
+import { lockOfBook, one, openRuns } from '../gather'
+
+/** A used-up number book is put away, or taken out again. */
+export const archiveBook = act({
+  lock: ({ bookId }: { bookId: Id<'book'>, archived: boolean }, reading) => lockOfBook(reading, bookId),
+  reads: ['books', 'numbers', 'runs'],
+  writes: ['books'],
+  gather: async (reading, { bookId }) => {
+    const book = await one(reading, 'books', bookId)
+    const { unused } = countFates(book, (await reading.fates(bookId)).values())
+    return { book, unused, open: (await openRuns(reading, bookId)).length }
+  },
+  decide: (known, { archived }) => decide(known, { archived }),
+})

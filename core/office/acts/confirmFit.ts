@@ -1,0 +1,14 @@
+import type { Id } from '../../base/id'
+import { confirmFit as decide } from '../../fit/printers'
+import type { Mm } from '../../paper/length'
+import { act } from '../act'
+import { LIBRARY, one } from '../gather'
+
+/** A sheet printed through a fit has shown that it holds. */
+export const confirmFit = act({
+  lock: async (_: { fitId: Id<'fit'>, worst: Mm }) => LIBRARY,
+  reads: ['fits'],
+  writes: ['fits'],
+  gather: (reading, { fitId }) => one(reading, 'fits', fitId),
+  decide: (fit, { worst }) => decide({ fit }, { worst }),
+})

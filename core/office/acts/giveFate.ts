@@ -1,0 +1,13 @@
+import type { Id } from '../../base/id'
+import { giveFate as decide, type GiveFate } from '../../books/giveFate'
+import { act } from '../act'
+import { lockOfBook, one, touched } from '../gather'
+
+/** Unused numbers of a book get a fate by hand. */
+export const giveFate = act({
+  lock: ({ bookId }: GiveFate & { bookId: Id<'book'> }, reading) => lockOfBook(reading, bookId),
+  reads: ['books', 'numbers'],
+  writes: ['numbers'],
+  gather: async (reading, { bookId, numbers }) => ({ book: await one(reading, 'books', bookId), rows: await touched(reading, bookId, numbers) }),
+  decide: (known, input, stamp) => decide(known, input, stamp),
+})

@@ -1,0 +1,12 @@
+import { openAccount as decide, type Opening } from '../../payables/keepAccount'
+import { act } from '../act'
+import { accountKnown, ACCOUNTS } from '../gather'
+
+/** A company opens an account with its first number book; a new company with it. */
+export const openAccount = act({
+  lock: async (_: Opening) => ACCOUNTS,
+  reads: ['accounts', 'companies', 'books'],
+  writes: ['companies', 'ledgers', 'accounts', 'books', 'entries'],
+  gather: (reading, { account, company }) => accountKnown(reading, account.id, company.id),
+  decide,
+})

@@ -1,0 +1,15 @@
+import type { Id } from '../../base/id'
+import { pick as decide, type Picking } from '../../runs/prepare'
+import { act } from '../act'
+import { byId, lockOfBook, one, openRuns } from '../gather'
+
+/** Payments of the lane are picked for a run on a number book, new or not yet printed. */
+export const pick = act({
+  lock: ({ bookId }: Picking & { bookId: Id<'book'> }, reading) => lockOfBook(reading, bookId),
+  reads: ['books', 'runs', 'payments'],
+  writes: ['runs'],
+  gather: async (reading, { bookId, runId, paymentIds }) => ({
+    book: await one(reading, 'books', bookId), run: await reading.get('runs', runId), openRuns: await openRuns(reading, bookId), payments: await byId(reading, 'payments', paymentIds),
+  }),
+  decide: (known, input, stamp) => decide(known, input, stamp),
+})

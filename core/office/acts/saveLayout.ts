@@ -1,0 +1,12 @@
+import { saveWork as decide, type Work } from '../../library/library'
+import { act } from '../act'
+import { LIBRARY } from '../gather'
+
+/** A layout is kept as its next version, and what companies have of their own over it, all at once. */
+export const saveLayout = act({
+  lock: async (_: Work) => LIBRARY,
+  reads: ['layouts', 'stocks'],
+  writes: ['layouts', 'owns'],
+  gather: async reading => ({ rows: await reading.all('layouts'), stocks: await reading.all('stocks') }),
+  decide,
+})

@@ -1,0 +1,13 @@
+import { saveStock as decide } from '../../library/library'
+import type { Stock } from '../../paper/stock'
+import { act } from '../act'
+import { LIBRARY } from '../gather'
+
+/** A stock is kept as its next version. */
+export const saveStock = act({
+  lock: async (_: { stock: Stock }) => LIBRARY,
+  reads: ['stocks'],
+  writes: ['stocks'],
+  gather: async (reading, { stock }) => ({ rows: await reading.where('stocks', 'key', [stock.id]) }),
+  decide: (known, { stock }, stamp) => decide(known, { stock }, stamp),
+})

@@ -1,0 +1,98 @@
+import type { Id } from '../base/id'
+import type { CheckNumber, NumberRow } from '../books/book'
+import type { TrailLine } from '../trail/trail'
+import type { Keeping, TrailReading } from './act'
+import { indexes, type BookFates, type Indexed, type IndexOf, type Reading } from './reading'
+import { keyOf, tableNames, type Changes, type KeyOf, type Snapshot, type TableName, type Tables } from './tables'
+
+type Row = Parameters<typeof keyOf>[0]
+type Kept = { [T in Exclude<TableName, 'trail'>]: Map<KeyOf<T>, Tables[T]> }
+const kinds = tableNames.filter(t => t !== 'trail')
+const indexOf = (table: TableName): [string, (row: never) => string | undefined][] => Object.entries((indexes as Record<string, Record<string, (row: never) => string | undefined>>)[table] ?? {})
+
+/** An office held in memory: for the demo, for tests, for the command line, and as the plain version the store is compared with. */
+export class MemoryOffice implements Keeping {
+  readonly kept = Object.fromEntries(kinds.map(t => [t, new Map()])) as unknown as Kept
+  readonly trail: TrailLine[] = []
+  private readonly keys = new Set<string>()
+  private readonly under = new Map<string, Map<string, Set<string>>>()
+  /** The touched numbers of every book. */
+  private readonly byBook = new Map<Id<'book'>, Map<CheckNumber, NumberRow>>()
+  /** The act under way: the next one waits for it. */
+  private turn: Promise<unknown> = Promise.resolve()
+
+  /** Takes rows in without an act: what was there before, e.g. a snapshot. */
+  put(changes: Changes): void {
+    for (const [table, rows] of Object.entries(changes) as unknown as [Exclude<TableName, 'trail'>, readonly Row[]][]) for (const row of rows) this.putRow(table, row)
+    for (const row of changes.numbers ?? []) this.rowsOf(row.bookId).set(row.number, row)
+  }
+
+  private putRow(table: Exclude<TableName, 'trail'>, row: Row): void {
+    const rows = this.kept[table] as unknown as Map<string, unknown>
+    const id = keyOf(row)
+    const before = rows.get(id)
+    for (const [name, valueOf] of indexOf(table)) {
+      const index = this.index(table, name)
+      const [was, is] = [before === undefined ? undefined : valueOf(before as never), valueOf(row as never)]
+      if (was !== undefined && was !== is) index.get(was)?.delete(id)
+      if (is !== undefined) index.set(is, (index.get(is) ?? new Set()).add(id))
+    }
+    rows.set(id, row)
+  }
+
+  private index(table: string, name: string): Map<string, Set<string>> {
+    const key = `${table}.${name}`
+    const index = this.under.get(key) ?? new Map<string, Set<string>>()
+    this.under.set(key, index)
+    return index
+  }
+
+  get = async <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> => (this.kept[table as Exclude<T, 'trail'>] as unknown as Map<KeyOf<T>, Tables[T]>).get(id)
+
+  many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> => {
+    const rows = this.kept[table as Exclude<T, 'trail'>] as unknown as Map<KeyOf<T>, Tables[T]>
+    return ids.flatMap((id) => { const row = rows.get(id); return row === undefined ? [] : [row] })
+  }
+
+  where = async <T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]> => this.found(table, index, values)
+
+  /** The same at once, for who holds the office in hand. */
+  found<T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Tables[T][] {
+    const rows = this.kept[table] as unknown as Map<string, Tables[T]>
+    return values.flatMap(value => [...this.index(table, index).get(value) ?? []].map(id => rows.get(id)!))
+  }
+
+  all = async <T extends TableName>(table: T): Promise<Tables[T][]> => (table === 'trail' ? [...this.trail] : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
+  fates = async (bookId: Id<'book'>): Promise<BookFates> => this.rowsOf(bookId)
+
+  rowsOf(bookId: Id<'book'>): Map<CheckNumber, NumberRow> {
+    const rows = this.byBook.get(bookId) ?? new Map<CheckNumber, NumberRow>()
+    this.byBook.set(bookId, rows)
+    return rows
+  }
+
+  settle<T>(_lock: string, { reads, writes }: { reads: readonly TableName[], writes: readonly TableName[] }, work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>): Promise<T> {
+    const named = new Set<TableName>([...reads, ...writes])
+    const must = <T extends TableName>(table: T, among: readonly TableName[] | ReadonlySet<TableName>): T => {
+      if (![...among].includes(table)) throw new RangeError(`the act does not name ${table}`)
+      return table
+    }
+    const reading: Reading & { readonly trail: TrailReading } = {
+      get: (table, id) => this.get(must(table, named), id), many: (table, ids) => this.many(must(table, named), ids), where: (table, index, values) => this.where(must(table, named), index, values),
+      all: table => this.all(must(table, named)), fates: id => this.fates(must('numbers', named) && id),
+      trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
+    }
+    const mine = this.turn.then(() => work(reading, async (changes, line) => {
+      for (const [table, rows] of Object.entries(changes)) if (rows?.length) must(table as TableName, writes)
+      this.put(changes)
+      this.trail.push(line)
+      if (line.key) this.keys.add(line.key)
+    }))
+    this.turn = mine.catch(() => {})
+    return mine
+  }
+
+  snapshot(): Snapshot {
+    return { ...Object.fromEntries(kinds.map(t => [t, [...this.kept[t].values()]])), trail: [...this.trail] } as unknown as Snapshot
+  }
+}

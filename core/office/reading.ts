@@ -1,0 +1,37 @@
+import type { Id } from '../base/id'
+import type { CheckNumber, NumberBook, Rows } from '../books/book'
+import type { Fate } from '../books/fates'
+import type { Run } from '../runs/run'
+import type { KeyOf, TableName, Tables } from './tables'
+
+/** A run that is not finished: no other may be begun on its number book. */
+export const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 'at the printer'
+
+/** What rows are found by besides their keys: each index tells under what a row stands, undefined where under nothing. */
+export const indexes = {
+  payees: { company: (row: Tables['payees']) => row.companyId },
+  books: { account: (row: NumberBook) => row.accountId },
+  payments: { waiting: (row: Tables['payments']) => (row.state === 'waiting' ? row.accountId : undefined) },
+  numbers: { payment: (row: Tables['numbers']) => row.check?.paymentId },
+  runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
+  layouts: { key: (row: Tables['layouts']) => row.key },
+  owns: { layout: (row: Tables['owns']) => row.layoutKey },
+  stocks: { key: (row: Tables['stocks']) => row.key },
+} as const satisfies { readonly [T in TableName]?: Readonly<Record<string, (row: Tables[T]) => string | undefined>> }
+export type Indexed = keyof typeof indexes
+export type IndexOf<T extends Indexed> = keyof (typeof indexes)[T] & string
+
+/** The fate of every touched number of a book, lowest number first. */
+export type BookFates = ReadonlyMap<CheckNumber, { readonly fate: Fate }> & Rows
+
+/** How an act looks at the office: the only way, in memory and in the store alike. */
+export interface Reading {
+  get<T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined>
+  /** The rows of these keys, in their order; those that there are. */
+  many<T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]>
+  /** The rows that stand under one of these values in an index. */
+  where<T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]>
+  all<T extends TableName>(table: T): Promise<Tables[T][]>
+  /** The fates of the touched numbers of a book, lowest first, without opening their rows. */
+  fates(bookId: Id<'book'>): Promise<BookFates>
+}
