@@ -172,7 +172,11 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   await page.getByTestId('scan-keep').click()
   await expect(page.getByTestId('light-sheet').locator('image')).toHaveCount(1, { timeout: 20_000 })
 
+  // A stock without a name is told so at its field, in plain words.
   await page.goto('/papers/stock/new')
+  await page.getByTestId('save-stock').click()
+  await expect(page.getByTestId('stock-name')).toContainText('something is wanted here')
+  await expect(page.getByTestId('stock-name').locator('input')).toBeFocused()
   await page.getByTestId('stock-name').locator('input').fill('Harbor office checks')
   await page.getByLabel('Sheet, height').fill('10 1/2')
   await page.getByLabel('Sheet, height').press('Tab')

@@ -38,6 +38,7 @@ async function keepPrinter() {
   const kept = done.value.printers[0]
   if (!known || !kept?.trays.includes(choice.value?.tray ?? '')) choose(`${naming.value}|${kept?.trays[0]}`)
   naming.value = ''
+  focusSoon('[data-test="printer-choice"] input')
 }
 </script>
 

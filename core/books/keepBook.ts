@@ -19,7 +19,7 @@ export function newBook(known: { books: readonly NumberBook[], twins: readonly N
   if (act.end < act.start) return refuse('book-backwards', 'the last number is below the first', { field: 'end', value: act.end, limit: act.start })
   if (act.end - act.start >= MOST_NUMBERS) return refuse('book-long', `a book holds at most ${MOST_NUMBERS.toLocaleString('en-US')} numbers: is one of the two mistyped?`, { field: 'end', value: act.end, limit: MOST_NUMBERS })
   const other = known.books.find(b => b.accountId === act.accountId && meet(b, act))
-  if (other) return refuse('book-overlaps', `it reaches into the book “${bookName(other)}”, ${other.start} to ${other.end}: a number stands in one book only`, { field: act.start >= other.start && act.start <= other.end ? 'start' : 'end', value: other.start, limit: other.end })
+  if (other) return refuse('book-overlaps', `it reaches into another book, ${other.name ? `“${other.name}”` : other.kind}, ${other.start} to ${other.end}: a number stands in one book only`, { field: act.start >= other.start && act.start <= other.end ? 'start' : 'end', value: other.start, limit: other.end })
   const twin = known.twins.find(b => meet(b, act))
   if (twin) return refuse('account-twice', `another account here has the same bank code and account number, and its book “${bookName(twin)}” holds ${twin.start} to ${twin.end}: the bank would see a number twice`, { field: 'start', value: twin.start, limit: twin.end })
   return good({ ...act, ...(act.name !== undefined && { name: act.name.trim().slice(0, 60) }) })

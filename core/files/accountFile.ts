@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { codesAgree, factsShape } from '../proof/facts'
 
 /** The account file: company, bank and MICR facts (docs/formats.md). */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { layoutSchema } from '../paper/layout'
 import { stockSchema } from '../paper/stock'
 import { accountFileSchema } from './accountFile'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { good, refuse, type Result } from '../base/result'
 import { hashOf } from '../base/hash'
 import { TRAIL_START, type TrailLine } from '../trail/trail'

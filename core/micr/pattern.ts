@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import type { Country } from '../base/country'
 import { good, refuse, type Result } from '../base/result'
 import { LAST_POSITION } from './place'

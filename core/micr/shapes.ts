@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { micrOutlines, type Contour } from './outlines'
 import { micrCharacters, type MicrCharacter } from './symbols'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { datePatterns } from '../base/dates'
 import { locales } from '../money/locale'
 import { faceNames } from '../type/face'

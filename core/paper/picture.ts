@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 
 /** Most letters of a picture in base64: about 1.5 MB. */
 export const MOST_PICTURE_LETTERS = 2_000_000

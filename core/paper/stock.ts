@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { fieldKinds } from './kinds'
 import { overlaps, within, type Mm } from './length'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { random } from '../base/random'
 import { noChange, compose, type Affine } from '../fit/affine'
 import { deviationMap } from '../fit/fit'

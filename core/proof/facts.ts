@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/schema'
 import { countries, type Country } from '../base/country'
 import type { PlainDate } from '../base/dates'
 import { micrPatternSchema } from '../micr/pattern'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '#core/base/schema'
 import { printer, refuseRequest, serverFaces } from './office'
 import { openPrintable } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'

@@ -117,6 +117,8 @@ async function keep(deviation: Deviation, how: FitRow['how'], residual: number |
   if (done && !done.ok) fault.value = done.refusal.text
   if (!done?.ok) return
   office.said = 'The fit is kept and in use.'
+  // Next it is confirmed by a sheet printed through it.
+  focusSoon('[data-test="confirm-sheet"]')
   typed.value = none()
   dropScan()
   tried.value = false

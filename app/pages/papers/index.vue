@@ -56,6 +56,7 @@ async function importFile(event: Event) {
   input.value = ''
   if (!file) return
   faults.value = []
+  office.said = ''
   if (file.size > 20_000_000) { faults.value = [`${file.name}: the file is larger than 20 MB`]; return }
   const text = await file.text()
   const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]

@@ -58,7 +58,7 @@ const ownRoles = computed(() => [...new Set(form.value?.panels.map(p => p.role) 
 
 async function save() {
   tried.value = true
-  if (!made.value.success) return
+  if (!made.value.success) return focusSoon('.page [aria-invalid="true"], .page .v-input--error input')
   const stock = made.value.data
   if (!await did('saveStock', { stock })) return
   office.said = `Saved: ${stock.name}.`

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '#core/base/schema'
 import { practiceTrays, pressSchema } from '#core/practice/press'
 import { checked, ownPagesOnly, printer } from '../../../practice/office'
 
