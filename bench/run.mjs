@@ -193,8 +193,8 @@ async function putLargeBook(page, book, row = () => ({})) {
   const size = 100_000
   const all = Array.from({ length: size }, (_, i) => ({ id: `large/${book.start + i}`, bookId: 'large', accountId: 'operating', number: book.start + i, fate: 'cleared', why: '', at: '2026-10-01T10:00:00.000Z', check: null, life: [], ...row(book.start + i) }))
   for (let from = 0; from < size; from += 10_000) await putRows(page, { numbers: all.slice(from, from + 10_000) })
-  // The fates as letters: 3 is cleared, 4 is spoiled, a point is untouched.
-  const letterOf = { cleared: '3', spoiled: '4' }
+  // The fates as letters, a point is untouched.
+  const letterOf = { cleared: 'c', spoiled: 's' }
   const first = Math.floor(book.start / 1000)
   const letters = Array.from({ length: size + 1000 }, () => '.')
   for (const { number, fate } of all) letters[number - first * 1000] = letterOf[fate]

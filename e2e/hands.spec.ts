@@ -6,8 +6,8 @@ import { movesHere, type Move } from './hands/moves'
 import { disagreements, focusLost, troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
-const SEEDS = (process.env.HANDS_SEEDS ?? '1,2').split(',').map(Number)
-const STEPS = Number(process.env.HANDS_STEPS ?? 60)
+const SEEDS = (process.env.HANDS_SEEDS ?? '1,2,3,4').split(',').map(Number)
+const STEPS = Number(process.env.HANDS_STEPS ?? 80)
 /** The whole store is looked at every so many steps, and at the end. */
 const WHOLE = 20
 

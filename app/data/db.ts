@@ -1,7 +1,7 @@
 import Dexie, { type Table } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
-import { painted, type Strip } from './strips'
-import { payeesToCompanies } from './upgrades'
+import type { Strip } from './strips'
+import { numbersTellTheirLife, payeesToCompanies, stripsByLetter, stripsByPlace } from './upgrades'
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan { readonly stockId: string, readonly picture: Blob, readonly addedAt: string }
@@ -42,12 +42,14 @@ export class OfficeDb extends Dexie {
       copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', printers: 'id', fits: 'id, printerId', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
     })
     // The fate of every number can be read from keys alone, and each number tells its life.
-    this.version(2).stores({ numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' }).upgrade(tx => tx.table('numbers').toCollection().modify((row: { life?: unknown }) => { row.life ??= [] }))
+    this.version(2).stores({ numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' }).upgrade(numbersTellTheirLife)
     // A whole book is read from its strips; the pace of a book from the moments of its runs.
     this.version(3).stores({ numbers: 'id, [accountId+number], [bookId+fate], check.paymentId', runs: 'id, [bookId+state], [bookId+printedAt], state, accountId', strips: 'id, bookId' })
-      .upgrade(async tx => tx.table('strips').bulkPut(painted([], await tx.table<Tables['numbers']>('numbers').toArray())))
+      .upgrade(stripsByPlace)
     // A payee belongs to one company; the key of an act is found in the trail.
     this.version(4).stores({ payees: 'id, name, companyId', trail: 'seq, act, key' }).upgrade(payeesToCompanies)
+    // A fate in a strip has a letter of its own for ever.
+    this.version(5).stores({}).upgrade(stripsByLetter)
   }
 }
 

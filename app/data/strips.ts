@@ -3,13 +3,15 @@ import type { CheckNumber, NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 
 /**
- * The fates of a thousand neighbouring numbers of a book, a letter each: the place of the fate in the list of fates, a point where nothing has
- * touched the number. They follow from the rows of the numbers and are written with them, in the same transaction, so that a whole book can be
+ * The fates of a thousand neighbouring numbers of a book, a letter each that stays the fate's for ever, a point where nothing has touched the number.
+ * They follow from the rows of the numbers and are written with them, in the same transaction, so that a whole book can be
  * read without opening its rows.
  */
 export interface Strip { readonly id: string, readonly bookId: Id<'book'>, readonly block: number, readonly letters: string }
 export const STRIP = 1000
 const UNTOUCHED = '.'
+const letterOf: Readonly<Record<Fate, string>> = { 'unused': 'u', 'on paper': 'p', 'issued': 'i', 'cleared': 'c', 'spoiled': 's', 'voided': 'v', 'stopped': 't', 'missing': 'm', 'set aside': 'a' }
+const rowOf: Readonly<Record<string, { readonly fate: Fate }>> = Object.fromEntries(fates.map(fate => [letterOf[fate], { fate }]))
 
 export const blockOf = (number: number): number => Math.floor(number / STRIP)
 export const stripId = (bookId: Id<'book'>, block: number): string => `${bookId}/${block}`
@@ -22,7 +24,7 @@ export function painted(known: readonly Strip[], rows: readonly Pick<NumberRow, 
     const id = stripId(bookId, block)
     const strip = strips.get(id) ?? { id, bookId, block, letters: Array.from({ length: STRIP }, () => UNTOUCHED) }
     strips.set(id, strip)
-    strip.letters[number - block * STRIP] = String(fates.indexOf(fate))
+    strip.letters[number - block * STRIP] = letterOf[fate]
   }
   return [...strips.values()].map(s => ({ ...s, letters: s.letters.join('') }))
 }
@@ -30,12 +32,11 @@ export function painted(known: readonly Strip[], rows: readonly Pick<NumberRow, 
 /** How many numbers of a strip were ever touched. */
 export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length
 
-const asRow = fates.map(fate => ({ fate }))
 /** The fates of the touched numbers in these strips, lowest number first. */
 export function fatesIn(strips: readonly Strip[]): Map<CheckNumber, { readonly fate: Fate }> {
   const found = new Map<CheckNumber, { readonly fate: Fate }>()
   for (const { block, letters } of [...strips].sort((a, b) => a.block - b.block)) {
-    for (let i = 0; i < STRIP; i++) if (letters[i] !== UNTOUCHED) found.set(block * STRIP + i as CheckNumber, asRow[Number(letters[i])]!)
+    for (let i = 0; i < STRIP; i++) if (letters[i] !== UNTOUCHED) found.set(block * STRIP + i as CheckNumber, rowOf[letters[i]!]!)
   }
   return found
 }
