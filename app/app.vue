@@ -33,6 +33,7 @@ router.afterEach((to, from) => {
     <v-main v-else-if="started === ''" tag="main" :aria-busy="office.acting > 0">
       <FirstStart />
     </v-main>
+    <OtherVersion />
     <v-snackbar :model-value="office.said !== ''" location="bottom" :timeout="6000" color="secondary" @update:model-value="office.said = ''">
       {{ office.said }}
     </v-snackbar>

@@ -38,7 +38,7 @@ for (const seed of SEEDS) {
         watched.splice(complaints, Infinity, ...watched.slice(complaints).filter(c => !c.startsWith('console: ')))
       }
       if (full) await page.evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.()).catch(() => undefined)
-      const truth = await truthOf(page)
+      const truth = await truthOf(page).catch(() => (move.loads ? truthOf(page) : fail(`the page was loaded anew by itself after “${move.name}”`)))
       if (truth.acts - acts > move.most) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
       acts = truth.acts

@@ -98,6 +98,16 @@ test.describe('before anything was entered', () => {
   })
 })
 
+test('a double click on a button that is refused keeps the focus on it', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/run/new?account=yard')
+  await expect(page.getByTestId('pick-done')).toBeEnabled()
+  await page.evaluate(() => { IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
+  await page.getByTestId('pick-done').dblclick()
+  await expect(page.getByText('nothing was changed')).toBeVisible()
+  await expect(page.getByTestId('pick-done')).toBeFocused()
+})
+
 test('Enter twice picks, and does not load the pack that nobody has looked at', async ({ page }) => {
   await demoOffice(page)
   await page.goto('/run/new?account=yard')

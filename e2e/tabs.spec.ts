@@ -68,3 +68,18 @@ test('nothing came out: the same PDF goes out again, and the trail counts it', a
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
 })
+
+test('where another tab runs a newer version, this one lets go of the data and says so', async ({ page, context }) => {
+  await demoOffice(page)
+  const other = await context.newPage()
+  await other.goto('/favicon.svg')
+  // A version that does not exist yet asks for the store, and gives up again.
+  await other.evaluate(() => new Promise<void>((done) => {
+    const open = indexedDB.open('violet-lane', 9990)
+    open.onupgradeneeded = () => open.transaction?.abort()
+    open.onerror = () => done()
+  }))
+  await expect(page.getByRole('alertdialog')).toContainText('A newer Violet Lane is open in another tab')
+  await page.getByRole('button', { name: 'Reload' }).click()
+  await expect(page.getByTestId('today')).toBeVisible()
+})

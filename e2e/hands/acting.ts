@@ -21,7 +21,7 @@ export async function press({ r, page }: Hands, button: Locator): Promise<void> 
 export const here = ({ page, tests }: Seen, test: string): Locator | undefined => (tests.has(test) ? page.getByTestId(test).first() : undefined)
 export const odd = ['', ' ', '0', '-5', '1e9', '999,999,999.99', '1.234', 'NaN', '.50', '$ 12.00', 'Žofie Łąka', '漢字', 'x'.repeat(90), '<b>bold</b>', '=1+1', '2020-01-01', '12/31/2199', '31', 'fri', '00000', '4290']
 export async function type(field: Locator, text: string): Promise<void> {
-  const input = field.locator('input, textarea').first()
+  const input = field.locator('input:not([type=hidden]), textarea').first()
   if (await field.evaluate(e => e.matches('input, textarea'))) await field.fill(text, QUICK)
   else await input.fill(text, QUICK)
 }
