@@ -2,13 +2,13 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { FaceBytes } from '../core/render/pdfFonts'
-import { faceNames } from '../core/type/face'
+import { faceNames } from '../core/faces/face'
 import { bare } from './bare'
 import { naiveJsPdf, naivePdfLib, ours, type Way } from './ways'
 
 const ways: Record<string, Way> = { ours, naivePdfLib, naiveJsPdf, bare }
 const [name = 'ours', count = '1000'] = process.argv.slice(2)
-const folder = join(process.cwd(), 'core/type/faces/')
+const folder = join(process.cwd(), 'core/faces/ttf/')
 const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(`${folder}${n}.ttf`))])) as unknown as FaceBytes
 const way = ways[name]
 if (!way) throw new Error(`no way is called ${name}`)

@@ -68,7 +68,7 @@ async function worker() {
   const chrome = await browser()
   const page = await chrome.newPage()
   await page.goto(`http://127.0.0.1:${server.address().port}/`)
-  const faces = Object.fromEntries(['sans', 'sans-bold', 'serif', 'serif-bold'].map(n => [n, readFileSync(`core/type/faces/${n}.ttf`).toString('base64')]))
+  const faces = Object.fromEntries(['sans', 'sans-bold', 'serif', 'serif-bold'].map(n => [n, readFileSync(`core/faces/ttf/${n}.ttf`).toString('base64')]))
   const one = (way, count) => page.evaluate(([way, count, faces]) => new Promise((resolve, reject) => {
     const w = new Worker('/worker.js', { type: 'module' })
     w.onmessage = ({ data }) => { w.terminate(); resolve(data) }

@@ -1,7 +1,7 @@
 // npm run audit -- --trail FILE: checks the chain of an exported trail and says its first broken line.
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { auditTrail } from '../core/files/trailFile'
+import { auditTrail } from '../core/exchange/trailFile'
 
 const { values } = parseArgs({ options: { trail: { type: 'string' }, help: { type: 'boolean' } } })
 if (values.help || !values.trail) {

@@ -4,9 +4,9 @@ import { resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { checkNumber, MOST_CHECK_NUMBER } from '../core/books/book'
-import { accountFileSchema } from '../core/files/accountFile'
-import { faultLine, readJson, type Read } from '../core/files/fault'
-import { readPayments, type CheckRow } from '../core/files/paymentsCsv'
+import { accountFileSchema } from '../core/exchange/accountFile'
+import { faultLine, readJson, type Read } from '../core/exchange/fault'
+import { readPayments, type CheckRow } from '../core/exchange/paymentsCsv'
 import { micrFindings } from '../core/micr/checks'
 import { positionsOn } from '../core/micr/place'
 import { stockById } from '../core/paper/builtIn'
@@ -19,7 +19,7 @@ import type { AccountFacts } from '../core/proof/facts'
 import type { Drawing } from '../core/proof/marks'
 import { hasErrors, type Note } from '../core/proof/note'
 import { drawingsPdf } from '../core/render/pdf'
-import { faceNames } from '../core/type/face'
+import { faceNames } from '../core/faces/face'
 import type { FaceBytes } from '../core/render/pdfFonts'
 import { rasteriser } from '../raster/pdfium'
 import { linesOfSheet, readLines, type LineToRead } from '../raster/readLines'
@@ -65,7 +65,7 @@ function readFrom<T>(file: string, read: (text: string) => Read<T>, into: string
 const noteLine = (file: string, note: Note): string => `${file}: ${note.check === undefined ? '' : `check ${note.check}, `}field ${note.field}: ${note.text}`
 
 function shippedFaces(): FaceBytes {
-  const folder = fileURLToPath(new URL('../core/type/faces/', import.meta.url))
+  const folder = fileURLToPath(new URL('../core/faces/ttf/', import.meta.url))
   return Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`${folder}${name}.ttf`))])) as unknown as FaceBytes
 }
 

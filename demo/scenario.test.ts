@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ledgerBalance } from '../core/ledger/balances'
-import { layoutOf, stockNow } from '../core/library/library'
+import { layoutOf, stockNow } from '../core/paper/versions'
 import { factsOf } from '../core/payables/account'
 import { factsOfPayment } from '../core/payables/payment'
 import { proofer } from '../core/proof/compose'

@@ -202,7 +202,7 @@ test('an account: the check lights up, a sample of another country, own font ref
   await expect(page.getByText('write it as 400123004').first()).toBeVisible()
   await page.getByLabel('MICR code').fill('400123004')
   await expect(page.getByTestId('micr-findings')).toContainText('The line fits')
-  await page.getByTestId('font-file').setInputFiles('core/type/faces/sans.ttf')
+  await page.getByTestId('font-file').setInputFiles('core/faces/ttf/sans.ttf')
   await expect(page.getByText('the font has nothing at').or(page.getByText('the pitch does not fit'))).toBeVisible()
   await page.getByTestId('save-account').click()
   await expect(page.getByTestId('ready')).toBeVisible()

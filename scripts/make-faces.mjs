@@ -1,4 +1,4 @@
-// npm run faces: cuts the shipped faces of the paper (core/type/faces/*.ttf) and their measures (core/type/measures.json)
+// npm run faces: cuts the shipped faces of the paper (core/faces/ttf/*.ttf) and their measures (core/faces/measures.json)
 // out of the full fonts of the @expo-google-fonts packages (SIL Open Font License). Run again only to change the faces.
 // Latin with Vietnamese, Greek, Cyrillic and the usual signs. Where a family lacks a letter, the other one stands in, so
 // that every face holds the same characters.
@@ -9,7 +9,7 @@ import { fileURLToPath } from 'node:url'
 
 const require = createRequire(import.meta.url)
 const { createFont } = require('fonteditor-core')
-const out = fileURLToPath(new URL('../core/type/', import.meta.url))
+const out = fileURLToPath(new URL('../core/faces/', import.meta.url))
 const files = {
   'sans': ['@expo-google-fonts/ibm-plex-sans', '400Regular/IBMPlexSans_400Regular.ttf'],
   'sans-bold': ['@expo-google-fonts/ibm-plex-sans', '600SemiBold/IBMPlexSans_600SemiBold.ttf'],
@@ -36,7 +36,7 @@ const full = Object.fromEntries(Object.entries(files).map(([name, [pkg, file]]) 
 /** The glyph of a character in a face, of its own or lent by the other family; both have a thousand units to the em. */
 const glyphOf = (name, code) => [name, standsIn[name]].map(face => full[face].glyf[full[face].cmap[code]]).find(Boolean)
 
-mkdirSync(join(out, 'faces'), { recursive: true })
+mkdirSync(join(out, 'ttf'), { recursive: true })
 const measures = {}
 for (const name of Object.keys(files)) {
   const ttf = full[name]
@@ -52,7 +52,7 @@ for (const name of Object.keys(files)) {
     box: [ttf.head.xMin, ttf.head.yMin, ttf.head.xMax, ttf.head.yMax], widths,
   }
   const bytes = Buffer.from(font.write({ type: 'ttf', hinting: false }))
-  writeFileSync(join(out, 'faces', `${name}.ttf`), bytes)
+  writeFileSync(join(out, 'ttf', `${name}.ttf`), bytes)
   console.log(name, Object.keys(widths).length, 'characters', Math.round(bytes.length / 1024), 'kB')
 }
 writeFileSync(join(out, 'measures.json'), JSON.stringify(measures) + '\n')

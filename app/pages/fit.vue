@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
 import { practicePrinterId, type Printer } from '#core/fit/printers'
-import { newest } from '#core/library/library'
+import { newest } from '#core/paper/versions'
 import { UNPRINTABLE } from '#core/proof/layoutNotes'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { trailOut } from '#core/files/trailFile'
+import { trailOut } from '#core/exchange/trailFile'
 import { firstBroken } from '#core/trail/trail'
 import { saveText } from '~/data/papers'
 import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'

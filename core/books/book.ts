@@ -41,7 +41,7 @@ export const feedsRuns = (book: NumberBook): boolean => book.kind !== 'handwritt
 export const bookName = (book: NumberBook): string => book.name || `${book.kind}, ${book.start} to ${book.end}`
 
 /** One line of a number's life. */
-export interface LifeLine {
+interface LifeLine {
   readonly at: string
   readonly by: string
   readonly fate: Fate

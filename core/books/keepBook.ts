@@ -3,7 +3,7 @@ import type { Decision } from '../trail/trail'
 import { bookName, MOST_CHECK_NUMBER, type NumberBook } from './book'
 
 /** The longest book that is taken: a stationer's box or a range of one's own, not a mistyped number. */
-export const MOST_NUMBERS = 1_000_000
+const MOST_NUMBERS = 1_000_000
 
 const isNumber = (n: number): boolean => Number.isSafeInteger(n) && n >= 1 && n <= MOST_CHECK_NUMBER
 const meet = (a: NumberBook, b: NumberBook): boolean => a.start <= b.end && b.start <= a.end

@@ -2,9 +2,9 @@ import { countFates, type CheckNumber, type NumberBook } from './book'
 import { fates, type Fate } from './fates'
 
 /** How a book adds up: how many numbers have which fate, and its length; `agrees` where they come to the same. */
-export interface BookProof { readonly book: NumberBook, readonly counts: Readonly<Record<Fate, number>>, readonly length: number, readonly agrees: boolean }
+interface BookProof { readonly book: NumberBook, readonly counts: Readonly<Record<Fate, number>>, readonly length: number, readonly agrees: boolean }
 /** A number that is not as it must be: it has two rows, or stands outside its book. */
-export interface NumberProblem { readonly number: number, readonly bookId: string, readonly what: string }
+interface NumberProblem { readonly number: number, readonly bookId: string, readonly what: string }
 export interface NumbersProof { readonly books: readonly BookProof[], readonly problems: readonly NumberProblem[] }
 
 /** Adds up every book and looks for doubles and for numbers outside their book. `rows` are the touched numbers by book. */

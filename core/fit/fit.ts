@@ -33,7 +33,7 @@ export const isNoChange = (map: Affine): boolean => map.every((v, i) => Math.abs
 /** The lines of the fit sheet whose distance to the paper's edge is measured, and from which edge. */
 export const fitMarks = ['A', 'B', 'C', 'D', 'E', 'F'] as const
 export type FitMark = (typeof fitMarks)[number]
-export type Edge = 'top' | 'left' | 'right' | 'foot'
+type Edge = 'top' | 'left' | 'right' | 'foot'
 export interface FitLine { readonly mark: FitMark, readonly edge: Edge, readonly at: Spot }
 
 /** Distance of every line from its edge, as drawn. */

@@ -6,7 +6,7 @@ import type { Layout } from '../paper/layout'
 import { carries, panelOf, type Stock } from '../paper/stock'
 import { textWidth } from '../proof/fitText'
 import type { Drawing, Mark } from '../proof/marks'
-import type { FaceName } from '../type/face'
+import type { FaceName } from '../faces/face'
 import type { Spot } from './affine'
 import { fitLines, FROM_EDGE, type FitLine } from './fit'
 

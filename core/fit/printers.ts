@@ -19,7 +19,6 @@ export interface Printer {
   readonly micr?: MicrFit & { readonly how: 'by eye' | 'by scan', readonly madeAt: string, readonly by: string }
 }
 
-export const fitWays = ['by ruler', 'by scan', 'from a check', 'by hand', 'earlier fit'] as const
 /** One fit of a printer, tray and stock. Rows are added and never changed, but for what a confirming sheet showed; the newest is in use. */
 export interface FitRow {
   readonly id: Id<'fit'>
@@ -27,7 +26,7 @@ export interface FitRow {
   readonly tray: string
   readonly stockId: string
   readonly deviation: Deviation
-  readonly how: (typeof fitWays)[number]
+  readonly how: 'by ruler' | 'by scan' | 'from a check' | 'by hand' | 'earlier fit'
   /** Largest difference between a measured distance and the fit, in mm; null where nothing was measured. */
   readonly residual: Mm | null
   /** How far the worst corner was off on the sheet that confirmed it, in mm; null before. */

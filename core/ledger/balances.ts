@@ -16,7 +16,7 @@ export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>):
 }
 
 /** Balances from the book balance, and what is promised in the lane and on paper. */
-export const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({ book, committed: cents(waiting + onPaper), onPaper, free: cents(book - waiting - onPaper) })
+const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({ book, committed: cents(waiting + onPaper), onPaper, free: cents(book - waiting - onPaper) })
 
 /** Book balance from the entries of the account's cash ledger; what is promised from its payments in the lane and on paper. */
 export function balances(entries: Iterable<Entry>, cashLedger: Id<'ledger'>, promised: Iterable<{ readonly amount: Cents, readonly state: string }>): Balances {

@@ -2,13 +2,12 @@ import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { sum, type Cents } from '../money/cents'
 
-export const ledgerKinds = ['asset', 'liability', 'equity', 'income', 'expense'] as const
 
 /** A ledger account of one company. */
-export interface LedgerAccount { readonly id: Id<'ledger'>, readonly companyId: Id<'company'>, readonly code: string, readonly name: string, readonly kind: (typeof ledgerKinds)[number] }
+export interface LedgerAccount { readonly id: Id<'ledger'>, readonly companyId: Id<'company'>, readonly code: string, readonly name: string, readonly kind: 'asset' | 'liability' | 'equity' | 'income' | 'expense' }
 
 /** One line: money to the debit or to the credit of one ledger account, never both, never below zero. */
-export interface EntryLine { readonly ledgerId: Id<'ledger'>, readonly debit: Cents, readonly credit: Cents }
+interface EntryLine { readonly ledgerId: Id<'ledger'>, readonly debit: Cents, readonly credit: Cents }
 
 export interface Entry {
   readonly id: Id<'entry'>

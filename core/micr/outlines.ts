@@ -27,7 +27,7 @@ export const UNITS_PER_CELL = 104
 const ROUND = UNITS_PER_CELL / 2
 
 /** A point of an outline; off-curve points are the control points of quadratic curves, as in TrueType. */
-export interface OutlinePoint { readonly x: number, readonly y: number, readonly on: boolean }
+interface OutlinePoint { readonly x: number, readonly y: number, readonly on: boolean }
 export type Contour = readonly OutlinePoint[]
 
 interface Step { readonly x: number, readonly y: number, readonly dx: number, readonly dy: number }

@@ -6,7 +6,7 @@ import { codeParts } from './routing'
 import { DASH, ON_US, TRANSIT, isMicr } from './symbols'
 
 /** What a pattern may fill in, and what it is called. */
-export const tokenNames = {
+const tokenNames = {
   routing: 'routing number', transit: 'branch number', institution: 'institution number', sort: 'sort code', account: 'account number', part: 'account part', code: 'transaction code', serial: 'check number',
 } as const
 type Token = keyof typeof tokenNames

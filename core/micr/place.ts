@@ -4,7 +4,7 @@ import { inches, type Box, type Mm } from '../paper/length'
 export const PITCH: Mm = inches(0.125)
 export const CELL: Mm = inches(0.013)
 export const CHARACTER_HEIGHT: Mm = inches(0.117)
-export const CLEAR_BAND: Mm = inches(0.625)
+const CLEAR_BAND: Mm = inches(0.625)
 /** Lower edge of the characters above the check's bottom edge. */
 export const BASELINE_UP: Mm = inches(0.1875)
 /** Right edge of position 1 from the check's right edge. */

@@ -32,7 +32,7 @@ import { takeBack } from './acts/takeBack'
 import { withdraw } from './acts/withdraw'
 
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
-export const acts = {
+const acts = {
   addPrinter, amend, archiveBook, bringBack, cancel, clear, closePeriod, confirmFit, countOff, draw, drop, giveFate, keepFit, keepMicr, load, openAccount, openBook, pick, print, printAgain, printCopy, record, replace, saveAccount, saveLayout, saveStock, switchBook, takeBack, withdraw,
 } as const
 export type ActName = keyof typeof acts

@@ -1,7 +1,7 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
-import { layoutOf, stockNow } from '../library/library'
+import { layoutOf, stockNow } from '../paper/versions'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'

@@ -5,7 +5,7 @@ import type { Run } from '../runs/run'
 import type { KeyOf, TableName, Tables } from './tables'
 
 /** A run that is not finished: no other may be begun on its number book. */
-export const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 'at the printer'
+const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 'at the printer'
 
 /** What rows are found by besides their keys: each index tells under what a row stands, undefined where under nothing. */
 export const indexes = {

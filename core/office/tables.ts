@@ -1,7 +1,7 @@
 import type { Id } from '../base/id'
 import type { NumberBook, NumberRow } from '../books/book'
 import type { FitRow, Printer } from '../fit/printers'
-import type { LayoutRow, OwnRow, StockRow } from '../library/library'
+import type { LayoutRow, OwnRow, StockRow } from '../paper/versions'
 import type { Entry, LedgerAccount } from '../ledger/entry'
 import type { BankAccount, Company } from '../payables/account'
 import type { Payee, Payment } from '../payables/payment'

@@ -3,7 +3,7 @@ import { isBoxed, type BoxedField, type Field, type Layout } from './layout'
 import { panelOf, type Stock } from './stock'
 
 /** Rounds a place to a hundredth of a millimetre, the grain of a layout, and keeps it within what a layout may hold. */
-export const grain = (mm: Mm): Mm => Math.max(-50, Math.min(1000, Math.round(mm * 100) / 100))
+const grain = (mm: Mm): Mm => Math.max(-50, Math.min(1000, Math.round(mm * 100) / 100))
 
 /** The layout with some of its fields changed; the same object where none was. Locked fields stay unless `evenLocked`. */
 export function withFields(layout: Layout, ids: ReadonlySet<string>, change: (field: Field) => Field, evenLocked = false): Layout {

@@ -1,7 +1,7 @@
 import { z } from '../base/schema'
 import { datePatterns } from '../base/dates'
 import { locales } from '../money/locale'
-import { faceNames } from '../type/face'
+import { faceNames } from '../faces/face'
 import { panelRoles } from './stock'
 import { units } from './length'
 import { pictureSchema } from './picture'

@@ -11,7 +11,6 @@ export const MM_PER_INCH = 25.4
 export const MM_PER_POINT = MM_PER_INCH / 72
 
 export const inches = (n: number): Mm => n * MM_PER_INCH
-export const points = (n: number): Mm => n * MM_PER_POINT
 
 /** A length as people read it, in their unit: 0.1 mm or 0.01 in, the finest step of the editor. */
 export const formatLength = (mm: Mm, unit: Unit): string => (unit === 'mm' ? `${mm.toFixed(1)} mm` : `${(mm / MM_PER_INCH).toFixed(2)} in`)

@@ -16,7 +16,6 @@ const panel = z.strictObject({
 })
 /** How a sheet goes into the printer: which edge first, and where a narrow leaf lies in the tray. */
 const feed = z.strictObject({ edge: z.enum(['short', 'long']), side: z.enum(['left', 'center', 'right']) })
-export type Feed = z.infer<typeof feed>
 
 export const packOrders = ['lowest on top', 'highest on top'] as const
 

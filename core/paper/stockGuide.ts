@@ -20,7 +20,7 @@ const whereOf = (s: Stock): GuideAnswers['where'] => {
 const printedOf = (s: Stock): GuideAnswers['printed'] => (s.carries.length > 1 ? 'all' : s.numbered ? 'number' : 'nothing')
 const facts: Readonly<Record<Question, (s: Stock) => GuideAnswers[Question]>> = { sheet: sheetOf, checks: s => (checksPerSheet(s) >= 3 ? 3 : 1), where: whereOf, printed: printedOf }
 
-export const questions: readonly Question[] = ['sheet', 'checks', 'where', 'printed']
+const questions: readonly Question[] = ['sheet', 'checks', 'where', 'printed']
 
 /** The shipped stocks that agree with the answers given so far. */
 export const stocksFor = (answers: GuideAnswers): Stock[] => builtInStocks.filter(s => questions.every(q => answers[q] === undefined || facts[q](s) === answers[q]))

@@ -4,13 +4,12 @@ import { cents, type Cents } from '../money/cents'
 import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
 
-export const payeeKinds = ['supplier', 'employee', 'owner', 'one-time'] as const
 
 /** Somebody that one company pays. */
 export interface Payee {
   readonly id: Id<'payee'>
   readonly companyId: Id<'company'>
-  readonly kind: (typeof payeeKinds)[number]
+  readonly kind: 'supplier' | 'employee' | 'owner' | 'one-time'
   readonly name: string
   readonly address: readonly string[]
   /** Default memo, often our customer number with them. */
@@ -24,8 +23,7 @@ export interface Payee {
 }
 
 /** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
-export const paymentStates = ['waiting', 'on paper', 'issued', 'cleared', 'cancelled'] as const
-export type PaymentState = (typeof paymentStates)[number]
+export type PaymentState = 'waiting' | 'on paper' | 'issued' | 'cleared' | 'cancelled'
 
 /** An obligation to pay. Its paper is a matter of the number book: one payment may use up several checks. */
 export interface Payment {

@@ -1,5 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
-import { asSet, missingLetter, unprintable } from '../type/face'
+import { asSet, missingLetter, unprintable } from '../faces/face'
 
 const MOST_LINES = 6
 const MOST_LETTERS = 80
@@ -39,4 +39,4 @@ export function payeeName(text: string, field: string): Result<string> {
 
 /** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */
 export const sameName = (a: string, b: string): boolean => nameKey(a) === nameKey(b)
-export const nameKey = (name: string): string => tidy(name).toLowerCase()
+const nameKey = (name: string): string => tidy(name).toLowerCase()

@@ -13,7 +13,7 @@ import { error, type Note } from './note'
 import { printsOn, setOwn, setStanding } from './setField'
 
 /** One side of a sheet with what is to be said about the checks on it. `carried` shows what the stock already carries: for the eye, never for the printer. */
-export interface SheetProof {
+interface SheetProof {
   readonly drawing: Drawing
   readonly carried: readonly Mark[]
   readonly notes: readonly Note[]

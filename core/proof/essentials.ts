@@ -5,7 +5,7 @@ import { carries, panelOf, type Stock } from '../paper/stock'
 import { error, warning, type Note } from './note'
 
 /** What makes a check negotiable (for the United States UCC 3-104; the same elsewhere), and the MICR line that a bank reads it by. */
-export const essentials: readonly FieldKind[] = ['payee', 'amountFigures', 'amountWords', 'date', 'number', 'micr']
+const essentials: readonly FieldKind[] = ['payee', 'amountFigures', 'amountWords', 'date', 'number', 'micr']
 /** What a check is hardly taken without: who draws it, and a place to sign. */
 const expected: readonly (readonly [kinds: readonly FieldKind[], what: string])[] = [[['payerName'], 'the payer’s name'], [['signature', 'signatureImage'], 'a line or picture for the signature']]
 export const ESSENTIAL_MISSING = 'essential-missing'

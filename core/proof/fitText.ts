@@ -1,6 +1,6 @@
 import { MM_PER_POINT, type Mm } from '../paper/length'
 import type { TypeOf } from '../paper/layout'
-import { widthOf } from '../type/face'
+import { widthOf } from '../faces/face'
 
 /** Distance of baselines, as a multiple of the size. */
 export const LEADING = 1.22

@@ -1,7 +1,7 @@
 import { MM_PER_POINT, type Box } from '../paper/length'
 import type { LetteredField, Turn } from '../paper/layout'
 import type { Locale } from '../money/locale'
-import { asSet, lacking, missingLetter } from '../type/face'
+import { asSet, lacking, missingLetter } from '../faces/face'
 import { usualCaption } from './captions'
 import { fitText, LEADING, textWidth } from './fitText'
 import type { Mark } from './marks'

@@ -9,7 +9,7 @@ import type { StubLine } from './facts'
 import { fitText, textWidth, wrap } from './fitText'
 import type { Mark } from './marks'
 import { error, warning, type Note } from './note'
-import { asSet, lacking, missingLetter } from '../type/face'
+import { asSet, lacking, missingLetter } from '../faces/face'
 
 export type TableField = Extract<Field, { kind: 'stubTable' }>
 type Cells = Readonly<Record<StubColumn, string>>

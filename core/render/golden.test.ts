@@ -17,11 +17,11 @@ import { checksPerSheet, panelOf } from '../paper/stock'
 import { proofer } from '../proof/compose'
 import { marksOf } from '../proof/marks'
 import { checkOf } from '../proof/test/sample'
-import { faceNames } from '../type/face'
+import { faceNames } from '../faces/face'
 import { drawingsPdf } from './pdf'
 import type { FaceBytes } from './pdfFonts'
 
-const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(new URL(`../type/faces/${n}.ttf`, import.meta.url)))])) as unknown as FaceBytes
+const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(new URL(`../faces/ttf/${n}.ttf`, import.meta.url)))])) as unknown as FaceBytes
 const folder = mkdtempSync(join(tmpdir(), 'violet-lane-golden-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 

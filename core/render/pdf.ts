@@ -6,7 +6,7 @@ import { isNoChange } from '../fit/fit'
 import type { Affine } from '../fit/affine'
 import type { Picture } from '../paper/picture'
 import type { Drawing, Layer } from '../proof/marks'
-import { widthOf, type FaceName } from '../type/face'
+import { widthOf, type FaceName } from '../faces/face'
 import { contentOf, escapeCode, escapePlain, type ContentNames } from './pdfContent'
 import { embedFace, embedMicr, FaceCodes, type FaceBytes } from './pdfFonts'
 

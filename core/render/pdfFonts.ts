@@ -2,10 +2,10 @@ import { PDFArray, PDFName, PDFNumber, type PDFContext, type PDFRef } from '@can
 import { UNITS_PER_CELL, UNITS_PER_PITCH } from '../micr/outlines'
 import type { MicrShapes } from '../micr/shapes'
 import { micrCharacters } from '../micr/symbols'
-import { faceOf, type FaceName } from '../type/face'
+import { faceOf, type FaceName } from '../faces/face'
 import { readTtf, writeTtf, type TtfGlyph } from './ttf'
 
-/** Bytes of the shipped faces (`core/type/faces/*.ttf`); whoever calls the core reads them. */
+/** Bytes of the shipped faces (`core/faces/ttf/*.ttf`); whoever calls the core reads them. */
 export type FaceBytes = Readonly<Record<FaceName, Uint8Array>>
 
 const FIRST_OWN = 0x80

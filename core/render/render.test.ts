@@ -13,12 +13,12 @@ import { panelOf } from '../paper/stock'
 import { proofer } from '../proof/compose'
 import type { Mark } from '../proof/marks'
 import { checkOf, facts, layout, stock } from '../proof/test/sample'
-import { faceNames, faceOf, widthOf } from '../type/face'
+import { faceNames, faceOf, widthOf } from '../faces/face'
 import { drawingsPdf } from './pdf'
 import type { FaceBytes } from './pdfFonts'
 import { drawingSvg } from './svg'
 
-const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(new URL(`../type/faces/${n}.ttf`, import.meta.url)))])) as unknown as FaceBytes
+const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(new URL(`../faces/ttf/${n}.ttf`, import.meta.url)))])) as unknown as FaceBytes
 const checks = [checkOf(5001, 12), checkOf(670_852, 2, { payee: 'Žofie Łąka & Søn “Ærø” (Größe\\)', memo: 'Añil; 50 % (a\\b)' }), checkOf(394, 0)]
 const made = proofer(layout, stock, facts)
 const drawings = checks.map(c => made.sheet([c]).drawing)

@@ -6,7 +6,7 @@ import type { MicrShapes } from '../micr/shapes'
 import { isMicr } from '../micr/symbols'
 import { MM_PER_POINT } from '../paper/length'
 import { marksOf, type Drawing, type Mark, type PathStep } from '../proof/marks'
-import { widthOf } from '../type/face'
+import { widthOf } from '../faces/face'
 
 const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
 const n = (value: number): string => String(Math.round(value * 1000) / 1000)

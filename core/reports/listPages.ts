@@ -2,10 +2,10 @@ import type { Mm } from '../paper/length'
 import { MM_PER_POINT } from '../paper/length'
 import type { Drawing, Mark } from '../proof/marks'
 import { textWidth, wrap } from '../proof/fitText'
-import { lacking, type FaceName } from '../type/face'
+import { lacking, type FaceName } from '../faces/face'
 
 /** A column of a list: its share of the width, and whether its figures stand at the right. */
-export interface ListColumn { readonly title: string, readonly share: number, readonly right?: boolean }
+interface ListColumn { readonly title: string, readonly share: number, readonly right?: boolean }
 /** A paper for the file: a title, facts in pairs, words, a table that goes on over as many pages as it needs, and lines to sign on. */
 export interface ListPaper {
   readonly title: string

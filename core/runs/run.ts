@@ -11,8 +11,7 @@ import type { Signing } from '../payables/account'
 import { factsOfPayment, type Payment } from '../payables/payment'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 
-export const runStates = ['prepared', 'at the printer', 'counted off', 'dropped'] as const
-export type RunState = (typeof runStates)[number]
+type RunState = 'prepared' | 'at the printer' | 'counted off' | 'dropped'
 
 export const runOrders = ['as drawn', 'payee', 'date', 'amount', 'by hand'] as const
 export type RunOrder = (typeof runOrders)[number]

@@ -13,7 +13,7 @@ export interface TrailLine extends TrailDraft, Stamp { readonly seq: number, rea
 export const TRAIL_START = '0'.repeat(64)
 
 /** What an act decided: what to write, all at once, and its line in the trail. */
-export interface Decided<Changes> { readonly changes: Changes, readonly trail: TrailDraft }
+interface Decided<Changes> { readonly changes: Changes, readonly trail: TrailDraft }
 export type Decision<Changes> = Result<Decided<Changes>>
 
 /** The next line of a trail that ends with `last` (undefined: the trail is empty). */

@@ -1,6 +1,6 @@
 import { createError, getHeader, type H3Event } from 'h3'
 import type { z } from 'zod'
-import { faceNames } from '#core/type/face'
+import { faceNames } from '#core/faces/face'
 import type { FaceBytes } from '#core/render/pdfFonts'
 import { PracticePrinter } from './printer'
 

@@ -20,12 +20,12 @@ import { proofer } from '#core/proof/compose'
 import { checkOf, facts, layout } from '#core/proof/test/sample'
 import { drawingsPdf } from '#core/render/pdf'
 import type { FaceBytes } from '#core/render/pdfFonts'
-import { faceNames } from '#core/type/face'
+import { faceNames } from '#core/faces/face'
 import { PracticePrinter } from './printer'
 import { openPrintable, UnusablePdf } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'
 
-const faces = Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`core/type/faces/${name}.ttf`))])) as unknown as FaceBytes
+const faces = Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`core/faces/ttf/${name}.ttf`))])) as unknown as FaceBytes
 const preprinted = stockById('check-over-two-stubs-preprinted')!
 const plain = { ...preprinted, carries: [], numbered: false, perforations: [] }
 const toldOf = (more: object = {}) => pressJobSchema.parse({ name: 'Test', tray: 'Tray 1', stock: plain, pack: { top: null, order: 'lowest on top', sheets: 50, firstPlace: 1 }, pace: 0, ...more })

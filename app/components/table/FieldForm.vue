@@ -6,7 +6,7 @@ import type { Unit } from '#core/paper/length'
 import { columnNames, isBoxed, isLettered, itemNames, itemSources, overflows, stubColumns, turns, type Field, type Layout, type TypeOf } from '#core/paper/layout'
 import { roleNames, rolesOf, type Stock } from '#core/paper/stock'
 import { usualCaption, usualTitle } from '#core/proof/captions'
-import type { FaceName } from '#core/type/face'
+import type { FaceName } from '#core/faces/face'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
 import { localToday } from '~/stores/office'
 

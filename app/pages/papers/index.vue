@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { isFor, newest, type LayoutRow } from '#core/library/library'
-import { faultLine, readJson } from '#core/files/fault'
+import { isFor, newest, type LayoutRow } from '#core/paper/versions'
+import { faultLine, readJson } from '#core/exchange/fault'
 import { layoutSchema, type Layout } from '#core/paper/layout'
 import { startingLayout } from '#core/paper/startingLayout'
 import { checkSize, checksPerSheet, stockSchema, type Stock } from '#core/paper/stock'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { newest } from '#core/library/library'
+import { newest } from '#core/paper/versions'
 import { checkNumber } from '#core/books/book'
 import { checksPerSheet } from '#core/paper/stock'
 import { practiceTrays, type PracticeTray, type Press, type PressFault } from '#core/practice/press'

@@ -10,7 +10,7 @@ export interface ScanSetting { readonly dpi: number, readonly deviation: Deviati
 
 /** What is wrong with how a sheet lies on the glass: a dark strip or a shadow along an edge, an edge bowed, another white sheet that looks out. */
 export const scanFaults = ['strip', 'shadow', 'bow', 'sheet'] as const
-export interface ScanFault { readonly kind: (typeof scanFaults)[number], readonly side: 'left' | 'right' | 'top' | 'foot', readonly mm: number }
+interface ScanFault { readonly kind: (typeof scanFaults)[number], readonly side: 'left' | 'right' | 'top' | 'foot', readonly mm: number }
 
 /** A random printer and scanner, as the figures of the fit ask: shift to 6 mm, stretch 96 to 104 %, turn to 1.5 degrees; scans with noise, shadow, turn; photos with slant. */
 export function anySetting(seed: number): ScanSetting {

@@ -1,4 +1,4 @@
-import { saveWork as decide, type Work } from '../../library/library'
+import { saveWork as decide, type Work } from '../../paper/versions'
 import { act } from '../act'
 import { LIBRARY } from '../gather'
 

@@ -1,4 +1,4 @@
-import { saveStock as decide } from '../../library/library'
+import { saveStock as decide } from '../../paper/versions'
 import type { Stock } from '../../paper/stock'
 import { act } from '../act'
 import { LIBRARY } from '../gather'

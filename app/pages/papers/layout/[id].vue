@@ -2,7 +2,7 @@
 import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo } from '@mdi/js'
 import { watchDebounced } from '@vueuse/core'
 import { idOf } from '#core/base/id'
-import { newest, ownId } from '#core/library/library'
+import { newest, ownId } from '#core/paper/versions'
 import { correctionOf } from '#core/fit/fit'
 import { micrOf } from '#core/fit/printers'
 import { envelopes, surelySeen } from '#core/paper/envelopes'

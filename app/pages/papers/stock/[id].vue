@@ -3,7 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { kindNames, usuallyPrinted, type FieldKind } from '#core/paper/kinds'
 import { MM_PER_INCH, type Mm } from '#core/paper/length'
 import { packOrders, panelRoles, roleNames, stockSchema, type PanelRole, type Stock } from '#core/paper/stock'
-import { newest } from '#core/library/library'
+import { newest } from '#core/paper/versions'
 import { readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

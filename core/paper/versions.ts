@@ -1,10 +1,10 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { builtInLayouts, builtInStocks } from '../paper/builtIn'
-import type { Layout } from '../paper/layout'
-import { applyOwn, hasOwn, type OwnSettings } from '../paper/own'
-import { kindNames } from '../paper/kinds'
-import { panelOf, roleNames, type Stock } from '../paper/stock'
+import { builtInLayouts, builtInStocks } from './builtIn'
+import type { Layout } from './layout'
+import { applyOwn, hasOwn, type OwnSettings } from './own'
+import { kindNames } from './kinds'
+import { panelOf, roleNames, type Stock } from './stock'
 import type { Decision, Stamp } from '../trail/trail'
 
 /** One saved version of a layout or a stock. Rows are added and never changed; what ships with the product is version 1 of its key. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
-import { layoutById, stockById } from '../paper/builtIn'
-import { moveFields } from '../paper/arrange'
+import { layoutById, stockById } from './builtIn'
+import { moveFields } from './arrange'
 import { account, company } from '../office/test/office'
 import { samplesOf } from '../payables/samples'
 import { isReady, readiness, type ReadyKnown } from '../payables/readiness'
@@ -9,7 +9,7 @@ import { proofer } from '../proof/compose'
 import { factsOf } from '../payables/account'
 import { checkOf } from '../proof/test/sample'
 import type { Payment } from '../payables/payment'
-import { layoutNow, layoutOf, newest, allLayouts, saveLayout, saveOwn, saveStock, type LayoutRow } from './library'
+import { layoutNow, layoutOf, newest, allLayouts, saveLayout, saveOwn, saveStock, type LayoutRow } from './versions'
 
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const top = layoutById('letter-top')!

@@ -7,7 +7,7 @@ import { readFont } from '../render/ttf'
 
 /** Which character of the font file prints which MICR character; digits as themselves, the symbols as fonts commonly have them. */
 export const usualTable: Readonly<Record<MicrCharacter, string>> = { ...Object.fromEntries(micrCharacters.slice(0, 10).map(d => [d, d])), [TRANSIT]: 'A', [AMOUNT]: 'B', [ON_US]: 'C', [DASH]: 'D' } as Record<MicrCharacter, string>
-export const MOST_FONT_BYTES = 2_000_000
+const MOST_FONT_BYTES = 2_000_000
 
 /** Height of a digit as a share of the pitch: 0.117 in over 0.125 in (ANSI X9.27). */
 const DIGIT_HEIGHT = 0.117 / 0.125

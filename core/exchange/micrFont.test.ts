@@ -6,7 +6,7 @@ import { isMicr, micrCharacters, TRANSIT, type MicrCharacter } from '../micr/sym
 import { micrTtf } from '../render/pdfFonts'
 import { micrFont, usualTable } from './micrFont'
 
-const sans = new Uint8Array(readFileSync(new URL('../type/faces/sans.ttf', import.meta.url)))
+const sans = new Uint8Array(readFileSync(new URL('../faces/ttf/sans.ttf', import.meta.url)))
 const font = micrTtf(sans, ownShapes)
 const code = (bytes: Uint8Array, table = usualTable): string => { const r = micrFont(bytes, 'bank.ttf', table); return r.ok ? 'taken' : r.refusal.code }
 const scaled = (fx: number, fy: number): MicrShapes => ({ name: 's', contours: Object.fromEntries(Object.entries(ownShapes.contours).map(([c, rings]) => [c, rings.map(r => r.map(p => ({ ...p, x: Math.round(p.x * fx), y: Math.round(p.y * fy) })))])) as never })

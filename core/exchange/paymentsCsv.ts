@@ -14,7 +14,7 @@ type Column = (typeof columns)[number]
 
 /** Columns of the payments file, in the order in which we write them. */
 export const paymentColumns: readonly string[] = columns
-export const MOST_CHECKS = 20_000
+const MOST_CHECKS = 20_000
 
 type Keep = <T>(name: Column, result: { ok: true, value: T } | { ok: false, refusal: { text: string } }, otherwise: T) => T
 /** Gross and discount of a stub line; where only the discount stands there, the gross is what is paid and the discount together. */

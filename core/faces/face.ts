@@ -1,6 +1,6 @@
 import measures from './measures.json'
 
-/** The faces that ship for the paper. Their outlines are in `faces/`, their measures in `measures.json` (made by `npm run faces`). */
+/** The faces that ship for the paper. Their outlines are in `ttf/`, their measures in `measures.json` (made by `npm run faces`). */
 export const faceNames = ['sans', 'sans-bold', 'serif', 'serif-bold'] as const
 export type FaceName = (typeof faceNames)[number]
 

@@ -7,4 +7,3 @@ export const accountFileSchema = z.strictObject({
   version: z.literal(1),
   ...factsShape.shape,
 }).superRefine(codesAgree)
-export type AccountFile = z.infer<typeof accountFileSchema>
