@@ -9,7 +9,7 @@ import { proofer } from '../proof/compose'
 import { factsOf } from '../payables/account'
 import { checkOf } from '../proof/test/sample'
 import type { Payment } from '../payables/payment'
-import { layoutNow, layoutOf, newest, allLayouts, saveLayout, saveOwn, saveStock, type LayoutRow } from './versions'
+import { layoutNow, layoutOf, newest, allLayouts, saveLayout, saveStock, saveWork, type LayoutRow } from './versions'
 
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const top = layoutById('letter-top')!
@@ -37,10 +37,12 @@ describe('saved layouts', () => {
     expect(stock.ok && stock.value.changes.stocks[0]?.revision).toBe(2)
   })
   it('show a company its own settings over the common version', () => {
-    const done = saveOwn({ layoutKey: 'letter-top', companyId: idOf('ferry'), own: { settings: { locale: 'fr-CA' }, fields: { memo: { x: 30 } }, added: [] } }, stamp)
+    const done = saveWork({ rows: [], stocks: [] }, { key: 'letter-top', from: 1, owns: [{ companyId: idOf('ferry'), own: { settings: { locale: 'fr-CA' }, fields: { memo: { x: 30 } }, added: [] } }] }, stamp)
     if (!done.ok) throw new Error('refused')
     expect(layoutOf([], done.value.changes.owns, 'letter-top', idOf('ferry'))!.fields.find(f => f.id === 'memo')).toMatchObject({ x: 30, y: 43.4 })
     expect(layoutOf([], done.value.changes.owns, 'letter-top', idOf('slipway'))).toEqual(top)
+    const nothing = saveWork({ rows: [], stocks: [] }, { key: 'letter-top', from: 1, owns: [] }, stamp)
+    expect(nothing.ok ? '' : nothing.refusal.code).toBe('nothing-changed')
   })
 })
 
