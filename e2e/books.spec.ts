@@ -100,7 +100,7 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
 test('a box started at another number: the other book is loaded; then two runs on two books stand open at once', async ({ page }) => {
   await demoOffice(page)
   await openBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
-  await expect(page.getByText('it reaches into the book')).toBeVisible()
+  await expect(page.getByText('it reaches into another book')).toBeVisible()
   await page.getByTestId('book-first').locator('input').fill('7001')
   await page.getByTestId('book-open').click()
   await expect(page.getByTestId('book-open')).toBeHidden()
