@@ -108,6 +108,17 @@ test('a double click on a button that is refused keeps the focus on it', async (
   await expect(page.getByTestId('pick-done')).toBeFocused()
 })
 
+test('a double click on what goes away leaves the focus where the page put it', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/run/new?account=yard')
+  await page.getByTestId('pick-done').click()
+  await page.getByTestId('load-done').click()
+  await page.getByTestId('proof-done').dblclick()
+  await expect(page.getByTestId('print-effect')).toBeVisible()
+  await page.waitForTimeout(400)
+  expect(await page.evaluate(() => document.activeElement === document.body)).toBe(false)
+})
+
 test('Enter twice picks, and does not load the pack that nobody has looked at', async ({ page }) => {
   await demoOffice(page)
   await page.goto('/run/new?account=yard')

@@ -11,14 +11,19 @@ export default defineNuxtPlugin(() => {
     event.preventDefault()
     event.stopImmediatePropagation()
   }
+  const pressable = ({ target }: Event): EventTarget | null => (target instanceof Element ? target.closest('button, a, input, textarea, [role=button]') ?? target : target)
   const pressed = (event: Event, second: boolean): void => {
-    const on = event.target instanceof Element ? event.target.closest('button, a, input, textarea, [role=button]') ?? event.target : event.target
+    const on = pressable(event)
     if (second && last.on !== null && on !== last.on) return swallow(event)
     last = { at: event.timeStamp, on }
   }
   document.addEventListener('click', (event) => {
     // A click that a key made has no detail: it was judged as the key was pressed.
     if (event.detail > 0) pressed(event, event.detail > 1)
+  }, true)
+  // Nor does the second half take the focus away from where the page has put it meanwhile.
+  document.addEventListener('mousedown', (event) => {
+    if (event.detail > 1 && last.on !== null && pressable(event) !== last.on) event.preventDefault()
   }, true)
   document.addEventListener('keydown', (event) => {
     // Another key in between: what follows is a press of its own.
