@@ -4,7 +4,7 @@ import type { GreyImage } from '#core/micr/darkness'
 import type { Drawing } from '#core/proof/marks'
 import type { Note } from '#core/proof/note'
 import type { LineToRead } from '~~/raster/readLines'
-import { inWorker } from './inWorker'
+import { failureOf, inWorker } from './inWorker'
 import { momentNow } from './office'
 import type { PaperApi, PaperJob, PdfMade } from '~/workers/paper.worker'
 import type { RasterApi } from '~/workers/raster.worker'
@@ -21,8 +21,6 @@ const rasterWorker = (): Worker => new Worker(new URL('../workers/raster.worker.
 const LINES_A_WORKER = 40
 const MOST_WORKERS = 4
 const workersFor = (lines: number): number => Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2, Math.ceil(lines / LINES_A_WORKER)))
-
-const failureOf = (worker: Worker): Promise<never> => new Promise((_, reject) => { worker.onerror = event => reject(new Error(event.message)) })
 
 /** Readers that are ready by the time there is something to read; as many as help for so many lines. */
 function readersFor(lines: number): { worker: Worker, failed: Promise<never>, remote: Remote<RasterApi> }[] {

@@ -60,8 +60,10 @@ export const lockOfNumber = async (reading: Reading, id: Id<'number'>): Promise<
 export const closedThrough = async (reading: Reading, account: BankAccount): Promise<PlainDate | undefined> => (await one(reading, 'companies', account.companyId)).closedThrough
 
 /** The stock an account prints on now. */
-export async function stockOf(reading: Reading, account: BankAccount): Promise<Stock> {
-  const stock = stockNow(await reading.where('stocks', 'key', [account.stockId]), account.stockId)
+export const stockOf = async (reading: Reading, account: BankAccount): Promise<Stock> => stockAmong(await reading.where('stocks', 'key', [account.stockId]), account)
+
+function stockAmong(rows: readonly Tables['stocks'][], account: BankAccount): Stock {
+  const stock = stockNow(rows, account.stockId)
   if (!stock) throw new RangeError(`account ${account.id} has no stock`)
   return stock
 }
@@ -75,12 +77,13 @@ export async function printsWith(reading: Reading, account: BankAccount): Promis
   const { layoutId, companyId, stockId } = account
   const company = await one(reading, 'companies', companyId)
   const [layouts, owns] = [await reading.where('layouts', 'key', [layoutId]), await reading.where('owns', 'layout', [layoutId])]
-  const of = [company, ...layouts, ...owns, ...await reading.where('stocks', 'key', [stockId])]
+  const stocks = await reading.where('stocks', 'key', [stockId])
+  const of = [company, ...layouts, ...owns, ...stocks]
   const before = ready.get(account)
   if (before && before.of.length === of.length && of.every((row, i) => row === before.of[i])) return before.made
   const layout = layoutOf(layouts, owns, layoutId, companyId)
   if (!layout) throw new RangeError(`account ${account.id} has no layout`)
-  const made = { layout, facts: factsOf(account, company), stock: await stockOf(reading, account) }
+  const made = { layout, facts: factsOf(account, company), stock: stockAmong(stocks, account) }
   ready.set(account, { of, made })
   return made
 }
