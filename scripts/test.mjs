@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then types, lint and import rule beside the build, then unit tests, then browser tests.
 // One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
@@ -39,6 +39,17 @@ await tools()
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
 
+/** What stood on the page where a browser test failed: on a machine that is gone afterwards, nothing else tells. */
+function showPages() {
+  for (const file of readdirSync('test-results/browser', { recursive: true })) {
+    if (file.endsWith('error-context.md')) console.log(`\n== ${file}\n${readFileSync(`test-results/browser/${file}`, 'utf8').slice(0, 6000)}`)
+  }
+}
+async function browserTests() {
+  const good = await run('browser tests', bin('playwright'), ['test'], { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' } })
+  if (!good && existsSync('test-results/browser')) showPages()
+  return good
+}
 const bin = name => `node_modules/.bin/${name}`
 const words = '../shared/tools/words-check'
 const beside = { beside: true }
@@ -49,7 +60,7 @@ const steps = {
     && await run('nothing unused', bin('knip'), [], beside) && (!existsSync(words) || run('words', words, ['.'], beside)),
   build: () => run('build', bin('nuxt'), ['build'], beside),
   unit: () => run('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
-  browser: () => run('browser tests', bin('playwright'), ['test'], { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' } }),
+  browser: browserTests,
 }
 const wanted = process.argv.slice(2)
 for (const name of wanted) if (!(name in steps)) stop(`there is no part “${name}”: ${Object.keys(steps).join(', ')}`)

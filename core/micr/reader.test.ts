@@ -5,9 +5,9 @@ import { readMicr, type LineGuess, type MicrReading } from './reader'
 import { ownShapes } from './shapes'
 import { damaged, damages, randomLine, scanOf } from './test/scan'
 
-const LINES = Number(process.env.READER_LINES ?? 3000)
+const LINES = Number(process.env.READER_LINES ?? 1200)
 
-const DAMAGED = Number(process.env.READER_DAMAGED ?? 800)
+const DAMAGED = Number(process.env.READER_DAMAGED ?? 400)
 
 /** Where a line was read, as a guess for the next reading that is `off` pixels aside, and down. */
 const guessOf = ({ text, pitch, tilt, right, foot }: MicrReading, off: number): LineGuess => {
