@@ -2,6 +2,7 @@
 import { useTheme } from 'vuetify'
 import { letGoOfOldPapers } from '~/data/reasons'
 import { readStart } from '~/data/reads'
+import { asking, unanswered } from '~/composables/useLive'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -9,6 +10,13 @@ const theme = useTheme()
 watch(() => office.theme, name => theme.change(name), { immediate: true })
 const started = useLive(readStart)
 void letGoOfOldPapers(new Date())
+
+const NAME = 'Violet Lane'
+/** Only what takes a while is shown to be under way. */
+const SLOW_MS = 500
+const slow = refDebounced(computed(() => asking.value > 0), SLOW_MS)
+const reload = (): void => location.reload()
+useHead({ titleTemplate: title => (title && title !== NAME ? `${title} · ${NAME}` : NAME) })
 
 // After going to another page the focus stands on its heading, unless the page put it on something of its own.
 const router = useRouter()
@@ -24,6 +32,14 @@ router.afterEach((to, from) => {
 
 <template>
   <v-app>
+    <NuxtRouteAnnouncer />
+    <v-progress-linear v-if="slow && asking" indeterminate absolute height="2" class="under-way" aria-label="Being read from the store" />
+    <v-alert v-if="unanswered" type="error" class="unanswered" role="alert" data-test="unanswered">
+      The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by that.
+      <v-btn size="small" variant="outlined" class="ml-3" @click="reload">
+        Read it again
+      </v-btn>
+    </v-alert>
     <template v-if="started">
       <PlaceRail />
       <v-main tag="main" :aria-busy="office.acting > 0">
@@ -39,3 +55,8 @@ router.afterEach((to, from) => {
     </v-snackbar>
   </v-app>
 </template>
+
+<style scoped>
+.under-way { position: fixed; inset: 0 0 auto; z-index: 2000; }
+.unanswered { position: fixed; inset: auto 16px 16px; z-index: 2000; }
+</style>

@@ -9,6 +9,7 @@ import type { Snapshot } from '../core/office/tables'
 import { ownId, stockNow } from '../core/paper/versions'
 import type { OwnSettings } from '../core/paper/own'
 import { entry, type LedgerAccount } from '../core/ledger/entry'
+import { totalsAfter } from '../core/ledger/totals'
 import { usBusiness } from '../core/micr/pattern'
 import { cents, sum, zero, type Cents } from '../core/money/cents'
 import { split } from '../core/money/split'
@@ -99,7 +100,6 @@ class Story {
 
   open(plan: Plan, start: PlainDate): void {
     const accountId = idOf<'account'>(plan.key)
-    const opening = cents(plan.opening * 100)
     this.office.put({
       companies: [plan.company],
       ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
@@ -112,8 +112,26 @@ class Story {
         ...(plan.pad ? [{ id: idOf<'book'>(`${plan.key}-pad`), accountId, kind: 'handwritten pad' as const, name: 'Pad aboard', start: plan.pad.first as CheckNumber, end: plan.pad.last as CheckNumber }] : []),
       ],
       payees: plan.payees.map(p => this.payee(plan, p)),
-      entries: [entry({ id: idOf(`${plan.key}-opening`), companyId: plan.company.id, date: start, text: 'Opening balance', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: opening, credit: zero }, { ledgerId: this.ledger(plan, '3000'), debit: zero, credit: opening }] })],
     })
+    const opening = cents(plan.opening * 100)
+    this.enter(plan, { id: `${plan.key}-opening`, date: start, text: 'Opening balance', amount: opening, from: '3000' })
+  }
+
+  /** Puts money into an account, out of another ledger account. */
+  private enter(plan: Plan, of: { id: string, date: PlainDate, text: string, amount: Cents, from: string }): void {
+    const { id, date, text, amount, from } = of
+    const entries = [entry({
+      id: idOf(id),
+      companyId: plan.company.id,
+      date,
+      text,
+      paymentId: null,
+      lines: [
+        { ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero },
+        { ledgerId: this.ledger(plan, from), debit: zero, credit: amount },
+      ],
+    })]
+    this.office.put({ entries, totals: totalsAfter(this.office.kept.totals.values(), entries) })
   }
 
   private lines(demo: DemoPayee, total: Cents, date: PlainDate): StubLine[] {
@@ -210,7 +228,8 @@ class Story {
   bankIn(plan: Plan, paid: Cents): void {
     const amount = cents(Math.round(paid * (0.93 + this.r.next() * 0.16)))
     if (amount <= 0) return
-    this.office.put({ entries: [entry({ id: idOf(`${plan.key}-banked-${this.day}`), companyId: plan.company.id, date: this.day, text: plan.key === 'payroll' ? 'Moved for payroll' : 'Banked', paymentId: null, lines: [{ ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero }, { ledgerId: this.ledger(plan, plan.income), debit: zero, credit: amount }] })] })
+    const text = plan.key === 'payroll' ? 'Moved for payroll' : 'Banked'
+    this.enter(plan, { id: `${plan.key}-banked-${this.day}`, date: this.day, text, amount, from: plan.income })
   }
 
   async clearOlderThan(plan: Plan, day: PlainDate): Promise<void> {

@@ -166,7 +166,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   const payment = payments.find(p => p.id === paid)!
   expect(payment.state).toBe('waiting')
   await page.goto('/lane?account=operating')
-  await page.locator(`[id="row-${payment.id}"]`).click()
+  await page.locator(`tr[data-row="${payment.id}"]`).click()
   await page.getByTestId('change').click()
   await page.getByTestId('lane-cancel').click()
   await giveReason(page, 'Why', 'paid twice')

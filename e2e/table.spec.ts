@@ -163,7 +163,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing']) await page.getByTestId('guide').getByText(answer, { exact: true }).click()
   await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
   await page.getByTestId('new-code').locator('input').fill('MINE')
-  await page.getByTestId('make-layout').click()
+  await page.getByTestId('ask-go').click()
   await expect(page.getByTestId('light-sheet')).toBeVisible()
   await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
 

@@ -23,8 +23,8 @@ function giveBack() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560">
-    <v-card class="ask" role="dialog" :aria-label="title">
+  <v-dialog v-model="open" max-width="560" :aria-label="title">
+    <v-card class="ask">
       <h2>{{ title }}</h2>
       <v-form class="inner" @submit.prevent="ready && emit('go')">
         <slot />

@@ -21,7 +21,7 @@ function choose(stock: Stock) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760">
+  <v-dialog v-model="open" max-width="760" aria-label="Which stock is mine">
     <v-card :title="next ? asks[next.question] : left.length > 1 ? 'Which of these is nearest?' : 'This is the one'">
       <div class="body" data-test="guide">
         <div v-if="next" class="options">

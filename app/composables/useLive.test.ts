@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto'
 import Dexie, { type Table } from 'dexie'
-import { effectScope } from 'vue'
-import { afterAll, describe, expect, it } from 'vitest'
-import { screenFollows, useLive } from './useLive'
+import { effectScope, nextTick, ref, shallowRef } from 'vue'
+import { afterAll, describe, expect, it, vi } from 'vitest'
+import { screenFollows, unanswered, useLive } from './useLive'
 
 class Store extends Dexie {
   declare rows: Table<{ id: number }, number>
@@ -23,6 +23,41 @@ describe('values that follow the store', () => {
       await screenFollows()
       expect([quick.value, slow.value]).toEqual([id, id])
     }
+    scope.stop()
+  })
+  it('an old answer never stands under a new question, and stays under the same one asked again', async () => {
+    const scope = effectScope()
+    const wanted = shallowRef({ id: 1, seen: 0 })
+    await store.rows.bulkPut([{ id: 1 }, { id: 2 }])
+    const row = scope.run(() => useLive(() => store.rows.get(wanted.value.id), () => wanted.value.id))!
+    await screenFollows()
+    expect([row.value, row.pending.value]).toEqual([{ id: 1 }, false])
+    wanted.value = { id: 1, seen: 1 }
+    await nextTick()
+    expect(row.value).toEqual({ id: 1 })
+    wanted.value = { id: 2, seen: 1 }
+    await nextTick()
+    expect([row.value, row.pending.value]).toEqual([undefined, true])
+    await screenFollows()
+    expect(row.value).toEqual({ id: 2 })
+    scope.stop()
+  })
+  it('what cannot be answered is told, until it can', async () => {
+    const scope = effectScope()
+    const bad = ref(true)
+    const said = vi.spyOn(console, 'error').mockImplementation(() => {})
+    const count = scope.run(() => useLive(async () => {
+      if (bad.value) throw new Error('not readable')
+      return await store.rows.count()
+    }, () => bad.value))!
+    await screenFollows()
+    expect([count.value, count.pending.value, (unanswered.value as Error).message]).toEqual([undefined, false, 'not readable'])
+    bad.value = false
+    await nextTick()
+    await screenFollows()
+    expect([count.error.value, unanswered.value]).toEqual([undefined, undefined])
+    expect(count.value).toBeGreaterThan(0)
+    said.mockRestore()
     scope.stop()
   })
 })

@@ -8,7 +8,7 @@ import { fates } from '#core/books/fates'
 import { cents } from '#core/money/cents'
 import { fatesOf, paintStrips } from './bookFates'
 import { db, OfficeDb } from './db'
-import { compareNumbers, readNumbersProof, readPace, searchNumbers } from './reads'
+import { compareNumbers, compareTotals, readNumbersProof, readPace, searchNumbers } from './reads'
 import { painted } from './strips'
 
 const bookOf = (id: string, accountId: string, start: number, end: number): NumberBook => ({ id: idOf(id), accountId: idOf(accountId), kind: 'printed by us', start: start as CheckNumber, end: end as CheckNumber })
@@ -95,5 +95,23 @@ describe('number books in the store', () => {
     expect([...await fatesOf(after, idOf('mid'))].map(([n, { fate }]) => [n, fate])).toEqual(rows.filter(row => row.bookId === 'mid').sort((a, b) => a.number - b.number).map(row => [row.number, row.fate]))
     expect((await after.strips.toArray()).length).toBe(painted([], rows).length)
     await after.delete()
+  })
+})
+
+describe('running balances in the store', () => {
+  it('are compared with all entries, some at a time, and what differs is named', async () => {
+    const [cash, wood] = [idOf<'ledger'>('cash'), idOf<'ledger'>('wood')]
+    const entryOf = (n: number) => ({
+      id: `e${String(n).padStart(5, '0')}`,
+      ledgers: [cash, wood],
+      lines: [{ ledgerId: wood, debit: n, credit: 0 }, { ledgerId: cash, debit: 0, credit: n }],
+    })
+    const MANY = 4100
+    await db.entries.bulkPut(Array.from({ length: MANY }, (_, n) => entryOf(n)) as never[])
+    const sum = MANY * (MANY - 1) / 2
+    await db.totals.bulkPut([{ id: cash, balance: cents(-sum) }, { id: wood, balance: cents(sum) }])
+    expect(await compareTotals()).toEqual({ entries: MANY, differences: [] })
+    await db.totals.put({ id: cash, balance: cents(1 - sum) })
+    expect((await compareTotals()).differences).toEqual([{ ledgerId: cash, kept: 1 - sum, entries: -sum }])
   })
 })

@@ -1,7 +1,7 @@
 import Dexie, { type Table } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Strip } from './strips'
-import { numbersTellTheirLife, payeesToCompanies, stripsByLetter, stripsByPlace } from './upgrades'
+import { numbersTellTheirLife, payeesToCompanies, runningBalances, stripsByLetter, stripsByPlace } from './upgrades'
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan { readonly stockId: string, readonly picture: Blob, readonly addedAt: string }
@@ -28,6 +28,7 @@ export class OfficeDb extends Dexie {
   declare printers: Table<Tables['printers'], Keys['printers']>
   declare fits: Table<Tables['fits'], Keys['fits']>
   declare entries: Table<Tables['entries'], Keys['entries']>
+  declare totals: Table<Tables['totals'], Keys['totals']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -50,6 +51,8 @@ export class OfficeDb extends Dexie {
     this.version(4).stores({ payees: 'id, name, companyId', trail: 'seq, act, key' }).upgrade(payeesToCompanies)
     // A fate in a strip has a letter of its own for ever.
     this.version(5).stores({}).upgrade(stripsByLetter)
+    // Each ledger account has a running balance; the newest version of a layout is found without opening the others.
+    this.version(6).stores({ totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' }).upgrade(runningBalances)
   }
 }
 

@@ -5,8 +5,10 @@ import { paceOf, paceStart, stockLeft, type StockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
+import { differingTotals, totalsAfter, type LedgerTotal, type TotalAstray } from '#core/ledger/totals'
+import { zero } from '#core/money/cents'
 import type { LedgerAccount } from '#core/ledger/entry'
-import { allLayouts, allStocks, layoutOf, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/paper/versions'
+import { allLayouts, allStocks, layoutOf, newest, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/paper/versions'
 import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
@@ -22,6 +24,7 @@ import { db, type StockScan } from './db'
 import { enteredOn } from './entered'
 import { openRunsOf } from './openRuns'
 import { STRIP, touchedIn } from './strips'
+import { newestOf, versionsOf } from './versions'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {
@@ -37,7 +40,7 @@ export interface AccountView {
 
 /** All bank accounts, in the order in which they were opened. */
 export async function readAccounts(): Promise<AccountView[]> {
-  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray(), db.layouts.toArray(), db.owns.toArray(), db.stocks.toArray()])
+  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray(), newestOf(db, 'layouts'), db.owns.toArray(), newestOf(db, 'stocks')])
   return accounts.flatMap((account) => {
     const company = companies.find(c => c.id === account.companyId)
     const own = books.filter(b => b.accountId === account.id).sort((a, b) => a.start - b.start)
@@ -49,7 +52,7 @@ export async function readAccounts(): Promise<AccountView[]> {
 }
 
 export const readBalances = async (account: BankAccount): Promise<Balances> => balances(
-  await db.entries.where('ledgers').equals(account.cashLedgerId).toArray(), account.cashLedgerId,
+  (await db.totals.get(account.cashLedgerId))?.balance ?? zero,
   promisedOf(await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray()),
 )
 
@@ -111,12 +114,15 @@ export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => d
 /** How this browser was started: with the demo, empty, or not yet. */
 export const readStart = async (): Promise<string> => (await db.facts.get('started'))?.value ?? ''
 
-/** Every version of every layout and stock, and what companies have of their own. */
+/** The newest version of every layout and stock, those that ship among them, and what companies have of their own. */
 export interface Library { readonly layouts: readonly LayoutRow[], readonly stocks: readonly StockRow[], readonly owns: readonly OwnRow[] }
 export async function readLibrary(): Promise<Library> {
-  const [layouts, stocks, owns] = await Promise.all([db.layouts.toArray(), db.stocks.toArray(), db.owns.toArray()])
-  return { layouts: allLayouts(layouts), stocks: allStocks(stocks), owns }
+  const [layouts, stocks, owns] = await Promise.all([newestOf(db, 'layouts'), newestOf(db, 'stocks'), db.owns.toArray()])
+  return { layouts: newest(allLayouts(layouts)), stocks: newest(allStocks(stocks)), owns }
 }
+/** Every version of one layout, oldest first, with the one that ships. */
+export const readVersions = async (key: string): Promise<LayoutRow[]> =>
+  allLayouts(await versionsOf(db, 'layouts', key)).filter(row => row.key === key)
 
 export const readCompanies = (): Promise<Company[]> => db.companies.toArray()
 
@@ -192,6 +198,22 @@ export async function readNumbersProof(): Promise<NumbersProof> {
 export async function compareNumbers(): Promise<{ rows: number, differences: { bookId: Id<'book'>, number: CheckNumber, what: string }[] }> {
   const all = await Promise.all((await db.books.toArray()).map(async book => ({ book, ...await compareStrips(db, book) })))
   return { rows: all.reduce((sum, b) => sum + b.rows, 0), differences: all.flatMap(({ book, differences }) => differences.map(d => ({ bookId: book.id, number: d.number, what: `its row says ${d.row}, the book says ${d.strip}` }))) }
+}
+
+/** So many entries are opened at a time: the page stays awake between them. */
+const ENTRIES_AT_ONCE = 2000
+/** Adds up all entries and compares with the running balances. Gives how many entries there are, and what does not agree. */
+export async function compareTotals(): Promise<{ entries: number, differences: TotalAstray[] }> {
+  const fresh = new Map<Id<'ledger'>, LedgerTotal>()
+  let [entries, last] = [0, '']
+  for (;;) {
+    const some = await db.entries.where('id').above(last).limit(ENTRIES_AT_ONCE).toArray()
+    for (const total of totalsAfter(fresh.values(), some)) fresh.set(total.id, total)
+    entries += some.length
+    last = some.at(-1)?.id ?? last
+    if (some.length < ENTRIES_AT_ONCE) break
+  }
+  return { entries, differences: differingTotals(await db.totals.toArray(), fresh.values()) }
 }
 
 /** Lines of the trail, newest first, that a filter takes. */

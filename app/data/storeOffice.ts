@@ -3,11 +3,12 @@ import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
 import type { Keeping, TrailReading } from '#core/office/act'
 import { perform, type ActName, type InputOf, type WrittenBy } from '#core/office/acts'
-import type { BookFates, Indexed, IndexOf, Reading } from '#core/office/reading'
+import type { BookFates, Indexed, IndexOf, Reading, Versioned } from '#core/office/reading'
 import type { Changes, KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
+import { newestOf } from './versions'
 import { openRunsOf } from './openRuns'
 
 /** Where locks come from: the browser's, shared by all tabs. */
@@ -20,9 +21,7 @@ const finders: { readonly [T in Indexed]: Readonly<Record<IndexOf<T>, (db: Offic
   payments: { waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']) },
   numbers: { payment: (db, id) => db.numbers.where('check.paymentId').equals(id) },
   runs: { open: (db, id) => openRunsOf(db, [id as Id<'book'>]) },
-  layouts: { key: (db, key) => db.layouts.where('key').equals(key) },
   owns: { layout: (db, key) => db.owns.where('layoutKey').equals(key) },
-  stocks: { key: (db, key) => db.stocks.where('key').equals(key) },
 }
 
 /**
@@ -42,6 +41,7 @@ export class StoreOffice implements Keeping {
   get = <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> => this.table(table).get(id)
   many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> => (await this.table(table).bulkGet([...ids])).filter(row => row !== undefined)
   all = <T extends TableName>(table: T): Promise<Tables[T][]> => this.table(table).toArray()
+  newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> => newestOf(this.db, table, keys)
   fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
 
   /** Each value is asked for by itself, all at once: over many values a cursor takes several times as long. */

@@ -40,3 +40,17 @@ export async function payeesToCompanies(tx: Transaction): Promise<void> {
     payee.companyId ??= ledgers.get(payee.split[0]?.ledgerId ?? '') ?? payers.get(payee.id) ?? first ?? ''
   })
 }
+
+/** Version 6: the running balance of each ledger account, debits less credits of its entries. */
+export async function runningBalances(tx: Transaction): Promise<void> {
+  interface OldEntry {
+    lines: { ledgerId: string; debit: number; credit: number }[]
+  }
+  const balances = new Map<string, number>()
+  await tx.table<OldEntry>('entries').each(({ lines }) => {
+    for (const { ledgerId, debit, credit } of lines) {
+      balances.set(ledgerId, (balances.get(ledgerId) ?? 0) + debit - credit)
+    }
+  })
+  await tx.table('totals').bulkPut([...balances].map(([id, balance]) => ({ id, balance })))
+}

@@ -31,9 +31,7 @@ async function forget() {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Files</h1>
-    </div>
+    <PageHead title="Files" />
     <div class="scroll parts">
       <v-card class="part">
         <h2>Your name</h2>

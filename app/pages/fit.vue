@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
 import { practicePrinterId, type Printer } from '#core/fit/printers'
-import { newest } from '#core/paper/versions'
 import { UNPRINTABLE } from '#core/proof/layoutNotes'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -10,7 +9,7 @@ const office = useOffice()
 const route = useRoute()
 const library = useLive(readLibrary)
 const accounts = useLive(readAccounts)
-const stocks = computed(() => newest(library.value?.stocks ?? []).map(r => r.stock))
+const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 const stockId = ref(typeof route.query.stock === 'string' ? route.query.stock : '')
 const stock = computed(() => stocks.value.find(s => s.id === stockId.value) ?? stocks.value.find(s => accounts.value?.some(a => a.account.stockId === s.id)) ?? stocks.value[0])
 const { all, choices, chosen, choice, history, fit, choose } = usePrinterChoice(() => stock.value?.id)
@@ -44,8 +43,7 @@ async function keepPrinter() {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Fit</h1>
+    <PageHead title="Fit">
       <v-btn-toggle v-model="office.unit" mandatory density="compact" variant="outlined" color="primary" aria-label="Unit">
         <v-btn value="in" size="small">
           in
@@ -56,7 +54,7 @@ async function keepPrinter() {
       <v-btn data-test="new-printer" @click="nameIt()">
         Name a printer
       </v-btn>
-    </div>
+    </PageHead>
     <div v-if="library && all" class="scroll fits">
       <p v-if="!all.printers.some(p => p.id !== practicePrinterId) && !naming" class="quiet">
         Every printer shifts, stretches or turns the page a little, and each tray does so differently. <button type="button" class="link" @click="nameIt()">

@@ -17,10 +17,9 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Today</h1>
+    <PageHead title="Today">
       <span class="quiet">{{ heading }}</span>
-    </div>
+    </PageHead>
     <div v-if="today" class="scroll">
       <section v-if="waitsForCount.length || inPreparation.length" aria-labelledby="hand" class="mb-6">
         <h2 id="hand" class="mb-2">

@@ -5,6 +5,7 @@ import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import type { NumberRow } from '#core/books/book'
 import { isByHand } from '#core/runs/run'
+import type { Column } from '~/composables/rowTable'
 import { readCopy, readOpenRuns, searchNumbers } from '~/data/reads'
 
 const route = useRoute()
@@ -22,68 +23,83 @@ const found = useLive(() => {
   const takes = (r: NumberRow): boolean => (fate === 'all' || r.fate === fate) && (!text || String(r.number).includes(text) || (r.check?.payee.toLowerCase().includes(text) ?? false) || (r.check !== null && figures(r.check.amount).includes(text)))
   return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, MOST)
 }, () => [view.value?.account.id, wanted.value, state.value])
-const rows = computed(() => found.value?.rows)
-const shown = computed(() => rows.value ?? [])
+const shown = computed(() => found.value?.rows ?? [])
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
-const open = useLive(() => (view.value ? readOpenRuns(view.value.account.id) : undefined), () => view.value)
+const open = useLive(() => (view.value ? readOpenRuns(view.value.account.id) : undefined), () => view.value?.account.id)
 const chosen = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
 const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), () => chosen.value)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
-const headers = [
-  { title: 'Number', key: 'number', width: 88 }, { title: 'State', key: 'fate', width: 108 }, { title: 'Payee', key: 'payee' }, { title: 'Date', key: 'date', width: 118 }, { title: 'Amount', key: 'amount', align: 'end' as const, width: 112 },
+const columns: readonly Column<NumberRow>[] = [
+  { key: 'number', title: 'Number', width: '92px', sort: r => r.number },
+  { key: 'state', title: 'State', width: '112px', sort: r => r.fate },
+  { key: 'payee', title: 'Payee', sort: r => r.check?.payee ?? '' },
+  {
+    key: 'date',
+    title: 'Date',
+    width: '122px',
+    look: 'nowrap',
+    text: r => (r.check ? formatDate(r.check.date, 'MMM D, YYYY') : ''),
+    sort: r => r.check?.date ?? '',
+  },
+  {
+    key: 'amount',
+    title: 'Amount',
+    num: true,
+    width: '112px',
+    text: r => (r.check ? figures(r.check.amount) : ''),
+    sort: r => r.check?.amount ?? 0,
+  },
 ]
-const items = computed(() => shown.value.map(r => ({ id: r.id, number: r.number, fate: r.fate, payee: r.check?.payee ?? '', why: r.why, date: r.check?.date ?? '', amount: r.check?.amount ?? zero, row: r })))
-function rowProps({ item }: { item: (typeof items.value)[number] }) {
-  const choose = () => { chosenId.value = item.id }
-  return { 'class': ['pickable', { chosen: item.id === chosen.value?.id }], 'tabindex': 0, 'data-number': item.number, 'onClick': choose, 'onKeydown': (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
-}
 </script>
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Register</h1>
+    <PageHead title="Register">
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
       <v-btn v-for="pad in pads" :key="pad.id" :to="`/lane/draw?account=${pad.accountId}&pad=${encodeURIComponent(pad.id)}`" data-test="record">
         Record a handwritten check
       </v-btn>
-    </div>
+    </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <v-alert v-for="r in open" :key="r.id" type="warning" variant="tonal" density="compact" class="mb-2">
       {{ r.state === 'at the printer' ? `A run waits for its count-off: ${r.checks.length} checks are on paper.` : 'A run is being prepared.' }} <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
     </v-alert>
-    <div v-if="view && rows" class="halves">
+    <div v-if="view" class="halves">
       <div class="left">
         <div class="find">
           <v-text-field v-model="search" label="Find number, payee or amount" hide-details clearable autocomplete="off" data-test="find" @click:clear="search = ''" />
           <v-select v-model="state" :items="[{ title: 'Every state', value: 'all' }, ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f }))]" label="State" hide-details class="by-state" />
         </div>
         <p class="quiet sums">
-          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of {{ found?.all.toLocaleString('en-US') }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
+          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
         </p>
         <v-card class="grow">
-          <v-data-table-virtual :headers="headers" :items="items" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="36" item-value="id" hover data-test="register">
-            <template #item.number="{ item }">
-              <strong>{{ item.number }}</strong>
+          <RowTable
+            v-model:chosen="chosenId"
+            :rows="shown"
+            :columns="columns"
+            :row-attrs="r => ({ 'data-number': r.number })"
+            label="Numbers of this account"
+            data-test="register"
+          >
+            <template #number="{ row }">
+              <strong>{{ row.number }}</strong>
             </template>
-            <template #item.fate="{ item }">
-              <StateMark :state="item.fate" />
+            <template #state="{ row }">
+              <StateMark :state="row.fate" />
             </template>
-            <template #item.payee="{ item }">
-              <span class="one-line" :title="`${item.payee} ${item.why}`">{{ item.payee }} <span v-if="item.why" class="quiet">{{ item.why }}</span></span>
+            <template #payee="{ row }">
+              <span class="one-line" :title="`${row.check?.payee ?? ''} ${row.why}`">{{ row.check?.payee }} <span v-if="row.why" class="quiet">{{ row.why }}</span></span>
             </template>
-            <template #item.date="{ item }">
-              <span class="nowrap">{{ item.row.check ? formatDate(item.row.check.date, 'MMM D, YYYY') : '' }}</span>
+            <template #empty>
+              <template v-if="found?.all">
+                No number matches: widen the search or the state.
+              </template>
+              <template v-else-if="found">
+                No number has been touched yet. Checks appear here when a run goes on paper.
+              </template>
             </template>
-            <template #item.amount="{ item }">
-              {{ item.row.check ? figures(item.amount) : '' }}
-            </template>
-            <template #no-data>
-              <p class="quiet pa-4">
-                {{ rows.length ? 'No number matches: widen the search or the state.' : 'No number has been touched yet. Checks appear here when a run goes on paper.' }}
-              </p>
-            </template>
-          </v-data-table-virtual>
+          </RowTable>
         </v-card>
       </div>
       <aside v-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
@@ -123,11 +139,7 @@ function rowProps({ item }: { item: (typeof items.value)[number] }) {
 .by-state { max-width: 170px; }
 .sums { font-size: 12.5px; margin: 6px 2px; }
 .grow { flex: 1; min-height: 0; }
-.nowrap { white-space: nowrap; }
 .one-line { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .proof { padding: 2px 14px 20px 2px; }
-:deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); }
 :deep(table) { table-layout: fixed; }
-:deep(td), :deep(th) { padding: 0 10px !important; }
-:deep(tr.pickable) { cursor: pointer; }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { trailOut } from '#core/exchange/trailFile'
-import { firstBroken } from '#core/trail/trail'
+import { firstBroken, type TrailLine } from '#core/trail/trail'
+import type { Column } from '~/composables/rowTable'
 import { saveText } from '~/data/papers'
 import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
 
@@ -25,12 +26,25 @@ async function save() {
 }
 const when = (at: string): string => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })
 const linkOf = (about: Readonly<Record<string, string>>): string => (about.run ? `/run/${about.run}` : about.book ? `/books/${encodeURIComponent(about.book)}` : '')
+const at = ref('')
+function goThere(line: TrailLine, by: 'mouse' | 'Enter' | 'space') {
+  const link = linkOf(line.about)
+  if (by === 'Enter' && link) void navigateTo(link)
+}
+const rows = computed(() => (lines.value ?? []).map(l => ({ ...l, id: String(l.seq) })))
+const columns: readonly Column<TrailLine & { id: string }>[] = [
+  { key: 'seq', title: 'Line', num: true, width: '80px', text: l => l.seq },
+  { key: 'at', title: 'When', width: '190px', look: 'nowrap', text: l => when(l.at) },
+  { key: 'by', title: 'Who', width: '150px', text: l => l.by },
+  { key: 'act', title: 'Act', width: '180px', text: l => l.act },
+  { key: 'text', title: 'What', text: l => l.text },
+  { key: 'go', title: '', width: '70px' },
+]
 </script>
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Trail</h1>
+    <PageHead title="Trail">
       <v-btn data-test="trail-check" @click="check">
         Check the chain
       </v-btn>
@@ -40,7 +54,7 @@ const linkOf = (about: Readonly<Record<string, string>>): string => (about.run ?
       <v-btn variant="text" to="/files">
         Files
       </v-btn>
-    </div>
+    </PageHead>
     <p v-if="checked" class="mb-2" role="status" data-test="trail-checked">
       {{ checked }}
     </p>
@@ -49,28 +63,27 @@ const linkOf = (about: Readonly<Record<string, string>>): string => (about.run ?
       <v-select v-model="kind" :items="[{ title: 'Every act', value: 'all' }, ...(kinds ?? []).map(k => ({ title: k, value: k }))]" label="Act" hide-details class="kind" />
       <v-text-field v-model="day" type="date" label="Day" hide-details class="kind" />
     </div>
-    <v-card class="scroll list">
-      <table class="plain" data-test="trail">
-        <thead>
-          <tr><th scope="col" class="num">Line</th><th scope="col">When</th><th scope="col">Who</th><th scope="col">Act</th><th scope="col">What</th><th scope="col"><span class="d-sr-only">Go there</span></th></tr>
-        </thead>
-        <tbody>
-          <tr v-for="l in lines" :key="l.seq">
-            <td class="num">{{ l.seq }}</td><td class="nowrap">{{ when(l.at) }}</td><td class="nowrap">{{ l.by }}</td><td class="nowrap">{{ l.act }}</td><td>{{ l.text }}</td><td><NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)">look</NuxtLink></td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="lines && !lines.length" class="quiet pa-4">
-        No line matches.
-      </p>
-      <p v-else-if="lines?.length === MOST" class="quiet pa-4">
-        The newest {{ MOST }} lines that match; the file holds all.
-      </p>
+    <v-card class="list">
+      <RowTable v-model:chosen="at" :rows="rows" :columns="columns" label="Lines of the trail" data-test="trail" @press="goThere">
+        <template #go="{ row: l }">
+          <NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)" tabindex="-1">
+            look
+          </NuxtLink>
+        </template>
+        <template #empty>
+          <template v-if="lines">
+            No line matches.
+          </template>
+        </template>
+      </RowTable>
     </v-card>
+    <p v-if="lines?.length === MOST" class="quiet more">
+      The newest {{ MOST }} lines that match; the file holds all.
+    </p>
   </div>
 </template>
 
 <style scoped>
 .row { display: flex; gap: 12px; margin: 6px 0 10px; } .find { max-width: 420px; } .kind { max-width: 210px; }
-.list { flex: 1; margin-bottom: 14px; } .nowrap { white-space: nowrap; }
+.list { flex: 1; min-height: 0; margin-bottom: 14px; } .more { margin-bottom: 10px; }
 </style>

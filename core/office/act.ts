@@ -1,5 +1,6 @@
 import type { Result } from '../base/result'
 import { doneAlready, trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
+import { totalsAfter } from '../ledger/totals'
 import type { Reading } from './reading'
 import type { Changes, TableName } from './tables'
 
@@ -29,13 +30,27 @@ export interface Keeping extends Reading {
   settle<T>(lock: string, tables: { reads: readonly TableName[], writes: readonly TableName[] }, work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>): Promise<T>
 }
 
+/** Running balances follow from entries: where these are written, those are. */
+const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[] =>
+  writes.includes('entries') ? [...writes, 'totals'] : writes
+
+async function withWhatFollows(changes: Changes, reading: Reading): Promise<Changes> {
+  const { entries } = changes
+  if (!entries?.length) return changes
+  const replaced = await reading.many('entries', entries.map(e => e.id))
+  const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
+  return { ...changes, totals: totalsAfter(before, entries, replaced) }
+}
+
 /** Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has changed. */
 export async function perform<Input, Known, Out extends Changes>(office: Keeping, of: Act<Input, Known, Out>, input: Input, stamp: Stamp): Promise<Result<Out>> {
-  return office.settle(await of.lock(input, office), { reads: of.reads, writes: of.writes }, async (reading, keep) => {
+  const tables = { reads: of.reads, writes: withThoseThatFollow(of.writes) }
+  return office.settle(await of.lock(input, office), tables, async (reading, keep) => {
     if (stamp.key && await reading.trail.has(stamp.key)) return doneAlready()
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
-    await keep(decision.value.changes, trailLine(decision.value.trail, stamp, await reading.trail.last()))
+    const changes = await withWhatFollows(decision.value.changes, reading)
+    await keep(changes, trailLine(decision.value.trail, stamp, await reading.trail.last()))
     return { ok: true, value: decision.value.changes }
   })
 }

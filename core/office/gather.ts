@@ -60,7 +60,7 @@ export const lockOfNumber = async (reading: Reading, id: Id<'number'>): Promise<
 export const closedThrough = async (reading: Reading, account: BankAccount): Promise<PlainDate | undefined> => (await one(reading, 'companies', account.companyId)).closedThrough
 
 /** The stock an account prints on now. */
-export const stockOf = async (reading: Reading, account: BankAccount): Promise<Stock> => stockAmong(await reading.where('stocks', 'key', [account.stockId]), account)
+export const stockOf = async (reading: Reading, account: BankAccount): Promise<Stock> => stockAmong(await reading.newest('stocks', [account.stockId]), account)
 
 function stockAmong(rows: readonly Tables['stocks'][], account: BankAccount): Stock {
   const stock = stockNow(rows, account.stockId)
@@ -76,8 +76,8 @@ const ready = new WeakMap<BankAccount, { readonly of: readonly unknown[], readon
 export async function printsWith(reading: Reading, account: BankAccount): Promise<PrintsWith> {
   const { layoutId, companyId, stockId } = account
   const company = await one(reading, 'companies', companyId)
-  const [layouts, owns] = [await reading.where('layouts', 'key', [layoutId]), await reading.where('owns', 'layout', [layoutId])]
-  const stocks = await reading.where('stocks', 'key', [stockId])
+  const [layouts, owns] = [await reading.newest('layouts', [layoutId]), await reading.where('owns', 'layout', [layoutId])]
+  const stocks = await reading.newest('stocks', [stockId])
   const of = [company, ...layouts, ...owns, ...stocks]
   const before = ready.get(account)
   if (before && before.of.length === of.length && of.every((row, i) => row === before.of[i])) return before.made

@@ -2,7 +2,7 @@ import type { Id } from '../base/id'
 import type { CheckNumber, NumberRow } from '../books/book'
 import type { TrailLine } from '../trail/trail'
 import type { Keeping, TrailReading } from './act'
-import { indexes, type BookFates, type Indexed, type IndexOf, type Reading } from './reading'
+import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
 import { keyOf, tableNames, type Changes, type KeyOf, type Snapshot, type TableName, type Tables } from './tables'
 
 type Row = Parameters<typeof keyOf>[0]
@@ -62,6 +62,15 @@ export class MemoryOffice implements Keeping {
     return values.flatMap(value => [...this.index(table, index).get(value) ?? []].map(id => rows.get(id)!))
   }
 
+  newest = async <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> => {
+    const found = new Map<string, Tables[T]>()
+    for (const row of this.kept[table].values() as Iterable<Tables[T]>) {
+      const before = found.get(row.key)
+      if (!before || before.revision < row.revision) found.set(row.key, row)
+    }
+    return keys ? keys.flatMap(key => found.get(key) ?? []) : [...found.values()]
+  }
+
   all = async <T extends TableName>(table: T): Promise<Tables[T][]> => (table === 'trail' ? [...this.trail] : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
   fates = async (bookId: Id<'book'>): Promise<BookFates> => this.rowsOf(bookId)
 
@@ -79,6 +88,7 @@ export class MemoryOffice implements Keeping {
     }
     const reading: Reading & { readonly trail: TrailReading } = {
       get: (table, id) => this.get(must(table, named), id), many: (table, ids) => this.many(must(table, named), ids), where: (table, index, values) => this.where(must(table, named), index, values),
+      newest: (table, keys) => this.newest(must(table, named), keys),
       all: table => this.all(must(table, named)), fates: id => this.fates(must('numbers', named) && id),
       trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
     }

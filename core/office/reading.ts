@@ -14,12 +14,13 @@ export const indexes = {
   payments: { waiting: (row: Tables['payments']) => (row.state === 'waiting' ? row.accountId : undefined) },
   numbers: { payment: (row: Tables['numbers']) => row.check?.paymentId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
-  layouts: { key: (row: Tables['layouts']) => row.key },
   owns: { layout: (row: Tables['owns']) => row.layoutKey },
-  stocks: { key: (row: Tables['stocks']) => row.key },
 } as const satisfies { readonly [T in TableName]?: Readonly<Record<string, (row: Tables[T]) => string | undefined>> }
 export type Indexed = keyof typeof indexes
 export type IndexOf<T extends Indexed> = keyof (typeof indexes)[T] & string
+
+/** Tables whose rows are versions: each key has several, and mostly its newest is wanted. */
+export type Versioned = 'layouts' | 'stocks'
 
 /** The fate of every touched number of a book, lowest number first. */
 export type BookFates = ReadonlyMap<CheckNumber, { readonly fate: Fate }> & Rows
@@ -31,6 +32,8 @@ export interface Reading {
   many<T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]>
   /** The rows that stand under one of these values in an index. */
   where<T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]>
+  /** The newest version of these keys, or of all; the keys that have none are left out. */
+  newest<T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]>
   all<T extends TableName>(table: T): Promise<Tables[T][]>
   /** The fates of the touched numbers of a book, lowest first, without opening their rows. */
   fates(bookId: Id<'book'>): Promise<BookFates>

@@ -3,6 +3,7 @@ import type { NumberBook, NumberRow } from '../books/book'
 import type { FitRow, Printer } from '../fit/printers'
 import type { LayoutRow, OwnRow, StockRow } from '../paper/versions'
 import type { Entry, LedgerAccount } from '../ledger/entry'
+import type { LedgerTotal } from '../ledger/totals'
 import type { BankAccount, Company } from '../payables/account'
 import type { Payee, Payment } from '../payables/payment'
 import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
@@ -29,11 +30,13 @@ export interface Tables {
   readonly printers: Printer
   readonly fits: FitRow
   readonly entries: Entry
+  /** Follow from the entries and are written with them. */
+  readonly totals: LedgerTotal
   readonly papers: Paper
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
-export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'printers', 'fits', 'entries', 'papers', 'trail'] as const satisfies readonly TableName[]
+export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'printers', 'fits', 'entries', 'totals', 'papers', 'trail'] as const satisfies readonly TableName[]
 
 /** The key of a table's rows. */
 export type KeyOf<T extends TableName> = Tables[T] extends { readonly id: infer K } ? K : Tables[T] extends { readonly runId: infer K } ? K : number

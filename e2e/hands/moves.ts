@@ -3,7 +3,7 @@ import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
 import { files, fit, lightTable, papers } from './paperMoves'
 
-const counted = { pills: '.few .v-btn', lane: '[data-test=lane] tbody tr', boxes: '[data-test=pick] tbody input:not(:disabled)', sheets: '[data-sheet]', numbers: 'tr[data-number]', books: '.book h2 a', asked: '[data-test=ask-go]' } as const
+const counted = { pills: '.few .v-btn', lane: '[data-test=lane] tr.pickable', boxes: '[data-test=pick] tbody input:not(:disabled)', sheets: '[data-sheet]', numbers: 'tr[data-number]', books: '.book h2 a', asked: '[data-test=ask-go]' } as const
 
 /** Looks once over the page: everything else is decided from that. */
 const look = async (h: Hands): Promise<Seen> => {
@@ -152,6 +152,8 @@ function dialog(h: Seen): Move[] {
   if (!h.counts.asked) return []
   const go = here(h, 'ask-go')
   const found: Move[] = [{ name: 'leave the question', most: 0, keeps: true, do: async () => { await page.keyboard.press('Escape') } }]
+  const code = here(h, 'new-code')
+  if (code) found.push({ name: 'name a new layout', most: 0, do: async () => { await type(code, r.next() < 0.7 ? `H${r.between(1, 99)}` : r.one(odd)) } })
   const why = here(h, 'act-why')
   if (why) found.push({ name: 'say why', most: 0, do: async () => { await type(why, r.one(['lost in the mail', 'paid twice'])) ; await page.keyboard.press('Tab') } })
   if (go) for (let i = 0; i < 3; i++) found.push({ name: 'yes', most: 1, do: async () => { await press(h, go) } })

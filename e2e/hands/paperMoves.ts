@@ -10,9 +10,6 @@ export function papers(h: Seen): Move[] {
     { name: 'look at a layout', most: 0, do: async () => { await links.nth(r.between(0, Math.max(0, await links.count() - 1))).click(QUICK) } },
     { name: 'bring in a file that is no layout', most: 0, do: async () => { await file.setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from(r.one(['', '{', '[]', '{"kind":"layout"}', 'x'.repeat(2000)])) }) } },
   ]
-  const code = here(h, 'new-code')
-  const make = here(h, 'make-layout')
-  if (code && make) found.push({ name: 'make a layout', most: 1, do: async () => { await type(code, r.next() < 0.7 ? `H${r.between(1, 99)}` : r.one(odd)); await press(h, make) } })
   return found
 }
 

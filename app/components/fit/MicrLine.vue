@@ -70,11 +70,8 @@ async function read(file: Blob) {
   const best = done.value[0]
   if (best) picked.value = micrFitName(best.fit)
 }
-async function takeFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file) await read(file)
+async function takeFile(file: File) {
+  await read(file)
 }
 async function scanPractice() {
   busy.value = 'Scanning'
@@ -125,7 +122,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
             Scan it
           </v-btn>
         </p>
-        <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="ladder-scan" @change="takeFile"></label>
+        <FileDrop label="The scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="ladder-scan" @take="takeFile" />
         <FitProgress :busy="busy" :fault="fault" />
         <table v-if="ranked" class="plain ranks" data-test="ranks">
           <thead>
@@ -171,6 +168,5 @@ section { display: flex; flex-direction: column; gap: 11px; align-items: flex-st
 .row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .pick { width: 300px; flex: none; }
 .ranks { max-width: 520px; }
-.file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
 dt { font-weight: 600; margin-top: 8px; } dd { margin: 2px 0 0; color: rgb(var(--v-theme-secondary)); }
 </style>

@@ -90,11 +90,8 @@ async function read(file: Blob, of: PrintedCheck | undefined) {
   if (done.ok) scan.value = done.value
   else fault.value = done.refusal.text
 }
-async function takeFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file) await read(file, way.value === 'check' ? chosenCheck.value : undefined)
+async function takeFile(file: File) {
+  await read(file, way.value === 'check' ? chosenCheck.value : undefined)
 }
 async function scanPractice() {
   busy.value = 'Scanning'
@@ -192,7 +189,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
             </v-btn>
           </p>
           <p>Scan or photograph the whole sheet on something dark, with a rim of it all around, 150 dots to the inch or more.</p>
-          <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="fit-scan" @change="takeFile"></label>
+          <FileDrop label="The scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="fit-scan" @take="takeFile" />
         </template>
         <template v-else-if="way === 'check'">
           <p v-if="!printed?.length" class="quiet">
@@ -201,7 +198,7 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
           <template v-else>
             <v-select v-model="check" :items="printed.map(c => ({ title: `${c.number}, ${c.payee}`, value: String(c.number) }))" label="Check in hand" hide-details class="pick" data-test="check-in-hand" />
             <p>Scan its whole sheet, before anything is torn off, on something dark with a rim all around. Its MICR line and its printed fields are compared with where they were meant to be.</p>
-            <label class="file">PNG, JPEG or PDF <input type="file" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy || !chosenCheck" data-test="check-scan" @change="takeFile"></label>
+            <FileDrop label="The scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy || !chosenCheck" data-test="check-scan" @take="takeFile" />
           </template>
         </template>
         <template v-else>
@@ -304,7 +301,6 @@ const said = (d: Deviation): string => [off(d.shift.x, 'too far right', 'too far
 .columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr); gap: 34px; }
 section { display: flex; flex-direction: column; gap: 11px; align-items: flex-start; } section > .v-card { width: 100%; }
 .scan { width: 240px; height: auto; border: 1px solid rgba(var(--v-theme-on-surface), 0.3); } .scan polygon { fill: none; stroke: #5a3ea0; } .scan circle { fill: none; stroke: #b0217f; }
-.file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; }
 .measure { display: grid; grid-template-columns: minmax(200px, 1fr) auto; gap: 20px; width: 100%; align-items: start; }
 .marks { display: grid; gap: 10px; }
 </style>

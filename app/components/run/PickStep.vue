@@ -8,6 +8,7 @@ import { ordered, runOrders, unfitFor, type Run, type RunOrder } from '#core/run
 import { dayFirstIn } from '#core/base/country'
 import type { NumberBook } from '#core/books/book'
 import { afterRun, type Balances } from '#core/ledger/balances'
+import type { Column } from '~/composables/rowTable'
 import type { AccountView } from '~/data/reads'
 import { localToday } from '~/stores/office'
 
@@ -34,18 +35,34 @@ function move(id: string, to: number) {
   ids.splice(Math.max(0, Math.min(ids.length, to)), 0, id)
   byHand.value = ids
   order.value = 'by hand'
-  void nextTick(() => document.getElementById(`pick-${id}`)?.focus())
+  void nextTick(() => table.value?.focusRow(id))
 }
+const table = ref<{ focusRow(id: string): void }>()
+const at = ref('')
 const dragged = ref('')
 function dropOn(index: number) {
   if (dragged.value) move(dragged.value, index)
   dragged.value = ''
 }
-function onKey(event: KeyboardEvent, id: string, index: number) {
+function onKey(event: KeyboardEvent, p: Payment, index: number) {
   if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
   event.preventDefault()
-  move(id, index + (event.key === 'ArrowUp' ? -1 : 1))
+  move(p.id, index + (event.key === 'ArrowUp' ? -1 : 1))
 }
+/** A row can be dragged to where another stands. */
+const dragging = (p: Payment, index: number) => ({
+  draggable: true,
+  onDragstart: () => { dragged.value = p.id },
+  onDragover: (event: DragEvent) => event.preventDefault(),
+  onDrop: (event: DragEvent) => { event.preventDefault(); dropOn(index) },
+})
+const columns: readonly Column<Payment>[] = [
+  { key: 'tick', title: '', width: '44px' },
+  { key: 'payee', title: 'Payee', text: p => p.name, reason: true },
+  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: p => formatDate(p.date, 'MMM D, YYYY') },
+  { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },
+  { key: 'amount', title: 'Amount', num: true, width: '112px', text: p => figures(p.amount) },
+]
 
 // A filter hides nothing: what it does not take stands greyed, with the reason.
 const find = ref('')
@@ -64,7 +81,7 @@ function reasonOf(p: Payment): string {
   if (due.value?.ok && p.date > due.value.value) return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
   return ''
 }
-const chosen = computed(() => list.value.filter(p => picked.value.has(p.id) && !reasonOf(p)))
+const chosen = computed(() => list.value.filter(isPicked))
 const sums = computed(() => laneSums(chosen.value))
 const after = computed(() => afterRun(props.balances, sums.value.promised))
 const able = computed(() => list.value.filter(p => !reasonOf(p)))
@@ -87,9 +104,11 @@ async function changeMany() {
   manyMemo.value = ''
 }
 
-function toggle(id: string) {
+const isPicked = (p: Payment): boolean => picked.value.has(p.id) && !reasonOf(p)
+function toggle(p: Payment) {
+  if (reasonOf(p)) return
   const next = new Set(picked.value)
-  if (!next.delete(id)) next.add(id)
+  if (!next.delete(p.id)) next.add(p.id)
   picked.value = next
 }
 const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map(p => p.id)) }
@@ -129,24 +148,30 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
       <span v-if="manyFault || changeFault" class="text-error" role="alert">{{ manyFault || changeFault }}</span>
     </v-card>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
-    <v-card class="list">
-      <table class="plain" data-test="pick">
-        <thead>
-          <tr>
-            <th scope="col" class="tick"><input type="checkbox" :checked="all" aria-label="Pick all" @change="toggleAll"></th>
-            <th scope="col">Payee</th><th scope="col">Date</th><th scope="col">Memo</th><th scope="col" class="num">Amount</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(p, i) in list" :id="`pick-${p.id}`" :key="p.id" class="pickable" :class="{ greyed: reasonOf(p) }" tabindex="0" draggable="true" @click="reasonOf(p) || toggle(p.id)" @keydown="onKey($event, p.id, i)" @keydown.space.prevent="reasonOf(p) || toggle(p.id)" @dragstart="dragged = p.id" @dragover.prevent @drop.prevent="dropOn(i)">
-            <td class="tick"><input type="checkbox" :checked="picked.has(p.id) && !reasonOf(p)" :disabled="!!reasonOf(p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" tabindex="-1" @click.stop @change="toggle(p.id)"></td>
-            <td>{{ p.name }}<span v-if="reasonOf(p)" class="why">{{ reasonOf(p) }}</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!list.length" class="quiet pa-4">
-        Nothing waits on this account: there is nothing to pick.
-      </p>
+    <v-card class="list" :style="{ '--rows': list.length + 1 }">
+      <RowTable
+        ref="table"
+        v-model:chosen="at"
+        :rows="list"
+        :columns="columns"
+        :reason-of="reasonOf"
+        :ticked="isPicked"
+        :row-attrs="dragging"
+        label="Payments that can go in the run"
+        data-test="pick"
+        @key="onKey"
+        @press="(p, by) => { if (by !== 'Enter') toggle(p) }"
+      >
+        <template #head-tick>
+          <input type="checkbox" :checked="all" aria-label="Pick all" @change="toggleAll">
+        </template>
+        <template #tick="{ row: p }">
+          <input type="checkbox" :checked="isPicked(p)" :disabled="!!reasonOf(p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" tabindex="-1" @click.stop @change="toggle(p)">
+        </template>
+        <template #empty>
+          Nothing waits on this account: there is nothing to pick.
+        </template>
+      </RowTable>
     </v-card>
   </div>
 </template>
@@ -157,9 +182,8 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
 .tools dl { display: flex; flex-wrap: wrap; gap: 6px 20px; margin-right: auto; }
 dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
 dd { font-weight: 600; white-space: nowrap; }
-.list { max-height: max(240px, calc(100dvh - 390px)); overflow: auto; }
-.tick { width: 36px; } .find { max-width: 260px; min-width: 200px; } .small { font-size: 12px; }
-.greyed td { color: rgb(var(--v-theme-secondary)); background: rgba(var(--v-theme-on-surface), 0.03); cursor: default; } .why { display: block; font-size: 11.5px; }
+.list { height: min(calc(var(--rows) * 50px + 60px), max(240px, calc(100dvh - 390px))); }
+.find { max-width: 260px; min-width: 200px; } .small { font-size: 12px; }
 .many { display: flex; gap: 12px; padding: 12px; margin-bottom: 10px; align-items: center; max-width: 720px; }
 input[type=checkbox] { width: 16px; height: 16px; accent-color: rgb(var(--v-theme-primary)); vertical-align: middle; }
 </style>

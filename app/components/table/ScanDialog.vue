@@ -38,9 +38,7 @@ function begin() {
 }
 watch(count, begin)
 
-async function take(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+async function take(file: File) {
   fault.value = ''
   busy.value = true
   const read = await bitmapOf(file, bytes => firstPageOf(bytes, 150, 3300))
@@ -92,11 +90,11 @@ function close() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="900">
+  <v-dialog v-model="open" max-width="900" aria-label="Scan of the real stock">
     <v-card class="dialog" title="Scan of the real stock">
       <div class="body">
         <p>A scan or photo of the empty stock, PNG, JPEG or the first page of a PDF. It is kept with the stock and lies under its layouts.</p>
-        <input type="file" accept="image/png,image/jpeg,application/pdf" aria-label="File with the scan" data-test="scan-file" @change="take">
+        <FileDrop label="File with the scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" data-test="scan-file" @take="take" />
         <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Reading the file" />
         <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
         <div v-if="bitmap" class="work">

@@ -11,7 +11,7 @@ function keep() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760">
+  <v-dialog v-model="open" max-width="760" aria-label="Real size on this screen">
     <v-card title="Real size on this screen">
       <div class="body">
         <p>Hold a ruler against the screen and move the slider until the bar is 100 mm long (3 15/16 in). Then 100 % shows the sheet at its real size.</p>

@@ -19,7 +19,7 @@ async function officeOf(db: OfficeDb): Promise<MemoryOffice> {
 
 /** Acts of which only one of two tabs may succeed when both do the same at once. */
 const once: readonly string[] = ['print', 'count off', 'record', 'replace', 'cancel', 'give a fate', 'take back', 'withdraw', 'bring back', 'drop', 'clear']
-const written = ['runs', 'numbers', 'payments', 'entries', 'trail', 'copies', 'papers', 'strips'] as const
+const written = ['runs', 'numbers', 'payments', 'entries', 'totals', 'trail', 'copies', 'papers', 'strips'] as const
 
 /**
  * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things, some find the disk full or are cut off in

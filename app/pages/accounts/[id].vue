@@ -3,7 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { countries, countryNames } from '#core/base/country'
 import { idOf, type Id } from '#core/base/id'
 import { micrFont, nameOf, usualTable } from '#core/exchange/micrFont'
-import { isFor, newest } from '#core/paper/versions'
+import { isFor } from '#core/paper/versions'
 import type { LedgerAccount } from '#core/ledger/entry'
 import type { BankAccount, Company } from '#core/payables/account'
 import { micrFindings } from '#core/micr/checks'
@@ -49,8 +49,8 @@ watch([accounts, view], () => { if (accounts.value) void begin() }, { immediate:
 watchDebounced(form, (f) => { if (ready.value && JSON.stringify(f) !== baseline) void keepFormDraft(draftName, f) }, { deep: true, debounce: 400 })
 const steps = useReadiness(() => view.value)
 
-const layouts = computed(() => newest(library.value?.layouts ?? []).map(r => r.layout).filter(l => isFor(l, form.value.companyId)))
-const stocks = computed(() => newest(library.value?.stocks ?? []).map(r => r.stock))
+const layouts = computed(() => (library.value?.layouts ?? []).map(r => r.layout).filter(l => isFor(l, form.value.companyId)))
+const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 const stock = computed(() => stocks.value.find(s => s.id === form.value.stockId) ?? stocks.value[0])
 const layout = computed(() => (view.value && view.value.account.layoutId === form.value.layoutId ? view.value.layout : layouts.value.find(l => l.id === form.value.layoutId)) ?? layouts.value[0])
 const sample = computed(() => ({ ...samplesOf([], Number(form.value.first) || 1001, { secondAbove: null, prints: [] })[0]!.facts, signers: form.value.signatories.flatMap((s, i) => (s.prints && s.picture ? [i] : [])) }))
@@ -85,22 +85,14 @@ function chooseCompany(id: string) {
   if (known) Object.assign(form.value, { company: known.name.join('\n'), companyAddress: known.address.join('\n'), logo: known.logo })
 }
 
-async function takePicture(event: Event, then: (picture: AccountForm['logo']) => void, where: string) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function takePicture(file: File, then: (picture: AccountForm['logo']) => void, where: string) {
   const picture = await pictureFrom(file, 1200)
   faults.value = { ...faults.value, [where]: picture.ok ? '' : picture.refusal.text }
   if (picture.ok) then(picture.value)
 }
 
 const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })
-async function takeFont(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function takeFont(file: File) {
   const font = micrFont(new Uint8Array(await file.arrayBuffer()), file.name, fontTable.value)
   faults.value = { ...faults.value, font: font.ok ? '' : font.refusal.text }
   if (font.ok) form.value.micrShapes = JSON.parse(JSON.stringify(font.value)) as NonNullable<AccountForm['micrShapes']>
@@ -151,15 +143,14 @@ async function forget() {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>{{ isNew ? 'A new account' : view?.account.name ?? 'Account' }}</h1>
+    <PageHead :title="isNew ? 'A new account' : view?.account.name ?? 'Account'">
       <v-btn variant="text" to="/accounts">
         Accounts
       </v-btn>
       <v-btn color="primary" variant="flat" :loading="busy" type="submit" form="account-form" data-test="save-account">
         {{ isNew ? 'Open the account' : 'Save' }}
       </v-btn>
-    </div>
+    </PageHead>
     <p v-if="accounts && !isNew && !view" class="quiet">
       There is no such account here. <NuxtLink to="/accounts">All accounts</NuxtLink>
     </p>
@@ -181,7 +172,11 @@ async function forget() {
             <v-textarea v-model="form.company" data-part="company" label="Company, one or two lines" rows="2" :error-messages="faults.company" hint="As it stands at the top of the check" />
             <v-textarea v-model="form.companyAddress" data-part="companyAddress" label="Company address" rows="2" :error-messages="faults.companyAddress" hint="Up to four lines beneath the name" />
           </div>
-          <label class="file" data-part="logo">Logo, PNG or JPEG <input type="file" accept="image/png,image/jpeg" @change="takePicture($event, p => form.logo = p, 'logo')"><v-btn v-if="form.logo" size="x-small" variant="text" @click="form.logo = undefined">Take away</v-btn><span class="text-error">{{ faults.logo }}</span></label>
+          <FileDrop label="Logo" kinds="PNG or JPEG" accept="image/png,image/jpeg" slim data-part="logo" @take="takePicture($event, p => form.logo = p, 'logo')">
+            <v-btn v-if="form.logo" size="x-small" variant="text" @click="form.logo = undefined">
+              Take away
+            </v-btn><span class="text-error">{{ faults.logo }}</span>
+          </FileDrop>
         </section>
         <section>
           <h2>Bank account</h2>
@@ -219,7 +214,7 @@ async function forget() {
             <v-text-field v-model="s.name" label="Name" maxlength="60" hide-details />
             <v-text-field v-model="s.title" label="Title" maxlength="60" hide-details />
             <img v-if="s.picture" :src="`data:image/${s.picture.type};base64,${s.picture.data}`" :alt="`Signature of ${s.name}`">
-            <label v-else class="file">Signature <input type="file" accept="image/png,image/jpeg" :aria-label="`Signature image of ${s.name}`" @change="takePicture($event, p => s.picture = p, 'signatories')"></label>
+            <FileDrop v-else label="Signature" kinds="PNG or JPEG" accept="image/png,image/jpeg" slim :aria-label="`Signature image of ${s.name}`" @take="takePicture($event, p => s.picture = p, 'signatories')" />
             <v-checkbox v-if="s.picture" v-model="s.prints" label="prints" density="compact" hide-details :aria-label="`The signature of ${s.name} prints`" />
             <v-btn size="x-small" variant="text" :aria-label="`Take away ${s.name}`" @click="form.signatories.splice(i, 1)">
               ×
@@ -270,7 +265,7 @@ async function forget() {
           The E-13B shapes are drawn by us and not certified. Your bank’s own font file can be used instead; have the bank test a sample either way.
         </p>
         <div class="font">
-          <label class="file">Font file, TTF or OTF <input type="file" accept=".ttf,.otf,font/ttf,font/otf" data-test="font-file" @change="takeFont"></label>
+          <FileDrop label="Font file" kinds="TTF or OTF" accept=".ttf,.otf,font/ttf,font/otf" slim data-test="font-file" @take="takeFont" />
           <span v-if="form.micrShapes">{{ form.micrShapes.name }} <v-btn size="x-small" variant="text" @click="form.micrShapes = undefined">our own again</v-btn></span>
           <details><summary>Which character of the font prints what</summary><div class="chars"><label v-for="c in micrCharacters" :key="c">{{ nameOf(c) }} <input v-model="fontTable[c]" maxlength="2" :aria-label="`Character for ${nameOf(c)}`"></label></div></details>
           <p v-if="faults.font" class="text-error" role="alert">
@@ -288,10 +283,8 @@ async function forget() {
 .grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 16px; margin-top: 8px; align-items: start; }
 .side { padding: 4px 14px 20px 4px; position: sticky; top: 0; }
 .whole { grid-column: 1 / -1; padding: 0 10px 30px 2px; }
-.file { font-size: 12.5px; display: flex; gap: 10px; align-items: center; color: rgb(var(--v-theme-secondary)); }
 .signatory { display: grid; grid-template-columns: 1fr 1fr 120px auto auto; gap: 10px; align-items: center; margin-top: 8px; }
 .signatory img { max-height: 38px; max-width: 120px; background: #fff; }
-.signatory .file input { max-width: 90px; }
 .findings { list-style: none; padding: 0; margin-top: 8px; font-size: 13.5px; }
 .font { display: grid; gap: 6px; margin-top: 6px; }
 .pattern { max-width: 420px; }

@@ -15,12 +15,11 @@ function show(id: string) {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Accounts</h1>
+    <PageHead title="Accounts">
       <v-btn :color="accounts?.length ? undefined : 'primary'" :variant="accounts?.length ? 'tonal' : 'flat'" to="/accounts/new" data-test="new-account">
         {{ accounts?.length ? 'Open another account' : 'Open the first account' }}
       </v-btn>
-    </div>
+    </PageHead>
     <div v-if="accounts" class="scroll">
       <p v-if="!accounts.length" class="quiet">
         A bank account is where everything begins: company, bank, what stands in the MICR line, the stock and the numbers. It can be filled in bit by bit.

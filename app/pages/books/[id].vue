@@ -87,8 +87,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>{{ book ? bookName(book) : 'Number book' }}</h1>
+    <PageHead :title="book ? bookName(book) : 'Number book'">
       <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
       <v-btn v-if="book" size="small" data-test="put-away" @click="putAway(!book.archived)">
         {{ book.archived ? 'Take it out again' : 'Put it away' }}
@@ -96,7 +95,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
       <v-btn variant="text" to="/books">
         All number books
       </v-btn>
-    </div>
+    </PageHead>
     <p v-if="accounts && !book" class="quiet">
       There is no such number book in this browser.
     </p>

@@ -50,15 +50,14 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === unde
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Number books</h1>
+    <PageHead title="Number books">
       <v-btn v-if="books?.length" data-test="open-book" @click="begin">
         Open a number book
       </v-btn>
       <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof">
         Proof of numbers
       </v-btn>
-    </div>
+    </PageHead>
     <NoAccount v-if="books && !books.length" />
     <div v-else-if="books" class="scroll">
       <v-card v-if="opening" class="opening">

@@ -2,13 +2,14 @@
 import { bookName, type NumberBook } from '#core/books/book'
 import { fates } from '#core/books/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/reports'
-import { compareNumbers, readAccounts, readNumbersProof } from '~/data/reads'
+import { compareNumbers, compareTotals, readAccounts, readNumbersProof } from '~/data/reads'
 
 /** So many troubles are listed on the screen. */
 const MOST = 200
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
 const compared = useLive(() => (proof.value ? compareNumbers() : undefined), () => proof.value !== undefined)
+const balances = useLive(() => (compared.value ? compareTotals() : undefined), () => compared.value !== undefined)
 /** What does not hold, each with the number that it is about. */
 const troubles = computed(() => [
   ...(proof.value?.problems ?? []), ...(proof.value?.books ?? []).filter(b => !b.agrees).map(b => ({ bookId: b.book.id, number: b.book.start, what: `begins a book that does not add up: ${bookName(b.book)}` })), ...(compared.value?.differences ?? []),
@@ -18,8 +19,7 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Proof of numbers</h1>
+    <PageHead title="Proof of numbers">
       <v-btn :disabled="!proof || !accounts || !compared" data-test="proof-pdf" @click="proof && saveNumbersPdf(proof, accountOf, troubles.map(t => `${t.number} ${t.what}`))">
         Save as PDF
       </v-btn>
@@ -29,7 +29,7 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
       <v-btn variant="text" to="/books">
         All number books
       </v-btn>
-    </div>
+    </PageHead>
     <div v-if="proof && accounts" class="scroll">
       <v-card>
         <table class="plain" data-test="numbers-proof">
@@ -64,6 +64,12 @@ const accountOf = (book: NumberBook): string => accounts.value?.find(v => v.acco
       </p>
       <p v-else class="quiet mt-2" :data-test="compared.differences.length ? 'differences' : 'compared'">
         Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever touched: {{ compared.differences.length ? `${compared.differences.length} do not say the same` : 'they say the same' }}.
+      </p>
+      <p v-if="compared && !balances" class="quiet">
+        Adding up all entries.
+      </p>
+      <p v-else-if="balances" :class="balances.differences.length ? 'text-error' : 'quiet'" data-test="balances-compared">
+        Compared the running balances with all {{ balances.entries.toLocaleString('en-US') }} entries: {{ balances.differences.length ? `${balances.differences.length} ledger accounts do not come to the same` : 'they come to the same' }}.
       </p>
     </div>
   </div>

@@ -166,13 +166,12 @@ async function drawIt(sure = false) {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>{{ pad ? 'Record a handwritten check' : 'Draw a check' }}</h1>
+    <PageHead :title="pad ? 'Record a handwritten check' : 'Draw a check'">
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`">
         Back to the lane
       </v-btn>
-    </div>
+    </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <div v-if="view" class="halves">
       <v-form class="scroll form" @submit.prevent="drawIt()">

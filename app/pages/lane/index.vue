@@ -8,6 +8,7 @@ import { isReady } from '#core/payables/readiness'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import type { Payment } from '#core/payables/payment'
+import type { Column } from '~/composables/rowTable'
 
 const office = useOffice()
 const { accounts, view, choose } = useAccount()
@@ -35,23 +36,21 @@ const sign = computed(() => view.value?.account.currency.sign ?? '')
 const sums = computed(() => laneSums(lane.value ?? []))
 const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))
 
+const table = ref<{ focusRow(id: string): void }>()
 function focusRow() {
-  void nextTick(() => document.getElementById(`row-${chosen.value?.id}`)?.focus())
+  void nextTick(() => { if (chosen.value) table.value?.focusRow(chosen.value.id) })
 }
-function walk(by: number) {
-  const list = lane.value ?? []
-  const at = list.findIndex(p => p.id === chosen.value?.id)
-  const to = list[Math.max(0, Math.min(list.length - 1, at + by))]
-  if (!to) return
-  chosenId.value = to.id
-  document.getElementById(`row-${to.id}`)?.focus()
-}
+const columns: readonly Column<Payment>[] = [
+  { key: 'payee', title: 'Payee', sort: p => p.name },
+  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: p => formatDate(p.date, 'MMM D, YYYY'), sort: p => p.date },
+  { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },
+  { key: 'amount', title: 'Amount', num: true, width: '112px', text: p => figures(p.amount), sort: p => p.amount },
+]
 </script>
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Lane</h1>
+    <PageHead title="Lane">
       <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
       <v-btn v-if="accounts && accounts.length > 1" variant="text" to="/run/together" data-test="together">
         Runs on several accounts
@@ -59,26 +58,23 @@ function walk(by: number) {
       <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw">
         Draw a check
       </v-btn>
-    </div>
+    </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <v-alert v-if="view && wanted" type="warning" variant="tonal" density="compact" class="mb-2" data-test="not-ready">
       This account cannot print yet: {{ wanted.text }}. <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
     </v-alert>
-    <div v-if="view && lane" class="halves">
-      <v-card class="list scroll">
-        <table class="plain" data-test="lane" @keydown.down.prevent="walk(1)" @keydown.up.prevent="walk(-1)">
-          <thead>
-            <tr><th scope="col">Payee</th><th scope="col">Date</th><th scope="col">Memo</th><th scope="col" class="num">Amount</th></tr>
-          </thead>
-          <tbody>
-            <tr v-for="p in lane" :id="`row-${p.id}`" :key="p.id" class="pickable" :class="{ chosen: p.id === chosen?.id }" :tabindex="p.id === chosen?.id ? 0 : -1" :aria-current="p.id === chosen?.id" @click="chosenId = p.id">
-              <td>{{ p.name }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span></td><td class="nowrap">{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="quiet">{{ p.memo }}</td><td class="num">{{ figures(p.amount) }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="!lane.length" class="empty quiet">
-          Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
-        </p>
+    <div v-if="view" class="halves">
+      <v-card class="list">
+        <RowTable ref="table" :chosen="chosen?.id" :rows="lane ?? []" :columns="columns" label="Payments that wait" class="rows" data-test="lane" @update:chosen="chosenId = $event ?? ''">
+          <template #payee="{ row: p }">
+            {{ p.name }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span>
+          </template>
+          <template #empty>
+            <template v-if="lane">
+              Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
+            </template>
+          </template>
+        </RowTable>
         <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="ma-2" :text="fault" />
         <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
           Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }} <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)">
@@ -117,8 +113,9 @@ function walk(by: number) {
 
 <style scoped>
 .halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) minmax(360px, 44%); gap: 20px; }
-.nowrap { white-space: nowrap; }
-.empty { padding: 16px; } .withdrawn { padding: 6px 10px; font-size: 12.5px; } .small { display: block; font-size: 11.5px; }
+.list { display: flex; flex-direction: column; min-height: 0; margin-bottom: 2px; }
+.rows { flex: 1; min-height: 0; }
+.withdrawn { padding: 6px 10px; font-size: 12.5px; } .small { display: block; font-size: 11.5px; }
 .proof { padding: 2px 14px 20px 2px; }
 .bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
 .bar dl { display: flex; gap: 26px; margin-right: auto; flex-wrap: wrap; }

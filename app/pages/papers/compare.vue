@@ -2,14 +2,15 @@
 import { compareLayouts } from '#core/paper/compare'
 import { samplesOf } from '#core/payables/samples'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
-import { readAccounts, readLibrary } from '~/data/reads'
+import { readAccounts, readLibrary, readVersions } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()
 const office = useOffice()
 const library = useLive(readLibrary)
+const versions = useLive(() => readVersions(String(route.query.layout)), () => route.query.layout)
 const accounts = useLive(readAccounts)
-const rows = computed(() => library.value?.layouts.filter(r => r.key === route.query.layout) ?? [])
+const rows = computed(() => versions.value ?? [])
 const a = ref<number>()
 const b = ref<number>()
 watch(rows, (list) => { b.value ??= list.at(-1)?.revision; a.value ??= list.at(-2)?.revision ?? list.at(-1)?.revision })
@@ -17,7 +18,7 @@ const before = computed(() => rows.value.find(r => r.revision === a.value))
 const after = computed(() => rows.value.find(r => r.revision === b.value))
 const view = computed(() => accounts.value?.find(v => v.account.layoutId === route.query.layout) ?? accounts.value?.[0])
 const facts = computed(() => view.value?.facts ?? sampleAccounts[0]!.facts)
-const stock = computed(() => library.value?.stocks.filter(s => s.key === (view.value?.account.layoutId === route.query.layout ? view.value?.account.stockId : after.value?.layout.stock)).at(-1)?.stock)
+const stock = computed(() => library.value?.stocks.find(s => s.key === (view.value?.account.layoutId === route.query.layout ? view.value?.account.stockId : after.value?.layout.stock))?.stock)
 const check = samplesOf([], 1001, { secondAbove: null, prints: [] })[0]!.facts
 const list = computed(() => (before.value && after.value ? compareLayouts(before.value.layout, after.value.layout, office.unit) : []))
 const titles = computed(() => rows.value.map(r => ({ title: `Version ${r.revision}${r.savedAt ? `, ${new Date(r.savedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, ${r.by}` : ', as shipped'}`, value: r.revision })))
@@ -25,15 +26,14 @@ const titles = computed(() => rows.value.map(r => ({ title: `Version ${r.revisio
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Two versions of {{ after?.layout.code }}</h1>
+    <PageHead :title="`Two versions of ${after?.layout.code}`">
       <v-btn variant="text" to="/papers">
         Stocks & layouts
       </v-btn>
       <v-btn v-if="after" :to="`/papers/layout/${after.key}`">
         Light table
       </v-btn>
-    </div>
+    </PageHead>
     <div v-if="before && after && stock" class="halves scroll">
       <div><v-select v-model="a" :items="titles" label="Before" hide-details class="mb-2" /><SheetView :layout="before.layout" :stock="stock" :account="facts" :checks="[check]" /></div>
       <div><v-select v-model="b" :items="titles" label="After" hide-details class="mb-2" /><SheetView :layout="after.layout" :stock="stock" :account="facts" :checks="[check]" /></div>
@@ -51,7 +51,7 @@ const titles = computed(() => rows.value.map(r => ({ title: `Version ${r.revisio
         </ul>
       </section>
     </div>
-    <p v-else-if="library" class="quiet">
+    <p v-else-if="versions" class="quiet">
       There is no such layout here.
     </p>
   </div>

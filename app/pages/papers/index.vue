@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isFor, newest, type LayoutRow } from '#core/paper/versions'
+import { isFor, type LayoutRow } from '#core/paper/versions'
 import { faultLine, readJson } from '#core/exchange/fault'
 import { layoutSchema, type Layout } from '#core/paper/layout'
 import { startingLayout } from '#core/paper/startingLayout'
@@ -14,8 +14,8 @@ const office = useOffice()
 const library = useLive(readLibrary)
 const accounts = useLive(readAccounts)
 const companies = useLive(readCompanies)
-const layouts = computed(() => newest(library.value?.layouts ?? []))
-const stocks = computed(() => newest(library.value?.stocks ?? []))
+const layouts = computed(() => library.value?.layouts ?? [])
+const stocks = computed(() => library.value?.stocks ?? [])
 const usedBy = (key: string, what: 'layoutId' | 'stockId'): string => (accounts.value ?? []).filter(a => a.account[what] === key).map(a => a.account.name).join(', ')
 const sortedLayouts = computed(() => [...layouts.value].sort((a, b) => Number(usedBy(b.key, 'layoutId') !== '') - Number(usedBy(a.key, 'layoutId') !== '')))
 const forWhom = (layout: Layout): string => (layout.companies.length ? (companies.value ?? []).filter(c => isFor(layout, c.id)).map(c => c.name[0]).join(', ') || 'other companies' : 'all')
@@ -50,14 +50,9 @@ async function makeLayout() {
   await navigateTo(`/papers/layout/${key}`)
 }
 
-async function importFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function importFile(file: File) {
   faults.value = []
   office.said = ''
-  if (file.size > 20_000_000) { faults.value = [`${file.name}: the file is larger than 20 MB`]; return }
   const text = await file.text()
   const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]
   if (!format) { faults.value = [`${file.name}: not a layout or stock file of Violet Lane: its “format” should be violet-lane/layout or violet-lane/stock`]; return }
@@ -110,16 +105,15 @@ const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, nu
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Stocks & layouts</h1>
-      <label class="import">Take in a file <input type="file" accept="application/json,.json" data-test="import" @change="importFile"></label>
+    <PageHead title="Stocks & layouts">
+      <FileDrop label="Take in a file" kinds="A layout or a stock as JSON" accept="application/json,.json" :most="20" slim data-test="import" @take="importFile" />
       <v-btn data-test="guide-open" @click="guiding = true">
         Which stock is mine?
       </v-btn>
       <v-btn to="/papers/stock/new">
         A stock of my own
       </v-btn>
-    </div>
+    </PageHead>
     <v-alert v-if="faults.length" type="error" variant="tonal" class="mb-3" closable data-test="import-faults" @click:close="faults = []">
       <div v-for="f in faults" :key="f">
         {{ f }}
@@ -169,23 +163,11 @@ const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, nu
       </div>
     </div>
     <StockGuide v-model="guiding" @choose="startFrom" />
-    <v-dialog :model-value="making !== undefined" max-width="520" @update:model-value="making = undefined">
-      <v-card :title="`A layout for ${making?.name}`">
-        <v-form class="make" @submit.prevent="makeLayout">
-          <v-select v-model="country" label="Customs of" :items="countries.map(c => ({ title: countryNames[c], value: c }))" hide-details />
-          <v-text-field v-model="code" label="Short code" maxlength="12" autofocus hide-details data-test="new-code" />
-          <v-text-field v-model="name" label="Name" maxlength="80" :error-messages="fault" />
-          <div class="d-flex ga-3">
-            <v-btn type="submit" color="primary" variant="flat" data-test="make-layout">
-              To the Light table
-            </v-btn>
-            <v-btn variant="text" @click="making = undefined">
-              Not now
-            </v-btn>
-          </div>
-        </v-form>
-      </v-card>
-    </v-dialog>
+    <AskDialog :model-value="making !== undefined" :title="`A layout for ${making?.name}`" verb="To the Light table" :ready="making !== undefined" @update:model-value="making = undefined" @go="makeLayout">
+      <v-select v-model="country" label="Customs of" :items="countries.map(c => ({ title: countryNames[c], value: c }))" hide-details />
+      <v-text-field v-model="code" label="Short code" maxlength="12" autofocus hide-details data-test="new-code" />
+      <v-text-field v-model="name" label="Name" maxlength="80" :error-messages="fault" />
+    </AskDialog>
     <AskDialog v-if="taking" v-model="asking" :title="`The code ${taking.layout.code} is here already`" verb="Take it as another layout" :ready="otherCode.trim() !== ''" :busy="busy" :fault="refused" @go="takeAs('another')">
       <p>“{{ taking.known.layout.name }}”, {{ taking.known.layout.code }}, stands here at version {{ taking.known.revision }}. The file {{ taking.file }} can become its next version, or a layout of its own under another code.</p>
       <v-btn :loading="busy" data-test="take-version" @click="takeAs('version')">
@@ -197,12 +179,10 @@ const exportStock = (stock: Stock): void => saveText(`${JSON.stringify(stock, nu
 </template>
 
 <style scoped>
-.import { font-size: 13px; color: rgb(var(--v-theme-secondary)); display: flex; align-items: center; gap: 8px; }
 .import input { max-width: 190px; font-size: 12px; }
 .code { white-space: nowrap; }
 .stocks { display: grid; grid-template-columns: repeat(auto-fill, minmax(310px, 1fr)); gap: 14px; padding-bottom: 20px; }
 .stock { display: flex; gap: 16px; padding: 12px 14px; }
 .about { display: flex; flex-direction: column; gap: 4px; font-size: 13px; flex: 1; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin-top: auto; }
-.make { padding: 4px 20px 18px; display: grid; gap: 14px; }
 </style>

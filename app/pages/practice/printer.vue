@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { newest } from '#core/paper/versions'
 import { checkNumber } from '#core/books/book'
 import { checksPerSheet } from '#core/paper/stock'
 import { practiceTrays, type PracticeTray, type Press, type PressFault } from '#core/practice/press'
@@ -36,7 +35,7 @@ async function stop() {
 
 // A PDF of one's own.
 const library = useLive(readLibrary)
-const stocks = computed(() => newest(library.value?.stocks ?? []).map(r => r.stock))
+const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 const stockId = ref('')
 const stock = computed(() => stocks.value.find(s => s.id === stockId.value) ?? stocks.value[0])
 const file = shallowRef<File>()
@@ -52,8 +51,8 @@ const sheetCount = computed(() => (/^\d{1,4}$/.test(sheets.value.trim()) ? Numbe
 const ready = computed(() => file.value && stock.value && (!topRead.value || topRead.value.ok) && sheetCount.value !== undefined)
 const sendFault = ref('')
 const printing = usePracticePrinting()
-function take(event: Event) {
-  file.value = (event.target as HTMLInputElement).files?.[0]
+function take(given: File) {
+  file.value = given
   sendFault.value = ''
 }
 async function send() {
@@ -73,12 +72,11 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Practice printer</h1>
+    <PageHead title="Practice printer">
       <v-btn variant="text" to="/files">
         Files
       </v-btn>
-    </div>
+    </PageHead>
     <div class="scroll parts">
       <p class="quiet">
         A stand-in, no real printer: it does to a PDF and a pack of sheets what printers do, faults included, so that a run can be tried from pick to count-off without wasting stock. It forgets all but its last 20 jobs, and keeps no file.
@@ -99,7 +97,9 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
         </v-card>
         <v-card class="part">
           <h2>Print a PDF</h2>
-          <label class="file">PDF <input type="file" accept="application/pdf" data-test="practice-file" @change="take"></label>
+          <FileDrop label="PDF" kinds="PDF" accept="application/pdf,.pdf" data-test="practice-file" @take="take">
+            <strong v-if="file">{{ file.name }}</strong>
+          </FileDrop>
           <v-select v-if="stock" :model-value="stock.id" :items="stocks.map(s => ({ title: s.name, value: s.id }))" label="Sheets in the tray" hide-details data-test="practice-stock" @update:model-value="stockId = $event; place = 1" />
           <div class="row">
             <v-text-field v-if="stock?.numbered" v-model="top" label="Number on top" inputmode="numeric" hide-details :error="topRead && !topRead.ok" class="short" />
@@ -141,5 +141,4 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
 .row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .short { max-width: 130px; } .mid { max-width: 170px; min-width: 150px; } .job { max-width: 560px; }
 .jobs { display: grid; gap: 14px; }
-.file { font-size: 13px; display: flex; gap: 10px; align-items: center; }
 </style>

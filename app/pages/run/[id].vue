@@ -215,8 +215,7 @@ async function saveKept() {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>{{ title }}</h1>
+    <PageHead :title="title">
       <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
       <v-btn v-if="changeable" variant="text" size="small" data-test="drop-run" @click="dropping = true">
         Drop this run
@@ -224,7 +223,7 @@ async function saveKept() {
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`">
         Lane
       </v-btn>
-    </div>
+    </PageHead>
     <p v-if="accounts && !view && (isNew || run === undefined)" class="quiet">
       There is no such run in this browser. <NuxtLink to="/lane">Back to the lane</NuxtLink>
     </p>

@@ -42,15 +42,14 @@ const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>Runs on several accounts</h1>
+    <PageHead title="Runs on several accounts">
       <v-btn color="primary" variant="flat" :disabled="!runs.length" :loading="busy" data-test="start-together" @click="start">
         Start {{ runs.length }} {{ runs.length === 1 ? 'run' : 'runs' }}
       </v-btn>
       <v-btn variant="text" to="/lane">
         Lane
       </v-btn>
-    </div>
+    </PageHead>
     <div v-if="lanes" class="scroll">
       <v-alert v-for="f in faults" :key="f" type="error" variant="tonal" density="compact" class="mb-2" :text="f" />
       <v-card v-for="g in groups" :key="g.view.account.id" class="mb-4" :data-test="`group-${g.view.account.id}`">

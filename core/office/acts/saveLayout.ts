@@ -7,6 +7,6 @@ export const saveLayout = act({
   lock: async (_: Work) => LIBRARY,
   reads: ['layouts', 'stocks'],
   writes: ['layouts', 'owns'],
-  gather: async reading => ({ rows: await reading.all('layouts'), stocks: await reading.all('stocks') }),
+  gather: async reading => ({ rows: await reading.newest('layouts'), stocks: await reading.newest('stocks') }),
   decide,
 })

@@ -8,6 +8,6 @@ export const saveStock = act({
   lock: async (_: { stock: Stock }) => LIBRARY,
   reads: ['stocks'],
   writes: ['stocks'],
-  gather: async (reading, { stock }) => ({ rows: await reading.where('stocks', 'key', [stock.id]) }),
+  gather: async (reading, { stock }) => ({ rows: await reading.newest('stocks', [stock.id]) }),
   decide: (known, { stock }, stamp) => decide(known, { stock }, stamp),
 })

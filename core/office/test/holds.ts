@@ -1,4 +1,5 @@
 import { firstBroken } from '../../trail/trail'
+import { totalsAstray } from '../../ledger/totals'
 import type { Snapshot } from '../tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
@@ -26,6 +27,8 @@ export function alwaysHolds(office: Snapshot): void {
     must(account?.companyId === p.companyId && p.split.every(s => !office.ledgers.some(l => l.id === s.ledgerId && l.companyId !== p.companyId)), `payment ${p.id} mixes companies`)
   }
   for (const e of office.entries) must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
+  const [astray] = totalsAstray(office.totals, office.entries)
+  must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
   for (const a of office.books) for (const b of office.books) must(a.id >= b.id || a.accountId !== b.accountId || a.end < b.start || b.end < a.start, `books ${a.id} and ${b.id} overlap`)
   for (const book of office.books) must(office.runs.filter(r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer')).length <= 1, `two runs are open on ${book.id}`)
   const keys = office.trail.flatMap(l => l.key ?? [])

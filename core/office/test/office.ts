@@ -3,6 +3,7 @@ import { idOf, type Id } from '../../base/id'
 import { must, type Result } from '../../base/result'
 import type { CheckNumber, NumberBook } from '../../books/book'
 import { entry } from '../../ledger/entry'
+import { totalsAfter } from '../../ledger/totals'
 import { usBusiness } from '../../micr/pattern'
 import { cents, zero } from '../../money/cents'
 import type { BankAccount, Company } from '../../payables/account'
@@ -26,10 +27,23 @@ export const OPENING = cents(5_000_000)
 
 const ledgersHere = [{ id: idOf<'ledger'>('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' as const }, { id: idOf<'ledger'>('wood'), companyId: company.id, code: '6120', name: 'Materials', kind: 'expense' as const }]
 
+const openingEntry = entry({
+  id: idOf('opening'),
+  companyId: company.id,
+  date: must(plainDate('2026-01-02')),
+  text: 'Opening',
+  paymentId: null,
+  lines: [
+    { ledgerId: idOf('cash'), debit: OPENING, credit: zero },
+    { ledgerId: idOf('equity'), debit: zero, credit: OPENING },
+  ],
+})
+
 export const opened = (bookLength: number): Changes => ({
   companies: [company], accounts: [account], books: [bookOf(bookLength)], payees: [payee],
   ledgers: ledgersHere,
-  entries: [entry({ id: idOf('opening'), companyId: company.id, date: must(plainDate('2026-01-02')), text: 'Opening', paymentId: null, lines: [{ ledgerId: idOf('cash'), debit: OPENING, credit: zero }, { ledgerId: idOf('equity'), debit: zero, credit: OPENING }] })],
+  entries: [openingEntry],
+  totals: totalsAfter([], [openingEntry]),
 })
 
 /** What drawing knows of this office. */

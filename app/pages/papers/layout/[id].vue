@@ -2,7 +2,7 @@
 import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo } from '@mdi/js'
 import { watchDebounced } from '@vueuse/core'
 import { idOf } from '#core/base/id'
-import { newest, ownId } from '#core/paper/versions'
+import { ownId } from '#core/paper/versions'
 import { correctionOf } from '#core/fit/fit'
 import { micrOf } from '#core/fit/printers'
 import { envelopes, surelySeen } from '#core/paper/envelopes'
@@ -23,7 +23,7 @@ import { makePaper } from '~/data/makePaper'
 import { momentNow } from '~/data/office'
 import { openWindow, saveText } from '~/data/papers'
 import { pictureFrom } from '~/data/pictures'
-import { readAccounts, readAllPayments, readCompanies, readLibrary, readScan } from '~/data/reads'
+import { readAccounts, readAllPayments, readCompanies, readLibrary, readScan, readVersions } from '~/data/reads'
 import { noteSample } from '~/data/scans'
 import { marksOfScan } from '~/data/straightenScan'
 import { useOffice } from '~/stores/office'
@@ -37,7 +37,8 @@ const key = String(route.params.id)
 const library = useLive(readLibrary)
 const companies = useLive(readCompanies)
 const accounts = useLive(readAccounts)
-const rows = computed(() => library.value?.layouts.filter(r => r.key === key) ?? [])
+const versions = useLive(() => readVersions(key))
+const rows = computed(() => (library.value && versions.value) ?? [])
 const latest = computed(() => rows.value.at(-1))
 const from = ref(0)
 const restored = ref(false)
@@ -69,7 +70,7 @@ const accountId = ref('')
 const view = computed(() => accounts.value?.find(a => a.account.id === accountId.value) ?? accounts.value?.find(a => a.account.layoutId === key) ?? accounts.value?.[0])
 const sampleAccount = computed(() => sampleAccounts.find(a => a.layout === key) ?? sampleAccounts[0]!)
 const facts = computed(() => view.value?.facts ?? sampleAccount.value.facts)
-const stocks = computed(() => newest(library.value?.stocks ?? []).map(r => r.stock))
+const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 /** What the sheet shows, in the middle of a drag too; and what the forms show, once let go. */
 const layout = computed(() => editor.layout.value)
 const settled = computed(() => editor.settled.value)
@@ -226,11 +227,8 @@ async function printSample() {
 }
 const exportIt = (): void => { if (editor.work.value) saveText(`${JSON.stringify(editor.settled.value, null, 1)}\n`, `${editor.work.value.common.id}.layout.json`, 'application/json') }
 
-async function addImage(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file || !layout.value) return
+async function addImage(file: File) {
+  if (!layout.value) return
   const picture = await pictureFrom(file)
   fault.value = picture.ok ? '' : picture.refusal.text
   if (!picture.ok) return
@@ -244,10 +242,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1 class="one-line">
-        {{ layout?.name ?? 'Light table' }}
-      </h1>
+    <PageHead :title="layout?.name ?? 'Light table'" one-line>
       <span v-if="layout" class="quiet nowrap" data-test="version">{{ layout.code }}, version {{ from }}{{ unsaved ? ', changed' : '' }}</span>
       <v-btn variant="text" to="/papers">
         Stocks & layouts
@@ -258,8 +253,8 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
       <v-btn color="primary" variant="flat" :disabled="!unsaved" :loading="busy" data-test="save-layout" @click="save">
         {{ commonChanged ? `Save as version ${from + 1}` : ownsChanged.length ? 'Save own settings' : 'Saved' }}
       </v-btn>
-    </div>
-    <p v-if="library && !latest" class="quiet">
+    </PageHead>
+    <p v-if="library && versions && !latest" class="quiet">
       There is no layout of this name in this browser. <NuxtLink to="/papers">Back to stocks & layouts</NuxtLink>
     </p>
     <v-alert v-if="restored" type="info" variant="tonal" density="compact" class="mb-2">
@@ -302,7 +297,7 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
       <div class="table">
         <div class="left scroll" tabindex="0" role="region" aria-label="Fields">
           <TableFieldList :editor="editor" :layout="settled" :stock="stock" :notes="worstBy" />
-          <label class="file">Image from a file<input type="file" accept="image/png,image/jpeg" data-test="image-file" @change="addImage"></label>
+          <FileDrop label="Image from a file" kinds="PNG or JPEG" accept="image/png,image/jpeg" slim data-test="image-file" @take="addImage" />
           <v-btn v-if="editor.canPaste.value" size="x-small" block class="mt-2" @click="paste">
             Paste
           </v-btn>
@@ -345,7 +340,6 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
 </template>
 
 <style scoped>
-.one-line { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; min-width: 0; }
 .nowrap { white-space: nowrap; }
 .tools { display: flex; align-items: center; gap: 5px; padding: 5px 0 8px; flex-wrap: wrap; }
 .tools :deep(.v-field__input) { font-size: 13px; padding-inline-end: 0; } .tools :deep(.v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 4px; }
@@ -358,7 +352,6 @@ const scopes = computed(() => [{ title: 'for all companies', value: '' }, ...(co
 .right :deep(.v-field__input), .right :deep(.v-label) { font-size: 13px; }
 .page .middle { overflow-x: auto; }
 .middle { border: 1px solid rgba(var(--v-theme-on-surface), 0.14); border-radius: 4px; background: rgb(var(--v-theme-surface-variant)); }
-.file { display: block; font-size: 12px; margin-top: 8px; color: rgb(var(--v-theme-secondary)); }
 .file input { font-size: 11px; width: 100%; }
 .notes { margin-top: 14px; border-top: 1px solid rgba(var(--v-theme-on-surface), 0.14); padding-top: 10px; font-size: 12.5px; }
 .notes h3 { font-size: 13px; } .notes ul { list-style: none; padding: 0; display: grid; gap: 5px; } .notes button { text-align: left; }

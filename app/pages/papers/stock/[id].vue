@@ -3,7 +3,6 @@ import { mdiClose } from '@mdi/js'
 import { kindNames, usuallyPrinted, type FieldKind } from '#core/paper/kinds'
 import { MM_PER_INCH, type Mm } from '#core/paper/length'
 import { packOrders, panelRoles, roleNames, stockSchema, type PanelRole, type Stock } from '#core/paper/stock'
-import { newest } from '#core/paper/versions'
 import { readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -11,7 +10,7 @@ const route = useRoute()
 const office = useOffice()
 const library = useLive(readLibrary)
 const isNew = route.params.id === 'new'
-const row = computed(() => newest(library.value?.stocks ?? []).find(r => r.key === route.params.id))
+const row = computed(() => (library.value?.stocks ?? []).find(r => r.key === route.params.id))
 
 type Form = Omit<Stock, 'format' | 'version'>
 const fresh = (): Form => ({
@@ -68,8 +67,7 @@ async function save() {
 
 <template>
   <div class="page">
-    <div class="page-head">
-      <h1>{{ isNew ? 'A stock of my own' : form?.name ?? 'Stock' }}</h1>
+    <PageHead :title="isNew ? 'A stock of my own' : form?.name ?? 'Stock'">
       <v-btn-toggle v-model="office.unit" mandatory density="compact" variant="outlined" color="primary" aria-label="Unit">
         <v-btn value="in" size="small">
           in
@@ -83,7 +81,7 @@ async function save() {
       <v-btn color="primary" variant="flat" :loading="busy" data-test="save-stock" @click="save">
         {{ isNew ? 'Save' : 'Save as new version' }}
       </v-btn>
-    </div>
+    </PageHead>
     <p v-if="library && !isNew && !row" class="quiet">
       There is no such stock here.
     </p>

@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest'
+import { fileFault } from './fileKinds'
+
+const pictures = 'image/png,image/jpeg,.pdf'
+const said = (name: string, type: string, size = 10) => fileFault({ name, type, size }, pictures, 'PNG, JPEG or PDF', 2)
+
+describe('a file that is given', () => {
+  it.each([
+    ['scan.png', 'image/png'],
+    ['SCAN.PDF', ''],
+    ['without an ending', ''],
+  ])('%s is taken', (name, type) => expect(said(name, type)).toBe(''))
+
+  it.each([
+    ['scan.svg', 'image/svg+xml', 10, 'scan.svg is not taken: PNG, JPEG or PDF is wanted here'],
+    ['notes.txt', '', 10, 'notes.txt is not taken: PNG, JPEG or PDF is wanted here'],
+    ['scan.png', 'image/png', 2_000_001, 'scan.png has 3 MB: at most 2 MB are taken here'],
+    ['scan.png', 'image/png', 0, 'scan.png is empty'],
+  ])('%s (%s) of %s bytes is refused with its reason', (name, type, size, why) => {
+    expect(said(name, type, size)).toBe(why)
+  })
+})
