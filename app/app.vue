@@ -7,24 +7,33 @@ import { useOffice } from '~/stores/office'
 
 const office = useOffice()
 const theme = useTheme()
-watch(() => office.theme, name => theme.change(name), { immediate: true })
+watch(
+  () => office.theme,
+  name => theme.change(name),
+  { immediate: true },
+)
 const started = useLive(readStart)
 void letGoOfOldPapers(new Date())
 
 const NAME = 'Violet Lane'
 /** Only what takes a while is shown to be under way. */
 const SLOW_MS = 500
-const slow = refDebounced(computed(() => asking.value > 0), SLOW_MS)
+const slow = refDebounced(
+  computed(() => asking.value > 0),
+  SLOW_MS,
+)
 const reload = (): void => location.reload()
 useHead({ titleTemplate: title => (title && title !== NAME ? `${title} · ${NAME}` : NAME) })
 
-// After going to another page the focus stands on its heading, unless the page put it on something of its own.
+// After going to another page the focus stands on its heading, unless the page put it on something of its
+// own.
 const router = useRouter()
 router.afterEach((to, from) => {
   if (to.path === from.path) return
   setTimeout(() => {
     const now = document.activeElement
-    if (now && now !== document.body && now.isConnected && document.querySelector('main')?.contains(now)) return
+    if (now && now !== document.body && now.isConnected && document.querySelector('main')?.contains(now))
+      return
     focusHeading()
   }, 120)
 })
@@ -33,12 +42,18 @@ router.afterEach((to, from) => {
 <template>
   <v-app>
     <NuxtRouteAnnouncer />
-    <v-progress-linear v-if="slow && asking" indeterminate absolute height="2" class="under-way" aria-label="Being read from the store" />
+    <v-progress-linear
+      v-if="slow && asking"
+      indeterminate
+      absolute
+      height="2"
+      class="under-way"
+      aria-label="Being read from the store"
+    />
     <v-alert v-if="unanswered" type="error" class="unanswered" role="alert" data-test="unanswered">
-      The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by that.
-      <v-btn size="small" variant="outlined" class="ml-3" @click="reload">
-        Read it again
-      </v-btn>
+      The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by
+      that.
+      <v-btn size="small" variant="outlined" class="ml-3" @click="reload"> Read it again </v-btn>
     </v-alert>
     <template v-if="started">
       <PlaceRail />
@@ -50,13 +65,27 @@ router.afterEach((to, from) => {
       <FirstStart />
     </v-main>
     <OtherVersion />
-    <v-snackbar :model-value="office.said !== ''" location="bottom" :timeout="6000" color="secondary" @update:model-value="office.said = ''">
+    <v-snackbar
+      :model-value="office.said !== ''"
+      location="bottom"
+      :timeout="6000"
+      color="secondary"
+      @update:model-value="office.said = ''"
+    >
       {{ office.said }}
     </v-snackbar>
   </v-app>
 </template>
 
 <style scoped>
-.under-way { position: fixed; inset: 0 0 auto; z-index: 2000; }
-.unanswered { position: fixed; inset: auto 16px 16px; z-index: 2000; }
+.under-way {
+  position: fixed;
+  inset: 0 0 auto;
+  z-index: 2000;
+}
+.unanswered {
+  position: fixed;
+  inset: auto 16px 16px;
+  z-index: 2000;
+}
 </style>

@@ -5,7 +5,9 @@ const props = defineProps<{ error: NuxtError }>()
 const missing = computed(() => props.error.statusCode === 404)
 const title = computed(() => (missing.value ? 'There is no such page' : 'This page could not be shown'))
 // The head of the page follows a page; here none was reached.
-onMounted(() => { document.title = `${title.value} · Violet Lane` })
+onMounted(() => {
+  document.title = `${title.value} · Violet Lane`
+})
 </script>
 
 <template>
@@ -19,7 +21,9 @@ onMounted(() => { document.title = `${title.value} · Violet Lane` })
           Nothing stands at this address. What this browser keeps of your office is untouched.
         </p>
         <template v-else>
-          <p>Something went wrong while it was drawn. What was done before is kept, and nothing was half done.</p>
+          <p>
+            Something went wrong while it was drawn. What was done before is kept, and nothing was half done.
+          </p>
           <p class="quiet" data-test="what-went-wrong">
             {{ error.message }}
           </p>
@@ -35,6 +39,12 @@ onMounted(() => { document.title = `${title.value} · Violet Lane` })
 </template>
 
 <style scoped>
-.lost { max-width: 640px; gap: 12px; padding-top: 60px; }
-.acts { margin-top: 12px; }
+.lost {
+  max-width: 640px;
+  gap: 12px;
+  padding-top: 60px;
+}
+.acts {
+  margin-top: 12px;
+}
 </style>

@@ -9,7 +9,9 @@ import { naiveJsPdf, naivePdfLib, ours, type Way } from './ways'
 const ways: Record<string, Way> = { ours, naivePdfLib, naiveJsPdf, bare }
 const [name = 'ours', count = '1000'] = process.argv.slice(2)
 const folder = join(process.cwd(), 'core/faces/ttf/')
-const faces = Object.fromEntries(faceNames.map(n => [n, new Uint8Array(readFileSync(`${folder}${n}.ttf`))])) as unknown as FaceBytes
+const faces = Object.fromEntries(
+  faceNames.map(n => [n, new Uint8Array(readFileSync(`${folder}${n}.ttf`))]),
+) as unknown as FaceBytes
 const way = ways[name]
 if (!way) throw new Error(`no way is called ${name}`)
 await way(20, faces)
@@ -17,4 +19,11 @@ const before = process.cpuUsage()
 const started = performance.now()
 const bytes = await way(Number(count), faces)
 const cpu = process.cpuUsage(before)
-console.log(JSON.stringify({ cpuMs: (cpu.user + cpu.system) / 1000, wallMs: performance.now() - started, bytes: bytes.length, peakMb: process.resourceUsage().maxRSS / 1024 }))
+console.log(
+  JSON.stringify({
+    cpuMs: (cpu.user + cpu.system) / 1000,
+    wallMs: performance.now() - started,
+    bytes: bytes.length,
+    peakMb: process.resourceUsage().maxRSS / 1024,
+  }),
+)

@@ -1,4 +1,5 @@
-// Reading off pictures, in a process of its own: fit sheets of so many made-up printers, and noisy MICR lines. Prints JSON.
+// Reading off pictures, in a process of its own: fit sheets of so many made-up printers, and noisy MICR
+// lines. Prints JSON.
 import { random } from '../core/base/random'
 import { applyAffine } from '../core/fit/affine'
 import { correctionOf, deviationMap } from '../core/fit/fit'
@@ -17,12 +18,24 @@ for (let seed = 1; seed <= printers; seed++) {
   const started = performance.now()
   const read = readFitScan(image, { w: W, h: H }, 'stock')
   ms += performance.now() - started
-  if (!read.ok) { refused++; continue }
+  if (!read.ok) {
+    refused++
+    continue
+  }
   const correction = correctionOf(read.value.deviation)
-  errors.push(Math.max(...[[10, 10], [W - 10, 10], [W - 10, H - 10], [10, H - 10]].map(([x = 0, y = 0]) => {
-    const at = applyAffine(deviationMap(set.deviation), applyAffine(correction, { x, y }))
-    return Math.hypot(at.x - x, at.y - y)
-  })))
+  errors.push(
+    Math.max(
+      ...[
+        [10, 10],
+        [W - 10, 10],
+        [W - 10, H - 10],
+        [10, H - 10],
+      ].map(([x = 0, y = 0]) => {
+        const at = applyAffine(deviationMap(set.deviation), applyAffine(correction, { x, y }))
+        return Math.hypot(at.x - x, at.y - y)
+      }),
+    ),
+  )
 }
 errors.sort((a, b) => a - b)
 const big = fitScan(W, H, { ...anySetting(1), dpi: 300 }, 1)
@@ -39,10 +52,35 @@ let [read, wrong, lineMs] = [0, 0, 0]
 for (let seed = 1; seed <= lines; seed++) {
   const r = random(seed)
   const text = randomLine(r)
-  const image = scanOf(text, { dpi: 200, turn: (r.next() * 2 - 1) * 1.5, scale: 0.97 + r.next() * 0.06, weight: (r.next() * 2 - 1) * 0.3, noise: 0.03, seed })
+  const image = scanOf(text, {
+    dpi: 200,
+    turn: (r.next() * 2 - 1) * 1.5,
+    scale: 0.97 + r.next() * 0.06,
+    weight: (r.next() * 2 - 1) * 0.3,
+    noise: 0.03,
+    seed,
+  })
   const at = performance.now()
   const got = readMicr(image, 200)
   lineMs += performance.now() - at
-  if (got.ok) { read++; if (got.value.text !== text) wrong++ }
+  if (got.ok) {
+    read++
+    if (got.value.text !== text) wrong++
+  }
 }
-console.log(JSON.stringify({ printers, refused, p95: errors[Math.floor(errors.length * 0.95)], worst: errors.at(-1), scanMs: ms / printers, bigMs, toPlain: bigMs / plainMs, checksum: sum, lines, read, wrong, lineMs: lineMs / lines }))
+console.log(
+  JSON.stringify({
+    printers,
+    refused,
+    p95: errors[Math.floor(errors.length * 0.95)],
+    worst: errors.at(-1),
+    scanMs: ms / printers,
+    bigMs,
+    toPlain: bigMs / plainMs,
+    checksum: sum,
+    lines,
+    read,
+    wrong,
+    lineMs: lineMs / lines,
+  }),
+)

@@ -3,7 +3,7 @@ import { naiveJsPdf, naivePdfLib, ours, type Way } from './ways'
 
 const ways: Record<string, Way> = { ours, naivePdfLib, naiveJsPdf }
 
-self.onmessage = async ({ data }: MessageEvent<{ way: string, count: number, faces: FaceBytes }>) => {
+self.onmessage = async ({ data }: MessageEvent<{ way: string; count: number; faces: FaceBytes }>) => {
   const way = ways[data.way]
   if (!way) throw new Error(`no way is called ${data.way}`)
   await way(20, data.faces)

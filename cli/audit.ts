@@ -5,12 +5,15 @@ import { auditTrail } from '../core/exchange/trailFile'
 
 const { values } = parseArgs({ options: { trail: { type: 'string' }, help: { type: 'boolean' } } })
 if (values.help || !values.trail) {
-  console.error('npm run audit -- --trail FILE   checks a trail exported as JSON lines: every line, its number, its link, its hash')
+  console.error(
+    'npm run audit -- --trail FILE   checks a trail exported as JSON lines: every line, its number, its link, its hash',
+  )
   process.exit(values.help ? 0 : 2)
 }
 let text: string
-try { text = readFileSync(values.trail, 'utf8') }
-catch (error) {
+try {
+  text = readFileSync(values.trail, 'utf8')
+} catch (error) {
   console.error(`${values.trail} cannot be read: ${(error as Error).message}`)
   process.exit(2)
 }

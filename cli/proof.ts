@@ -43,7 +43,9 @@ Exit status: 0 the PDF is there; 2 something is wrong: one line for each fault o
 `
 
 class Faults extends Error {
-  constructor(readonly lines: readonly string[]) { super(lines.join('\n')) }
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'))
+  }
 }
 
 /** Reads a file and what is in it; every fault goes into `into`. */
@@ -51,9 +53,10 @@ function readFrom<T>(file: string, read: (text: string) => Read<T>, into: string
   let text
   try {
     text = textOf(readFileSync(file))
-  }
-  catch (error) {
-    into.push(`${file}: cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}`)
+  } catch (error) {
+    into.push(
+      `${file}: cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}`,
+    )
     return undefined
   }
   const value = read(text)
@@ -62,15 +65,21 @@ function readFrom<T>(file: string, read: (text: string) => Read<T>, into: string
   return undefined
 }
 
-const noteLine = (file: string, note: Note): string => `${file}: ${note.check === undefined ? '' : `check ${note.check}, `}field ${note.field}: ${note.text}`
+const noteLine = (file: string, note: Note): string =>
+  `${file}: ${note.check === undefined ? '' : `check ${note.check}, `}field ${note.field}: ${note.text}`
 
 function shippedFaces(): FaceBytes {
   const folder = fileURLToPath(new URL('../core/faces/ttf/', import.meta.url))
-  return Object.fromEntries(faceNames.map(name => [name, new Uint8Array(readFileSync(`${folder}${name}.ttf`))])) as unknown as FaceBytes
+  return Object.fromEntries(
+    faceNames.map(name => [name, new Uint8Array(readFileSync(`${folder}${name}.ttf`))]),
+  ) as unknown as FaceBytes
 }
 
-/** Files to write: all of them or none. What stood at their places before is replaced, or gone where one cannot be written. */
-function writeAll(files: readonly { readonly path: string, readonly bytes: Uint8Array }[]): void {
+/**
+ * Files to write: all of them or none. What stood at their places before is replaced, or gone where one
+ * cannot be written.
+ */
+function writeAll(files: readonly { readonly path: string; readonly bytes: Uint8Array }[]): void {
   const partOf = (path: string): string => `${path}.part`
   let writing = ''
   try {
@@ -82,8 +91,7 @@ function writeAll(files: readonly { readonly path: string, readonly bytes: Uint8
       writing = path
       renameSync(partOf(path), path)
     }
-  }
-  catch (error) {
+  } catch (error) {
     for (const { path } of files) rmSync(partOf(path), { force: true })
     throw new Faults([`${writing}: cannot be written: ${(error as Error).message}`])
   }
@@ -92,20 +100,42 @@ function writeAll(files: readonly { readonly path: string, readonly bytes: Uint8
 /** The text of a file: UTF-8, or UTF-16 where its first two bytes say so. */
 function textOf(bytes: Buffer): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return bytes.subarray(2).toString('utf16le')
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return Buffer.from(bytes.subarray(2, bytes.length - bytes.length % 2)).swap16().toString('utf16le')
+  if (bytes[0] === 0xfe && bytes[1] === 0xff)
+    return Buffer.from(bytes.subarray(2, bytes.length - (bytes.length % 2)))
+      .swap16()
+      .toString('utf16le')
   return bytes.toString('utf8')
 }
 
 /** Columns of a payments file that a field of the check is filled from. */
-const columnOf: Partial<Record<FieldKind, string>> = { payee: 'payee', payeeAddress: 'address 1', memo: 'memo', date: 'date', amountFigures: 'amount', amountWords: 'amount', stubTable: 'description', payTable: 'description', stubTotal: 'amount' }
+const columnOf: Partial<Record<FieldKind, string>> = {
+  payee: 'payee',
+  payeeAddress: 'address 1',
+  memo: 'memo',
+  date: 'date',
+  amountFigures: 'amount',
+  amountWords: 'amount',
+  stubTable: 'description',
+  payTable: 'description',
+  stubTotal: 'amount',
+}
 /** Notes on checks, by the row and column they come from, each said once. */
-function checkFaults(file: string, layout: Layout, checks: readonly CheckRow[], notes: readonly Note[]): string[] {
+function checkFaults(
+  file: string,
+  layout: Layout,
+  checks: readonly CheckRow[],
+  notes: readonly Note[],
+): string[] {
   const rows = new Map(checks.map(c => [c.number, c.row]))
-  const lines = notes.map((note) => {
+  const lines = notes.map(note => {
     const kind = layout.fields.find(f => f.id === note.field)?.kind
     const column = kind ? columnOf[kind] : undefined
     const row = note.check === undefined ? undefined : rows.get(note.check)
-    return faultLine(file, { ...(row !== undefined && { row }), ...(column && { column }), text: `${note.check === undefined ? '' : `check ${note.check}, `}${note.field}: ${note.text}` })
+    return faultLine(file, {
+      ...(row !== undefined && { row }),
+      ...(column && { column }),
+      text: `${note.check === undefined ? '' : `check ${note.check}, `}${note.field}: ${note.text}`,
+    })
   })
   return [...new Set(lines)]
 }
@@ -115,50 +145,95 @@ async function readBackLines(pdf: Uint8Array, lines: readonly LineToRead[]): Pro
   const wasm = readFileSync(createRequire(import.meta.url).resolve('@hyzyla/pdfium/pdfium.wasm'))
   const raster = await rasteriser(new Uint8Array(wasm).buffer)
   const open = await raster.open(pdf)
-  try { return readLines(open, lines) }
-  finally {
+  try {
+    return readLines(open, lines)
+  } finally {
     open.close()
     raster.close()
   }
 }
 
-interface Given { readonly payments: string, readonly layout: string, readonly account: string, readonly first: string, readonly out: string, readonly made: string, readonly stockFile: string | undefined }
+interface Given {
+  readonly payments: string
+  readonly layout: string
+  readonly account: string
+  readonly first: string
+  readonly out: string
+  readonly made: string
+  readonly stockFile: string | undefined
+}
 
 /** Reads what was given on the command line; refuses what is not an option, or not there. */
 function readArgs(args: string[]): Given | 'help' {
-  const options = { payments: { type: 'string' }, layout: { type: 'string' }, account: { type: 'string' }, first: { type: 'string' }, out: { type: 'string' }, made: { type: 'string' }, stock: { type: 'string' }, help: { type: 'boolean' } } as const
+  const options = {
+    payments: { type: 'string' },
+    layout: { type: 'string' },
+    account: { type: 'string' },
+    first: { type: 'string' },
+    out: { type: 'string' },
+    made: { type: 'string' },
+    stock: { type: 'string' },
+    help: { type: 'boolean' },
+  } as const
   const { values, tokens } = parseArgs({ args, options, strict: false, tokens: true })
   const known = Object.keys(options)
-  const strange = tokens.flatMap(t => (t.kind === 'positional' ? [`“${t.value}” stands alone: every file is named by its option (see --help)`] : t.kind === 'option' && !known.includes(t.name) ? [`there is no option ${t.rawName}: the options are ${known.map(k => `--${k}`).join(', ')}`] : []))
+  const strange = tokens.flatMap(t =>
+    t.kind === 'positional'
+      ? [`“${t.value}” stands alone: every file is named by its option (see --help)`]
+      : t.kind === 'option' && !known.includes(t.name)
+        ? [`there is no option ${t.rawName}: the options are ${known.map(k => `--${k}`).join(', ')}`]
+        : [],
+  )
   if (strange.length) throw new Faults(strange)
   if (values.help) return 'help'
   const text = (name: keyof typeof options): string => (typeof values[name] === 'string' ? values[name] : '')
   const missing = (['payments', 'layout', 'account', 'first', 'out'] as const).filter(name => !text(name))
   if (missing.length) throw new Faults(missing.map(name => `--${name} is wanted (see --help)`))
-  const given: Given = { payments: text('payments'), layout: text('layout'), account: text('account'), first: text('first'), out: text('out'), made: text('made') || new Date().toISOString(), stockFile: text('stock') || undefined }
-  for (const name of ['payments', 'layout', 'account', 'stockFile'] as const) if (given[name] && resolve(given[name]) === resolve(given.out)) throw new Faults([`--out: ${given.out} is one of the files to read: it would be written over`])
+  const given: Given = {
+    payments: text('payments'),
+    layout: text('layout'),
+    account: text('account'),
+    first: text('first'),
+    out: text('out'),
+    made: text('made') || new Date().toISOString(),
+    stockFile: text('stock') || undefined,
+  }
+  for (const name of ['payments', 'layout', 'account', 'stockFile'] as const)
+    if (given[name] && resolve(given[name]) === resolve(given.out))
+      throw new Faults([`--out: ${given.out} is one of the files to read: it would be written over`])
   return given
 }
 
 const continuationName = (out: string): string => out.replace(/(\.pdf)?$/i, '-continuation.pdf')
 
 /** Reads all files; every fault of every one of them is told at once. */
-function readAll(given: Given): { layout: Layout, account: AccountFacts, checks: CheckRow[], stock: Stock } {
+function readAll(given: Given): { layout: Layout; account: AccountFacts; checks: CheckRow[]; stock: Stock } {
   const lines: string[] = []
   const from = checkNumber(given.first, 'first')
   if (!from.ok) lines.push(`--first: ${from.refusal.text}`)
-  if (Number.isNaN(Date.parse(given.made))) lines.push(`--made: “${given.made}” is not a moment: write it as 2026-11-24T09:00:00Z`)
+  if (Number.isNaN(Date.parse(given.made)))
+    lines.push(`--made: “${given.made}” is not a moment: write it as 2026-11-24T09:00:00Z`)
   const layout = readFrom(given.layout, text => readJson(text, layoutSchema), lines)
-  if (layout && !layout.fields.length) lines.push(`${given.layout}: at fields: a layout without fields would print nothing`)
+  if (layout && !layout.fields.length)
+    lines.push(`${given.layout}: at fields: a layout without fields would print nothing`)
   const account = readFrom(given.account, text => readJson(text, accountFileSchema), lines)
   const checks = readFrom(given.payments, text => readPayments(text, from.ok ? from.value : 1), lines)
   const last = checks?.at(-1)?.number ?? 0
-  if (from.ok && last > MOST_CHECK_NUMBER) lines.push(`--first: the last check would have the number ${last}, which has more than 12 digits`)
-  const stock = given.stockFile ? readFrom(given.stockFile, text => readJson(text, stockSchema), lines) : layout && stockById(layout.stock)
-  if (layout && !stock && !given.stockFile) lines.push(`${given.layout}: at stock: no stock is called “${layout.stock}”`)
+  if (from.ok && last > MOST_CHECK_NUMBER)
+    lines.push(`--first: the last check would have the number ${last}, which has more than 12 digits`)
+  const stock = given.stockFile
+    ? readFrom(given.stockFile, text => readJson(text, stockSchema), lines)
+    : layout && stockById(layout.stock)
+  if (layout && !stock && !given.stockFile)
+    lines.push(`${given.layout}: at stock: no stock is called “${layout.stock}”`)
   if (layout && account && stock && from.ok && checks && printsMicr(layout, stock)) {
-    const short = micrFindings(account.pattern, account, positionsOn(checkSize(stock).w), last).find(f => f.code === 'micr-serial')
-    if (short) lines.push(`--first: the checks end at ${last}: the MICR pattern has only ${short.limit} digits for the number`)
+    const short = micrFindings(account.pattern, account, positionsOn(checkSize(stock).w), last).find(
+      f => f.code === 'micr-serial',
+    )
+    if (short)
+      lines.push(
+        `--first: the checks end at ${last}: the MICR pattern has only ${short.limit} digits for the number`,
+      )
   }
   if (!layout || !account || !checks || !stock || lines.length) throw new Faults(lines)
   return { layout, account, checks, stock }
@@ -171,10 +246,12 @@ async function main(args: string[]): Promise<void> {
     return
   }
   const { out } = given
-  try { await make(given) }
-  catch (error) {
+  try {
+    await make(given)
+  } catch (error) {
     // A PDF of an earlier run is never taken for this one's.
-    for (const path of [out, continuationName(out)]) if (existsSync(path) && statSync(path).isFile()) rmSync(path)
+    for (const path of [out, continuationName(out)])
+      if (existsSync(path) && statSync(path).isFile()) rmSync(path)
     throw error
   }
 }
@@ -202,10 +279,23 @@ async function make(given: Given): Promise<void> {
   const bytes = await drawingsPdf(drawings, shippedFaces(), { title, madeAt: given.made })
   const differing = await readBackLines(bytes, toRead)
   if (differing.length) throw new Faults(checkFaults(given.payments, layout, checks, differing))
-  const more = continued.length ? [{ path: continuationName(given.out), bytes: await drawingsPdf(continued, shippedFaces(), { title: `${title}, continuation`, madeAt: given.made }) }] : []
+  const more = continued.length
+    ? [
+        {
+          path: continuationName(given.out),
+          bytes: await drawingsPdf(continued, shippedFaces(), {
+            title: `${title}, continuation`,
+            madeAt: given.made,
+          }),
+        },
+      ]
+    : []
   writeAll([{ path: given.out, bytes }, ...more])
-  if (more.length) process.stdout.write(`${more[0]!.path}: ${continued.length} continuation sheets for plain paper\n`)
-  process.stdout.write(`${given.out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes${toRead.length ? `, ${toRead.length} MICR lines read back as meant` : ''}\n`)
+  if (more.length)
+    process.stdout.write(`${more[0]!.path}: ${continued.length} continuation sheets for plain paper\n`)
+  process.stdout.write(
+    `${given.out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes${toRead.length ? `, ${toRead.length} MICR lines read back as meant` : ''}\n`,
+  )
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {

@@ -14,26 +14,48 @@ describe('the demo office', () => {
     expect([office.companies.length, office.accounts.length, office.payees.length]).toEqual([2, 3, 40])
     expect(office.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
     expect(office.runs.filter(r => r.state === 'at the printer').map(r => r.accountId)).toEqual(['payroll'])
-    for (const fate of ['issued', 'cleared', 'spoiled', 'missing', 'on paper']) expect(office.numbers.some(n => n.fate === fate), fate).toBe(true)
+    for (const fate of ['issued', 'cleared', 'spoiled', 'missing', 'on paper'])
+      expect(
+        office.numbers.some(n => n.fate === fate),
+        fate,
+      ).toBe(true)
     expect(firstBroken(office.trail)).toBeUndefined()
-    expect(office.numbers.filter(n => n.bookId === 'operating-pad' && ['issued', 'cleared'].includes(n.fate)).length).toBeGreaterThan(5)
+    expect(
+      office.numbers.filter(n => n.bookId === 'operating-pad' && ['issued', 'cleared'].includes(n.fate))
+        .length,
+    ).toBeGreaterThan(5)
     expect(office.runs.some(r => (r.firstPlace ?? 1) > 1)).toBe(true)
   })
-  it.each(['2026-01-01', '2026-02-28', '2027-12-31'])('stands on any day: %s', async (day) => {
+  it.each(['2026-01-01', '2026-02-28', '2027-12-31'])('stands on any day: %s', async day => {
     const now = `${day}T00:03:00.000+05:30`
     const then = await demoOffice(now)
     for (const a of then.accounts) expect(ledgerBalance(then.entries, a.cashLedgerId)).toBeGreaterThan(0)
     expect(then.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
     expect(then.payments.every(p => p.date <= day)).toBe(true)
     // Nothing of the story lies ahead of the hour.
-    for (const at of [...then.trail.map(t => t.at), ...then.runs.flatMap(r => [r.printedAt, r.countedAt].filter(Boolean)), ...then.payments.map(p => p.drawnAt)]) expect(Date.parse(at)).toBeLessThan(Date.parse(now))
+    for (const at of [
+      ...then.trail.map(t => t.at),
+      ...then.runs.flatMap(r => [r.printedAt, r.countedAt].filter(Boolean)),
+      ...then.payments.map(p => p.drawnAt),
+    ])
+      expect(Date.parse(at)).toBeLessThan(Date.parse(now))
   })
-  it('is told the same way twice', async () => { expect(await demoOffice('2026-11-24T09:05:00.000-05:00')).toEqual(office) })
+  it('is told the same way twice', async () => {
+    expect(await demoOffice('2026-11-24T09:05:00.000-05:00')).toEqual(office)
+  })
   it('can all be printed without a note', () => {
     for (const account of office.accounts) {
-      const ready = proofer(layoutOf(office.layouts, office.owns, account.layoutId, account.companyId)!, stockNow(office.stocks, account.stockId)!, factsOf(account, office.companies.find(c => c.id === account.companyId)!))
+      const ready = proofer(
+        layoutOf(office.layouts, office.owns, account.layoutId, account.companyId)!,
+        stockNow(office.stocks, account.stockId)!,
+        factsOf(
+          account,
+          office.companies.find(c => c.id === account.companyId)!,
+        ),
+      )
       expect(ready.notes).toEqual([])
-      for (const p of office.payments.filter(p => p.accountId === account.id)) expect(ready.sheet([factsOfPayment(p, 4001, account.signing)]).notes).toEqual([])
+      for (const p of office.payments.filter(p => p.accountId === account.id))
+        expect(ready.sheet([factsOfPayment(p, 4001, account.signing)]).notes).toEqual([])
     }
   })
 })

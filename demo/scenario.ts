@@ -29,9 +29,23 @@ const WEEKS = 78
 const clerk = 'Petra Nyholm'
 
 const ledgerNames: readonly (readonly [string, string, LedgerAccount['kind']])[] = [
-  ['1010', 'Cash, operating', 'asset'], ['1020', 'Cash, payroll', 'asset'], ['1030', 'Cash, yard', 'asset'], ['3000', 'Opening balances', 'equity'], ['4010', 'Fares', 'income'], ['4020', 'Slip fees', 'income'],
-  ['6100', 'Fuel', 'expense'], ['6120', 'Rigging and materials', 'expense'], ['6200', 'Repairs and safety', 'expense'], ['6300', 'Harbor dues and taxes', 'expense'], ['6400', 'Insurance', 'expense'],
-  ['6500', 'Wages', 'expense'], ['6600', 'Office and print', 'expense'], ['6700', 'Galley', 'expense'], ['6750', 'Crew and cleaning', 'expense'], ['6800', 'Survey and advice', 'expense'], ['6850', 'Power, water, telephone', 'expense'],
+  ['1010', 'Cash, operating', 'asset'],
+  ['1020', 'Cash, payroll', 'asset'],
+  ['1030', 'Cash, yard', 'asset'],
+  ['3000', 'Opening balances', 'equity'],
+  ['4010', 'Fares', 'income'],
+  ['4020', 'Slip fees', 'income'],
+  ['6100', 'Fuel', 'expense'],
+  ['6120', 'Rigging and materials', 'expense'],
+  ['6200', 'Repairs and safety', 'expense'],
+  ['6300', 'Harbor dues and taxes', 'expense'],
+  ['6400', 'Insurance', 'expense'],
+  ['6500', 'Wages', 'expense'],
+  ['6600', 'Office and print', 'expense'],
+  ['6700', 'Galley', 'expense'],
+  ['6750', 'Crew and cleaning', 'expense'],
+  ['6800', 'Survey and advice', 'expense'],
+  ['6850', 'Power, water, telephone', 'expense'],
 ]
 
 interface Plan {
@@ -42,24 +56,92 @@ interface Plan {
   readonly cash: string
   readonly income: string
   readonly opening: number
-  readonly book: { readonly kind: BookKind, readonly first: number, readonly last: number }
-  readonly pad?: { readonly first: number, readonly last: number }
+  readonly book: { readonly kind: BookKind; readonly first: number; readonly last: number }
+  readonly pad?: { readonly first: number; readonly last: number }
   readonly payees: readonly DemoPayee[]
   readonly everyWeeks: number
   readonly batch: (r: Random) => number
 }
 
-const ferry: Company = { id: idOf('ferry'), name: ['Pellam Sound Ferry Cooperative'], address: ['14 Slipway Road', 'Pellam Sound, ME 04999'], logo: badge }
-const slipway: Company = { id: idOf('slipway'), name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
+const ferry: Company = {
+  id: idOf('ferry'),
+  name: ['Pellam Sound Ferry Cooperative'],
+  address: ['14 Slipway Road', 'Pellam Sound, ME 04999'],
+  logo: badge,
+}
+const slipway: Company = {
+  id: idOf('slipway'),
+  name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'],
+  address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'],
+}
 
 const plans: readonly Plan[] = [
-  { key: 'operating', company: ferry, name: 'Operating', account: { routing: '123456780', account: '0048-2215-7', fraction: '12-3456/1234', stockId: 'check-over-two-stubs-numbered', layoutId: 'letter-top', pattern: usBusiness }, cash: '1010', income: '4010', opening: 146_000, book: { kind: 'stationer’s stock', first: 4001, last: 6000 }, pad: { first: 9001, last: 9025 }, payees: ferrySuppliers, everyWeeks: 1, batch: r => r.between(2, 5) },
-  { key: 'payroll', company: ferry, name: 'Payroll', account: { routing: '012345672', account: '0091 7740 2', fraction: '12-3457/0123', stockId: 'check-over-two-stubs-blank', layoutId: 'letter-pay', pattern: usBusiness }, cash: '1020', income: '4010', opening: 31_000, book: { kind: 'printed by us', first: 20_001, last: 29_999 }, payees: ferryCrew, everyWeeks: 2, batch: () => ferryCrew.length },
-  { key: 'yard', company: slipway, name: 'Yard', account: { routing: '123456780', account: '0052-6610-3', fraction: '12-3456/1234', stockId: 'three-checks-blank', layoutId: 'us-three-checks', pattern: usBusiness }, cash: '1030', income: '4020', opening: 22_500, book: { kind: 'printed by us', first: 701, last: 1700 }, payees: slipwaySuppliers, everyWeeks: 1, batch: r => r.between(1, 3) },
+  {
+    key: 'operating',
+    company: ferry,
+    name: 'Operating',
+    account: {
+      routing: '123456780',
+      account: '0048-2215-7',
+      fraction: '12-3456/1234',
+      stockId: 'check-over-two-stubs-numbered',
+      layoutId: 'letter-top',
+      pattern: usBusiness,
+    },
+    cash: '1010',
+    income: '4010',
+    opening: 146_000,
+    book: { kind: 'stationer’s stock', first: 4001, last: 6000 },
+    pad: { first: 9001, last: 9025 },
+    payees: ferrySuppliers,
+    everyWeeks: 1,
+    batch: r => r.between(2, 5),
+  },
+  {
+    key: 'payroll',
+    company: ferry,
+    name: 'Payroll',
+    account: {
+      routing: '012345672',
+      account: '0091 7740 2',
+      fraction: '12-3457/0123',
+      stockId: 'check-over-two-stubs-blank',
+      layoutId: 'letter-pay',
+      pattern: usBusiness,
+    },
+    cash: '1020',
+    income: '4010',
+    opening: 31_000,
+    book: { kind: 'printed by us', first: 20_001, last: 29_999 },
+    payees: ferryCrew,
+    everyWeeks: 2,
+    batch: () => ferryCrew.length,
+  },
+  {
+    key: 'yard',
+    company: slipway,
+    name: 'Yard',
+    account: {
+      routing: '123456780',
+      account: '0052-6610-3',
+      fraction: '12-3456/1234',
+      stockId: 'three-checks-blank',
+      layoutId: 'us-three-checks',
+      pattern: usBusiness,
+    },
+    cash: '1030',
+    income: '4020',
+    opening: 22_500,
+    book: { kind: 'printed by us', first: 701, last: 1700 },
+    payees: slipwaySuppliers,
+    everyWeeks: 1,
+    batch: r => r.between(1, 3),
+  },
 ]
 
 /** Minutes that a place is ahead of UTC, from an offset as `-05:00`. */
-const minutesOf = (offset: string): number => (offset.startsWith('-') ? -1 : 1) * (Number(offset.slice(1, 3)) * 60 + Number(offset.slice(4)))
+const minutesOf = (offset: string): number =>
+  (offset.startsWith('-') ? -1 : 1) * (Number(offset.slice(1, 3)) * 60 + Number(offset.slice(4)))
 
 /** Tells the story of one office day after day, through the same acts as a person's. */
 class Story {
@@ -81,9 +163,16 @@ class Story {
   private stamp(): Stamp {
     this.minute += 1
     // What is told of today lies in the last ten minutes, never ahead of the hour.
-    if (this.day === this.today) return { at: momentOf(new Date(Date.parse(this.now) - 600_000 + this.minute * 1000), minutesOf(this.offset)), by: clerk }
-    const m = 8 * 60 + this.minute % 540
-    return { at: `${this.day}T${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}:00.000${this.offset}`, by: clerk }
+    if (this.day === this.today)
+      return {
+        at: momentOf(new Date(Date.parse(this.now) - 600_000 + this.minute * 1000), minutesOf(this.offset)),
+        by: clerk,
+      }
+    const m = 8 * 60 + (this.minute % 540)
+    return {
+      at: `${this.day}T${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}:00.000${this.offset}`,
+      by: clerk,
+    }
   }
 
   at(day: PlainDate): this {
@@ -94,43 +183,106 @@ class Story {
 
   ledger = (plan: Plan, code: string): Id<'ledger'> => idOf(`${plan.company.id}-${code}`)
   private payee = (plan: Plan, demo: DemoPayee): Payee => ({
-    id: idOf(`${plan.key}-${demo.name.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`), companyId: plan.company.id, kind: demo.kind ?? 'supplier', name: demo.name, address: demo.address, memo: demo.memo,
-    split: demo.ledgers.map(([code, weight]) => ({ ledgerId: this.ledger(plan, code), weight })), onHold: demo.onHold ?? false, taxForm: demo.taxForm ?? 'none',
+    id: idOf(`${plan.key}-${demo.name.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`),
+    companyId: plan.company.id,
+    kind: demo.kind ?? 'supplier',
+    name: demo.name,
+    address: demo.address,
+    memo: demo.memo,
+    split: demo.ledgers.map(([code, weight]) => ({ ledgerId: this.ledger(plan, code), weight })),
+    onHold: demo.onHold ?? false,
+    taxForm: demo.taxForm ?? 'none',
   })
 
   open(plan: Plan, start: PlainDate): void {
     const accountId = idOf<'account'>(plan.key)
     this.office.put({
       companies: [plan.company],
-      ledgers: ledgerNames.map(([code, name, kind]) => ({ id: this.ledger(plan, code), companyId: plan.company.id, code, name, kind })),
-      accounts: [{ id: accountId, companyId: plan.company.id, name: plan.name, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] }, ...plan.account,
-        forChecks: true, country: 'US', part: '', code: '', currency: { sign: '$', name: 'dollars' }, cashLedgerId: this.ledger(plan, plan.cash),
-        signatories: plan.company === ferry ? [{ name: 'Petra Nyholm', title: 'Treasurer', picture: signature }, { name: 'Gunnar Hale', title: 'Chair' }] : [{ name: 'Petra Nyholm', title: 'Treasurer' }],
-        signing: { secondAbove: plan.key === 'operating' ? cents(1_000_000) : null, prints: plan.key === 'payroll' ? [0] : [] } }],
+      ledgers: ledgerNames.map(([code, name, kind]) => ({
+        id: this.ledger(plan, code),
+        companyId: plan.company.id,
+        code,
+        name,
+        kind,
+      })),
+      accounts: [
+        {
+          id: accountId,
+          companyId: plan.company.id,
+          name: plan.name,
+          bank: { name: 'First Lantern Bank', address: ['1 Beacon Square', 'Pellam Sound, ME 04999'] },
+          ...plan.account,
+          forChecks: true,
+          country: 'US',
+          part: '',
+          code: '',
+          currency: { sign: '$', name: 'dollars' },
+          cashLedgerId: this.ledger(plan, plan.cash),
+          signatories:
+            plan.company === ferry
+              ? [
+                  { name: 'Petra Nyholm', title: 'Treasurer', picture: signature },
+                  { name: 'Gunnar Hale', title: 'Chair' },
+                ]
+              : [{ name: 'Petra Nyholm', title: 'Treasurer' }],
+          signing: {
+            secondAbove: plan.key === 'operating' ? cents(1_000_000) : null,
+            prints: plan.key === 'payroll' ? [0] : [],
+          },
+        },
+      ],
       books: [
-        { id: idOf(`${plan.key}-book`), accountId, kind: plan.book.kind, start: plan.book.first as CheckNumber, end: plan.book.last as CheckNumber },
-        ...(plan.pad ? [{ id: idOf<'book'>(`${plan.key}-pad`), accountId, kind: 'handwritten pad' as const, name: 'Pad aboard', start: plan.pad.first as CheckNumber, end: plan.pad.last as CheckNumber }] : []),
+        {
+          id: idOf(`${plan.key}-book`),
+          accountId,
+          kind: plan.book.kind,
+          start: plan.book.first as CheckNumber,
+          end: plan.book.last as CheckNumber,
+        },
+        ...(plan.pad
+          ? [
+              {
+                id: idOf<'book'>(`${plan.key}-pad`),
+                accountId,
+                kind: 'handwritten pad' as const,
+                name: 'Pad aboard',
+                start: plan.pad.first as CheckNumber,
+                end: plan.pad.last as CheckNumber,
+              },
+            ]
+          : []),
       ],
       payees: plan.payees.map(p => this.payee(plan, p)),
     })
     const opening = cents(plan.opening * 100)
-    this.enter(plan, { id: `${plan.key}-opening`, date: start, text: 'Opening balance', amount: opening, from: '3000' })
+    this.enter(plan, {
+      id: `${plan.key}-opening`,
+      date: start,
+      text: 'Opening balance',
+      amount: opening,
+      from: '3000',
+    })
   }
 
   /** Puts money into an account, out of another ledger account. */
-  private enter(plan: Plan, of: { id: string, date: PlainDate, text: string, amount: Cents, from: string }): void {
+  private enter(
+    plan: Plan,
+    of: { id: string; date: PlainDate; text: string; amount: Cents; from: string },
+  ): void {
     const { id, date, text, amount, from } = of
-    const entries = [entry({
-      id: idOf(id),
-      companyId: plan.company.id,
-      date,
-      text,
-      paymentId: null,
-      lines: [
-        { ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero },
-        { ledgerId: this.ledger(plan, from), debit: zero, credit: amount },
-      ],
-    })]
+    const entries = [
+      entry({
+        id: idOf(id),
+        companyId: plan.company.id,
+        date,
+        text,
+        paymentId: null,
+        lines: [
+          { ledgerId: this.ledger(plan, plan.cash), debit: amount, credit: zero },
+          { ledgerId: this.ledger(plan, from), debit: zero, credit: amount },
+        ],
+      }),
+    ]
     this.office.put({ entries, totals: totalsAfter(this.office.kept.totals.values(), entries) })
   }
 
@@ -138,17 +290,37 @@ class Story {
     if (demo.kind === 'employee') {
       const tax = cents(Math.round(total * 0.22))
       return [
-        { reference: 'Pay', date: null, description: `Wages, two weeks to ${addDays(date, -3)}`, amount: cents(total + tax) },
+        {
+          reference: 'Pay',
+          date: null,
+          description: `Wages, two weeks to ${addDays(date, -3)}`,
+          amount: cents(total + tax),
+        },
         { reference: 'Tax', date: null, description: 'Withheld', amount: cents(-tax) },
       ]
     }
-    const weights = Array.from({ length: this.r.between(1, Math.min(4, demo.what.length + 1)) }, () => this.r.between(1, 5))
-    const prefix = demo.name.split(' ').map(w => w[0]).join('').replaceAll(/[^A-Z]/g, '').slice(0, 2)
-    return split(total, weights).map((amount, i) => ({ reference: `${prefix}-${this.r.between(1000, 9899)}`, date: addDays(date, -this.r.between(9, 33)), description: demo.what[i % demo.what.length] ?? '', amount }))
+    const weights = Array.from({ length: this.r.between(1, Math.min(4, demo.what.length + 1)) }, () =>
+      this.r.between(1, 5),
+    )
+    const prefix = demo.name
+      .split(' ')
+      .map(w => w[0])
+      .join('')
+      .replaceAll(/[^A-Z]/g, '')
+      .slice(0, 2)
+    return split(total, weights).map((amount, i) => ({
+      reference: `${prefix}-${this.r.between(1000, 9899)}`,
+      date: addDays(date, -this.r.between(9, 33)),
+      description: demo.what[i % demo.what.length] ?? '',
+      amount,
+    }))
   }
 
   private readonly earned = new Map<string, Map<string, number>>()
-  /** Pay by kind with the year to date, which begins anew with each year. The parts are those of the stub lines, told finer. */
+  /**
+   * Pay by kind with the year to date, which begins anew with each year. The parts are those of the stub
+   * lines, told finer.
+   */
   private pay(demo: DemoPayee, lines: readonly StubLine[], date: PlainDate): PayLine[] {
     const key = `${demo.name} ${date.slice(0, 4)}`
     const known = this.earned.get(key) ?? new Map<string, number>()
@@ -156,12 +328,20 @@ class Story {
     const [gross, tax] = [lines[0]?.amount ?? zero, cents(-(lines[1]?.amount ?? zero))]
     const [regular, overtime, night] = split(gross, [82, 12, 6])
     const [federal, state, social] = split(tax, [52, 17, 31])
-    return ([['earning', 'Regular hours', regular], ['earning', 'Overtime', overtime], ['earning', 'Night sailings', night], ['deduction', 'Federal tax', federal], ['deduction', 'State tax', state], ['deduction', 'Social contributions', social]] as const)
-      .map(([kind, name, now = zero]) => {
-        const total = (known.get(name) ?? 0) + now
-        known.set(name, total)
-        return { kind, name, now, yearToDate: cents(total) }
-      })
+    return (
+      [
+        ['earning', 'Regular hours', regular],
+        ['earning', 'Overtime', overtime],
+        ['earning', 'Night sailings', night],
+        ['deduction', 'Federal tax', federal],
+        ['deduction', 'State tax', state],
+        ['deduction', 'Social contributions', social],
+      ] as const
+    ).map(([kind, name, now = zero]) => {
+      const total = (known.get(name) ?? 0) + now
+      known.set(name, total)
+      return { kind, name, now, yearToDate: cents(total) }
+    })
   }
 
   private drawing(plan: Plan, demo: DemoPayee, date: PlainDate): Draw {
@@ -170,8 +350,20 @@ class Story {
     const payee = this.payee(plan, demo)
     const lines = this.lines(demo, amount, date)
     return {
-      id, payee, address: payee.address, date, amount, memo: demo.memo, lines, ...(demo.kind === 'employee' && { pay: this.pay(demo, lines, date) }),
-      split: split(amount, payee.split.map(s => s.weight)).map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part })).filter(s => s.amount !== 0),
+      id,
+      payee,
+      address: payee.address,
+      date,
+      amount,
+      memo: demo.memo,
+      lines,
+      ...(demo.kind === 'employee' && { pay: this.pay(demo, lines, date) }),
+      split: split(
+        amount,
+        payee.split.map(s => s.weight),
+      )
+        .map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part }))
+        .filter(s => s.amount !== 0),
     }
   }
 
@@ -188,40 +380,88 @@ class Story {
     this.r = this.padChance
     const draw = this.drawing(plan, demo, date)
     this.r = chance
-    must(await perform(this.office, 'record', { bookId: pad.id, draw, number: nextNumber(pad, this.office.rowsOf(pad.id)) as CheckNumber }, this.stamp()))
+    must(
+      await perform(
+        this.office,
+        'record',
+        { bookId: pad.id, draw, number: nextNumber(pad, this.office.rowsOf(pad.id)) as CheckNumber },
+        this.stamp(),
+      ),
+    )
   }
 
   /** The sheet that the last run left part-used, or a whole one. */
   private firstPlace(plan: Plan): number {
     const stock = stockNow([], plan.account.stockId)!
-    const last = [...this.office.kept.runs.values()].findLast(r => r.accountId === plan.key && r.state === 'counted off')
+    const last = [...this.office.kept.runs.values()].findLast(
+      r => r.accountId === plan.key && r.state === 'counted off',
+    )
     return last ? placeAfter(last, checksPerSheet(stock)) : 1
   }
 
   some(plan: Plan): DemoPayee[] {
     const left = plan.payees.filter(p => p.kind !== 'one-time' && !p.onHold)
     if (plan.key === 'payroll') return [...left]
-    return Array.from({ length: Math.min(left.length, plan.batch(this.r)) }, () => left.splice(this.r.between(0, left.length - 1), 1)[0] as DemoPayee)
+    return Array.from(
+      { length: Math.min(left.length, plan.batch(this.r)) },
+      () => left.splice(this.r.between(0, left.length - 1), 1)[0] as DemoPayee,
+    )
   }
 
   async print(plan: Plan, ids: readonly Id<'payment'>[]): Promise<Id<'run'>> {
     const runId = idOf<'run'>(`${plan.key}-run-${this.day}`)
     const book = await bookOf(this.office, idOf(plan.key))
-    must(await perform(this.office, 'pick', { bookId: book.id, runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' }, this.stamp()))
-    must(await perform(this.office, 'load', { runId, top: nextNumber(book, this.office.rowsOf(book.id)) as CheckNumber, firstPlace: this.firstPlace(plan) }, this.stamp()))
-    must(await perform(this.office, 'print', { runId, made: must(await madeOf(this.office, runId)) }, this.stamp()))
+    must(
+      await perform(
+        this.office,
+        'pick',
+        { bookId: book.id, runId, paymentIds: ids, order: plan.key === 'payroll' ? 'payee' : 'as drawn' },
+        this.stamp(),
+      ),
+    )
+    must(
+      await perform(
+        this.office,
+        'load',
+        {
+          runId,
+          top: nextNumber(book, this.office.rowsOf(book.id)) as CheckNumber,
+          firstPlace: this.firstPlace(plan),
+        },
+        this.stamp(),
+      ),
+    )
+    must(
+      await perform(
+        this.office,
+        'print',
+        { runId, made: must(await madeOf(this.office, runId)) },
+        this.stamp(),
+      ),
+    )
     return runId
   }
 
   private outcomeOf(): Outcome {
     const luck = this.r.next()
-    if (luck < 0.012) return { kind: 'spoiled', why: this.r.one(['crumpled in the feed', 'toner smeared', 'two sheets stuck together']) }
+    if (luck < 0.012)
+      return {
+        kind: 'spoiled',
+        why: this.r.one(['crumpled in the feed', 'toner smeared', 'two sheets stuck together']),
+      }
     return { kind: 'good' }
   }
 
   async countOff(runId: Id<'run'>): Promise<void> {
     const run = this.office.kept.runs.get(runId)
-    must(await perform(this.office, 'countOff', { runId, outcomes: new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])) }, this.stamp()))
+    must(
+      await perform(
+        this.office,
+        'countOff',
+        { runId, outcomes: new Map((run?.checks ?? []).map(c => [c.number, this.outcomeOf()])) },
+        this.stamp(),
+      ),
+    )
   }
 
   /** Banks about what was paid, so that the balance wanders without running dry. */
@@ -229,31 +469,78 @@ class Story {
     const amount = cents(Math.round(paid * (0.93 + this.r.next() * 0.16)))
     if (amount <= 0) return
     const text = plan.key === 'payroll' ? 'Moved for payroll' : 'Banked'
-    this.enter(plan, { id: `${plan.key}-banked-${this.day}`, date: this.day, text, amount, from: plan.income })
+    this.enter(plan, {
+      id: `${plan.key}-banked-${this.day}`,
+      date: this.day,
+      text,
+      amount,
+      from: plan.income,
+    })
   }
 
   async clearOlderThan(plan: Plan, day: PlainDate): Promise<void> {
-    const rows = [...this.office.kept.numbers.values()].filter(n => n.accountId === plan.key && n.fate === 'issued' && n.check && n.check.date < day && (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97)
-    if (rows.length) must(await perform(this.office, 'clear', { accountId: idOf<'account'>(plan.key), numberIds: rows.map(n => n.id) }, this.stamp()))
+    const rows = [...this.office.kept.numbers.values()].filter(
+      n =>
+        n.accountId === plan.key &&
+        n.fate === 'issued' &&
+        n.check &&
+        n.check.date < day &&
+        (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97,
+    )
+    if (rows.length)
+      must(
+        await perform(
+          this.office,
+          'clear',
+          { accountId: idOf<'account'>(plan.key), numberIds: rows.map(n => n.id) },
+          this.stamp(),
+        ),
+      )
   }
 
   async loseTwoSheets(plan: Plan): Promise<void> {
     const book = await bookOf(this.office, idOf(plan.key))
     const next = nextNumber(book, this.office.rowsOf(book.id)) as CheckNumber
-    must(await perform(this.office, 'giveFate', { bookId: book.id, numbers: [next, next + 1 as CheckNumber], fate: 'missing', why: 'not in the box when it was opened' }, this.stamp()))
+    must(
+      await perform(
+        this.office,
+        'giveFate',
+        {
+          bookId: book.id,
+          numbers: [next, (next + 1) as CheckNumber],
+          fate: 'missing',
+          why: 'not in the box when it was opened',
+        },
+        this.stamp(),
+      ),
+    )
   }
 }
 
 /**
- * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies, three accounts, 40 payees, 18 months of history, 12 payments in the
- * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same rows.
+ * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies, three
+ * accounts, 40 payees, 18 months of history, 12 payments in the
+ * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same
+ * rows.
  */
 export async function demoOffice(now: string): Promise<Snapshot> {
   const today = dayOfMoment(now)
   const story = new Story(now)
   // The ferry prints its badge: a setting of its own over the common layout.
-  const badgeOn: OwnSettings = { settings: {}, added: [], fields: { 'logo': { on: true }, 'payer-name': { x: 30, w: 70 }, 'payer-address': { x: 30, w: 70 } } }
-  story.office.put({ owns: (['letter-top', 'letter-pay'] as const).map(key => ({ id: ownId(key, ferry.id), layoutKey: key, companyId: ferry.id, own: badgeOn, savedAt: `${addDays(today, -7)}T08:00:00.000${now.slice(-6)}` })) })
+  const badgeOn: OwnSettings = {
+    settings: {},
+    added: [],
+    fields: { logo: { on: true }, 'payer-name': { x: 30, w: 70 }, 'payer-address': { x: 30, w: 70 } },
+  }
+  story.office.put({
+    owns: (['letter-top', 'letter-pay'] as const).map(key => ({
+      id: ownId(key, ferry.id),
+      layoutKey: key,
+      companyId: ferry.id,
+      own: badgeOn,
+      savedAt: `${addDays(today, -7)}T08:00:00.000${now.slice(-6)}`,
+    })),
+  })
   const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
   const start = addDays(payday, -7 * WEEKS)
   for (const plan of plans) story.open(plan, start)
@@ -265,14 +552,19 @@ export async function demoOffice(now: string): Promise<Snapshot> {
       if (week % plan.everyWeeks) continue
       const last = week === WEEKS
       if (plan.key === 'operating' && week === 41) await story.loseTwoSheets(plan)
-      if (plan.pad && week % 6 === 2) await story.writeByHand(plan, plan.payees[week % plan.payees.length]!, day)
+      if (plan.pad && week % 6 === 2)
+        await story.writeByHand(plan, plan.payees[week % plan.payees.length]!, day)
       const waiting = story.office.found('payments', 'waiting', [plan.key]).map(p => p.id)
       const ids = [...waiting]
       for (const payee of story.some(plan)) ids.push(await story.drawTo(plan, payee, day))
       const run = await story.print(plan, ids)
       if (last && plan.key === 'payroll') continue
       await story.countOff(run)
-      const paid = sum([...story.office.kept.runs.get(run)?.checks ?? []].map(c => story.office.kept.payments.get(c.paymentId)?.amount ?? zero))
+      const paid = sum(
+        [...(story.office.kept.runs.get(run)?.checks ?? [])].map(
+          c => story.office.kept.payments.get(c.paymentId)?.amount ?? zero,
+        ),
+      )
       story.bankIn(plan, paid)
     }
   }
@@ -280,7 +572,8 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   const [operating, , yard] = plans as [Plan, Plan, Plan]
   const fill = async (plan: Plan, wanted: number): Promise<void> => {
     const inLane = story.office.found('payments', 'waiting', [plan.key]).map(p => p.name)
-    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length)) await story.drawTo(plan, demo, today)
+    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length))
+      await story.drawTo(plan, demo, today)
   }
   await fill(operating, 12)
   await fill(yard, 3)

@@ -19,13 +19,20 @@ async function saved(page: Page, button: string): Promise<string> {
   await page.getByTestId(button).click()
   return (await download).path()
 }
-const text = (pdf: string, ...more: string[]): string => execFileSync('pdftotext', ['-layout', ...more, pdf, '-'], { encoding: 'utf8' })
+const text = (pdf: string, ...more: string[]): string =>
+  execFileSync('pdftotext', ['-layout', ...more, pdf, '-'], { encoding: 'utf8' })
 async function proofHolds(page: Page): Promise<void> {
   await page.goto('/books/proof')
   await expect(page.getByTestId('proof-holds')).toBeVisible()
   await expect(page.getByTestId('compared')).toBeVisible()
 }
-async function openBook(page: Page, account: string, kind: string, first: string, last: string): Promise<void> {
+async function openBook(
+  page: Page,
+  account: string,
+  kind: string,
+  first: string,
+  last: string,
+): Promise<void> {
   await page.goto('/books')
   await page.getByTestId('open-book').click()
   await page.getByTestId('book-account').click()
@@ -37,7 +44,9 @@ async function openBook(page: Page, account: string, kind: string, first: string
   await page.getByTestId('book-open').click()
 }
 
-test('misfeed in the middle: two sheets fed at once shift the rest, the printer’s report fills the count-off, and the numbers add up', async ({ page }) => {
+test('misfeed in the middle: two sheets fed at once shift the rest, the printer’s report fills the count-off, and the numbers add up', async ({
+  page,
+}) => {
   await demoOffice(page)
   await toPrint(page, 'operating', 'Practice printer, Tray 1')
   await page.getByTestId('practice-pack').locator('summary').click()
@@ -50,17 +59,23 @@ test('misfeed in the middle: two sheets fed at once shift the rest, the printer�
   await expect(page.getByText('4283, came out blank, fed with another')).toBeVisible()
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toContainText('4284, sent as 4283')
-  await expect(page.getByTestId('outcomes').getByRole('row', { name: '4283 no check' })).toContainText('spoiled, came out blank, fed with another')
+  await expect(page.getByTestId('outcomes').getByRole('row', { name: '4283 no check' })).toContainText(
+    'spoiled, came out blank, fed with another',
+  )
   // The cover page adds up what was issued: twelve numbers, one skipped.
   const cover = text(await saved(page, 'cover'))
-  expect(cover).toContain(String([4281, 4282, ...Array.from({ length: 10 }, (_, i) => 4284 + i)].reduce((a, b) => a + b, 0)))
+  expect(cover).toContain(
+    String([4281, 4282, ...Array.from({ length: 10 }, (_, i) => 4284 + i)].reduce((a, b) => a + b, 0)),
+  )
   expect(cover).toContain('4283 spoiled (came out blank, fed with another)')
   await page.goto('/books/operating-book?number=4283')
   await expect(page.getByTestId('life')).toContainText('came out blank, fed with another')
   await proofHolds(page)
 })
 
-test('by hand: one sheet carries another number, shown before it is taken; a wrong date is spoiled and opens in the lane; only that one prints again', async ({ page }) => {
+test('by hand: one sheet carries another number, shown before it is taken; a wrong date is spoiled and opens in the lane; only that one prints again', async ({
+  page,
+}) => {
   await demoOffice(page)
   await toPrint(page, 'operating')
   await saved(page, 'print-save')
@@ -97,7 +112,9 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
   await proofHolds(page)
 })
 
-test('a box started at another number: the other book is loaded; then two runs on two books stand open at once', async ({ page }) => {
+test('a box started at another number: the other book is loaded; then two runs on two books stand open at once', async ({
+  page,
+}) => {
   await demoOffice(page)
   await openBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
   await expect(page.getByText('it reaches into another book')).toBeVisible()
@@ -139,7 +156,9 @@ test('a box started at another number: the other book is loaded; then two runs o
   await proofHolds(page)
 })
 
-test('a part-used sheet of three, then a printer that stacks face up: the last check is put on paper first', async ({ page }) => {
+test('a part-used sheet of three, then a printer that stacks face up: the last check is put on paper first', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/run/new?account=yard')
   await page.getByTestId('pick-done').click()
@@ -149,7 +168,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await expect(page.getByTestId('page')).toHaveText('Sheet 1 of 2')
   await page.getByTestId('proof-done').click()
   const pdf = await saved(page, 'print-save')
-  const payees = (await page.locator('[data-sheet] .who').allInnerTexts())
+  const payees = await page.locator('[data-sheet] .who').allInnerTexts()
   expect(payees).toHaveLength(3)
   const first = text(pdf, '-f', '1', '-l', '1')
   expect(first).toContain(payees[0]!)
@@ -174,7 +193,8 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await page.getByTestId('proof-done').click()
   const up = await saved(page, 'print-save')
   const who = await page.locator('[data-sheet] .who').allInnerTexts()
-  // The tray reads from the first check down; the PDF begins with the last, under the number on top of the pack.
+  // The tray reads from the first check down; the PDF begins with the last, under the number on top of the
+  // pack.
   expect(text(up, '-f', '1', '-l', '1')).toContain(who.at(-1)!)
   await expect(page.getByTestId('sheet-4281')).toContainText(who.at(-1)!)
   await page.getByTestId('all-good').click()
@@ -183,7 +203,9 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await proofHolds(page)
 })
 
-test('a lost paycheck is replaced: stopped, its letter and stub copy say so, balances stay, and the old number tells its successor', async ({ page }) => {
+test('a lost paycheck is replaced: stopped, its letter and stub copy say so, balances stay, and the old number tells its successor', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
   await page.getByTestId('all-good').click()
@@ -209,7 +231,9 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
   expect((await todayOf(page, 'Payroll')).slice(3, 6)).toEqual(before.slice(3, 6))
-  await page.goto(`/register?account=payroll&number=${encodeURIComponent(`payroll-book/${lost.split('/').at(-1)}`)}`)
+  await page.goto(
+    `/register?account=payroll&number=${encodeURIComponent(`payroll-book/${lost.split('/').at(-1)}`)}`,
+  )
   await page.getByTestId('find').locator('input').fill(lost.split('/').at(-1)!)
   await expect(page.getByText('Replaced by')).toBeVisible()
   const copy = text(await saved(page, 'act-copy-save'))
@@ -230,12 +254,18 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await expect(page.getByTestId('life')).toContainText('printed again, copy 2')
 })
 
-test('a wrong payment cancelled in a closed month, a handwritten check, a withdrawn payment brought back, and the trail that tells it all', async ({ page }) => {
+test('a wrong payment cancelled in a closed month, a handwritten check, a withdrawn payment brought back, and the trail that tells it all', async ({
+  page,
+}) => {
   await demoOffice(page)
   const before = await todayOf(page, 'Operating')
   await page.goto('/accounts')
   const past = new Date(Date.now() - 2 * 86_400_000)
-  await page.getByTestId('close-through').first().locator('input').fill(`${past.getUTCMonth() + 1}/${past.getUTCDate()}/${past.getUTCFullYear()}`)
+  await page
+    .getByTestId('close-through')
+    .first()
+    .locator('input')
+    .fill(`${past.getUTCMonth() + 1}/${past.getUTCDate()}/${past.getUTCFullYear()}`)
   await page.getByTestId('close-period').first().click()
   await expect(page.getByText(/: closed through \w+ \d/).first()).toBeVisible()
   await page.goto('/register?account=operating')
@@ -244,7 +274,10 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await giveReason(page, 'Why', 'paid twice')
   await expect(page.getByTestId('act-date')).toBeVisible()
   const open = new Date(past.getTime() + 86_400_000)
-  await page.getByTestId('act-date').locator('input').fill(`${open.getUTCMonth() + 1}/${open.getUTCDate()}/${open.getUTCFullYear()}`)
+  await page
+    .getByTestId('act-date')
+    .locator('input')
+    .fill(`${open.getUTCMonth() + 1}/${open.getUTCDate()}/${open.getUTCFullYear()}`)
   await page.getByTestId('ask-go').click()
   await expect(page.getByTestId('act-cancel')).toBeHidden()
   expect((await todayOf(page, 'Operating'))[3]).not.toBe(before[3])
@@ -283,7 +316,9 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await page.getByTestId('trail-check').click()
   await expect(page.getByTestId('trail-checked')).toContainText('the chain holds')
   const file = await saved(page, 'trail-save')
-  expect(execFileSync('npm', ['run', '-s', 'audit', '--', '--trail', file], { encoding: 'utf8' })).toContain('the chain holds')
+  expect(execFileSync('npm', ['run', '-s', 'audit', '--', '--trail', file], { encoding: 'utf8' })).toContain(
+    'the chain holds',
+  )
 })
 
 test('runs on several accounts are started together, and each stands open on its own', async ({ page }) => {
@@ -291,12 +326,15 @@ test('runs on several accounts are started together, and each stands open on its
   await page.goto('/run/together')
   await expect(page.getByTestId('group-payroll')).toContainText('waits for its count-off')
   await page.getByTestId('start-together').click()
-  for (const account of ['operating', 'yard']) await expect(page.getByTestId(`group-${account}`)).toContainText('a run is being prepared')
+  for (const account of ['operating', 'yard'])
+    await expect(page.getByTestId(`group-${account}`)).toContainText('a run is being prepared')
   await page.getByTestId('group-yard').getByRole('link', { name: 'Go on with it' }).click()
   await expect(page.getByTestId('load-done')).toBeVisible()
 })
 
-test('a long list draws only the rows in sight, and a number asked for is brought there', async ({ page }) => {
+test('a long list draws only the rows in sight, and a number asked for is brought there', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/register?account=payroll')
   const rows = page.locator('tr[data-number]')
@@ -309,13 +347,28 @@ test('a long list draws only the rows in sight, and a number asked for is brough
   expect(await page.getByTestId('numbers').locator('tr.pickable').count()).toBeLessThan(60)
 })
 
-test('a number that came from outside stands in red words in the proof, with a link to it', async ({ page }) => {
+test('a number that came from outside stands in red words in the proof, with a link to it', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.evaluate(async () => {
-    const store = await new Promise<IDBDatabase>((resolve) => { const ask = indexedDB.open('violet-lane'); ask.onsuccess = () => resolve(ask.result) })
-    await new Promise((resolve) => {
+    const store = await new Promise<IDBDatabase>(resolve => {
+      const ask = indexedDB.open('violet-lane')
+      ask.onsuccess = () => resolve(ask.result)
+    })
+    await new Promise(resolve => {
       const writing = store.transaction('numbers', 'readwrite')
-      writing.objectStore('numbers').put({ id: 'yard-book/9000', bookId: 'yard-book', accountId: 'yard', number: 9000, fate: 'issued', why: '', at: '', check: null, life: [] })
+      writing.objectStore('numbers').put({
+        id: 'yard-book/9000',
+        bookId: 'yard-book',
+        accountId: 'yard',
+        number: 9000,
+        fate: 'issued',
+        why: '',
+        at: '',
+        check: null,
+        life: [],
+      })
       writing.oncomplete = resolve
     })
     store.close()

@@ -4,7 +4,10 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { demoOffice, expect, holdsPdf, test } from './office'
 
-test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({ page, context }) => {
+test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({
+  page,
+  context,
+}) => {
   await demoOffice(page)
   await page.goto('/fit')
   await page.getByTestId('new-printer').click()
@@ -22,7 +25,14 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await type('A', '60')
   await type('C', '22.5')
   await expect(page.getByText('no working printer moves it so far')).toBeVisible()
-  for (const [mark, text] of [['A', '18.3'], ['B', '19.4'], ['D', '21'], ['E', '18'], ['F', '21.5']] as const) await type(mark, text)
+  for (const [mark, text] of [
+    ['A', '18.3'],
+    ['B', '19.4'],
+    ['D', '21'],
+    ['E', '18'],
+    ['F', '21.5'],
+  ] as const)
+    await type(mark, text)
   await expect(page.getByTestId('found')).toContainText('too far right')
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by ruler')
@@ -35,13 +45,19 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await page.getByTestId('pick-done').click()
   await expect(page.getByText('Goes through its fit for this stock')).toBeVisible()
   await page.getByTestId('load-done').click()
-  await expect(page.getByTestId('fit-used')).toContainText('Goes through the fit of Office laser, Tray 1, made today, not confirmed')
-  await expect(page.getByTestId('read-back')).toContainText('3 MICR lines read back from the finished pages: as meant')
+  await expect(page.getByTestId('fit-used')).toContainText(
+    'Goes through the fit of Office laser, Tray 1, made today, not confirmed',
+  )
+  await expect(page.getByTestId('read-back')).toContainText(
+    '3 MICR lines read back from the finished pages: as meant',
+  )
   await page.getByTestId('proof-done').click()
   const download = page.waitForEvent('download')
   await page.getByTestId('print-save').click()
   const path = await (await download).path()
-  expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain('No syntax or stream encoding errors')
+  expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain(
+    'No syntax or stream encoding errors',
+  )
   // The sheet itself is told without the correction: the paper in hand is what was meant.
   await page.goto('/register?account=yard')
   await expect(page.getByTestId('sheet')).toBeVisible()
@@ -56,16 +72,26 @@ async function practiceFit(page: Page, stock = ''): Promise<void> {
 }
 /** The picture of a sheet of the newest job that belongs to a run, from the practice printer. */
 async function sheetOfRun(page: Page, run: string, dpi: number): Promise<Buffer> {
-  const { jobs } = await (await page.request.get('/api/practice-printer')).json() as { jobs: { id: string, ref: string }[] }
-  return (await page.request.get(`/api/practice-printer/jobs/${jobs.find(j => j.ref === run)?.id}/sheets/1?dpi=${dpi}`)).body()
+  const { jobs } = (await (await page.request.get('/api/practice-printer')).json()) as {
+    jobs: { id: string; ref: string }[]
+  }
+  return (
+    await page.request.get(
+      `/api/practice-printer/jobs/${jobs.find(j => j.ref === run)?.id}/sheets/1?dpi=${dpi}`,
+    )
+  ).body()
 }
 
-test('from pictures alone: fit sheet through the practice printer, its scan gives the fit, a second confirms it, a run lands on the preprinted lines, and a scan of its check says so too', async ({ page }) => {
+test('from pictures alone: fit sheet through the practice printer, its scan gives the fit, a second confirms it, a run lands on the preprinted lines, and a scan of its check says so too', async ({
+  page,
+}) => {
   await demoOffice(page)
   await practiceFit(page, 'check-over-two-stubs-numbered')
   await page.getByTestId('fit-sheet').click()
   await page.getByTestId('practice-scan').click()
-  await expect(page.getByTestId('found')).toContainText(/1\.(7[5-9]|8[0-5]) mm too far right, 1\.(2[5-9]|3[0-5]) mm too high, turned 0\.35° with the clock/)
+  await expect(page.getByTestId('found')).toContainText(
+    /1\.(7[5-9]|8[0-5]) mm too far right, 1\.(2[5-9]|3[0-5]) mm too high, turned 0\.35° with the clock/,
+  )
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by scan')
   await page.getByTestId('confirm-sheet').click()
@@ -82,42 +108,62 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await expect(page.getByTestId('all-good')).toBeVisible()
   const run = new URL(page.url()).pathname.split('/').at(-1) ?? ''
   await page.waitForTimeout(600)
-  // What we print is darker than what the stationer printed: where the payee begins, and on which line it stands.
+  // What we print is darker than what the stationer printed: where the payee begins, and on which line it
+  // stands.
   const dpi = 200
   const image = await loadImage(await sheetOfRun(page, run, dpi))
   const context = createCanvas(image.width, image.height).getContext('2d')
   context.drawImage(image, 0, 0)
-  const layout = JSON.parse(readFileSync('core/paper/data/letter-top.json', 'utf8')) as { fields: { kind: string, x: number, y: number, w: number, h: number }[] }
+  const layout = JSON.parse(readFileSync('core/paper/data/letter-top.json', 'utf8')) as {
+    fields: { kind: string; x: number; y: number; w: number; h: number }[]
+  }
   const box = layout.fields.find(f => f.kind === 'payee')!
-  const px = (mm: number): number => Math.round(mm / 25.4 * dpi)
+  const px = (mm: number): number => Math.round((mm / 25.4) * dpi)
   const { data, width } = context.getImageData(px(box.x - 1), px(box.y - 0.5), px(60), px(box.h - 0.5))
   const dark = Array.from({ length: data.length / 4 }, (_, i) => i).filter(i => data[4 * i]! < 70)
-  const left = Math.min(...dark.map(i => i % width)) / dpi * 25.4 - 1
+  const left = (Math.min(...dark.map(i => i % width)) / dpi) * 25.4 - 1
   expect(dark.length).toBeGreaterThan(200)
   expect(left).toBeGreaterThan(-0.2)
   expect(left).toBeLessThan(0.6)
 
   // A scan of that very check tells the same printer.
-  const scan = (await (await page.request.get('/api/practice-printer')).json() as { jobs: { id: string, ref: string }[] }).jobs.find(j => j.ref === run)!.id
-  const picture = await (await page.request.get(`/api/practice-printer/jobs/${scan}/sheets/1?dpi=150&view=scan`)).body()
+  const scan = (
+    (await (await page.request.get('/api/practice-printer')).json()) as {
+      jobs: { id: string; ref: string }[]
+    }
+  ).jobs.find(j => j.ref === run)!.id
+  const picture = await (
+    await page.request.get(`/api/practice-printer/jobs/${scan}/sheets/1?dpi=150&view=scan`)
+  ).body()
   await practiceFit(page, 'check-over-two-stubs-numbered')
   await page.getByTestId('way-check').click()
   await page.getByTestId('check-in-hand').click()
   // Newest run first, and in it the last check first: sheet 1 carries the first.
-  const { jobs } = await (await page.request.get('/api/practice-printer')).json() as { jobs: { ref: string, sheets: { sheet: number, numbers: number[] }[] }[] }
-  await page.getByRole('option').filter({ hasText: String(jobs.find(j => j.ref === run)!.sheets.find(s => s.sheet === 1)!.numbers[0]) }).click()
-  await page.getByTestId('check-scan').setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
+  const { jobs } = (await (await page.request.get('/api/practice-printer')).json()) as {
+    jobs: { ref: string; sheets: { sheet: number; numbers: number[] }[] }[]
+  }
+  await page
+    .getByRole('option')
+    .filter({ hasText: String(jobs.find(j => j.ref === run)!.sheets.find(s => s.sheet === 1)!.numbers[0]) })
+    .click()
+  await page
+    .getByTestId('check-scan')
+    .setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
   await expect(page.getByTestId('found')).toContainText(/1\.[789]\d mm too far right/)
   await expect(page.getByText('the worst corner was still')).toBeVisible()
   // Another sheet is told apart: a check where the fit sheet is wanted, and no paper at all.
   await page.getByTestId('way-scan').click()
-  await page.getByTestId('fit-scan').setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
+  await page
+    .getByTestId('fit-scan')
+    .setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
   await expect(page.getByRole('alert').filter({ hasText: 'black squares' })).toBeVisible()
   await page.getByTestId('fit-scan').setInputFiles('docs/screenshots/register.png')
   await expect(page.getByRole('alert').filter({ hasText: /paper|shape|squares|pixels/ })).toBeVisible()
 })
 
-test('MICR line: the ladder sheet is ranked from its scan, and the choice belongs to the printer', async ({ page }) => {
+test('MICR line: the ladder sheet is ranked from its scan, and the choice belongs to the printer', async ({
+  page,
+}) => {
   await demoOffice(page)
   await practiceFit(page)
   await page.getByTestId('part-micr').click()

@@ -12,7 +12,8 @@ const STEPS = Number(process.env.HANDS_STEPS ?? 80)
 /** The whole store is looked at every so many steps, and at the end. */
 const WHOLE = 20
 
-// In the suite a seed is tried again: on a machine that stands still a double press comes apart. What fails twice is a fault; run alone, once is enough.
+// In the suite a seed is tried again: on a machine that stands still a double press comes apart. What fails
+// twice is a fault; run alone, once is enough.
 test.describe.configure({ retries: process.env.HANDS_SEEDS ? 0 : 2 })
 
 for (const seed of SEEDS) {
@@ -22,39 +23,84 @@ for (const seed of SEEDS) {
     const r = random(seed)
     const told: string[] = []
     let acts = (await truthOf(page)).acts
-    const fail = (what: string): never => { throw new Error(`${what}\n\nThe last steps:\n${told.slice(-25).join('\n')}\n\nAgain with: npm run hands -- --seed ${seed} --steps ${told.length}`) }
+    const fail = (what: string): never => {
+      throw new Error(
+        `${what}\n\nThe last steps:\n${told.slice(-25).join('\n')}\n\nAgain with: npm run hands -- --seed ${seed} --steps ${told.length}`,
+      )
+    }
     for (let n = 1; n <= STEPS; n++) {
       const moves = await movesHere({ page, context, r })
       const move: Move = r.one(moves)
       const full = move.most > 0 && !move.elsewhere && r.next() < 0.06
       const gone = !full && !move.elsewhere && !move.loads && r.next() < 0.04
-      told.push(`${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : gone ? ', the server is gone' : ''}`)
+      told.push(
+        `${n} ${new URL(page.url()).pathname} ${move.name}${full ? ', the disk is full' : gone ? ', the server is gone' : ''}`,
+      )
       const complaints = watched.length
       if (gone) await context.setOffline(true)
-      if (full) await page.evaluate(() => { const put = IDBObjectStore.prototype.put; Object.assign(globalThis, { roomAgain: () => { IDBObjectStore.prototype.put = put } }); IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
+      if (full)
+        await page.evaluate(() => {
+          const put = IDBObjectStore.prototype.put
+          Object.assign(globalThis, {
+            roomAgain: () => {
+              IDBObjectStore.prototype.put = put
+            },
+          })
+          IDBObjectStore.prototype.put = () => {
+            throw new DOMException('no room', 'QuotaExceededError')
+          }
+        })
       // A button may go away under the finger: that is no fault.
       let [done, apart] = [true, false]
-      await move.do().catch((error: unknown) => { done = false; apart = String(error).includes(APART); told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`) })
-      await page.waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'), undefined, { timeout: 15_000 }).catch(() => fail('something stays busy for ever'))
+      await move.do().catch((error: unknown) => {
+        done = false
+        apart = String(error).includes(APART)
+        told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`)
+      })
+      await page
+        .waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'), undefined, {
+          timeout: 15_000,
+        })
+        .catch(() => fail('something stays busy for ever'))
       if (gone) {
         await context.setOffline(false)
         // That nothing can be fetched is written to the console; an error nobody caught is not forgiven.
-        watched.splice(complaints, Infinity, ...watched.slice(complaints).filter(c => !c.startsWith('console: ')))
+        watched.splice(
+          complaints,
+          Infinity,
+          ...watched.slice(complaints).filter(c => !c.startsWith('console: ')),
+        )
       }
-      if (full) await page.evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.()).catch(() => undefined)
-      const truth = await truthOf(page).catch(() => (move.loads ? truthOf(page) : fail(`the page was loaded anew by itself after “${move.name}”`)))
-      if (truth.acts - acts > move.most + Number(apart)) fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
+      if (full)
+        await page
+          .evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.())
+          .catch(() => undefined)
+      const truth = await truthOf(page).catch(() =>
+        move.loads ? truthOf(page) : fail(`the page was loaded anew by itself after “${move.name}”`),
+      )
+      if (truth.acts - acts > move.most + Number(apart))
+        fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
       acts = truth.acts
-      const wrong = [...await disagreements(page, truth, () => truthOf(page)), ...await troublesOfSight(page), ...watched]
+      const wrong = [
+        ...(await disagreements(page, truth, () => truthOf(page))),
+        ...(await troublesOfSight(page)),
+        ...watched,
+      ]
       if (wrong.length) fail(wrong.join('\n'))
       if (move.keeps && done) {
         await page.waitForTimeout(60)
-        if (await focusLost(page)) { await page.waitForTimeout(700); if (await focusLost(page)) fail(`the focus is lost after “${move.name}”`) }
+        if (await focusLost(page)) {
+          await page.waitForTimeout(700)
+          if (await focusLost(page)) fail(`the focus is lost after “${move.name}”`)
+        }
       }
       if (n % WHOLE === 0 || n === STEPS) {
-        try { alwaysHolds(await wholeStore(page)) }
-        catch (error) { fail((error as Error).message) }
+        try {
+          alwaysHolds(await wholeStore(page))
+        } catch (error) {
+          fail((error as Error).message)
+        }
       }
     }
     expect(acts).toBeGreaterThan(0)

@@ -1,7 +1,10 @@
 import { execFileSync } from 'node:child_process'
 import { demoOffice, drawForm, empty, expect, fillFirstAccount, reopen, test, todayOf } from './office'
 
-test('from a payment to counted-off checks, the tab closed between every two steps', async ({ page: first, context }) => {
+test('from a payment to counted-off checks, the tab closed between every two steps', async ({
+  page: first,
+  context,
+}) => {
   let page = first
   await demoOffice(page)
   await expect(page.getByTestId('waits-for-count')).toContainText(/Payroll: \d+ checks/)
@@ -17,7 +20,9 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   await form.date.fill('fri')
   await form.amount.fill('1,234.56')
   await form.memo.fill('Two fenders')
-  await expect(page.getByTestId('sheet')).toContainText('One thousand two hundred thirty-four and 56/100 dollars')
+  await expect(page.getByTestId('sheet')).toContainText(
+    'One thousand two hundred thirty-four and 56/100 dollars',
+  )
   await form.draw.click()
   await expect(page.getByRole('status')).toContainText('Drawn: $1,234.56 to Cobalt Rope & Rigging')
   page = await reopen(page, context)
@@ -39,7 +44,13 @@ test('from a payment to counted-off checks, the tab closed between every two ste
 
   // Pick four, by amount.
   await page.getByRole('checkbox', { name: 'Pick all' }).click()
-  for (const name of ['Pick Saltgrass Bakery', 'Pick Northmere Marine Fuel', 'Pick Oystercatcher Print Works', 'Pick Cobalt Rope & Rigging, 1,234.56']) await page.getByRole('checkbox', { name }).check()
+  for (const name of [
+    'Pick Saltgrass Bakery',
+    'Pick Northmere Marine Fuel',
+    'Pick Oystercatcher Print Works',
+    'Pick Cobalt Rope & Rigging, 1,234.56',
+  ])
+    await page.getByRole('checkbox', { name }).check()
   await page.getByRole('combobox', { name: 'Order on paper' }).click({ force: true })
   await page.getByRole('option', { name: 'amount' }).click()
   await page.getByTestId('pick-done').click()
@@ -61,7 +72,9 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   const download = page.waitForEvent('download')
   await page.getByTestId('print-save').click()
   const file = await (await download).path()
-  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax or stream encoding errors')
+  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain(
+    'No syntax or stream encoding errors',
+  )
   expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(/Pages:\s+4/)
   await expect(page.getByTestId('count-off')).toBeVisible()
   page = await reopen(page, context)
@@ -69,7 +82,11 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   // Printed is not issued: the book balance has not moved, and Today says what waits.
   const printed = await todayOf(page, 'Operating')
   expect([printed[0], printed[3], printed[4]]).toEqual(['9', before[3], drawn[4]])
-  await page.getByTestId('waits-for-count').filter({ hasText: 'Operating: 4 checks' }).getByRole('link', { name: 'Count off' }).click()
+  await page
+    .getByTestId('waits-for-count')
+    .filter({ hasText: 'Operating: 4 checks' })
+    .getByRole('link', { name: 'Count off' })
+    .click()
 
   // Count off with the keyboard: second spoiled, last never came out, the others good.
   await page.locator('[data-sheet]').first().focus()
@@ -99,7 +116,9 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   await expect(row(next + 1)).toContainText('spoiled')
   await expect(row(next + 1)).toContainText('toner smeared')
   await expect(row(next + 3)).toContainText('unused')
-  const issued = await Promise.all([next, next + 2].map(async n => cents((await row(n).getByRole('cell').last().innerText()))))
+  const issued = await Promise.all(
+    [next, next + 2].map(async n => cents(await row(n).getByRole('cell').last().innerText())),
+  )
   expect(cents(before[3]!) - cents(counted[3]!)).toBe(issued[0]! + issued[1]!)
   await page.goto('/lane?account=operating')
   await expect(page.getByTestId('lane')).toContainText('Two fenders')
@@ -123,7 +142,12 @@ test('a pack that begins at another number asks what became of the difference', 
   await page.getByTestId('gap-done').click()
   await expect(page.getByTestId('sheet')).toContainText(String(next + 2))
   await page.goto('/books')
-  await expect(page.getByTestId('book-operating').getByRole('row', { name: /In the book/ }).first()).toContainText('2,000')
+  await expect(
+    page
+      .getByTestId('book-operating')
+      .getByRole('row', { name: /In the book/ })
+      .first(),
+  ).toContainText('2,000')
   await page.goto('/register?account=operating')
   await expect(page.locator('tr', { hasText: `${next + 1}` }).first()).toContainText('corner torn')
 })
@@ -173,7 +197,9 @@ test.describe('an office in which nothing was entered', () => {
   })
 })
 
-test('an advice for nothing, and one payment signed by picture: both come out of one run as they should', async ({ page }) => {
+test('an advice for nothing, and one payment signed by picture: both come out of one run as they should', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/lane/draw?account=operating')
   const form = drawForm(page)
@@ -215,7 +241,12 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   const page1 = execFileSync('pdftotext', ['-f', '1', '-l', '1', path, '-'], { encoding: 'utf8' })
   const page2 = execFileSync('pdftotext', ['-f', '2', '-l', '2', path, '-'], { encoding: 'utf8' })
   // The overlay crosses other text, which text extraction takes apart: its tall letters are counted instead.
-  const tall = (n: number) => [...execFileSync('pdftotext', ['-f', String(n), '-l', String(n), '-bbox', path, '-'], { encoding: 'utf8' }).matchAll(/yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">/g)].filter(m => Number(m[2]) - Number(m[1]) > 30).length
+  const tall = (n: number) =>
+    [
+      ...execFileSync('pdftotext', ['-f', String(n), '-l', String(n), '-bbox', path, '-'], {
+        encoding: 'utf8',
+      }).matchAll(/yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">/g),
+    ].filter(m => Number(m[2]) - Number(m[1]) > 30).length
   // The lowest number goes to the check, the advice comes after it.
   expect(tall(2)).toBeGreaterThanOrEqual(7)
   expect(tall(1)).toBe(0)
@@ -223,5 +254,9 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   expect(page2).not.toContain('123456780')
   expect(page1).toContain('123456780')
   expect(page1).toContain('Authorized signature')
-  expect(execFileSync('pdfimages', ['-list', path], { encoding: 'utf8' }).split('\n').filter(l => /^\s+1\s/.test(l)).length).toBeGreaterThan(1)
+  expect(
+    execFileSync('pdfimages', ['-list', path], { encoding: 'utf8' })
+      .split('\n')
+      .filter(l => /^\s+1\s/.test(l)).length,
+  ).toBeGreaterThan(1)
 })

@@ -3,19 +3,29 @@ import { test as base, expect, type BrowserContext, type Page } from '@playwrigh
 /** What a browser holds that has loaded the demo office: made once, before all tests. */
 export const demoState = 'test-results/demo-state.json'
 
-/** Every page of every test is watched: no error in the console, no broken content policy, no request that leaves the machine. */
+/**
+ * Every page of every test is watched: no error in the console, no broken content policy, no request that
+ * leaves the machine.
+ */
 export const test = base.extend<{ watched: string[] }>({
-  watched: [async ({ context, baseURL }, use) => {
-    const faults: string[] = []
-    context.on('page', page => watch(page, faults))
-    context.on('request', (request) => {
-      const url = new URL(request.url())
-      // The browser's own viewer of PDFs asks the browser itself for its looks.
-      if (!['data:', 'blob:', 'chrome:', 'chrome-extension:'].includes(url.protocol) && url.origin !== baseURL) faults.push(`request to ${request.url()}`)
-    })
-    await use(faults)
-    expect(faults).toEqual([])
-  }, { auto: true }],
+  watched: [
+    async ({ context, baseURL }, use) => {
+      const faults: string[] = []
+      context.on('page', page => watch(page, faults))
+      context.on('request', request => {
+        const url = new URL(request.url())
+        // The browser's own viewer of PDFs asks the browser itself for its looks.
+        if (
+          !['data:', 'blob:', 'chrome:', 'chrome-extension:'].includes(url.protocol) &&
+          url.origin !== baseURL
+        )
+          faults.push(`request to ${request.url()}`)
+      })
+      await use(faults)
+      expect(faults).toEqual([])
+    },
+    { auto: true },
+  ],
 })
 export { expect }
 /** For tests that begin before anything was entered. */
@@ -23,10 +33,15 @@ export const empty = { storageState: { cookies: [], origins: [] } }
 
 function watch(page: Page, faults: string[]): void {
   page.on('pageerror', error => faults.push(`error on the page: ${error.message}`))
-  page.on('console', (message) => { if (message.type() === 'error' || message.type() === 'warning') faults.push(`console: ${message.text()}`) })
+  page.on('console', message => {
+    if (message.type() === 'error' || message.type() === 'warning') faults.push(`console: ${message.text()}`)
+  })
 }
 
-/** A page of an office with the demo data in it, as every test's browser has it that was not told to begin empty. */
+/**
+ * A page of an office with the demo data in it, as every test's browser has it that was not told to begin
+ * empty.
+ */
 export async function demoOffice(page: Page): Promise<void> {
   await page.goto('/')
   await expect(page.getByTestId('today')).toBeVisible()
@@ -50,8 +65,13 @@ export async function todayOf(page: Page, account: string): Promise<string[]> {
 }
 
 export const drawForm = (page: Page) => ({
-  payee: page.getByRole('combobox', { name: 'Payee' }), date: page.getByLabel('Date'), amount: page.getByLabel('Amount'), memo: page.getByLabel('Memo'), address: page.getByLabel('Address, as it prints'),
-  ledger: page.getByRole('combobox', { name: 'Ledger account' }), draw: page.getByTestId('draw-it'),
+  payee: page.getByRole('combobox', { name: 'Payee' }),
+  date: page.getByLabel('Date'),
+  amount: page.getByLabel('Amount'),
+  memo: page.getByLabel('Memo'),
+  address: page.getByLabel('Address, as it prints'),
+  ledger: page.getByRole('combobox', { name: 'Ledger account' }),
+  draw: page.getByTestId('draw-it'),
 })
 
 /** Walks a run of the named account up to its print step. */

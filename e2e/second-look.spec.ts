@@ -1,11 +1,25 @@
 import type { Page } from '@playwright/test'
-import { demoOffice, drawForm, empty, expect, fillFirstAccount, giveReason, reopen, test, toPrintStep, todayOf } from './office'
+import {
+  demoOffice,
+  drawForm,
+  empty,
+  expect,
+  fillFirstAccount,
+  giveReason,
+  reopen,
+  test,
+  toPrintStep,
+  todayOf,
+} from './office'
 import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
 const said = (page: Page) => page.getByRole('status').filter({ hasText: /Drawn|Recorded/ })
 
-test('the draw form: two presses draw one payment, the next name stands alone, a half-typed form outlives its tab, another company clears it', async ({ page: first, context }) => {
+test('the draw form: two presses draw one payment, the next name stands alone, a half-typed form outlives its tab, another company clears it', async ({
+  page: first,
+  context,
+}) => {
   let page = first
   await demoOffice(page)
   const before = (await truthOf(page)).acts
@@ -13,7 +27,8 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   let form = drawForm(page)
   // All faults at once, each at its field, the focus on the first.
   await form.draw.press('Enter')
-  for (const fault of ['say who is paid', 'an amount is wanted here', 'choose the ledger account']) await expect(page.getByText(fault)).toBeVisible()
+  for (const fault of ['say who is paid', 'an amount is wanted here', 'choose the ledger account'])
+    await expect(page.getByText(fault)).toBeVisible()
   await expect(form.payee).toBeFocused()
 
   await page.keyboard.type('Saltgrass Bakery')
@@ -60,7 +75,9 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   await expect(page.getByText('say who is paid')).toBeVisible()
 })
 
-test('a check written by hand: the number moves on, and an old message does not stand beside a refusal', async ({ page }) => {
+test('a check written by hand: the number moves on, and an old message does not stand beside a refusal', async ({
+  page,
+}) => {
   await demoOffice(page)
   const pad = (await wholeStore(page)).books.find(b => b.kind === 'handwritten pad')!
   await page.goto(`/lane/draw?account=${pad.accountId}&pad=${pad.id}`)
@@ -102,7 +119,11 @@ test('a double click on a button that is refused keeps the focus on it', async (
   await demoOffice(page)
   await page.goto('/run/new?account=yard')
   await expect(page.getByTestId('pick-done')).toBeEnabled()
-  await page.evaluate(() => { IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError') } })
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    }
+  })
   await page.getByTestId('pick-done').dblclick()
   await expect(page.getByText('nothing was changed')).toBeVisible()
   await expect(page.getByTestId('pick-done')).toBeFocused()
@@ -132,7 +153,9 @@ test('Enter twice picks, and does not load the pack that nobody has looked at', 
   expect([now.acts - before, await page.getByTestId('load-done').isVisible()]).toEqual([1, true])
 })
 
-test('a number on the pack that is wrong by a digit uses nothing up, and is asked about with the numbers named', async ({ page }) => {
+test('a number on the pack that is wrong by a digit uses nothing up, and is asked about with the numbers named', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/run/new?account=operating')
   await page.getByTestId('pick-done').click()
@@ -150,7 +173,9 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
 })
 
-test('a check replaced, then cancelled in the lane: the balances are shown before and after, and agree with Today', async ({ page }) => {
+test('a check replaced, then cancelled in the lane: the balances are shown before and after, and agree with Today', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/register?account=operating')
   const row = page.locator('tr[data-number]').filter({ hasText: 'issued' }).first()
@@ -170,7 +195,11 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   await page.getByTestId('change').click()
   await page.getByTestId('lane-cancel').click()
   await giveReason(page, 'Why', 'paid twice')
-  const after = await page.getByRole('dialog').getByTestId('balances').locator('tbody tr td:nth-child(3)').allInnerTexts()
+  const after = await page
+    .getByRole('dialog')
+    .getByTestId('balances')
+    .locator('tbody tr td:nth-child(3)')
+    .allInnerTexts()
   await page.getByTestId('ask-go').dblclick()
   await expect(page.getByTestId('ask-go')).toHaveCount(0)
   expect((await todayOf(page, 'Operating')).slice(3)).toEqual(after)
@@ -183,7 +212,9 @@ test('where the browser opens no window, nothing is printed and the PDF is offer
   await demoOffice(page)
   await toPrintStep(page, 'yard')
   const before = await wholeStore(page)
-  await page.evaluate(() => { window.open = () => null })
+  await page.evaluate(() => {
+    window.open = () => null
+  })
   await page.getByTestId('print-open').click()
   await expect(page.getByText(/opened no window/)).toBeVisible()
   const now = await wholeStore(page)
@@ -210,7 +241,8 @@ test('a half-done count-off outlives its tab', async ({ page: first, context }) 
 test('from Today to counted off by the keyboard alone, in under 40 presses', async ({ page, context }) => {
   await demoOffice(page)
   let presses = 0
-  // A person looks at what came before they press on: sooner it would be the second half of a double press, or fall on a page at work.
+  // A person looks at what came before they press on: sooner it would be the second half of a double press,
+  // or fall on a page at work.
   const press = async (key: string) => {
     presses++
     if (key === 'Enter') {
@@ -221,7 +253,15 @@ test('from Today to counted off by the keyboard alone, in under 40 presses', asy
   }
   const onto = async (wanted: string) => {
     for (let n = 0; n < 40; n++) {
-      if (await page.evaluate(sel => document.activeElement?.closest(sel) !== null && document.activeElement?.closest(sel) !== undefined, wanted)) return
+      if (
+        await page.evaluate(
+          sel =>
+            document.activeElement?.closest(sel) !== null &&
+            document.activeElement?.closest(sel) !== undefined,
+          wanted,
+        )
+      )
+        return
       await press('Tab')
     }
     throw new Error(`${wanted} is not reached by Tab`)
@@ -250,21 +290,35 @@ test('from Today to counted off by the keyboard alone, in under 40 presses', asy
   expect(presses).toBeLessThan(40)
 })
 
-test('twenty accounts: the one a page is about is chosen from a list, by typing a part of its name', async ({ page }) => {
+test('twenty accounts: the one a page is about is chosen from a list, by typing a part of its name', async ({
+  page,
+}) => {
   await demoOffice(page)
-  await page.evaluate(() => new Promise<void>((done) => {
-    const open = indexedDB.open('violet-lane')
-    open.onsuccess = () => {
-      const at = open.result.transaction(['accounts', 'books'], 'readwrite')
-      const copied = (table: string, key: string, as: (n: number) => object): void => {
-        const like = at.objectStore(table).get(key)
-        like.onsuccess = () => { for (let n = 1; n <= 17; n++) at.objectStore(table).put({ ...like.result, ...as(n) }) }
-      }
-      copied('accounts', 'operating', n => ({ id: `more-${n}`, bookId: `book-${n}`, name: `Berth ${n} of the long quay` }))
-      copied('books', 'operating-book', n => ({ id: `book-${n}`, accountId: `more-${n}` }))
-      at.oncomplete = () => { open.result.close(); done() }
-    }
-  }))
+  await page.evaluate(
+    () =>
+      new Promise<void>(done => {
+        const open = indexedDB.open('violet-lane')
+        open.onsuccess = () => {
+          const at = open.result.transaction(['accounts', 'books'], 'readwrite')
+          const copied = (table: string, key: string, as: (n: number) => object): void => {
+            const like = at.objectStore(table).get(key)
+            like.onsuccess = () => {
+              for (let n = 1; n <= 17; n++) at.objectStore(table).put({ ...like.result, ...as(n) })
+            }
+          }
+          copied('accounts', 'operating', n => ({
+            id: `more-${n}`,
+            bookId: `book-${n}`,
+            name: `Berth ${n} of the long quay`,
+          }))
+          copied('books', 'operating-book', n => ({ id: `book-${n}`, accountId: `more-${n}` }))
+          at.oncomplete = () => {
+            open.result.close()
+            done()
+          }
+        }
+      }),
+  )
   await page.goto('/lane?account=operating')
   const choice = page.getByRole('combobox', { name: 'Bank account' })
   await choice.fill('berth 17')

@@ -1,7 +1,10 @@
 import { chromium, type FullConfig } from '@playwright/test'
 import { demoState } from './office'
 
-/** Loads the demo office once and keeps what the browser holds then: every test begins from it, instead of loading it anew. */
+/**
+ * Loads the demo office once and keeps what the browser holds then: every test begins from it, instead of
+ * loading it anew.
+ */
 export default async function setup(config: FullConfig): Promise<void> {
   const { baseURL, launchOptions, timezoneId } = config.projects[0]!.use
   const browser = await chromium.launch(launchOptions)

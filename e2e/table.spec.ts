@@ -6,14 +6,21 @@ import type { Page } from '@playwright/test'
 import { demoOffice, expect, holdsPdf, reopen, test, toPrintStep } from './office'
 
 const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
-const numberOf = (page: Page, label: string) => page.getByTestId('field-form').getByLabel(label, { exact: true })
+const numberOf = (page: Page, label: string) =>
+  page.getByTestId('field-form').getByLabel(label, { exact: true })
 
 async function table(page: Page, key: string): Promise<void> {
   await page.goto(`/papers/layout/${key}`)
   await expect(page.getByTestId('light-sheet')).toBeVisible()
   await expect(hit(page, 'payee')).toBeVisible()
 }
-async function drag(page: Page, id: string, dx: number, dy: number, options: { alt?: boolean, from?: string } = {}): Promise<void> {
+async function drag(
+  page: Page,
+  id: string,
+  dx: number,
+  dy: number,
+  options: { alt?: boolean; from?: string } = {},
+): Promise<void> {
   const box = (await (options.from ? page.locator(options.from) : hit(page, id)).boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   if (options.alt) await page.keyboard.down('Alt')
@@ -24,7 +31,10 @@ async function drag(page: Page, id: string, dx: number, dy: number, options: { a
   if (options.alt) await page.keyboard.up('Alt')
 }
 
-test('by mouse: drag, resize, snap, several at once, undo, save as a new version, compare, and the next sheet prints so', async ({ page, context }) => {
+test('by mouse: drag, resize, snap, several at once, undo, save as a new version, compare, and the next sheet prints so', async ({
+  page,
+  context,
+}) => {
   await demoOffice(page)
   await table(page, 'us-three-checks')
   await page.getByRole('button', { name: 'mm', exact: true }).click()
@@ -39,7 +49,9 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   // Snaps to the left edge of the payee's address when let go near it; with Alt held it does not.
   await page.getByTestId('undo').click()
   const addressLeft = 22.5
-  const scale = (await page.getByTestId('light-sheet').evaluate((svg: SVGSVGElement) => svg.getBoundingClientRect().width / svg.viewBox.baseVal.width))
+  const scale = await page
+    .getByTestId('light-sheet')
+    .evaluate((svg: SVGSVGElement) => svg.getBoundingClientRect().width / svg.viewBox.baseVal.width)
   await drag(page, 'memo', (addressLeft - left) * scale + 3, 0)
   await expect(numberOf(page, 'Left')).toHaveValue(String(addressLeft))
 
@@ -68,16 +80,31 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await next.goto('/run/new?account=yard')
   await next.getByTestId('pick-done').click()
   await next.getByTestId('load-done').click()
-  await expect(next.getByTestId('read-back')).toContainText('3 MICR lines read back from the finished pages: as meant')
-  const x = await next.getByTestId('sheet').locator('text', { hasText: /^Slipway$/ }).first().getAttribute('x')
+  await expect(next.getByTestId('read-back')).toContainText(
+    '3 MICR lines read back from the finished pages: as meant',
+  )
+  const x = await next
+    .getByTestId('sheet')
+    .locator('text', { hasText: /^Slipway$/ })
+    .first()
+    .getAttribute('x')
   expect(Number(x)).toBeCloseTo(addressLeft, 1)
 })
 
-test('by keyboard alone: choose, move, size, switch, undo, one company’s own, sample', async ({ page, context }) => {
+test('by keyboard alone: choose, move, size, switch, undo, one company’s own, sample', async ({
+  page,
+  context,
+}) => {
   await demoOffice(page)
   await table(page, 'letter-top')
   await page.getByTestId('light-sheet').focus()
-  const choose = async (name: string) => { for (let i = 0; i < 60; i++) { await page.keyboard.press('PageDown'); if ((await page.getByTestId('field-form').locator('h3').innerText()).startsWith(name)) return } throw new Error(`${name} was not reached`) }
+  const choose = async (name: string) => {
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('PageDown')
+      if ((await page.getByTestId('field-form').locator('h3').innerText()).startsWith(name)) return
+    }
+    throw new Error(`${name} was not reached`)
+  }
   await choose('Memo')
   await expect(page.locator('[aria-live=polite].d-sr-only')).toContainText('Memo: 5.51 in from the left')
   await page.keyboard.press('ArrowRight')
@@ -134,13 +161,23 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   await expect(page.getByTestId('light-sheet')).toContainText('Void after 90 days')
 })
 
-test('a layout and a stock go out as files and come back; damaged files are told at their place', async ({ page }) => {
+test('a layout and a stock go out as files and come back; damaged files are told at their place', async ({
+  page,
+}) => {
   await demoOffice(page)
   await table(page, 'letter-top')
   const download = page.waitForEvent('download')
   await page.getByTestId('export-layout').click()
-  const layout = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { code: string, id: string, fields: { x: number }[] }
-  const file = (name: string, data: unknown) => { const path = join(tmpdir(), `violet-lane-${process.pid}-${name}`); writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data)); return path }
+  const layout = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
+    code: string
+    id: string
+    fields: { x: number }[]
+  }
+  const file = (name: string, data: unknown) => {
+    const path = join(tmpdir(), `violet-lane-${process.pid}-${name}`)
+    writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data))
+    return path
+  }
   await page.goto('/papers')
   const take = page.getByTestId('import')
   await take.setInputFiles(file('broken.json', { ...layout, fields: [{ ...layout.fields[0], x: 'left' }] }))
@@ -156,11 +193,14 @@ test('a layout and a stock go out as files and come back; damaged files are told
   await expect(page.getByTestId('stocks')).toContainText('version 2')
 })
 
-test('which stock is mine: four questions lead to a layout; own stock from measures; a scan lies under', async ({ page }) => {
+test('which stock is mine: four questions lead to a layout; own stock from measures; a scan lies under', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/papers')
   await page.getByTestId('guide-open').click()
-  for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing']) await page.getByTestId('guide').getByText(answer, { exact: true }).click()
+  for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing'])
+    await page.getByTestId('guide').getByText(answer, { exact: true }).click()
   await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
   await page.getByTestId('new-code').locator('input').fill('MINE')
   await page.getByTestId('ask-go').click()
@@ -188,7 +228,9 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   await expect(page.getByTestId('stocks')).toContainText('Harbor office checks')
 })
 
-test('an account: the check lights up, a sample of another country, own font refused with its reason, ready list', async ({ page }) => {
+test('an account: the check lights up, a sample of another country, own font refused with its reason, ready list', async ({
+  page,
+}) => {
   await demoOffice(page)
   await page.goto('/accounts/new')
   await page.getByTestId('sample-account').click()
@@ -203,7 +245,9 @@ test('an account: the check lights up, a sample of another country, own font ref
   await page.getByLabel('MICR code').fill('400123004')
   await expect(page.getByTestId('micr-findings')).toContainText('The line fits')
   await page.getByTestId('font-file').setInputFiles('core/faces/ttf/sans.ttf')
-  await expect(page.getByText('the font has nothing at').or(page.getByText('the pitch does not fit'))).toBeVisible()
+  await expect(
+    page.getByText('the font has nothing at').or(page.getByText('the pitch does not fit')),
+  ).toBeVisible()
   await page.getByTestId('save-account').click()
   await expect(page.getByTestId('ready')).toBeVisible()
   await expect(page.getByTestId('ready')).toContainText('draw the first payment')
@@ -216,7 +260,10 @@ test('stubs that go on: continuation sheets are made with the run', async ({ pag
   await table(page, 'us-three-checks-counterfoil')
   await page.goto('/papers/layout/letter-top')
   await hit(page, 'stub1-table').click()
-  await page.getByTestId('field-form').getByRole('combobox', { name: 'Rows that do not fit' }).click({ force: true })
+  await page
+    .getByTestId('field-form')
+    .getByRole('combobox', { name: 'Rows that do not fit' })
+    .click({ force: true })
   await page.getByRole('option', { name: 'continuation sheet on plain paper' }).click()
   await page.getByTestId('field-form').getByLabel('Height', { exact: true }).fill('0.5')
   await page.getByTestId('field-form').getByLabel('Height', { exact: true }).press('Enter')

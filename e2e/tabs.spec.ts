@@ -9,21 +9,40 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
   await expect(other.getByTestId('print-effect')).toBeVisible()
   // Both tabs press at the same moment of the clock, whatever the test's own turns take.
   const moment = Date.now() + 1500
-  await Promise.all([page, other].map(tab => tab.getByTestId('print-save').evaluate((button, at) => new Promise<void>((pressed) => {
-    setTimeout(() => { (button as HTMLElement).click(); pressed() }, at - Date.now())
-  }), moment)))
+  await Promise.all(
+    [page, other].map(tab =>
+      tab.getByTestId('print-save').evaluate(
+        (button, at) =>
+          new Promise<void>(pressed => {
+            setTimeout(() => {
+              ;(button as HTMLElement).click()
+              pressed()
+            }, at - Date.now())
+          }),
+        moment,
+      ),
+    ),
+  )
   // One printed; both show the same run at its count-off, and the numbers are on paper once.
   for (const tab of [page, other]) await expect(tab.getByTestId('count-off')).toBeVisible()
   await page.goto('/books')
   const onPaper = page.getByTestId('book-yard').getByRole('row', { name: /on paper/ })
   await expect(onPaper).toContainText('3')
-  const prints = await page.evaluate(() => new Promise<number>((resolve) => {
-    const open = indexedDB.open('violet-lane')
-    open.onsuccess = () => {
-      const all = open.result.transaction('trail').objectStore('trail').getAll()
-      all.onsuccess = () => resolve((all.result as { act: string, at: string }[]).filter(l => l.act === 'print' && Date.parse(l.at) > Date.now() - 60_000).length)
-    }
-  }))
+  const prints = await page.evaluate(
+    () =>
+      new Promise<number>(resolve => {
+        const open = indexedDB.open('violet-lane')
+        open.onsuccess = () => {
+          const all = open.result.transaction('trail').objectStore('trail').getAll()
+          all.onsuccess = () =>
+            resolve(
+              (all.result as { act: string; at: string }[]).filter(
+                l => l.act === 'print' && Date.parse(l.at) > Date.now() - 60_000,
+              ).length,
+            )
+        }
+      }),
+  )
   expect(prints).toBe(1)
 })
 
@@ -69,16 +88,22 @@ test('nothing came out: the same PDF goes out again, and the trail counts it', a
   await expect(page.getByTestId('outcomes')).toBeVisible()
 })
 
-test('where another tab runs a newer version, this one lets go of the data and says so', async ({ page, context }) => {
+test('where another tab runs a newer version, this one lets go of the data and says so', async ({
+  page,
+  context,
+}) => {
   await demoOffice(page)
   const other = await context.newPage()
   await other.goto('/favicon.svg')
   // A version that does not exist yet asks for the store, and gives up again.
-  await other.evaluate(() => new Promise<void>((done) => {
-    const open = indexedDB.open('violet-lane', 9990)
-    open.onupgradeneeded = () => open.transaction?.abort()
-    open.onerror = () => done()
-  }))
+  await other.evaluate(
+    () =>
+      new Promise<void>(done => {
+        const open = indexedDB.open('violet-lane', 9990)
+        open.onupgradeneeded = () => open.transaction?.abort()
+        open.onerror = () => done()
+      }),
+  )
   await expect(page.getByRole('alertdialog')).toContainText('A newer Violet Lane is open in another tab')
   await page.getByRole('button', { name: 'Reload' }).click()
   await expect(page.getByTestId('today')).toBeVisible()

@@ -8,18 +8,41 @@ const POINT = 25.4 / 72
 
 /** Nothing is cut off: no sideways scrolling, no card lower or narrower than what is in it. */
 async function narrow(page: Page, what: string): Promise<void> {
-  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  const wide = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  )
   expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
-  const cut = await page.evaluate(() => [...document.querySelectorAll('.v-card, .v-btn')].filter(e => !/auto|scroll/.test(getComputedStyle(e).overflow) && (e.scrollHeight > e.clientHeight + 3 || e.scrollWidth > e.clientWidth + 3)).map(e => (e as HTMLElement).innerText.slice(0, 40)))
+  const cut = await page.evaluate(() =>
+    [...document.querySelectorAll('.v-card, .v-btn')]
+      .filter(
+        e =>
+          !/auto|scroll/.test(getComputedStyle(e).overflow) &&
+          (e.scrollHeight > e.clientHeight + 3 || e.scrollWidth > e.clientWidth + 3),
+      )
+      .map(e => (e as HTMLElement).innerText.slice(0, 40)),
+  )
   expect(cut, `${what} cuts off`).toEqual([])
   expect(await troublesOfSight(page), what).toEqual([])
 }
 async function clean(page: Page, what: string, only?: string): Promise<void> {
   await page.waitForTimeout(350)
   // Letters on the drawn paper are the picture of a sheet, named as a whole: their contrast is the printer’s.
-  const axe = new AxeBuilder({ page }).exclude('.sheet svg text').exclude('.sheet-edit text').exclude('svg.check text')
-  const { violations } = await (only ? axe.withRules([only]) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])).analyze()
-  expect(violations.map(v => `${what}: ${v.id}: ${v.nodes.map(n => n.html.slice(0, 120)).slice(0, 3).join(' | ')}`)).toEqual([])
+  const axe = new AxeBuilder({ page })
+    .exclude('.sheet svg text')
+    .exclude('.sheet-edit text')
+    .exclude('svg.check text')
+  const { violations } = await (
+    only ? axe.withRules([only]) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+  ).analyze()
+  expect(
+    violations.map(
+      v =>
+        `${what}: ${v.id}: ${v.nodes
+          .map(n => n.html.slice(0, 120))
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
   await narrow(page, what)
 }
 
@@ -46,9 +69,15 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/practice/printer', '[data-test=practice-send]'],
 ]
 const usual = { width: 1280, height: 800 }
-const smaller = [{ width: 1024, height: 700 }, { width: 640, height: 400 }]
+const smaller = [
+  { width: 1024, height: 700 },
+  { width: 640, height: 400 },
+]
 
-/** One load a view: every rule in light, its room in the smaller windows, and what the dark theme changes, which is colour: contrast alone. */
+/**
+ * One load a view: every rule in light, its room in the smaller windows, and what the dark theme changes,
+ * which is colour: contrast alone.
+ */
 async function everyWay(page: Page, what: string): Promise<void> {
   await clean(page, what)
   for (const size of smaller) {
@@ -68,7 +97,9 @@ const groups = [
   ['of layouts and printers', views.slice(15)],
 ] as const
 for (const [name, some] of groups) {
-  test(`every view ${name} is clean for axe and scrolls sideways in no window, in light and dark`, async ({ page }) => {
+  test(`every view ${name} is clean for axe and scrolls sideways in no window, in light and dark`, async ({
+    page,
+  }) => {
     test.setTimeout(300_000)
     await demoOffice(page)
     for (const [path, ready] of some) {
@@ -79,7 +110,9 @@ for (const [name, some] of groups) {
   })
 }
 
-test('every step of a run is clean for axe and scrolls sideways in no window, in light and dark', async ({ page }) => {
+test('every step of a run is clean for axe and scrolls sideways in no window, in light and dark', async ({
+  page,
+}) => {
   test.setTimeout(300_000)
   await demoOffice(page)
   await page.goto('/run/new?account=yard')
@@ -123,21 +156,45 @@ test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page })
   await toPrintStep(page, 'yard')
   await page.getByRole('button', { name: 'Change' }).last().click()
   // Letters as the browser really sets them: left edge, baseline and width, in mm of the sheet.
-  const shown = await page.getByTestId('sheet').locator('svg').evaluate(async (svg) => {
-    await document.fonts.ready
-    return [...svg.querySelectorAll('text')].map(t => ({ text: t.textContent, x: t.getStartPositionOfChar(0).x, y: t.getStartPositionOfChar(0).y, end: t.getEndPositionOfChar(t.getNumberOfChars() - 1).x, size: Number(t.getAttribute('font-size')) }))
-  })
+  const shown = await page
+    .getByTestId('sheet')
+    .locator('svg')
+    .evaluate(async svg => {
+      await document.fonts.ready
+      return [...svg.querySelectorAll('text')].map(t => ({
+        text: t.textContent,
+        x: t.getStartPositionOfChar(0).x,
+        y: t.getStartPositionOfChar(0).y,
+        end: t.getEndPositionOfChar(t.getNumberOfChars() - 1).x,
+        size: Number(t.getAttribute('font-size')),
+      }))
+    })
   await page.getByTestId('proof-done').click()
   const download = page.waitForEvent('download')
   await page.getByTestId('print-save').click()
-  const html = execFileSync('pdftotext', ['-f', '1', '-l', '1', '-bbox', await (await download).path(), '-'], { encoding: 'utf8' })
-  const words = [...html.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<\/word>/g)].map(m => ({ x: Number(m[1]) * POINT, end: Number(m[3]) * POINT, bottom: Number(m[4]) * POINT, text: m[5]!.replaceAll('&amp;', '&') }))
+  const html = execFileSync(
+    'pdftotext',
+    ['-f', '1', '-l', '1', '-bbox', await (await download).path(), '-'],
+    { encoding: 'utf8' },
+  )
+  const words = [
+    ...html.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<\/word>/g),
+  ].map(m => ({
+    x: Number(m[1]) * POINT,
+    end: Number(m[3]) * POINT,
+    bottom: Number(m[4]) * POINT,
+    text: m[5]!.replaceAll('&amp;', '&'),
+  }))
   expect(shown.length).toBeGreaterThan(30)
   for (const text of shown) {
     const [first, last] = [text.text.split(' ')[0]!, text.text.split(' ').at(-1)!]
     const baseline = (w: { bottom: number }) => Math.abs(w.bottom - 0.275 * text.size - text.y)
-    const start = Math.min(...words.filter(w => w.text.startsWith(first)).map(w => Math.max(Math.abs(w.x - text.x), baseline(w))))
-    const end = Math.min(...words.filter(w => w.text.endsWith(last)).map(w => Math.max(Math.abs(w.end - text.end), baseline(w))))
+    const start = Math.min(
+      ...words.filter(w => w.text.startsWith(first)).map(w => Math.max(Math.abs(w.x - text.x), baseline(w))),
+    )
+    const end = Math.min(
+      ...words.filter(w => w.text.endsWith(last)).map(w => Math.max(Math.abs(w.end - text.end), baseline(w))),
+    )
     expect(start, text.text).toBeLessThan(0.1)
     expect(end, text.text).toBeLessThan(0.1)
   }

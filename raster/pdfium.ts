@@ -3,19 +3,30 @@ import type { GreyImage } from '../core/micr/darkness'
 import { MM_PER_INCH, MM_PER_POINT } from '../core/paper/length'
 
 /** A part of a page, in mm from its upper left. */
-export interface Part { readonly x: number, readonly y: number, readonly w: number, readonly h: number }
-/** A PDF opened to be looked at, by a rasteriser that is not the program that wrote it. Pages count from 1; lengths in mm. Close it when done. */
+export interface Part {
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+}
+/**
+ * A PDF opened to be looked at, by a rasteriser that is not the program that wrote it. Pages count from 1;
+ * lengths in mm. Close it when done.
+ */
 export interface RasterPdf {
   readonly pages: number
-  sizeOf(page: number): { w: number, h: number }
+  sizeOf(page: number): { w: number; h: number }
   /** A part of a page as grey pixels at so many dots to the inch; what lies off the page is white. */
   grey(page: number, part: Part, dpi: number): GreyImage
   /** A part of a page as RGBA pixels. */
-  colors(page: number, part: Part, dpi: number): { w: number, h: number, data: Uint8ClampedArray }
+  colors(page: number, part: Part, dpi: number): { w: number; h: number; data: Uint8ClampedArray }
   close(): void
 }
 
-/** What of the library's own module is used: drawing a page with an offset into a bitmap of a part's size, which its wrapper does not offer. */
+/**
+ * What of the library's own module is used: drawing a page with an offset into a bitmap of a part's size,
+ * which its wrapper does not offer.
+ */
 interface Module {
   _FPDF_LoadPage(document: number, index: number): number
   _FPDF_ClosePage(page: number): void
@@ -23,7 +34,16 @@ interface Module {
   _FPDF_GetPageHeight(page: number): number
   _FPDFBitmap_CreateEx(w: number, h: number, format: number, pointer: number, stride: number): number
   _FPDFBitmap_FillRect(bitmap: number, x: number, y: number, w: number, h: number, color: number): void
-  _FPDF_RenderPageBitmap(bitmap: number, page: number, x: number, y: number, w: number, h: number, turn: number, flags: number): void
+  _FPDF_RenderPageBitmap(
+    bitmap: number,
+    page: number,
+    x: number,
+    y: number,
+    w: number,
+    h: number,
+    turn: number,
+    flags: number,
+  ): void
   _FPDFBitmap_GetBuffer(bitmap: number): number
   _FPDFBitmap_GetStride(bitmap: number): number
   _FPDFBitmap_Destroy(bitmap: number): void
@@ -35,10 +55,13 @@ const FORMAT_GREY = 1
 const FORMAT_BGRA = 4
 const FLAG_GREYSCALE = 0x08
 const FLAG_REVERSED = 0x10
-const WHITE = 0xFFFFFFFF
+const WHITE = 0xffffffff
 
 /** Opens PDFs with the given WebAssembly file of the library; `close` lets it go. */
-export interface Rasteriser { open(pdf: Uint8Array): Promise<RasterPdf>, close(): void }
+export interface Rasteriser {
+  open(pdf: Uint8Array): Promise<RasterPdf>
+  close(): void
+}
 
 export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
   const library = await PDFiumLibrary.init({ wasmBinary: wasm })
@@ -48,7 +71,7 @@ export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
       const document = await library.loadDocument(bytes)
       const { documentIdx } = document as unknown as { readonly documentIdx: number }
       // The page drawn last stays open: the checks of one sheet follow each other.
-      let open: { number: number, page: number } | undefined
+      let open: { number: number; page: number } | undefined
       const pageOf = (number: number): number => {
         if (open?.number === number) return open.page
         if (open) module._FPDF_ClosePage(open.page)
@@ -57,17 +80,37 @@ export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
         open = { number, page }
         return page
       }
-      const draw = (number: number, part: Part, dpi: number, format: number, bytesPerPixel: number, flags: number): { w: number, h: number, data: Uint8Array } => {
+      const draw = (
+        number: number,
+        part: Part,
+        dpi: number,
+        format: number,
+        bytesPerPixel: number,
+        flags: number,
+      ): { w: number; h: number; data: Uint8Array } => {
         const page = pageOf(number)
-        const px = (mm: number): number => Math.round(mm / MM_PER_INCH * dpi)
+        const px = (mm: number): number => Math.round((mm / MM_PER_INCH) * dpi)
         const [w, h] = [Math.max(1, px(part.w)), Math.max(1, px(part.h))]
         const bitmap = module._FPDFBitmap_CreateEx(w, h, format, 0, 0)
         if (!bitmap) throw new RangeError(`no room for a picture of ${w} x ${h} pixels`)
         module._FPDFBitmap_FillRect(bitmap, 0, 0, w, h, WHITE)
-        module._FPDF_RenderPageBitmap(bitmap, page, -px(part.x), -px(part.y), px(module._FPDF_GetPageWidth(page) * MM_PER_POINT), px(module._FPDF_GetPageHeight(page) * MM_PER_POINT), 0, flags)
+        module._FPDF_RenderPageBitmap(
+          bitmap,
+          page,
+          -px(part.x),
+          -px(part.y),
+          px(module._FPDF_GetPageWidth(page) * MM_PER_POINT),
+          px(module._FPDF_GetPageHeight(page) * MM_PER_POINT),
+          0,
+          flags,
+        )
         const [start, stride] = [module._FPDFBitmap_GetBuffer(bitmap), module._FPDFBitmap_GetStride(bitmap)]
         const data = new Uint8Array(w * h * bytesPerPixel)
-        for (let row = 0; row < h; row++) data.set(module.HEAPU8.subarray(start + row * stride, start + row * stride + w * bytesPerPixel), row * w * bytesPerPixel)
+        for (let row = 0; row < h; row++)
+          data.set(
+            module.HEAPU8.subarray(start + row * stride, start + row * stride + w * bytesPerPixel),
+            row * w * bytesPerPixel,
+          )
         module._FPDFBitmap_Destroy(bitmap)
         return { w, h, data }
       }
@@ -75,7 +118,10 @@ export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
         pages: document.getPageCount(),
         sizeOf(number) {
           const page = pageOf(number)
-          return { w: module._FPDF_GetPageWidth(page) * MM_PER_POINT, h: module._FPDF_GetPageHeight(page) * MM_PER_POINT }
+          return {
+            w: module._FPDF_GetPageWidth(page) * MM_PER_POINT,
+            h: module._FPDF_GetPageHeight(page) * MM_PER_POINT,
+          }
         },
         grey: (page, part, dpi) => draw(page, part, dpi, FORMAT_GREY, 1, FLAG_GREYSCALE),
         colors(page, part, dpi) {

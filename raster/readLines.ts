@@ -14,27 +14,68 @@ const READ_DPI = 240
 const FIT_ROOM = 1.5
 
 /** A MICR line on a finished page that is to be read again, and what it was meant to say. */
-export interface LineToRead { readonly page: number, readonly number: number, readonly field: string, readonly band: Part, readonly meant: Meant }
+export interface LineToRead {
+  readonly page: number
+  readonly number: number
+  readonly field: string
+  readonly band: Part
+  readonly meant: Meant
+}
 
-/** The lines of one sheet: where each is looked for on its page, which a fit may have moved, and the MICR line's own fit widened. */
-export function linesOfSheet(drawing: Drawing, checks: readonly (CheckFacts | null)[], stock: Stock, page: number, fit: Affine | undefined, micr: MicrFit | undefined): LineToRead[] {
+/**
+ * The lines of one sheet: where each is looked for on its page, which a fit may have moved, and the MICR
+ * line's own fit widened.
+ */
+export function linesOfSheet(
+  drawing: Drawing,
+  checks: readonly (CheckFacts | null)[],
+  stock: Stock,
+  page: number,
+  fit: Affine | undefined,
+  micr: MicrFit | undefined,
+): LineToRead[] {
   const marks = drawing.layers.flatMap(l => l.marks.filter(m => m.kind === 'micr'))
   return checks.flatMap((check, place): LineToRead[] => {
     const panel = panelOf(stock, 'check', place + 1)
-    const mark = panel && marks.find(m => m.y > panel.y && m.y < panel.y + panel.h && m.x > panel.x && m.x < panel.x + panel.w)
+    const mark =
+      panel &&
+      marks.find(m => m.y > panel.y && m.y < panel.y + panel.h && m.x > panel.x && m.x < panel.x + panel.w)
     if (!check || !panel || !mark) return []
     const band = clearBand(panel)
     const end = { x: mark.x + mark.text.length * PITCH, y: mark.y }
     const put = applyAffine(fit ?? noChange, end)
-    const begin = applyAffine(fit ?? noChange, { x: beginOf(mark.x, mark.text.length, micr ?? exactMicr), y: mark.y })
-    const part = { ...band, x: band.x + put.x - end.x, y: band.y + put.y - end.y - FIT_ROOM, h: band.h + 2 * FIT_ROOM }
+    const begin = applyAffine(fit ?? noChange, {
+      x: beginOf(mark.x, mark.text.length, micr ?? exactMicr),
+      y: mark.y,
+    })
+    const part = {
+      ...band,
+      x: band.x + put.x - end.x,
+      y: band.y + put.y - end.y - FIT_ROOM,
+      h: band.h + 2 * FIT_ROOM,
+    }
     const inPart = ({ x, y }: Spot): Spot => ({ x: x - part.x, y: y - part.y })
-    return [{ page, number: check.number, field: mark.field, band: part, meant: { text: mark.text, from: inPart(begin), to: inPart(put), shapes: mark.shapes } }]
+    return [
+      {
+        page,
+        number: check.number,
+        field: mark.field,
+        band: part,
+        meant: { text: mark.text, from: inPart(begin), to: inPart(put), shapes: mark.shapes },
+      },
+    ]
   })
 }
 
-/** Reads lines back from a finished PDF; each that is not as meant is an error. `onLine` hears of every line that was read. */
-export function readLines(pdf: RasterPdf, lines: readonly LineToRead[], onLine: () => void = () => {}): Note[] {
+/**
+ * Reads lines back from a finished PDF; each that is not as meant is an error. `onLine` hears of every line
+ * that was read.
+ */
+export function readLines(
+  pdf: RasterPdf,
+  lines: readonly LineToRead[],
+  onLine: () => void = () => {},
+): Note[] {
   return lines.flatMap((line): Note[] => {
     const found = readBack(pdf.grey(line.page, line.band, READ_DPI), READ_DPI, line.meant)
     onLine()

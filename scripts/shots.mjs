@@ -5,20 +5,35 @@ import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
-if (!existsSync('.output/server/index.mjs')) execFileSync('node_modules/.bin/nuxt', ['build'], { stdio: 'inherit' })
+if (!existsSync('.output/server/index.mjs'))
+  execFileSync('node_modules/.bin/nuxt', ['build'], { stdio: 'inherit' })
 const port = 3979
-const server = spawn(process.execPath, ['.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' }, stdio: 'ignore' })
+const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+  env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' },
+  stdio: 'ignore',
+})
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium' })
 const folder = 'docs/screenshots'
 rmSync(folder, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
 try {
-  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${port}`, acceptDownloads: true })).newPage()
+  const page = await (
+    await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      baseURL: `http://127.0.0.1:${port}`,
+      acceptDownloads: true,
+    })
+  ).newPage()
   for (let i = 0; ; i++) {
-    try { await page.goto('/'); break }
-    catch (error) { if (i > 40) throw error; await new Promise(done => setTimeout(done, 100)) }
+    try {
+      await page.goto('/')
+      break
+    } catch (error) {
+      if (i > 40) throw error
+      await new Promise(done => setTimeout(done, 100))
+    }
   }
-  const take = async (name) => {
+  const take = async name => {
     await page.evaluate(() => document.fonts.ready)
     await page.waitForTimeout(450)
     await page.screenshot({ path: `${folder}/${name}.png` })
@@ -99,8 +114,7 @@ try {
   await test('sheet').waitFor()
   await take('lane-dark')
   execFileSync('pdftoppm', ['-r', '90', '-png', '-f', '1', '-l', '1', '-singlefile', pdf, `${folder}/paper`])
-}
-finally {
+} finally {
   await browser.close()
   server.kill()
 }

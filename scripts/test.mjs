@@ -1,4 +1,5 @@
-// npm test: installs what is missing, then types, lint and import rule beside the build, then unit tests, then browser tests.
+// npm test: installs what is missing, then types, lint and import rule beside the build, then unit tests,
+// then browser tests.
 // One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
@@ -7,46 +8,81 @@ import { fileURLToPath } from 'node:url'
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
 const began = Date.now()
 const seconds = since => Math.round((Date.now() - since) / 1000)
-/** Runs a command; what it prints comes as it is printed, or in one piece at its end where others run beside it. */
-const run = (what, command, args, { env = {}, beside = false } = {}) => new Promise((resolve) => {
-  const started = Date.now()
-  const held = []
-  if (!beside) console.log(`\n== ${what}`)
-  const child = spawn(command, args, { stdio: ['ignore', beside ? 'pipe' : 'inherit', beside ? 'pipe' : 'inherit'], env: { ...process.env, ...env } })
-  if (beside) for (const stream of [child.stdout, child.stderr]) stream.on('data', part => held.push(part))
-  child.on('error', error => held.push(`${error}\n`))
-  child.on('close', (status) => {
-    if (beside) console.log(`\n== ${what}\n${Buffer.concat(held.map(part => Buffer.from(part)))}`)
-    console.log(`== ${what}: ${status === 0 ? 'good' : 'FAILED'}, ${seconds(started)} s`)
-    resolve(status === 0)
+/**
+ * Runs a command; what it prints comes as it is printed, or in one piece at its end where others run beside
+ * it.
+ */
+const run = (what, command, args, { env = {}, beside = false } = {}) =>
+  new Promise(resolve => {
+    const started = Date.now()
+    const held = []
+    if (!beside) console.log(`\n== ${what}`)
+    const child = spawn(command, args, {
+      stdio: ['ignore', beside ? 'pipe' : 'inherit', beside ? 'pipe' : 'inherit'],
+      env: { ...process.env, ...env },
+    })
+    if (beside) for (const stream of [child.stdout, child.stderr]) stream.on('data', part => held.push(part))
+    child.on('error', error => held.push(`${error}\n`))
+    child.on('close', status => {
+      if (beside) console.log(`\n== ${what}\n${Buffer.concat(held.map(part => Buffer.from(part)))}`)
+      console.log(`== ${what}: ${status === 0 ? 'good' : 'FAILED'}, ${seconds(started)} s`)
+      resolve(status === 0)
+    })
   })
-})
-const stop = (text) => { console.error(text); process.exit(1) }
+const stop = text => {
+  console.error(text)
+  process.exit(1)
+}
 const has = tool => spawnSync('sh', ['-c', `command -v ${tool}`]).status === 0
 
 async function tools() {
-  const wanted = { 'chromium': process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', 'poppler-utils': 'pdftotext', 'qpdf': 'qpdf' }
-  const missing = Object.entries(wanted).filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool))).map(([name]) => name)
+  const wanted = {
+    chromium: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    'poppler-utils': 'pdftotext',
+    qpdf: 'qpdf',
+  }
+  const missing = Object.entries(wanted)
+    .filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool)))
+    .map(([name]) => name)
   if (!missing.length) return
   const sentence = `The tests need ${missing.join(', ')}: install them with “apt-get install ${missing.join(' ')}” as root, then run npm test again.`
   if (process.getuid?.() !== 0 || !has('apt-get')) stop(sentence)
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
-  if (!await run('package lists', 'apt-get', ['update', '-q'], { env }) || !await run(`install ${missing.join(', ')}`, 'apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], { env })) stop(sentence)
+  if (
+    !(await run('package lists', 'apt-get', ['update', '-q'], { env })) ||
+    !(await run(
+      `install ${missing.join(', ')}`,
+      'apt-get',
+      ['install', '-y', '-q', '--no-install-recommends', ...missing],
+      { env },
+    ))
+  )
+    stop(sentence)
 }
 
-if (!existsSync('node_modules/nuxt/package.json') && !await run('npm ci', 'npm', ['ci', '--no-audit', '--no-fund'])) stop('npm ci failed')
+if (
+  !existsSync('node_modules/nuxt/package.json') &&
+  !(await run('npm ci', 'npm', ['ci', '--no-audit', '--no-fund']))
+)
+  stop('npm ci failed')
 await tools()
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
 
-/** What stood on the page where a browser test failed: on a machine that is gone afterwards, nothing else tells. */
+/**
+ * What stood on the page where a browser test failed: on a machine that is gone afterwards, nothing else
+ * tells.
+ */
 function showPages() {
   for (const file of readdirSync('test-results/browser', { recursive: true })) {
-    if (file.endsWith('error-context.md')) console.log(`\n== ${file}\n${readFileSync(`test-results/browser/${file}`, 'utf8').slice(0, 6000)}`)
+    if (file.endsWith('error-context.md'))
+      console.log(`\n== ${file}\n${readFileSync(`test-results/browser/${file}`, 'utf8').slice(0, 6000)}`)
   }
 }
 async function browserTests() {
-  const good = await run('browser tests', bin('playwright'), ['test'], { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' } })
+  const good = await run('browser tests', bin('playwright'), ['test'], {
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' },
+  })
   if (!good && existsSync('test-results/browser')) showPages()
   return good
 }
@@ -54,18 +90,37 @@ const bin = name => `node_modules/.bin/${name}`
 const words = '../shared/tools/words-check'
 const beside = { beside: true }
 const steps = {
-  types: async () => await run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json'], beside) && run('types', bin('nuxt'), ['typecheck'], beside),
+  types: async () =>
+    (await run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json'], beside)) &&
+    run('types', bin('nuxt'), ['typecheck'], beside),
   lint: () => run('lint', bin('eslint'), ['.'], beside),
-  rules: async () => await run('import rule', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench', 'raster'], beside)
-    && await run('nothing unused', bin('knip'), [], beside) && (!existsSync(words) || run('words', words, ['.'], beside)),
+  rules: async () =>
+    (await run(
+      'import rule',
+      bin('depcruise'),
+      ['--config', '.dependency-cruiser.cjs', 'app', 'core', 'server', 'cli', 'demo', 'bench', 'raster'],
+      beside,
+    )) &&
+    (await run('nothing unused', bin('knip'), [], beside)) &&
+    (!existsSync(words) || run('words', words, ['.'], beside)),
   build: () => run('build', bin('nuxt'), ['build'], beside),
-  unit: () => run('unit tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
+  unit: () =>
+    run('unit tests', bin('vitest'), [
+      'run',
+      '--reporter=default',
+      '--reporter=json',
+      '--outputFile.json=test-results/unit.json',
+    ]),
   browser: browserTests,
 }
 const wanted = process.argv.slice(2)
-for (const name of wanted) if (!(name in steps)) stop(`there is no part “${name}”: ${Object.keys(steps).join(', ')}`)
+for (const name of wanted)
+  if (!(name in steps)) stop(`there is no part “${name}”: ${Object.keys(steps).join(', ')}`)
 const failed = []
-const inTurn = async (names) => { for (const name of names) if ((!wanted.length || wanted.includes(name)) && !await steps[name]()) failed.push(name) }
+const inTurn = async names => {
+  for (const name of names)
+    if ((!wanted.length || wanted.includes(name)) && !(await steps[name]())) failed.push(name)
+}
 await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build'])])
 await inTurn(['unit', 'browser'])
 
@@ -76,5 +131,7 @@ const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0) + (b
 const bad = (unit?.numFailedTests ?? 0) + (browser?.stats.unexpected ?? 0)
 const again = browser?.stats.flaky ?? 0
 console.log(failed.length ? `\nNot good: ${failed.join(', ')}` : '\nEverything is good.')
-console.log(`${passed} passed, ${Math.max(bad, failed.length ? 1 : 0)} failed${again ? `, ${again} at a second try` : ''}, ${seconds(began)} s`)
+console.log(
+  `${passed} passed, ${Math.max(bad, failed.length ? 1 : 0)} failed${again ? `, ${again} at a second try` : ''}, ${seconds(began)} s`,
+)
 process.exit(failed.length ? 1 : 0)

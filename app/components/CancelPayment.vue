@@ -11,58 +11,122 @@ import { reversalDate } from '#core/runs/cancel'
 import { readBalances, readEnteredOn, type AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
-/** Cancels a payment that was wrong, with what that changes: one whose check stands, or one that waits for the replacement of a check. */
-const props = defineProps<{ payment: Payment, view: AccountView, row?: NumberRow }>()
-const emit = defineEmits<{ done: [], leave: [] }>()
+/**
+ * Cancels a payment that was wrong, with what that changes: one whose check stands, or one that waits for the
+ * replacement of a check.
+ */
+const props = defineProps<{ payment: Payment; view: AccountView; row?: NumberRow }>()
+const emit = defineEmits<{ done: []; leave: [] }>()
 const office = useOffice()
 const { busy, fault, did } = useAct()
-const balances = useLive(() => readBalances(props.view.account), () => props.view.account.id)
-const enteredOn = useLive(() => readEnteredOn(props.payment.id), () => props.payment.id)
+const balances = useLive(
+  () => readBalances(props.view.account),
+  () => props.view.account.id,
+)
+const enteredOn = useLive(
+  () => readEnteredOn(props.payment.id),
+  () => props.payment.id,
+)
 const reasons = useReasons('cancel')
 const why = ref('')
 const ending = ref<'voided' | 'stopped'>('voided')
 const dateText = ref('')
-const open = computed({ get: () => true, set: (on) => { if (!on) emit('leave') } })
+const open = computed({
+  get: () => true,
+  set: on => {
+    if (!on) emit('leave')
+  },
+})
 const sign = computed(() => props.view.account.currency.sign)
 const today = localToday()
-const known = computed(() => ({ payment: props.payment, enteredOn: enteredOn.value, closedThrough: props.view.company.closedThrough }))
+const known = computed(() => ({
+  payment: props.payment,
+  enteredOn: enteredOn.value,
+  closedThrough: props.view.company.closedThrough,
+}))
 /** A day is asked for where that of the entry is closed. */
 const needsDate = computed(() => !reversalDate(known.value, undefined, today).ok)
-const typed = computed(() => (dateText.value.trim() ? typedDate(dateText.value, today, dayFirstIn(props.view.account.country)) : undefined))
+const typed = computed(() =>
+  dateText.value.trim()
+    ? typedDate(dateText.value, today, dayFirstIn(props.view.account.country))
+    : undefined,
+)
 const dayFault = computed(() => {
   if (!typed.value) return ''
   if (!typed.value.ok) return typed.value.refusal.text
   const day = reversalDate(known.value, typed.value.value, today)
   return day.ok ? '' : day.refusal.text
 })
-const ready = computed(() => (why.value ?? '').trim() !== '' && !dayFault.value && (!needsDate.value || typed.value !== undefined))
+const ready = computed(
+  () => (why.value ?? '').trim() !== '' && !dayFault.value && (!needsDate.value || typed.value !== undefined),
+)
 const then = computed(() => balances.value && paying(balances.value, cents(-props.payment.amount)))
 async function go() {
   const day: PlainDate | undefined = typed.value?.ok ? typed.value.value : undefined
-  if (!await did('cancel', { paymentId: props.payment.id, ending: ending.value, why: why.value.trim(), ...(day && { date: day }) })) return
+  if (
+    !(await did('cancel', {
+      paymentId: props.payment.id,
+      ending: ending.value,
+      why: why.value.trim(),
+      ...(day && { date: day }),
+    }))
+  )
+    return
   office.said = 'The payment is cancelled and reversed.'
   emit('done')
 }
 </script>
 
 <template>
-  <AskDialog v-model="open" title="Cancel this payment" verb="Cancel the payment" :ready="ready" :busy="busy" :fault="fault" danger @go="go">
-    <p>The payment itself was wrong. {{ row ? `${row.number} ends, and its` : 'It leaves the lane, and its' }} entry is reversed{{ enteredOn && !needsDate ? ` on ${enteredOn}, the day it was entered` : '' }}.</p>
+  <AskDialog
+    v-model="open"
+    title="Cancel this payment"
+    verb="Cancel the payment"
+    :ready="ready"
+    :busy="busy"
+    :fault="fault"
+    danger
+    @go="go"
+  >
+    <p>
+      The payment itself was wrong.
+      {{ row ? `${row.number} ends, and its` : 'It leaves the lane, and its' }} entry is reversed{{
+        enteredOn && !needsDate ? ` on ${enteredOn}, the day it was entered` : ''
+      }}.
+    </p>
     <v-radio-group v-if="row" v-model="ending" hide-details density="compact" label="The old paper is">
       <v-radio value="voided" label="voided: in hand or destroyed" data-test="ending-voided" />
       <v-radio value="stopped" label="stopped: the bank is asked" data-test="ending-stopped" />
     </v-radio-group>
     <v-combobox v-model="why" :items="[...reasons]" label="Why" hide-details data-test="act-why" />
-    <v-text-field v-if="needsDate" v-model="dateText" label="Day of the reversal" :hint="`The books are closed through ${view.company.closedThrough}: ${firstOpen(view.company.closedThrough)} or later`" persistent-hint :error-messages="dayFault ? [dayFault] : []" data-test="act-date" />
+    <v-text-field
+      v-if="needsDate"
+      v-model="dateText"
+      label="Day of the reversal"
+      :hint="`The books are closed through ${view.company.closedThrough}: ${firstOpen(view.company.closedThrough)} or later`"
+      persistent-hint
+      :error-messages="dayFault ? [dayFault] : []"
+      data-test="act-date"
+    />
     <table class="plain" data-test="act-effect">
       <thead>
-        <tr><th scope="col">What changes</th><th scope="col">Now</th><th scope="col">Then</th></tr>
+        <tr>
+          <th scope="col">What changes</th>
+          <th scope="col">Now</th>
+          <th scope="col">Then</th>
+        </tr>
       </thead>
       <tbody>
         <tr v-if="row">
-          <td>Number {{ row.number }}</td><td><StateMark :state="row.fate" /></td><td><StateMark :state="ending" /></td>
+          <td>Number {{ row.number }}</td>
+          <td><StateMark :state="row.fate" /></td>
+          <td><StateMark :state="ending" /></td>
         </tr>
-        <tr><td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td><td><StateMark :state="payment.state" /></td><td><StateMark state="cancelled" /></td></tr>
+        <tr>
+          <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
+          <td><StateMark :state="payment.state" /></td>
+          <td><StateMark state="cancelled" /></td>
+        </tr>
       </tbody>
     </table>
     <BalanceTable v-if="balances && then" :before="balances" :after="then" :sign="sign" />

@@ -14,19 +14,41 @@ async function close(open: boolean) {
   const date = open ? undefined : typedDate(text.value, localToday())
   mistyped.value = date && !date.ok ? date.refusal.text : ''
   if (date && !date.ok) return
-  if (!await did('closePeriod', { companyId: props.company.id, through: date ? date.value : null, today: localToday() })) return
-  office.said = date ? `${props.company.name[0]}: closed through ${date.value}.` : `${props.company.name[0]}: nothing is closed.`
+  if (
+    !(await did('closePeriod', {
+      companyId: props.company.id,
+      through: date ? date.value : null,
+      today: localToday(),
+    }))
+  )
+    return
+  office.said = date
+    ? `${props.company.name[0]}: closed through ${date.value}.`
+    : `${props.company.name[0]}: nothing is closed.`
   text.value = ''
 }
 </script>
 
 <template>
   <v-form class="row" @submit.prevent="close(false)">
-    <span><strong>{{ company.name[0] }}</strong>: {{ company.closedThrough ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}` : 'no period is closed' }}</span>
-    <v-text-field v-model="text" label="Close through" placeholder="10/31/2026" :error-messages="fault" :hide-details="!fault" data-test="close-through" />
-    <v-btn type="submit" :loading="busy" :disabled="!text.trim()" data-test="close-period">
-      Close
-    </v-btn>
+    <span
+      ><strong>{{ company.name[0] }}</strong
+      >:
+      {{
+        company.closedThrough
+          ? `closed through ${formatDate(company.closedThrough, 'MMMM D, YYYY')}`
+          : 'no period is closed'
+      }}</span
+    >
+    <v-text-field
+      v-model="text"
+      label="Close through"
+      placeholder="10/31/2026"
+      :error-messages="fault"
+      :hide-details="!fault"
+      data-test="close-through"
+    />
+    <v-btn type="submit" :loading="busy" :disabled="!text.trim()" data-test="close-period"> Close </v-btn>
     <v-btn v-if="company.closedThrough" variant="text" size="small" @click="close(true)">
       Open it again
     </v-btn>
@@ -34,5 +56,18 @@ async function close(open: boolean) {
 </template>
 
 <style scoped>
-.row { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; padding: 8px 14px; } .row > span { flex: 1 1 260px; max-width: 460px; } .row > .v-input { flex: 0 1 200px; }
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 14px;
+}
+.row > span {
+  flex: 1 1 260px;
+  max-width: 460px;
+}
+.row > .v-input {
+  flex: 0 1 200px;
+}
 </style>

@@ -2,7 +2,10 @@
 import { fileFault } from '~/composables/fileKinds'
 
 defineOptions({ inheritAttrs: false })
-/** The one place to give a file: found by browsing, dropped, or pasted while the focus is in it. What it is not made for is said at once. */
+/**
+ * The one place to give a file: found by browsing, dropped, or pasted while the focus is in it. What it is
+ * not made for is said at once.
+ */
 const props = defineProps<{
   label: string
   /** What is taken, in words: “PNG, JPEG or PDF”. */
@@ -27,10 +30,14 @@ function offer(files: FileList | readonly File[] | null | undefined): void {
   fault.value = fileFault(file, props.accept, props.kinds, limit.value)
   if (!fault.value) emit('take', file)
 }
-const { isOverDropZone: over } = useDropZone(zone, { onDrop: offer, multiple: false, preventDefaultForUnhandled: false })
+const { isOverDropZone: over } = useDropZone(zone, {
+  onDrop: offer,
+  multiple: false,
+  preventDefaultForUnhandled: false,
+})
 function browsed(event: Event): void {
   const input = event.target as HTMLInputElement
-  offer([...input.files ?? []])
+  offer([...(input.files ?? [])])
   // The same file can be given again.
   input.value = ''
 }
@@ -45,7 +52,7 @@ function pasted(event: ClipboardEvent): void {
   <div ref="zone" class="file-drop" :class="{ over: over && !disabled, slim }" @paste="pasted">
     <label>
       <span>{{ label }}</span>
-      <input type="file" :accept="accept" :disabled="disabled" v-bind="$attrs" @change="browsed">
+      <input type="file" :accept="accept" :disabled="disabled" v-bind="$attrs" @change="browsed" />
     </label>
     <span class="quiet kinds">{{ kinds }}, up to {{ limit }} MB. Browse, drop it here, or paste it.</span>
     <slot />
@@ -54,10 +61,34 @@ function pasted(event: ClipboardEvent): void {
 </template>
 
 <style scoped>
-.file-drop { display: grid; gap: 4px; justify-items: start; padding: 10px 12px; border: 1px dashed rgba(var(--v-theme-on-surface), 0.45); border-radius: 6px; }
-.file-drop.slim { border: 0; padding: 0; }
-.file-drop.over { border-color: rgb(var(--v-theme-primary)); background: rgba(var(--v-theme-primary), 0.08); }
-.file-drop.slim.over { outline: 2px dashed rgb(var(--v-theme-primary)); outline-offset: 3px; }
-label { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; font-size: 13px; }
-.kinds { font-size: 12px; }
+.file-drop {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+  padding: 10px 12px;
+  border: 1px dashed rgba(var(--v-theme-on-surface), 0.45);
+  border-radius: 6px;
+}
+.file-drop.slim {
+  border: 0;
+  padding: 0;
+}
+.file-drop.over {
+  border-color: rgb(var(--v-theme-primary));
+  background: rgba(var(--v-theme-primary), 0.08);
+}
+.file-drop.slim.over {
+  outline: 2px dashed rgb(var(--v-theme-primary));
+  outline-offset: 3px;
+}
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+  font-size: 13px;
+}
+.kinds {
+  font-size: 12px;
+}
 </style>

@@ -15,8 +15,7 @@ async function start(how: 'demo' | 'empty') {
     if (name.value.trim()) setOperatorName(name.value)
     await (how === 'demo' ? startWithDemo(momentNow()) : startEmpty())
     await navigateTo('/')
-  }
-  catch (error) {
+  } catch (error) {
     fault.value = `The browser could not write: ${(error as Error).message}. Nothing was kept.`
   }
   busy.value = false
@@ -27,24 +26,33 @@ async function start(how: 'demo' | 'empty') {
   <div class="first">
     <WordMark />
     <h1>Checks from payment to paper</h1>
-    <p class="quiet">
-      Everything you enter stays in this browser. Nothing is sent anywhere.
-    </p>
-    <v-text-field v-model="name" label="Your name, for the record of who did what" maxlength="60" autocomplete="off" hide-details class="name" />
+    <p class="quiet">Everything you enter stays in this browser. Nothing is sent anywhere.</p>
+    <v-text-field
+      v-model="name"
+      label="Your name, for the record of who did what"
+      maxlength="60"
+      autocomplete="off"
+      hide-details
+      class="name"
+    />
     <div class="choices">
       <v-card class="choice">
         <h2>Look around in a made-up office</h2>
-        <p>A small ferry cooperative and its slipway: three bank accounts, eighteen months of checks, twelve payments waiting, one run to count off.</p>
+        <p>
+          A small ferry cooperative and its slipway: three bank accounts, eighteen months of checks, twelve
+          payments waiting, one run to count off.
+        </p>
         <v-btn color="primary" variant="flat" :loading="busy" @click="start('demo')">
           Load the demo office
         </v-btn>
       </v-card>
       <v-card class="choice">
         <h2>Begin with your own</h2>
-        <p>An empty office. The first thing to enter is a bank account: company, bank, MICR facts and the range of numbers.</p>
-        <v-btn :disabled="busy" @click="start('empty')">
-          Start empty
-        </v-btn>
+        <p>
+          An empty office. The first thing to enter is a bank account: company, bank, MICR facts and the range
+          of numbers.
+        </p>
+        <v-btn :disabled="busy" @click="start('empty')"> Start empty </v-btn>
       </v-card>
     </div>
     <v-alert v-if="fault" type="error" variant="tonal" :text="fault" />
@@ -52,8 +60,25 @@ async function start(how: 'demo' | 'empty') {
 </template>
 
 <style scoped>
-.first { max-width: 780px; margin: min(9vh, 70px) auto 0; padding: 0 24px 24px; display: grid; gap: 16px; }
-.name { max-width: 360px; }
-.choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr)); gap: 18px; }
-.choice { padding: 20px; display: grid; gap: 12px; align-content: space-between; }
+.first {
+  max-width: 780px;
+  margin: min(9vh, 70px) auto 0;
+  padding: 0 24px 24px;
+  display: grid;
+  gap: 16px;
+}
+.name {
+  max-width: 360px;
+}
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr));
+  gap: 18px;
+}
+.choice {
+  padding: 20px;
+  display: grid;
+  gap: 12px;
+  align-content: space-between;
+}
 </style>

@@ -7,7 +7,11 @@ const emit = defineEmits<{ go: [check: number] }>()
 
 <template>
   <ul class="notes">
-    <li v-for="(note, i) in notes" :key="i" :class="note.severity === 'error' ? 'text-error' : 'text-warning'">
+    <li
+      v-for="(note, i) in notes"
+      :key="i"
+      :class="note.severity === 'error' ? 'text-error' : 'text-warning'"
+    >
       <strong>{{ note.severity === 'error' ? 'Wrong' : 'Look' }}</strong>
       <button v-if="note.check !== undefined" type="button" class="jump" @click="emit('go', note.check)">
         {{ note.check }}
@@ -18,6 +22,15 @@ const emit = defineEmits<{ go: [check: number] }>()
 </template>
 
 <style scoped>
-.notes { list-style: none; padding: 0; display: grid; gap: 6px; font-size: 13px; }
-.jump { text-decoration: underline; color: inherit; }
+.notes {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+  font-size: 13px;
+}
+.jump {
+  text-decoration: underline;
+  color: inherit;
+}
 </style>

@@ -1,6 +1,17 @@
 <script setup lang="ts">
-/** A plain number to be typed, within bounds. What is refused is said beneath, and the last good number stands again. */
-const props = defineProps<{ modelValue: number, label: string, least: number, most: number, suffix?: string, whole?: boolean, disabled?: boolean }>()
+/**
+ * A plain number to be typed, within bounds. What is refused is said beneath, and the last good number stands
+ * again.
+ */
+const props = defineProps<{
+  modelValue: number
+  label: string
+  least: number
+  most: number
+  suffix?: string
+  whole?: boolean
+  disabled?: boolean
+}>()
 const emit = defineEmits<{ 'update:modelValue': [n: number] }>()
 const typed = ref<string>()
 const fault = ref('')
@@ -8,8 +19,15 @@ function keep() {
   if (typed.value === undefined) return
   const text = typed.value.trim()
   const n = Number(text.replace(',', '.'))
-  const good = text !== '' && Number.isFinite(n) && n >= props.least && n <= props.most && (!props.whole || Number.isInteger(n))
-  fault.value = good ? '' : `“${text}” is not taken: ${props.least} to ${props.most}${props.suffix ? ` ${props.suffix}` : ''}; ${props.modelValue} stays`
+  const good =
+    text !== '' &&
+    Number.isFinite(n) &&
+    n >= props.least &&
+    n <= props.most &&
+    (!props.whole || Number.isInteger(n))
+  fault.value = good
+    ? ''
+    : `“${text}” is not taken: ${props.least} to ${props.most}${props.suffix ? ` ${props.suffix}` : ''}; ${props.modelValue} stays`
   typed.value = undefined
   if (good && n !== props.modelValue) emit('update:modelValue', n)
 }
@@ -17,7 +35,24 @@ function keep() {
 
 <template>
   <v-text-field
-    :model-value="typed ?? String(modelValue)" :label="label" v-bind="{ ...(suffix && { suffix }) }" :error-messages="fault" :hide-details="!fault" :disabled="disabled" inputmode="decimal" density="compact" autocomplete="off"
-    @update:model-value="typed = $event; fault = ''" @blur="keep" @keydown.enter="keep" @keydown.esc="typed = undefined; fault = ''"
+    :model-value="typed ?? String(modelValue)"
+    :label="label"
+    v-bind="{ ...(suffix && { suffix }) }"
+    :error-messages="fault"
+    :hide-details="!fault"
+    :disabled="disabled"
+    inputmode="decimal"
+    density="compact"
+    autocomplete="off"
+    @update:model-value="
+      typed = $event
+      fault = ''
+    "
+    @blur="keep"
+    @keydown.enter="keep"
+    @keydown.esc="
+      typed = undefined
+      fault = ''
+    "
   />
 </template>

@@ -4,23 +4,40 @@ import { isByHand } from '#core/runs/run'
 
 /** Everything that happened to one number, oldest first. */
 defineProps<{ row: NumberRow }>()
-const when = (at: string): string => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
+const when = (at: string): string =>
+  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
   <table class="plain" data-test="life">
     <thead>
-      <tr><th scope="col">When</th><th scope="col">Fate</th><th scope="col">By</th><th scope="col">What</th></tr>
+      <tr>
+        <th scope="col">When</th>
+        <th scope="col">Fate</th>
+        <th scope="col">By</th>
+        <th scope="col">What</th>
+      </tr>
     </thead>
     <tbody>
       <tr v-for="(l, i) in row.life" :key="i">
-        <td class="when">{{ when(l.at) }}</td><td><StateMark :state="l.fate" /></td><td class="when">{{ l.by }}</td>
-        <td>{{ l.payee }}<template v-if="l.why">{{ l.payee ? ', ' : '' }}{{ l.why }}</template> <NuxtLink v-if="l.runId && !isByHand(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink><span v-else-if="l.runId" class="quiet">by hand</span></td>
+        <td class="when">{{ when(l.at) }}</td>
+        <td><StateMark :state="l.fate" /></td>
+        <td class="when">{{ l.by }}</td>
+        <td>
+          {{ l.payee }}<template v-if="l.why">{{ l.payee ? ', ' : '' }}{{ l.why }}</template>
+          <NuxtLink v-if="l.runId && !isByHand(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink
+          ><span v-else-if="l.runId" class="quiet">by hand</span>
+        </td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.when { white-space: nowrap; } td { font-size: 12.5px; }
+.when {
+  white-space: nowrap;
+}
+td {
+  font-size: 12.5px;
+}
 </style>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The head of a page: its heading, which is the title of the window as well, and what acts on the page as a whole. */
+/**
+ * The head of a page: its heading, which is the title of the window as well, and what acts on the page as a
+ * whole.
+ */
 const props = defineProps<{
   title: string
   /** A long title is cut off rather than wrapped. */
@@ -17,5 +20,10 @@ useHead({ title: capital })
 </template>
 
 <style scoped>
-.one-line { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.one-line {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 </style>

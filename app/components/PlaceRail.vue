@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { mdiBankOutline, mdiBookOpenPageVariantOutline, mdiFileCabinet, mdiFileTableBoxOutline, mdiFormatListNumbered, mdiPrinterOutline, mdiTrayFull, mdiWeatherSunset, mdiWhiteBalanceSunny, mdiWeatherNight } from '@mdi/js'
+import {
+  mdiBankOutline,
+  mdiBookOpenPageVariantOutline,
+  mdiFileCabinet,
+  mdiFileTableBoxOutline,
+  mdiFormatListNumbered,
+  mdiPrinterOutline,
+  mdiTrayFull,
+  mdiWeatherSunset,
+  mdiWhiteBalanceSunny,
+  mdiWeatherNight,
+} from '@mdi/js'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -30,16 +41,44 @@ const setUp = [
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">
         <li v-for="place in part" :key="place.to">
-          <NuxtLink :to="place.to" :title="small ? place.name : undefined" class="place" :class="{ here: place.to === '/' ? route.path === '/' : route.path.startsWith(place.to) || (place.to === '/lane' && route.path.startsWith('/run')) || (place.to === '/files' && (route.path.startsWith('/practice') || route.path.startsWith('/trail'))) }" :aria-current="route.path === place.to ? 'page' : undefined">
-            <v-icon :icon="place.icon" size="20" aria-hidden="true" /> <span :class="{ 'd-sr-only': small }">{{ place.name }}</span>
+          <NuxtLink
+            :to="place.to"
+            :title="small ? place.name : undefined"
+            class="place"
+            :class="{
+              here:
+                place.to === '/'
+                  ? route.path === '/'
+                  : route.path.startsWith(place.to) ||
+                    (place.to === '/lane' && route.path.startsWith('/run')) ||
+                    (place.to === '/files' &&
+                      (route.path.startsWith('/practice') || route.path.startsWith('/trail'))),
+            }"
+            :aria-current="route.path === place.to ? 'page' : undefined"
+          >
+            <v-icon :icon="place.icon" size="20" aria-hidden="true" />
+            <span :class="{ 'd-sr-only': small }">{{ place.name }}</span>
           </NuxtLink>
         </li>
       </ul>
     </nav>
     <template #append>
       <div class="foot">
-        <v-btn v-if="small" variant="text" size="small" :icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" :aria-label="office.theme === 'light' ? 'Dark' : 'Light'" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'" />
-        <v-btn v-else variant="text" size="small" :prepend-icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" @click="office.theme = office.theme === 'light' ? 'dark' : 'light'">
+        <v-btn
+          v-if="small"
+          variant="text"
+          size="small"
+          :icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny"
+          :aria-label="office.theme === 'light' ? 'Dark' : 'Light'"
+          @click="office.theme = office.theme === 'light' ? 'dark' : 'light'"
+        />
+        <v-btn
+          v-else
+          variant="text"
+          size="small"
+          :prepend-icon="office.theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny"
+          @click="office.theme = office.theme === 'light' ? 'dark' : 'light'"
+        >
           {{ office.theme === 'light' ? 'Dark' : 'Light' }}
         </v-btn>
       </div>
@@ -48,12 +87,42 @@ const setUp = [
 </template>
 
 <style scoped>
-.top { padding: 18px 14px 12px; }
-.home { color: inherit; text-decoration: none; }
-.foot { padding: 10px; }
-.places { list-style: none; padding: 0 8px 10px; }
-.places + .places { border-top: 1px solid rgba(var(--v-theme-on-surface), 0.15); padding-top: 10px; margin: 0 8px; padding-inline: 0; }
-.place { display: flex; align-items: center; gap: 12px; padding: 8px 10px; border-radius: 6px; color: inherit; text-decoration: none; font-weight: 500; margin-bottom: 2px; }
-.place:hover { background: rgba(var(--v-theme-primary), 0.07); }
-.place.here { background: rgba(var(--v-theme-primary), 0.13); color: rgb(var(--v-theme-primary)); }
+.top {
+  padding: 18px 14px 12px;
+}
+.home {
+  color: inherit;
+  text-decoration: none;
+}
+.foot {
+  padding: 10px;
+}
+.places {
+  list-style: none;
+  padding: 0 8px 10px;
+}
+.places + .places {
+  border-top: 1px solid rgba(var(--v-theme-on-surface), 0.15);
+  padding-top: 10px;
+  margin: 0 8px;
+  padding-inline: 0;
+}
+.place {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 8px 10px;
+  border-radius: 6px;
+  color: inherit;
+  text-decoration: none;
+  font-weight: 500;
+  margin-bottom: 2px;
+}
+.place:hover {
+  background: rgba(var(--v-theme-primary), 0.07);
+}
+.place.here {
+  background: rgba(var(--v-theme-primary), 0.13);
+  color: rgb(var(--v-theme-primary));
+}
 </style>

@@ -2,11 +2,17 @@
 import type { ReadyStep } from '#core/payables/readiness'
 
 /** What an account still needs before it can print, in the natural order, each with the way there. */
-const props = defineProps<{ steps: readonly ReadyStep[], accountId: string, layoutId: string }>()
-const linkOf = (step: ReadyStep['step']): string => ({
-  'company': `/accounts/${props.accountId}`, 'account': `/accounts/${props.accountId}`, 'stock': `/accounts/${props.accountId}`, 'layout': `/papers/layout/${props.layoutId}`, 'sample': `/papers/layout/${props.layoutId}`,
-  'first payment': `/lane/draw?account=${props.accountId}`, 'first run': `/run/new?account=${props.accountId}`,
-})[step]
+const props = defineProps<{ steps: readonly ReadyStep[]; accountId: string; layoutId: string }>()
+const linkOf = (step: ReadyStep['step']): string =>
+  ({
+    company: `/accounts/${props.accountId}`,
+    account: `/accounts/${props.accountId}`,
+    stock: `/accounts/${props.accountId}`,
+    layout: `/papers/layout/${props.layoutId}`,
+    sample: `/papers/layout/${props.layoutId}`,
+    'first payment': `/lane/draw?account=${props.accountId}`,
+    'first run': `/run/new?account=${props.accountId}`,
+  })[step]
 const words = { done: 'done', wanted: 'still wanted', later: 'then' }
 const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
 </script>
@@ -14,7 +20,10 @@ const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
 <template>
   <ol class="ready" data-test="ready">
     <li v-for="s in steps" :key="s.step" :class="[s.state, { next: s.step === current }]">
-      <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true"><path v-if="s.state === 'done'" d="M2 7.5 5.5 11 12 3.5" /><circle v-else cx="7" cy="7" r="5" :stroke-dasharray="s.state === 'later' ? '3 2' : undefined" /></svg>
+      <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
+        <path v-if="s.state === 'done'" d="M2 7.5 5.5 11 12 3.5" />
+        <circle v-else cx="7" cy="7" r="5" :stroke-dasharray="s.state === 'later' ? '3 2' : undefined" />
+      </svg>
       <span class="step">{{ s.step }}</span> <span class="d-sr-only">{{ words[s.state] }}</span>
       <NuxtLink v-if="s.state !== 'done'" :to="linkOf(s.step)">
         {{ s.text }}
@@ -25,10 +34,43 @@ const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
 </template>
 
 <style scoped>
-.ready { list-style: none; padding: 0; margin: 0; display: grid; gap: 5px; }
-li { display: grid; grid-template-columns: 16px 96px 1fr; gap: 8px; align-items: center; font-size: 13.5px; }
-svg { fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linecap: round; }
-.done { color: rgb(var(--v-theme-success)); } .done .step { color: rgb(var(--v-theme-on-surface)); }
-.wanted { color: rgb(var(--v-theme-warning)); } .wanted .step, .later .step { color: rgb(var(--v-theme-on-surface)); } .later { color: rgb(var(--v-theme-secondary)); }
-.next .step { font-weight: 600; }
+.ready {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 5px;
+}
+li {
+  display: grid;
+  grid-template-columns: 16px 96px 1fr;
+  gap: 8px;
+  align-items: center;
+  font-size: 13.5px;
+}
+svg {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.8;
+  stroke-linecap: round;
+}
+.done {
+  color: rgb(var(--v-theme-success));
+}
+.done .step {
+  color: rgb(var(--v-theme-on-surface));
+}
+.wanted {
+  color: rgb(var(--v-theme-warning));
+}
+.wanted .step,
+.later .step {
+  color: rgb(var(--v-theme-on-surface));
+}
+.later {
+  color: rgb(var(--v-theme-secondary));
+}
+.next .step {
+  font-weight: 600;
+}
 </style>

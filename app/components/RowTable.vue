@@ -3,8 +3,10 @@ import type { VDataTableVirtual } from 'vuetify/components'
 import { inOrder, type Column, type Sorting } from '~/composables/rowTable'
 
 /**
- * The one table for lists: only the rows in sight are drawn, the whole list is one tab stop in which arrow keys walk, a row that cannot be used stands
- * greyed with its reason. A cell is drawn by the slot of its column's key, else as the text that the column tells.
+ * The one table for lists: only the rows in sight are drawn, the whole list is one tab stop in which arrow
+ * keys walk, a row that cannot be used stands
+ * greyed with its reason. A cell is drawn by the slot of its column's key, else as the text that the column
+ * tells.
  */
 const props = defineProps<{
   rows: readonly Row[]
@@ -30,9 +32,16 @@ const PAGE_ROWS = 12
 const table = ref<InstanceType<typeof VDataTableVirtual>>()
 const sorting = ref<Sorting>()
 const shown = computed(() => inOrder(props.rows, props.columns, sorting.value))
-const headers = computed(() => props.columns.map(({ key, title, width }) => ({ key, title, width, sortable: false })))
+const headers = computed(() =>
+  props.columns.map(({ key, title, width }) => ({ key, title, width, sortable: false })),
+)
 /** The row that Tab leads to. */
-const at = computed(() => Math.max(0, shown.value.findIndex(row => row.id === chosen.value)))
+const at = computed(() =>
+  Math.max(
+    0,
+    shown.value.findIndex(row => row.id === chosen.value),
+  ),
+)
 const several = computed(() => props.ticked !== undefined)
 
 const element = (): HTMLElement | undefined => table.value?.$el
@@ -81,18 +90,23 @@ function onClick(row: Row): void {
   emit('press', row, 'mouse')
 }
 const sortBy = (key: string): void => {
-  sorting.value = sorting.value?.key !== key ? { key, down: false } : sorting.value.down ? undefined : { key, down: true }
+  sorting.value =
+    sorting.value?.key !== key ? { key, down: false } : sorting.value.down ? undefined : { key, down: true }
 }
-const sortedHow = (key: string) => (sorting.value?.key !== key ? 'none' : sorting.value.down ? 'descending' : 'ascending')
+const sortedHow = (key: string) =>
+  sorting.value?.key !== key ? 'none' : sorting.value.down ? 'descending' : 'ascending'
 
 // Vuetify draws the table itself: that it is a grid with so many rows is told once it stands.
-watchEffect(() => {
-  const grid = element()?.querySelector('table')
-  grid?.setAttribute('role', 'grid')
-  grid?.setAttribute('aria-label', props.label)
-  grid?.setAttribute('aria-rowcount', String(shown.value.length + 1))
-  if (several.value) grid?.setAttribute('aria-multiselectable', 'true')
-}, { flush: 'post' })
+watchEffect(
+  () => {
+    const grid = element()?.querySelector('table')
+    grid?.setAttribute('role', 'grid')
+    grid?.setAttribute('aria-label', props.label)
+    grid?.setAttribute('aria-rowcount', String(shown.value.length + 1))
+    if (several.value) grid?.setAttribute('aria-multiselectable', 'true')
+  },
+  { flush: 'post' },
+)
 </script>
 
 <template>
@@ -120,7 +134,10 @@ watchEffect(() => {
         >
           <slot :name="`head-${c.key}`">
             <button v-if="c.sort" type="button" @click="sortBy(c.key)">
-              {{ c.title }}<span class="way" aria-hidden="true">{{ { none: '', ascending: '▴', descending: '▾' }[sortedHow(c.key)] }}</span>
+              {{ c.title
+              }}<span class="way" aria-hidden="true">{{
+                { none: '', ascending: '▴', descending: '▾' }[sortedHow(c.key)]
+              }}</span>
             </button>
             <template v-else>
               {{ c.title }}
@@ -155,30 +172,79 @@ watchEffect(() => {
       </div>
     </template>
     <template v-if="$slots.foot" #tfoot>
-      <tfoot><slot name="foot" /></tfoot>
+      <tfoot>
+        <slot name="foot" />
+      </tfoot>
     </template>
   </v-data-table-virtual>
 </template>
 
 <style scoped>
-.row-table { height: 100%; background: transparent; }
-th { font-weight: 500; font-size: 12px; color: rgb(var(--v-theme-secondary)) !important; }
-th button { font-weight: inherit; }
-.way { display: inline-block; width: 1em; }
-td, th { padding: 4px 10px !important; }
-th.num, td.num { text-align: right; }
-th.num button { display: inline-flex; flex-direction: row-reverse; }
-tr.pickable { cursor: pointer; }
-tr.pickable:hover td { background: rgba(var(--v-theme-primary), 0.06); }
-tr.chosen td { background: rgba(var(--v-theme-primary), 0.13); }
-tr.greyed td { color: rgb(var(--v-theme-secondary)); background: rgba(var(--v-theme-on-surface), 0.03); cursor: default; }
-tr:focus-visible { outline: 2px solid rgb(var(--v-theme-primary)); outline-offset: -2px; }
-td.nowrap { white-space: nowrap; }
-td.quiet { color: rgb(var(--v-theme-secondary)); }
-.why { display: block; font-size: 11.5px; }
-tfoot { position: sticky; bottom: 0; background: rgb(var(--v-theme-surface)); }
+.row-table {
+  height: 100%;
+  background: transparent;
+}
+th {
+  font-weight: 500;
+  font-size: 12px;
+  color: rgb(var(--v-theme-secondary)) !important;
+}
+th button {
+  font-weight: inherit;
+}
+.way {
+  display: inline-block;
+  width: 1em;
+}
+td,
+th {
+  padding: 4px 10px !important;
+}
+th.num,
+td.num {
+  text-align: right;
+}
+th.num button {
+  display: inline-flex;
+  flex-direction: row-reverse;
+}
+tr.pickable {
+  cursor: pointer;
+}
+tr.pickable:hover td {
+  background: rgba(var(--v-theme-primary), 0.06);
+}
+tr.chosen td {
+  background: rgba(var(--v-theme-primary), 0.13);
+}
+tr.greyed td {
+  color: rgb(var(--v-theme-secondary));
+  background: rgba(var(--v-theme-on-surface), 0.03);
+  cursor: default;
+}
+tr:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  outline-offset: -2px;
+}
+td.nowrap {
+  white-space: nowrap;
+}
+td.quiet {
+  color: rgb(var(--v-theme-secondary));
+}
+.why {
+  display: block;
+  font-size: 11.5px;
+}
+tfoot {
+  position: sticky;
+  bottom: 0;
+  background: rgb(var(--v-theme-surface));
+}
 /* Where the page scrolls as one, the list keeps a height of its own, so that it still draws only what is in sight. */
 @media (max-width: 820px), (max-height: 560px) {
-  .row-table { height: clamp(120px, calc(var(--rows) * 38px + 60px), max(260px, 78dvh)); }
+  .row-table {
+    height: clamp(120px, calc(var(--rows) * 38px + 60px), max(260px, 78dvh));
+  }
 }
 </style>

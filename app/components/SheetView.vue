@@ -4,7 +4,13 @@ import type { Stock } from '#core/paper/stock'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 
 /** A sheet as it will come out: the same drawing that makes the PDF. */
-const props = defineProps<{ layout: Layout, stock: Stock, account: AccountFacts, checks: readonly (CheckFacts | null)[], notes?: boolean }>()
+const props = defineProps<{
+  layout: Layout
+  stock: Stock
+  account: AccountFacts
+  checks: readonly (CheckFacts | null)[]
+  notes?: boolean
+}>()
 const set = computed(() => sheetSvg(props.layout, props.stock, props.account, props.checks))
 </script>
 

@@ -8,12 +8,36 @@ const emit = defineEmits<{ choose: [stock: Stock] }>()
 const answers = ref<GuideAnswers>({})
 const next = computed(() => nextQuestion(answers.value))
 const left = computed(() => stocksFor(answers.value))
-watch(open, (is) => { if (is) answers.value = {} })
+watch(open, is => {
+  if (is) answers.value = {}
+})
 
-const asks: Readonly<Record<Question, string>> = { sheet: 'What size is the sheet?', checks: 'How many checks are on it?', where: 'Where is the check?', printed: 'What is printed on the check already?' }
-const words: Readonly<Record<string, string>> = { letter: 'Letter, 8 1/2 x 11 in', A4: 'A4, 210 x 297 mm', leaf: 'A loose check, no larger sheet', other: 'Another height, three checks', 1: 'One', 3: 'Three', top: 'At the top', middle: 'In the middle', foot: 'At the foot', right: 'At the right, beside a counterfoil', nothing: 'Nothing', number: 'Only its number', all: 'Company, bank, number, MICR line' }
-const sampleOf = (question: Question, option: unknown): Stock | undefined => stocksFor({ ...answers.value, [question]: option })[0]
-const answer = (question: Question, option: unknown): void => { answers.value = { ...answers.value, [question]: option } }
+const asks: Readonly<Record<Question, string>> = {
+  sheet: 'What size is the sheet?',
+  checks: 'How many checks are on it?',
+  where: 'Where is the check?',
+  printed: 'What is printed on the check already?',
+}
+const words: Readonly<Record<string, string>> = {
+  letter: 'Letter, 8 1/2 x 11 in',
+  A4: 'A4, 210 x 297 mm',
+  leaf: 'A loose check, no larger sheet',
+  other: 'Another height, three checks',
+  1: 'One',
+  3: 'Three',
+  top: 'At the top',
+  middle: 'In the middle',
+  foot: 'At the foot',
+  right: 'At the right, beside a counterfoil',
+  nothing: 'Nothing',
+  number: 'Only its number',
+  all: 'Company, bank, number, MICR line',
+}
+const sampleOf = (question: Question, option: unknown): Stock | undefined =>
+  stocksFor({ ...answers.value, [question]: option })[0]
+const answer = (question: Question, option: unknown): void => {
+  answers.value = { ...answers.value, [question]: option }
+}
 function choose(stock: Stock) {
   emit('choose', stock)
   open.value = false
@@ -22,11 +46,23 @@ function choose(stock: Stock) {
 
 <template>
   <v-dialog v-model="open" max-width="760" aria-label="Which stock is mine">
-    <v-card :title="next ? asks[next.question] : left.length > 1 ? 'Which of these is nearest?' : 'This is the one'">
+    <v-card
+      :title="next ? asks[next.question] : left.length > 1 ? 'Which of these is nearest?' : 'This is the one'"
+    >
       <div class="body" data-test="guide">
         <div v-if="next" class="options">
-          <button v-for="o in next.options" :key="o" type="button" class="option" @click="answer(next.question, o)">
-            <StockPicture v-if="sampleOf(next.question, o)" :stock="sampleOf(next.question, o)!" :high="120" /><span>{{ words[o] }}</span>
+          <button
+            v-for="o in next.options"
+            :key="o"
+            type="button"
+            class="option"
+            @click="answer(next.question, o)"
+          >
+            <StockPicture
+              v-if="sampleOf(next.question, o)"
+              :stock="sampleOf(next.question, o)!"
+              :high="120"
+            /><span>{{ words[o] }}</span>
           </button>
         </div>
         <div v-else class="options">
@@ -38,9 +74,7 @@ function choose(stock: Stock) {
           <v-btn v-if="Object.keys(answers).length" variant="text" @click="answers = {}">
             From the beginning
           </v-btn>
-          <v-btn variant="text" @click="open = false">
-            Not now
-          </v-btn>
+          <v-btn variant="text" @click="open = false"> Not now </v-btn>
         </div>
       </div>
     </v-card>
@@ -48,8 +82,30 @@ function choose(stock: Stock) {
 </template>
 
 <style scoped>
-.body { padding: 4px 20px 18px; display: grid; gap: 18px; }
-.options { display: flex; flex-wrap: wrap; gap: 14px; }
-.option { display: grid; gap: 10px; justify-items: center; align-content: end; width: 158px; padding: 14px 8px; border: 1px solid rgba(var(--v-theme-on-surface), 0.2); border-radius: 8px; text-align: center; font-size: 13.5px; }
-.option:hover { border-color: rgb(var(--v-theme-primary)); background: rgba(var(--v-theme-primary), 0.06); }
+.body {
+  padding: 4px 20px 18px;
+  display: grid;
+  gap: 18px;
+}
+.options {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px;
+}
+.option {
+  display: grid;
+  gap: 10px;
+  justify-items: center;
+  align-content: end;
+  width: 158px;
+  padding: 14px 8px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.2);
+  border-radius: 8px;
+  text-align: center;
+  font-size: 13.5px;
+}
+.option:hover {
+  border-color: rgb(var(--v-theme-primary));
+  background: rgba(var(--v-theme-primary), 0.06);
+}
 </style>

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { fileFault } from './fileKinds'
 
 const pictures = 'image/png,image/jpeg,.pdf'
-const said = (name: string, type: string, size = 10) => fileFault({ name, type, size }, pictures, 'PNG, JPEG or PDF', 2)
+const said = (name: string, type: string, size = 10) =>
+  fileFault({ name, type, size }, pictures, 'PNG, JPEG or PDF', 2)
 
 describe('a file that is given', () => {
   it.each([

@@ -2,7 +2,8 @@ const ofKind = (file: Pick<File, 'name' | 'type'>, kind: string): boolean =>
   kind.startsWith('.') ? file.name.toLowerCase().endsWith(kind) : kind === file.type
 
 /**
- * Why a file is not taken; empty where it is. A file of which neither name nor system says a kind is let through: what reads it looks into it anyway.
+ * Why a file is not taken; empty where it is. A file of which neither name nor system says a kind is let
+ * through: what reads it looks into it anyway.
  * `most` in megabytes.
  */
 export function fileFault(
@@ -13,7 +14,8 @@ export function fileFault(
 ): string {
   const accepted = accept.split(',').map(kind => kind.trim().toLowerCase())
   const told = file.type !== '' || /\.\w+$/.test(file.name)
-  if (told && !accepted.some(kind => ofKind(file, kind))) return `${file.name} is not taken: ${kinds} is wanted here`
+  if (told && !accepted.some(kind => ofKind(file, kind)))
+    return `${file.name} is not taken: ${kinds} is wanted here`
   if (file.size > most * 1e6) {
     return `${file.name} has ${Math.ceil(file.size / 1e6)} MB: at most ${most} MB are taken here`
   }

@@ -5,7 +5,8 @@ const PATIENCE_MS = 1500
 const LOOK_MS = 40
 
 /**
- * Puts the focus on what comes next in a part of the page: the element marked `data-next`, as soon as it is there and can take it. Gives up when the
+ * Puts the focus on what comes next in a part of the page: the element marked `data-next`, as soon as it is
+ * there and can take it. Gives up when the
  * person has gone on to something else meanwhile.
  */
 export function focusNext(part: HTMLElement): void {

@@ -19,8 +19,15 @@ export interface Sorting {
   readonly down: boolean
 }
 
-/** The rows in the order that a person asked for; as they came where they asked for none. Rows that are alike keep their order. */
-export function inOrder<Row>(rows: readonly Row[], columns: readonly Column<Row>[], sorting: Sorting | undefined): readonly Row[] {
+/**
+ * The rows in the order that a person asked for; as they came where they asked for none. Rows that are alike
+ * keep their order.
+ */
+export function inOrder<Row>(
+  rows: readonly Row[],
+  columns: readonly Column<Row>[],
+  sorting: Sorting | undefined,
+): readonly Row[] {
   const by = columns.find(c => c.key === sorting?.key)?.sort
   if (!sorting || !by) return rows
   const way = sorting.down ? -1 : 1

@@ -9,9 +9,16 @@ export function useAccount() {
   const accounts = useLive(readAccounts)
   const view = computed<AccountView | undefined>(() => {
     const wanted = String(route.query.account ?? localStorage.getItem(lastKey) ?? '')
-    return accounts.value?.find(a => a.account.id === wanted) ?? accounts.value?.find(a => a.account.forChecks) ?? accounts.value?.[0]
+    return (
+      accounts.value?.find(a => a.account.id === wanted) ??
+      accounts.value?.find(a => a.account.forChecks) ??
+      accounts.value?.[0]
+    )
   })
-  watch(view, (v) => { if (v) localStorage.setItem(lastKey, v.account.id) })
-  const choose = (id: string): unknown => navigateTo({ query: { ...route.query, account: id } }, { replace: true })
+  watch(view, v => {
+    if (v) localStorage.setItem(lastKey, v.account.id)
+  })
+  const choose = (id: string): unknown =>
+    navigateTo({ query: { ...route.query, account: id } }, { replace: true })
   return { accounts, view, choose }
 }

@@ -6,8 +6,10 @@ import { screenFollows } from './useLive'
 import { useOffice } from '~/stores/office'
 
 /**
- * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until the screen shows what was done, so a
- * second press does nothing; the act carries a key from when its form was opened, so that the core refuses it a second time; the message of the act
+ * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until
+ * the screen shows what was done, so a
+ * second press does nothing; the act carries a key from when its form was opened, so that the core refuses it
+ * a second time; the message of the act
  * before goes when this one begins.
  */
 export function useAct() {
@@ -17,10 +19,15 @@ export function useAct() {
   const fault = computed(() => refusal.value?.text ?? '')
   let key: string = crypto.randomUUID()
   let left = false
-  onScopeDispose(() => { left = true })
+  onScopeDispose(() => {
+    left = true
+  })
 
   /** Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. */
-  async function act<N extends ActName>(name: N, input: InputOf<N>): Promise<Result<WrittenBy<N>> | undefined> {
+  async function act<N extends ActName>(
+    name: N,
+    input: InputOf<N>,
+  ): Promise<Result<WrittenBy<N>> | undefined> {
     if (busy.value) return undefined
     busy.value = true
     office.acting++
@@ -32,19 +39,20 @@ export function useAct() {
         key = crypto.randomUUID()
         // Busy until what was done stands on the screen: a second press never acts on what was there before.
         await screenFollows()
-      }
-      else refusal.value = done.refusal
+      } else refusal.value = done.refusal
       return left ? undefined : done
-    }
-    finally {
+    } finally {
       busy.value = false
       office.acting--
     }
   }
   /** Does one act, and says whether it was done. */
-  const did = async <N extends ActName>(name: N, input: InputOf<N>): Promise<boolean> => (await act(name, input))?.ok ?? false
+  const did = async <N extends ActName>(name: N, input: InputOf<N>): Promise<boolean> =>
+    (await act(name, input))?.ok ?? false
   /** The refusal at a field of the form, for its error messages. */
   const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])
-  const clear = (): void => { refusal.value = undefined }
+  const clear = (): void => {
+    refusal.value = undefined
+  }
   return { busy, refusal, fault, act, did, at, clear }
 }

@@ -2,18 +2,31 @@ import type { CheckNumber } from '#core/books/book'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Correctable, Outcome, Run, Skipped } from '#core/runs/run'
 
-/** What has been said so far, as plain lists: kept while the count-off is not done, so that leaving or reloading the page loses nothing. */
-export interface SaidSoFar { readonly outcomes: readonly (readonly [CheckNumber, Outcome])[], readonly numbers: readonly (readonly [CheckNumber, CheckNumber])[], readonly skipped: readonly Skipped[] }
+/**
+ * What has been said so far, as plain lists: kept while the count-off is not done, so that leaving or
+ * reloading the page loses nothing.
+ */
+export interface SaidSoFar {
+  readonly outcomes: readonly (readonly [CheckNumber, Outcome])[]
+  readonly numbers: readonly (readonly [CheckNumber, CheckNumber])[]
+  readonly skipped: readonly Skipped[]
+}
 
-/** What a person has said so far of the sheets of a run: outcomes, other numbers on the paper, and what became of numbers that were skipped. */
+/**
+ * What a person has said so far of the sheets of a run: outcomes, other numbers on the paper, and what became
+ * of numbers that were skipped.
+ */
 export function useCountOff(run: () => Run) {
   const outcomes = shallowRef<ReadonlyMap<CheckNumber, Outcome>>(new Map())
   const numbers = shallowRef<ReadonlyMap<CheckNumber, CheckNumber>>(new Map())
   const skipped = shallowRef<readonly Skipped[]>([])
   const numberOf = (sent: CheckNumber): CheckNumber => numbers.value.get(sent) ?? sent
 
-  const set = (number: CheckNumber, outcome: Outcome): void => { outcomes.value = new Map(outcomes.value).set(number, outcome) }
-  const say = (number: CheckNumber, kind: Outcome['kind']): void => set(number, kind === 'spoiled' ? { kind, why: '' } : { kind })
+  const set = (number: CheckNumber, outcome: Outcome): void => {
+    outcomes.value = new Map(outcomes.value).set(number, outcome)
+  }
+  const say = (number: CheckNumber, kind: Outcome['kind']): void =>
+    set(number, kind === 'spoiled' ? { kind, why: '' } : { kind })
   function because(number: CheckNumber, why: string, correct?: Correctable) {
     const before = outcomes.value.get(number)
     const wrong = correct ?? (before?.kind === 'spoiled' ? before.correct : undefined)
@@ -31,14 +44,32 @@ export function useCountOff(run: () => Run) {
   }
   function shiftTo(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: readonly Skipped[]) {
     numbers.value = to
-    skipped.value = [...skipped.value.filter(s => !gaps.some(g => g.number === s.number) && ![...to.values()].includes(s.number)), ...gaps]
+    skipped.value = [
+      ...skipped.value.filter(
+        s => !gaps.some(g => g.number === s.number) && ![...to.values()].includes(s.number),
+      ),
+      ...gaps,
+    ]
   }
   function takeOver(act: CountOffAct) {
-    numbers.value = new Map([...act.outcomes].flatMap(([sent, o]) => (o.kind !== 'never came out' && o.number ? [[sent, o.number]] : [])))
-    outcomes.value = new Map([...act.outcomes].map(([sent, o]) => { const { number: _, ...bare } = o as Outcome & { number?: CheckNumber }; return [sent, bare as Outcome] }))
+    numbers.value = new Map(
+      [...act.outcomes].flatMap(([sent, o]) =>
+        o.kind !== 'never came out' && o.number ? [[sent, o.number]] : [],
+      ),
+    )
+    outcomes.value = new Map(
+      [...act.outcomes].map(([sent, o]) => {
+        const { number: _, ...bare } = o as Outcome & { number?: CheckNumber }
+        return [sent, bare as Outcome]
+      }),
+    )
     skipped.value = act.skipped ?? []
   }
-  const soFar = computed<SaidSoFar>(() => ({ outcomes: [...outcomes.value], numbers: [...numbers.value], skipped: skipped.value }))
+  const soFar = computed<SaidSoFar>(() => ({
+    outcomes: [...outcomes.value],
+    numbers: [...numbers.value],
+    skipped: skipped.value,
+  }))
   /** Takes up again what was said before, as far as it is about checks of this run. */
   function takeUp(said: Partial<SaidSoFar>) {
     const mine = new Set(run().checks.map(c => c.number))
@@ -48,7 +79,12 @@ export function useCountOff(run: () => Run) {
   }
   /** The act as it stands. */
   const act = computed<CountOffAct>(() => ({
-    outcomes: new Map([...outcomes.value].map(([sent, o]) => [sent, o.kind === 'never came out' || numberOf(sent) === sent ? o : { ...o, number: numberOf(sent) }])),
+    outcomes: new Map(
+      [...outcomes.value].map(([sent, o]) => [
+        sent,
+        o.kind === 'never came out' || numberOf(sent) === sent ? o : { ...o, number: numberOf(sent) },
+      ]),
+    ),
     skipped: skipped.value,
   }))
   return { outcomes, numbers, skipped, numberOf, say, because, sayAll, shiftTo, takeOver, soFar, takeUp, act }

@@ -2,10 +2,16 @@ import { toRaw, watch, type Ref } from 'vue'
 import { dropFormDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
 
 /**
- * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page loses nothing; brings it back when the
- * page is opened again. `isEmpty` tells when there is nothing to keep; `forget` is called when its act is done.
+ * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page
+ * loses nothing; brings it back when the
+ * page is opened again. `isEmpty` tells when there is nothing to keep; `forget` is called when its act is
+ * done.
  */
-export function useFormDraft<T extends object>(name: () => string, form: Ref<T>, isEmpty: (form: T) => boolean) {
+export function useFormDraft<T extends object>(
+  name: () => string,
+  form: Ref<T>,
+  isEmpty: (form: T) => boolean,
+) {
   let known = ''
   async function restore(): Promise<void> {
     const draft = await readFormDraft<T>(name())
@@ -14,11 +20,15 @@ export function useFormDraft<T extends object>(name: () => string, form: Ref<T>,
   }
   const restored = restore()
   const forget = (): Promise<void> => dropFormDraft(name())
-  watch(form, (now) => {
-    const text = JSON.stringify(now)
-    if (text === known) return
-    known = text
-    void (isEmpty(now) ? forget() : keepFormDraft(name(), JSON.parse(text)))
-  }, { deep: true })
+  watch(
+    form,
+    now => {
+      const text = JSON.stringify(now)
+      if (text === known) return
+      known = text
+      void (isEmpty(now) ? forget() : keepFormDraft(name(), JSON.parse(text)))
+    },
+    { deep: true },
+  )
   return { restored, forget }
 }

@@ -6,7 +6,7 @@ export function useLastUsed(name: () => string): WritableComputedRef<string> {
   const keyOf = (): string => `violet-lane last ${name()}`
   return computed({
     get: () => (changed.value, localStorage.getItem(keyOf()) ?? ''),
-    set: (to) => {
+    set: to => {
       localStorage.setItem(keyOf(), to)
       changed.value++
     },

@@ -6,7 +6,10 @@ import { screenFollows, unanswered, useLive } from './useLive'
 
 class Store extends Dexie {
   declare rows: Table<{ id: number }, number>
-  constructor() { super('follows'); this.version(1).stores({ rows: 'id' }) }
+  constructor() {
+    super('follows')
+    this.version(1).stores({ rows: 'id' })
+  }
 }
 const store = new Store()
 afterAll(() => store.delete())
@@ -14,10 +17,17 @@ afterAll(() => store.delete())
 describe('values that follow the store', () => {
   it('show what was written before an act is over, however slow a question is and whatever it asks next', async () => {
     const scope = effectScope()
-    const [quick, slow] = scope.run(() => [
-      useLive(() => store.rows.count()),
-      useLive(async () => { let n = 0; for (let i = 0; i < 20; i++) n = await store.rows.count(); return n }),
-    ] as const)!
+    const [quick, slow] = scope.run(
+      () =>
+        [
+          useLive(() => store.rows.count()),
+          useLive(async () => {
+            let n = 0
+            for (let i = 0; i < 20; i++) n = await store.rows.count()
+            return n
+          }),
+        ] as const,
+    )!
     for (let id = 1; id <= 20; id++) {
       await store.transaction('rw', store.rows, () => store.rows.add({ id }))
       await screenFollows()
@@ -29,7 +39,12 @@ describe('values that follow the store', () => {
     const scope = effectScope()
     const wanted = shallowRef({ id: 1, seen: 0 })
     await store.rows.bulkPut([{ id: 1 }, { id: 2 }])
-    const row = scope.run(() => useLive(() => store.rows.get(wanted.value.id), () => wanted.value.id))!
+    const row = scope.run(() =>
+      useLive(
+        () => store.rows.get(wanted.value.id),
+        () => wanted.value.id,
+      ),
+    )!
     await screenFollows()
     expect([row.value, row.pending.value]).toEqual([{ id: 1 }, false])
     wanted.value = { id: 1, seen: 1 }
@@ -46,12 +61,21 @@ describe('values that follow the store', () => {
     const scope = effectScope()
     const bad = ref(true)
     const said = vi.spyOn(console, 'error').mockImplementation(() => {})
-    const count = scope.run(() => useLive(async () => {
-      if (bad.value) throw new Error('not readable')
-      return await store.rows.count()
-    }, () => bad.value))!
+    const count = scope.run(() =>
+      useLive(
+        async () => {
+          if (bad.value) throw new Error('not readable')
+          return await store.rows.count()
+        },
+        () => bad.value,
+      ),
+    )!
     await screenFollows()
-    expect([count.value, count.pending.value, (unanswered.value as Error).message]).toEqual([undefined, false, 'not readable'])
+    expect([count.value, count.pending.value, (unanswered.value as Error).message]).toEqual([
+      undefined,
+      false,
+      'not readable',
+    ])
     bad.value = false
     await nextTick()
     await screenFollows()

@@ -8,7 +8,10 @@ export const unanswered = shallowRef<unknown>()
 /** Longest wait for the screen to follow: after it, a slow question keeps nobody from going on. */
 const FOLLOWS_MS = 3000
 
-/** A value that follows the store: undefined until the first answer, and again while a new question is not answered. */
+/**
+ * A value that follows the store: undefined until the first answer, and again while a new question is not
+ * answered.
+ */
 export type Live<T> = Readonly<ShallowRef<T | undefined>> & {
   /** Why the question could not be answered. */
   readonly error: Readonly<Ref<unknown>>
@@ -17,13 +20,18 @@ export type Live<T> = Readonly<ShallowRef<T | undefined>> & {
 }
 
 const isPlain = (x: unknown): boolean => x === null || typeof x !== 'object'
-/** What a question is about, where it is told in plain values: by that a new question is known from the same one asked again. */
+/**
+ * What a question is about, where it is told in plain values: by that a new question is known from the same
+ * one asked again.
+ */
 const subjectOf = (from: unknown): string | undefined =>
   isPlain(from) || (Array.isArray(from) && from.every(isPlain)) ? JSON.stringify(from) : undefined
 
 /**
- * A value that follows the store: asked again whenever what it read is written, in this tab or another, and whenever `from` changes. Where `from` is
- * told in plain values (keys, words), an old answer never stands under a new question: it goes when they change.
+ * A value that follows the store: asked again whenever what it read is written, in this tab or another, and
+ * whenever `from` changes. Where `from` is
+ * told in plain values (keys, words), an old answer never stands under a new question: it goes when they
+ * change.
  */
 export function useLive<T>(ask: () => Promise<T> | T, from: () => unknown = () => 0): Live<T> {
   const value = shallowRef<T>()
@@ -33,33 +41,40 @@ export function useLive<T>(ask: () => Promise<T> | T, from: () => unknown = () =
   let about: string | undefined
   const counted = async (): Promise<T> => {
     asking.value++
-    try { return await ask() }
-    finally { asking.value-- }
-  }
-  watch(from, (now) => {
-    const subject = subjectOf(now)
-    if (subject !== undefined) {
-      if (subject === about) return
-      value.value = undefined
+    try {
+      return await ask()
+    } finally {
+      asking.value--
     }
-    about = subject
-    pending.value = true
-    subscription?.unsubscribe()
-    subscription = liveQuery(counted).subscribe({
-      next: (answer) => {
-        value.value = answer
-        error.value = undefined
-        unanswered.value = undefined
-        pending.value = false
-      },
-      error: (fault: unknown) => {
-        console.error(fault)
-        error.value = fault
-        unanswered.value = fault
-        pending.value = false
-      },
-    })
-  }, { immediate: true })
+  }
+  watch(
+    from,
+    now => {
+      const subject = subjectOf(now)
+      if (subject !== undefined) {
+        if (subject === about) return
+        value.value = undefined
+      }
+      about = subject
+      pending.value = true
+      subscription?.unsubscribe()
+      subscription = liveQuery(counted).subscribe({
+        next: answer => {
+          value.value = answer
+          error.value = undefined
+          unanswered.value = undefined
+          pending.value = false
+        },
+        error: (fault: unknown) => {
+          console.error(fault)
+          error.value = fault
+          unanswered.value = fault
+          pending.value = false
+        },
+      })
+    },
+    { immediate: true },
+  )
   onScopeDispose(() => subscription?.unsubscribe())
   return Object.assign(value, { error, pending })
 }

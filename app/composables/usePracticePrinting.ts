@@ -9,7 +9,9 @@ const LOOK_MS = 150
 export function usePracticePrinting() {
   const report = shallowRef<JobReport>()
   let left = false
-  onScopeDispose(() => { left = true })
+  onScopeDispose(() => {
+    left = true
+  })
 
   async function follow(id: string): Promise<Result<JobReport>> {
     for (;;) {
@@ -26,7 +28,16 @@ export function usePracticePrinting() {
   }
   /** One sheet on plain paper of a stock's size; gives the key of its job. */
   async function plain(pdf: Uint8Array, stock: Stock, tray: string, name: string): Promise<Result<string>> {
-    const done = await print({ name, tray: practiceTrays.includes(tray as PracticeTray) ? tray as PracticeTray : practiceTrays[0], stock: plainPaper(stock), pack: { top: null, order: 'lowest on top', sheets: 20, firstPlace: 1 }, pace: 200 }, pdf)
+    const done = await print(
+      {
+        name,
+        tray: practiceTrays.includes(tray as PracticeTray) ? (tray as PracticeTray) : practiceTrays[0],
+        stock: plainPaper(stock),
+        pack: { top: null, order: 'lowest on top', sheets: 20, firstPlace: 1 },
+        pace: 200,
+      },
+      pdf,
+    )
     return done.ok ? good(done.value.id) : done
   }
   return { report, print, follow, plain }

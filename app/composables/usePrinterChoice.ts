@@ -9,9 +9,17 @@ const chosen = ref(localStorage.getItem(key) ?? '')
 /** Which printer and tray the paper goes through, and the fit in use there for a stock. */
 export function usePrinterChoice(stockId: () => string | undefined) {
   const all = useLive(readPrinters)
-  const choices = computed(() => (all.value?.printers ?? []).flatMap(p => p.trays.map(tray => ({ value: `${p.id}|${tray}`, title: `${p.name}, ${tray}`, printer: p, tray }))))
+  const choices = computed(() =>
+    (all.value?.printers ?? []).flatMap(p =>
+      p.trays.map(tray => ({ value: `${p.id}|${tray}`, title: `${p.name}, ${tray}`, printer: p, tray })),
+    ),
+  )
   const choice = computed(() => choices.value.find(c => c.value === chosen.value))
-  const history = computed<readonly FitRow[]>(() => (choice.value && stockId() ? fitsOf(all.value?.fits ?? [], choice.value.printer.id, choice.value.tray, stockId()!) : []))
+  const history = computed<readonly FitRow[]>(() =>
+    choice.value && stockId()
+      ? fitsOf(all.value?.fits ?? [], choice.value.printer.id, choice.value.tray, stockId()!)
+      : [],
+  )
   const fit = computed(() => history.value[0])
   function choose(value: string) {
     chosen.value = value
@@ -20,4 +28,5 @@ export function usePrinterChoice(stockId: () => string | undefined) {
   return { all, choices, chosen, choice, history, fit, choose }
 }
 
-export const printerName = (printers: readonly Printer[], id: string | undefined): string => printers.find(p => p.id === id)?.name ?? 'a printer'
+export const printerName = (printers: readonly Printer[], id: string | undefined): string =>
+  printers.find(p => p.id === id)?.name ?? 'a printer'

@@ -5,12 +5,31 @@ import { countPrintedRuns, readAllPayments, readSampled, type AccountView } from
 
 /** The readiness list of an account, followed live. */
 export function useReadiness(view: () => AccountView | undefined): ComputedRef<readonly ReadyStep[]> {
-  const sampled = useLive(() => (view() ? readSampled(view()!.account.id) : false), () => view()?.account.id)
-  const payments = useLive(async () => (view() ? (await readAllPayments(view()!.account.id)).length : 0), () => view()?.account.id)
-  const runs = useLive(() => (view() ? countPrintedRuns(view()!.account.id) : 0), () => view()?.account.id)
+  const sampled = useLive(
+    () => (view() ? readSampled(view()!.account.id) : false),
+    () => view()?.account.id,
+  )
+  const payments = useLive(
+    async () => (view() ? (await readAllPayments(view()!.account.id)).length : 0),
+    () => view()?.account.id,
+  )
+  const runs = useLive(
+    () => (view() ? countPrintedRuns(view()!.account.id) : 0),
+    () => view()?.account.id,
+  )
   return computed(() => {
     const v = view()
     if (!v) return []
-    return readiness({ account: v.account, company: v.company, stock: v.stock, layout: v.layout, layoutNotes: proofer(v.layout, v.stock, v.facts).notes, highestNumber: v.book.end, sampled: sampled.value ?? false, payments: payments.value ?? 0, runs: runs.value ?? 0 })
+    return readiness({
+      account: v.account,
+      company: v.company,
+      stock: v.stock,
+      layout: v.layout,
+      layoutNotes: proofer(v.layout, v.stock, v.facts).notes,
+      highestNumber: v.book.end,
+      sampled: sampled.value ?? false,
+      payments: payments.value ?? 0,
+      runs: runs.value ?? 0,
+    })
   })
 }

@@ -10,6 +10,9 @@ export function useScreenScale() {
   return {
     pxPerMm: computed(() => measured.value || nominal),
     isMeasured: computed(() => measured.value > 0),
-    keep(px: number) { measured.value = px; localStorage.setItem(key, String(px)) },
+    keep(px: number) {
+      measured.value = px
+      localStorage.setItem(key, String(px))
+    },
   }
 }

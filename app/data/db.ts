@@ -1,16 +1,32 @@
 import Dexie, { type Table } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Strip } from './strips'
-import { numbersTellTheirLife, payeesToCompanies, runningBalances, stripsByLetter, stripsByPlace } from './upgrades'
+import {
+  numbersTellTheirLife,
+  payeesToCompanies,
+  runningBalances,
+  stripsByLetter,
+  stripsByPlace,
+} from './upgrades'
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
-export interface StockScan { readonly stockId: string, readonly picture: Blob, readonly addedAt: string }
+export interface StockScan {
+  readonly stockId: string
+  readonly picture: Blob
+  readonly addedAt: string
+}
 /** Small facts about this browser's copy of the office, by name. */
-export interface Fact { readonly name: string, readonly value: string }
+export interface Fact {
+  readonly name: string
+  readonly value: string
+}
 
 type Keys = { [T in TableName]: KeyOf<T> }
 
-/** Everything this browser keeps. Only `app/data` touches it: screens read through `reads.ts` and act through `useAct`. */
+/**
+ * Everything this browser keeps. Only `app/data` touches it: screens read through `reads.ts` and act through
+ * `useAct`.
+ */
 export class OfficeDb extends Dexie {
   declare companies: Table<Tables['companies'], Keys['companies']>
   declare ledgers: Table<Tables['ledgers'], Keys['ledgers']>
@@ -38,21 +54,53 @@ export class OfficeDb extends Dexie {
   constructor(name = 'violet-lane') {
     super(name)
     this.version(1).stores({
-      companies: 'id', ledgers: 'id, companyId', accounts: 'id, companyId', books: 'id, accountId', payees: 'id, name',
-      payments: 'id, [accountId+state], state', numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId',
-      copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey', stocks: 'id, key', printers: 'id', fits: 'id, printerId', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
+      companies: 'id',
+      ledgers: 'id, companyId',
+      accounts: 'id, companyId',
+      books: 'id, accountId',
+      payees: 'id, name',
+      payments: 'id, [accountId+state], state',
+      numbers: 'id, bookId, [accountId+number], check.paymentId',
+      runs: 'id, [bookId+state], state, accountId',
+      copies: 'id, runId',
+      layoutVersions: 'id',
+      layouts: 'id, key',
+      owns: 'id, layoutKey',
+      stocks: 'id, key',
+      printers: 'id',
+      fits: 'id, printerId',
+      scans: 'stockId',
+      entries: 'id, *ledgers',
+      trail: 'seq',
+      papers: 'runId',
+      facts: 'name',
     })
     // The fate of every number can be read from keys alone, and each number tells its life.
-    this.version(2).stores({ numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' }).upgrade(numbersTellTheirLife)
+    this.version(2)
+      .stores({
+        numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId',
+        trail: 'seq, act',
+      })
+      .upgrade(numbersTellTheirLife)
     // A whole book is read from its strips; the pace of a book from the moments of its runs.
-    this.version(3).stores({ numbers: 'id, [accountId+number], [bookId+fate], check.paymentId', runs: 'id, [bookId+state], [bookId+printedAt], state, accountId', strips: 'id, bookId' })
+    this.version(3)
+      .stores({
+        numbers: 'id, [accountId+number], [bookId+fate], check.paymentId',
+        runs: 'id, [bookId+state], [bookId+printedAt], state, accountId',
+        strips: 'id, bookId',
+      })
       .upgrade(stripsByPlace)
     // A payee belongs to one company; the key of an act is found in the trail.
-    this.version(4).stores({ payees: 'id, name, companyId', trail: 'seq, act, key' }).upgrade(payeesToCompanies)
+    this.version(4)
+      .stores({ payees: 'id, name, companyId', trail: 'seq, act, key' })
+      .upgrade(payeesToCompanies)
     // A fate in a strip has a letter of its own for ever.
     this.version(5).stores({}).upgrade(stripsByLetter)
-    // Each ledger account has a running balance; the newest version of a layout is found without opening the others.
-    this.version(6).stores({ totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' }).upgrade(runningBalances)
+    // Each ledger account has a running balance; the newest version of a layout is found without opening the
+    // others.
+    this.version(6)
+      .stores({ totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' })
+      .upgrade(runningBalances)
   }
 }
 

@@ -5,4 +5,9 @@ import type { OfficeDb } from './db'
 
 /** The runs of these number books that are not finished. */
 export const openRunsOf = (db: OfficeDb, books: readonly Id<'book'>[]): Collection<Run, Id<'run'>> =>
-  db.runs.where('[bookId+state]').anyOf(books.flatMap(id => [[id, 'prepared'], [id, 'at the printer']]))
+  db.runs.where('[bookId+state]').anyOf(
+    books.flatMap(id => [
+      [id, 'prepared'],
+      [id, 'at the printer'],
+    ]),
+  )

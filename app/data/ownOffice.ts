@@ -7,4 +7,5 @@ import { StoreOffice } from './storeOffice'
 const own = new StoreOffice(db, navigator.locks)
 
 /** Does an act now, as who works here, under the key of its press. */
-export const act = <N extends ActName>(name: N, input: InputOf<N>, key: string) => own.perform(name, input, { at: momentNow(), by: operatorName(), key })
+export const act = <N extends ActName>(name: N, input: InputOf<N>, key: string) =>
+  own.perform(name, input, { at: momentNow(), by: operatorName(), key })

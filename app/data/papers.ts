@@ -9,7 +9,8 @@ import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/books/book'
 import { readCopy, readFit, readKeptPaper, readRun, readRunCopies } from './reads'
 
-const urlOf = (bytes: Uint8Array): string => URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
+const urlOf = (bytes: Uint8Array): string =>
+  URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
 /** A tab or a download needs its address for a while after it was opened. */
 const KEEP_URL_MS = 120_000
 
@@ -20,12 +21,25 @@ export async function paperOf(run: Run): Promise<Uint8Array | undefined> {
   const copies = await readRunCopies(run)
   if (!copies) return undefined
   const fit = await readFit(run.printing?.fitId)
-  const sheets = bySheets(run.checks.map((c, i) => ({ sheet: c.sheet, place: c.place, i })), checksPerSheet(copies.stock)).map(sheet => sheet.map(c => c?.i ?? null))
-  const made = await makePaper({ ...copies, sheets, ...(fit && { fit: correctionOf(fit.deviation) }), ...(run.printing?.micr && { micr: run.printing.micr }), title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`, madeAt: run.printedAt }).made
+  const sheets = bySheets(
+    run.checks.map((c, i) => ({ sheet: c.sheet, place: c.place, i })),
+    checksPerSheet(copies.stock),
+  ).map(sheet => sheet.map(c => c?.i ?? null))
+  const made = await makePaper({
+    ...copies,
+    sheets,
+    ...(fit && { fit: correctionOf(fit.deviation) }),
+    ...(run.printing?.micr && { micr: run.printing.micr }),
+    title: `Checks ${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`,
+    madeAt: run.printedAt,
+  }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 
-/** One check alone, from its frozen copy, through the fit its run went through: to be put out once more under its own number. */
+/**
+ * One check alone, from its frozen copy, through the fit its run went through: to be put out once more under
+ * its own number.
+ */
 export async function paperOfCheck(row: NumberRow): Promise<Uint8Array | undefined> {
   const copy = await readCopy(row)
   if (!copy || !row.check) return undefined
@@ -33,12 +47,23 @@ export async function paperOfCheck(row: NumberRow): Promise<Uint8Array | undefin
   const fit = await readFit(printing?.fitId)
   const perSheet = checksPerSheet(copy.stock)
   const sheet = Array.from({ length: perSheet }, (_, i) => (i === row.check!.place - 1 ? 0 : null))
-  const made = await makePaper({ layout: copy.layout, stock: copy.stock, account: copy.account, checks: [copy.facts], sheets: [sheet], ...(fit && { fit: correctionOf(fit.deviation) }), ...(printing?.micr && { micr: printing.micr }), title: `Check ${row.number}`, madeAt: momentNow() }).made
+  const made = await makePaper({
+    layout: copy.layout,
+    stock: copy.stock,
+    account: copy.account,
+    checks: [copy.facts],
+    sheets: [sheet],
+    ...(fit && { fit: correctionOf(fit.deviation) }),
+    ...(printing?.micr && { micr: printing.micr }),
+    title: `Check ${row.number}`,
+    madeAt: momentNow(),
+  }).made
   return made === 'stopped' ? undefined : made.bytes
 }
 
 /** The continuation sheets of a run, if it has any. */
-export const continuationOf = async (runId: Id<'run'>): Promise<Uint8Array | undefined> => (await readKeptPaper(runId))?.continuation
+export const continuationOf = async (runId: Id<'run'>): Promise<Uint8Array | undefined> =>
+  (await readKeptPaper(runId))?.continuation
 
 /** What one sheet of a printed run was meant to be, from the frozen copies of its checks. */
 export async function drawingOfSheet(run: Run, sheet: number): Promise<Drawing | undefined> {
@@ -53,10 +78,15 @@ export async function drawingOfSheet(run: Run, sheet: number): Promise<Drawing |
 }
 
 /** A window that was opened for a PDF: `opened` tells whether the browser allowed it. */
-export interface PaperWindow { readonly opened: boolean, show(bytes: Uint8Array, name: string): void, leave(): void }
+export interface PaperWindow {
+  readonly opened: boolean
+  show(bytes: Uint8Array, name: string): void
+  leave(): void
+}
 
 /**
- * Opens an empty window at once, while the press that asked for it still counts, from where the browser prints what is shown in it later. Where the
+ * Opens an empty window at once, while the press that asked for it still counts, from where the browser
+ * prints what is shown in it later. Where the
  * browser refuses, the PDF is saved as a file instead; `leave` closes it again where nothing came of the act.
  */
 export function openWindow(): PaperWindow {
@@ -74,8 +104,10 @@ export function openWindow(): PaperWindow {
 }
 
 /** Saves a PDF as a file. */
-export const savePdf = (bytes: Uint8Array, name: string): void => saveBlob(new Blob([bytes as BlobPart], { type: 'application/pdf' }), name)
-export const saveText = (text: string, name: string, type: string): void => saveBlob(new Blob([text], { type }), name)
+export const savePdf = (bytes: Uint8Array, name: string): void =>
+  saveBlob(new Blob([bytes as BlobPart], { type: 'application/pdf' }), name)
+export const saveText = (text: string, name: string, type: string): void =>
+  saveBlob(new Blob([text], { type }), name)
 
 function saveBlob(blob: Blob, name: string): void {
   const url = URL.createObjectURL(blob)

@@ -12,18 +12,38 @@ function kindOf(head: Uint8Array): 'png' | 'jpeg' | 'pdf' | 'svg' | undefined {
   return /<svg[\s>]/i.test(text) || text.startsWith('<?xml') ? 'svg' : undefined
 }
 
-/** Reads a PNG or JPEG file (and where allowed the first page of a PDF) into a bitmap; says what is wrong with others. */
-export async function bitmapOf(file: Blob, pdfAt?: (bytes: Uint8Array) => Promise<Blob>): Promise<Result<ImageBitmap>> {
-  if (file.size > MOST_FILE_BYTES) return refuse('picture-large', `the file has ${Math.round(file.size / 1e6)} MB: at most ${MOST_FILE_BYTES / 1e6} MB`, { field: 'file', value: file.size, limit: MOST_FILE_BYTES })
+/**
+ * Reads a PNG or JPEG file (and where allowed the first page of a PDF) into a bitmap; says what is wrong with
+ * others.
+ */
+export async function bitmapOf(
+  file: Blob,
+  pdfAt?: (bytes: Uint8Array) => Promise<Blob>,
+): Promise<Result<ImageBitmap>> {
+  if (file.size > MOST_FILE_BYTES)
+    return refuse(
+      'picture-large',
+      `the file has ${Math.round(file.size / 1e6)} MB: at most ${MOST_FILE_BYTES / 1e6} MB`,
+      { field: 'file', value: file.size, limit: MOST_FILE_BYTES },
+    )
   const kind = kindOf(new Uint8Array(await file.slice(0, 512).arrayBuffer()))
-  if (kind === 'svg') return refuse('picture-svg', 'SVG files are not taken: save it as PNG at 600 dots to the inch', { field: 'file' })
-  if (!kind || (kind === 'pdf' && !pdfAt)) return refuse('picture-kind', `the file is not a picture we read: PNG${pdfAt ? ', JPEG or PDF' : ' or JPEG'}`, { field: 'file' })
+  if (kind === 'svg')
+    return refuse('picture-svg', 'SVG files are not taken: save it as PNG at 600 dots to the inch', {
+      field: 'file',
+    })
+  if (!kind || (kind === 'pdf' && !pdfAt))
+    return refuse(
+      'picture-kind',
+      `the file is not a picture we read: PNG${pdfAt ? ', JPEG or PDF' : ' or JPEG'}`,
+      { field: 'file' },
+    )
   try {
     const source = kind === 'pdf' && pdfAt ? await pdfAt(new Uint8Array(await file.arrayBuffer())) : file
     return good(await createImageBitmap(source))
-  }
-  catch (error) {
-    return refuse('picture-broken', `the file cannot be read as a picture: ${(error as Error).message}`, { field: 'file' })
+  } catch (error) {
+    return refuse('picture-broken', `the file cannot be read as a picture: ${(error as Error).message}`, {
+      field: 'file',
+    })
   }
 }
 
@@ -37,13 +57,19 @@ async function base64(blob: Blob): Promise<string> {
   return url.slice(url.indexOf(',') + 1)
 }
 
-/** A picture to print from a PNG or JPEG file: drawn anew, so that nothing but its pixels is kept, no side longer than `most` pixels. */
+/**
+ * A picture to print from a PNG or JPEG file: drawn anew, so that nothing but its pixels is kept, no side
+ * longer than `most` pixels.
+ */
 export async function pictureFrom(file: Blob, most = 1600): Promise<Result<Picture>> {
   const bitmap = await bitmapOf(file)
   if (!bitmap.ok) return bitmap
   for (let side = most; side >= 200; side = Math.round(side * 0.7)) {
     const scale = Math.min(1, side / Math.max(bitmap.value.width, bitmap.value.height))
-    const [w, h] = [Math.max(1, Math.round(bitmap.value.width * scale)), Math.max(1, Math.round(bitmap.value.height * scale))]
+    const [w, h] = [
+      Math.max(1, Math.round(bitmap.value.width * scale)),
+      Math.max(1, Math.round(bitmap.value.height * scale)),
+    ]
     const canvas = new OffscreenCanvas(w, h)
     canvas.getContext('2d')?.drawImage(bitmap.value, 0, 0, w, h)
     const data = await base64(await canvas.convertToBlob({ type: 'image/png' }))

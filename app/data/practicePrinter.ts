@@ -7,37 +7,69 @@ import type { JobReport, PracticeState } from '#core/practice/report'
 export type PracticeJob = z.input<typeof pressJobSchema>
 const BASE = '/api/practice-printer'
 
-/** Asks the stand-in on our own server; what it refuses comes back as a refusal with its sentence and field. */
+/**
+ * Asks the stand-in on our own server; what it refuses comes back as a refusal with its sentence and field.
+ */
 async function ask<T>(path: string, init: RequestInit = {}): Promise<Result<T>> {
   let answer: Response
-  try { answer = await fetch(BASE + path, init) }
-  catch { return refuse('practice-away', 'the practice printer does not answer: is the server still running?') }
-  const body = await answer.json().catch(() => undefined) as { data?: { text?: string, field?: string } } | undefined
+  try {
+    answer = await fetch(BASE + path, init)
+  } catch {
+    return refuse('practice-away', 'the practice printer does not answer: is the server still running?')
+  }
+  const body = (await answer.json().catch(() => undefined)) as
+    { data?: { text?: string; field?: string } } | undefined
   if (answer.ok) return good(body as T)
-  return refuse('practice-refused', body?.data?.text ?? `the practice printer refused (${answer.status})`, body?.data?.field ? { field: body.data.field } : {})
+  return refuse(
+    'practice-refused',
+    body?.data?.text ?? `the practice printer refused (${answer.status})`,
+    body?.data?.field ? { field: body.data.field } : {},
+  )
 }
 
 export const practiceState = (): Promise<Result<PracticeState>> => ask('')
 export const practiceReport = (id: string): Promise<Result<JobReport>> => ask(`/jobs/${id}`)
-export const practiceStop = (id: string): Promise<Result<JobReport>> => ask(`/jobs/${id}`, { method: 'DELETE' })
-export const setPracticeTray = (tray: PracticeTray, press: Press): Promise<Result<PracticeState>> => ask(`/trays/${encodeURIComponent(tray)}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(press) })
+export const practiceStop = (id: string): Promise<Result<JobReport>> =>
+  ask(`/jobs/${id}`, { method: 'DELETE' })
+export const setPracticeTray = (tray: PracticeTray, press: Press): Promise<Result<PracticeState>> =>
+  ask(`/trays/${encodeURIComponent(tray)}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(press),
+  })
 
 /** Sends a PDF to the practice printer; gives the key of its job. */
 export function practicePrint(job: PracticeJob, pdf: Blob | Uint8Array): Promise<Result<{ id: string }>> {
   const form = new FormData()
   form.append('job', JSON.stringify(job))
-  form.append('pdf', pdf instanceof Blob ? pdf : new Blob([pdf as BlobPart], { type: 'application/pdf' }), 'print.pdf')
+  form.append(
+    'pdf',
+    pdf instanceof Blob ? pdf : new Blob([pdf as BlobPart], { type: 'application/pdf' }),
+    'print.pdf',
+  )
   return ask('/jobs', { method: 'POST', body: form })
 }
 
 /** Address of a sheet's picture: as it came out, or as a scan of it. */
-export const practiceSheetUrl = (id: string, sheet: number, dpi: number, view: 'sheet' | 'scan' = 'sheet'): string => `${BASE}/jobs/${id}/sheets/${sheet}?dpi=${dpi}&view=${view}`
+export const practiceSheetUrl = (
+  id: string,
+  sheet: number,
+  dpi: number,
+  view: 'sheet' | 'scan' = 'sheet',
+): string => `${BASE}/jobs/${id}/sheets/${sheet}?dpi=${dpi}&view=${view}`
 export const practiceTrayUrl = (id: string, dpi: number): string => `${BASE}/jobs/${id}/tray?dpi=${dpi}`
 /** A scan of a sheet that came out. */
 export async function practiceScan(id: string, sheet: number, dpi: number): Promise<Result<Blob>> {
   const answer = await fetch(practiceSheetUrl(id, sheet, dpi, 'scan'))
-  return answer.ok ? good(await answer.blob()) : refuse('practice-refused', 'the practice printer no longer has this sheet')
+  return answer.ok
+    ? good(await answer.blob())
+    : refuse('practice-refused', 'the practice printer no longer has this sheet')
 }
 
 /** Plain paper of a stock's size. */
-export const plainPaper = (stock: Stock): Stock => ({ ...stock, carries: [], numbered: false, perforations: [] })
+export const plainPaper = (stock: Stock): Stock => ({
+  ...stock,
+  carries: [],
+  numbered: false,
+  perforations: [],
+})

@@ -1,6 +1,14 @@
 import { byMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { bookInUse, countFates, nextNumber, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/books/book'
+import {
+  bookInUse,
+  countFates,
+  nextNumber,
+  numberId,
+  type CheckNumber,
+  type NumberBook,
+  type NumberRow,
+} from '#core/books/book'
 import { paceOf, paceStart, stockLeft, type StockLeft } from '#core/books/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/books/proofOfNumbers'
 import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
@@ -8,7 +16,16 @@ import { balances, type Balances } from '#core/ledger/balances'
 import { differingTotals, totalsAfter, type LedgerTotal, type TotalAstray } from '#core/ledger/totals'
 import { zero } from '#core/money/cents'
 import type { LedgerAccount } from '#core/ledger/entry'
-import { allLayouts, allStocks, layoutOf, newest, stockNow, type LayoutRow, type OwnRow, type StockRow } from '#core/paper/versions'
+import {
+  allLayouts,
+  allStocks,
+  layoutOf,
+  newest,
+  stockNow,
+  type LayoutRow,
+  type OwnRow,
+  type StockRow,
+} from '#core/paper/versions'
 import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
@@ -40,73 +57,154 @@ export interface AccountView {
 
 /** All bank accounts, in the order in which they were opened. */
 export async function readAccounts(): Promise<AccountView[]> {
-  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([db.accounts.toArray(), db.companies.toArray(), db.books.toArray(), newestOf(db, 'layouts'), db.owns.toArray(), newestOf(db, 'stocks')])
-  return accounts.flatMap((account) => {
+  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([
+    db.accounts.toArray(),
+    db.companies.toArray(),
+    db.books.toArray(),
+    newestOf(db, 'layouts'),
+    db.owns.toArray(),
+    newestOf(db, 'stocks'),
+  ])
+  return accounts.flatMap(account => {
     const company = companies.find(c => c.id === account.companyId)
     const own = books.filter(b => b.accountId === account.id).sort((a, b) => a.start - b.start)
     const book = bookInUse(own, account.bookId)
     const stock = stockNow(stocks, account.stockId)
     const layout = layoutOf(layouts, owns, account.layoutId, account.companyId)
-    return company && book && stock && layout ? [{ account, company, book, books: own, stock, layout, facts: factsOf(account, company) }] : []
+    return company && book && stock && layout
+      ? [{ account, company, book, books: own, stock, layout, facts: factsOf(account, company) }]
+      : []
   })
 }
 
-export const readBalances = async (account: BankAccount): Promise<Balances> => balances(
-  (await db.totals.get(account.cashLedgerId))?.balance ?? zero,
-  promisedOf(await db.payments.where('[accountId+state]').anyOf([[account.id, 'waiting'], [account.id, 'on paper']]).toArray()),
-)
+export const readBalances = async (account: BankAccount): Promise<Balances> =>
+  balances(
+    (await db.totals.get(account.cashLedgerId))?.balance ?? zero,
+    promisedOf(
+      await db.payments
+        .where('[accountId+state]')
+        .anyOf([
+          [account.id, 'waiting'],
+          [account.id, 'on paper'],
+        ])
+        .toArray(),
+    ),
+  )
 
-export const readLane = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'waiting']).toArray().then(list => list.sort((a, b) => byMoment(a.drawnAt, b.drawnAt)))
+export const readLane = (accountId: Id<'account'>): Promise<Payment[]> =>
+  db.payments
+    .where('[accountId+state]')
+    .equals([accountId, 'waiting'])
+    .toArray()
+    .then(list => list.sort((a, b) => byMoment(a.drawnAt, b.drawnAt)))
 
-const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> => db.books.where('accountId').equals(accountId).primaryKeys()
+const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> =>
+  db.books.where('accountId').equals(accountId).primaryKeys()
 
 /** Every run of an account that is not finished, whatever its number book. */
-export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> => openRunsOf(db, await bookIdsOf(accountId)).toArray()
+export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> =>
+  openRunsOf(db, await bookIdsOf(accountId)).toArray()
 
 export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => openRunsOf(db, [bookId]).first()
 
 export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)
 
-export interface AccountToday { readonly view: AccountView, readonly waiting: readonly Payment[], readonly balances: Balances, readonly runs: readonly Run[], readonly next: CheckNumber | undefined, readonly stock: StockLeft }
+export interface AccountToday {
+  readonly view: AccountView
+  readonly waiting: readonly Payment[]
+  readonly balances: Balances
+  readonly runs: readonly Run[]
+  readonly next: CheckNumber | undefined
+  readonly stock: StockLeft
+}
 
 /** What waits, account by account, and how long the number book in use will last. */
-export const readToday = async (): Promise<AccountToday[]> => Promise.all((await readAccounts()).map(async (view) => {
-  const { account, book } = view
-  const [waiting, balances, runs, touched, pace] = await Promise.all([readLane(account.id), readBalances(account), readOpenRuns(account.id), readFates(book.id), readPace(book, new Date())])
-  return { view, waiting, balances, runs, next: nextNumber(book, touched), stock: stockLeft(countFates(book, touched.values()).unused, pace, waiting.length) }
-}))
+export const readToday = async (): Promise<AccountToday[]> =>
+  Promise.all(
+    (await readAccounts()).map(async view => {
+      const { account, book } = view
+      const [waiting, balances, runs, touched, pace] = await Promise.all([
+        readLane(account.id),
+        readBalances(account),
+        readOpenRuns(account.id),
+        readFates(book.id),
+        readPace(book, new Date()),
+      ])
+      return {
+        view,
+        waiting,
+        balances,
+        runs,
+        next: nextNumber(book, touched),
+        stock: stockLeft(countFates(book, touched.values()).unused, pace, waiting.length),
+      }
+    }),
+  )
 
-export const readPayees = (companyId: Id<'company'>): Promise<Payee[]> => db.payees.where('companyId').equals(companyId).sortBy('name')
-export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> => db.ledgers.where('companyId').equals(companyId).sortBy('code')
+export const readPayees = (companyId: Id<'company'>): Promise<Payee[]> =>
+  db.payees.where('companyId').equals(companyId).sortBy('name')
+export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> =>
+  db.ledgers.where('companyId').equals(companyId).sortBy('code')
 export const readRun = (id: Id<'run'>): Promise<Run | undefined> => db.runs.get(id)
-export const readPayments = async (ids: readonly Id<'payment'>[]): Promise<Payment[]> => (await db.payments.bulkGet([...ids])).filter((p): p is Payment => p !== undefined)
+export const readPayments = async (ids: readonly Id<'payment'>[]): Promise<Payment[]> =>
+  (await db.payments.bulkGet([...ids])).filter((p): p is Payment => p !== undefined)
 
-export interface CopyView { readonly facts: CheckFacts, readonly account: AccountFacts, readonly layout: Layout, readonly stock: Stock }
+export interface CopyView {
+  readonly facts: CheckFacts
+  readonly account: AccountFacts
+  readonly layout: Layout
+  readonly stock: Stock
+}
 
-/** What was printed under a number, with the layout it was printed with; undefined where it carries no check. */
+/**
+ * What was printed under a number, with the layout it was printed with; undefined where it carries no check.
+ */
 export async function readCopy(row: NumberRow): Promise<CopyView | undefined> {
   if (!row.check) return undefined
-  const [copy, run] = await Promise.all([db.copies.get(copyId(row.check.runId, row.number)), db.runs.get(row.check.runId)])
+  const [copy, run] = await Promise.all([
+    db.copies.get(copyId(row.check.runId, row.number)),
+    db.runs.get(row.check.runId),
+  ])
   const key = copy?.version ?? run?.printedWith
   const version = key ? await db.layoutVersions.get(key) : undefined
-  return copy && version ? { facts: copy.facts, account: version.account, layout: version.layout, stock: version.stock } : undefined
+  return copy && version
+    ? { facts: copy.facts, account: version.account, layout: version.layout, stock: version.stock }
+    : undefined
 }
 
 /** The stock of a layout version: what a run was printed on. */
-export const readPrintedStock = async (version: string): Promise<Stock | undefined> => (await db.layoutVersions.get(version))?.stock
+export const readPrintedStock = async (version: string): Promise<Stock | undefined> =>
+  (await db.layoutVersions.get(version))?.stock
 /** The run of an account that was counted off last. */
-export const readLastRun = async (accountId: Id<'account'>): Promise<Run | undefined> => (await db.runs.where('accountId').equals(accountId).filter(r => r.state === 'counted off').toArray()).sort((a, b) => byMoment(a.printedAt, b.printedAt)).at(-1)
+export const readLastRun = async (accountId: Id<'account'>): Promise<Run | undefined> =>
+  (
+    await db.runs
+      .where('accountId')
+      .equals(accountId)
+      .filter(r => r.state === 'counted off')
+      .toArray()
+  )
+    .sort((a, b) => byMoment(a.printedAt, b.printedAt))
+    .at(-1)
 
 /** The checks of a printed run as they were printed, in the order of its sheets. */
-export async function readRunCopies(run: Run): Promise<{ checks: CheckFacts[], account: AccountFacts, layout: Layout, stock: Stock } | undefined> {
+export async function readRunCopies(
+  run: Run,
+): Promise<{ checks: CheckFacts[]; account: AccountFacts; layout: Layout; stock: Stock } | undefined> {
   const version = run.printedWith ? await db.layoutVersions.get(run.printedWith) : undefined
   if (!version) return undefined
   const copies = await db.copies.bulkGet(run.checks.map(c => copyId(run.id, c.sentAs ?? c.number)))
-  return { checks: copies.flatMap(c => (c ? [c.facts] : [])), account: version.account, layout: version.layout, stock: version.stock }
+  return {
+    checks: copies.flatMap(c => (c ? [c.facts] : [])),
+    account: version.account,
+    layout: version.layout,
+    stock: version.stock,
+  }
 }
 
 /** The day on which a payment was entered in the ledger. */
-export const readEnteredOn = (paymentId: Id<'payment'>): Promise<PlainDate | undefined> => enteredOn(db, paymentId)
+export const readEnteredOn = (paymentId: Id<'payment'>): Promise<PlainDate | undefined> =>
+  enteredOn(db, paymentId)
 
 /** The kept PDF of a run, if it was made in this browser. */
 export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => db.papers.get(runId)
@@ -114,10 +212,21 @@ export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => d
 /** How this browser was started: with the demo, empty, or not yet. */
 export const readStart = async (): Promise<string> => (await db.facts.get('started'))?.value ?? ''
 
-/** The newest version of every layout and stock, those that ship among them, and what companies have of their own. */
-export interface Library { readonly layouts: readonly LayoutRow[], readonly stocks: readonly StockRow[], readonly owns: readonly OwnRow[] }
+/**
+ * The newest version of every layout and stock, those that ship among them, and what companies have of their
+ * own.
+ */
+export interface Library {
+  readonly layouts: readonly LayoutRow[]
+  readonly stocks: readonly StockRow[]
+  readonly owns: readonly OwnRow[]
+}
 export async function readLibrary(): Promise<Library> {
-  const [layouts, stocks, owns] = await Promise.all([newestOf(db, 'layouts'), newestOf(db, 'stocks'), db.owns.toArray()])
+  const [layouts, stocks, owns] = await Promise.all([
+    newestOf(db, 'layouts'),
+    newestOf(db, 'stocks'),
+    db.owns.toArray(),
+  ])
   return { layouts: newest(allLayouts(layouts)), stocks: newest(allStocks(stocks)), owns }
 }
 /** Every version of one layout, oldest first, with the one that ships. */
@@ -130,60 +239,122 @@ export const readCompanies = (): Promise<Company[]> => db.companies.toArray()
 export const readScan = (stockId: string): Promise<StockScan | undefined> => db.scans.get(stockId)
 
 /** All payments of an account, whatever became of them. */
-export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff']).toArray()
+export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> =>
+  db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff']).toArray()
 
 /** Whether a sample was printed for an account. */
-export const readSampled = async (accountId: Id<'account'>): Promise<boolean> => (await db.facts.get(`sampled/${accountId}`)) !== undefined
+export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
+  (await db.facts.get(`sampled/${accountId}`)) !== undefined
 
 /** How many runs of an account went to a printer. */
-export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> => db.runs.where('accountId').equals(accountId).filter(r => r.printedAt !== '').count()
+export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> =>
+  db.runs
+    .where('accountId')
+    .equals(accountId)
+    .filter(r => r.printedAt !== '')
+    .count()
 
 const practice: Printer = { id: practicePrinterId, name: 'Practice printer', trays: practiceTrays }
 /** Printers and all their fits. The practice printer is always among them, last. */
-export async function readPrinters(): Promise<{ printers: Printer[], fits: FitRow[] }> {
+export async function readPrinters(): Promise<{ printers: Printer[]; fits: FitRow[] }> {
   const [kept, fits] = await Promise.all([db.printers.orderBy('id').toArray(), db.fits.toArray()])
   const own = kept.find(p => p.id === practicePrinterId)
   return { printers: [...kept.filter(p => p !== own), own ?? practice], fits }
 }
-export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> => (id ? db.fits.get(id) : undefined)
+export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> =>
+  id ? db.fits.get(id) : undefined
 
 /** A check that was printed: which run and sheet it is on. */
-export interface PrintedCheck { readonly number: CheckNumber, readonly payee: string, readonly run: Run, readonly sheet: number }
+export interface PrintedCheck {
+  readonly number: CheckNumber
+  readonly payee: string
+  readonly run: Run
+  readonly sheet: number
+}
 const MOST_PRINTED = 60
 /** The checks last printed on a stock, newest first. */
 export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
-  const versions = new Set((await db.layoutVersions.filter(v => v.stock.id === stockId).primaryKeys()))
-  const runs = (await db.runs.filter(r => r.printedWith !== null && versions.has(r.printedWith)).toArray()).sort((a, b) => byMoment(b.printedAt, a.printedAt))
+  const versions = new Set(await db.layoutVersions.filter(v => v.stock.id === stockId).primaryKeys())
+  const runs = (
+    await db.runs.filter(r => r.printedWith !== null && versions.has(r.printedWith)).toArray()
+  ).sort((a, b) => byMoment(b.printedAt, a.printedAt))
   const found: PrintedCheck[] = []
   for (const run of runs) {
     for (const c of [...run.checks].reverse()) {
       if (c.outcome?.kind === 'never came out') continue
       if (found.length === MOST_PRINTED) return found
-      found.push({ number: c.number, payee: (await db.payments.get(c.paymentId))?.name ?? '', run, sheet: c.sheet })
+      found.push({
+        number: c.number,
+        payee: (await db.payments.get(c.paymentId))?.name ?? '',
+        run,
+        sheet: c.sheet,
+      })
     }
   }
   return found
 }
 
 /** Every number book with its account's name. */
-export interface BookView { readonly view: AccountView, readonly book: NumberBook, readonly counts: ReturnType<typeof countFates>, readonly next: CheckNumber | undefined, readonly stock: StockLeft }
-/** Numbers of a book used a week, newest week last, from when their runs were printed; of a pad, from when its checks were written down. */
+export interface BookView {
+  readonly view: AccountView
+  readonly book: NumberBook
+  readonly counts: ReturnType<typeof countFates>
+  readonly next: CheckNumber | undefined
+  readonly stock: StockLeft
+}
+/**
+ * Numbers of a book used a week, newest week last, from when their runs were printed; of a pad, from when its
+ * checks were written down.
+ */
 export async function readPace(book: NumberBook, now: Date): Promise<number[]> {
   if (book.kind === 'handwritten pad') {
     const rows = await db.numbers.where('[bookId+fate]').between([book.id, ''], [book.id, '\uffff']).toArray()
-    return paceOf(rows.filter(r => r.check).map(r => ({ at: r.life[0]?.at ?? r.at, count: 1 })), now)
+    return paceOf(
+      rows.filter(r => r.check).map(r => ({ at: r.life[0]?.at ?? r.at, count: 1 })),
+      now,
+    )
   }
-  const runs = await db.runs.where('[bookId+printedAt]').between([book.id, paceStart(now)], [book.id, '\uffff']).toArray()
-  return paceOf(runs.map(run => ({ at: run.printedAt, count: run.checks.filter(c => c.outcome?.kind !== 'never came out').length })), now)
+  const runs = await db.runs
+    .where('[bookId+printedAt]')
+    .between([book.id, paceStart(now)], [book.id, '\uffff'])
+    .toArray()
+  return paceOf(
+    runs.map(run => ({
+      at: run.printedAt,
+      count: run.checks.filter(c => c.outcome?.kind !== 'never came out').length,
+    })),
+    now,
+  )
 }
-export const readBooks = async (): Promise<BookView[]> => (await Promise.all((await readAccounts()).map(view => Promise.all(view.books.map(async (book): Promise<BookView> => {
-  const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
-  const counts = countFates(book, touched.values())
-  return { view, book, counts, next: book.archived ? undefined : nextNumber(book, touched), stock: stockLeft(counts.unused, pace) }
-}))))).flat()
+export const readBooks = async (): Promise<BookView[]> =>
+  (
+    await Promise.all(
+      (await readAccounts()).map(view =>
+        Promise.all(
+          view.books.map(async (book): Promise<BookView> => {
+            const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
+            const counts = countFates(book, touched.values())
+            return {
+              view,
+              book,
+              counts,
+              next: book.archived ? undefined : nextNumber(book, touched),
+              stock: stockLeft(counts.unused, pace),
+            }
+          }),
+        ),
+      ),
+    )
+  ).flat()
 
 /** Some rows of a book, by their numbers: those that were touched. */
-export const readBookRows = async (bookId: Id<'book'>, numbers: readonly CheckNumber[]): Promise<NumberRow[]> => (await db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).filter((r): r is NumberRow => r !== undefined)
+export const readBookRows = async (
+  bookId: Id<'book'>,
+  numbers: readonly CheckNumber[],
+): Promise<NumberRow[]> =>
+  (await db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).filter(
+    (r): r is NumberRow => r !== undefined,
+  )
 
 export async function readNumbersProof(): Promise<NumbersProof> {
   const books = await db.books.toArray()
@@ -191,19 +362,45 @@ export async function readNumbersProof(): Promise<NumbersProof> {
   const proof = proofOfNumbers(books, b => touched.get(b.id)!)
   const known = new Set(books.map(b => b.id))
   const strays = (await db.strips.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))
-  return { ...proof, problems: [...proof.problems, ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' }))] }
+  return {
+    ...proof,
+    problems: [
+      ...proof.problems,
+      ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' })),
+    ],
+  }
 }
 
-/** Compares the fates that the proof adds up with the rows of all numbers. Gives how many rows there are, and what does not agree. */
-export async function compareNumbers(): Promise<{ rows: number, differences: { bookId: Id<'book'>, number: CheckNumber, what: string }[] }> {
-  const all = await Promise.all((await db.books.toArray()).map(async book => ({ book, ...await compareStrips(db, book) })))
-  return { rows: all.reduce((sum, b) => sum + b.rows, 0), differences: all.flatMap(({ book, differences }) => differences.map(d => ({ bookId: book.id, number: d.number, what: `its row says ${d.row}, the book says ${d.strip}` }))) }
+/**
+ * Compares the fates that the proof adds up with the rows of all numbers. Gives how many rows there are, and
+ * what does not agree.
+ */
+export async function compareNumbers(): Promise<{
+  rows: number
+  differences: { bookId: Id<'book'>; number: CheckNumber; what: string }[]
+}> {
+  const all = await Promise.all(
+    (await db.books.toArray()).map(async book => ({ book, ...(await compareStrips(db, book)) })),
+  )
+  return {
+    rows: all.reduce((sum, b) => sum + b.rows, 0),
+    differences: all.flatMap(({ book, differences }) =>
+      differences.map(d => ({
+        bookId: book.id,
+        number: d.number,
+        what: `its row says ${d.row}, the book says ${d.strip}`,
+      })),
+    ),
+  }
 }
 
 /** So many entries are opened at a time: the page stays awake between them. */
 const ENTRIES_AT_ONCE = 2000
-/** Adds up all entries and compares with the running balances. Gives how many entries there are, and what does not agree. */
-export async function compareTotals(): Promise<{ entries: number, differences: TotalAstray[] }> {
+/**
+ * Adds up all entries and compares with the running balances. Gives how many entries there are, and what does
+ * not agree.
+ */
+export async function compareTotals(): Promise<{ entries: number; differences: TotalAstray[] }> {
   const fresh = new Map<Id<'ledger'>, LedgerTotal>()
   let [entries, last] = [0, '']
   for (;;) {
@@ -217,23 +414,59 @@ export async function compareTotals(): Promise<{ entries: number, differences: T
 }
 
 /** Lines of the trail, newest first, that a filter takes. */
-export const readTrail = (takes: (line: TrailLine) => boolean, most: number): Promise<TrailLine[]> => db.trail.orderBy('seq').reverse().filter(takes).limit(most).toArray()
+export const readTrail = (takes: (line: TrailLine) => boolean, most: number): Promise<TrailLine[]> =>
+  db.trail.orderBy('seq').reverse().filter(takes).limit(most).toArray()
 export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
-export const readTrailActs = async (): Promise<string[]> => (await db.trail.orderBy('act').uniqueKeys()).map(String)
+export const readTrailActs = async (): Promise<string[]> =>
+  (await db.trail.orderBy('act').uniqueKeys()).map(String)
 export const readPayment = (id: Id<'payment'>): Promise<Payment | undefined> => db.payments.get(id)
 /** Payments that were withdrawn from a lane, newest first. */
-export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> => db.payments.where('[accountId+state]').equals([accountId, 'cancelled']).filter(p => p.withdrawn === true).reverse().limit(10).toArray()
+export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> =>
+  db.payments
+    .where('[accountId+state]')
+    .equals([accountId, 'cancelled'])
+    .filter(p => p.withdrawn === true)
+    .reverse()
+    .limit(10)
+    .toArray()
 /** Every open run, and each account's lane. */
-export const readLanes = async (): Promise<{ view: AccountView, lane: Payment[], run: Run | undefined, balances: Balances }[]> => Promise.all((await readAccounts()).filter(v => v.account.forChecks).map(async view => ({ view, lane: await readLane(view.account.id), run: await readOpenRun(view.book.id), balances: await readBalances(view.account) })))
+export const readLanes = async (): Promise<
+  { view: AccountView; lane: Payment[]; run: Run | undefined; balances: Balances }[]
+> =>
+  Promise.all(
+    (await readAccounts())
+      .filter(v => v.account.forChecks)
+      .map(async view => ({
+        view,
+        lane: await readLane(view.account.id),
+        run: await readOpenRun(view.book.id),
+        balances: await readBalances(view.account),
+      })),
+  )
 
-/** The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most so many, and how many numbers there are. */
-export async function searchNumbers(accountId: Id<'account'>, takes: ((row: NumberRow) => boolean) | undefined, most: number): Promise<{ rows: NumberRow[], all: number }> {
-  const strips = await db.strips.where('bookId').anyOf(await bookIdsOf(accountId)).toArray()
+/**
+ * The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most
+ * so many, and how many numbers there are.
+ */
+export async function searchNumbers(
+  accountId: Id<'account'>,
+  takes: ((row: NumberRow) => boolean) | undefined,
+  most: number,
+): Promise<{ rows: NumberRow[]; all: number }> {
+  const strips = await db.strips
+    .where('bookId')
+    .anyOf(await bookIdsOf(accountId))
+    .toArray()
   const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
   const rows: NumberRow[] = []
   for (const block of blocks) {
-    const found = (await db.numbers.where('[accountId+number]').between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false).toArray()).reverse()
-    rows.push(...takes ? found.filter(takes) : found)
+    const found = (
+      await db.numbers
+        .where('[accountId+number]')
+        .between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false)
+        .toArray()
+    ).reverse()
+    rows.push(...(takes ? found.filter(takes) : found))
     if (rows.length >= most) break
   }
   return { rows: rows.slice(0, most), all: strips.reduce((sum, s) => sum + touchedIn(s), 0) }

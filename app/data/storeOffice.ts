@@ -15,7 +15,11 @@ import { openRunsOf } from './openRuns'
 type Locks = Pick<LockManager, 'request'>
 
 /** How each index of the core is asked for in the store. */
-const finders: { readonly [T in Indexed]: Readonly<Record<IndexOf<T>, (db: OfficeDb, value: string) => Collection<Tables[T], KeyOf<T>>>> } = {
+const finders: {
+  readonly [T in Indexed]: Readonly<
+    Record<IndexOf<T>, (db: OfficeDb, value: string) => Collection<Tables[T], KeyOf<T>>>
+  >
+} = {
   payees: { company: (db, id) => db.payees.where('companyId').equals(id) },
   books: { account: (db, id) => db.books.where('accountId').equals(id) },
   payments: { waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']) },
@@ -25,50 +29,72 @@ const finders: { readonly [T in Indexed]: Readonly<Record<IndexOf<T>, (db: Offic
 }
 
 /**
- * The office that this browser keeps. Each act holds its lock, which all tabs share, and reads and writes in one transaction over its own tables:
+ * The office that this browser keeps. Each act holds its lock, which all tabs share, and reads and writes in
+ * one transaction over its own tables:
  * everything is kept together with its line in the trail, or nothing at all.
  */
 export class StoreOffice implements Keeping {
-  constructor(private readonly db: OfficeDb, private readonly locks: Locks) {}
+  constructor(
+    private readonly db: OfficeDb,
+    private readonly locks: Locks,
+  ) {}
 
   readonly trail: TrailReading = {
-    has: async key => await this.db.trail.where('key').equals(key).count() > 0,
+    has: async key => (await this.db.trail.where('key').equals(key).count()) > 0,
     last: () => this.db.trail.orderBy('seq').last(),
   }
 
   private table = <T extends TableName>(name: T): Table<Tables[T], KeyOf<T>> => this.db.table(name)
 
-  get = <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> => this.table(table).get(id)
-  many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> => (await this.table(table).bulkGet([...ids])).filter(row => row !== undefined)
+  get = <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> =>
+    this.table(table).get(id)
+  many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> =>
+    (await this.table(table).bulkGet([...ids])).filter(row => row !== undefined)
   all = <T extends TableName>(table: T): Promise<Tables[T][]> => this.table(table).toArray()
-  newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> => newestOf(this.db, table, keys)
+  newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> =>
+    newestOf(this.db, table, keys)
   fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
 
-  /** Each value is asked for by itself, all at once: over many values a cursor takes several times as long. */
-  where = async <T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]> =>
+  /**
+   * Each value is asked for by itself, all at once: over many values a cursor takes several times as long.
+   */
+  where = async <T extends Indexed>(
+    table: T,
+    index: IndexOf<T>,
+    values: readonly string[],
+  ): Promise<Tables[T][]> =>
     (await Promise.all(values.map(value => finders[table][index](this.db, value).toArray()))).flat()
 
   async settle<T>(
-    lock: string, { reads, writes }: { reads: readonly TableName[], writes: readonly TableName[] },
-    work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>,
+    lock: string,
+    { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
+    work: (
+      reading: Reading & { readonly trail: TrailReading },
+      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+    ) => Promise<T>,
   ): Promise<T> {
     const named = new Set<string>([...reads, ...writes, 'trail'])
     // What is known of a book from its strips goes with its numbers.
     if (named.has('numbers')) named.add('strips')
     const keep = async (changes: Changes, line: TrailLine): Promise<void> => {
-      for (const [table, rows] of Object.entries(changes)) if (rows?.length) await this.db.table(table).bulkPut(rows as unknown[])
+      for (const [table, rows] of Object.entries(changes))
+        if (rows?.length) await this.db.table(table).bulkPut(rows as unknown[])
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)
       await this.db.trail.add(line)
     }
     // An async function of its own: by that Dexie knows that native promises are awaited in its transaction.
-    return await this.locks.request(`violet-lane ${lock}`, () => this.db.transaction('rw', [...named], async () => await work(this, keep)))
+    return await this.locks.request(`violet-lane ${lock}`, () =>
+      this.db.transaction('rw', [...named], async () => await work(this, keep)),
+    )
   }
 
   /** Does an act; refused, with nothing changed, where the browser cannot write. */
   async perform<N extends ActName>(name: N, input: InputOf<N>, stamp: Stamp): Promise<Result<WrittenBy<N>>> {
-    try { return await perform(this, name, input, stamp) }
-    catch (error) {
-      if (error instanceof Dexie.DexieError) return refuse('store-failed', `nothing was changed: the browser could not write (${error.name})`)
+    try {
+      return await perform(this, name, input, stamp)
+    } catch (error) {
+      if (error instanceof Dexie.DexieError)
+        return refuse('store-failed', `nothing was changed: the browser could not write (${error.name})`)
       throw error
     }
   }

@@ -11,31 +11,94 @@ import { OfficeDb } from './db'
 /** The tables of each version that has landed, as they were then. */
 const schemas: readonly Readonly<Record<string, string>>[] = [
   {
-    companies: 'id', ledgers: 'id, companyId', accounts: 'id, companyId', books: 'id, accountId', payees: 'id, name', payments: 'id, [accountId+state], state',
-    numbers: 'id, bookId, [accountId+number], check.paymentId', runs: 'id, [bookId+state], state, accountId', copies: 'id, runId', layoutVersions: 'id', layouts: 'id, key', owns: 'id, layoutKey',
-    stocks: 'id, key', printers: 'id', fits: 'id, printerId', scans: 'stockId', entries: 'id, *ledgers', trail: 'seq', papers: 'runId', facts: 'name',
+    companies: 'id',
+    ledgers: 'id, companyId',
+    accounts: 'id, companyId',
+    books: 'id, accountId',
+    payees: 'id, name',
+    payments: 'id, [accountId+state], state',
+    numbers: 'id, bookId, [accountId+number], check.paymentId',
+    runs: 'id, [bookId+state], state, accountId',
+    copies: 'id, runId',
+    layoutVersions: 'id',
+    layouts: 'id, key',
+    owns: 'id, layoutKey',
+    stocks: 'id, key',
+    printers: 'id',
+    fits: 'id, printerId',
+    scans: 'stockId',
+    entries: 'id, *ledgers',
+    trail: 'seq',
+    papers: 'runId',
+    facts: 'name',
   },
   { numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId', trail: 'seq, act' },
-  { numbers: 'id, [accountId+number], [bookId+fate], check.paymentId', runs: 'id, [bookId+state], [bookId+printedAt], state, accountId', strips: 'id, bookId' },
+  {
+    numbers: 'id, [accountId+number], [bookId+fate], check.paymentId',
+    runs: 'id, [bookId+state], [bookId+printedAt], state, accountId',
+    strips: 'id, bookId',
+  },
   { payees: 'id, name, companyId', trail: 'seq, act, key' },
   {},
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
-const numbers = fates.map((fate, i) => ({ id: `b/${995 + i}`, bookId: 'b', accountId: 'a', number: 995 + i, fate, why: '', at: '2026-01-02T10:00:00Z', check: null }))
-/** The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4 payees a company, 5 letters of their own. */
+const numbers = fates.map((fate, i) => ({
+  id: `b/${995 + i}`,
+  bookId: 'b',
+  accountId: 'a',
+  number: 995 + i,
+  fate,
+  why: '',
+  at: '2026-01-02T10:00:00Z',
+  check: null,
+}))
+/**
+ * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
+ * payees a company, 5 letters of their own.
+ */
 function rowsOf(version: number): Record<string, unknown[]> {
-  const letters = (block: number) => Array.from({ length: 1000 }, (_, i) => { const at = numbers.findIndex(n => n.number === block * 1000 + i); return at < 0 ? '.' : version >= 5 ? 'upicsvtma'[at] : String(at) }).join('')
+  const letters = (block: number) =>
+    Array.from({ length: 1000 }, (_, i) => {
+      const at = numbers.findIndex(n => n.number === block * 1000 + i)
+      return at < 0 ? '.' : version >= 5 ? 'upicsvtma'[at] : String(at)
+    }).join('')
   return {
-    companies: [{ id: 'c', name: ['Ferry'], address: ['Quay'] }], ledgers: [{ id: 'l', companyId: 'c', code: '6000', name: 'Rope', kind: 'expense' }], accounts: [{ id: 'a', companyId: 'c', name: 'Yard', cashLedgerId: 'cash' }], books: [book],
-    payees: [{ id: 'p', ...(version >= 4 && { companyId: 'c' }), name: 'Cobalt', split: [{ ledgerId: 'l', weight: 1 }] }], payments: [{ id: 'x', accountId: 'a', companyId: 'c', payeeId: 'p', state: 'waiting', amount: 5 }],
-    numbers: numbers.map(n => ({ ...n, ...(version >= 2 && { life: [] }) })), runs: [{ id: 'r', bookId: 'b', accountId: 'a', state: 'counted off', checks: [] }], entries: [{ id: 'e', ledgers: ['l'], lines: [{ ledgerId: 'l', debit: 500, credit: 0 }, { ledgerId: 'cash', debit: 0, credit: 500 }] }],
-    trail: [{ seq: 1, act: 'draw', text: 'drawn', before: '', hash: '' }], papers: [{ runId: 'r', bytes: new Uint8Array([1]), madeAt: '' }], facts: [{ name: 'started', value: 'demo' }],
-    ...(version >= 3 && { strips: [0, 1].map(block => ({ id: `b/${block}`, bookId: 'b', block, letters: letters(block) })) }),
+    companies: [{ id: 'c', name: ['Ferry'], address: ['Quay'] }],
+    ledgers: [{ id: 'l', companyId: 'c', code: '6000', name: 'Rope', kind: 'expense' }],
+    accounts: [{ id: 'a', companyId: 'c', name: 'Yard', cashLedgerId: 'cash' }],
+    books: [book],
+    payees: [
+      {
+        id: 'p',
+        ...(version >= 4 && { companyId: 'c' }),
+        name: 'Cobalt',
+        split: [{ ledgerId: 'l', weight: 1 }],
+      },
+    ],
+    payments: [{ id: 'x', accountId: 'a', companyId: 'c', payeeId: 'p', state: 'waiting', amount: 5 }],
+    numbers: numbers.map(n => ({ ...n, ...(version >= 2 && { life: [] }) })),
+    runs: [{ id: 'r', bookId: 'b', accountId: 'a', state: 'counted off', checks: [] }],
+    entries: [
+      {
+        id: 'e',
+        ledgers: ['l'],
+        lines: [
+          { ledgerId: 'l', debit: 500, credit: 0 },
+          { ledgerId: 'cash', debit: 0, credit: 500 },
+        ],
+      },
+    ],
+    trail: [{ seq: 1, act: 'draw', text: 'drawn', before: '', hash: '' }],
+    papers: [{ runId: 'r', bytes: new Uint8Array([1]), madeAt: '' }],
+    facts: [{ name: 'started', value: 'demo' }],
+    ...(version >= 3 && {
+      strips: [0, 1].map(block => ({ id: `b/${block}`, bookId: 'b', block, letters: letters(block) })),
+    }),
   }
 }
 
 describe('a store of an earlier version', () => {
-  it.each([1, 2, 3, 4, 5])('version %s is opened with everything in it', async (version) => {
+  it.each([1, 2, 3, 4, 5])('version %s is opened with everything in it', async version => {
     const name = `old-${version}`
     const old = new Dexie(name)
     schemas.slice(0, version).forEach((stores, i) => old.version(i + 1).stores(stores))

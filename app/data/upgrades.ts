@@ -1,44 +1,87 @@
 import type { Transaction } from 'dexie'
 
 /*
- * The steps from each version of the store to the next. They are frozen: they know the rows as they were then, and call nothing that may change.
+ * The steps from each version of the store to the next. They are frozen: they know the rows as they were
+ * then, and call nothing that may change.
  */
 
 /** Version 2: each number tells its life. */
 export async function numbersTellTheirLife(tx: Transaction): Promise<void> {
-  await tx.table('numbers').toCollection().modify((row: { life?: unknown }) => { row.life ??= [] })
+  await tx
+    .table('numbers')
+    .toCollection()
+    .modify((row: { life?: unknown }) => {
+      row.life ??= []
+    })
 }
 
-/** Version 3: the fates of a thousand neighbouring numbers in a strip, each as its place in the list of fates as it was. */
+/**
+ * Version 3: the fates of a thousand neighbouring numbers in a strip, each as its place in the list of fates
+ * as it was.
+ */
 export async function stripsByPlace(tx: Transaction): Promise<void> {
-  const places = ['unused', 'on paper', 'issued', 'cleared', 'spoiled', 'voided', 'stopped', 'missing', 'set aside']
-  const strips = new Map<string, { id: string, bookId: string, block: number, letters: string[] }>()
-  await tx.table('numbers').each(({ bookId, number, fate }: { bookId: string, number: number, fate: string }) => {
-    const block = Math.floor(number / 1000)
-    const id = `${bookId}/${block}`
-    const strip = strips.get(id) ?? { id, bookId, block, letters: Array.from({ length: 1000 }, () => '.') }
-    strips.set(id, strip)
-    strip.letters[number - block * 1000] = String(places.indexOf(fate))
-  })
+  const places = [
+    'unused',
+    'on paper',
+    'issued',
+    'cleared',
+    'spoiled',
+    'voided',
+    'stopped',
+    'missing',
+    'set aside',
+  ]
+  const strips = new Map<string, { id: string; bookId: string; block: number; letters: string[] }>()
+  await tx
+    .table('numbers')
+    .each(({ bookId, number, fate }: { bookId: string; number: number; fate: string }) => {
+      const block = Math.floor(number / 1000)
+      const id = `${bookId}/${block}`
+      const strip = strips.get(id) ?? { id, bookId, block, letters: Array.from({ length: 1000 }, () => '.') }
+      strips.set(id, strip)
+      strip.letters[number - block * 1000] = String(places.indexOf(fate))
+    })
   await tx.table('strips').bulkPut([...strips.values()].map(s => ({ ...s, letters: s.letters.join('') })))
 }
 
 /** Version 5: each fate in a strip has a letter that stays its own, whatever the list of fates becomes. */
 export async function stripsByLetter(tx: Transaction): Promise<void> {
   const letters = 'upicsvtma'
-  await tx.table('strips').toCollection().modify((strip: { letters: string }) => { strip.letters = strip.letters.replaceAll(/\d/g, place => letters[Number(place)] ?? '.') })
+  await tx
+    .table('strips')
+    .toCollection()
+    .modify((strip: { letters: string }) => {
+      strip.letters = strip.letters.replaceAll(/\d/g, place => letters[Number(place)] ?? '.')
+    })
 }
 
-interface OldPayee { id: string, companyId?: string, split: { ledgerId: string }[] }
+interface OldPayee {
+  id: string
+  companyId?: string
+  split: { ledgerId: string }[]
+}
 
-/** Version 4: a payee is of the company whose ledger accounts it has, else of the company that paid it last, else of the first. */
+/**
+ * Version 4: a payee is of the company whose ledger accounts it has, else of the company that paid it last,
+ * else of the first.
+ */
 export async function payeesToCompanies(tx: Transaction): Promise<void> {
-  const ledgers = new Map((await tx.table<{ id: string, companyId: string }>('ledgers').toArray()).map(l => [l.id, l.companyId]))
-  const payers = new Map((await tx.table<{ payeeId: string, companyId: string }>('payments').toArray()).map(p => [p.payeeId, p.companyId]))
+  const ledgers = new Map(
+    (await tx.table<{ id: string; companyId: string }>('ledgers').toArray()).map(l => [l.id, l.companyId]),
+  )
+  const payers = new Map(
+    (await tx.table<{ payeeId: string; companyId: string }>('payments').toArray()).map(p => [
+      p.payeeId,
+      p.companyId,
+    ]),
+  )
   const first = (await tx.table<{ id: string }>('companies').toCollection().first())?.id
-  await tx.table('payees').toCollection().modify((payee: OldPayee) => {
-    payee.companyId ??= ledgers.get(payee.split[0]?.ledgerId ?? '') ?? payers.get(payee.id) ?? first ?? ''
-  })
+  await tx
+    .table('payees')
+    .toCollection()
+    .modify((payee: OldPayee) => {
+      payee.companyId ??= ledgers.get(payee.split[0]?.ledgerId ?? '') ?? payers.get(payee.id) ?? first ?? ''
+    })
 }
 
 /** Version 6: the running balance of each ledger account, debits less credits of its entries. */

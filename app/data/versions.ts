@@ -5,13 +5,22 @@ import type { OfficeDb } from './db'
 
 /** Every version of a key, oldest first. */
 export const versionsOf = <T extends Versioned>(db: OfficeDb, table: T, key: string): Promise<Tables[T][]> =>
-  db.table<Tables[T], KeyOf<T>>(table).where('[key+revision]').between([key, Dexie.minKey], [key, Dexie.maxKey]).toArray()
+  db
+    .table<Tables[T], KeyOf<T>>(table)
+    .where('[key+revision]')
+    .between([key, Dexie.minKey], [key, Dexie.maxKey])
+    .toArray()
 
 /** The newest version of these keys, or of all: no other row is opened. */
-export async function newestOf<T extends Versioned>(db: OfficeDb, table: T, keys?: readonly string[]): Promise<Tables[T][]> {
+export async function newestOf<T extends Versioned>(
+  db: OfficeDb,
+  table: T,
+  keys?: readonly string[],
+): Promise<Tables[T][]> {
   const rows = db.table<Tables[T], KeyOf<T>>(table)
   if (keys) {
-    const last = (key: string) => rows.where('[key+revision]').between([key, Dexie.minKey], [key, Dexie.maxKey]).last()
+    const last = (key: string) =>
+      rows.where('[key+revision]').between([key, Dexie.minKey], [key, Dexie.maxKey]).last()
     return (await Promise.all(keys.map(last))).filter(row => row !== undefined)
   }
   const byKey = rows.orderBy('[key+revision]')

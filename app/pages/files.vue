@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { operatorName, setOperatorName } from '~/data/office'
-import { keepReasons, readKeepDays, readReasons, reasonKinds, setKeepDays, type ReasonKind } from '~/data/reasons'
+import {
+  keepReasons,
+  readKeepDays,
+  readReasons,
+  reasonKinds,
+  setKeepDays,
+  type ReasonKind,
+} from '~/data/reasons'
 import { startOver } from '~/data/start'
 import { useOffice } from '~/stores/office'
 
@@ -14,9 +21,14 @@ function keepName() {
   office.said = `The record now says ${name.value}.`
 }
 const kind = ref<ReasonKind>('spoiled')
-const keptReasons = useLive(() => readReasons(kind.value), () => kind.value)
+const keptReasons = useLive(
+  () => readReasons(kind.value),
+  () => kind.value,
+)
 const reasons = ref('')
-watch(keptReasons, (list) => { reasons.value = (list ?? []).join('\n') })
+watch(keptReasons, list => {
+  reasons.value = (list ?? []).join('\n')
+})
 async function keepThem() {
   await keepReasons(kind.value, reasons.value.split('\n'))
   office.said = 'The list of reasons is kept.'
@@ -35,52 +47,76 @@ async function forget() {
     <div class="scroll parts">
       <v-card class="part">
         <h2>Your name</h2>
-        <p class="quiet">
-          It stands in the trail beside every act done in this browser.
-        </p>
+        <p class="quiet">It stands in the trail beside every act done in this browser.</p>
         <v-form class="row" @submit.prevent="keepName">
           <v-text-field v-model="name" label="Name" maxlength="60" hide-details autocomplete="off" />
-          <v-btn type="submit">
-            Keep
-          </v-btn>
+          <v-btn type="submit"> Keep </v-btn>
         </v-form>
       </v-card>
       <v-card class="part">
         <h2>Trail</h2>
         <p>Every act, by whom and when, each line chained to the one before.</p>
-        <v-btn to="/trail" data-test="to-trail">
-          Read the trail
-        </v-btn>
+        <v-btn to="/trail" data-test="to-trail"> Read the trail </v-btn>
       </v-card>
       <v-card class="part">
         <h2>Reasons</h2>
-        <p class="quiet">
-          Offered where an act asks why; one a line.
-        </p>
-        <v-select v-model="kind" :items="Object.entries(reasonKinds).map(([value, title]) => ({ title, value }))" label="List" hide-details class="wide" data-test="reason-kind" />
-        <v-textarea v-model="reasons" label="Reasons" rows="5" hide-details class="wide" data-test="reasons" />
-        <v-btn data-test="reasons-keep" @click="keepThem">
-          Keep the list
-        </v-btn>
+        <p class="quiet">Offered where an act asks why; one a line.</p>
+        <v-select
+          v-model="kind"
+          :items="Object.entries(reasonKinds).map(([value, title]) => ({ title, value }))"
+          label="List"
+          hide-details
+          class="wide"
+          data-test="reason-kind"
+        />
+        <v-textarea
+          v-model="reasons"
+          label="Reasons"
+          rows="5"
+          hide-details
+          class="wide"
+          data-test="reasons"
+        />
+        <v-btn data-test="reasons-keep" @click="keepThem"> Keep the list </v-btn>
       </v-card>
       <v-card class="part">
         <h2>PDFs of runs</h2>
         <p class="quiet">
-          Kept in this browser with each run. What was printed on every check is kept for ever, so a PDF that was let go can be made again.
+          Kept in this browser with each run. What was printed on every check is kept for ever, so a PDF that
+          was let go can be made again.
         </p>
-        <v-select :model-value="keepDays ?? 0" :items="[{ title: 'for ever', value: 0 }, { title: '30 days after the count-off', value: 30 }, { title: '90 days after the count-off', value: 90 }, { title: 'a year after the count-off', value: 365 }]" label="Keep them" hide-details class="wide" data-test="keep-days" @update:model-value="setKeepDays($event || null)" />
+        <v-select
+          :model-value="keepDays ?? 0"
+          :items="[
+            { title: 'for ever', value: 0 },
+            { title: '30 days after the count-off', value: 30 },
+            { title: '90 days after the count-off', value: 90 },
+            { title: 'a year after the count-off', value: 365 },
+          ]"
+          label="Keep them"
+          hide-details
+          class="wide"
+          data-test="keep-days"
+          @update:model-value="setKeepDays($event || null)"
+        />
       </v-card>
       <v-card class="part">
         <h2>Practice printer</h2>
-        <p>A stand-in that ships with the program: it prints runs and fit sheets with a printer’s errors and faults, and shows every sheet as it came out.</p>
-        <v-btn to="/practice/printer" data-test="to-practice">
-          Go to the practice printer
-        </v-btn>
+        <p>
+          A stand-in that ships with the program: it prints runs and fit sheets with a printer’s errors and
+          faults, and shows every sheet as it came out.
+        </p>
+        <v-btn to="/practice/printer" data-test="to-practice"> Go to the practice printer </v-btn>
       </v-card>
       <v-card class="part">
         <h2>Start over</h2>
         <p>Forgets every company, account, payment and number kept in this browser. It cannot be undone.</p>
-        <v-checkbox v-model="sure" label="I want everything in this browser forgotten" hide-details density="compact" />
+        <v-checkbox
+          v-model="sure"
+          label="I want everything in this browser forgotten"
+          hide-details
+          density="compact"
+        />
         <v-btn color="error" :disabled="!sure" data-test="start-over" @click="forget">
           Forget everything
         </v-btn>
@@ -90,8 +126,28 @@ async function forget() {
 </template>
 
 <style scoped>
-.parts { display: grid; gap: 18px; align-content: start; grid-auto-rows: max-content; max-width: 640px; }
-.part { padding: 16px; display: grid; gap: 12px; justify-items: start; }
-.wide { width: 100%; max-width: 420px; }
-.row { display: flex; gap: 12px; width: 100%; max-width: 420px; align-items: center; }
+.parts {
+  display: grid;
+  gap: 18px;
+  align-content: start;
+  grid-auto-rows: max-content;
+  max-width: 640px;
+}
+.part {
+  padding: 16px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+.wide {
+  width: 100%;
+  max-width: 420px;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  width: 100%;
+  max-width: 420px;
+  align-items: center;
+}
 </style>

@@ -11,7 +11,12 @@ const library = useLive(readLibrary)
 const accounts = useLive(readAccounts)
 const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 const stockId = ref(typeof route.query.stock === 'string' ? route.query.stock : '')
-const stock = computed(() => stocks.value.find(s => s.id === stockId.value) ?? stocks.value.find(s => accounts.value?.some(a => a.account.stockId === s.id)) ?? stocks.value[0])
+const stock = computed(
+  () =>
+    stocks.value.find(s => s.id === stockId.value) ??
+    stocks.value.find(s => accounts.value?.some(a => a.account.stockId === s.id)) ??
+    stocks.value[0],
+)
 const { all, choices, chosen, choice, history, fit, choose } = usePrinterChoice(() => stock.value?.id)
 const part = ref<'place' | 'micr'>('place')
 
@@ -32,7 +37,16 @@ function nameIt(of?: Printer) {
 async function keepPrinter() {
   if (!naming.value) return
   const [id, known] = [naming.value, all.value?.printers.find(p => p.id === naming.value)]
-  const done = await act('addPrinter', { printer: { ...known, id, name: name.value, trays: trays.value.split(','), stacking: stacking.value, edge: edge.value } })
+  const done = await act('addPrinter', {
+    printer: {
+      ...known,
+      id,
+      name: name.value,
+      trays: trays.value.split(','),
+      stacking: stacking.value,
+      edge: edge.value,
+    },
+  })
   if (!done?.ok) return
   const kept = done.value.printers[0]
   if (!known || !kept?.trays.includes(choice.value?.tray ?? '')) choose(`${naming.value}|${kept?.trays[0]}`)
@@ -44,56 +58,118 @@ async function keepPrinter() {
 <template>
   <div class="page">
     <PageHead title="Fit">
-      <v-btn-toggle v-model="office.unit" mandatory density="compact" variant="outlined" color="primary" aria-label="Unit">
-        <v-btn value="in" size="small">
-          in
-        </v-btn><v-btn value="mm" size="small">
-          mm
-        </v-btn>
+      <v-btn-toggle
+        v-model="office.unit"
+        mandatory
+        density="compact"
+        variant="outlined"
+        color="primary"
+        aria-label="Unit"
+      >
+        <v-btn value="in" size="small"> in </v-btn><v-btn value="mm" size="small"> mm </v-btn>
       </v-btn-toggle>
-      <v-btn data-test="new-printer" @click="nameIt()">
-        Name a printer
-      </v-btn>
+      <v-btn data-test="new-printer" @click="nameIt()"> Name a printer </v-btn>
     </PageHead>
     <div v-if="library && all" class="scroll fits">
       <p v-if="!all.printers.some(p => p.id !== practicePrinterId) && !naming" class="quiet">
-        Every printer shifts, stretches or turns the page a little, and each tray does so differently. <button type="button" class="link" @click="nameIt()">
-          Name your printer
-        </button>, print its fit sheet on plain paper, and from then on everything lands where the layout says. The practice printer is there to try it without paper.
+        Every printer shifts, stretches or turns the page a little, and each tray does so differently.
+        <button type="button" class="link" @click="nameIt()">Name your printer</button>, print its fit sheet
+        on plain paper, and from then on everything lands where the layout says. The practice printer is there
+        to try it without paper.
       </p>
       <v-card v-if="naming" class="box">
         <v-form class="row" @submit.prevent="keepPrinter">
-          <v-text-field v-model="name" label="Printer, as you call it" maxlength="60" autofocus :error-messages="nameFault" :hide-details="!nameFault" data-test="printer-name" />
+          <v-text-field
+            v-model="name"
+            label="Printer, as you call it"
+            maxlength="60"
+            autofocus
+            :error-messages="nameFault"
+            :hide-details="!nameFault"
+            data-test="printer-name"
+          />
           <v-text-field v-model="trays" label="Trays, with commas between" maxlength="120" hide-details />
-          <v-select v-model="stacking" :items="['face down', 'face up']" label="Its sheets come to lie" hide-details data-test="printer-stacking" />
-          <LengthField v-model="edge" label="Leaves an edge of" :unit="office.unit" :most="15" data-test="printer-edge" />
+          <v-select
+            v-model="stacking"
+            :items="['face down', 'face up']"
+            label="Its sheets come to lie"
+            hide-details
+            data-test="printer-stacking"
+          />
+          <LengthField
+            v-model="edge"
+            label="Leaves an edge of"
+            :unit="office.unit"
+            :most="15"
+            data-test="printer-edge"
+          />
           <v-btn :loading="keeping" type="submit" color="primary" variant="flat" data-test="printer-add">
             Keep it
           </v-btn>
-          <v-btn variant="text" @click="naming = ''">
-            Not now
-          </v-btn>
+          <v-btn variant="text" @click="naming = ''"> Not now </v-btn>
         </v-form>
       </v-card>
       <template v-if="choices.length && stock">
         <div class="row">
-          <v-select :model-value="choice?.value" :items="choices" label="Printer and tray" hide-details class="pick" data-test="printer-choice" @update:model-value="choose" />
-          <v-select :model-value="stock.id" :items="stocks.map(s => ({ title: s.name, value: s.id }))" label="Stock" hide-details class="pick wide" data-test="fit-stock" @update:model-value="stockId = $event" />
-          <v-btn v-if="choice" size="small" variant="text" data-test="change-printer" @click="nameIt(choice.printer)">
+          <v-select
+            :model-value="choice?.value"
+            :items="choices"
+            label="Printer and tray"
+            hide-details
+            class="pick"
+            data-test="printer-choice"
+            @update:model-value="choose"
+          />
+          <v-select
+            :model-value="stock.id"
+            :items="stocks.map(s => ({ title: s.name, value: s.id }))"
+            label="Stock"
+            hide-details
+            class="pick wide"
+            data-test="fit-stock"
+            @update:model-value="stockId = $event"
+          />
+          <v-btn
+            v-if="choice"
+            size="small"
+            variant="text"
+            data-test="change-printer"
+            @click="nameIt(choice.printer)"
+          >
             Change printer
           </v-btn>
-          <v-btn-toggle v-if="choice" v-model="part" mandatory density="compact" variant="outlined" color="primary" aria-label="What is fitted">
-            <v-btn value="place" size="small" data-test="part-place">
-              Place on the paper
-            </v-btn><v-btn value="micr" size="small" data-test="part-micr">
-              MICR line
-            </v-btn>
+          <v-btn-toggle
+            v-if="choice"
+            v-model="part"
+            mandatory
+            density="compact"
+            variant="outlined"
+            color="primary"
+            aria-label="What is fitted"
+          >
+            <v-btn value="place" size="small" data-test="part-place"> Place on the paper </v-btn
+            ><v-btn value="micr" size="small" data-test="part-micr"> MICR line </v-btn>
           </v-btn-toggle>
         </div>
-        <FitPlace v-if="choice && part === 'place'" :stock="stock" :printer="choice.printer" :tray="choice.tray" :fit="fit" :history="history" />
-        <FitMicrLine v-else-if="choice" :stock="stock" :printer="choice.printer" :tray="choice.tray" :fit="fit" />
+        <FitPlace
+          v-if="choice && part === 'place'"
+          :stock="stock"
+          :printer="choice.printer"
+          :tray="choice.tray"
+          :fit="fit"
+          :history="history"
+        />
+        <FitMicrLine
+          v-else-if="choice"
+          :stock="stock"
+          :printer="choice.printer"
+          :tray="choice.tray"
+          :fit="fit"
+        />
         <p v-else class="quiet">
-          Choose the printer and tray that the paper goes through{{ chosen ? ': the one used last is no longer there' : '' }}.
+          Choose the printer and tray that the paper goes through{{
+            chosen ? ': the one used last is no longer there' : ''
+          }}.
         </p>
       </template>
     </div>
@@ -101,9 +177,37 @@ async function keepPrinter() {
 </template>
 
 <style scoped>
-.fits { display: flex; flex-direction: column; gap: 18px; padding: 4px 4px 24px 2px; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.box { padding: 14px; flex: none; } .box .row > * { flex: 0 1 240px; } .box .row > .v-btn { flex: none; }
-.pick { max-width: 260px; } .wide { max-width: 380px; min-width: 300px; }
-.link { text-decoration: underline; color: rgb(var(--v-theme-primary)); }
+.fits {
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+  padding: 4px 4px 24px 2px;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.box {
+  padding: 14px;
+  flex: none;
+}
+.box .row > * {
+  flex: 0 1 240px;
+}
+.box .row > .v-btn {
+  flex: none;
+}
+.pick {
+  max-width: 260px;
+}
+.wide {
+  max-width: 380px;
+  min-width: 300px;
+}
+.link {
+  text-decoration: underline;
+  color: rgb(var(--v-theme-primary));
+}
 </style>

@@ -8,11 +8,21 @@ import { localToday } from '~/stores/office'
 const today = useLive(readToday)
 const heading = formatDate(localToday(), 'MMMM D, YYYY')
 /** An office in which nothing was ever printed is led on by its first account’s list. */
-const anyRuns = useLive(async () => (await Promise.all((await readAccounts()).map(a => countPrintedRuns(a.account.id)))).some(n => n > 0))
+const anyRuns = useLive(async () =>
+  (await Promise.all((await readAccounts()).map(a => countPrintedRuns(a.account.id)))).some(n => n > 0),
+)
 const beginner = computed(() => (anyRuns.value === false ? today.value?.[0]?.view : undefined))
 const steps = useReadiness(() => beginner.value)
-const waitsForCount = computed(() => (today.value ?? []).flatMap(t => t.runs.filter(r => r.state === 'at the printer').map(run => ({ view: t.view, run }))))
-const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.filter(r => r.state === 'prepared').map(run => ({ view: t.view, run }))))
+const waitsForCount = computed(() =>
+  (today.value ?? []).flatMap(t =>
+    t.runs.filter(r => r.state === 'at the printer').map(run => ({ view: t.view, run })),
+  ),
+)
+const inPreparation = computed(() =>
+  (today.value ?? []).flatMap(t =>
+    t.runs.filter(r => r.state === 'prepared').map(run => ({ view: t.view, run })),
+  ),
+)
 </script>
 
 <template>
@@ -22,67 +32,89 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
     </PageHead>
     <div v-if="today" class="scroll">
       <section v-if="waitsForCount.length || inPreparation.length" aria-labelledby="hand" class="mb-6">
-        <h2 id="hand" class="mb-2">
-          Needs a hand
-        </h2>
+        <h2 id="hand" class="mb-2">Needs a hand</h2>
         <v-card v-for="{ view, run } in waitsForCount" :key="run.id" class="hand" data-test="waits-for-count">
           <StateMark state="on paper" />
-          <span class="grow"><strong>{{ view.account.name }}</strong>: {{ run.checks.length }} checks, {{ run.checks[0]?.number }} to {{ run.checks.at(-1)?.number }}, printed and not counted off</span>
-          <v-btn color="primary" variant="flat" :to="`/run/${run.id}`">
-            Count off
-          </v-btn>
+          <span class="grow"
+            ><strong>{{ view.account.name }}</strong
+            >: {{ run.checks.length }} checks, {{ run.checks[0]?.number }} to {{ run.checks.at(-1)?.number }},
+            printed and not counted off</span
+          >
+          <v-btn color="primary" variant="flat" :to="`/run/${run.id}`"> Count off </v-btn>
         </v-card>
         <v-card v-for="{ view, run } in inPreparation" :key="run.id" class="hand">
           <StateMark state="waiting" />
-          <span class="grow"><strong>{{ view.account.name }}</strong>: a run of {{ run.paymentIds.length }} is being prepared</span>
-          <v-btn :to="`/run/${run.id}`">
-            Go on
-          </v-btn>
+          <span class="grow"
+            ><strong>{{ view.account.name }}</strong
+            >: a run of {{ run.paymentIds.length }} is being prepared</span
+          >
+          <v-btn :to="`/run/${run.id}`"> Go on </v-btn>
         </v-card>
       </section>
       <section v-if="beginner" class="mb-6" aria-labelledby="way">
-        <h2 id="way" class="mb-2">
-          The way to the first check
-        </h2>
+        <h2 id="way" class="mb-2">The way to the first check</h2>
         <v-card class="begin">
           <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
         </v-card>
       </section>
-      <h2 v-if="today.length" class="mb-2">
-        What waits
-      </h2>
+      <h2 v-if="today.length" class="mb-2">What waits</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">
         <h2>The way to the first check</h2>
         <p class="quiet">
-          Company, account, stock, layout, a sample on plain paper, the first payment, the first run. You can stop anywhere and come back.
+          Company, account, stock, layout, a sample on plain paper, the first payment, the first run. You can
+          stop anywhere and come back.
         </p>
-        <v-btn color="primary" variant="flat" to="/accounts/new">
-          Begin with company and account
-        </v-btn>
+        <v-btn color="primary" variant="flat" to="/accounts/new"> Begin with company and account </v-btn>
       </v-card>
       <v-card v-else>
         <table class="plain" data-test="today">
           <thead>
             <tr>
-              <th scope="col">Account</th><th scope="col" class="num">In the lane</th><th scope="col" class="num">Total</th><th scope="col" class="num">Next number</th>
-              <th scope="col" class="num">Book balance</th><th scope="col" class="num">Committed</th><th scope="col" class="num">Free</th><th scope="col"><span class="d-sr-only">Go there</span></th>
+              <th scope="col">Account</th>
+              <th scope="col" class="num">In the lane</th>
+              <th scope="col" class="num">Total</th>
+              <th scope="col" class="num">Next number</th>
+              <th scope="col" class="num">Book balance</th>
+              <th scope="col" class="num">Committed</th>
+              <th scope="col" class="num">Free</th>
+              <th scope="col"><span class="d-sr-only">Go there</span></th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="{ view, waiting, balances, next, stock } in today" :key="view.account.id">
-              <td><strong>{{ view.account.name }}</strong><br><span class="quiet">{{ view.company.name[0] }}</span></td>
+              <td>
+                <strong>{{ view.account.name }}</strong><br /><span class="quiet">{{
+                  view.company.name[0]
+                }}</span>
+              </td>
               <td class="num">{{ waiting.length }}</td>
-              <td class="num">{{ figures(laneSums(waiting).total, { sign: view.account.currency.sign }) }}</td>
               <td class="num">
-                {{ next ?? 'used up' }}<template v-if="stock.low">
-                  <br><NuxtLink :to="`/books/${encodeURIComponent(view.book.id)}`" class="small text-warning" data-test="low-stock">{{ stock.left.toLocaleString('en-US') }} left{{ stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks` }}</NuxtLink>
+                {{ figures(laneSums(waiting).total, { sign: view.account.currency.sign }) }}
+              </td>
+              <td class="num">
+                {{ next ?? 'used up'
+                }}<template v-if="stock.low">
+                  <br /><NuxtLink
+                    :to="`/books/${encodeURIComponent(view.book.id)}`"
+                    class="small text-warning"
+                    data-test="low-stock"
+                    >{{ stock.left.toLocaleString('en-US') }} left{{
+                      stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks`
+                    }}</NuxtLink
+                  >
                 </template>
               </td>
               <td class="num">{{ figures(balances.book, { sign: view.account.currency.sign }) }}</td>
               <td class="num">{{ figures(balances.committed, { sign: view.account.currency.sign }) }}</td>
-              <td class="num" :class="{ 'text-error': balances.free < 0 }">{{ figures(balances.free, { sign: view.account.currency.sign }) }}</td>
+              <td class="num" :class="{ 'text-error': balances.free < 0 }">
+                {{ figures(balances.free, { sign: view.account.currency.sign }) }}
+              </td>
               <td class="num">
-                <v-btn size="small" :to="`/lane?account=${view.account.id}`" :aria-label="`Lane of ${view.account.name}`">
+                <v-btn
+                  size="small"
+                  :to="`/lane?account=${view.account.id}`"
+                  :aria-label="`Lane of ${view.account.name}`"
+                >
                   Lane
                 </v-btn>
               </td>
@@ -95,7 +127,24 @@ const inPreparation = computed(() => (today.value ?? []).flatMap(t => t.runs.fil
 </template>
 
 <style scoped>
-.hand { display: flex; align-items: center; gap: 16px; padding: 12px 16px; margin-bottom: 8px; }
-.grow { flex: 1; } .small { font-size: 12.5px; }
-.begin { padding: 18px; display: grid; gap: 12px; justify-items: start; max-width: 760px; }
+.hand {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 12px 16px;
+  margin-bottom: 8px;
+}
+.grow {
+  flex: 1;
+}
+.small {
+  font-size: 12.5px;
+}
+.begin {
+  padding: 18px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  max-width: 760px;
+}
 </style>

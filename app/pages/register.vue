@@ -15,19 +15,36 @@ const state = ref<Fate | 'all'>('all')
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 /** The newest so many are shown at once; the search goes through all. */
 const MOST = 1500
-const wanted = refDebounced(computed(() => search.value?.trim().toLowerCase() ?? ''), 200)
-const found = useLive(() => {
-  const of = view.value
-  if (!of) return undefined
-  const [text, fate] = [wanted.value, state.value]
-  const takes = (r: NumberRow): boolean => (fate === 'all' || r.fate === fate) && (!text || String(r.number).includes(text) || (r.check?.payee.toLowerCase().includes(text) ?? false) || (r.check !== null && figures(r.check.amount).includes(text)))
-  return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, MOST)
-}, () => [view.value?.account.id, wanted.value, state.value])
+const wanted = refDebounced(
+  computed(() => search.value?.trim().toLowerCase() ?? ''),
+  200,
+)
+const found = useLive(
+  () => {
+    const of = view.value
+    if (!of) return undefined
+    const [text, fate] = [wanted.value, state.value]
+    const takes = (r: NumberRow): boolean =>
+      (fate === 'all' || r.fate === fate) &&
+      (!text ||
+        String(r.number).includes(text) ||
+        (r.check?.payee.toLowerCase().includes(text) ?? false) ||
+        (r.check !== null && figures(r.check.amount).includes(text)))
+    return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, MOST)
+  },
+  () => [view.value?.account.id, wanted.value, state.value],
+)
 const shown = computed(() => found.value?.rows ?? [])
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
-const open = useLive(() => (view.value ? readOpenRuns(view.value.account.id) : undefined), () => view.value?.account.id)
+const open = useLive(
+  () => (view.value ? readOpenRuns(view.value.account.id) : undefined),
+  () => view.value?.account.id,
+)
 const chosen = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
-const copy = useLive(() => (chosen.value ? readCopy(chosen.value) : undefined), () => chosen.value)
+const copy = useLive(
+  () => (chosen.value ? readCopy(chosen.value) : undefined),
+  () => chosen.value,
+)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const columns: readonly Column<NumberRow>[] = [
   { key: 'number', title: 'Number', width: '92px', sort: r => r.number },
@@ -55,23 +72,57 @@ const columns: readonly Column<NumberRow>[] = [
 <template>
   <div class="page">
     <PageHead title="Register">
-      <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
-      <v-btn v-for="pad in pads" :key="pad.id" :to="`/lane/draw?account=${pad.accountId}&pad=${encodeURIComponent(pad.id)}`" data-test="record">
+      <AccountChoice
+        v-if="accounts?.length && view"
+        :accounts="accounts"
+        :chosen="view.account.id"
+        @choose="choose"
+      />
+      <v-btn
+        v-for="pad in pads"
+        :key="pad.id"
+        :to="`/lane/draw?account=${pad.accountId}&pad=${encodeURIComponent(pad.id)}`"
+        data-test="record"
+      >
         Record a handwritten check
       </v-btn>
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <v-alert v-for="r in open" :key="r.id" type="warning" variant="tonal" density="compact" class="mb-2">
-      {{ r.state === 'at the printer' ? `A run waits for its count-off: ${r.checks.length} checks are on paper.` : 'A run is being prepared.' }} <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
+      {{
+        r.state === 'at the printer'
+          ? `A run waits for its count-off: ${r.checks.length} checks are on paper.`
+          : 'A run is being prepared.'
+      }}
+      <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
     </v-alert>
     <div v-if="view" class="halves">
       <div class="left">
         <div class="find">
-          <v-text-field v-model="search" label="Find number, payee or amount" hide-details clearable autocomplete="off" data-test="find" @click:clear="search = ''" />
-          <v-select v-model="state" :items="[{ title: 'Every state', value: 'all' }, ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f }))]" label="State" hide-details class="by-state" />
+          <v-text-field
+            v-model="search"
+            label="Find number, payee or amount"
+            hide-details
+            clearable
+            autocomplete="off"
+            data-test="find"
+            @click:clear="search = ''"
+          />
+          <v-select
+            v-model="state"
+            :items="[
+              { title: 'Every state', value: 'all' },
+              ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
+            ]"
+            label="State"
+            hide-details
+            class="by-state"
+          />
         </div>
         <p class="quiet sums">
-          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers, {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
+          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of
+          {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers,
+          {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
         </p>
         <v-card class="grow">
           <RowTable
@@ -89,12 +140,12 @@ const columns: readonly Column<NumberRow>[] = [
               <StateMark :state="row.fate" />
             </template>
             <template #payee="{ row }">
-              <span class="one-line" :title="`${row.check?.payee ?? ''} ${row.why}`">{{ row.check?.payee }} <span v-if="row.why" class="quiet">{{ row.why }}</span></span>
+              <span class="one-line" :title="`${row.check?.payee ?? ''} ${row.why}`"
+                >{{ row.check?.payee }} <span v-if="row.why" class="quiet">{{ row.why }}</span></span
+              >
             </template>
             <template #empty>
-              <template v-if="found?.all">
-                No number matches: widen the search or the state.
-              </template>
+              <template v-if="found?.all"> No number matches: widen the search or the state. </template>
               <template v-else-if="found">
                 No number has been touched yet. Checks appear here when a run goes on paper.
               </template>
@@ -103,9 +154,7 @@ const columns: readonly Column<NumberRow>[] = [
         </v-card>
       </div>
       <aside v-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
-        <h2 class="d-flex ga-4 align-center mb-2">
-          {{ chosen.number }} <StateMark :state="chosen.fate" />
-        </h2>
+        <h2 class="d-flex ga-4 align-center mb-2">{{ chosen.number }} <StateMark :state="chosen.fate" /></h2>
         <p v-if="chosen.why" class="mb-2">
           {{ chosen.why }}
         </p>
@@ -113,33 +162,71 @@ const columns: readonly Column<NumberRow>[] = [
           Replaced by <strong>{{ chosen.replacedBy }}</strong>.
         </p>
         <p v-if="chosen.check" class="mb-3 quiet">
-          <template v-if="isByHand(chosen.check.runId)">
-            Written by hand.
-          </template><template v-else>
-            Sheet {{ chosen.check.sheet }} of the <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.
+          <template v-if="isByHand(chosen.check.runId)"> Written by hand. </template
+          ><template v-else>
+            Sheet {{ chosen.check.sheet }} of the
+            <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.
           </template>
-          <NuxtLink :to="`/books/${encodeURIComponent(chosen.bookId)}?number=${chosen.number}`">Its life in the number book</NuxtLink>
+          <NuxtLink :to="`/books/${encodeURIComponent(chosen.bookId)}?number=${chosen.number}`"
+            >Its life in the number book</NuxtLink
+          >
         </p>
         <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
         <template v-if="copy">
-          <SheetView :layout="copy.layout" :stock="copy.stock" :account="copy.account" :checks="[copy.facts]" />
+          <SheetView
+            :layout="copy.layout"
+            :stock="copy.stock"
+            :account="copy.account"
+            :checks="[copy.facts]"
+          />
         </template>
-        <p v-else-if="!chosen.check" class="quiet">
-          No check carries this number.
-        </p>
+        <p v-else-if="!chosen.check" class="quiet">No check carries this number.</p>
       </aside>
     </div>
   </div>
 </template>
 
 <style scoped>
-.halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) minmax(340px, 38%); gap: 20px; padding-bottom: 14px; }
-.left { display: flex; flex-direction: column; min-height: 0; min-width: 0; }
-.find { display: flex; gap: 12px; padding-top: 6px; }
-.by-state { max-width: 170px; }
-.sums { font-size: 12.5px; margin: 6px 2px; }
-.grow { flex: 1; min-height: 0; }
-.one-line { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.proof { padding: 2px 14px 20px 2px; }
-:deep(table) { table-layout: fixed; }
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(340px, 38%);
+  gap: 20px;
+  padding-bottom: 14px;
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+.find {
+  display: flex;
+  gap: 12px;
+  padding-top: 6px;
+}
+.by-state {
+  max-width: 170px;
+}
+.sums {
+  font-size: 12.5px;
+  margin: 6px 2px;
+}
+.grow {
+  flex: 1;
+  min-height: 0;
+}
+.one-line {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.proof {
+  padding: 2px 14px 20px 2px;
+}
+:deep(table) {
+  table-layout: fixed;
+}
 </style>

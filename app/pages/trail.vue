@@ -8,24 +8,40 @@ import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
 const kinds = useLive(readTrailActs)
 const kind = ref('all')
 const search = ref('')
-const wanted = refDebounced(computed(() => search.value?.trim().toLowerCase() ?? ''), 200)
+const wanted = refDebounced(
+  computed(() => search.value?.trim().toLowerCase() ?? ''),
+  200,
+)
 const day = ref('')
 const MOST = 500
-const lines = useLive(() => {
-  const [text, act, on] = [wanted.value, kind.value, day.value]
-  return readTrail(l => (act === 'all' || l.act === act) && (!on || l.at.startsWith(on)) && (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)), MOST)
-}, () => [wanted.value, kind.value, day.value])
+const lines = useLive(
+  () => {
+    const [text, act, on] = [wanted.value, kind.value, day.value]
+    return readTrail(
+      l =>
+        (act === 'all' || l.act === act) &&
+        (!on || l.at.startsWith(on)) &&
+        (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
+      MOST,
+    )
+  },
+  () => [wanted.value, kind.value, day.value],
+)
 const checked = ref('')
 async function check() {
   const all = await readWholeTrail()
   const broken = firstBroken(all)
-  checked.value = broken ? `Line ${broken.seq} is broken: it was changed, or one before it is missing.` : `${all.length.toLocaleString('en-US')} lines, the chain holds.`
+  checked.value = broken
+    ? `Line ${broken.seq} is broken: it was changed, or one before it is missing.`
+    : `${all.length.toLocaleString('en-US')} lines, the chain holds.`
 }
 async function save() {
   saveText(trailOut(await readWholeTrail()), 'trail.jsonl', 'application/jsonl')
 }
-const when = (at: string): string => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })
-const linkOf = (about: Readonly<Record<string, string>>): string => (about.run ? `/run/${about.run}` : about.book ? `/books/${encodeURIComponent(about.book)}` : '')
+const when = (at: string): string =>
+  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })
+const linkOf = (about: Readonly<Record<string, string>>): string =>
+  about.run ? `/run/${about.run}` : about.book ? `/books/${encodeURIComponent(about.book)}` : ''
 const at = ref('')
 function goThere(line: TrailLine, by: 'mouse' | 'Enter' | 'space') {
   const link = linkOf(line.about)
@@ -45,35 +61,45 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 <template>
   <div class="page">
     <PageHead title="Trail">
-      <v-btn data-test="trail-check" @click="check">
-        Check the chain
-      </v-btn>
-      <v-btn data-test="trail-save" @click="save">
-        Save as JSON lines
-      </v-btn>
-      <v-btn variant="text" to="/files">
-        Files
-      </v-btn>
+      <v-btn data-test="trail-check" @click="check"> Check the chain </v-btn>
+      <v-btn data-test="trail-save" @click="save"> Save as JSON lines </v-btn>
+      <v-btn variant="text" to="/files"> Files </v-btn>
     </PageHead>
     <p v-if="checked" class="mb-2" role="status" data-test="trail-checked">
       {{ checked }}
     </p>
     <div class="row">
-      <v-text-field v-model="search" label="Find in what was done, or by whom" hide-details clearable class="find" data-test="trail-find" />
-      <v-select v-model="kind" :items="[{ title: 'Every act', value: 'all' }, ...(kinds ?? []).map(k => ({ title: k, value: k }))]" label="Act" hide-details class="kind" />
+      <v-text-field
+        v-model="search"
+        label="Find in what was done, or by whom"
+        hide-details
+        clearable
+        class="find"
+        data-test="trail-find"
+      />
+      <v-select
+        v-model="kind"
+        :items="[{ title: 'Every act', value: 'all' }, ...(kinds ?? []).map(k => ({ title: k, value: k }))]"
+        label="Act"
+        hide-details
+        class="kind"
+      />
       <v-text-field v-model="day" type="date" label="Day" hide-details class="kind" />
     </div>
     <v-card class="list">
-      <RowTable v-model:chosen="at" :rows="rows" :columns="columns" label="Lines of the trail" data-test="trail" @press="goThere">
+      <RowTable
+        v-model:chosen="at"
+        :rows="rows"
+        :columns="columns"
+        label="Lines of the trail"
+        data-test="trail"
+        @press="goThere"
+      >
         <template #go="{ row: l }">
-          <NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)" tabindex="-1">
-            look
-          </NuxtLink>
+          <NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)" tabindex="-1"> look </NuxtLink>
         </template>
         <template #empty>
-          <template v-if="lines">
-            No line matches.
-          </template>
+          <template v-if="lines"> No line matches. </template>
         </template>
       </RowTable>
     </v-card>
@@ -84,6 +110,23 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 </template>
 
 <style scoped>
-.row { display: flex; gap: 12px; margin: 6px 0 10px; } .find { max-width: 420px; } .kind { max-width: 210px; }
-.list { flex: 1; min-height: 0; margin-bottom: 14px; } .more { margin-bottom: 10px; }
+.row {
+  display: flex;
+  gap: 12px;
+  margin: 6px 0 10px;
+}
+.find {
+  max-width: 420px;
+}
+.kind {
+  max-width: 210px;
+}
+.list {
+  flex: 1;
+  min-height: 0;
+  margin-bottom: 14px;
+}
+.more {
+  margin-bottom: 10px;
+}
 </style>

@@ -4,13 +4,15 @@ import { focusHeading } from '~/composables/focusNext'
 const PATIENCE_MS = 150
 
 /**
- * Nobody who works by keyboard is thrown back to the top of the page: where the thing that had the focus goes away or goes dead, and the page gives
+ * Nobody who works by keyboard is thrown back to the top of the page: where the thing that had the focus goes
+ * away or goes dead, and the page gives
  * the focus to nothing else, it stands on the page's work (`data-home`), or on its heading.
  */
 export default defineNuxtPlugin(() => {
   let held: Element | null = null
   let waiting = false
-  const lost = (): boolean => document.activeElement === document.body || document.activeElement?.matches(':disabled') === true
+  const lost = (): boolean =>
+    document.activeElement === document.body || document.activeElement?.matches(':disabled') === true
   const home = (): void => {
     waiting = false
     if (!lost()) return
@@ -19,10 +21,21 @@ export default defineNuxtPlugin(() => {
     if (work) work.focus({ preventScroll: true })
     else focusHeading()
   }
-  document.addEventListener('focusin', (event) => { held = event.target as Element }, true)
+  document.addEventListener(
+    'focusin',
+    event => {
+      held = event.target as Element
+    },
+    true,
+  )
   new MutationObserver(() => {
     if (waiting || !held || (held.isConnected && !held.matches(':disabled'))) return
     waiting = true
     setTimeout(home, PATIENCE_MS)
-  }).observe(document.documentElement, { subtree: true, childList: true, attributes: true, attributeFilter: ['disabled'] })
+  }).observe(document.documentElement, {
+    subtree: true,
+    childList: true,
+    attributes: true,
+    attributeFilter: ['disabled'],
+  })
 })

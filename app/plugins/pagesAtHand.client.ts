@@ -1,13 +1,17 @@
 import { useOffice } from '~/stores/office'
 
 /**
- * The code of every page is fetched soon after the start, so that going on needs no server. Where a page cannot be fetched all the same, the one that
+ * The code of every page is fetched soon after the start, so that going on needs no server. Where a page
+ * cannot be fetched all the same, the one that
  * is there stays, with what was typed, and it is said why.
  */
-export default defineNuxtPlugin((nuxt) => {
+export default defineNuxtPlugin(nuxt => {
   const router = useRouter()
   onNuxtReady(async () => {
-    for (const { path } of router.getRoutes()) await preloadRouteComponents(path.replaceAll(/:[^/]+/g, 'x')).catch(() => {})
+    for (const { path } of router.getRoutes())
+      await preloadRouteComponents(path.replaceAll(/:[^/]+/g, 'x')).catch(() => {})
   })
-  nuxt.hook('app:chunkError', () => { useOffice().said = 'That page could not be fetched: the server does not answer. This one stays as it is.' })
+  nuxt.hook('app:chunkError', () => {
+    useOffice().said = 'That page could not be fetched: the server does not answer. This one stays as it is.'
+  })
 })

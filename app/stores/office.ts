@@ -11,7 +11,11 @@ export type ThemeName = 'light' | 'dark'
 /** Today's date where the clerk sits. */
 export function localToday(): PlainDate {
   const d = new Date()
-  return must(plainDate(`${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`))
+  return must(
+    plainDate(
+      `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`,
+    ),
+  )
 }
 
 /** What a person chose for this browser, kept over reloads. */

@@ -8,7 +8,10 @@ import type { GreyImage } from '#core/micr/darkness'
 import type { Box } from '#core/paper/length'
 import { greyOf, pixelsOf } from './grey'
 
-interface Size { readonly w: number, readonly h: number }
+interface Size {
+  readonly w: number
+  readonly h: number
+}
 type OnStage = (stage: string) => void
 const greyOfBitmap = (bitmap: ImageBitmap, onStage: OnStage): GreyImage => {
   onStage('Taking the picture in')
@@ -19,11 +22,20 @@ const greyOfBitmap = (bitmap: ImageBitmap, onStage: OnStage): GreyImage => {
 
 const api = {
   /** Reads the scan of a stock's fit sheet. */
-  read: (bitmap: ImageBitmap, sheet: Size, stockId: string, onStage: OnStage): Result<ScanReading> => readFitScan(greyOfBitmap(bitmap, onStage), sheet, stockId),
+  read: (bitmap: ImageBitmap, sheet: Size, stockId: string, onStage: OnStage): Result<ScanReading> =>
+    readFitScan(greyOfBitmap(bitmap, onStage), sheet, stockId),
   /** Reads the scan of a printed check against what it was meant to be. */
-  readCheck: (bitmap: ImageBitmap, sheet: Size, meant: GreyImage, parts: readonly Box[], through: Deviation | null, onStage: OnStage): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through),
+  readCheck: (
+    bitmap: ImageBitmap,
+    sheet: Size,
+    meant: GreyImage,
+    parts: readonly Box[],
+    through: Deviation | null,
+    onStage: OnStage,
+  ): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through),
   /** Ranks the lines of a scanned ladder sheet. */
-  readLadder: (bitmap: ImageBitmap, sheet: Size, line: LadderLine, onStage: OnStage): Result<StepReading[]> => readLadder(greyOfBitmap(bitmap, onStage), sheet, line),
+  readLadder: (bitmap: ImageBitmap, sheet: Size, line: LadderLine, onStage: OnStage): Result<StepReading[]> =>
+    readLadder(greyOfBitmap(bitmap, onStage), sheet, line),
 }
 export type FitApi = typeof api
 expose(api)

@@ -11,33 +11,50 @@ let loaded: ReturnType<typeof rasteriser> | undefined
 const load = async (): ReturnType<typeof rasteriser> => rasteriser(await (await fetch(wasmUrl)).arrayBuffer())
 async function withPdf<T>(bytes: Uint8Array, work: (pdf: RasterPdf) => T): Promise<T> {
   const pdf = await (await (loaded ??= load())).open(bytes)
-  try { return work(pdf) }
-  finally { pdf.close() }
+  try {
+    return work(pdf)
+  } finally {
+    pdf.close()
+  }
 }
 
 /** Looks at finished PDFs. Its file alone may compile WebAssembly (nuxt.config.ts). */
 const api = {
   /** Loads what reading needs, before there is anything to read. */
-  getReady: async (): Promise<void> => void await (loaded ??= load()),
+  getReady: async (): Promise<void> => void (await (loaded ??= load())),
 
   /** Reads MICR lines back; `onLines` hears how many more were read. */
-  readLines: (bytes: Uint8Array, lines: readonly LineToRead[], onLines: (more: number) => void): Promise<Note[]> => withPdf(bytes, (pdf) => {
-    let read = 0
-    return readLines(pdf, lines, () => { if (++read % STEP === 0 || read === lines.length) onLines(read % STEP || STEP) })
-  }),
+  readLines: (
+    bytes: Uint8Array,
+    lines: readonly LineToRead[],
+    onLines: (more: number) => void,
+  ): Promise<Note[]> =>
+    withPdf(bytes, pdf => {
+      let read = 0
+      return readLines(pdf, lines, () => {
+        if (++read % STEP === 0 || read === lines.length) onLines(read % STEP || STEP)
+      })
+    }),
 
   /** The first page as grey pixels at so many dots to the inch. */
-  grey: (bytes: Uint8Array, dpi: number): Promise<GreyImage> => withPdf(bytes, pdf => pdf.grey(1, { x: 0, y: 0, ...pdf.sizeOf(1) }, dpi)),
+  grey: (bytes: Uint8Array, dpi: number): Promise<GreyImage> =>
+    withPdf(bytes, pdf => pdf.grey(1, { x: 0, y: 0, ...pdf.sizeOf(1) }, dpi)),
 
   /** The first page as a PNG picture at so many dots to the inch, no side longer than `most` pixels. */
   async firstPage(bytes: Uint8Array, dpi: number, most: number): Promise<Blob> {
-    const picture = await withPdf(bytes, (pdf) => {
+    const picture = await withPdf(bytes, pdf => {
       const size = pdf.sizeOf(1)
-      const scale = Math.min(1, most / (Math.max(size.w, size.h) / MM_PER_INCH * dpi))
+      const scale = Math.min(1, most / ((Math.max(size.w, size.h) / MM_PER_INCH) * dpi))
       return pdf.colors(1, { x: 0, y: 0, ...size }, dpi * scale)
     })
     const canvas = new OffscreenCanvas(picture.w, picture.h)
-    canvas.getContext('2d')?.putImageData(new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.w, picture.h), 0, 0)
+    canvas
+      .getContext('2d')
+      ?.putImageData(
+        new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.w, picture.h),
+        0,
+        0,
+      )
     return canvas.convertToBlob({ type: 'image/png' })
   },
 }

@@ -5,7 +5,10 @@ import type { Projection } from '#core/paper/straighten'
 import { greyOf, pixelsOf } from './grey'
 
 const api = {
-  /** Lays a scan straight: every pixel of a sheet of `w` by `h` mm at so many pixels a millimetre is fetched from where the map sees it. PNG. */
+  /**
+   * Lays a scan straight: every pixel of a sheet of `w` by `h` mm at so many pixels a millimetre is fetched
+   * from where the map sees it. PNG.
+   */
   async lay(bitmap: ImageBitmap, map: Projection, w: number, h: number, perMm: number): Promise<Blob> {
     const target = new OffscreenCanvas(Math.round(w * perMm), Math.round(h * perMm))
     const to = target.getContext('2d')
@@ -22,7 +25,10 @@ const api = {
         const w = m6 * mx + m7 * my + m8
         const sx = Math.floor((m0 * mx + m1 * my + m2) / w)
         const sy = Math.floor((m3 * mx + m4 * my + m5) / w)
-        pixels[y * target.width + x] = sx >= 0 && sy >= 0 && sx < bitmap.width && sy < bitmap.height ? seen[sy * bitmap.width + sx]! : 0xffffffff
+        pixels[y * target.width + x] =
+          sx >= 0 && sy >= 0 && sx < bitmap.width && sy < bitmap.height
+            ? seen[sy * bitmap.width + sx]!
+            : 0xffffffff
       }
     }
     to.putImageData(out, 0, 0)

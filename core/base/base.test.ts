@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, byMoment, dayOfMoment, daysBetween, momentOf, plainDate, typedDate, weekday, type PlainDate } from './dates'
+import {
+  addDays,
+  byMoment,
+  dayOfMoment,
+  daysBetween,
+  momentOf,
+  plainDate,
+  typedDate,
+  weekday,
+  type PlainDate,
+} from './dates'
 import { canonicalJson, hashOf } from './hash'
 import { must } from './result'
 
@@ -8,19 +18,46 @@ const day = (text: string): PlainDate => must(plainDate(text))
 
 describe('dates', () => {
   it('refuse days that do not exist', () => {
-    for (const text of ['2026-02-29', '2026-13-01', '2026-4-1', '1899-12-31', 'soon']) expect(plainDate(text).ok).toBe(false)
+    for (const text of ['2026-02-29', '2026-13-01', '2026-4-1', '1899-12-31', 'soon'])
+      expect(plainDate(text).ok).toBe(false)
     expect(plainDate('2028-02-29').ok).toBe(true)
   })
   it('add and count days as each other', () => {
-    fc.assert(fc.property(fc.integer({ min: -40_000, max: 40_000 }), (n) => { expect(daysBetween(day('2026-11-24'), addDays(day('2026-11-24'), n))).toBe(n) }))
+    fc.assert(
+      fc.property(fc.integer({ min: -40_000, max: 40_000 }), n => {
+        expect(daysBetween(day('2026-11-24'), addDays(day('2026-11-24'), n))).toBe(n)
+      }),
+    )
   })
   // Tuesday, 24 November 2026.
   it.each([
-    ['', '2026-11-24'], ['.', '2026-11-24'], ['+3', '2026-11-27'], ['-24', '2026-10-31'], ['fri', '2026-11-27'], ['tue', '2026-11-24'], ['mon', '2026-11-30'], ['24', '2026-11-24'], ['15', '2026-12-15'],
-    ['31', '2026-12-31'], ['me', '2026-11-30'], ['12/5', '2026-12-05'], ['1/2/27', '2027-01-02'], ['11/24/2026', '2026-11-24'], ['2027-03-01', '2027-03-01'],
-    ['today', '2026-11-24'], ['tomorrow', '2026-11-25'], ['yesterday', '2026-11-23'], ['2026-1-1', '2026-01-01'], ['2027/3/1', '2027-03-01'], ['tod', '2026-11-24'],
-  ])('typed “%s” is %s', (typed, meant) => { expect(must(typedDate(typed, day('2026-11-24')))).toBe(meant) })
-  it.each(['13/1', '2/30', '0', '+', 'f', 'to', '2026-13-1'])('typed “%s” is refused', (typed) => { expect(typedDate(typed, day('2026-11-24')).ok).toBe(false) })
+    ['', '2026-11-24'],
+    ['.', '2026-11-24'],
+    ['+3', '2026-11-27'],
+    ['-24', '2026-10-31'],
+    ['fri', '2026-11-27'],
+    ['tue', '2026-11-24'],
+    ['mon', '2026-11-30'],
+    ['24', '2026-11-24'],
+    ['15', '2026-12-15'],
+    ['31', '2026-12-31'],
+    ['me', '2026-11-30'],
+    ['12/5', '2026-12-05'],
+    ['1/2/27', '2027-01-02'],
+    ['11/24/2026', '2026-11-24'],
+    ['2027-03-01', '2027-03-01'],
+    ['today', '2026-11-24'],
+    ['tomorrow', '2026-11-25'],
+    ['yesterday', '2026-11-23'],
+    ['2026-1-1', '2026-01-01'],
+    ['2027/3/1', '2027-03-01'],
+    ['tod', '2026-11-24'],
+  ])('typed “%s” is %s', (typed, meant) => {
+    expect(must(typedDate(typed, day('2026-11-24')))).toBe(meant)
+  })
+  it.each(['13/1', '2/30', '0', '+', 'f', 'to', '2026-13-1'])('typed “%s” is refused', typed => {
+    expect(typedDate(typed, day('2026-11-24')).ok).toBe(false)
+  })
   it('the day stands first where the country writes it so', () => {
     expect(must(typedDate('5/12', day('2026-11-24'), true))).toBe('2026-12-05')
     expect(must(typedDate('5/12', day('2026-11-24')))).toBe('2026-05-12')
@@ -29,19 +66,31 @@ describe('dates', () => {
   it('a moment is local time with its offset, and its day is the business day', () => {
     expect(momentOf(new Date('2026-11-25T02:05:09.120Z'), -300)).toBe('2026-11-24T21:05:09.120-05:00')
     expect(dayOfMoment(momentOf(new Date('2026-11-25T02:05:09.120Z'), -300))).toBe('2026-11-24')
-    fc.assert(fc.property(fc.date({ min: new Date('2000-01-01'), max: new Date('2099-01-01'), noInvalidDate: true }), fc.integer({ min: -720, max: 840 }), (at, offset) => {
-      expect(Date.parse(momentOf(at, offset))).toBe(at.getTime())
-    }))
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('2000-01-01'), max: new Date('2099-01-01'), noInvalidDate: true }),
+        fc.integer({ min: -720, max: 840 }),
+        (at, offset) => {
+          expect(Date.parse(momentOf(at, offset))).toBe(at.getTime())
+        },
+      ),
+    )
     expect(byMoment('2026-11-24T21:00:00.000-05:00', '2026-11-25T01:00:00.000Z')).toBeGreaterThan(0)
   })
   it('a typed weekday is never in the past and within the week', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 5000 }), fc.constantFrom('su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'), (n, name) => {
-      const today = addDays(day('2020-01-01'), n)
-      const found = must(typedDate(name, today))
-      expect(daysBetween(today, found)).toBeGreaterThanOrEqual(0)
-      expect(daysBetween(today, found)).toBeLessThan(7)
-      expect(['su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'][weekday(found)]).toBe(name)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 5000 }),
+        fc.constantFrom('su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'),
+        (n, name) => {
+          const today = addDays(day('2020-01-01'), n)
+          const found = must(typedDate(name, today))
+          expect(daysBetween(today, found)).toBeGreaterThanOrEqual(0)
+          expect(daysBetween(today, found)).toBeLessThan(7)
+          expect(['su', 'mon', 'tues', 'wed', 'thursday', 'fr', 'sat'][weekday(found)]).toBe(name)
+        },
+      ),
+    )
   })
 })
 

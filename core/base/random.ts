@@ -1,10 +1,14 @@
 /** Numbers from a seed (mulberry32): the same seed, the same story. */
-export interface Random { next(): number, between(least: number, most: number): number, one<T>(list: readonly T[]): T }
+export interface Random {
+  next(): number
+  between(least: number, most: number): number
+  one<T>(list: readonly T[]): T
+}
 
 export function random(seed: number): Random {
   let state = seed >>> 0
   const next = (): number => {
-    state = (state + 0x6D2B79F5) >>> 0
+    state = (state + 0x6d2b79f5) >>> 0
     let t = state
     t = Math.imul(t ^ (t >>> 15), t | 1)
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
@@ -13,7 +17,7 @@ export function random(seed: number): Random {
   return {
     next,
     between: (least, most) => least + Math.floor(next() * (most - least + 1)),
-    one: (list) => {
+    one: list => {
       const value = list[Math.floor(next() * list.length)]
       if (value === undefined) throw new RangeError('one of none')
       return value

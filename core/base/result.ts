@@ -1,4 +1,7 @@
-/** Why something was not done. The sentence is made from the properties, so that a screen or a test can rely on them. */
+/**
+ * Why something was not done. The sentence is made from the properties, so that a screen or a test can rely
+ * on them.
+ */
 export interface Refusal {
   readonly code: string
   readonly text: string
@@ -8,13 +11,17 @@ export interface Refusal {
   readonly limit?: string | number
 }
 
-export type Result<T> = { readonly ok: true, readonly value: T } | { readonly ok: false, readonly refusal: Refusal }
+export type Result<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal }
 
 export const good = <T>(value: T): Result<T> => ({ ok: true, value })
 
 /** A refusal as a value: an expected failure is returned, never thrown. */
-export const refuse = (code: string, text: string, more: Omit<Refusal, 'code' | 'text'> = {}): { readonly ok: false, readonly refusal: Refusal } =>
-  ({ ok: false, refusal: { code, text, ...more } })
+export const refuse = (
+  code: string,
+  text: string,
+  more: Omit<Refusal, 'code' | 'text'> = {},
+): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal: { code, text, ...more } })
 
 /** Unwraps a result where a refusal would be our own mistake (constants, tests); throws it otherwise. */
 export function must<T>(result: Result<T>): T {

@@ -1,22 +1,47 @@
 import { z } from 'zod'
 
 /** What kind of value is wanted, in plain words. */
-const kinds: Readonly<Record<string, string>> = { string: 'a text', number: 'a number', int: 'a whole number', boolean: 'yes or no (true or false)', array: 'a list', object: 'a group of values', date: 'a date' }
+const kinds: Readonly<Record<string, string>> = {
+  string: 'a text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'yes or no (true or false)',
+  array: 'a list',
+  object: 'a group of values',
+  date: 'a date',
+}
 
 type Raw = z.core.$ZodRawIssue
 /** Counts letters of a text, entries of a list, or the number itself. */
-const counted = (origin: string, n: number | bigint): string => `${n}${origin === 'string' ? ' letters' : origin === 'array' ? ' entries' : ''}`
+const counted = (origin: string, n: number | bigint): string =>
+  `${n}${origin === 'string' ? ' letters' : origin === 'array' ? ' entries' : ''}`
 
-/** A fault of a schema in words that somebody who fills a form or opens a file understands; undefined leaves it to the library. */
+/**
+ * A fault of a schema in words that somebody who fills a form or opens a file understands; undefined leaves
+ * it to the library.
+ */
 function plain(issue: Raw): string | undefined {
   switch (issue.code) {
-    case 'invalid_type': return issue.input === undefined ? 'this is missing' : `${kinds[issue.expected] ?? issue.expected} is wanted here`
-    case 'too_small': return issue.origin === 'string' && Number(issue.minimum) === 1 ? 'something is wanted here' : `at least ${counted(issue.origin, issue.minimum)} wanted`
-    case 'too_big': return `at most ${counted(issue.origin, issue.maximum)} fit here`
-    case 'invalid_value': return issue.values.length === 1 ? `${String(issue.values[0])} is wanted here` : `one of these is wanted: ${issue.values.map(String).join(', ')}`
-    case 'unrecognized_keys': return `not known here: ${issue.keys.join(', ')}`
-    case 'invalid_format': return 'it is not written as it should be'
-    default: return undefined
+    case 'invalid_type':
+      return issue.input === undefined
+        ? 'this is missing'
+        : `${kinds[issue.expected] ?? issue.expected} is wanted here`
+    case 'too_small':
+      return issue.origin === 'string' && Number(issue.minimum) === 1
+        ? 'something is wanted here'
+        : `at least ${counted(issue.origin, issue.minimum)} wanted`
+    case 'too_big':
+      return `at most ${counted(issue.origin, issue.maximum)} fit here`
+    case 'invalid_value':
+      return issue.values.length === 1
+        ? `${String(issue.values[0])} is wanted here`
+        : `one of these is wanted: ${issue.values.map(String).join(', ')}`
+    case 'unrecognized_keys':
+      return `not known here: ${issue.keys.join(', ')}`
+    case 'invalid_format':
+      return 'it is not written as it should be'
+    default:
+      return undefined
   }
 }
 z.config({ customError: plain })

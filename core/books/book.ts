@@ -14,7 +14,8 @@ export const MOST_CHECK_NUMBER = 999_999_999_999
 export function checkNumber(text: string, field = 'number'): Result<CheckNumber> {
   const t = text.trim()
   if (t === '') return refuse('number-blank', 'a check number is wanted here', { field })
-  if (!/^\d{1,12}$/.test(t) || Number(t) < 1) return refuse('number-pattern', `“${t}” is not a check number: 1 to 12 digits`, { field, value: t })
+  if (!/^\d{1,12}$/.test(t) || Number(t) < 1)
+    return refuse('number-pattern', `“${t}” is not a check number: 1 to 12 digits`, { field, value: t })
   return good(Number(t) as CheckNumber)
 }
 
@@ -22,7 +23,9 @@ export function checkNumber(text: string, field = 'number'): Result<CheckNumber>
 export const bookKinds = ['stationer’s stock', 'printed by us', 'handwritten pad', 'advices'] as const
 export type BookKind = (typeof bookKinds)[number]
 
-/** A range of check numbers of one bank account. Its next number is never stored: it follows from the fates. */
+/**
+ * A range of check numbers of one bank account. Its next number is never stored: it follows from the fates.
+ */
 export interface NumberBook {
   readonly id: Id<'book'>
   readonly accountId: Id<'account'>
@@ -35,10 +38,15 @@ export interface NumberBook {
   readonly archived?: boolean
 }
 /** Whether a number belongs to a book; what is no whole number belongs to none. */
-export const inBook = (book: Pick<NumberBook, 'start' | 'end'>, n: number): boolean => Number.isSafeInteger(n) && n >= book.start && n <= book.end
-/** Whether a book is one that a run may take numbers from; where `advice` is told, whether it takes advices or checks. */
+export const inBook = (book: Pick<NumberBook, 'start' | 'end'>, n: number): boolean =>
+  Number.isSafeInteger(n) && n >= book.start && n <= book.end
+/**
+ * Whether a book is one that a run may take numbers from; where `advice` is told, whether it takes advices or
+ * checks.
+ */
 export const feedsRuns = (book: NumberBook): boolean => book.kind !== 'handwritten pad' && !book.archived
-export const bookName = (book: NumberBook): string => book.name || `${book.kind}, ${book.start} to ${book.end}`
+export const bookName = (book: NumberBook): string =>
+  book.name || `${book.kind}, ${book.start} to ${book.end}`
 
 /** One line of a number's life. */
 interface LifeLine {
@@ -79,43 +87,101 @@ export interface NumberRow {
   readonly life: readonly LifeLine[]
 }
 
-export const numberId = (bookId: Id<'book'>, number: CheckNumber): Id<'number'> => `${bookId}/${number}` as Id<'number'>
-export const unusedRow = (book: NumberBook, number: CheckNumber): NumberRow =>
-  ({ id: numberId(book.id, number), bookId: book.id, accountId: book.accountId, number, fate: 'unused', why: '', at: '', check: null, life: [] })
+export const numberId = (bookId: Id<'book'>, number: CheckNumber): Id<'number'> =>
+  `${bookId}/${number}` as Id<'number'>
+export const unusedRow = (book: NumberBook, number: CheckNumber): NumberRow => ({
+  id: numberId(book.id, number),
+  bookId: book.id,
+  accountId: book.accountId,
+  number,
+  fate: 'unused',
+  why: '',
+  at: '',
+  check: null,
+  life: [],
+})
 
-/** The row with its new fate and one more line of its life, or a refusal where that fate cannot follow the present one. */
-export function become(row: NumberRow, fate: Fate, stamp: Stamp, more: { why?: string, check?: CheckOnPaper | null } = {}): Result<NumberRow> {
-  if (!mayBecome(row.fate, fate)) return refuse('fate-impossible', `number ${row.number} is ${row.fate}: it cannot become ${fate}`, { field: 'number', value: row.number })
+/**
+ * The row with its new fate and one more line of its life, or a refusal where that fate cannot follow the
+ * present one.
+ */
+export function become(
+  row: NumberRow,
+  fate: Fate,
+  stamp: Stamp,
+  more: { why?: string; check?: CheckOnPaper | null } = {},
+): Result<NumberRow> {
+  if (!mayBecome(row.fate, fate))
+    return refuse('fate-impossible', `number ${row.number} is ${row.fate}: it cannot become ${fate}`, {
+      field: 'number',
+      value: row.number,
+    })
   const check = more.check === undefined ? row.check : more.check
   const told = check ?? row.check
-  const line: LifeLine = { at: stamp.at, by: stamp.by, fate, ...(more.why && { why: more.why }), ...(told && { payee: told.payee, runId: told.runId }) }
+  const line: LifeLine = {
+    at: stamp.at,
+    by: stamp.by,
+    fate,
+    ...(more.why && { why: more.why }),
+    ...(told && { payee: told.payee, runId: told.runId }),
+  }
   return good({ ...row, fate, at: stamp.at, why: more.why ?? '', check, life: [...row.life, line] })
 }
 
-const isFree = (row: { readonly fate: Fate } | undefined): boolean => row === undefined || row.fate === 'unused'
-/** The book of an account that its next run takes its numbers from: the one it prefers, else the first that feeds runs of checks, else any but a pad. */
-export function bookInUse(books: readonly NumberBook[], preferred: Id<'book'> | undefined): NumberBook | undefined {
+const isFree = (row: { readonly fate: Fate } | undefined): boolean =>
+  row === undefined || row.fate === 'unused'
+/**
+ * The book of an account that its next run takes its numbers from: the one it prefers, else the first that
+ * feeds runs of checks, else any but a pad.
+ */
+export function bookInUse(
+  books: readonly NumberBook[],
+  preferred: Id<'book'> | undefined,
+): NumberBook | undefined {
   const own = [...books].sort((a, b) => a.start - b.start)
   const usable = own.filter(b => feedsRuns(b) && b.kind !== 'advices')
   return usable.find(b => b.id === preferred) ?? usable[0] ?? own.find(b => b.kind !== 'handwritten pad')
 }
 
 /** The touched numbers of a book, as far as an act must know them. */
-export type Rows = Pick<ReadonlyMap<CheckNumber, { readonly fate: Fate, readonly check?: { readonly payee: string } | null }>, 'get'>
+export type Rows = Pick<
+  ReadonlyMap<CheckNumber, { readonly fate: Fate; readonly check?: { readonly payee: string } | null }>,
+  'get'
+>
 /** Which way a pack counts: up, or down where its highest number is fed first. */
 export type Way = 1 | -1
 
-/** The unused number that comes next in a book: the lowest, or the highest of a pack that counts down; undefined where it is used up. */
+/**
+ * The unused number that comes next in a book: the lowest, or the highest of a pack that counts down;
+ * undefined where it is used up.
+ */
 export function nextNumber(book: NumberBook, rows: Rows, way: Way = 1): CheckNumber | undefined {
-  for (let n = way > 0 ? book.start : book.end; n >= book.start && n <= book.end; n = n + way as CheckNumber) if (isFree(rows.get(n))) return n
+  for (
+    let n = way > 0 ? book.start : book.end;
+    n >= book.start && n <= book.end;
+    n = (n + way) as CheckNumber
+  )
+    if (isFree(rows.get(n))) return n
   return undefined
 }
 
 /** The next `count` unused numbers from `from` on; refuses where the book does not hold them. */
-export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, count: number, way: Way = 1): Result<CheckNumber[]> {
+export function takeNumbers(
+  book: NumberBook,
+  rows: Rows,
+  from: CheckNumber,
+  count: number,
+  way: Way = 1,
+): Result<CheckNumber[]> {
   const taken: CheckNumber[] = []
-  for (let n = from; n >= book.start && n <= book.end && taken.length < count; n = n + way as CheckNumber) if (isFree(rows.get(n))) taken.push(n)
-  if (taken.length < count) return refuse('book-too-short', `the number book ${book.start} to ${book.end} has ${taken.length} unused numbers from ${from}, the run needs ${count}`, { field: 'top', value: taken.length, limit: count })
+  for (let n = from; n >= book.start && n <= book.end && taken.length < count; n = (n + way) as CheckNumber)
+    if (isFree(rows.get(n))) taken.push(n)
+  if (taken.length < count)
+    return refuse(
+      'book-too-short',
+      `the number book ${book.start} to ${book.end} has ${taken.length} unused numbers from ${from}, the run needs ${count}`,
+      { field: 'top', value: taken.length, limit: count },
+    )
   return good(taken)
 }
 
@@ -123,13 +189,29 @@ export function takeNumbers(book: NumberBook, rows: Rows, from: CheckNumber, cou
  * The unused numbers that a start at `from` would jump over: each must be given a fate first.
  * Refuses a number outside the book, or one that already has a fate.
  */
-export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber, way: Way = 1): Result<CheckNumber[]> {
-  if (!inBook(book, from)) return refuse('number-outside', `${from} is not in the number book: it holds ${book.start} to ${book.end}`, { field: 'top', value: from })
+export function jumpedBy(
+  book: NumberBook,
+  rows: Rows,
+  from: CheckNumber,
+  way: Way = 1,
+): Result<CheckNumber[]> {
+  if (!inBook(book, from))
+    return refuse(
+      'number-outside',
+      `${from} is not in the number book: it holds ${book.start} to ${book.end}`,
+      { field: 'top', value: from },
+    )
   const row = rows.get(from)
-  if (row && !isFree(row)) return refuse('number-used', `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'top', value: from })
+  if (row && !isFree(row))
+    return refuse(
+      'number-used',
+      `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`,
+      { field: 'top', value: from },
+    )
   const next = nextNumber(book, rows, way) ?? from
   const jumped: CheckNumber[] = []
-  for (let n = next; way > 0 ? n < from : n > from; n = n + way as CheckNumber) if (isFree(rows.get(n))) jumped.push(n)
+  for (let n = next; way > 0 ? n < from : n > from; n = (n + way) as CheckNumber)
+    if (isFree(rows.get(n))) jumped.push(n)
   return good(jumped)
 }
 
@@ -137,7 +219,10 @@ export function jumpedBy(book: NumberBook, rows: Rows, from: CheckNumber, way: W
 export function countFates(book: NumberBook, rows: Iterable<{ readonly fate: Fate }>): Record<Fate, number> {
   const counts = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>
   let touched = 0
-  for (const row of rows) { counts[row.fate]++; touched++ }
+  for (const row of rows) {
+    counts[row.fate]++
+    touched++
+  }
   counts.unused += book.end - book.start + 1 - touched
   return counts
 }

@@ -1,17 +1,30 @@
 /** What became of one check number. */
-export const fates = ['unused', 'on paper', 'issued', 'cleared', 'spoiled', 'voided', 'stopped', 'missing', 'set aside'] as const
+export const fates = [
+  'unused',
+  'on paper',
+  'issued',
+  'cleared',
+  'spoiled',
+  'voided',
+  'stopped',
+  'missing',
+  'set aside',
+] as const
 export type Fate = (typeof fates)[number]
 
-/** Which fate may follow which. What is not here can never happen; `spoiled` and the like are ends; what is missing may be found. */
+/**
+ * Which fate may follow which. What is not here can never happen; `spoiled` and the like are ends; what is
+ * missing may be found.
+ */
 const next: Readonly<Record<Fate, readonly Fate[]>> = {
-  'unused': ['on paper', 'issued', 'spoiled', 'missing', 'set aside'],
+  unused: ['on paper', 'issued', 'spoiled', 'missing', 'set aside'],
   'on paper': ['issued', 'spoiled', 'unused'],
-  'issued': ['cleared', 'voided', 'stopped', 'spoiled'],
-  'cleared': [],
-  'spoiled': [],
-  'voided': [],
-  'stopped': ['voided'],
-  'missing': ['unused', 'set aside'],
+  issued: ['cleared', 'voided', 'stopped', 'spoiled'],
+  cleared: [],
+  spoiled: [],
+  voided: [],
+  stopped: ['voided'],
+  missing: ['unused', 'set aside'],
   'set aside': ['unused'],
 }
 

@@ -9,35 +9,100 @@ const isNumber = (n: number): boolean => Number.isSafeInteger(n) && n >= 1 && n 
 const meet = (a: NumberBook, b: NumberBook): boolean => a.start <= b.end && b.start <= a.end
 
 /**
- * The gate for a new number book. Refused at the field: a key that is known, a range that is no range, runs backwards or is too long, one that
- * reaches into another book of the account, or into one of another account with the same bank code and account number (`twins`).
+ * The gate for a new number book. Refused at the field: a key that is known, a range that is no range, runs
+ * backwards or is too long, one that
+ * reaches into another book of the account, or into one of another account with the same bank code and
+ * account number (`twins`).
  */
-export function newBook(known: { books: readonly NumberBook[], twins: readonly NumberBook[] }, act: NumberBook): Result<NumberBook> {
-  if (known.books.some(b => b.id === act.id)) return refuse('book-known', 'this number book is open already', { field: 'book' })
-  if (!isNumber(act.start)) return refuse('number-pattern', 'a check number is wanted here', { field: 'start' })
+export function newBook(
+  known: { books: readonly NumberBook[]; twins: readonly NumberBook[] },
+  act: NumberBook,
+): Result<NumberBook> {
+  if (known.books.some(b => b.id === act.id))
+    return refuse('book-known', 'this number book is open already', { field: 'book' })
+  if (!isNumber(act.start))
+    return refuse('number-pattern', 'a check number is wanted here', { field: 'start' })
   if (!isNumber(act.end)) return refuse('number-pattern', 'a check number is wanted here', { field: 'end' })
-  if (act.end < act.start) return refuse('book-backwards', 'the last number is below the first', { field: 'end', value: act.end, limit: act.start })
-  if (act.end - act.start >= MOST_NUMBERS) return refuse('book-long', `a book holds at most ${MOST_NUMBERS.toLocaleString('en-US')} numbers: is one of the two mistyped?`, { field: 'end', value: act.end, limit: MOST_NUMBERS })
+  if (act.end < act.start)
+    return refuse('book-backwards', 'the last number is below the first', {
+      field: 'end',
+      value: act.end,
+      limit: act.start,
+    })
+  if (act.end - act.start >= MOST_NUMBERS)
+    return refuse(
+      'book-long',
+      `a book holds at most ${MOST_NUMBERS.toLocaleString('en-US')} numbers: is one of the two mistyped?`,
+      { field: 'end', value: act.end, limit: MOST_NUMBERS },
+    )
   const other = known.books.find(b => b.accountId === act.accountId && meet(b, act))
-  if (other) return refuse('book-overlaps', `it reaches into another book, ${other.name ? `“${other.name}”` : other.kind}, ${other.start} to ${other.end}: a number stands in one book only`, { field: act.start >= other.start && act.start <= other.end ? 'start' : 'end', value: other.start, limit: other.end })
+  if (other)
+    return refuse(
+      'book-overlaps',
+      `it reaches into another book, ${other.name ? `“${other.name}”` : other.kind}, ${other.start} to ${other.end}: a number stands in one book only`,
+      {
+        field: act.start >= other.start && act.start <= other.end ? 'start' : 'end',
+        value: other.start,
+        limit: other.end,
+      },
+    )
   const twin = known.twins.find(b => meet(b, act))
-  if (twin) return refuse('account-twice', `another account here has the same bank code and account number, and its book “${bookName(twin)}” holds ${twin.start} to ${twin.end}: the bank would see a number twice`, { field: 'start', value: twin.start, limit: twin.end })
+  if (twin)
+    return refuse(
+      'account-twice',
+      `another account here has the same bank code and account number, and its book “${bookName(twin)}” holds ${twin.start} to ${twin.end}: the bank would see a number twice`,
+      { field: 'start', value: twin.start, limit: twin.end },
+    )
   return good({ ...act, ...(act.name !== undefined && { name: act.name.trim().slice(0, 60) }) })
 }
 
 /** Opens a number book of an account. */
-export function openBook(known: { books: readonly NumberBook[], twins: readonly NumberBook[] }, act: NumberBook): Decision<{ books: NumberBook[] }> {
+export function openBook(
+  known: { books: readonly NumberBook[]; twins: readonly NumberBook[] },
+  act: NumberBook,
+): Decision<{ books: NumberBook[] }> {
   const book = newBook(known, act)
   if (!book.ok) return book
   const { value } = book
-  return good({ changes: { books: [value] }, trail: { act: 'open a number book', text: `${bookName(value)}: ${value.start} to ${value.end}`, about: { account: value.accountId, book: value.id } } })
+  return good({
+    changes: { books: [value] },
+    trail: {
+      act: 'open a number book',
+      text: `${bookName(value)}: ${value.start} to ${value.end}`,
+      about: { account: value.accountId, book: value.id },
+    },
+  })
 }
 
-/** Puts a book away, or takes it out again. Only a book without unused numbers, and without an open run, can be put away: none may be forgotten in it. */
-export function archiveBook(known: { book: NumberBook, unused: number, open: number }, act: { archived: boolean }): Decision<{ books: NumberBook[] }> {
-  if (act.archived === (known.book.archived ?? false)) return refuse('book-so-already', act.archived ? 'this book is put away already' : 'this book is in use already', { field: 'book' })
-  if (act.archived && known.open) return refuse('book-open-run', 'a run of this book is not counted off yet', { field: 'book' })
-  if (act.archived && known.unused) return refuse('book-unused', `${known.unused} numbers of it are unused: say first what becomes of them (set aside, missing, spoiled)`, { field: 'book', value: known.unused })
+/**
+ * Puts a book away, or takes it out again. Only a book without unused numbers, and without an open run, can
+ * be put away: none may be forgotten in it.
+ */
+export function archiveBook(
+  known: { book: NumberBook; unused: number; open: number },
+  act: { archived: boolean },
+): Decision<{ books: NumberBook[] }> {
+  if (act.archived === (known.book.archived ?? false))
+    return refuse(
+      'book-so-already',
+      act.archived ? 'this book is put away already' : 'this book is in use already',
+      { field: 'book' },
+    )
+  if (act.archived && known.open)
+    return refuse('book-open-run', 'a run of this book is not counted off yet', { field: 'book' })
+  if (act.archived && known.unused)
+    return refuse(
+      'book-unused',
+      `${known.unused} numbers of it are unused: say first what becomes of them (set aside, missing, spoiled)`,
+      { field: 'book', value: known.unused },
+    )
   const { archived: _, ...bare } = known.book
-  return good({ changes: { books: [act.archived ? { ...bare, archived: true } : bare] }, trail: { act: act.archived ? 'put a book away' : 'take a book out', text: bookName(known.book), about: { account: known.book.accountId, book: known.book.id } } })
+  return good({
+    changes: { books: [act.archived ? { ...bare, archived: true } : bare] },
+    trail: {
+      act: act.archived ? 'put a book away' : 'take a book out',
+      text: bookName(known.book),
+      about: { account: known.book.accountId, book: known.book.id },
+    },
+  })
 }

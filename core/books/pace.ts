@@ -5,11 +5,18 @@ const WEEK_MS = 7 * DAY_MS
 /** A book that lasts less than so many weeks is low: boxes of stock take about that long to come. */
 const LOW_WEEKS = 6
 
-/** Text of a moment before all that count for the pace: a day more, since moments have the offset of their place. */
-export const paceStart = (now: Date): string => new Date(now.getTime() - PACE_WEEKS * WEEK_MS - DAY_MS).toISOString()
+/**
+ * Text of a moment before all that count for the pace: a day more, since moments have the offset of their
+ * place.
+ */
+export const paceStart = (now: Date): string =>
+  new Date(now.getTime() - PACE_WEEKS * WEEK_MS - DAY_MS).toISOString()
 
-/** Numbers used in each of the last eight weeks before `now`, newest week last; `used` tells when (ISO 8601) and how many. */
-export function paceOf(used: Iterable<{ readonly at: string, readonly count: number }>, now: Date): number[] {
+/**
+ * Numbers used in each of the last eight weeks before `now`, newest week last; `used` tells when (ISO 8601)
+ * and how many.
+ */
+export function paceOf(used: Iterable<{ readonly at: string; readonly count: number }>, now: Date): number[] {
   const weeks = Array.from({ length: PACE_WEEKS }, () => 0)
   for (const { at, count } of used) {
     const ago = Math.ceil((now.getTime() - Date.parse(at)) / WEEK_MS)
@@ -18,8 +25,16 @@ export function paceOf(used: Iterable<{ readonly at: string, readonly count: num
   return weeks
 }
 
-/** How long the unused numbers of a book last at its pace: `weeks` undefined where none was used lately. Low: for less than six weeks, or for fewer checks than wait. */
-export interface StockLeft { readonly left: number, readonly perWeek: number, readonly weeks: number | undefined, readonly low: boolean }
+/**
+ * How long the unused numbers of a book last at its pace: `weeks` undefined where none was used lately. Low:
+ * for less than six weeks, or for fewer checks than wait.
+ */
+export interface StockLeft {
+  readonly left: number
+  readonly perWeek: number
+  readonly weeks: number | undefined
+  readonly low: boolean
+}
 export function stockLeft(unused: number, pace: readonly number[], waiting = 0): StockLeft {
   const perWeek = pace.reduce((a, b) => a + b, 0) / PACE_WEEKS
   const weeks = perWeek > 0 ? unused / perWeek : undefined

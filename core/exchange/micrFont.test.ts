@@ -8,15 +8,36 @@ import { micrFont, usualTable } from './micrFont'
 
 const sans = new Uint8Array(readFileSync(new URL('../faces/ttf/sans.ttf', import.meta.url)))
 const font = micrTtf(sans, ownShapes)
-const code = (bytes: Uint8Array, table = usualTable): string => { const r = micrFont(bytes, 'bank.ttf', table); return r.ok ? 'taken' : r.refusal.code }
-const scaled = (fx: number, fy: number): MicrShapes => ({ name: 's', contours: Object.fromEntries(Object.entries(ownShapes.contours).map(([c, rings]) => [c, rings.map(r => r.map(p => ({ ...p, x: Math.round(p.x * fx), y: Math.round(p.y * fy) })))])) as never })
+const code = (bytes: Uint8Array, table = usualTable): string => {
+  const r = micrFont(bytes, 'bank.ttf', table)
+  return r.ok ? 'taken' : r.refusal.code
+}
+const scaled = (fx: number, fy: number): MicrShapes => ({
+  name: 's',
+  contours: Object.fromEntries(
+    Object.entries(ownShapes.contours).map(([c, rings]) => [
+      c,
+      rings.map(r => r.map(p => ({ ...p, x: Math.round(p.x * fx), y: Math.round(p.y * fy) }))),
+    ]),
+  ) as never,
+})
 
 describe('a bank’s own font file', () => {
   it('gives back the very outlines it was made of', () => {
     const read = must(micrFont(font, 'bank.ttf', usualTable))
     for (const c of micrCharacters) {
-      const box = (s: MicrShapes) => { const p = s.contours[c].flat(); return [Math.min(...p.map(q => q.x)), Math.max(...p.map(q => q.x)), Math.min(...p.map(q => q.y)), Math.max(...p.map(q => q.y))] }
-      box(read as MicrShapes).forEach((v, i) => expect(Math.abs(v - box(ownShapes)[i]!), c).toBeLessThanOrEqual(1))
+      const box = (s: MicrShapes) => {
+        const p = s.contours[c].flat()
+        return [
+          Math.min(...p.map(q => q.x)),
+          Math.max(...p.map(q => q.x)),
+          Math.min(...p.map(q => q.y)),
+          Math.max(...p.map(q => q.y)),
+        ]
+      }
+      box(read as MicrShapes).forEach((v, i) =>
+        expect(Math.abs(v - box(ownShapes)[i]!), c).toBeLessThanOrEqual(1),
+      )
     }
   })
   it('is refused with the reason', () => {

@@ -4,5 +4,12 @@ import { stockSchema } from '../paper/stock'
 import { accountFileSchema } from './accountFile'
 
 /** The published JSON Schemas of our files, by file name: made from the very gates that read them. */
-export const schemaFiles = (): Record<string, string> => Object.fromEntries(Object.entries({ layout: layoutSchema, stock: stockSchema, account: accountFileSchema })
-  .map(([name, schema]) => [`${name}.schema.json`, `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 1)}\n`]))
+export const schemaFiles = (): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries({ layout: layoutSchema, stock: stockSchema, account: accountFileSchema }).map(
+      ([name, schema]) => [
+        `${name}.schema.json`,
+        `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 1)}\n`,
+      ],
+    ),
+  )

@@ -4,33 +4,53 @@ import { hashOf } from '../base/hash'
 import { TRAIL_START, type TrailLine } from '../trail/trail'
 
 const line = z.strictObject({
-  act: z.string(), text: z.string(), about: z.record(z.string(), z.string()), at: z.string(), by: z.string(), key: z.string().optional(), seq: z.number().int(), before: z.string().regex(/^[0-9a-f]{64}$/), hash: z.string().regex(/^[0-9a-f]{64}$/),
+  act: z.string(),
+  text: z.string(),
+  about: z.record(z.string(), z.string()),
+  at: z.string(),
+  by: z.string(),
+  key: z.string().optional(),
+  seq: z.number().int(),
+  before: z.string().regex(/^[0-9a-f]{64}$/),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
 })
 
 /** The trail as JSON lines, one act a line. */
-export const trailOut = (lines: readonly TrailLine[]): string => lines.map(l => `${JSON.stringify(l)}\n`).join('')
+export const trailOut = (lines: readonly TrailLine[]): string =>
+  lines.map(l => `${JSON.stringify(l)}\n`).join('')
 
 /**
- * Checks a trail file from its first line: each line readable, its number the next, its link and hash right. Gives the count, or says the first
+ * Checks a trail file from its first line: each line readable, its number the next, its link and hash right.
+ * Gives the count, or says the first
  * broken line (counted from 1) and what is wrong with it.
  */
-export function auditTrail(text: string): Result<{ lines: number, last: string }> {
+export function auditTrail(text: string): Result<{ lines: number; last: string }> {
   let before = TRAIL_START
   let count = 0
   for (const [i, row] of text.split('\n').entries()) {
     if (row.trim() === '') continue
-    const broken = (what: string) => refuse('trail-broken', `line ${i + 1}: ${what}`, { field: 'trail', value: i + 1 })
+    const broken = (what: string) =>
+      refuse('trail-broken', `line ${i + 1}: ${what}`, { field: 'trail', value: i + 1 })
     let value: unknown
-    try { value = JSON.parse(row) }
-    catch { return broken('it is not JSON') }
+    try {
+      value = JSON.parse(row)
+    } catch {
+      return broken('it is not JSON')
+    }
     const read = line.safeParse(value)
-    if (!read.success) return broken(`not a line of a trail: ${read.error.issues[0]?.path.join('.')} ${read.error.issues[0]?.message}`)
+    if (!read.success)
+      return broken(
+        `not a line of a trail: ${read.error.issues[0]?.path.join('.')} ${read.error.issues[0]?.message}`,
+      )
     const { hash, ...body } = read.data
-    if (body.seq !== count + 1) return broken(`it is number ${body.seq}, ${count + 1} was to come: a line is missing or was put in`)
+    if (body.seq !== count + 1)
+      return broken(`it is number ${body.seq}, ${count + 1} was to come: a line is missing or was put in`)
     if (body.before !== before) return broken('it does not follow the line before it')
     if (hashOf(body) !== hash) return broken('its words were changed after it was written')
     before = hash
     count++
   }
-  return count ? good({ lines: count, last: before }) : refuse('trail-empty', 'the file holds no line of a trail', { field: 'trail' })
+  return count
+    ? good({ lines: count, last: before })
+    : refuse('trail-empty', 'the file holds no line of a trail', { field: 'trail' })
 }

@@ -2,10 +2,16 @@ import type { Mm } from '../paper/length'
 
 /** A flat map of a sheet, lengths in mm, y down: x' = a x + c y + e, y' = b x + d y + f. */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: Mm, f: Mm]
-export interface Spot { readonly x: Mm, readonly y: Mm }
+export interface Spot {
+  readonly x: Mm
+  readonly y: Mm
+}
 
 export const noChange: Affine = [1, 0, 0, 1, 0, 0]
-export const applyAffine = ([a, b, c, d, e, f]: Affine, { x, y }: Spot): Spot => ({ x: a * x + c * y + e, y: b * x + d * y + f })
+export const applyAffine = ([a, b, c, d, e, f]: Affine, { x, y }: Spot): Spot => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+})
 
 /** The map that undoes another. Throws on one that flattens the sheet, which no printer does. */
 export function invert([a, b, c, d, e, f]: Affine): Affine {
@@ -15,4 +21,11 @@ export function invert([a, b, c, d, e, f]: Affine): Affine {
 }
 
 /** First `inner`, then `outer`. */
-export const compose = ([a, b, c, d, e, f]: Affine, [A, B, C, D, E, F]: Affine): Affine => [a * A + c * B, b * A + d * B, a * C + c * D, b * C + d * D, a * E + c * F + e, b * E + d * F + f]
+export const compose = ([a, b, c, d, e, f]: Affine, [A, B, C, D, E, F]: Affine): Affine => [
+  a * A + c * B,
+  b * A + d * B,
+  a * C + c * D,
+  b * C + d * D,
+  a * E + c * F + e,
+  b * E + d * F + f,
+]

@@ -16,18 +16,30 @@ const LIGHT = '#8d8798'
 const HALF_LINE: Mm = 12
 const HALF_CROSS: Mm = 50
 
-/** Corner marks by which a scan is read: filled squares at the four corners and a fifth that tells which way up the sheet lies. */
+/**
+ * Corner marks by which a scan is read: filled squares at the four corners and a fifth that tells which way
+ * up the sheet lies.
+ */
 export const SQUARE: Mm = 6
-export function squares(w: Mm, h: Mm): { x: Mm, y: Mm }[] {
+export function squares(w: Mm, h: Mm): { x: Mm; y: Mm }[] {
   // Far enough from the edges that no working printer moves them off the paper.
   const inset = Math.min(30, h * 0.24)
-  return [{ x: inset, y: inset }, { x: w - inset, y: inset }, { x: w - inset, y: h - inset }, { x: inset, y: h - inset }, { x: w / 2, y: inset }]
+  return [
+    { x: inset, y: inset },
+    { x: w - inset, y: inset },
+    { x: w - inset, y: h - inset },
+    { x: inset, y: h - inset },
+    { x: w / 2, y: inset },
+  ]
 }
 
-/** A row of bars under the middle square tells which stock the sheet is for: each bit a pair of cells, one of them dark. Sides in mm. */
+/**
+ * A row of bars under the middle square tells which stock the sheet is for: each bit a pair of cells, one of
+ * them dark. Sides in mm.
+ */
 export const BAR: Mm = 1.5
 const BITS = 16
-export function barSpots(w: Mm, h: Mm): { first: Spot, second: Spot }[] {
+export function barSpots(w: Mm, h: Mm): { first: Spot; second: Spot }[] {
   const y = squares(w, h)[4]!.y + SQUARE / 2 + 4
   return Array.from({ length: BITS }, (_, i) => {
     const x = w / 2 + (i - BITS / 2) * 2 * BAR
@@ -35,30 +47,68 @@ export function barSpots(w: Mm, h: Mm): { first: Spot, second: Spot }[] {
   })
 }
 /** The bits of a key: 16 of its hash. */
-export const barsOf = (key: string): boolean[] => Array.from({ length: BITS }, (_, i) => ((parseInt(hashOf(key).slice(0, 4), 16) >> i) & 1) === 1)
+export const barsOf = (key: string): boolean[] =>
+  Array.from({ length: BITS }, (_, i) => ((parseInt(hashOf(key).slice(0, 4), 16) >> i) & 1) === 1)
 /** Squares and bars by which a sheet of ours is found and told in a picture. */
 export const findingMarks = (w: Mm, h: Mm, key: string): Mark[] => [
-  ...squares(w, h).map(s => filled(s.x, s.y, SQUARE)), ...barSpots(w, h).map(({ first, second }, i) => { const at = barsOf(key)[i] ? first : second; return filled(at.x, at.y, BAR) }),
+  ...squares(w, h).map(s => filled(s.x, s.y, SQUARE)),
+  ...barSpots(w, h).map(({ first, second }, i) => {
+    const at = barsOf(key)[i] ? first : second
+    return filled(at.x, at.y, BAR)
+  }),
 ]
 
 /** A filled square as strokes side by side, since a drawing has no filled areas. */
 function filled(cx: Mm, cy: Mm, side: Mm): Mark {
   return { kind: 'line', x: cx - side / 2, y: cy, x2: cx + side / 2, y2: cy, width: side, ink: '#000000' }
 }
-const words = (x: Mm, y: Mm, text: string, size: number, face: FaceName = 'sans', middle = false): Mark =>
-  ({ kind: 'text', field: 'fit', face, size, ink: INK, text, y, x: middle ? x - textWidth(text, { face }, size) / 2 : x })
+const words = (x: Mm, y: Mm, text: string, size: number, face: FaceName = 'sans', middle = false): Mark => ({
+  kind: 'text',
+  field: 'fit',
+  face,
+  size,
+  ink: INK,
+  text,
+  y,
+  x: middle ? x - textWidth(text, { face }, size) / 2 : x,
+})
 
 /** One line to be measured from its edge, with its letter and a stroke towards that edge. */
 function measured({ mark, edge, at }: FitLine): Mark[] {
   const level = edge === 'top' || edge === 'foot'
   const sign = edge === 'top' || edge === 'left' ? -1 : 1
-  const line: Mark = level ? { kind: 'line', x: at.x - HALF_LINE, y: at.y, x2: at.x + HALF_LINE, y2: at.y, width: 0.15, ink: '#000000' } : { kind: 'line', x: at.x, y: at.y - HALF_LINE, x2: at.x, y2: at.y + HALF_LINE, width: 0.15, ink: '#000000' }
-  const shaft: Mark = level ? { kind: 'line', x: at.x, y: at.y, x2: at.x, y2: at.y + sign * 9, width: 0.2, ink: LIGHT } : { kind: 'line', x: at.x, y: at.y, x2: at.x + sign * 9, y2: at.y, width: 0.2, ink: LIGHT }
-  const label = level ? words(at.x + HALF_LINE + 2, at.y + 1.6, mark, 14, 'sans-bold') : words(at.x - 1.4, at.y + HALF_LINE + 6, mark, 14, 'sans-bold')
+  const line: Mark = level
+    ? {
+        kind: 'line',
+        x: at.x - HALF_LINE,
+        y: at.y,
+        x2: at.x + HALF_LINE,
+        y2: at.y,
+        width: 0.15,
+        ink: '#000000',
+      }
+    : {
+        kind: 'line',
+        x: at.x,
+        y: at.y - HALF_LINE,
+        x2: at.x,
+        y2: at.y + HALF_LINE,
+        width: 0.15,
+        ink: '#000000',
+      }
+  const shaft: Mark = level
+    ? { kind: 'line', x: at.x, y: at.y, x2: at.x, y2: at.y + sign * 9, width: 0.2, ink: LIGHT }
+    : { kind: 'line', x: at.x, y: at.y, x2: at.x + sign * 9, y2: at.y, width: 0.2, ink: LIGHT }
+  const label = level
+    ? words(at.x + HALF_LINE + 2, at.y + 1.6, mark, 14, 'sans-bold')
+    : words(at.x - 1.4, at.y + HALF_LINE + 6, mark, 14, 'sans-bold')
   return [line, shaft, label]
 }
 
-/** A ruler from near the paper's edge to a lettered line, its figures telling the distance from the edge if the printer were exact. */
+/**
+ * A ruler from near the paper's edge to a lettered line, its figures telling the distance from the edge if
+ * the printer were exact.
+ */
 function ruler({ edge, at }: FitLine, unit: Unit): Mark[] {
   const [step, each] = unit === 'mm' ? [1, 5] : [25.4 / 20, 5]
   const level = edge === 'top' || edge === 'foot'
@@ -68,19 +118,40 @@ function ruler({ edge, at }: FitLine, unit: Unit): Mark[] {
     const x = level ? at.x : edge === 'left' ? at.x - in0 : at.x + in0
     const y = level ? (edge === 'top' ? at.y - in0 : at.y + in0) : at.y
     const long = k % each === 0 ? 2.2 : 1.2
-    marks.push({ kind: 'line', x, y, x2: level ? x + long : x, y2: level ? y : y + long, width: 0.12, ink: INK })
+    marks.push({
+      kind: 'line',
+      x,
+      y,
+      x2: level ? x + long : x,
+      y2: level ? y : y + long,
+      width: 0.12,
+      ink: INK,
+    })
     // The last figure would stand on the lettered line itself.
-    if (k % each === 0 && in0 > 2.5) marks.push(words(level ? x + 2.8 : x - 1.2, level ? y + 0.8 : y + 4.4, unit === 'mm' ? String(k) : (k / 20).toFixed(2), 5.5))
+    if (k % each === 0 && in0 > 2.5)
+      marks.push(
+        words(
+          level ? x + 2.8 : x - 1.2,
+          level ? y + 0.8 : y + 4.4,
+          unit === 'mm' ? String(k) : (k / 20).toFixed(2),
+          5.5,
+        ),
+      )
   }
   return marks
 }
 
-/** A cross of scales of 5 mm each way, by which it is read off how far a thing lies from where it was meant. */
+/**
+ * A cross of scales of 5 mm each way, by which it is read off how far a thing lies from where it was meant.
+ */
 function scales(x: Mm, y: Mm): Mark[] {
   const marks: Mark[] = []
   for (let k = -5; k <= 5; k++) {
     const half = k === 0 ? 2.4 : Math.abs(k) === 5 ? 1.6 : 0.9
-    marks.push({ kind: 'line', x: x + k, y: y - half, x2: x + k, y2: y + half, width: 0.12, ink: INK }, { kind: 'line', x: x - half, y: y + k, x2: x + half, y2: y + k, width: 0.12, ink: INK })
+    marks.push(
+      { kind: 'line', x: x + k, y: y - half, x2: x + k, y2: y + half, width: 0.12, ink: INK },
+      { kind: 'line', x: x - half, y: y + k, x2: x + half, y2: y + k, width: 0.12, ink: INK },
+    )
   }
   return marks
 }
@@ -88,8 +159,10 @@ function scales(x: Mm, y: Mm): Mark[] {
 /** The fields of which a photocopy shows where they belong. */
 const SCALED = ['payee', 'amountFigures', 'date', 'signature', 'memo']
 /**
- * The second form of the fit sheet, for a photocopy of the real stock: the box of every field that is ours to print, scales where
- * payee, amount, date and signature begin, and where the MICR line stands. Against the light on the real stock, or on its copy, each mm
+ * The second form of the fit sheet, for a photocopy of the real stock: the box of every field that is ours to
+ * print, scales where
+ * payee, amount, date and signature begin, and where the MICR line stands. Against the light on the real
+ * stock, or on its copy, each mm
  * between the middle of a scale and the stationer's own line is a mm by hand.
  */
 export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Drawing {
@@ -98,25 +171,53 @@ export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Dr
   const panel = panelOf(stock, 'check', 1)
   for (const field of layout.fields) {
     const on = panelOf(stock, field.panel, 1)
-    if (!on || !field.on || field.kind === 'micr' || field.kind === 'ground' || field.kind === 'overlay' || carries(stock, field.panel, field.kind)) continue
+    if (
+      !on ||
+      !field.on ||
+      field.kind === 'micr' ||
+      field.kind === 'ground' ||
+      field.kind === 'overlay' ||
+      carries(stock, field.panel, field.kind)
+    )
+      continue
     const [x, y] = [on.x + field.x, on.y + field.y]
     marks.push({ kind: 'rect', x, y, w: field.w, h: field.h, width: 0.12, ink: LIGHT })
-    if (field.panel === 'check' && SCALED.includes(field.kind)) marks.push(...scales(x, y + field.h), words(x + 6, y - 0.8, kindNames[field.kind], 6))
+    if (field.panel === 'check' && SCALED.includes(field.kind))
+      marks.push(...scales(x, y + field.h), words(x + 6, y - 0.8, kindNames[field.kind], 6))
   }
   if (panel) {
     const foot = panel.y + panel.h - BASELINE_UP
     const right = panel.x + panel.w - FIRST_FROM_RIGHT
-    marks.push({ kind: 'line', x: panel.x + 12, y: foot, x2: right, y2: foot, width: 0.12, ink: INK }, ...scales(right, foot), words(panel.x + 14, foot - 1, 'MICR line', 6))
-    marks.push(words(panel.x + 12, panel.y + panel.h - 1.5, `${said.printer}, ${said.tray}, ${said.date}, ${said.through}. Each stroke of a scale is 1 mm.`, 6.5))
+    marks.push(
+      { kind: 'line', x: panel.x + 12, y: foot, x2: right, y2: foot, width: 0.12, ink: INK },
+      ...scales(right, foot),
+      words(panel.x + 14, foot - 1, 'MICR line', 6),
+    )
+    marks.push(
+      words(
+        panel.x + 12,
+        panel.y + panel.h - 1.5,
+        `${said.printer}, ${said.tray}, ${said.date}, ${said.through}. Each stroke of a scale is 1 mm.`,
+        6.5,
+      ),
+    )
   }
   return { w, h, layers: [{ shared: false, marks }] }
 }
 
-export interface FitSheetWords { readonly printer: string, readonly tray: string, readonly date: string, readonly unit: Unit, readonly through: string }
+export interface FitSheetWords {
+  readonly printer: string
+  readonly tray: string
+  readonly date: string
+  readonly unit: Unit
+  readonly through: string
+}
 
 /**
- * The fit sheet of a stock, for plain paper of its size: six lettered lines to be measured from the paper's edges, squares by which a scan is
- * read, a cross of 100 mm that unmasks a printer that scales, the check panel with its MICR band, and in words which printer it is for.
+ * The fit sheet of a stock, for plain paper of its size: six lettered lines to be measured from the paper's
+ * edges, squares by which a scan is
+ * read, a cross of 100 mm that unmasks a printer that scales, the check panel with its MICR band, and in
+ * words which printer it is for.
  */
 export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet
@@ -125,19 +226,53 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const marks: Mark[] = []
   if (panel) {
     const band = clearBand(panel)
-    const dashed = (x: Mm, y: Mm, x2: Mm, y2: Mm): Mark => ({ kind: 'line', x, y, x2, y2, width: 0.15, ink: LIGHT })
+    const dashed = (x: Mm, y: Mm, x2: Mm, y2: Mm): Mark => ({
+      kind: 'line',
+      x,
+      y,
+      x2,
+      y2,
+      width: 0.15,
+      ink: LIGHT,
+    })
     const inset = 5
-    const [l, r, t, b] = [Math.max(inset, panel.x), Math.min(w - inset, panel.x + panel.w), Math.max(inset, panel.y), Math.min(h - inset, panel.y + panel.h)]
+    const [l, r, t, b] = [
+      Math.max(inset, panel.x),
+      Math.min(w - inset, panel.x + panel.w),
+      Math.max(inset, panel.y),
+      Math.min(h - inset, panel.y + panel.h),
+    ]
     marks.push(dashed(l, b, r, b), dashed(l, t, r, t), dashed(l, band.y, r, band.y))
-    marks.push({ kind: 'line', x: l + 50, y: panel.y + panel.h - BASELINE_UP, x2: r - 50, y2: panel.y + panel.h - BASELINE_UP, width: 0.15, ink: INK }, words(l + 52, panel.y + panel.h - BASELINE_UP - 1, 'MICR line stands here', 7))
+    marks.push(
+      {
+        kind: 'line',
+        x: l + 50,
+        y: panel.y + panel.h - BASELINE_UP,
+        x2: r - 50,
+        y2: panel.y + panel.h - BASELINE_UP,
+        width: 0.15,
+        ink: INK,
+      },
+      words(l + 52, panel.y + panel.h - BASELINE_UP - 1, 'MICR line stands here', 7),
+    )
   }
   marks.push(...findingMarks(w, h, stock.id))
   for (const line of fitLines(w, h)) marks.push(...measured(line), ...ruler(line, said.unit))
   const top = Math.max(h * 0.36, (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14)
-  const lines: [string, number, FaceName][] = h < 150 ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']] : [
-    ['Fit sheet', 18, 'serif-bold'], [`${said.printer}, ${said.tray}`, 12, 'sans-bold'], [stock.name, 10, 'sans'], [`${said.date}, ${said.through}`, 10, 'sans'],
-    [`Measure from the paper’s edge to each lettered line: ${formatLength(FROM_EDGE, said.unit)} if the printer were exact.`, 9.5, 'sans'],
-  ]
+  const lines: [string, number, FaceName][] =
+    h < 150
+      ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']]
+      : [
+          ['Fit sheet', 18, 'serif-bold'],
+          [`${said.printer}, ${said.tray}`, 12, 'sans-bold'],
+          [stock.name, 10, 'sans'],
+          [`${said.date}, ${said.through}`, 10, 'sans'],
+          [
+            `Measure from the paper’s edge to each lettered line: ${formatLength(FROM_EDGE, said.unit)} if the printer were exact.`,
+            9.5,
+            'sans',
+          ],
+        ]
   let y = h < 150 ? h * 0.42 : top
   for (const [text, size, face] of lines) {
     marks.push(words(cx, y, text, size, face, true))
@@ -147,8 +282,15 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const half = Math.min(HALF_CROSS, w / 2 - 30, (h - 30 - y) / 2)
   const cy = y + half + 1
   if (half > 20) {
-    marks.push({ kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' })
-    for (const end of [-half, half]) marks.push({ kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' }, { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' })
+    marks.push(
+      { kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' },
+      { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' },
+    )
+    for (const end of [-half, half])
+      marks.push(
+        { kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' },
+        { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' },
+      )
     marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way, or the printer scales`, 8))
   }
   return { w, h, layers: [{ shared: false, marks }] }

@@ -17,7 +17,10 @@ import { darknessAt } from './paperInScan'
 import { findSquares } from './scan'
 
 /** A line of MICR characters to try, as one account prints it. */
-export interface LadderLine { readonly text: string, readonly shapes: MicrShapes }
+export interface LadderLine {
+  readonly text: string
+  readonly shapes: MicrShapes
+}
 /** The key that tells a ladder sheet by its bars. */
 const LADDER = 'ladder'
 const TOP: Mm = 56
@@ -25,32 +28,79 @@ const STEP: Mm = 8.6
 const INK = '#1a1822'
 
 /** Every width with every weight, in the order in which they stand on the sheet. */
-export const ladderSteps: readonly MicrFit[] = micrWeightNames.flatMap(weight => micrWidths.map(width => ({ width, weight })))
+export const ladderSteps: readonly MicrFit[] = micrWeightNames.flatMap(weight =>
+  micrWidths.map(width => ({ width, weight })),
+)
 /** The lower edge of the characters of a step. */
 const footOf = (index: number): Mm => TOP + STEP * (index + 1)
 
 /**
- * The ladder sheet: one MICR line at seven widths and three weights, each with its name at the left and a gauge above it, whose strokes stand
- * at the right edges of the standard's positions. On a sheet of at least 270 mm; smaller stock takes it on a whole sheet of the same paper.
+ * The ladder sheet: one MICR line at seven widths and three weights, each with its name at the left and a
+ * gauge above it, whose strokes stand
+ * at the right edges of the standard's positions. On a sheet of at least 270 mm; smaller stock takes it on a
+ * whole sheet of the same paper.
  */
-export function ladderSheet(sheet: { w: Mm, h: Mm }, line: LadderLine, said: { readonly printer: string, readonly tray: string, readonly date: string }): Drawing {
+export function ladderSheet(
+  sheet: { w: Mm; h: Mm },
+  line: LadderLine,
+  said: { readonly printer: string; readonly tray: string; readonly date: string },
+): Drawing {
   const { w, h } = sheet
   const right = w - FIRST_FROM_RIGHT
-  const words = (x: Mm, y: Mm, text: string, size: number, bold = false): Mark => ({ kind: 'text', field: 'ladder', face: bold ? 'sans-bold' : 'sans', size, ink: INK, text, x, y })
+  const words = (x: Mm, y: Mm, text: string, size: number, bold = false): Mark => ({
+    kind: 'text',
+    field: 'ladder',
+    face: bold ? 'sans-bold' : 'sans',
+    size,
+    ink: INK,
+    text,
+    x,
+    y,
+  })
   const title = `Ladder sheet: ${said.printer}, ${said.tray}, ${said.date}`
-  const marks: Mark[] = [...findingMarks(w, h, LADDER), words(w / 2 - textWidth(title, { face: 'sans-bold' }, 10) / 2, 46, title, 10, true), words(w / 2 - 78, 51, 'Under the gauge, the right edges of all characters should meet its strokes from end to end. Choose that line’s name.', 7.5)]
+  const marks: Mark[] = [
+    ...findingMarks(w, h, LADDER),
+    words(w / 2 - textWidth(title, { face: 'sans-bold' }, 10) / 2, 46, title, 10, true),
+    words(
+      w / 2 - 78,
+      51,
+      'Under the gauge, the right edges of all characters should meet its strokes from end to end. Choose that line’s name.',
+      7.5,
+    ),
+  ]
   for (const [index, fit] of ladderSteps.entries()) {
     const y = footOf(index)
     const x = right - line.text.length * PITCH
     const top = y - CHARACTER_HEIGHT - 1
-    for (let k = 0; k <= line.text.length; k++) marks.push({ kind: 'line', x: right - k * PITCH, y: top - (k % 5 === 0 ? 1.6 : 0.9), x2: right - k * PITCH, y2: top, width: 0.1, ink: INK })
-    marks.push({ kind: 'micr', field: 'ladder', text: line.text, shapes: line.shapes, x, y, fit }, words(6, y - 0.6, micrFitName(fit), 7, true))
+    for (let k = 0; k <= line.text.length; k++)
+      marks.push({
+        kind: 'line',
+        x: right - k * PITCH,
+        y: top - (k % 5 === 0 ? 1.6 : 0.9),
+        x2: right - k * PITCH,
+        y2: top,
+        width: 0.1,
+        ink: INK,
+      })
+    marks.push(
+      { kind: 'micr', field: 'ladder', text: line.text, shapes: line.shapes, x, y, fit },
+      words(6, y - 0.6, micrFitName(fit), 7, true),
+    )
   }
   return { w, h, layers: [{ shared: false, marks }] }
 }
 
-/** What was read of one line of the ladder: the line as a bank's reader would see it, its pitch and the amount of ink as shares of the standard's. */
-export interface StepReading { readonly fit: MicrFit, readonly read: boolean, readonly pitch: number, readonly ink: number, /** The smaller, the nearer to the standard. */ readonly off: number }
+/**
+ * What was read of one line of the ladder: the line as a bank's reader would see it, its pitch and the amount
+ * of ink as shares of the standard's.
+ */
+export interface StepReading {
+  readonly fit: MicrFit
+  readonly read: boolean
+  readonly pitch: number
+  readonly ink: number
+  /** The smaller, the nearer to the standard. */ readonly off: number
+}
 
 /** Area of ink that a line should have, in square mm. */
 function inkOf(text: string, shapes: MicrShapes): number {
@@ -60,7 +110,8 @@ function inkOf(text: string, shapes: MicrShapes): number {
     const inked = insideOf(shapes.contours[char])
     const step = UNITS_PER_CELL / 6
     let n = 0
-    for (let y = step / 2; y < 9 * UNITS_PER_CELL; y += step) for (let x = step / 2; x < UNITS_PER_PITCH; x += step) if (inked(x, y)) n++
+    for (let y = step / 2; y < 9 * UNITS_PER_CELL; y += step)
+      for (let x = step / 2; x < UNITS_PER_PITCH; x += step) if (inked(x, y)) n++
     return n * (step * unit) ** 2
   }
   return [...text].reduce((sum, char) => {
@@ -77,12 +128,23 @@ const PITCH_SHARE = 0.01
 const INK_SHARE = 0.12
 
 /**
- * Reads a scan of a ladder sheet (200 dots to the inch and up) and ranks its lines, best first: those that read as meant before the others,
- * then by how near pitch and ink are to the standard's. Refused where the sheet cannot be found, or no line on it can be read.
+ * Reads a scan of a ladder sheet (200 dots to the inch and up) and ranks its lines, best first: those that
+ * read as meant before the others,
+ * then by how near pitch and ink are to the standard's. Refused where the sheet cannot be found, or no line
+ * on it can be read.
  */
-export function readLadder(image: GreyImage, sheet: { w: Mm, h: Mm }, line: LadderLine): Result<StepReading[]> {
+export function readLadder(
+  image: GreyImage,
+  sheet: { w: Mm; h: Mm },
+  line: LadderLine,
+): Result<StepReading[]> {
   const { w, h } = sheet
-  if (image.w < w / MM_PER_INCH * 170 * 0.9) return refuse('scan-coarse', 'the picture has too few pixels for the strokes of a MICR line: scan at 200 dots to the inch or more', { field: 'scan' })
+  if (image.w < (w / MM_PER_INCH) * 170 * 0.9)
+    return refuse(
+      'scan-coarse',
+      'the picture has too few pixels for the strokes of a MICR line: scan at 200 dots to the inch or more',
+      { field: 'scan' },
+    )
   const squared = findSquares(image, w, h)
   if (!squared.ok) return squared
   const { found, way, deviation } = squared.value
@@ -97,33 +159,67 @@ export function readLadder(image: GreyImage, sheet: { w: Mm, h: Mm }, line: Ladd
   const black = blackOf(squared.value)
   const nominal = inkOf(line.text, line.shapes)
   const readings = ladderSteps.map((fit, index): StepReading => {
-    // A strip along the line as it lies on the paper: turned with it, but not stretched, so that lengths are those of the paper.
+    // A strip along the line as it lies on the paper: turned with it, but not stretched, so that lengths are
+    // those of the paper.
     const anchor = { x: w - 4, y: footOf(index) - CHARACTER_HEIGHT / 2 }
     const at = applyAffine(map, anchor)
     const [W, H] = [Math.round(wide / per), Math.round(high / per)]
     const data = new Uint8Array(W * H)
     let ink = 0
-    for (let y = 0; y < H; y++) for (let x = 0; x < W; x++) {
-      const [dx, dy] = [(x + 0.5) * per - wide, (y + 0.5) * per - high / 2]
-      const d = Math.min(1, darknessAt(whole, toPixels, at.x + turned[0] * dx + turned[2] * dy, at.y + turned[1] * dx + turned[3] * dy) / black)
-      data[y * W + x] = 255 - Math.round(d * 255)
-      // The gauge above and the name at the left are not the line.
-      if (Math.abs(dy) < CHARACTER_HEIGHT / 2 + 0.5 && dx > -(line.text.length * PITCH * 1.04 + FIRST_FROM_RIGHT)) ink += d > 0.12 ? d : 0
-    }
+    for (let y = 0; y < H; y++)
+      for (let x = 0; x < W; x++) {
+        const [dx, dy] = [(x + 0.5) * per - wide, (y + 0.5) * per - high / 2]
+        const d = Math.min(
+          1,
+          darknessAt(
+            whole,
+            toPixels,
+            at.x + turned[0] * dx + turned[2] * dy,
+            at.y + turned[1] * dx + turned[3] * dy,
+          ) / black,
+        )
+        data[y * W + x] = 255 - Math.round(d * 255)
+        // The gauge above and the name at the left are not the line.
+        if (
+          Math.abs(dy) < CHARACTER_HEIGHT / 2 + 0.5 &&
+          dx > -(line.text.length * PITCH * 1.04 + FIRST_FROM_RIGHT)
+        )
+          ink += d > 0.12 ? d : 0
+      }
     for (let i = 0; i < W * Math.round((high / 2 - CHARACTER_HEIGHT / 2 - 0.7) / per); i++) data[i] = 255
-    for (let y = 0; y < H; y++) data.fill(255, y * W, y * W + Math.round(Math.max(0, wide - line.text.length * PITCH * 1.04 - 5) / per))
+    for (let y = 0; y < H; y++)
+      data.fill(255, y * W, y * W + Math.round(Math.max(0, wide - line.text.length * PITCH * 1.04 - 5) / per))
     const got = readMicr({ w: W, h: H, data }, READ_DPI, line.shapes)
-    const pitch = got.ok ? got.value.pitch * per / PITCH : 0
-    const share = ink * per * per / nominal
+    const pitch = got.ok ? (got.value.pitch * per) / PITCH : 0
+    const share = (ink * per * per) / nominal
     const read = got.ok && got.value.text === line.text.trim()
-    return { fit, read, pitch, ink: share, off: (read ? 0 : 100) + Math.abs(pitch - 1) / PITCH_SHARE + Math.abs(share - 1) / INK_SHARE }
+    return {
+      fit,
+      read,
+      pitch,
+      ink: share,
+      off: (read ? 0 : 100) + Math.abs(pitch - 1) / PITCH_SHARE + Math.abs(share - 1) / INK_SHARE,
+    }
   })
-  if (!readings.some(r => r.read)) return refuse('ladder-unread', 'no line on this sheet can be read: is it the ladder sheet of this account, printed and scanned sharply?', { field: 'scan' })
+  if (!readings.some(r => r.read))
+    return refuse(
+      'ladder-unread',
+      'no line on this sheet can be read: is it the ladder sheet of this account, printed and scanned sharply?',
+      { field: 'scan' },
+    )
   return good(readings.sort((a, b) => a.off - b.off))
 }
 
 /** How dark this printer's solid black is in the scan: the middle of the squares. */
-function blackOf({ found, spots }: { found: { image: GreyImage, paper: number }, spots: readonly { x: number, y: number }[] }): number {
-  const dark = spots.map(s => (found.paper - found.image.data[Math.floor(s.y) * found.image.w + Math.floor(s.x)]!) / found.paper)
+function blackOf({
+  found,
+  spots,
+}: {
+  found: { image: GreyImage; paper: number }
+  spots: readonly { x: number; y: number }[]
+}): number {
+  const dark = spots.map(
+    s => (found.paper - found.image.data[Math.floor(s.y) * found.image.w + Math.floor(s.x)]!) / found.paper,
+  )
   return Math.max(0.3, dark.reduce((a, b) => a + b, 0) / dark.length)
 }

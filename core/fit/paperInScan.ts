@@ -6,37 +6,77 @@ import { project, straighten, type Projection } from '../paper/straighten'
 import type { Spot } from './affine'
 
 /** One way in which a sheet may lie in a picture: from mm of the sheet to pixels, and back. */
-export interface Lying { readonly toPixels: Projection, readonly toMm: Projection }
-/** A sheet found in a picture. `image` is the picture, shrunk `shrink` times; `lying` are the two ways up in which its shape allows it to lie, in pixels of `image`. */
-export interface PaperInScan { readonly image: GreyImage, readonly shrink: number, readonly corners: readonly Spot[], readonly lying: readonly Lying[], readonly perMm: number, readonly paper: number, /** How unsure the edges are, in mm: by how much one is bowed, or how wide a dark or light band lies along it that may hide the real edge. */ readonly edges: Mm }
+export interface Lying {
+  readonly toPixels: Projection
+  readonly toMm: Projection
+}
+/**
+ * A sheet found in a picture. `image` is the picture, shrunk `shrink` times; `lying` are the two ways up in
+ * which its shape allows it to lie, in pixels of `image`.
+ */
+export interface PaperInScan {
+  readonly image: GreyImage
+  readonly shrink: number
+  readonly corners: readonly Spot[]
+  readonly lying: readonly Lying[]
+  readonly perMm: number
+  readonly paper: number
+  /** How unsure the edges are, in mm: by how much one is bowed, or how wide a dark or light band lies along it that may hide the real edge. */ readonly edges: Mm
+}
 
-interface Line { readonly a: number, readonly b: number, readonly c: number }
+interface Line {
+  readonly a: number
+  readonly b: number
+  readonly c: number
+}
 
-interface Pixels<D> { readonly w: number, readonly h: number, readonly data: D }
-/** Averages over boxes of `k` pixels, so that noise fades and the work shrinks; `make` makes room for so many. */
-export function shrunk<D extends Uint8Array | Float32Array>(image: Pixels<Uint8Array | Uint8ClampedArray | Float32Array>, k: number, make: (n: number) => D): Pixels<D> {
+interface Pixels<D> {
+  readonly w: number
+  readonly h: number
+  readonly data: D
+}
+/**
+ * Averages over boxes of `k` pixels, so that noise fades and the work shrinks; `make` makes room for so many.
+ */
+export function shrunk<D extends Uint8Array | Float32Array>(
+  image: Pixels<Uint8Array | Uint8ClampedArray | Float32Array>,
+  k: number,
+  make: (n: number) => D,
+): Pixels<D> {
   const [w, h] = [Math.floor(image.w / k), Math.floor(image.h / k)]
   const data = make(w * h)
-  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
-    let s = 0
-    for (let j = 0; j < k; j++) for (let i = 0; i < k; i++) s += image.data[(y * k + j) * image.w + x * k + i]!
-    data[y * w + x] = s / (k * k)
-  }
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      let s = 0
+      for (let j = 0; j < k; j++)
+        for (let i = 0; i < k; i++) s += image.data[(y * k + j) * image.w + x * k + i]!
+      data[y * w + x] = s / (k * k)
+    }
   return { w, h, data }
 }
 
 /** Grey level between the paper and what lies around it, and the paper's own. */
-function levels(image: GreyImage): { paper: number, around: number } {
+function levels(image: GreyImage): { paper: number; around: number } {
   const { w, h, data } = image
   const inner: number[] = []
-  for (let y = Math.floor(h * 0.2); y < h * 0.8; y += 3) for (let x = Math.floor(w * 0.2); x < w * 0.8; x += 3) inner.push(data[y * w + x]!)
+  for (let y = Math.floor(h * 0.2); y < h * 0.8; y += 3)
+    for (let x = Math.floor(w * 0.2); x < w * 0.8; x += 3) inner.push(data[y * w + x]!)
   inner.sort((a, b) => a - b)
   const rim: number[] = []
   const edge = Math.max(2, Math.round(Math.min(w, h) * 0.006))
-  for (let x = 0; x < w; x += 2) for (let k = 0; k < edge; k++) { rim.push(data[k * w + x]!, data[(h - 1 - k) * w + x]!) }
-  for (let y = 0; y < h; y += 2) for (let k = 0; k < edge; k++) { rim.push(data[y * w + k]!, data[y * w + w - 1 - k]!) }
+  for (let x = 0; x < w; x += 2)
+    for (let k = 0; k < edge; k++) {
+      rim.push(data[k * w + x]!, data[(h - 1 - k) * w + x]!)
+    }
+  for (let y = 0; y < h; y += 2)
+    for (let k = 0; k < edge; k++) {
+      rim.push(data[y * w + k]!, data[y * w + w - 1 - k]!)
+    }
   rim.sort((a, b) => a - b)
-  return { paper: inner[Math.floor(inner.length * 0.6)] ?? 255, around: rim[Math.floor(rim.length * 0.5)] ?? 0 }
+  return {
+    paper: inner[Math.floor(inner.length * 0.6)] ?? 255,
+    around: rim[Math.floor(rim.length * 0.5)] ?? 0,
+  }
 }
 
 const SEEK = 3
@@ -48,10 +88,16 @@ const MOST_BAND: Mm = 1
 /** How much the shape of the paper may differ from the sheet’s, as a share: a photo slants it. */
 const SHAPE = 0.055
 /**
- * Points of one edge of the paper: along many rows (or columns) from outside in, where the grey first rises to the paper's and stays there,
+ * Points of one edge of the paper: along many rows (or columns) from outside in, where the grey first rises
+ * to the paper's and stays there,
  * to a fraction of a pixel.
  */
-function edgePoints(image: GreyImage, side: 'left' | 'right' | 'top' | 'foot', middle: number, rise: number): Spot[] {
+function edgePoints(
+  image: GreyImage,
+  side: 'left' | 'right' | 'top' | 'foot',
+  middle: number,
+  rise: number,
+): Spot[] {
   const { w, h, data } = image
   const level = side === 'top' || side === 'foot'
   const [along, deep] = level ? [w, h] : [h, w]
@@ -79,11 +125,14 @@ function edgePoints(image: GreyImage, side: 'left' | 'right' | 'top' | 'foot', m
 }
 
 /** The straight line that most points lie on: tried through many pairs, then fitted to those near it. */
-function lineThrough(points: readonly Spot[], level: boolean): { line: Line, share: number, spread: number } | undefined {
+function lineThrough(
+  points: readonly Spot[],
+  level: boolean,
+): { line: Line; share: number; spread: number } | undefined {
   if (points.length < 24) return undefined
   // As v = m u + n, with u along the edge.
   const uv = points.map(p => (level ? { u: p.x, v: p.y } : { u: p.y, v: p.x }))
-  let best: { m: number, n: number, count: number } | undefined
+  let best: { m: number; n: number; count: number } | undefined
   const tries = 160
   for (let t = 0; t < tries; t++) {
     const p = uv[(t * 7919) % uv.length]!
@@ -101,33 +150,63 @@ function lineThrough(points: readonly Spot[], level: boolean): { line: Line, sha
   for (let round = 0; round < 3; round++) {
     const k = near.length
     const [su, sv] = [near.reduce((s, o) => s + o.u, 0) / k, near.reduce((s, o) => s + o.v, 0) / k]
-    m = near.reduce((s, o) => s + (o.u - su) * (o.v - sv), 0) / Math.max(1e-9, near.reduce((s, o) => s + (o.u - su) ** 2, 0))
+    m =
+      near.reduce((s, o) => s + (o.u - su) * (o.v - sv), 0) /
+      Math.max(
+        1e-9,
+        near.reduce((s, o) => s + (o.u - su) ** 2, 0),
+      )
     n = sv - m * su
     near = uv.filter(o => Math.abs(o.v - m * o.u - n) < 1)
     if (near.length < 12) return undefined
   }
   const spread = Math.sqrt(near.reduce((s, o) => s + (o.v - m * o.u - n) ** 2, 0) / near.length)
   // a x + b y + c = 0
-  return { line: level ? { a: m, b: -1, c: n } : { a: -1, b: m, c: n }, share: near.length / uv.length, spread }
+  return {
+    line: level ? { a: m, b: -1, c: n } : { a: -1, b: m, c: n },
+    share: near.length / uv.length,
+    spread,
+  }
 }
-/** How far the middle of an edge lies off the straight line between its ends, in pixels: the bend of a parabola through all its points. */
+/**
+ * How far the middle of an edge lies off the straight line between its ends, in pixels: the bend of a
+ * parabola through all its points.
+ */
 function bowOf(points: readonly Spot[], level: boolean, line: Line): number {
-  const uv = points.map(p => ({ u: level ? p.x : p.y, off: level ? line.a * p.x + line.b * p.y + line.c : line.b * p.y + line.a * p.x + line.c })).filter(o => Math.abs(o.off) < BOW_REACH)
+  const uv = points
+    .map(p => ({
+      u: level ? p.x : p.y,
+      off: level ? line.a * p.x + line.b * p.y + line.c : line.b * p.y + line.a * p.x + line.c,
+    }))
+    .filter(o => Math.abs(o.off) < BOW_REACH)
   if (uv.length < 24) return 0
   const [least, most] = [Math.min(...uv.map(o => o.u)), Math.max(...uv.map(o => o.u))]
   const half = (most - least) / 2 || 1
   const rows = uv.map(o => ({ t: (o.u - least) / half - 1, off: o.off }))
   // Least squares of off = a + b t + c t²; the bend from end to middle is c.
-  const sum = (of: (o: { t: number, off: number }) => number): number => rows.reduce((s, o) => s + of(o), 0)
+  const sum = (of: (o: { t: number; off: number }) => number): number => rows.reduce((s, o) => s + of(o), 0)
   const powers = [0, 1, 2, 3, 4].map(k => sum(o => o.t ** k))
-  const found = solve([0, 1, 2].map(r => [powers[r]!, powers[r + 1]!, powers[r + 2]!, sum(o => o.off * o.t ** r)]))
+  const found = solve(
+    [0, 1, 2].map(r => [powers[r]!, powers[r + 1]!, powers[r + 2]!, sum(o => o.off * o.t ** r)]),
+  )
   return Math.abs(found?.[2] ?? 0)
 }
-/** A band along an edge is looked for so far outside it, in mm, and differs from what lies beyond by so many grey levels. */
+/**
+ * A band along an edge is looked for so far outside it, in mm, and differs from what lies beyond by so many
+ * grey levels.
+ */
 const BAND_REACH: Mm = 5.5
 const BAND_GREY = 14
-/** Width in pixels of the band that lies along an edge, outside the paper: 0 where what is around it begins right there. */
-function bandOf(image: GreyImage, points: readonly Spot[], side: keyof typeof sideNames, perMm: number): number {
+/**
+ * Width in pixels of the band that lies along an edge, outside the paper: 0 where what is around it begins
+ * right there.
+ */
+function bandOf(
+  image: GreyImage,
+  points: readonly Spot[],
+  side: keyof typeof sideNames,
+  perMm: number,
+): number {
   const [dx, dy] = { left: [-1, 0], right: [1, 0], top: [0, -1], foot: [0, 1] }[side] as [number, number]
   const reach = Math.round(BAND_REACH * perMm)
   const widths: number[] = []
@@ -141,7 +220,8 @@ function bandOf(image: GreyImage, points: readonly Spot[], side: keyof typeof si
     const far = beyond.reduce<number>((s, v) => s + v!, 0) / beyond.length
     let width = 0
     // The first pixels outside are blurred by the paper itself.
-    for (let d = 3; d < reach - 4; d++) if (Math.abs((at(d)! + at(d - 1)! + at(d + 1)!) / 3 - far) > BAND_GREY) width = d
+    for (let d = 3; d < reach - 4; d++)
+      if (Math.abs((at(d)! + at(d - 1)! + at(d + 1)!) / 3 - far) > BAND_GREY) width = d
     widths.push(width)
   }
   widths.sort((a, b) => a - b)
@@ -156,34 +236,66 @@ const meet = (p: Line, q: Line): Spot => {
   return { x: (p.b * q.c - q.b * p.c) / det, y: (q.a * p.c - p.a * q.c) / det }
 }
 
-const quarter = (corners: readonly Spot[], times: number): Spot[] => corners.map((_, i) => corners[(i + times) % 4]!)
+const quarter = (corners: readonly Spot[], times: number): Spot[] =>
+  corners.map((_, i) => corners[(i + times) % 4]!)
 
 /**
- * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four edges. Refused: too few pixels, edges
+ * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four edges.
+ * Refused: too few pixels, edges
  * that cannot be told from what lies around them, paper of another shape.
  */
 export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan> {
-  if (image.w < w / 25.4 * 90 * 0.7 || image.h < h / 25.4 * 90 * 0.5) return refuse('scan-coarse', 'the picture has too few pixels: scan at 150 dots to the inch or more', { field: 'scan' })
-  const shrink = Math.max(1, Math.round(Math.max(image.w / w, image.h / h) * 25.4 / 150))
+  if (image.w < (w / 25.4) * 90 * 0.7 || image.h < (h / 25.4) * 90 * 0.5)
+    return refuse('scan-coarse', 'the picture has too few pixels: scan at 150 dots to the inch or more', {
+      field: 'scan',
+    })
+  const shrink = Math.max(1, Math.round((Math.max(image.w / w, image.h / h) * 25.4) / 150))
   const small = shrink > 1 ? shrunk(image, shrink, n => new Uint8Array(n)) : image
   const { paper, around } = levels(small)
-  if (paper - around < 25) return refuse('scan-edges', 'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around', { field: 'scan' })
+  if (paper - around < 25)
+    return refuse(
+      'scan-edges',
+      'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around',
+      { field: 'scan' },
+    )
   const middle = (paper + around) / 2
   const sides = (['left', 'top', 'right', 'foot'] as const).map(side => {
-    const [points, level] = [edgePoints(small, side, middle, paper - around), side === 'top' || side === 'foot']
+    const [points, level] = [
+      edgePoints(small, side, middle, paper - around),
+      side === 'top' || side === 'foot',
+    ]
     const line = lineThrough(points, level)
     return { side, line, points, bow: line ? bowOf(points, level, line.line) : 0 }
   })
   const lost = sides.find(s => !s.line || s.line.share < 0.55 || s.line.spread > 0.8)
-  if (lost) return refuse('scan-edges', `the ${sideNames[lost.side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`, { field: 'scan', value: lost.side })
+  if (lost)
+    return refuse(
+      'scan-edges',
+      `the ${sideNames[lost.side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`,
+      { field: 'scan', value: lost.side },
+    )
   const [left, top, right, foot] = sides.map(s => s.line!.line) as [Line, Line, Line, Line]
   const corners = [meet(left, top), meet(top, right), meet(right, foot), meet(foot, left)]
-  const across = (Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y) + Math.hypot(corners[2]!.x - corners[3]!.x, corners[2]!.y - corners[3]!.y)) / 2
-  const down = (Math.hypot(corners[3]!.x - corners[0]!.x, corners[3]!.y - corners[0]!.y) + Math.hypot(corners[2]!.x - corners[1]!.x, corners[2]!.y - corners[1]!.y)) / 2
-  const upright = Math.abs(across / down - w / h) < SHAPE * w / h
-  const lyingDown = Math.abs(down / across - w / h) < SHAPE * w / h
-  if (!upright && !lyingDown) return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', { field: 'scan' })
-  const real: Spot[] = [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }]
+  const across =
+    (Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y) +
+      Math.hypot(corners[2]!.x - corners[3]!.x, corners[2]!.y - corners[3]!.y)) /
+    2
+  const down =
+    (Math.hypot(corners[3]!.x - corners[0]!.x, corners[3]!.y - corners[0]!.y) +
+      Math.hypot(corners[2]!.x - corners[1]!.x, corners[2]!.y - corners[1]!.y)) /
+    2
+  const upright = Math.abs(across / down - w / h) < (SHAPE * w) / h
+  const lyingDown = Math.abs(down / across - w / h) < (SHAPE * w) / h
+  if (!upright && !lyingDown)
+    return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', {
+      field: 'scan',
+    })
+  const real: Spot[] = [
+    { x: 0, y: 0 },
+    { x: w, y: 0 },
+    { x: w, y: h },
+    { x: 0, y: h },
+  ]
   const lying = (upright ? [0, 2] : [1, 3]).flatMap((times): Lying[] => {
     const turned = quarter(corners, times)
     const toPixels = straighten(turned.map((seen, i) => ({ seen, real: real[i]! })))
@@ -193,22 +305,45 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
   const perMm = Math.min(across, down) / Math.min(w, h)
   const bent = sides.reduce((most, s) => (s.bow > most.bow ? s : most))
   const bow = bent.bow / perMm
-  if (bow > MOST_BOW) return refuse('scan-bowed', `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`, { field: 'scan', value: bow, limit: MOST_BOW })
+  if (bow > MOST_BOW)
+    return refuse(
+      'scan-bowed',
+      `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`,
+      { field: 'scan', value: bow, limit: MOST_BOW },
+    )
   const bands = sides.map(s => ({ side: s.side, width: bandOf(small, s.points, s.side, perMm) / perMm }))
   const band = bands.reduce((most, b) => (b.width > most.width ? b : most))
-  if (band.width > MOST_BAND) return refuse('scan-band', `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`, { field: 'scan', value: band.width, limit: MOST_BAND })
+  if (band.width > MOST_BAND)
+    return refuse(
+      'scan-band',
+      `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`,
+      { field: 'scan', value: band.width, limit: MOST_BAND },
+    )
   return good({ image: small, shrink, corners, lying, perMm, paper, edges: Math.max(bow, band.width) })
 }
 
-/** Darkness of the picture where a spot of the sheet lies: 0 as the paper to 1 black, between pixels by their distance. */
-export function darknessAt(found: Pick<PaperInScan, 'image' | 'paper'>, toPixels: Projection, x: Mm, y: Mm): number {
+/**
+ * Darkness of the picture where a spot of the sheet lies: 0 as the paper to 1 black, between pixels by their
+ * distance.
+ */
+export function darknessAt(
+  found: Pick<PaperInScan, 'image' | 'paper'>,
+  toPixels: Projection,
+  x: Mm,
+  y: Mm,
+): number {
   const { image, paper } = found
   const p = project(toPixels, { x, y })
-  const [u, v] = [Math.min(image.w - 2, Math.max(0, p.x - 0.5)), Math.min(image.h - 2, Math.max(0, p.y - 0.5))]
+  const [u, v] = [
+    Math.min(image.w - 2, Math.max(0, p.x - 0.5)),
+    Math.min(image.h - 2, Math.max(0, p.y - 0.5)),
+  ]
   const [i, j] = [Math.floor(u), Math.floor(v)]
   const o = j * image.w + i
   const [fx, fy] = [u - i, v - j]
   const { data } = image
-  const grey = (data[o]! * (1 - fx) + data[o + 1]! * fx) * (1 - fy) + (data[o + image.w]! * (1 - fx) + data[o + image.w + 1]! * fx) * fy
+  const grey =
+    (data[o]! * (1 - fx) + data[o + 1]! * fx) * (1 - fy) +
+    (data[o + image.w]! * (1 - fx) + data[o + image.w + 1]! * fx) * fy
   return Math.min(1, Math.max(0, (paper - grey) / paper))
 }

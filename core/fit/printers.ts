@@ -11,15 +11,25 @@ export interface Printer {
   readonly id: Id<'printer'>
   readonly name: string
   readonly trays: readonly string[]
-  /** How its sheets come to lie; face down where nobody said. Where they lie face up, the last check goes on paper first. */
+  /**
+   * How its sheets come to lie; face down where nobody said. Where they lie face up, the last check goes on
+   * paper first.
+   */
   readonly stacking?: 'face down' | 'face up'
   /** How near to the edges of a sheet it prints, in mm; 4.3 mm (1/6 in) where nobody said. */
   readonly edge?: Mm
   /** The MICR line's own width and weight on this printer, and who chose them. */
-  readonly micr?: MicrFit & { readonly how: 'by eye' | 'by scan', readonly madeAt: string, readonly by: string }
+  readonly micr?: MicrFit & {
+    readonly how: 'by eye' | 'by scan'
+    readonly madeAt: string
+    readonly by: string
+  }
 }
 
-/** One fit of a printer, tray and stock. Rows are added and never changed, but for what a confirming sheet showed; the newest is in use. */
+/**
+ * One fit of a printer, tray and stock. Rows are added and never changed, but for what a confirming sheet
+ * showed; the newest is in use.
+ */
 export interface FitRow {
   readonly id: Id<'fit'>
   readonly printerId: Id<'printer'>
@@ -37,18 +47,31 @@ export interface FitRow {
 
 /** The fits of one printer, tray and stock, newest first. */
 export const fitsOf = (rows: readonly FitRow[], printerId: string, tray: string, stockId: string): FitRow[] =>
-  rows.filter(r => r.printerId === printerId && r.tray === tray && r.stockId === stockId).sort((a, b) => byMoment(b.madeAt, a.madeAt) || (a.id < b.id ? 1 : -1))
+  rows
+    .filter(r => r.printerId === printerId && r.tray === tray && r.stockId === stockId)
+    .sort((a, b) => byMoment(b.madeAt, a.madeAt) || (a.id < b.id ? 1 : -1))
 
 /** The widest edge that a printer leaves, in mm: a centimeter and a half. */
 const MOST_EDGE: Mm = 15
-export function addPrinter(known: { printers: readonly Printer[] }, act: Printer): Decision<{ printers: Printer[] }> {
+export function addPrinter(
+  known: { printers: readonly Printer[] },
+  act: Printer,
+): Decision<{ printers: Printer[] }> {
   const name = act.name.trim()
   const trays = [...new Set(act.trays.map(t => t.trim()).filter(Boolean))]
   if (!name) return refuse('printer-name', 'what do you call this printer?', { field: 'name' })
   if (!trays.length) return refuse('printer-trays', 'a printer has at least one tray', { field: 'trays' })
-  if (act.edge !== undefined && !(act.edge >= 0 && act.edge <= MOST_EDGE)) return refuse('printer-edge', `the edge a printer leaves is 0 to ${MOST_EDGE} mm`, { field: 'edge', limit: MOST_EDGE })
-  if (known.printers.some(p => p.id !== act.id && p.name.toLowerCase() === name.toLowerCase())) return refuse('printer-taken', `there is a printer “${name}” already`, { field: 'name', value: name })
-  return good({ changes: { printers: [{ ...act, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] }, trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } } })
+  if (act.edge !== undefined && !(act.edge >= 0 && act.edge <= MOST_EDGE))
+    return refuse('printer-edge', `the edge a printer leaves is 0 to ${MOST_EDGE} mm`, {
+      field: 'edge',
+      limit: MOST_EDGE,
+    })
+  if (known.printers.some(p => p.id !== act.id && p.name.toLowerCase() === name.toLowerCase()))
+    return refuse('printer-taken', `there is a printer “${name}” already`, { field: 'name', value: name })
+  return good({
+    changes: { printers: [{ ...act, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] },
+    trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } },
+  })
 }
 
 /** What the furthest fit may be: beyond it the printer is broken or scales, and a fit would only hide it. */
@@ -57,29 +80,80 @@ const MOST_STRETCH = 0.05
 const MOST_TURN = 3
 
 /** Keeps a fit: from then on it is the one in use for its printer, tray and stock. */
-export function keepFit(act: Omit<FitRow, 'madeAt' | 'by' | 'confirmed'>, stamp: Stamp): Decision<{ fits: FitRow[] }> {
+export function keepFit(
+  act: Omit<FitRow, 'madeAt' | 'by' | 'confirmed'>,
+  stamp: Stamp,
+): Decision<{ fits: FitRow[] }> {
   const { shift, stretch, turn } = act.deviation
-  if (![shift.x, shift.y, stretch.x, stretch.y, turn].every(Number.isFinite)) return refuse('fit-number', 'a fit is made of numbers: measure again', { field: 'shift' })
-  if (Math.abs(shift.x) > MOST_SHIFT || Math.abs(shift.y) > MOST_SHIFT) return refuse('fit-shift', `a shift of more than ${MOST_SHIFT} mm is no fit: look at the paper guides of the tray`, { field: 'shift', value: Math.max(Math.abs(shift.x), Math.abs(shift.y)), limit: MOST_SHIFT })
-  if (Math.abs(stretch.x - 1) > MOST_STRETCH || Math.abs(stretch.y - 1) > MOST_STRETCH) return refuse('fit-stretch', 'a stretch of more than 5 % is no fit: choose actual size (100 %) in the print window', { field: 'stretch', limit: MOST_STRETCH })
-  if (Math.abs(turn) > MOST_TURN) return refuse('fit-turn', `a turn of more than ${MOST_TURN} degrees is no fit: look at the paper guides of the tray`, { field: 'turn', value: turn, limit: MOST_TURN })
+  if (![shift.x, shift.y, stretch.x, stretch.y, turn].every(Number.isFinite))
+    return refuse('fit-number', 'a fit is made of numbers: measure again', { field: 'shift' })
+  if (Math.abs(shift.x) > MOST_SHIFT || Math.abs(shift.y) > MOST_SHIFT)
+    return refuse(
+      'fit-shift',
+      `a shift of more than ${MOST_SHIFT} mm is no fit: look at the paper guides of the tray`,
+      { field: 'shift', value: Math.max(Math.abs(shift.x), Math.abs(shift.y)), limit: MOST_SHIFT },
+    )
+  if (Math.abs(stretch.x - 1) > MOST_STRETCH || Math.abs(stretch.y - 1) > MOST_STRETCH)
+    return refuse(
+      'fit-stretch',
+      'a stretch of more than 5 % is no fit: choose actual size (100 %) in the print window',
+      { field: 'stretch', limit: MOST_STRETCH },
+    )
+  if (Math.abs(turn) > MOST_TURN)
+    return refuse(
+      'fit-turn',
+      `a turn of more than ${MOST_TURN} degrees is no fit: look at the paper guides of the tray`,
+      { field: 'turn', value: turn, limit: MOST_TURN },
+    )
   const row: FitRow = { ...act, confirmed: null, madeAt: stamp.at, by: stamp.by }
-  return good({ changes: { fits: [row] }, trail: { act: 'keep a fit', text: `${act.tray}, ${act.stockId}: ${shift.x.toFixed(1)} mm across, ${shift.y.toFixed(1)} mm down, ${turn.toFixed(2)} degrees`, about: { printer: act.printerId, fit: act.id } } })
+  return good({
+    changes: { fits: [row] },
+    trail: {
+      act: 'keep a fit',
+      text: `${act.tray}, ${act.stockId}: ${shift.x.toFixed(1)} mm across, ${shift.y.toFixed(1)} mm down, ${turn.toFixed(2)} degrees`,
+      about: { printer: act.printerId, fit: act.id },
+    },
+  })
 }
 
 /** Takes down what a sheet printed through the fit showed. */
 export function confirmFit(known: { fit: FitRow }, act: { worst: Mm }): Decision<{ fits: FitRow[] }> {
-  return good({ changes: { fits: [{ ...known.fit, confirmed: act.worst }] }, trail: { act: 'confirm a fit', text: `worst corner ${act.worst.toFixed(2)} mm off`, about: { printer: known.fit.printerId, fit: known.fit.id } } })
+  return good({
+    changes: { fits: [{ ...known.fit, confirmed: act.worst }] },
+    trail: {
+      act: 'confirm a fit',
+      text: `worst corner ${act.worst.toFixed(2)} mm off`,
+      about: { printer: known.fit.printerId, fit: known.fit.id },
+    },
+  })
 }
 
 /** Keeps the MICR line's width and weight of a printer; the standard's own takes the correction away. */
-export function keepMicr(known: { printer: Printer }, act: MicrFit & { how: 'by eye' | 'by scan' }, stamp: Stamp): Decision<{ printers: Printer[] }> {
-  if (!micrWidths.some(w => Math.abs(w - act.width) < 1e-9)) return refuse('micr-width', 'choose one of the widths of the ladder sheet', { field: 'width', value: act.width })
+export function keepMicr(
+  known: { printer: Printer },
+  act: MicrFit & { how: 'by eye' | 'by scan' },
+  stamp: Stamp,
+): Decision<{ printers: Printer[] }> {
+  if (!micrWidths.some(w => Math.abs(w - act.width) < 1e-9))
+    return refuse('micr-width', 'choose one of the widths of the ladder sheet', {
+      field: 'width',
+      value: act.width,
+    })
   const { micr: _, ...bare } = known.printer
-  const printer: Printer = isExactMicr(act) ? bare : { ...bare, micr: { ...act, madeAt: stamp.at, by: stamp.by } }
-  return good({ changes: { printers: [printer] }, trail: { act: 'keep a MICR fit', text: `${printer.name}: ${micrFitName(act)}, ${act.how}`, about: { printer: printer.id } } })
+  const printer: Printer = isExactMicr(act)
+    ? bare
+    : { ...bare, micr: { ...act, madeAt: stamp.at, by: stamp.by } }
+  return good({
+    changes: { printers: [printer] },
+    trail: {
+      act: 'keep a MICR fit',
+      text: `${printer.name}: ${micrFitName(act)}, ${act.how}`,
+      about: { printer: printer.id },
+    },
+  })
 }
-export const micrOf = (printer: Printer | undefined): MicrFit => (printer?.micr ? { width: printer.micr.width, weight: printer.micr.weight } : exactMicr)
+export const micrOf = (printer: Printer | undefined): MicrFit =>
+  printer?.micr ? { width: printer.micr.width, weight: printer.micr.weight } : exactMicr
 
 /** The stand-in that ships with the product: known in every office, by this key. */
 export const practicePrinterId = 'practice-printer' as Id<'printer'>

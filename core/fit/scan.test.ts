@@ -10,54 +10,104 @@ const PRINTERS = Number(process.env.FIT_PRINTERS ?? 14)
 const FAULTY = Number(process.env.FIT_FAULTY ?? 12)
 /** How far off a mark lands at worst that was corrected by what was found. */
 function errorOf(truth: Deviation, found: Deviation): number {
-  return Math.max(...[[10, 10], [W - 10, 10], [W - 10, H - 10], [10, H - 10], [W / 2, H / 2]].map(([x = 0, y = 0]) => {
-    const landed = applyAffine(deviationMap(truth), applyAffine(correctionOf(found), { x, y }))
-    return Math.hypot(landed.x - x, landed.y - y)
-  }))
+  return Math.max(
+    ...[
+      [10, 10],
+      [W - 10, 10],
+      [W - 10, H - 10],
+      [10, H - 10],
+      [W / 2, H / 2],
+    ].map(([x = 0, y = 0]) => {
+      const landed = applyAffine(deviationMap(truth), applyAffine(correctionOf(found), { x, y }))
+      return Math.hypot(landed.x - x, landed.y - y)
+    }),
+  )
 }
-const plain = { dpi: 150, deviation: noDeviation, turn: 0.5, slant: 0, noise: 5, shadow: 10, around: 60, quarter: 0 }
-const code = (image: Parameters<typeof readFitScan>[0], w = W, h = H): string => { const r = readFitScan(image, { w, h }, 'stock'); return r.ok ? 'read' : r.refusal.code }
+const plain = {
+  dpi: 150,
+  deviation: noDeviation,
+  turn: 0.5,
+  slant: 0,
+  noise: 5,
+  shadow: 10,
+  around: 60,
+  quarter: 0,
+}
+const code = (image: Parameters<typeof readFitScan>[0], w = W, h = H): string => {
+  const r = readFitScan(image, { w, h }, 'stock')
+  return r.ok ? 'read' : r.refusal.code
+}
 
 describe('a fit sheet read off a scan', () => {
-  it(`of ${PRINTERS} printers: marks within 0.2 mm at the 95th percentile and 0.5 mm at worst after one fit, or an honest refusal`, { timeout: 400_000 }, () => {
-    const errors: number[] = []
-    let refused = 0
-    for (let seed = 1; seed <= PRINTERS; seed++) {
-      const set = anySetting(seed)
-      const read = readFitScan(fitScan(W, H, set, seed), { w: W, h: H }, 'stock')
-      if (!read.ok) { refused++; continue }
-      const worst = errorOf(set.deviation, read.value.deviation)
-      expect(worst, `seed ${seed}: claimed ${read.value.uncertainty.toFixed(3)}`).toBeLessThan(Math.max(0.08, read.value.uncertainty * 2))
-      errors.push(worst)
-    }
-    errors.sort((a, b) => a - b)
-    console.log(`fit by scan: ${errors.length} read, ${refused} refused, median ${errors[Math.floor(errors.length / 2)]?.toFixed(3)} mm, 95th ${errors[Math.floor(errors.length * 0.95)]?.toFixed(3)} mm, worst ${errors.at(-1)?.toFixed(3)} mm`)
-    expect(errors[Math.floor(errors.length * 0.95)]).toBeLessThan(0.2)
-    expect(errors.at(-1)).toBeLessThan(0.5)
-    expect(refused / PRINTERS).toBeLessThan(0.1)
-  })
-  it('never gives a wrong fit for sure: a dark strip, a shadow, a bowed sheet, another sheet are refused, or lie within what is claimed', { timeout: 400_000 }, () => {
-    const told: Record<string, number> = {}
-    for (let seed = 1; seed <= FAULTY; seed++) {
-      const r = random(seed * 17)
-      const kind = scanFaults[seed % scanFaults.length]!
-      const mm = kind === 'bow' ? 0.6 + r.next() * 0.6 : kind === 'sheet' ? 3 : 0.5 + r.next() * 3.5
-      const set = { ...anySetting(seed), slant: 0, dpi: 150, fault: { kind, side: r.one(['left', 'right', 'top', 'foot'] as const), mm } }
-      const read = readFitScan(fitScan(W, H, set, seed), { w: W, h: H }, 'stock')
-      told[`${kind} ${read.ok ? 'read' : 'refused'}`] = (told[`${kind} ${read.ok ? 'read' : 'refused'}`] ?? 0) + 1
-      if (!read.ok) continue
-      const off = errorOf(set.deviation, read.value.deviation)
-      expect(off, `seed ${seed}, ${kind} of ${mm.toFixed(2)} mm: claimed ${read.value.uncertainty.toFixed(2)}`).toBeLessThan(Math.max(0.25, read.value.uncertainty * 1.5))
-    }
-    console.log('faulty scans:', told)
-  })
+  it(
+    `of ${PRINTERS} printers: marks within 0.2 mm at the 95th percentile and 0.5 mm at worst after one fit, or an honest refusal`,
+    { timeout: 400_000 },
+    () => {
+      const errors: number[] = []
+      let refused = 0
+      for (let seed = 1; seed <= PRINTERS; seed++) {
+        const set = anySetting(seed)
+        const read = readFitScan(fitScan(W, H, set, seed), { w: W, h: H }, 'stock')
+        if (!read.ok) {
+          refused++
+          continue
+        }
+        const worst = errorOf(set.deviation, read.value.deviation)
+        expect(worst, `seed ${seed}: claimed ${read.value.uncertainty.toFixed(3)}`).toBeLessThan(
+          Math.max(0.08, read.value.uncertainty * 2),
+        )
+        errors.push(worst)
+      }
+      errors.sort((a, b) => a - b)
+      console.log(
+        `fit by scan: ${errors.length} read, ${refused} refused, median ${errors[Math.floor(errors.length / 2)]?.toFixed(3)} mm, 95th ${errors[Math.floor(errors.length * 0.95)]?.toFixed(3)} mm, worst ${errors.at(-1)?.toFixed(3)} mm`,
+      )
+      expect(errors[Math.floor(errors.length * 0.95)]).toBeLessThan(0.2)
+      expect(errors.at(-1)).toBeLessThan(0.5)
+      expect(refused / PRINTERS).toBeLessThan(0.1)
+    },
+  )
+  it(
+    'never gives a wrong fit for sure: a dark strip, a shadow, a bowed sheet, another sheet are refused, or lie within what is claimed',
+    { timeout: 400_000 },
+    () => {
+      const told: Record<string, number> = {}
+      for (let seed = 1; seed <= FAULTY; seed++) {
+        const r = random(seed * 17)
+        const kind = scanFaults[seed % scanFaults.length]!
+        const mm = kind === 'bow' ? 0.6 + r.next() * 0.6 : kind === 'sheet' ? 3 : 0.5 + r.next() * 3.5
+        const set = {
+          ...anySetting(seed),
+          slant: 0,
+          dpi: 150,
+          fault: { kind, side: r.one(['left', 'right', 'top', 'foot'] as const), mm },
+        }
+        const read = readFitScan(fitScan(W, H, set, seed), { w: W, h: H }, 'stock')
+        told[`${kind} ${read.ok ? 'read' : 'refused'}`] =
+          (told[`${kind} ${read.ok ? 'read' : 'refused'}`] ?? 0) + 1
+        if (!read.ok) continue
+        const off = errorOf(set.deviation, read.value.deviation)
+        expect(
+          off,
+          `seed ${seed}, ${kind} of ${mm.toFixed(2)} mm: claimed ${read.value.uncertainty.toFixed(2)}`,
+        ).toBeLessThan(Math.max(0.25, read.value.uncertainty * 1.5))
+      }
+      console.log('faulty scans:', told)
+    },
+  )
   it('says what is wrong with other pictures', () => {
     expect(code({ w: 200, h: 300, data: new Uint8Array(60_000).fill(240) })).toBe('scan-coarse')
     expect(code({ w: 1300, h: 1700, data: new Uint8Array(1300 * 1700).fill(244) })).toBe('scan-edges')
     expect(code(fitScan(W, H, { ...plain, squares: false }, 3))).toBe('scan-marks')
     expect(code(fitScan(210, 297, plain, 4))).toBe('scan-shape')
     const half = fitScan(W, H, plain, 5)
-    expect(code({ w: half.w, h: Math.round(half.h * 0.6), data: half.data.slice(0, half.w * Math.round(half.h * 0.6)) })).toMatch(/scan-(edges|shape)/)
+    expect(
+      code({
+        w: half.w,
+        h: Math.round(half.h * 0.6),
+        data: half.data.slice(0, half.w * Math.round(half.h * 0.6)),
+      }),
+    ).toMatch(/scan-(edges|shape)/)
     expect(code(fitScan(W, H, { ...plain, stock: 'another' }, 8))).toBe('scan-stock')
     expect(code(fitScan(W, H, plain, 6))).toBe('read')
     expect(code(fitScan(W, H, { ...plain, quarter: 1 }, 7))).toBe('read')

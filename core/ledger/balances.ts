@@ -3,23 +3,41 @@ import { cents, type Cents } from '../money/cents'
 import type { Entry } from './entry'
 
 /**
- * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked already), the part of that which is on
- * paper, and what is left when all of it is paid: all in minor units. Every screen tells these and works out none of its own.
+ * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked
+ * already), the part of that which is on
+ * paper, and what is left when all of it is paid: all in minor units. Every screen tells these and works out
+ * none of its own.
  */
-export interface Balances { readonly book: Cents, readonly committed: Cents, readonly onPaper: Cents, readonly free: Cents }
+export interface Balances {
+  readonly book: Cents
+  readonly committed: Cents
+  readonly onPaper: Cents
+  readonly free: Cents
+}
 
 /** Debits less credits of one ledger account. */
 export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>): Cents {
   let total = 0
-  for (const e of entries) for (const line of e.lines) if (line.ledgerId === ledgerId) total += line.debit - line.credit
+  for (const e of entries)
+    for (const line of e.lines) if (line.ledgerId === ledgerId) total += line.debit - line.credit
   return cents(total)
 }
 
 /** Balances from the book balance, and what is promised in the lane and on paper. */
-const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({ book, committed: cents(waiting + onPaper), onPaper, free: cents(book - waiting - onPaper) })
+const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({
+  book,
+  committed: cents(waiting + onPaper),
+  onPaper,
+  free: cents(book - waiting - onPaper),
+})
 
-/** Balances from the running balance of the account's cash ledger, and its payments in the lane and on paper. */
-export function balances(book: Cents, promised: Iterable<{ readonly amount: Cents, readonly state: string }>): Balances {
+/**
+ * Balances from the running balance of the account's cash ledger, and its payments in the lane and on paper.
+ */
+export function balances(
+  book: Cents,
+  promised: Iterable<{ readonly amount: Cents; readonly state: string }>,
+): Balances {
   let [waiting, onPaper] = [0, 0]
   for (const p of promised) {
     if (p.state === 'on paper') onPaper += p.amount
@@ -29,9 +47,25 @@ export function balances(book: Cents, promised: Iterable<{ readonly amount: Cent
 }
 
 /** The balances when `amount` more is promised, and when it is paid at once. */
-export const promising = (now: Balances, amount: Cents): Balances => ({ ...now, committed: cents(now.committed + amount), free: cents(now.free - amount) })
-export const paying = (now: Balances, amount: Cents): Balances => ({ ...now, book: cents(now.book - amount), free: cents(now.free - amount) })
+export const promising = (now: Balances, amount: Cents): Balances => ({
+  ...now,
+  committed: cents(now.committed + amount),
+  free: cents(now.free - amount),
+})
+export const paying = (now: Balances, amount: Cents): Balances => ({
+  ...now,
+  book: cents(now.book - amount),
+  free: cents(now.free - amount),
+})
 /** The balances when `amount` of what is on paper is issued. */
-export const issuing = (now: Balances, amount: Cents): Balances => ({ ...now, book: cents(now.book - amount), committed: cents(now.committed - amount), onPaper: cents(now.onPaper - amount) })
-/** What the account has left once what is on paper and `amount` of the lane are paid, the rest of the lane left aside. */
+export const issuing = (now: Balances, amount: Cents): Balances => ({
+  ...now,
+  book: cents(now.book - amount),
+  committed: cents(now.committed - amount),
+  onPaper: cents(now.onPaper - amount),
+})
+/**
+ * What the account has left once what is on paper and `amount` of the lane are paid, the rest of the lane
+ * left aside.
+ */
 export const afterRun = (now: Balances, amount: Cents): Cents => cents(now.book - now.onPaper - amount)

@@ -2,12 +2,21 @@ import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { sum, type Cents } from '../money/cents'
 
-
 /** A ledger account of one company. */
-export interface LedgerAccount { readonly id: Id<'ledger'>, readonly companyId: Id<'company'>, readonly code: string, readonly name: string, readonly kind: 'asset' | 'liability' | 'equity' | 'income' | 'expense' }
+export interface LedgerAccount {
+  readonly id: Id<'ledger'>
+  readonly companyId: Id<'company'>
+  readonly code: string
+  readonly name: string
+  readonly kind: 'asset' | 'liability' | 'equity' | 'income' | 'expense'
+}
 
 /** One line: money to the debit or to the credit of one ledger account, never both, never below zero. */
-interface EntryLine { readonly ledgerId: Id<'ledger'>, readonly debit: Cents, readonly credit: Cents }
+interface EntryLine {
+  readonly ledgerId: Id<'ledger'>
+  readonly debit: Cents
+  readonly credit: Cents
+}
 
 export interface Entry {
   readonly id: Id<'entry'>
@@ -21,11 +30,15 @@ export interface Entry {
   readonly ledgers: readonly Id<'ledger'>[]
 }
 
-/** The one gate for entries. Throws where debits and credits differ or a line is odd: whoever builds an entry has decided already. */
+/**
+ * The one gate for entries. Throws where debits and credits differ or a line is odd: whoever builds an entry
+ * has decided already.
+ */
 export function entry(of: Omit<Entry, 'ledgers'>): Entry {
   const debit = sum(of.lines.map(l => l.debit))
   const credit = sum(of.lines.map(l => l.credit))
   if (debit !== credit) throw new Error(`entry ${of.id} does not balance: debit ${debit}, credit ${credit}`)
-  if (of.lines.length < 2 || of.lines.some(l => l.debit < 0 || l.credit < 0 || (l.debit > 0) === (l.credit > 0))) throw new Error(`entry ${of.id} has an odd line`)
+  if (of.lines.length < 2 || of.lines.some(l => l.debit < 0 || l.credit < 0 || l.debit > 0 === l.credit > 0))
+    throw new Error(`entry ${of.id} has an odd line`)
   return { ...of, ledgers: [...new Set(of.lines.map(l => l.ledgerId))] }
 }

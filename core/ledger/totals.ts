@@ -8,7 +8,10 @@ export interface LedgerTotal {
   readonly balance: Cents
 }
 
-/** The totals of all ledger accounts that `entries` touch, once these are kept in the place of those in `replaced`. */
+/**
+ * The totals of all ledger accounts that `entries` touch, once these are kept in the place of those in
+ * `replaced`.
+ */
 export function totalsAfter(
   before: Iterable<LedgerTotal>,
   entries: Iterable<Entry>,
@@ -35,8 +38,13 @@ export interface TotalAstray {
   readonly entries: Cents
 }
 
-/** Compares the totals that are kept with those that the entries come to: every ledger account that differs. */
-export function differingTotals(keptTotals: Iterable<LedgerTotal>, freshTotals: Iterable<LedgerTotal>): TotalAstray[] {
+/**
+ * Compares the totals that are kept with those that the entries come to: every ledger account that differs.
+ */
+export function differingTotals(
+  keptTotals: Iterable<LedgerTotal>,
+  freshTotals: Iterable<LedgerTotal>,
+): TotalAstray[] {
   const kept = new Map([...keptTotals].map(total => [total.id, total.balance]))
   const fresh = new Map([...freshTotals].map(total => [total.id, total.balance]))
   return [...new Set([...kept.keys(), ...fresh.keys()])]

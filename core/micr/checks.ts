@@ -5,46 +5,132 @@ import { bankCode } from './routing'
 import { DASH, TRANSIT } from './symbols'
 
 /** A finding about a MICR pattern: `error` keeps an account from printing, `warning` wants a look. */
-export interface MicrFinding extends Refusal { readonly severity: 'error' | 'warning' }
+export interface MicrFinding extends Refusal {
+  readonly severity: 'error' | 'warning'
+}
 
-/** Fields of the line that the standard names, by positions from the right (ANSI X9.100-160; CPA 006 uses the same). */
+/**
+ * Fields of the line that the standard names, by positions from the right (ANSI X9.100-160; CPA 006 uses the
+ * same).
+ */
 export const micrZones = [
-  { name: 'Amount, encoded by the bank', from: 1, to: 12 }, { name: 'Blank', from: 13, to: 13 }, { name: 'On-us', from: 14, to: 31 }, { name: 'Blank', from: 32, to: 32 },
-  { name: 'Transit', from: 33, to: 43 }, { name: 'External processing code', from: 44, to: 44 }, { name: 'Auxiliary on-us', from: 45, to: 65 },
+  { name: 'Amount, encoded by the bank', from: 1, to: 12 },
+  { name: 'Blank', from: 13, to: 13 },
+  { name: 'On-us', from: 14, to: 31 },
+  { name: 'Blank', from: 32, to: 32 },
+  { name: 'Transit', from: 33, to: 43 },
+  { name: 'External processing code', from: 44, to: 44 },
+  { name: 'Auxiliary on-us', from: 45, to: 65 },
 ] as const
 
-/** The transit field must stand between its symbols at 33 and 43, the bank's code at 34 to 42: says what of it is missing or stands elsewhere. */
+/**
+ * The transit field must stand between its symbols at 33 and 43, the bank's code at 34 to 42: says what of it
+ * is missing or stands elsewhere.
+ */
 function transitFindings(at: (position: number) => string, country: 'US' | 'CA'): MicrFinding[] {
-  const wrong = (text: string, value: number): MicrFinding => ({ severity: 'error', code: 'micr-transit', text, field: 'micr', value })
-  const found = ([[33, 'closes'], [43, 'opens']] as const).filter(([position]) => at(position) !== TRANSIT).map(([position, does]) => wrong(`the transit symbol that ${does} the transit field is missing: it stands at position ${position}`, position))
+  const wrong = (text: string, value: number): MicrFinding => ({
+    severity: 'error',
+    code: 'micr-transit',
+    text,
+    field: 'micr',
+    value,
+  })
+  const found = (
+    [
+      [33, 'closes'],
+      [43, 'opens'],
+    ] as const
+  )
+    .filter(([position]) => at(position) !== TRANSIT)
+    .map(([position, does]) =>
+      wrong(
+        `the transit symbol that ${does} the transit field is missing: it stands at position ${position}`,
+        position,
+      ),
+    )
   const digits = Array.from({ length: 9 }, (_, i) => at(42 - i)).join('')
   const meant = country === 'US' ? /^\d{9}$/ : new RegExp(`^\\d{5}\\${DASH}\\d{3}$`)
-  if (!meant.test(digits)) found.push(wrong(digits.trim() === '' ? 'the transit field, 34 to 42, is empty: the bank’s code belongs there' : `the transit field, 34 to 42, does not hold the bank’s code: ${country === 'US' ? 'nine digits' : 'five digits, a dash, three digits'}`, 34))
+  if (!meant.test(digits))
+    found.push(
+      wrong(
+        digits.trim() === ''
+          ? 'the transit field, 34 to 42, is empty: the bank’s code belongs there'
+          : `the transit field, 34 to 42, does not hold the bank’s code: ${country === 'US' ? 'nine digits' : 'five digits, a dash, three digits'}`,
+        34,
+      ),
+    )
   return found
 }
 
 /**
- * What is wrong, or may be, with a pattern for an account on a check that holds `positions` positions, whose number book ends at
- * `highest`: the bank's code, parts that meet or reach too far, fields of the standard filled where they must be blank, too few digits.
+ * What is wrong, or may be, with a pattern for an account on a check that holds `positions` positions, whose
+ * number book ends at
+ * `highest`: the bank's code, parts that meet or reach too far, fields of the standard filled where they must
+ * be blank, too few digits.
  */
-export function micrFindings(pattern: MicrPattern, facts: Omit<MicrFacts, 'serial'>, positions: number, highest: number): MicrFinding[] {
+export function micrFindings(
+  pattern: MicrPattern,
+  facts: Omit<MicrFacts, 'serial'>,
+  positions: number,
+  highest: number,
+): MicrFinding[] {
   const country: Country = facts.country ?? 'US'
   const code = bankCode(country, facts.routing)
   if (!code.ok) return [{ severity: 'error', ...code.refusal }]
   const line = micrLine(pattern, { ...facts, serial: highest }, positions)
   if (!line.ok) {
-    if (line.refusal.code === 'micr-serial') return [{ ...line.refusal, severity: 'error', text: `the number book ends at ${highest}: the pattern has only ${line.refusal.limit} digits for the check number` }]
+    if (line.refusal.code === 'micr-serial')
+      return [
+        {
+          ...line.refusal,
+          severity: 'error',
+          text: `the number book ends at ${highest}: the pattern has only ${line.refusal.limit} digits for the check number`,
+        },
+      ]
     return [{ severity: 'error', ...line.refusal }]
   }
   const found: MicrFinding[] = []
-  const at = (position: number): string => ([...line.value.text][line.value.first - position] ?? ' ')
-  if (!pattern.parts.some(p => p.text.includes('{serial'))) found.push({ severity: 'warning', code: 'micr-no-serial', text: 'the check number does not stand in the MICR line', field: 'micr' })
+  const at = (position: number): string => [...line.value.text][line.value.first - position] ?? ' '
+  if (!pattern.parts.some(p => p.text.includes('{serial')))
+    found.push({
+      severity: 'warning',
+      code: 'micr-no-serial',
+      text: 'the check number does not stand in the MICR line',
+      field: 'micr',
+    })
   if (country === 'US' || country === 'CA') {
     found.push(...transitFindings(at, country))
-    if (at(32) !== ' ') found.push({ severity: 'error', code: 'micr-on-us-full', text: 'the on-us field is full: position 32 must stay blank', field: 'account', value: 32 })
-    if (at(13) !== ' ') found.push({ severity: 'error', code: 'micr-blank-13', text: 'position 13 must stay blank', field: 'micr', value: 13 })
-    if (at(44) !== ' ') found.push({ severity: 'warning', code: 'micr-epc', text: 'position 44 is the external processing code: leave it blank unless the bank asks for it', field: 'micr', value: 44 })
-    if (!Array.from({ length: 18 }, (_, i) => at(14 + i)).some(c => c !== ' ')) found.push({ severity: 'error', code: 'micr-on-us-empty', text: 'the on-us field, 14 to 31, is empty: the account number belongs there', field: 'account' })
+    if (at(32) !== ' ')
+      found.push({
+        severity: 'error',
+        code: 'micr-on-us-full',
+        text: 'the on-us field is full: position 32 must stay blank',
+        field: 'account',
+        value: 32,
+      })
+    if (at(13) !== ' ')
+      found.push({
+        severity: 'error',
+        code: 'micr-blank-13',
+        text: 'position 13 must stay blank',
+        field: 'micr',
+        value: 13,
+      })
+    if (at(44) !== ' ')
+      found.push({
+        severity: 'warning',
+        code: 'micr-epc',
+        text: 'position 44 is the external processing code: leave it blank unless the bank asks for it',
+        field: 'micr',
+        value: 44,
+      })
+    if (!Array.from({ length: 18 }, (_, i) => at(14 + i)).some(c => c !== ' '))
+      found.push({
+        severity: 'error',
+        code: 'micr-on-us-empty',
+        text: 'the on-us field, 14 to 31, is empty: the account number belongs there',
+        field: 'account',
+      })
   }
   return found
 }

@@ -1,21 +1,40 @@
 import { COLS, ROWS } from './grid'
 
 /**
- * Whether what was read explains all the ink: every cell of every position, with the gaps between and a margin around, is held against the drawing
- * of the character read there. A hole, a streak, a stroke cut off at the picture's edge leaves a patch that no character explains.
+ * Whether what was read explains all the ink: every cell of every position, with the gaps between and a
+ * margin around, is held against the drawing
+ * of the character read there. A hole, a streak, a stroke cut off at the picture's edge leaves a patch that
+ * no character explains.
  */
 
-/** Rows and columns looked at beyond the nine by seven cells of a character: the gap to its left, and a cell above, below and at the right. */
+/**
+ * Rows and columns looked at beyond the nine by seven cells of a character: the gap to its left, and a cell
+ * above, below and at the right.
+ */
 const MARGIN = 1
 const GAP = 2
 const H = ROWS + 2 * MARGIN
 const W = COLS + GAP + MARGIN
-/** Patches of cells, rows by columns, whose mean must be explained: squares find specks and holes, upright ones a stroke that stands elsewhere. */
-const PATCHES = [[2, 2], [4, 1], [1, 4]] as const
-/** Found by trial on made-up lines: of 500 whole and noisy ones the worst lies at 0.23, 99 of 100 below 0.22; damage that reads as another character lies above. */
+/**
+ * Patches of cells, rows by columns, whose mean must be explained: squares find specks and holes, upright
+ * ones a stroke that stands elsewhere.
+ */
+const PATCHES = [
+  [2, 2],
+  [4, 1],
+  [1, 4],
+] as const
+/**
+ * Found by trial on made-up lines: of 500 whole and noisy ones the worst lies at 0.23, 99 of 100 below 0.22;
+ * damage that reads as another character lies above.
+ */
 export const MOST_UNEXPLAINED = 0.26
 
-export interface Darkness { readonly w: number, readonly h: number, readonly data: Float32Array }
+export interface Darkness {
+  readonly w: number
+  readonly h: number
+  readonly data: Float32Array
+}
 
 /** Darkness at a point, between the pixels around it; 0 outside the picture. */
 function darkAt({ w, h, data }: Darkness, x: number, y: number): number {
@@ -25,38 +44,64 @@ function darkAt({ w, h, data }: Darkness, x: number, y: number): number {
   const a = x - u0
   const b = y - v0
   const i = v0 * w + u0
-  return (data[i]! * (1 - a) + data[i + 1]! * a) * (1 - b) + (data[i + w]! * (1 - a) + data[i + w + 1]! * a) * b
+  return (
+    (data[i]! * (1 - a) + data[i + 1]! * a) * (1 - b) + (data[i + w]! * (1 - a) + data[i + w + 1]! * a) * b
+  )
 }
 
 /** Mean darkness of a cell, from nine points in it. */
 function cellOf(strip: Darkness, x: number, y: number, cell: number): number {
   let sum = 0
-  for (let fy = -1; fy <= 1; fy++) for (let fx = -1; fx <= 1; fx++) sum += darkAt(strip, x + fx * cell / 3 - 0.5, y + fy * cell / 3 - 0.5)
+  for (let fy = -1; fy <= 1; fy++)
+    for (let fx = -1; fx <= 1; fx++)
+      sum += darkAt(strip, x + (fx * cell) / 3 - 0.5, y + (fy * cell) / 3 - 0.5)
   return sum / 9
 }
 
 /**
- * A drawing of 9 by 7 cells as it looks in a picture: with its margins, its strokes grown (or thinned) by `grow` of a cell on each side, and softened
+ * A drawing of 9 by 7 cells as it looks in a picture: with its margins, its strokes grown (or thinned) by
+ * `grow` of a cell on each side, and softened
  * by `soft`, the share of a cell's ink that spreads to each neighbour.
  */
 function expected(coverage: Float32Array | undefined, grow: number, soft: number): Float32Array {
   const sharp = new Float32Array(H * W)
-  if (coverage) for (let r = 0; r < ROWS; r++) for (let c = 0; c < COLS; c++) sharp[(r + MARGIN) * W + c + GAP] = coverage[r * COLS + c]!
-  const at = (from: Float32Array, r: number, c: number): number => (r < 0 || c < 0 || r >= H || c >= W ? 0 : from[r * W + c]!)
+  if (coverage)
+    for (let r = 0; r < ROWS; r++)
+      for (let c = 0; c < COLS; c++) sharp[(r + MARGIN) * W + c + GAP] = coverage[r * COLS + c]!
+  const at = (from: Float32Array, r: number, c: number): number =>
+    r < 0 || c < 0 || r >= H || c >= W ? 0 : from[r * W + c]!
   const weighed = sharp.map((v, i) => {
     const [r, c] = [Math.floor(i / W), i % W]
     const beside = [at(sharp, r - 1, c), at(sharp, r + 1, c), at(sharp, r, c - 1), at(sharp, r, c + 1)]
     const change = beside.reduce((sum, n) => sum + (grow > 0 ? (1 - v) * n : v * (1 - n)) * grow, 0)
     return Math.min(1, Math.max(0, v + change))
   })
-  const across = weighed.map((v, i) => v * (1 - 2 * soft) + soft * (at(weighed, Math.floor(i / W), i % W - 1) + at(weighed, Math.floor(i / W), i % W + 1)))
-  return across.map((v, i) => v * (1 - 2 * soft) + soft * (at(across, Math.floor(i / W) - 1, i % W) + at(across, Math.floor(i / W) + 1, i % W)))
+  const across = weighed.map(
+    (v, i) =>
+      v * (1 - 2 * soft) +
+      soft * (at(weighed, Math.floor(i / W), (i % W) - 1) + at(weighed, Math.floor(i / W), (i % W) + 1)),
+  )
+  return across.map(
+    (v, i) =>
+      v * (1 - 2 * soft) +
+      soft * (at(across, Math.floor(i / W) - 1, i % W) + at(across, Math.floor(i / W) + 1, i % W)),
+  )
 }
 
-/** A position as it was read: its right edge and foot in pixels of the strip, and how much of each cell its character inks; no coverage for a blank. */
-export interface ReadPlace { readonly right: number, readonly foot: number, readonly coverage: Float32Array | undefined }
+/**
+ * A position as it was read: its right edge and foot in pixels of the strip, and how much of each cell its
+ * character inks; no coverage for a blank.
+ */
+export interface ReadPlace {
+  readonly right: number
+  readonly foot: number
+  readonly coverage: Float32Array | undefined
+}
 
-/** Weights of strokes that are tried, as shares of a cell on each side: toner lies heavier or lighter, alike along the line. As drawn comes first. */
+/**
+ * Weights of strokes that are tried, as shares of a cell on each side: toner lies heavier or lighter, alike
+ * along the line. As drawn comes first.
+ */
 const WEIGHTS = [0, -0.2, -0.13, -0.06, 0.06, 0.13, 0.2]
 /** Below this the line is explained as drawn, and no other weight need be tried. */
 const WELL_EXPLAINED = 0.15
@@ -64,26 +109,42 @@ const WELL_EXPLAINED = 0.15
 /** The largest mean of any patch of differences. */
 function worstPatch(off: Float32Array): number {
   let worst = 0
-  for (const [high, wide] of PATCHES) for (let r = 0; r + high <= H; r++) for (let c = 0; c + wide <= W; c++) {
-    let sum = 0
-    for (let i = 0; i < high; i++) for (let k = 0; k < wide; k++) sum += off[(r + i) * W + c + k]!
-    worst = Math.max(worst, Math.abs(sum) / (high * wide))
-  }
+  for (const [high, wide] of PATCHES)
+    for (let r = 0; r + high <= H; r++)
+      for (let c = 0; c + wide <= W; c++) {
+        let sum = 0
+        for (let i = 0; i < high; i++) for (let k = 0; k < wide; k++) sum += off[(r + i) * W + c + k]!
+        worst = Math.max(worst, Math.abs(sum) / (high * wide))
+      }
   return worst
 }
 
 /**
- * The largest mean difference between ink and drawing over any patch of the positions, at the weight of strokes that explains the line best: near 0
- * where all is explained, towards 1 where a patch is not. `blur` is over how many pixels the picture's ink is spread.
+ * The largest mean difference between ink and drawing over any patch of the positions, at the weight of
+ * strokes that explains the line best: near 0
+ * where all is explained, towards 1 where a patch is not. `blur` is over how many pixels the picture's ink is
+ * spread.
  */
-export function unexplained(strip: Darkness, places: readonly ReadPlace[], cell: number, blur: number): number {
+export function unexplained(
+  strip: Darkness,
+  places: readonly ReadPlace[],
+  cell: number,
+  blur: number,
+): number {
   const soft = Math.min(0.25, blur / (8 * cell))
   const seen = places.map(({ right, foot }) => {
     const cells = new Float32Array(H * W)
-    for (let r = 0; r < H; r++) for (let c = 0; c < W; c++) cells[r * W + c] = cellOf(strip, right - (COLS + GAP - c - 0.5) * cell, foot - (ROWS + MARGIN - r - 0.5) * cell, cell)
+    for (let r = 0; r < H; r++)
+      for (let c = 0; c < W; c++)
+        cells[r * W + c] = cellOf(
+          strip,
+          right - (COLS + GAP - c - 0.5) * cell,
+          foot - (ROWS + MARGIN - r - 0.5) * cell,
+          cell,
+        )
     return cells
   })
-  let best: { squares: number, offs: Float32Array[] } | undefined
+  let best: { squares: number; offs: Float32Array[] } | undefined
   for (const grow of WEIGHTS) {
     const known = new Map<Float32Array | undefined, Float32Array>()
     const offs = places.map(({ coverage }, i) => {

@@ -1,6 +1,9 @@
 /** Grey pixels in rows from the top, 0 black to 255 white. */
-export interface GreyImage { readonly w: number, readonly h: number, readonly data: Uint8Array | Uint8ClampedArray }
-
+export interface GreyImage {
+  readonly w: number
+  readonly h: number
+  readonly data: Uint8Array | Uint8ClampedArray
+}
 
 /** Darkness below which a pixel is taken for paper, where it is asked whether there is ink at all. */
 const FAINT = 0.12
@@ -9,7 +12,14 @@ const FAINT = 0.12
 export function darkOfGrey({ data }: GreyImage): Float32Array {
   const counts = new Uint32Array(256)
   for (let i = 0; i < data.length; i++) counts[data[i]!]!++
-  const at = (share: number): number => { let n = 0; for (let v = 0; v < 256; v++) { n += counts[v]!; if (n >= share * data.length) return v } return 255 }
+  const at = (share: number): number => {
+    let n = 0
+    for (let v = 0; v < 256; v++) {
+      n += counts[v]!
+      if (n >= share * data.length) return v
+    }
+    return 255
+  }
   const black = at(0.01)
   const white = at(0.6)
   const range = Math.max(40, white - black)
@@ -17,7 +27,7 @@ export function darkOfGrey({ data }: GreyImage): Float32Array {
 }
 
 /** A part of an image, and where its upper left corner lies in it. */
-export type ImagePart = GreyImage & { readonly x: number, readonly y: number }
+export type ImagePart = GreyImage & { readonly x: number; readonly y: number }
 
 /** Whole rows of an image, as far as it has them. */
 export function rowsOf({ w, h, data }: GreyImage, from: number, to: number): ImagePart {
@@ -25,8 +35,15 @@ export function rowsOf({ w, h, data }: GreyImage, from: number, to: number): Ima
   return { x: 0, y: top, w, h: Math.max(0, end - top), data: data.subarray(top * w, Math.max(top, end) * w) }
 }
 
-/** The part of the image in which there is ink at all, with as much white around it as there is, up to `margin` pixels; undefined where all is white. */
-export function inkPart({ w, h, data }: GreyImage, darkOf: Float32Array, margin: number): ImagePart | undefined {
+/**
+ * The part of the image in which there is ink at all, with as much white around it as there is, up to
+ * `margin` pixels; undefined where all is white.
+ */
+export function inkPart(
+  { w, h, data }: GreyImage,
+  darkOf: Float32Array,
+  margin: number,
+): ImagePart | undefined {
   let lightest = 255
   while (lightest >= 0 && darkOf[lightest]! < FAINT) lightest--
   let [left, right, top, bottom] = [w, -1, h, -1]

@@ -1,7 +1,8 @@
 import { AMOUNT, DASH, ON_US, TRANSIT, type MicrCharacter } from './symbols'
 
 /**
- * E-13B shapes drawn by us on the 0.013 in grid, nine rows high, from the published proportions of ISO 1004. Not certified.
+ * E-13B shapes drawn by us on the 0.013 in grid, nine rows high, from the published proportions of ISO 1004.
+ * Not certified.
  * The last column of each drawing is the right edge of the character's position.
  */
 export const micrDrawings: Readonly<Record<MicrCharacter, string>> = {
@@ -27,25 +28,41 @@ export const UNITS_PER_CELL = 104
 const ROUND = UNITS_PER_CELL / 2
 
 /** A point of an outline; off-curve points are the control points of quadratic curves, as in TrueType. */
-interface OutlinePoint { readonly x: number, readonly y: number, readonly on: boolean }
+interface OutlinePoint {
+  readonly x: number
+  readonly y: number
+  readonly on: boolean
+}
 export type Contour = readonly OutlinePoint[]
 
-interface Step { readonly x: number, readonly y: number, readonly dx: number, readonly dy: number }
+interface Step {
+  readonly x: number
+  readonly y: number
+  readonly dx: number
+  readonly dy: number
+}
 
-/** Edges of the inked cells, ink at the right hand, joined into closed rings. x to the right, y up, in cells. */
+/**
+ * Edges of the inked cells, ink at the right hand, joined into closed rings. x to the right, y up, in cells.
+ */
 function rings(rows: readonly string[]): Step[][] {
   const inked = (c: number, r: number): boolean => rows[r]?.[c] === '#'
   const edges = new Map<string, Step[]>()
-  const put = (step: Step): void => { const key = `${step.x},${step.y}`; edges.set(key, [...edges.get(key) ?? [], step]) }
+  const put = (step: Step): void => {
+    const key = `${step.x},${step.y}`
+    edges.set(key, [...(edges.get(key) ?? []), step])
+  }
   const h = rows.length
-  rows.forEach((row, r) => [...row].forEach((_, c) => {
-    if (!inked(c, r)) return
-    const top = h - r
-    if (!inked(c, r - 1)) put({ x: c, y: top, dx: 1, dy: 0 })
-    if (!inked(c + 1, r)) put({ x: c + 1, y: top, dx: 0, dy: -1 })
-    if (!inked(c, r + 1)) put({ x: c + 1, y: top - 1, dx: -1, dy: 0 })
-    if (!inked(c - 1, r)) put({ x: c, y: top - 1, dx: 0, dy: 1 })
-  }))
+  rows.forEach((row, r) =>
+    [...row].forEach((_, c) => {
+      if (!inked(c, r)) return
+      const top = h - r
+      if (!inked(c, r - 1)) put({ x: c, y: top, dx: 1, dy: 0 })
+      if (!inked(c + 1, r)) put({ x: c + 1, y: top, dx: 0, dy: -1 })
+      if (!inked(c, r + 1)) put({ x: c + 1, y: top - 1, dx: -1, dy: 0 })
+      if (!inked(c - 1, r)) put({ x: c, y: top - 1, dx: 0, dy: 1 })
+    }),
+  )
   const found: Step[][] = []
   for (;;) {
     const start = [...edges.values()].find(list => list.length)?.[0]
@@ -76,7 +93,11 @@ function rounded(ring: readonly Step[], left: number): Contour {
     const y = step.y * UNITS_PER_CELL
     const convex = before.dx * step.dy - before.dy * step.dx < 0
     if (!convex) return [{ x, y, on: true }]
-    return [{ x: x - before.dx * ROUND, y: y - before.dy * ROUND, on: true }, { x, y, on: false }, { x: x + step.dx * ROUND, y: y + step.dy * ROUND, on: true }]
+    return [
+      { x: x - before.dx * ROUND, y: y - before.dy * ROUND, on: true },
+      { x, y, on: false },
+      { x: x + step.dx * ROUND, y: y + step.dy * ROUND, on: true },
+    ]
   })
 }
 
@@ -86,6 +107,10 @@ function outline(char: MicrCharacter): readonly Contour[] {
   return rings(rows).map(ring => rounded(ring, left))
 }
 
-/** Closed contours of every character: x from the left edge of its position, y up from the lower edge of the line, corners rounded by half a cell. */
-export const micrOutlines: ReadonlyMap<MicrCharacter, readonly Contour[]> =
-  new Map((Object.keys(micrDrawings) as MicrCharacter[]).map(char => [char, outline(char)]))
+/**
+ * Closed contours of every character: x from the left edge of its position, y up from the lower edge of the
+ * line, corners rounded by half a cell.
+ */
+export const micrOutlines: ReadonlyMap<MicrCharacter, readonly Contour[]> = new Map(
+  (Object.keys(micrDrawings) as MicrCharacter[]).map(char => [char, outline(char)]),
+)

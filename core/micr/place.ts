@@ -15,7 +15,13 @@ export const LAST_POSITION = 65
 export const fromRight = (position: number): Mm => FIRST_FROM_RIGHT + PITCH * (position - 1)
 
 /** How many whole positions a check of this width holds, counted from its right edge. */
-export const positionsOn = (checkWidth: Mm): number => Math.min(LAST_POSITION, Math.floor((checkWidth - FIRST_FROM_RIGHT) / PITCH + 1e-9))
+export const positionsOn = (checkWidth: Mm): number =>
+  Math.min(LAST_POSITION, Math.floor((checkWidth - FIRST_FROM_RIGHT) / PITCH + 1e-9))
 
 /** The clear band of a check panel, in the coordinates of its box. */
-export const clearBand = (check: Box): Box => ({ x: check.x, y: check.y + check.h - CLEAR_BAND, w: check.w, h: CLEAR_BAND })
+export const clearBand = (check: Box): Box => ({
+  x: check.x,
+  y: check.y + check.h - CLEAR_BAND,
+  w: check.w,
+  h: CLEAR_BAND,
+})

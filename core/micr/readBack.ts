@@ -5,24 +5,60 @@ import { readMicr, type Point } from './reader'
 import type { MicrShapes } from './shapes'
 import { AMOUNT, DASH, ON_US, TRANSIT } from './symbols'
 
-/** What a page was meant to carry: the line, and its feet from the left edge of its first character to the right edge of its last, in mm from the upper left of the picture. */
-export interface Meant { readonly text: string, readonly from: Point, readonly to: Point, readonly shapes: MicrShapes }
+/**
+ * What a page was meant to carry: the line, and its feet from the left edge of its first character to the
+ * right edge of its last, in mm from the upper left of the picture.
+ */
+export interface Meant {
+  readonly text: string
+  readonly from: Point
+  readonly to: Point
+  readonly shapes: MicrShapes
+}
 
-/** Tolerances of the MICR line's place (ANSI X9.100-160): 1/16 in across, and half of 1/16 in each way up and down. */
+/**
+ * Tolerances of the MICR line's place (ANSI X9.100-160): 1/16 in across, and half of 1/16 in each way up and
+ * down.
+ */
 const ACROSS: Mm = 1.5875
 const UP_DOWN: Mm = 0.79
 
 /** A line as people write it: T transit, A amount, O on-us, D dash. */
-const spelled = (line: string): string => [...line].map(c => ({ [TRANSIT]: 'T', [AMOUNT]: 'A', [ON_US]: 'O', [DASH]: 'D' })[c] ?? c).join('')
+const spelled = (line: string): string =>
+  [...line].map(c => ({ [TRANSIT]: 'T', [AMOUNT]: 'A', [ON_US]: 'O', [DASH]: 'D' })[c] ?? c).join('')
 
-/** Reads a MICR line back from a picture of the finished page and compares it, character and place, with what was meant; undefined where they agree. */
+/**
+ * Reads a MICR line back from a picture of the finished page and compares it, character and place, with what
+ * was meant; undefined where they agree.
+ */
 export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal | undefined {
   const mm = MM_PER_INCH / dpi
   const pixel = ({ x, y }: Point): Point => ({ x: x / mm, y: y / mm })
-  const read = readMicr(image, dpi, meant.shapes, { from: pixel(meant.from), to: pixel(meant.to), positions: meant.text.length })
-  if (!read.ok) return { code: 'read-back-unsure', text: `the MICR line on the finished page cannot be read back: meant ${spelled(meant.text)}, read ${spelled(String(read.refusal.value ?? 'nothing'))}`, field: 'micr', value: String(read.refusal.value ?? '') }
-  if (read.value.text !== meant.text) return { code: 'read-back-differs', text: `the MICR line on the finished page is not what was meant: meant ${spelled(meant.text)}, read ${spelled(read.value.text)}`, field: 'micr', value: read.value.text }
+  const read = readMicr(image, dpi, meant.shapes, {
+    from: pixel(meant.from),
+    to: pixel(meant.to),
+    positions: meant.text.length,
+  })
+  if (!read.ok)
+    return {
+      code: 'read-back-unsure',
+      text: `the MICR line on the finished page cannot be read back: meant ${spelled(meant.text)}, read ${spelled(String(read.refusal.value ?? 'nothing'))}`,
+      field: 'micr',
+      value: String(read.refusal.value ?? ''),
+    }
+  if (read.value.text !== meant.text)
+    return {
+      code: 'read-back-differs',
+      text: `the MICR line on the finished page is not what was meant: meant ${spelled(meant.text)}, read ${spelled(read.value.text)}`,
+      field: 'micr',
+      value: read.value.text,
+    }
   const [dx, dy] = [read.value.right * mm - meant.to.x, read.value.foot * mm - meant.to.y]
-  if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN) return { code: 'read-back-place', text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`, field: 'micr' }
+  if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN)
+    return {
+      code: 'read-back-place',
+      text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`,
+      field: 'micr',
+    }
   return undefined
 }

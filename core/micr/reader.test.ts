@@ -12,7 +12,11 @@ const DAMAGED = Number(process.env.READER_DAMAGED ?? 400)
 /** Where a line was read, as a guess for the next reading that is `off` pixels aside, and down. */
 const guessOf = ({ text, pitch, tilt, right, foot }: MicrReading, off: number): LineGuess => {
   const long = pitch * text.length
-  return { from: { x: right - long + off, y: foot + long * Math.tan(tilt * Math.PI / 180) + off }, to: { x: right + off, y: foot + off }, positions: text.length }
+  return {
+    from: { x: right - long + off, y: foot + long * Math.tan((tilt * Math.PI) / 180) + off },
+    to: { x: right + off, y: foot + off },
+    positions: text.length,
+  }
 }
 
 describe('the reader', () => {
@@ -29,40 +33,64 @@ describe('the reader', () => {
       }
     }
   })
-  it(`reads ${LINES.toLocaleString('en-US')} noisy scans at 200 dpi: none wrong, at least 99.5 % read`, { timeout: 300_000 }, () => {
-    let read = 0
-    const wrong: string[] = []
-    for (let seed = 1; seed <= LINES; seed++) {
-      const r = random(seed)
-      const text = randomLine(r)
-      const of = { dpi: 200, turn: (r.next() * 2 - 1) * 1.5, scale: 0.97 + r.next() * 0.06, weight: (r.next() * 2 - 1) * 0.3, noise: 0.03, seed }
-      const got = readMicr(scanOf(text, of), 200)
-      if (!got.ok) continue
-      read++
-      if (got.value.text !== text) wrong.push(`seed ${seed}: ${text} read as ${got.value.text}`)
-    }
-    expect(wrong).toEqual([])
-    expect(read / LINES).toBeGreaterThanOrEqual(0.995)
-  })
-  it(`refuses rather than misreads ${DAMAGED.toLocaleString('en-US')} damaged lines: holes, streaks, characters cut off, bars`, { timeout: 300_000 }, () => {
-    const wrong: string[] = []
-    const refused = new Map<string, number>()
-    for (let seed = 1; seed <= DAMAGED; seed++) {
-      const r = random(seed + 7_000_000)
-      const kind = damages[seed % damages.length]!
-      const [text, dpi] = [randomLine(r), r.one([200, 240, 300])]
-      const whole = scanOf(text, { dpi, turn: (r.next() * 2 - 1) * 1.5, scale: 0.97 + r.next() * 0.06, weight: (r.next() * 2 - 1) * 0.3, noise: r.next() * 0.03, seed })
-      const torn = damaged(whole, dpi, kind, r)
-      const place = readMicr(whole, dpi)
-      // Told where the line lies, it is no less careful.
-      const told = place.ok ? readMicr(torn, dpi, ownShapes, guessOf(place.value, 0)) : undefined
-      if (told?.ok && told.value.text !== text) wrong.push(`seed ${seed}, ${kind}, told where: ${text} read as ${told.value.text}`)
-      const got = readMicr(torn, dpi)
-      if (!got.ok) refused.set(kind, (refused.get(kind) ?? 0) + 1)
-      else if (got.value.text !== text) wrong.push(`seed ${seed}, ${kind}: ${text} read as ${got.value.text}`)
-    }
-    expect(wrong).toEqual([])
-    // What is torn so that no character is left is never read at all.
-    expect(refused.get('bars')).toBe(Math.floor(DAMAGED / damages.length))
-  })
+  it(
+    `reads ${LINES.toLocaleString('en-US')} noisy scans at 200 dpi: none wrong, at least 99.5 % read`,
+    { timeout: 300_000 },
+    () => {
+      let read = 0
+      const wrong: string[] = []
+      for (let seed = 1; seed <= LINES; seed++) {
+        const r = random(seed)
+        const text = randomLine(r)
+        const of = {
+          dpi: 200,
+          turn: (r.next() * 2 - 1) * 1.5,
+          scale: 0.97 + r.next() * 0.06,
+          weight: (r.next() * 2 - 1) * 0.3,
+          noise: 0.03,
+          seed,
+        }
+        const got = readMicr(scanOf(text, of), 200)
+        if (!got.ok) continue
+        read++
+        if (got.value.text !== text) wrong.push(`seed ${seed}: ${text} read as ${got.value.text}`)
+      }
+      expect(wrong).toEqual([])
+      expect(read / LINES).toBeGreaterThanOrEqual(0.995)
+    },
+  )
+  it(
+    `refuses rather than misreads ${DAMAGED.toLocaleString('en-US')} damaged lines: holes, streaks, characters cut off, bars`,
+    { timeout: 300_000 },
+    () => {
+      const wrong: string[] = []
+      const refused = new Map<string, number>()
+      for (let seed = 1; seed <= DAMAGED; seed++) {
+        const r = random(seed + 7_000_000)
+        const kind = damages[seed % damages.length]!
+        const [text, dpi] = [randomLine(r), r.one([200, 240, 300])]
+        const whole = scanOf(text, {
+          dpi,
+          turn: (r.next() * 2 - 1) * 1.5,
+          scale: 0.97 + r.next() * 0.06,
+          weight: (r.next() * 2 - 1) * 0.3,
+          noise: r.next() * 0.03,
+          seed,
+        })
+        const torn = damaged(whole, dpi, kind, r)
+        const place = readMicr(whole, dpi)
+        // Told where the line lies, it is no less careful.
+        const told = place.ok ? readMicr(torn, dpi, ownShapes, guessOf(place.value, 0)) : undefined
+        if (told?.ok && told.value.text !== text)
+          wrong.push(`seed ${seed}, ${kind}, told where: ${text} read as ${told.value.text}`)
+        const got = readMicr(torn, dpi)
+        if (!got.ok) refused.set(kind, (refused.get(kind) ?? 0) + 1)
+        else if (got.value.text !== text)
+          wrong.push(`seed ${seed}, ${kind}: ${text} read as ${got.value.text}`)
+      }
+      expect(wrong).toEqual([])
+      // What is torn so that no character is left is never read at all.
+      expect(refused.get('bars')).toBe(Math.floor(DAMAGED / damages.length))
+    },
+  )
 })

@@ -6,7 +6,10 @@ import { likeness, templatesOf, type Template } from './likeness'
 import { levelStrip, pitchOf, tiltOf, type Strip } from './lineGeometry'
 import { ownShapes, type MicrShapes } from './shapes'
 
-/** What was read: the line from left to right with its blanks, how sure each character is (0 to 1), and where it lies in the image. */
+/**
+ * What was read: the line from left to right with its blanks, how sure each character is (0 to 1), and where
+ * it lies in the image.
+ */
 export interface MicrReading {
   readonly text: string
   readonly confidence: readonly number[]
@@ -18,12 +21,18 @@ export interface MicrReading {
   readonly foot: number
 }
 
-/** The least likeness (correlation) of a character to its drawing, and its lead over the next best, for it to count as read. */
+/**
+ * The least likeness (correlation) of a character to its drawing, and its lead over the next best, for it to
+ * count as read.
+ */
 const LEAST_LIKENESS = 0.62
 const LEAST_LEAD = 0.09
 /** Pixels over which ink is spread by the averaging over neighbours and the reading between pixels. */
 const BLUR = 4
-/** White wanted before and behind the line, in positions: less than it, a narrow character may have been cut off unseen. */
+/**
+ * White wanted before and behind the line, in positions: less than it, a narrow character may have been cut
+ * off unseen.
+ */
 const QUIET_LEFT = 0.75
 const QUIET_RIGHT = 0.8
 /** White kept around the ink, in positions: more than is wanted at its ends. */
@@ -32,23 +41,48 @@ const WHITE_AROUND = 2
 const BLANK = 0.045
 
 /** Where a character is looked for around its nominal place, in pixels, nearest first. */
-const nearby = [0, -0.5, 0.5, -1, 1, -1.5, 1.5].flatMap(dx => [0, -0.5, 0.5, -1, 1].map(dy => [dx, dy] as const)).sort((a, b) => Math.hypot(...a) - Math.hypot(...b))
+const nearby = [0, -0.5, 0.5, -1, 1, -1.5, 1.5]
+  .flatMap(dx => [0, -0.5, 0.5, -1, 1].map(dy => [dx, dy] as const))
+  .sort((a, b) => Math.hypot(...a) - Math.hypot(...b))
 
 /** A point of an image, from its upper left. */
-export interface Point { readonly x: number, readonly y: number }
-/** Where a line is thought to lie: its feet from the left edge of its first position to the right edge of its last, in pixels of the image. */
-export interface LineGuess { readonly from: Point, readonly to: Point, readonly positions: number }
+export interface Point {
+  readonly x: number
+  readonly y: number
+}
+/**
+ * Where a line is thought to lie: its feet from the left edge of its first position to the right edge of its
+ * last, in pixels of the image.
+ */
+export interface LineGuess {
+  readonly from: Point
+  readonly to: Point
+  readonly positions: number
+}
 
-const noLine = (): Result<never> => refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
+const noLine = (): Result<never> =>
+  refuse('micr-none', 'there is no MICR line in the picture', { field: 'micr' })
 
 /**
- * Reads the MICR line in an image of a check's foot (its clear band, or a scan of it) made at about `dpi` dots to the inch: finds tilt,
- * height, pitch, then compares each position with the shapes it was printed in. Up to 3 degrees of turn and 3.5 % of stretch are found by itself.
- * With a `guess` of where it lies, that is tried first, and counts only if every character there is read for sure.
- * Refused rather than guessed: no line there, or a character that is not surely one (`value` is what was read, with ? for it).
+ * Reads the MICR line in an image of a check's foot (its clear band, or a scan of it) made at about `dpi`
+ * dots to the inch: finds tilt,
+ * height, pitch, then compares each position with the shapes it was printed in. Up to 3 degrees of turn and
+ * 3.5 % of stretch are found by itself.
+ * With a `guess` of where it lies, that is tried first, and counts only if every character there is read for
+ * sure.
+ * Refused rather than guessed: no line there, or a character that is not surely one (`value` is what was
+ * read, with ? for it).
  */
-export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = ownShapes, guess?: LineGuess): Result<MicrReading> {
-  if (image.data.length !== image.w * image.h) throw new RangeError(`an image of ${image.w} x ${image.h} has ${image.w * image.h} pixels, not ${image.data.length}`)
+export function readMicr(
+  image: GreyImage,
+  dpi: number,
+  shapes: MicrShapes = ownShapes,
+  guess?: LineGuess,
+): Result<MicrReading> {
+  if (image.data.length !== image.w * image.h)
+    throw new RangeError(
+      `an image of ${image.w} x ${image.h} has ${image.w * image.h} pixels, not ${image.data.length}`,
+    )
   const templates = templatesOf(shapes)
   const there = guess && readWhereGuessed(image, templates, guess)
   if (there?.ok) return there
@@ -58,20 +92,36 @@ export function readMicr(image: GreyImage, dpi: number, shapes: MicrShapes = own
   const dark = darkness(part, darkOf)
   const place = locate(part, dark, dpi)
   if (!place) return noLine()
-  const strip = levelStrip(dark, part, place.tilt, place.foot, dpi * PITCH_IN / CELLS)
+  const strip = levelStrip(dark, part, place.tilt, place.foot, (dpi * PITCH_IN) / CELLS)
   const ends = endsOf(strip)
   if (!ends) return noLine()
-  return within(part, readStrip(strip, { ...place, ...ends, ...pitchOf(strip, dpi, ends.from, ends.to) }, strip.margin, templates))
+  return within(
+    part,
+    readStrip(
+      strip,
+      { ...place, ...ends, ...pitchOf(strip, dpi, ends.from, ends.to) },
+      strip.margin,
+      templates,
+    ),
+  )
 }
 
 /** What was read in a part of the image, told in pixels of the whole. */
-const within = (part: { x: number, y: number }, read: Result<MicrReading>): Result<MicrReading> => (read.ok ? good({ ...read.value, right: read.value.right + part.x, foot: read.value.foot + part.y }) : read)
+const within = (part: { x: number; y: number }, read: Result<MicrReading>): Result<MicrReading> =>
+  read.ok ? good({ ...read.value, right: read.value.right + part.x, foot: read.value.foot + part.y }) : read
 
-/** Pixels by which the foot may lie off its guess: more than a finished page is ever off, less than another row of cells. */
+/**
+ * Pixels by which the foot may lie off its guess: more than a finished page is ever off, less than another
+ * row of cells.
+ */
 const GUESS_ROOM = 2
 
 /** The same where the line is thought to lie: nothing is searched for but the last pixel. */
-function readWhereGuessed(image: GreyImage, templates: readonly Template[], { from, to, positions }: LineGuess): Result<MicrReading> {
+function readWhereGuessed(
+  image: GreyImage,
+  templates: readonly Template[],
+  { from, to, positions }: LineGuess,
+): Result<MicrReading> {
   const pitch = (to.x - from.x) / positions
   const cell = pitch / CELLS
   const slope = (from.y - to.y) / (to.x - from.x)
@@ -83,22 +133,36 @@ function readWhereGuessed(image: GreyImage, templates: readonly Template[], { fr
   const part = { ...inked, y: inked.y + rows.y }
   const dark = darkness(part, darkOf)
   const right = to.x - part.x
-  const [tilt, foot] = [Math.atan(slope) * 180 / Math.PI, to.y - part.y + slope * right]
+  const [tilt, foot] = [(Math.atan(slope) * 180) / Math.PI, to.y - part.y + slope * right]
   const strip = levelStrip(dark, part, tilt, foot, cell)
   const ends = endsOf(strip)
-  return ends ? within(part, readStrip(strip, { tilt, foot, ...ends, pitch, right }, GUESS_ROOM, templates)) : noLine()
+  return ends
+    ? within(part, readStrip(strip, { tilt, foot, ...ends, pitch, right }, GUESS_ROOM, templates))
+    : noLine()
 }
 
-/** The tilt of the line, and the row of its foot at the left edge of the image: where the window of the characters' height holds the most ink. */
-function locate(image: GreyImage, dark: Float32Array, dpi: number): { tilt: number, foot: number } | undefined {
+/**
+ * The tilt of the line, and the row of its foot at the left edge of the image: where the window of the
+ * characters' height holds the most ink.
+ */
+function locate(
+  image: GreyImage,
+  dark: Float32Array,
+  dpi: number,
+): { tilt: number; foot: number } | undefined {
   let count = 0
   for (let i = 0; i < dark.length; i++) if (dark[i]! > 0.5) count++
-  const cell = dpi * PITCH_IN / CELLS
+  const cell = (dpi * PITCH_IN) / CELLS
   if (count < cell * cell * 12) return undefined
   const [xs, ys] = [new Int32Array(count), new Int32Array(count)]
-  for (let y = 0, i = 0, n = 0; y < image.h; y++) for (let x = 0; x < image.w; x++, i++) if (dark[i]! > 0.5) { xs[n] = x; ys[n++] = y }
+  for (let y = 0, i = 0, n = 0; y < image.h; y++)
+    for (let x = 0; x < image.w; x++, i++)
+      if (dark[i]! > 0.5) {
+        xs[n] = x
+        ys[n++] = y
+      }
   const tilt = tiltOf(xs, ys, image.h, image.w)
-  const slope = Math.tan(tilt * Math.PI / 180)
+  const slope = Math.tan((tilt * Math.PI) / 180)
   const shift = Math.ceil(Math.abs(slope) * image.w) + 1
   const rows = new Float64Array(image.h + 2 * shift + 2)
   for (let i = 0; i < count; i++) rows[Math.round(ys[i]! + slope * xs[i]! + shift)]!++
@@ -106,36 +170,67 @@ function locate(image: GreyImage, dark: Float32Array, dpi: number): { tilt: numb
   let [band, most, sum] = [0, -1, 0]
   for (let i = 0; i < rows.length; i++) {
     sum += rows[i]! - (rows[i - high] ?? 0)
-    if (sum > most) { most = sum; band = i }
+    if (sum > most) {
+      most = sum
+      band = i
+    }
   }
   return { tilt, foot: band - shift + 1 }
 }
 
 /** The first and last column of the strip with ink of more than a cell's height. */
-function endsOf(strip: Strip): { from: number, to: number } | undefined {
+function endsOf(strip: Strip): { from: number; to: number } | undefined {
   let [from, to] = [strip.w, 0]
   const columns = new Uint16Array(strip.w)
-  for (let v = strip.margin; v < strip.h - strip.margin; v++) for (let u = 0, i = v * strip.w; u < strip.w; u++, i++) if (strip.data[i]! > 0.5) columns[u]!++
-  for (let u = 0; u < strip.w; u++) if (columns[u]! > strip.cell) { from = Math.min(from, u); to = Math.max(to, u) }
+  for (let v = strip.margin; v < strip.h - strip.margin; v++)
+    for (let u = 0, i = v * strip.w; u < strip.w; u++, i++) if (strip.data[i]! > 0.5) columns[u]!++
+  for (let u = 0; u < strip.w; u++)
+    if (columns[u]! > strip.cell) {
+      from = Math.min(from, u)
+      to = Math.max(to, u)
+    }
   return to > from ? { from, to } : undefined
 }
 
-/** What is known of a line before its characters are: its tilt and foot, where its ink begins and ends, its pitch, the right edge of a position. */
-interface Known { readonly tilt: number, readonly foot: number, readonly from: number, readonly to: number, readonly pitch: number, readonly right: number }
+/**
+ * What is known of a line before its characters are: its tilt and foot, where its ink begins and ends, its
+ * pitch, the right edge of a position.
+ */
+interface Known {
+  readonly tilt: number
+  readonly foot: number
+  readonly from: number
+  readonly to: number
+  readonly pitch: number
+  readonly right: number
+}
 
 /** Reads the characters of a strip; its foot is looked for `room` pixels up and down. */
-function readStrip(strip: Strip, known: Known, room: number, templates: readonly Template[]): Result<MicrReading> {
+function readStrip(
+  strip: Strip,
+  known: Known,
+  room: number,
+  templates: readonly Template[],
+): Result<MicrReading> {
   const { from, to, pitch, right } = known
   const cell = pitch / CELLS
   // A character may be cut off, or lost whole, where the picture ends close to the line.
-  if (from < pitch * QUIET_LEFT || to > strip.w - pitch * QUIET_RIGHT) return refuse('micr-edge', 'the picture ends too close to the MICR line: a character may be cut off', { field: 'micr' })
+  if (from < pitch * QUIET_LEFT || to > strip.w - pitch * QUIET_RIGHT)
+    return refuse('micr-edge', 'the picture ends too close to the MICR line: a character may be cut off', {
+      field: 'micr',
+    })
 
   const values = new Float32Array(ROWS * COLS)
   const places: number[] = []
-  for (let r = right + Math.floor((from - right) / pitch) * pitch; r < to + pitch; r += pitch) if (r > from + cell * 0.5 && r - COLS * cell < to - cell * 0.5) places.push(r)
+  for (let r = right + Math.floor((from - right) / pitch) * pitch; r < to + pitch; r += pitch)
+    if (r > from + cell * 0.5 && r - COLS * cell < to - cell * 0.5) places.push(r)
   const inkIn = (r: number): number => {
     let [s, n] = [0, 0]
-    for (let v = strip.margin; v < strip.h - strip.margin; v++) for (let u = Math.max(0, Math.round(r - COLS * cell)); u < Math.min(strip.w, Math.round(r)); u++) { s += strip.data[v * strip.w + u]!; n++ }
+    for (let v = strip.margin; v < strip.h - strip.margin; v++)
+      for (let u = Math.max(0, Math.round(r - COLS * cell)); u < Math.min(strip.w, Math.round(r)); u++) {
+        s += strip.data[v * strip.w + u]!
+        n++
+      }
     return n ? s / n : 0
   }
   const inked = places.map(inkIn)
@@ -149,7 +244,10 @@ function readStrip(strip: Strip, known: Known, room: number, templates: readonly
   for (let dy = -room; dy <= room; dy += 0.5) {
     let s = 0
     for (const r of sure) s += likeness(strip, r, foot0 + dy, pitch, values, templates).score
-    if (s > top) { top = s; foot = foot0 + dy }
+    if (s > top) {
+      top = s
+      foot = foot0 + dy
+    }
   }
 
   let text = ''
@@ -184,9 +282,25 @@ function readStrip(strip: Strip, known: Known, room: number, templates: readonly
   }
   const begin = text.length - text.trimStart().length
   const line = text.trim()
-  if (doubt || line === '') return refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, { field: 'micr', value: line })
-  if (unexplained(strip, explained, cell, BLUR) > MOST_UNEXPLAINED) return refuse('micr-damaged', `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`, { field: 'micr', value: line })
+  if (doubt || line === '')
+    return refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, {
+      field: 'micr',
+      value: line,
+    })
+  if (unexplained(strip, explained, cell, BLUR) > MOST_UNEXPLAINED)
+    return refuse(
+      'micr-damaged',
+      `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`,
+      { field: 'micr', value: line },
+    )
   const lastRight = (places[begin + line.length - 1] ?? right) + aside / line.replaceAll(' ', '').length
-  const climb = Math.tan(known.tilt * Math.PI / 180) * lastRight
-  return good({ text: line, confidence: confidence.slice(begin, begin + line.length), pitch, tilt: known.tilt, right: lastRight, foot: known.foot - foot0 + foot - climb })
+  const climb = Math.tan((known.tilt * Math.PI) / 180) * lastRight
+  return good({
+    text: line,
+    confidence: confidence.slice(begin, begin + line.length),
+    pitch,
+    tilt: known.tilt,
+    right: lastRight,
+    foot: known.foot - foot0 + foot - climb,
+  })
 }

@@ -1,10 +1,29 @@
-/** The characters of the MICR line. Symbols by their use: Unicode's names of the last two are swapped relative to it. */
+/**
+ * The characters of the MICR line. Symbols by their use: Unicode's names of the last two are swapped relative
+ * to it.
+ */
 export const TRANSIT = '\u2446'
 export const AMOUNT = '\u2447'
 export const ON_US = '\u2448'
 export const DASH = '\u2449'
 
-export const micrCharacters = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', TRANSIT, AMOUNT, ON_US, DASH] as const
+export const micrCharacters = [
+  '0',
+  '1',
+  '2',
+  '3',
+  '4',
+  '5',
+  '6',
+  '7',
+  '8',
+  '9',
+  TRANSIT,
+  AMOUNT,
+  ON_US,
+  DASH,
+] as const
 export type MicrCharacter = (typeof micrCharacters)[number]
 
-export const isMicr = (char: string): char is MicrCharacter => (micrCharacters as readonly string[]).includes(char)
+export const isMicr = (char: string): char is MicrCharacter =>
+  (micrCharacters as readonly string[]).includes(char)

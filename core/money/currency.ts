@@ -1,17 +1,38 @@
 import type { Language } from './locale'
 
-/** What a currency is called in words: `dollars`, and for its hundredths where they are named (`pence`, `paise`). */
-export interface CurrencyWords { readonly name: string, readonly minor?: string | undefined }
+/**
+ * What a currency is called in words: `dollars`, and for its hundredths where they are named (`pence`,
+ * `paise`).
+ */
+export interface CurrencyWords {
+  readonly name: string
+  readonly minor?: string | undefined
+}
 
-/** A word for money in one language: for one of it, for many, and whether the numbers before it take the feminine. */
-export interface MoneyWord { readonly one: string, readonly many: string, readonly feminine: boolean }
+/**
+ * A word for money in one language: for one of it, for many, and whether the numbers before it take the
+ * feminine.
+ */
+export interface MoneyWord {
+  readonly one: string
+  readonly many: string
+  readonly feminine: boolean
+}
 const word = (one: string, many: string, feminine = false): MoneyWord => ({ one, many, feminine })
 
 /** Money as our accounts name it in English, in every language we print. */
 const known: Readonly<Record<string, Readonly<Record<Language, MoneyWord>>>> = {
   dollars: { en: word('dollar', 'dollars'), fr: word('dollar', 'dollars'), es: word('dólar', 'dólares') },
-  pounds: { en: word('pound', 'pounds'), fr: word('livre', 'livres', true), es: word('libra', 'libras', true) },
-  rupees: { en: word('rupee', 'rupees'), fr: word('roupie', 'roupies', true), es: word('rupia', 'rupias', true) },
+  pounds: {
+    en: word('pound', 'pounds'),
+    fr: word('livre', 'livres', true),
+    es: word('libra', 'libras', true),
+  },
+  rupees: {
+    en: word('rupee', 'rupees'),
+    fr: word('roupie', 'roupies', true),
+    es: word('rupia', 'rupias', true),
+  },
   euros: { en: word('euro', 'euros'), fr: word('euro', 'euros'), es: word('euro', 'euros') },
   cents: { en: word('cent', 'cents'), fr: word('cent', 'cents'), es: word('centavo', 'centavos') },
   pence: { en: word('penny', 'pence'), fr: word('penny', 'pence'), es: word('penique', 'peniques') },
@@ -19,9 +40,15 @@ const known: Readonly<Record<string, Readonly<Record<Language, MoneyWord>>>> = {
 }
 
 /** One of something that we have no word for: its plural is told, and an ending in s goes. */
-const singular = (many: string, language: Language): string => (language === 'es' && /[^aeiou]es$/i.test(many) ? many.slice(0, -2) : /[^s]s$/i.test(many) ? many.slice(0, -1) : many)
+const singular = (many: string, language: Language): string =>
+  language === 'es' && /[^aeiou]es$/i.test(many)
+    ? many.slice(0, -2)
+    : /[^s]s$/i.test(many)
+      ? many.slice(0, -1)
+      : many
 
 /** The word of a currency in a language: translated where we know it, else as it was typed. */
-export const moneyWord = (name: string, language: Language): MoneyWord => known[name.trim().toLowerCase()]?.[language] ?? word(singular(name, language), name)
+export const moneyWord = (name: string, language: Language): MoneyWord =>
+  known[name.trim().toLowerCase()]?.[language] ?? word(singular(name, language), name)
 /** The word for so many of it. */
 export const counted = (of: MoneyWord, n: number): string => (n === 1 ? of.one : of.many)

@@ -15,13 +15,22 @@ const threes = /\B(?=(\d{3})+$)/g
 const lakhs = /\B(?=(\d{2})*\d{3}$)/g
 const NO_BREAK_SPACE = '\u00a0'
 
-/** The amount in figures as its locale writes them: `$1,234.56`; `1 234,56 $` (with no-break spaces); `12,34,567.00`. Negative with a leading minus. */
+/**
+ * The amount in figures as its locale writes them: `$1,234.56`; `1 234,56 $` (with no-break spaces);
+ * `12,34,567.00`. Negative with a leading minus.
+ */
 export function figures(amount: Cents, style: FiguresStyle = {}): string {
   const n = Math.abs(amount)
   const whole = String(Math.floor(n / 100))
   const rest = String(n % 100).padStart(2, '0')
-  const text = style.locale === 'fr-CA' ? `${whole.replace(threes, NO_BREAK_SPACE)},${rest}` : `${whole.replace(style.locale === 'en-IN' ? lakhs : threes, ',')}.${rest}`
+  const text =
+    style.locale === 'fr-CA'
+      ? `${whole.replace(threes, NO_BREAK_SPACE)},${rest}`
+      : `${whole.replace(style.locale === 'en-IN' ? lakhs : threes, ',')}.${rest}`
   const starred = `${'*'.repeat(style.stars ?? 0)}${text}`
-  const signed = style.locale === 'fr-CA' && style.sign ? `${starred}${NO_BREAK_SPACE}${style.sign}` : `${style.sign ?? ''}${starred}`
+  const signed =
+    style.locale === 'fr-CA' && style.sign
+      ? `${starred}${NO_BREAK_SPACE}${style.sign}`
+      : `${style.sign ?? ''}${starred}`
   return `${amount < 0 ? '-' : ''}${signed}`
 }

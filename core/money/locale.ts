@@ -3,4 +3,5 @@ export const locales = ['en-US', 'en-CA', 'fr-CA', 'es-US', 'en-GB', 'en-IN'] as
 export type Locale = (typeof locales)[number]
 export type Language = 'en' | 'fr' | 'es'
 
-export const languageOf = (locale: Locale): Language => (locale === 'fr-CA' ? 'fr' : locale === 'es-US' ? 'es' : 'en')
+export const languageOf = (locale: Locale): Language =>
+  locale === 'fr-CA' ? 'fr' : locale === 'es-US' ? 'es' : 'en'

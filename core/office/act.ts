@@ -5,7 +5,8 @@ import type { Reading } from './reading'
 import type { Changes, TableName } from './tables'
 
 /**
- * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a pure function of that. The act holds `lock`,
+ * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a
+ * pure function of that. The act holds `lock`,
  * so that two tabs cannot do what excludes each other, and touches no table but those it names.
  */
 export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
@@ -17,7 +18,8 @@ export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
   decide(known: Known, input: Input, stamp: Stamp): Decision<Out>
 }
 /** Ties what is gathered to what is decided. */
-export const act = <Input, Known, Out extends Changes>(of: Act<Input, Known, Out>): Act<Input, Known, Out> => of
+export const act = <Input, Known, Out extends Changes>(of: Act<Input, Known, Out>): Act<Input, Known, Out> =>
+  of
 
 /** What an act needs of the trail: whether a key stands in it, and its last line. */
 export interface TrailReading {
@@ -25,9 +27,19 @@ export interface TrailReading {
   last(): Promise<TrailLine | undefined>
 }
 
-/** Where an office is kept. `settle` gives the work a view of the tables under the lock, and keeps what it gives back as a whole, or nothing. */
+/**
+ * Where an office is kept. `settle` gives the work a view of the tables under the lock, and keeps what it
+ * gives back as a whole, or nothing.
+ */
 export interface Keeping extends Reading {
-  settle<T>(lock: string, tables: { reads: readonly TableName[], writes: readonly TableName[] }, work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>): Promise<T>
+  settle<T>(
+    lock: string,
+    tables: { reads: readonly TableName[]; writes: readonly TableName[] },
+    work: (
+      reading: Reading & { readonly trail: TrailReading },
+      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+    ) => Promise<T>,
+  ): Promise<T>
 }
 
 /** Running balances follow from entries: where these are written, those are. */
@@ -37,16 +49,27 @@ const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[]
 async function withWhatFollows(changes: Changes, reading: Reading): Promise<Changes> {
   const { entries } = changes
   if (!entries?.length) return changes
-  const replaced = await reading.many('entries', entries.map(e => e.id))
+  const replaced = await reading.many(
+    'entries',
+    entries.map(e => e.id),
+  )
   const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
   return { ...changes, totals: totalsAfter(before, entries, replaced) }
 }
 
-/** Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has changed. */
-export async function perform<Input, Known, Out extends Changes>(office: Keeping, of: Act<Input, Known, Out>, input: Input, stamp: Stamp): Promise<Result<Out>> {
+/**
+ * Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has
+ * changed.
+ */
+export async function perform<Input, Known, Out extends Changes>(
+  office: Keeping,
+  of: Act<Input, Known, Out>,
+  input: Input,
+  stamp: Stamp,
+): Promise<Result<Out>> {
   const tables = { reads: of.reads, writes: withThoseThatFollow(of.writes) }
   return office.settle(await of.lock(input, office), tables, async (reading, keep) => {
-    if (stamp.key && await reading.trail.has(stamp.key)) return doneAlready()
+    if (stamp.key && (await reading.trail.has(stamp.key))) return doneAlready()
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
     const changes = await withWhatFollows(decision.value.changes, reading)

@@ -33,15 +33,55 @@ import { withdraw } from './acts/withdraw'
 
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
 const acts = {
-  addPrinter, amend, archiveBook, bringBack, cancel, clear, closePeriod, confirmFit, countOff, draw, drop, giveFate, keepFit, keepMicr, load, openAccount, openBook, pick, print, printAgain, printCopy, record, replace, saveAccount, saveLayout, saveStock, switchBook, takeBack, withdraw,
+  addPrinter,
+  amend,
+  archiveBook,
+  bringBack,
+  cancel,
+  clear,
+  closePeriod,
+  confirmFit,
+  countOff,
+  draw,
+  drop,
+  giveFate,
+  keepFit,
+  keepMicr,
+  load,
+  openAccount,
+  openBook,
+  pick,
+  print,
+  printAgain,
+  printCopy,
+  record,
+  replace,
+  saveAccount,
+  saveLayout,
+  saveStock,
+  switchBook,
+  takeBack,
+  withdraw,
 } as const
 export type ActName = keyof typeof acts
-type Inputs = { readonly [N in ActName]: (typeof acts)[N] extends Act<infer Input, infer _Known, infer _Out> ? Input : never }
-type Outs = { readonly [N in ActName]: (typeof acts)[N] extends Act<infer _Input, infer _Known, infer Out> ? Out : never }
+type Inputs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer Input, infer _Known, infer _Out> ? Input : never
+}
+type Outs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer _Input, infer _Known, infer Out> ? Out : never
+}
 /** What an act is told, and the rows that it writes. */
 export type InputOf<N extends ActName> = Inputs[N]
 export type WrittenBy<N extends ActName> = Outs[N]
 
-/** Does an act of this name: the only way in which anything in an office changes. Gives the rows that were written. */
-export const perform = <N extends ActName>(office: Keeping, name: N, input: InputOf<N>, stamp: Stamp): Promise<Result<WrittenBy<N>>> =>
+/**
+ * Does an act of this name: the only way in which anything in an office changes. Gives the rows that were
+ * written.
+ */
+export const perform = <N extends ActName>(
+  office: Keeping,
+  name: N,
+  input: InputOf<N>,
+  stamp: Stamp,
+): Promise<Result<WrittenBy<N>>> =>
   performAct(office, acts[name] as unknown as Act<InputOf<N>, unknown, WrittenBy<N>>, input, stamp)

@@ -8,7 +8,10 @@ import type { Reading } from './reading'
 
 /** The number book from which an account's next run takes its numbers. */
 export async function bookOf(reading: Reading, accountId: Id<'account'>): Promise<NumberBook> {
-  const book = bookInUse(await reading.where('books', 'account', [accountId]), (await one(reading, 'accounts', accountId)).bookId)
+  const book = bookInUse(
+    await reading.where('books', 'account', [accountId]),
+    (await one(reading, 'accounts', accountId)).bookId,
+  )
   if (!book) throw new RangeError(`account ${accountId} has no number book`)
   return book
 }
@@ -16,7 +19,14 @@ export async function bookOf(reading: Reading, accountId: Id<'account'>): Promis
 /** Which number goes on which sheet of a loaded run; refused where it no longer fits. */
 export async function planOf(reading: Reading, runId: Id<'run'>): Promise<Result<PlannedCheck[]>> {
   const { run, account, book } = await runWith(reading, runId)
-  return plan(run, await byId(reading, 'payments', run.paymentIds), book, await reading.fates(book.id), paperOfBook(await stockOf(reading, account), book), account.signing)
+  return plan(
+    run,
+    await byId(reading, 'payments', run.paymentIds),
+    book,
+    await reading.fates(book.id),
+    paperOfBook(await stockOf(reading, account), book),
+    account.signing,
+  )
 }
 
 /** What the PDF of a loaded run would be made of. */
@@ -25,5 +35,9 @@ export async function madeOf(reading: Reading, runId: Id<'run'>): Promise<Result
   if (!planned.ok) return planned
   const { account, book } = await runWith(reading, runId)
   const { layout, facts, stock } = await printsWith(reading, account)
-  return good({ checks: planned.value.map(p => p.facts), version: layoutVersion(layout, paperOfBook(stock, book), facts).id, places: placesOf(planned.value) })
+  return good({
+    checks: planned.value.map(p => p.facts),
+    version: layoutVersion(layout, paperOfBook(stock, book), facts).id,
+    places: placesOf(planned.value),
+  })
 }

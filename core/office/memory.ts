@@ -3,14 +3,26 @@ import type { CheckNumber, NumberRow } from '../books/book'
 import type { TrailLine } from '../trail/trail'
 import type { Keeping, TrailReading } from './act'
 import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
-import { keyOf, tableNames, type Changes, type KeyOf, type Snapshot, type TableName, type Tables } from './tables'
+import {
+  keyOf,
+  tableNames,
+  type Changes,
+  type KeyOf,
+  type Snapshot,
+  type TableName,
+  type Tables,
+} from './tables'
 
 type Row = Parameters<typeof keyOf>[0]
 type Kept = { [T in Exclude<TableName, 'trail'>]: Map<KeyOf<T>, Tables[T]> }
 const kinds = tableNames.filter(t => t !== 'trail')
-const indexOf = (table: TableName): [string, (row: never) => string | undefined][] => Object.entries((indexes as Record<string, Record<string, (row: never) => string | undefined>>)[table] ?? {})
+const indexOf = (table: TableName): [string, (row: never) => string | undefined][] =>
+  Object.entries((indexes as Record<string, Record<string, (row: never) => string | undefined>>)[table] ?? {})
 
-/** An office held in memory: for the demo, for tests, for the command line, and as the plain version the store is compared with. */
+/**
+ * An office held in memory: for the demo, for tests, for the command line, and as the plain version the store
+ * is compared with.
+ */
 export class MemoryOffice implements Keeping {
   readonly kept = Object.fromEntries(kinds.map(t => [t, new Map()])) as unknown as Kept
   readonly trail: TrailLine[] = []
@@ -23,7 +35,11 @@ export class MemoryOffice implements Keeping {
 
   /** Takes rows in without an act: what was there before, e.g. a snapshot. */
   put(changes: Changes): void {
-    for (const [table, rows] of Object.entries(changes) as unknown as [Exclude<TableName, 'trail'>, readonly Row[]][]) for (const row of rows) this.putRow(table, row)
+    for (const [table, rows] of Object.entries(changes) as unknown as [
+      Exclude<TableName, 'trail'>,
+      readonly Row[],
+    ][])
+      for (const row of rows) this.putRow(table, row)
     for (const row of changes.numbers ?? []) this.rowsOf(row.bookId).set(row.number, row)
   }
 
@@ -47,19 +63,27 @@ export class MemoryOffice implements Keeping {
     return index
   }
 
-  get = async <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> => (this.kept[table as Exclude<T, 'trail'>] as unknown as Map<KeyOf<T>, Tables[T]>).get(id)
+  get = async <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> =>
+    (this.kept[table as Exclude<T, 'trail'>] as unknown as Map<KeyOf<T>, Tables[T]>).get(id)
 
   many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> => {
     const rows = this.kept[table as Exclude<T, 'trail'>] as unknown as Map<KeyOf<T>, Tables[T]>
-    return ids.flatMap((id) => { const row = rows.get(id); return row === undefined ? [] : [row] })
+    return ids.flatMap(id => {
+      const row = rows.get(id)
+      return row === undefined ? [] : [row]
+    })
   }
 
-  where = async <T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]> => this.found(table, index, values)
+  where = async <T extends Indexed>(
+    table: T,
+    index: IndexOf<T>,
+    values: readonly string[],
+  ): Promise<Tables[T][]> => this.found(table, index, values)
 
   /** The same at once, for who holds the office in hand. */
   found<T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Tables[T][] {
     const rows = this.kept[table] as unknown as Map<string, Tables[T]>
-    return values.flatMap(value => [...this.index(table, index).get(value) ?? []].map(id => rows.get(id)!))
+    return values.flatMap(value => [...(this.index(table, index).get(value) ?? [])].map(id => rows.get(id)!))
   }
 
   newest = async <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> => {
@@ -71,7 +95,10 @@ export class MemoryOffice implements Keeping {
     return keys ? keys.flatMap(key => found.get(key) ?? []) : [...found.values()]
   }
 
-  all = async <T extends TableName>(table: T): Promise<Tables[T][]> => (table === 'trail' ? [...this.trail] : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
+  all = async <T extends TableName>(table: T): Promise<Tables[T][]> =>
+    (table === 'trail'
+      ? [...this.trail]
+      : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
   fates = async (bookId: Id<'book'>): Promise<BookFates> => this.rowsOf(bookId)
 
   rowsOf(bookId: Id<'book'>): Map<CheckNumber, NumberRow> {
@@ -80,29 +107,45 @@ export class MemoryOffice implements Keeping {
     return rows
   }
 
-  settle<T>(_lock: string, { reads, writes }: { reads: readonly TableName[], writes: readonly TableName[] }, work: (reading: Reading & { readonly trail: TrailReading }, keep: (changes: Changes, line: TrailLine) => Promise<void>) => Promise<T>): Promise<T> {
+  settle<T>(
+    _lock: string,
+    { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
+    work: (
+      reading: Reading & { readonly trail: TrailReading },
+      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+    ) => Promise<T>,
+  ): Promise<T> {
     const named = new Set<TableName>([...reads, ...writes])
     const must = <T extends TableName>(table: T, among: readonly TableName[] | ReadonlySet<TableName>): T => {
       if (![...among].includes(table)) throw new RangeError(`the act does not name ${table}`)
       return table
     }
     const reading: Reading & { readonly trail: TrailReading } = {
-      get: (table, id) => this.get(must(table, named), id), many: (table, ids) => this.many(must(table, named), ids), where: (table, index, values) => this.where(must(table, named), index, values),
+      get: (table, id) => this.get(must(table, named), id),
+      many: (table, ids) => this.many(must(table, named), ids),
+      where: (table, index, values) => this.where(must(table, named), index, values),
       newest: (table, keys) => this.newest(must(table, named), keys),
-      all: table => this.all(must(table, named)), fates: id => this.fates(must('numbers', named) && id),
+      all: table => this.all(must(table, named)),
+      fates: id => this.fates(must('numbers', named) && id),
       trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
     }
-    const mine = this.turn.then(() => work(reading, async (changes, line) => {
-      for (const [table, rows] of Object.entries(changes)) if (rows?.length) must(table as TableName, writes)
-      this.put(changes)
-      this.trail.push(line)
-      if (line.key) this.keys.add(line.key)
-    }))
+    const mine = this.turn.then(() =>
+      work(reading, async (changes, line) => {
+        for (const [table, rows] of Object.entries(changes))
+          if (rows?.length) must(table as TableName, writes)
+        this.put(changes)
+        this.trail.push(line)
+        if (line.key) this.keys.add(line.key)
+      }),
+    )
     this.turn = mine.catch(() => {})
     return mine
   }
 
   snapshot(): Snapshot {
-    return { ...Object.fromEntries(kinds.map(t => [t, [...this.kept[t].values()]])), trail: [...this.trail] } as unknown as Snapshot
+    return {
+      ...Object.fromEntries(kinds.map(t => [t, [...this.kept[t].values()]])),
+      trail: [...this.trail],
+    } as unknown as Snapshot
   }
 }

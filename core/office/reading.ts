@@ -7,7 +7,10 @@ import type { KeyOf, TableName, Tables } from './tables'
 /** A run that is not finished: no other may be begun on its number book. */
 const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 'at the printer'
 
-/** What rows are found by besides their keys: each index tells under what a row stands, undefined where under nothing. */
+/**
+ * What rows are found by besides their keys: each index tells under what a row stands, undefined where under
+ * nothing.
+ */
 export const indexes = {
   payees: { company: (row: Tables['payees']) => row.companyId },
   books: { account: (row: NumberBook) => row.accountId },
@@ -15,7 +18,9 @@ export const indexes = {
   numbers: { payment: (row: Tables['numbers']) => row.check?.paymentId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
   owns: { layout: (row: Tables['owns']) => row.layoutKey },
-} as const satisfies { readonly [T in TableName]?: Readonly<Record<string, (row: Tables[T]) => string | undefined>> }
+} as const satisfies {
+  readonly [T in TableName]?: Readonly<Record<string, (row: Tables[T]) => string | undefined>>
+}
 export type Indexed = keyof typeof indexes
 export type IndexOf<T extends Indexed> = keyof (typeof indexes)[T] & string
 

@@ -10,7 +10,12 @@ import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
 import type { TrailLine } from '../trail/trail'
 
 /** The PDF of a run, in bytes, kept until its count-off and after. */
-export interface Paper { readonly runId: Id<'run'>, readonly bytes: Uint8Array, /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array, readonly madeAt: string }
+export interface Paper {
+  readonly runId: Id<'run'>
+  readonly bytes: Uint8Array
+  /** Continuation sheets on plain paper, where there are any. */ readonly continuation?: Uint8Array
+  readonly madeAt: string
+}
 
 /** Everything that is kept of an office, a list for each kind of thing. */
 export interface Tables {
@@ -36,11 +41,36 @@ export interface Tables {
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
-export const tableNames = ['companies', 'ledgers', 'accounts', 'books', 'payees', 'payments', 'numbers', 'runs', 'copies', 'layoutVersions', 'layouts', 'owns', 'stocks', 'printers', 'fits', 'entries', 'totals', 'papers', 'trail'] as const satisfies readonly TableName[]
+export const tableNames = [
+  'companies',
+  'ledgers',
+  'accounts',
+  'books',
+  'payees',
+  'payments',
+  'numbers',
+  'runs',
+  'copies',
+  'layoutVersions',
+  'layouts',
+  'owns',
+  'stocks',
+  'printers',
+  'fits',
+  'entries',
+  'totals',
+  'papers',
+  'trail',
+] as const satisfies readonly TableName[]
 
 /** The key of a table's rows. */
-export type KeyOf<T extends TableName> = Tables[T] extends { readonly id: infer K } ? K : Tables[T] extends { readonly runId: infer K } ? K : number
-export const keyOf = (row: { readonly id: string } | { readonly runId: string }): string => ('id' in row ? row.id : row.runId)
+export type KeyOf<T extends TableName> = Tables[T] extends { readonly id: infer K }
+  ? K
+  : Tables[T] extends { readonly runId: infer K }
+    ? K
+    : number
+export const keyOf = (row: { readonly id: string } | { readonly runId: string }): string =>
+  'id' in row ? row.id : row.runId
 
 /** What an act writes: whole rows, by table; a row with a known key takes the place of the old one. */
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }

@@ -3,7 +3,9 @@ import type { Field, Layout } from './layout'
 /** What of a layout is not a field. */
 export type LayoutSettings = Omit<Layout, 'fields'>
 
-/** One side of an edit: only what differs on the two sides. A field that is `null` is not there on this side. */
+/**
+ * One side of an edit: only what differs on the two sides. A field that is `null` is not there on this side.
+ */
 interface Side {
   readonly settings: Partial<LayoutSettings>
   readonly fields: Readonly<Record<string, Field | null>>
@@ -11,7 +13,10 @@ interface Side {
 }
 
 /** A change of a layout as a value: it can be applied, and taken back. */
-export interface LayoutEdit { readonly before: Side, readonly after: Side }
+export interface LayoutEdit {
+  readonly before: Side
+  readonly after: Side
+}
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 const settingsOf = ({ fields: _, ...settings }: Layout): LayoutSettings => settings
@@ -23,11 +28,15 @@ export function editBetween(a: Layout, b: Layout): LayoutEdit | undefined {
   const pick = (s: LayoutSettings): Partial<LayoutSettings> => Object.fromEntries(keys.map(k => [k, s[k]]))
   const [fa, fb] = [new Map(a.fields.map(f => [f.id, f])), new Map(b.fields.map(f => [f.id, f]))]
   const ids = [...new Set([...fa.keys(), ...fb.keys()])].filter(id => !same(fa.get(id), fb.get(id)))
-  const side = (map: Map<string, Field>): Record<string, Field | null> => Object.fromEntries(ids.map(id => [id, map.get(id) ?? null]))
+  const side = (map: Map<string, Field>): Record<string, Field | null> =>
+    Object.fromEntries(ids.map(id => [id, map.get(id) ?? null]))
   const [oa, ob] = [[...fa.keys()], [...fb.keys()]]
   const reordered = !same(oa, ob)
   if (!keys.length && !ids.length && !reordered) return undefined
-  return { before: { settings: pick(sa), fields: side(fa), order: reordered ? oa : null }, after: { settings: pick(sb), fields: side(fb), order: reordered ? ob : null } }
+  return {
+    before: { settings: pick(sa), fields: side(fa), order: reordered ? oa : null },
+    after: { settings: pick(sb), fields: side(fb), order: reordered ? ob : null },
+  }
 }
 
 function take(layout: Layout, side: Side): Layout {

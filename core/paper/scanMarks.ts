@@ -6,7 +6,10 @@ const LEAST: Mm = 12
 /** Rows or columns so close together are one line. */
 const JOIN: Mm = 0.8
 
-/** Places of dark lines along one way: for each row (or column) whether a dark run is long enough, then the middle of each group. */
+/**
+ * Places of dark lines along one way: for each row (or column) whether a dark run is long enough, then the
+ * middle of each group.
+ */
 function along(long: number, high: number, dark: (i: number, j: number) => boolean, perMm: number): Mm[] {
   const need = LEAST * perMm
   const rows: number[] = []
@@ -25,11 +28,19 @@ function along(long: number, high: number, dark: (i: number, j: number) => boole
     else groups.push([j])
   }
   // A broad dark area is no line: its two edges are.
-  return groups.flatMap(g => (g.length > JOIN * 3 * perMm ? [g[0]!, g.at(-1)! + 1] : [(g[0]! + g.at(-1)! + 1) / 2])).map(j => Math.round(j / perMm * 100) / 100)
+  return groups
+    .flatMap(g => (g.length > JOIN * 3 * perMm ? [g[0]!, g.at(-1)! + 1] : [(g[0]! + g.at(-1)! + 1) / 2]))
+    .map(j => Math.round((j / perMm) * 100) / 100)
 }
 
-/** Lines that the stationer printed, as found in a straightened scan of `perMm` pixels to the millimetre (grey, 0 black): where fields may snap to. In mm of the sheet. */
-export function scanMarks(image: { readonly w: number, readonly h: number, readonly data: Uint8Array }, perMm: number): SnapLines {
+/**
+ * Lines that the stationer printed, as found in a straightened scan of `perMm` pixels to the millimetre
+ * (grey, 0 black): where fields may snap to. In mm of the sheet.
+ */
+export function scanMarks(
+  image: { readonly w: number; readonly h: number; readonly data: Uint8Array },
+  perMm: number,
+): SnapLines {
   const counts = new Uint32Array(256)
   for (const v of image.data) counts[v]!++
   let paper = 255

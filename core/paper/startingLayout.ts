@@ -5,31 +5,62 @@ import stubFaces from './data/stub-faces.json'
 import { layoutSchema, type Layout } from './layout'
 import { panelOf, rolesOf, type Panel, type Stock } from './stock'
 
-export const localeOf: Readonly<Record<Country, Locale>> = { US: 'en-US', CA: 'en-CA', IN: 'en-IN', GB: 'en-GB' }
+export const localeOf: Readonly<Record<Country, Locale>> = {
+  US: 'en-US',
+  CA: 'en-CA',
+  IN: 'en-IN',
+  GB: 'en-GB',
+}
 
-interface Size { readonly w: number, readonly h: number }
-interface FaceField { readonly id: string, readonly kind: string, readonly columns?: readonly { readonly w: number }[], readonly x?: number, readonly y?: number, readonly w?: number, readonly h?: number }
-interface Face extends Size { readonly id: string, readonly fields: readonly FaceField[] }
+interface Size {
+  readonly w: number
+  readonly h: number
+}
+interface FaceField {
+  readonly id: string
+  readonly kind: string
+  readonly columns?: readonly { readonly w: number }[]
+  readonly x?: number
+  readonly y?: number
+  readonly w?: number
+  readonly h?: number
+}
+interface Face extends Size {
+  readonly id: string
+  readonly fields: readonly FaceField[]
+}
 
 const round = (n: number): number => Math.round(n * 100) / 100
-/** An edge left of the middle keeps its distance from the left, one right of it its distance from the right; the same up and down. */
+/**
+ * An edge left of the middle keeps its distance from the left, one right of it its distance from the right;
+ * the same up and down.
+ */
 const edge = (at: number, from: number, to: number): number => (at <= from / 2 ? at : at + to - from)
 const CLEAR = 15.875
 
 /**
- * Moves the fields of a face onto a panel of another size. Across, edges keep their distance from the nearer side; down, a check is
+ * Moves the fields of a face onto a panel of another size. Across, edges keep their distance from the nearer
+ * side; down, a check is
  * stretched above its clear band, and a stub keeps its distance from the nearer edge.
  */
 function fitted(face: Face, panel: Panel): FaceField[] {
-  const down = panel.role === 'check'
-    ? (y: number): number => y * (panel.h - CLEAR) / (face.h - CLEAR)
-    : (y: number): number => edge(y, face.h, panel.h)
-  return face.fields.map((f) => {
+  const down =
+    panel.role === 'check'
+      ? (y: number): number => (y * (panel.h - CLEAR)) / (face.h - CLEAR)
+      : (y: number): number => edge(y, face.h, panel.h)
+  return face.fields.map(f => {
     if (f.x === undefined || f.y === undefined || f.w === undefined || f.h === undefined) return f
     const [x, y] = [edge(f.x, face.w, panel.w), down(f.y)]
     const w = edge(f.x + f.w, face.w, panel.w) - x
     const scale = w / f.w
-    return { ...f, x: round(x), y: round(y), w: round(w), h: round(down(f.y + f.h) - y), ...(f.columns && { columns: f.columns.map(c => ({ ...c, w: Math.floor(c.w * scale * 100) / 100 })) }) }
+    return {
+      ...f,
+      x: round(x),
+      y: round(y),
+      w: round(w),
+      h: round(down(f.y + f.h) - y),
+      ...(f.columns && { columns: f.columns.map(c => ({ ...c, w: Math.floor(c.w * scale * 100) / 100 })) }),
+    }
   })
 }
 
@@ -41,15 +72,36 @@ function faceFor(panel: Panel, country: Country): Face {
   return [...own].sort((a, b) => near(a) - near(b))[0] as Face
 }
 
-/** A layout to begin with for any stock, by the customs of a country: every panel gets its fields, none outside, nothing in the clear band. */
-export function startingLayout(stock: Stock, country: Country, of: { id: string, code: string, name: string }): Layout {
-  const fields = rolesOf(stock).flatMap((role) => {
+/**
+ * A layout to begin with for any stock, by the customs of a country: every panel gets its fields, none
+ * outside, nothing in the clear band.
+ */
+export function startingLayout(
+  stock: Stock,
+  country: Country,
+  of: { id: string; code: string; name: string },
+): Layout {
+  const fields = rolesOf(stock).flatMap(role => {
     const panel = panelOf(stock, role, 1)
     if (!panel) return []
-    return fitted(faceFor(panel, country), panel).map(f => ({ ...f, id: role === 'check' ? f.id : `${role}-${f.id}`, panel: role, on: true }))
+    return fitted(faceFor(panel, country), panel).map(f => ({
+      ...f,
+      id: role === 'check' ? f.id : `${role}-${f.id}`,
+      panel: role,
+      on: true,
+    }))
   })
   return layoutSchema.parse({
-    format: 'violet-lane/layout', version: 1, ...of, purpose: 'both', stock: stock.id, unit: country === 'US' || country === 'CA' ? 'in' : 'mm', locale: localeOf[country],
-    ink: '#1a1822', captionInk: '#4c4658', groundInk: '#d9d0ea', fields,
+    format: 'violet-lane/layout',
+    version: 1,
+    ...of,
+    purpose: 'both',
+    stock: stock.id,
+    unit: country === 'US' || country === 'CA' ? 'in' : 'mm',
+    locale: localeOf[country],
+    ink: '#1a1822',
+    captionInk: '#4c4658',
+    groundInk: '#d9d0ea',
+    fields,
   })
 }

@@ -7,78 +7,196 @@ import { kindNames } from './kinds'
 import { panelOf, roleNames, type Stock } from './stock'
 import type { Decision, Stamp } from '../trail/trail'
 
-/** One saved version of a layout or a stock. Rows are added and never changed; what ships with the product is version 1 of its key. */
-interface Saved { readonly id: string, readonly key: string, readonly revision: number, readonly savedAt: string, readonly by: string }
-export interface LayoutRow extends Saved { readonly layout: Layout }
-export interface StockRow extends Saved { readonly stock: Stock }
+/**
+ * One saved version of a layout or a stock. Rows are added and never changed; what ships with the product is
+ * version 1 of its key.
+ */
+interface Saved {
+  readonly id: string
+  readonly key: string
+  readonly revision: number
+  readonly savedAt: string
+  readonly by: string
+}
+export interface LayoutRow extends Saved {
+  readonly layout: Layout
+}
+export interface StockRow extends Saved {
+  readonly stock: Stock
+}
 /** What one company has of its own over a layout. */
-export interface OwnRow { readonly id: string, readonly layoutKey: string, readonly companyId: Id<'company'>, readonly own: OwnSettings, readonly savedAt: string }
+export interface OwnRow {
+  readonly id: string
+  readonly layoutKey: string
+  readonly companyId: Id<'company'>
+  readonly own: OwnSettings
+  readonly savedAt: string
+}
 
 export const ownId = (layoutKey: string, companyId: Id<'company'>): string => `${layoutKey}/${companyId}`
-const shipped = (key: string): Omit<Saved, 'key' | 'id'> & { id: string, key: string } => ({ id: `${key}@1`, key, revision: 1, savedAt: '', by: '' })
+const shipped = (key: string): Omit<Saved, 'key' | 'id'> & { id: string; key: string } => ({
+  id: `${key}@1`,
+  key,
+  revision: 1,
+  savedAt: '',
+  by: '',
+})
 
 /** All versions of all layouts, those that ship among them, oldest first within a key. */
-export const allLayouts = (rows: readonly LayoutRow[]): LayoutRow[] => [...builtInLayouts().map((layout): LayoutRow => ({ ...shipped(layout.id), layout })), ...[...rows].sort((a, b) => a.revision - b.revision)]
-export const allStocks = (rows: readonly StockRow[]): StockRow[] => [...builtInStocks.map((stock): StockRow => ({ ...shipped(stock.id), stock })), ...[...rows].sort((a, b) => a.revision - b.revision)]
+export const allLayouts = (rows: readonly LayoutRow[]): LayoutRow[] => [
+  ...builtInLayouts().map((layout): LayoutRow => ({ ...shipped(layout.id), layout })),
+  ...[...rows].sort((a, b) => a.revision - b.revision),
+]
+export const allStocks = (rows: readonly StockRow[]): StockRow[] => [
+  ...builtInStocks.map((stock): StockRow => ({ ...shipped(stock.id), stock })),
+  ...[...rows].sort((a, b) => a.revision - b.revision),
+]
 
 /** The newest version of every key. */
-export const newest = <T extends Saved>(rows: readonly T[]): T[] => [...new Map(rows.map(r => [r.key, r])).values()]
-export const layoutNow = (rows: readonly LayoutRow[], key: string): Layout | undefined => newest(allLayouts(rows.filter(r => r.key === key))).find(r => r.key === key)?.layout
-export const stockNow = (rows: readonly StockRow[], key: string): Stock | undefined => newest(allStocks(rows.filter(r => r.key === key))).find(r => r.key === key)?.stock
+export const newest = <T extends Saved>(rows: readonly T[]): T[] => [
+  ...new Map(rows.map(r => [r.key, r])).values(),
+]
+export const layoutNow = (rows: readonly LayoutRow[], key: string): Layout | undefined =>
+  newest(allLayouts(rows.filter(r => r.key === key))).find(r => r.key === key)?.layout
+export const stockNow = (rows: readonly StockRow[], key: string): Stock | undefined =>
+  newest(allStocks(rows.filter(r => r.key === key))).find(r => r.key === key)?.stock
 
 /** The layout as one company prints it. */
-export const layoutOf = (rows: readonly LayoutRow[], owns: readonly OwnRow[], key: string, companyId: Id<'company'>): Layout | undefined => {
+export const layoutOf = (
+  rows: readonly LayoutRow[],
+  owns: readonly OwnRow[],
+  key: string,
+  companyId: Id<'company'>,
+): Layout | undefined => {
   const common = layoutNow(rows, key)
   const own = owns.find(o => o.id === ownId(key, companyId))
   return common && own ? applyOwn(common, own.own) : common
 }
 
 /** Whether a layout may be used by a company. */
-export const isFor = (layout: Layout, companyId: string): boolean => layout.companies.length === 0 || layout.companies.includes(companyId)
+export const isFor = (layout: Layout, companyId: string): boolean =>
+  layout.companies.length === 0 || layout.companies.includes(companyId)
 
 const saved = (key: string, rows: readonly Saved[], stamp: Stamp): Saved => {
   const revision = Math.max(1, ...rows.filter(r => r.key === key).map(r => r.revision)) + 1
   return { id: `${key}@${revision}`, key, revision, savedAt: stamp.at, by: stamp.by }
 }
-const known = (key: string, ships: boolean, rows: readonly Saved[]): boolean => ships || rows.some(r => r.key === key)
+const known = (key: string, ships: boolean, rows: readonly Saved[]): boolean =>
+  ships || rows.some(r => r.key === key)
 
-/** Saves a layout as a new version of its key. `from` is the version it was edited from: where somebody saved another since, it is refused. */
-export function saveLayout(have: { rows: readonly LayoutRow[], stocks: readonly StockRow[] }, act: { layout: Layout, from: number }, stamp: Stamp): Decision<{ layouts: LayoutRow[] }> {
+/**
+ * Saves a layout as a new version of its key. `from` is the version it was edited from: where somebody saved
+ * another since, it is refused.
+ */
+export function saveLayout(
+  have: { rows: readonly LayoutRow[]; stocks: readonly StockRow[] },
+  act: { layout: Layout; from: number },
+  stamp: Stamp,
+): Decision<{ layouts: LayoutRow[] }> {
   const { layout } = act
   const ships = builtInLayouts().some(l => l.id === layout.id)
   const next = saved(layout.id, have.rows, stamp)
-  const row: LayoutRow = { ...next, ...(known(layout.id, ships, have.rows) ? {} : { revision: 1, id: `${layout.id}@1` }), layout }
+  const row: LayoutRow = {
+    ...next,
+    ...(known(layout.id, ships, have.rows) ? {} : { revision: 1, id: `${layout.id}@1` }),
+    layout,
+  }
   const latest = row.revision - 1
-  if (latest !== act.from) return refuse('version-newer', `version ${latest} was saved since you began from version ${act.from}: open it and do your changes there, or save under another name`, { field: 'layout', value: latest })
-  const code = newest(allLayouts(have.rows)).find(r => r.key !== layout.id && r.layout.code.toLowerCase() === layout.code.toLowerCase())
-  if (code) return refuse('code-taken', `the code ${layout.code} belongs to “${code.layout.name}”`, { field: 'code', value: layout.code })
-  if (!layout.fields.length) return refuse('layout-empty', 'a layout without fields would print nothing', { field: 'fields' })
+  if (latest !== act.from)
+    return refuse(
+      'version-newer',
+      `version ${latest} was saved since you began from version ${act.from}: open it and do your changes there, or save under another name`,
+      { field: 'layout', value: latest },
+    )
+  const code = newest(allLayouts(have.rows)).find(
+    r => r.key !== layout.id && r.layout.code.toLowerCase() === layout.code.toLowerCase(),
+  )
+  if (code)
+    return refuse('code-taken', `the code ${layout.code} belongs to “${code.layout.name}”`, {
+      field: 'code',
+      value: layout.code,
+    })
+  if (!layout.fields.length)
+    return refuse('layout-empty', 'a layout without fields would print nothing', { field: 'fields' })
   const stock = stockNow(have.stocks, layout.stock)
   const astray = stock && layout.fields.find(f => f.on && !panelOf(stock, f.panel, 1))
-  if (stock && astray) return refuse('panel-missing', `“${kindNames[astray.kind]}” (${astray.id}) stands on the panel “${roleNames[astray.panel]}”, which the stock “${stock.name}” does not have`, { field: 'fields', value: astray.id })
-  return good({ changes: { layouts: [row] }, trail: { act: 'save a layout', text: `${layout.code}, version ${row.revision}`, about: { layout: row.id } } })
+  if (stock && astray)
+    return refuse(
+      'panel-missing',
+      `“${kindNames[astray.kind]}” (${astray.id}) stands on the panel “${roleNames[astray.panel]}”, which the stock “${stock.name}” does not have`,
+      { field: 'fields', value: astray.id },
+    )
+  return good({
+    changes: { layouts: [row] },
+    trail: {
+      act: 'save a layout',
+      text: `${layout.code}, version ${row.revision}`,
+      about: { layout: row.id },
+    },
+  })
 }
 
 /** Saves a stock as a new version of its key. */
-export function saveStock(have: { rows: readonly StockRow[] }, act: { stock: Stock }, stamp: Stamp): Decision<{ stocks: StockRow[] }> {
+export function saveStock(
+  have: { rows: readonly StockRow[] },
+  act: { stock: Stock },
+  stamp: Stamp,
+): Decision<{ stocks: StockRow[] }> {
   const { stock } = act
   const ships = builtInStocks.some(s => s.id === stock.id)
-  const row: StockRow = { ...saved(stock.id, have.rows, stamp), ...(known(stock.id, ships, have.rows) ? {} : { revision: 1, id: `${stock.id}@1` }), stock }
-  return good({ changes: { stocks: [row] }, trail: { act: 'save a stock', text: `${stock.name}, version ${row.revision}`, about: { stock: row.id } } })
+  const row: StockRow = {
+    ...saved(stock.id, have.rows, stamp),
+    ...(known(stock.id, ships, have.rows) ? {} : { revision: 1, id: `${stock.id}@1` }),
+    stock,
+  }
+  return good({
+    changes: { stocks: [row] },
+    trail: { act: 'save a stock', text: `${stock.name}, version ${row.revision}`, about: { stock: row.id } },
+  })
 }
 
 /** What a company has of its own over a layout; nothing of its own means the common one. */
-function saveOwn(act: { layoutKey: string, companyId: Id<'company'>, own: OwnSettings }, stamp: Stamp): { row: OwnRow, trail: { act: string, text: string } } {
-  const row: OwnRow = { id: ownId(act.layoutKey, act.companyId), layoutKey: act.layoutKey, companyId: act.companyId, own: act.own, savedAt: stamp.at }
-  const count = Object.keys(act.own.fields).length + Object.keys(act.own.settings).length + act.own.added.length
-  return { row, trail: { act: 'save a company’s own settings', text: hasOwn(act.own) ? `${act.layoutKey}, ${act.companyId}: ${count} of its own` : `${act.layoutKey}, ${act.companyId}: all common` } }
+function saveOwn(
+  act: { layoutKey: string; companyId: Id<'company'>; own: OwnSettings },
+  stamp: Stamp,
+): { row: OwnRow; trail: { act: string; text: string } } {
+  const row: OwnRow = {
+    id: ownId(act.layoutKey, act.companyId),
+    layoutKey: act.layoutKey,
+    companyId: act.companyId,
+    own: act.own,
+    savedAt: stamp.at,
+  }
+  const count =
+    Object.keys(act.own.fields).length + Object.keys(act.own.settings).length + act.own.added.length
+  return {
+    row,
+    trail: {
+      act: 'save a company’s own settings',
+      text: hasOwn(act.own)
+        ? `${act.layoutKey}, ${act.companyId}: ${count} of its own`
+        : `${act.layoutKey}, ${act.companyId}: all common`,
+    },
+  }
 }
 
-/** A layout as it lies on the Light table: the common one where it changed, the version it was edited from, and what companies have of their own. */
-export interface Work { readonly key: string, readonly layout?: Layout, readonly from: number, readonly owns: readonly { readonly companyId: Id<'company'>, readonly own: OwnSettings }[] }
+/**
+ * A layout as it lies on the Light table: the common one where it changed, the version it was edited from,
+ * and what companies have of their own.
+ */
+export interface Work {
+  readonly key: string
+  readonly layout?: Layout
+  readonly from: number
+  readonly owns: readonly { readonly companyId: Id<'company'>; readonly own: OwnSettings }[]
+}
 
 /** Saves all of it as one act, or none of it. */
-export function saveWork(have: { rows: readonly LayoutRow[], stocks: readonly StockRow[] }, work: Work, stamp: Stamp): Decision<{ layouts: LayoutRow[], owns: OwnRow[] }> {
+export function saveWork(
+  have: { rows: readonly LayoutRow[]; stocks: readonly StockRow[] },
+  work: Work,
+  stamp: Stamp,
+): Decision<{ layouts: LayoutRow[]; owns: OwnRow[] }> {
   const common = work.layout && saveLayout(have, { layout: work.layout, from: work.from }, stamp)
   if (common && !common.ok) return common
   const owns = work.owns.map(({ companyId, own }) => saveOwn({ layoutKey: work.key, companyId, own }, stamp))
@@ -86,6 +204,13 @@ export function saveWork(have: { rows: readonly LayoutRow[], stocks: readonly St
   if (!parts[0]) return refuse('nothing-changed', 'nothing was changed', { field: 'layout' })
   return good({
     changes: { layouts: common?.value.changes.layouts ?? [], owns: owns.map(o => o.row) },
-    trail: { act: parts[0].act, text: parts.map(p => p.text).join('; '), about: { layout: common?.value.trail.about.layout ?? work.key, ...(work.owns.length && { companies: work.owns.map(o => o.companyId).join(' ') }) } },
+    trail: {
+      act: parts[0].act,
+      text: parts.map(p => p.text).join('; '),
+      about: {
+        layout: common?.value.trail.about.layout ?? work.key,
+        ...(work.owns.length && { companies: work.owns.map(o => o.companyId).join(' ') }),
+      },
+    },
   })
 }

@@ -6,10 +6,22 @@ import type { Cents } from '../money/cents'
 import type { Picture } from '../paper/picture'
 import type { AccountFacts, Signatory } from '../proof/facts'
 
-export interface Company { readonly id: Id<'company'>, readonly name: readonly string[], readonly address: readonly string[], readonly logo?: Picture, /** Last day of the closed period, YYYY-MM-DD: nothing is entered on or before it. */ readonly closedThrough?: PlainDate }
+export interface Company {
+  readonly id: Id<'company'>
+  readonly name: readonly string[]
+  readonly address: readonly string[]
+  readonly logo?: Picture
+  /** Last day of the closed period, YYYY-MM-DD: nothing is entered on or before it. */ readonly closedThrough?: PlainDate
+}
 
-/** Who signs: how many, above what amount a second one is wanted, and whose signature images print, as indexes of the signatories. */
-export interface Signing { readonly secondAbove: Cents | null, readonly prints: readonly number[] }
+/**
+ * Who signs: how many, above what amount a second one is wanted, and whose signature images print, as indexes
+ * of the signatories.
+ */
+export interface Signing {
+  readonly secondAbove: Cents | null
+  readonly prints: readonly number[]
+}
 
 /** A bank account. One that is not for checks is kept for the ledger's sake, and nothing is drawn on it. */
 export interface BankAccount {
@@ -19,7 +31,7 @@ export interface BankAccount {
   readonly name: string
   readonly forChecks: boolean
   readonly country: Country
-  readonly bank: { readonly name: string, readonly address: readonly string[], readonly logo?: Picture }
+  readonly bank: { readonly name: string; readonly address: readonly string[]; readonly logo?: Picture }
   readonly fraction: string
   readonly routing: string
   readonly account: string
@@ -27,7 +39,7 @@ export interface BankAccount {
   readonly code: string
   readonly pattern: MicrPattern
   readonly micrShapes?: NonNullable<AccountFacts['micrShapes']>
-  readonly currency: { readonly sign: string, readonly name: string, readonly minor?: string }
+  readonly currency: { readonly sign: string; readonly name: string; readonly minor?: string }
   readonly signatories: readonly Signatory[]
   readonly signing: Signing
   readonly cashLedgerId: Id<'ledger'>
@@ -39,13 +51,32 @@ export interface BankAccount {
 
 /** What is printed of the account and its company on every check. */
 export const factsOf = (account: BankAccount, company: Company): AccountFacts => ({
-  country: account.country, company: { name: [...company.name], address: [...company.address], ...(company.logo && { logo: company.logo }) },
-  bank: { name: account.bank.name, address: [...account.bank.address], ...(account.bank.logo && { logo: account.bank.logo }) },
-  fraction: account.fraction, routing: account.routing, account: account.account, part: account.part, code: account.code, pattern: account.pattern,
-  ...(account.micrShapes && { micrShapes: account.micrShapes }), currency: account.currency, signatories: [...account.signatories],
+  country: account.country,
+  company: {
+    name: [...company.name],
+    address: [...company.address],
+    ...(company.logo && { logo: company.logo }),
+  },
+  bank: {
+    name: account.bank.name,
+    address: [...account.bank.address],
+    ...(account.bank.logo && { logo: account.bank.logo }),
+  },
+  fraction: account.fraction,
+  routing: account.routing,
+  account: account.account,
+  part: account.part,
+  code: account.code,
+  pattern: account.pattern,
+  ...(account.micrShapes && { micrShapes: account.micrShapes }),
+  currency: account.currency,
+  signatories: [...account.signatories],
 })
 
-/** Whose signature images print on a check of that amount: the second one only above the limit, where there is one. */
+/**
+ * Whose signature images print on a check of that amount: the second one only above the limit, where there is
+ * one.
+ */
 export const printedSigners = (signing: Signing, amount: Cents): number[] =>
   signing.prints.filter((_, i) => i === 0 || signing.secondAbove === null || amount > signing.secondAbove)
 

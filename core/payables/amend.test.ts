@@ -10,12 +10,24 @@ import type { Payment } from './payment'
 
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const day = (text: string) => must(plainDate(text))
-const payment = (more: Partial<Payment> = {}): Payment => ({ ...must(draw(drawKnown(), drawOf('a', 10_001), stamp)).changes.payments[0]!, ...more })
-const code = (of: Payment, act: Amending, closed = '2026-10-31') => { const r = amend({ payments: [of], closedThrough: day(closed) }, act); return r.ok ? r.value.changes.payments[0]! : r.refusal.code }
+const payment = (more: Partial<Payment> = {}): Payment => ({
+  ...must(draw(drawKnown(), drawOf('a', 10_001), stamp)).changes.payments[0]!,
+  ...more,
+})
+const code = (of: Payment, act: Amending, closed = '2026-10-31') => {
+  const r = amend({ payments: [of], closedThrough: day(closed) }, act)
+  return r.ok ? r.value.changes.payments[0]! : r.refusal.code
+}
 
 describe('a payment in the lane', () => {
   it('is changed whole or not at all; an amount keeps the shares of its ledger accounts and tells the difference on the stub', () => {
-    const two = payment({ split: [{ ledgerId: 'x' as never, amount: cents(3334) }, { ledgerId: 'y' as never, amount: cents(6667) }], lines: [{ reference: 'B1', date: null, description: '', amount: cents(10_001) }] })
+    const two = payment({
+      split: [
+        { ledgerId: 'x' as never, amount: cents(3334) },
+        { ledgerId: 'y' as never, amount: cents(6667) },
+      ],
+      lines: [{ reference: 'B1', date: null, description: '', amount: cents(10_001) }],
+    })
     const next = code(two, { amount: cents(9000) }) as Payment
     expect(next.split.map(s => s.amount)).toEqual([3000, 6000])
     expect(next.lines.map(l => l.amount)).toEqual([10_001, -1001])
@@ -24,14 +36,21 @@ describe('a payment in the lane', () => {
     expect(code(two, { name: '  ' })).toBe('payee-blank')
     expect(code(payment({ booked: true }), { amount: cents(5) })).toBe('payment-booked')
     expect(code(payment({ booked: true }), { name: 'Somebody Else' })).toBe('payment-booked')
-    expect(code(payment({ booked: true }), { name: ' Shoreline  Timber ', address: ['New Road'] })).toMatchObject({ address: ['New Road'] })
-    expect(code(payment(), { address: Array.from({ length: 50 }, (_, i) => `line ${i}`) })).toBe('address-lines')
+    expect(
+      code(payment({ booked: true }), { name: ' Shoreline  Timber ', address: ['New Road'] }),
+    ).toMatchObject({ address: ['New Road'] })
+    expect(code(payment(), { address: Array.from({ length: 50 }, (_, i) => `line ${i}`) })).toBe(
+      'address-lines',
+    )
     expect(code(payment(), { memo: payment().memo })).toBe('nothing-changed')
     expect(code(payment({ state: 'issued' }), { memo: 'x' })).toBe('payment-not-waiting')
     expect(amend({ payments: [payment(), payment({ state: 'on paper' })] }, { memo: 'x' }).ok).toBe(false)
   })
   it('the trail tells old and new of what changed, and nothing else', () => {
-    const told = amend({ payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })] }, { memo: 'Oak', name: 'Shoreline Timber' })
+    const told = amend(
+      { payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })] },
+      { memo: 'Oak', name: 'Shoreline Timber' },
+    )
     expect(must(told).trail.text).toBe('Shoreline Timber: memo “Larch” to “Oak”')
     expect(must(told).changes.payments).toHaveLength(1)
   })
@@ -44,13 +63,20 @@ describe('a payment in the lane', () => {
     const out = must(withdraw({ payment: payment() }, { why: 'drawn twice' })).changes.payments[0]!
     expect(out).toMatchObject({ state: 'cancelled', withdrawn: true })
     expect(must(bringBack({ payment: out })).changes.payments[0]).toEqual(payment())
-    expect(withdraw({ payment: payment({ booked: true }) }, { why: 'x' })).toMatchObject({ refusal: { code: 'payment-booked' } })
+    expect(withdraw({ payment: payment({ booked: true }) }, { why: 'x' })).toMatchObject({
+      refusal: { code: 'payment-booked' },
+    })
     expect(withdraw({ payment: payment() }, { why: ' ' })).toMatchObject({ refusal: { code: 'why-blank' } })
   })
   it('a period is closed only when it has passed, and the trail tells when one is opened again', () => {
     const company = { id: 'c' as never, name: ['Co'], address: [] }
-    expect(closePeriod({ company, today: day('2026-11-24') }, { through: day('2026-11-24') })).toMatchObject({ refusal: { code: 'period-ahead' } })
-    const closed = must(closePeriod({ company, today: day('2026-11-24') }, { through: day('2026-10-31') })).changes.companies[0]!
-    expect(must(closePeriod({ company: closed, today: day('2026-11-24') }, { through: null })).trail.act).toBe('open a period again')
+    expect(closePeriod({ company, today: day('2026-11-24') }, { through: day('2026-11-24') })).toMatchObject({
+      refusal: { code: 'period-ahead' },
+    })
+    const closed = must(closePeriod({ company, today: day('2026-11-24') }, { through: day('2026-10-31') }))
+      .changes.companies[0]!
+    expect(
+      must(closePeriod({ company: closed, today: day('2026-11-24') }, { through: null })).trail.act,
+    ).toBe('open a period again')
   })
 })

@@ -3,11 +3,29 @@ import { good, refuse } from '../base/result'
 import type { Decision } from '../trail/trail'
 import type { Company } from './account'
 
-/** Closes a company's books through a day, or opens them again from one; the trail tells both. Refused for a day that has not passed. */
-export function closePeriod(known: { company: Company, today: PlainDate }, act: { through: PlainDate | null }): Decision<{ companies: Company[] }> {
-  if (act.through && act.through >= known.today) return refuse('period-ahead', 'only days that have passed can be closed', { field: 'through', value: act.through, limit: known.today })
+/**
+ * Closes a company's books through a day, or opens them again from one; the trail tells both. Refused for a
+ * day that has not passed.
+ */
+export function closePeriod(
+  known: { company: Company; today: PlainDate },
+  act: { through: PlainDate | null },
+): Decision<{ companies: Company[] }> {
+  if (act.through && act.through >= known.today)
+    return refuse('period-ahead', 'only days that have passed can be closed', {
+      field: 'through',
+      value: act.through,
+      limit: known.today,
+    })
   const { closedThrough: before, ...bare } = known.company
   const company: Company = act.through ? { ...bare, closedThrough: act.through } : bare
   const reopened = before && (!act.through || act.through < before)
-  return good({ changes: { companies: [company] }, trail: { act: reopened ? 'open a period again' : 'close a period', text: `${company.name[0]}: ${act.through ? `closed through ${act.through}` : 'nothing closed'}${before ? `, before: ${before}` : ''}`, about: { company: company.id } } })
+  return good({
+    changes: { companies: [company] },
+    trail: {
+      act: reopened ? 'open a period again' : 'close a period',
+      text: `${company.name[0]}: ${act.through ? `closed through ${act.through}` : 'nothing closed'}${before ? `, before: ${before}` : ''}`,
+      about: { company: company.id },
+    },
+  })
 }

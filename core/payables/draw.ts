@@ -32,16 +32,38 @@ export interface Draw {
 }
 
 /** A thing to look at before drawing; never a refusal. */
-export interface DrawWarning { readonly code: 'on-hold' | 'below-zero' | 'like-another' | 'far-date', readonly text: string }
+export interface DrawWarning {
+  readonly code: 'on-hold' | 'below-zero' | 'like-another' | 'far-date'
+  readonly text: string
+}
 
-/** What a clerk should know before drawing: payee on hold, account below zero, a like payment in the lane, a date far off. */
-export function drawWarnings(known: { payee: Payee | null, balances: Balances, waiting: readonly Payment[], today: PlainDate }, amount: Cents | null, date: PlainDate | null): DrawWarning[] {
+/**
+ * What a clerk should know before drawing: payee on hold, account below zero, a like payment in the lane, a
+ * date far off.
+ */
+export function drawWarnings(
+  known: { payee: Payee | null; balances: Balances; waiting: readonly Payment[]; today: PlainDate },
+  amount: Cents | null,
+  date: PlainDate | null,
+): DrawWarning[] {
   const found: DrawWarning[] = []
   if (known.payee?.onHold) found.push({ code: 'on-hold', text: `${known.payee.name} is on hold` })
-  if (amount !== null && known.balances.free - amount < 0) found.push({ code: 'below-zero', text: `the account would be ${figures((amount - known.balances.free) as Cents, { sign: '$' })} short of what is promised` })
+  if (amount !== null && known.balances.free - amount < 0)
+    found.push({
+      code: 'below-zero',
+      text: `the account would be ${figures((amount - known.balances.free) as Cents, { sign: '$' })} short of what is promised`,
+    })
   const like = known.waiting.find(p => p.payeeId === known.payee?.id && p.amount === amount)
-  if (like) found.push({ code: 'like-another', text: `a payment of the same amount to ${like.name} waits already, dated ${like.date}` })
-  if (date !== null && Math.abs(daysBetween(known.today, date)) > 60) found.push({ code: 'far-date', text: `the date is ${Math.abs(daysBetween(known.today, date))} days ${date < known.today ? 'back' : 'ahead'}` })
+  if (like)
+    found.push({
+      code: 'like-another',
+      text: `a payment of the same amount to ${like.name} waits already, dated ${like.date}`,
+    })
+  if (date !== null && Math.abs(daysBetween(known.today, date)) > 60)
+    found.push({
+      code: 'far-date',
+      text: `the date is ${Math.abs(daysBetween(known.today, date))} days ${date < known.today ? 'back' : 'ahead'}`,
+    })
   return found
 }
 
@@ -57,35 +79,68 @@ export interface DrawKnown {
   readonly closedThrough?: PlainDate | undefined
 }
 
-/** Refuses what does not belong together: payee, account and ledger accounts are of one company, and a payee stands there once. */
+/**
+ * Refuses what does not belong together: payee, account and ledger accounts are of one company, and a payee
+ * stands there once.
+ */
 function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
   const { companyId } = known.account
-  if ((known.payee ?? act.payee).companyId !== companyId) return refuse('payee-elsewhere', `${act.payee.name} is a payee of another company`, { field: 'payee' })
-  if (!known.payee && known.namesakes.length) return refuse('payee-known', `there is a payee ${known.namesakes[0]?.name} already: choose that one`, { field: 'payee', value: act.payee.name })
+  if ((known.payee ?? act.payee).companyId !== companyId)
+    return refuse('payee-elsewhere', `${act.payee.name} is a payee of another company`, { field: 'payee' })
+  if (!known.payee && known.namesakes.length)
+    return refuse('payee-known', `there is a payee ${known.namesakes[0]?.name} already: choose that one`, {
+      field: 'payee',
+      value: act.payee.name,
+    })
   for (const { ledgerId } of act.split) {
-    if (known.ledgers.find(l => l.id === ledgerId)?.companyId !== companyId) return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', { field: 'ledger' })
-    if (ledgerId === known.account.cashLedgerId) return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', { field: 'ledger' })
+    if (known.ledgers.find(l => l.id === ledgerId)?.companyId !== companyId)
+      return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', {
+        field: 'ledger',
+      })
+    if (ledgerId === known.account.cashLedgerId)
+      return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', {
+        field: 'ledger',
+      })
   }
   return good(true)
 }
 
 /** Refuses parts that do not come to the amount, and parts of nothing or less. */
 function addsUp(act: Draw): Result<true> {
-  if (!act.split.length && act.amount !== 0) return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
-  if (act.split.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0)) return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
-  if (sum(act.split.map(s => s.amount)) !== act.amount) return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
-  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount) return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
+  if (!act.split.length && act.amount !== 0)
+    return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+  if (act.split.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0))
+    return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
+  if (sum(act.split.map(s => s.amount)) !== act.amount)
+    return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
+  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount)
+    return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
   const pay = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
-  if (act.pay?.length && pay !== act.amount) return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', { field: 'pay' })
+  if (act.pay?.length && pay !== act.amount)
+    return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', {
+      field: 'pay',
+    })
   return good(true)
 }
 
-/** Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is written down with it. */
-export function draw(known: DrawKnown, act: Draw, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[] }> {
+/**
+ * Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is
+ * written down with it.
+ */
+export function draw(
+  known: DrawKnown,
+  act: Draw,
+  stamp: Stamp,
+): Decision<{ payments: Payment[]; payees: Payee[] }> {
   if (known.payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
   const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
-  if (!known.account.forChecks) return refuse('account-not-for-checks', `${known.account.name} is not for checks: choose another account, or change it under Accounts`, { field: 'account' })
+  if (!known.account.forChecks)
+    return refuse(
+      'account-not-for-checks',
+      `${known.account.name} is not for checks: choose another account, or change it under Accounts`,
+      { field: 'account' },
+    )
   const date = plainDate(act.date)
   const open = date.ok ? mustBeOpen(date.value, known.closedThrough) : date
   if (!open.ok) return open
@@ -97,18 +152,40 @@ export function draw(known: DrawKnown, act: Draw, stamp: Stamp): Decision<{ paym
   if (!memo.ok) return memo
   const withPayee = printable(act.accountWithPayee ?? '', 'accountWithPayee', MOST_ACCOUNT_WITH)
   if (!withPayee.ok) return withPayee
-  if (act.signers?.some(i => !known.account.signatories[i])) return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+  if (act.signers?.some(i => !known.account.signatories[i]))
+    return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
   const whole = addsUp(act)
   if (!whole.ok) return whole
   const one = ofOneCompany(known, act)
   if (!one.ok) return one
   const payment: Payment = {
-    id: act.id, companyId: known.account.companyId, accountId: known.account.id, payeeId: act.payee.id, name: name.value, address: address.value, date: act.date,
-    amount: act.amount, memo: memo.value, lines: act.lines, split: act.split, state: 'waiting', drawnAt: stamp.at,
-    ...(withPayee.value && { accountWithPayee: withPayee.value }), ...(act.pay?.length && { pay: act.pay }), ...(act.advice && { advice: true }), ...(act.signers && { signers: act.signers }),
+    id: act.id,
+    companyId: known.account.companyId,
+    accountId: known.account.id,
+    payeeId: act.payee.id,
+    name: name.value,
+    address: address.value,
+    date: act.date,
+    amount: act.amount,
+    memo: memo.value,
+    lines: act.lines,
+    split: act.split,
+    state: 'waiting',
+    drawnAt: stamp.at,
+    ...(withPayee.value && { accountWithPayee: withPayee.value }),
+    ...(act.pay?.length && { pay: act.pay }),
+    ...(act.advice && { advice: true }),
+    ...(act.signers && { signers: act.signers }),
   }
   return good({
-    changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name: name.value, address: address.value }] },
-    trail: { act: 'draw', text: `${act.advice ? 'advice of ' : ''}${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`, about: { account: known.account.id, payment: act.id } },
+    changes: {
+      payments: [payment],
+      payees: known.payee ? [] : [{ ...act.payee, name: name.value, address: address.value }],
+    },
+    trail: {
+      act: 'draw',
+      text: `${act.advice ? 'advice of ' : ''}${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`,
+      about: { account: known.account.id, payment: act.id },
+    },
   })
 }

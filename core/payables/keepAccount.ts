@@ -23,55 +23,135 @@ export interface AccountKnown {
 }
 
 const bare = (text: string): string => text.replaceAll(/[^0-9A-Za-z]/g, '')
-/** Books of other accounts that print the same bank code and account number: to the bank they are one account. */
-export const twinBooks = (known: Pick<AccountKnown, 'accounts' | 'books'>, account: BankAccount): NumberBook[] => {
-  const twins = known.accounts.filter(a => a.id !== account.id && bare(account.account) !== '' && bare(a.account) === bare(account.account) && bare(a.routing) === bare(account.routing))
+/**
+ * Books of other accounts that print the same bank code and account number: to the bank they are one account.
+ */
+export const twinBooks = (
+  known: Pick<AccountKnown, 'accounts' | 'books'>,
+  account: BankAccount,
+): NumberBook[] => {
+  const twins = known.accounts.filter(
+    a =>
+      a.id !== account.id &&
+      bare(account.account) !== '' &&
+      bare(a.account) === bare(account.account) &&
+      bare(a.routing) === bare(account.routing),
+  )
   return known.books.filter(b => twins.some(a => a.id === b.accountId))
 }
 
-/** The opening balance as it was typed: money there to the debit of cash, an account overdrawn to its credit; none where it is nothing. */
-function openingEntry(account: BankAccount, equity: Id<'ledger'>, opening: Cents, company: Company, stamp: Stamp): Entry[] {
+/**
+ * The opening balance as it was typed: money there to the debit of cash, an account overdrawn to its credit;
+ * none where it is nothing.
+ */
+function openingEntry(
+  account: BankAccount,
+  equity: Id<'ledger'>,
+  opening: Cents,
+  company: Company,
+  stamp: Stamp,
+): Entry[] {
   if (opening === 0) return []
   const amount = Math.abs(opening) as Cents
   const [debit, credit] = opening > 0 ? [account.cashLedgerId, equity] : [equity, account.cashLedgerId]
-  const lines = [{ ledgerId: debit, debit: amount, credit: zero }, { ledgerId: credit, debit: zero, credit: amount }]
-  return [entry({ id: idOf(`${account.id}/opening`), companyId: company.id, date: openDay(dayOfMoment(stamp.at), company.closedThrough), text: 'Opening balance', paymentId: null, lines })]
+  const lines = [
+    { ledgerId: debit, debit: amount, credit: zero },
+    { ledgerId: credit, debit: zero, credit: amount },
+  ]
+  return [
+    entry({
+      id: idOf(`${account.id}/opening`),
+      companyId: company.id,
+      date: openDay(dayOfMoment(stamp.at), company.closedThrough),
+      text: 'Opening balance',
+      paymentId: null,
+      lines,
+    }),
+  ]
 }
 
-export interface Opening { readonly company: CompanyForm, readonly ledgers: readonly LedgerAccount[], readonly account: BankAccount, readonly book: NumberBook, readonly opening: Cents, readonly equity: Id<'ledger'> }
+export interface Opening {
+  readonly company: CompanyForm
+  readonly ledgers: readonly LedgerAccount[]
+  readonly account: BankAccount
+  readonly book: NumberBook
+  readonly opening: Cents
+  readonly equity: Id<'ledger'>
+}
 
 /**
- * Opens a bank account with its ledger accounts, number book and opening balance, and its company where that is new. A company that is known keeps
- * all that the form does not hold. Refused: an account that is open already, a book that is no book, numbers that another account prints for the same bank account.
+ * Opens a bank account with its ledger accounts, number book and opening balance, and its company where that
+ * is new. A company that is known keeps
+ * all that the form does not hold. Refused: an account that is open already, a book that is no book, numbers
+ * that another account prints for the same bank account.
  */
-export function openAccount(known: AccountKnown, act: Opening, stamp: Stamp): Decision<{ companies: Company[], ledgers: LedgerAccount[], accounts: BankAccount[], books: NumberBook[], entries: Entry[] }> {
+export function openAccount(
+  known: AccountKnown,
+  act: Opening,
+  stamp: Stamp,
+): Decision<{
+  companies: Company[]
+  ledgers: LedgerAccount[]
+  accounts: BankAccount[]
+  books: NumberBook[]
+  entries: Entry[]
+}> {
   const { account } = act
   if (known.account) return refuse('account-known', 'this account is open already', { field: 'account' })
-  if (!Number.isSafeInteger(act.opening)) return refuse('amount-pattern', 'an amount is wanted here', { field: 'opening' })
+  if (!Number.isSafeInteger(act.opening))
+    return refuse('amount-pattern', 'an amount is wanted here', { field: 'opening' })
   const book = newBook({ books: known.books, twins: twinBooks(known, account) }, act.book)
   if (!book.ok) return book
   const company: Company = { ...known.company, ...act.company }
   return good({
-    changes: { companies: [company], ledgers: [...act.ledgers], accounts: [account], books: [book.value], entries: openingEntry(account, act.equity, act.opening, company, stamp) },
-    trail: { act: 'open an account', text: `${account.name}, numbers ${book.value.start} to ${book.value.end}`, about: { account: account.id, company: company.id } },
+    changes: {
+      companies: [company],
+      ledgers: [...act.ledgers],
+      accounts: [account],
+      books: [book.value],
+      entries: openingEntry(account, act.equity, act.opening, company, stamp),
+    },
+    trail: {
+      act: 'open an account',
+      text: `${account.name}, numbers ${book.value.start} to ${book.value.end}`,
+      about: { account: account.id, company: company.id },
+    },
   })
 }
 
 /** What a form began from and what it holds at the end, of an account and of its company. */
-export interface Saving { readonly from: { readonly account: BankAccount, readonly company: CompanyForm }, readonly to: { readonly account: BankAccount, readonly company: CompanyForm } }
+export interface Saving {
+  readonly from: { readonly account: BankAccount; readonly company: CompanyForm }
+  readonly to: { readonly account: BankAccount; readonly company: CompanyForm }
+}
 
-function agreed<T extends object>(now: T, from: Partial<T>, to: Partial<T>): Result<{ value: T, changed: string[] }> {
+function agreed<T extends object>(
+  now: T,
+  from: Partial<T>,
+  to: Partial<T>,
+): Result<{ value: T; changed: string[] }> {
   const { value, changed, conflicts } = merged(now, from, to)
-  if (conflicts.length) return refuse('changed-meanwhile', `somebody changed ${conflicts.map(String).join(', ')} since this form was opened: open it anew and look`, { field: String(conflicts[0]) })
+  if (conflicts.length)
+    return refuse(
+      'changed-meanwhile',
+      `somebody changed ${conflicts.map(String).join(', ')} since this form was opened: open it anew and look`,
+      { field: String(conflicts[0]) },
+    )
   return good({ value, changed: changed.map(String) })
 }
 
 /**
- * Changes what is known of a bank account and its company: only what differs between what the form began from and what it holds. What was printed
- * before keeps its own copy. Refused where somebody changed the same thing meanwhile, and where the new numbers are another account's.
+ * Changes what is known of a bank account and its company: only what differs between what the form began from
+ * and what it holds. What was printed
+ * before keeps its own copy. Refused where somebody changed the same thing meanwhile, and where the new
+ * numbers are another account's.
  */
-export function saveAccount(known: AccountKnown, act: Saving): Decision<{ accounts: BankAccount[], companies: Company[] }> {
-  if (!known.account || !known.company) return refuse('account-gone', 'this account is no longer here', { field: 'account' })
+export function saveAccount(
+  known: AccountKnown,
+  act: Saving,
+): Decision<{ accounts: BankAccount[]; companies: Company[] }> {
+  if (!known.account || !known.company)
+    return refuse('account-gone', 'this account is no longer here', { field: 'account' })
   const account = agreed(known.account, act.from.account, act.to.account)
   if (!account.ok) return account
   const company = agreed<Company>(known.company, act.from.company, act.to.company)
@@ -81,6 +161,18 @@ export function saveAccount(known: AccountKnown, act: Saving): Decision<{ accoun
   const now = account.value.value
   const own = known.books.filter(b => b.accountId === now.id)
   const twin = twinBooks(known, now).find(t => own.some(b => b.start <= t.end && t.start <= b.end))
-  if (twin && (account.value.changed.includes('account') || account.value.changed.includes('routing'))) return refuse('account-twice', `another account here has this bank code and account number, and numbers ${twin.start} to ${twin.end}: the bank would see a number twice`, { field: 'account', value: twin.start })
-  return good({ changes: { accounts: [now], companies: [company.value.value] }, trail: { act: 'change an account', text: `${now.name}: ${changed.join(', ')}`, about: { account: now.id, company: now.companyId } } })
+  if (twin && (account.value.changed.includes('account') || account.value.changed.includes('routing')))
+    return refuse(
+      'account-twice',
+      `another account here has this bank code and account number, and numbers ${twin.start} to ${twin.end}: the bank would see a number twice`,
+      { field: 'account', value: twin.start },
+    )
+  return good({
+    changes: { accounts: [now], companies: [company.value.value] },
+    trail: {
+      act: 'change an account',
+      text: `${now.name}: ${changed.join(', ')}`,
+      about: { account: now.id, company: now.companyId },
+    },
+  })
 }

@@ -4,7 +4,6 @@ import { cents, type Cents } from '../money/cents'
 import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
 
-
 /** Somebody that one company pays. */
 export interface Payee {
   readonly id: Id<'payee'>
@@ -15,7 +14,7 @@ export interface Payee {
   /** Default memo, often our customer number with them. */
   readonly memo: string
   /** Default ledger accounts by weight. */
-  readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly weight: number }[]
+  readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly weight: number }[]
   readonly onHold: boolean
   readonly taxForm: '1099' | 'none'
   /** Our account number with them, printed after the name where the layout wants it. */
@@ -40,7 +39,7 @@ export interface Payment {
   /** What it pays, for the stubs; empty: the check as a whole. */
   readonly lines: readonly StubLine[]
   /** Where it goes in the ledger; adds up to the amount. */
-  readonly split: readonly { readonly ledgerId: Id<'ledger'>, readonly amount: Cents }[]
+  readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly amount: Cents }[]
   readonly state: PaymentState
   readonly drawnAt: string
   readonly accountWithPayee?: string
@@ -58,8 +57,15 @@ export interface Payment {
   readonly withdrawn?: boolean
 }
 
-/** What stands in a lane: all of it as it goes on paper, the part whose entry stands already, and what is promised by the rest. */
-export interface LaneSums { readonly total: Cents, readonly booked: Cents, readonly promised: Cents }
+/**
+ * What stands in a lane: all of it as it goes on paper, the part whose entry stands already, and what is
+ * promised by the rest.
+ */
+export interface LaneSums {
+  readonly total: Cents
+  readonly booked: Cents
+  readonly promised: Cents
+}
 export function laneSums(waiting: Iterable<Payment>): LaneSums {
   let [total, booked] = [0, 0]
   for (const p of waiting) {
@@ -69,14 +75,35 @@ export function laneSums(waiting: Iterable<Payment>): LaneSums {
   return { total: cents(total), booked: cents(booked), promised: cents(total - booked) }
 }
 
-/** What is promised out of an account but not yet in its book balance: in the lane and on paper, less what is booked already. */
-export const promisedOf = (payments: Iterable<Payment>): Payment[] => [...payments].filter(p => (p.state === 'waiting' || p.state === 'on paper') && !p.booked)
+/**
+ * What is promised out of an account but not yet in its book balance: in the lane and on paper, less what is
+ * booked already.
+ */
+export const promisedOf = (payments: Iterable<Payment>): Payment[] =>
+  [...payments].filter(p => (p.state === 'waiting' || p.state === 'on paper') && !p.booked)
 
-/** What will be printed of a payment under a number. The run's own choice of signatures comes after the payment's, the account's after both. */
-export function factsOfPayment(payment: Payment, number: number, signing: Signing, ofRun: readonly number[] | null = null): CheckFacts {
+/**
+ * What will be printed of a payment under a number. The run's own choice of signatures comes after the
+ * payment's, the account's after both.
+ */
+export function factsOfPayment(
+  payment: Payment,
+  number: number,
+  signing: Signing,
+  ofRun: readonly number[] | null = null,
+): CheckFacts {
   const signers = payment.signers ?? ofRun ?? printedSigners(signing, payment.amount)
   return {
-    number, date: payment.date, payee: payment.name, address: [...payment.address], amount: payment.amount, memo: payment.memo, lines: [...payment.lines],
-    ...(payment.accountWithPayee && { accountWithPayee: payment.accountWithPayee }), ...(payment.pay && { pay: [...payment.pay] }), ...(payment.advice && { advice: true }), ...(signers.length > 0 && !payment.advice && { signers: [...signers] }),
+    number,
+    date: payment.date,
+    payee: payment.name,
+    address: [...payment.address],
+    amount: payment.amount,
+    memo: payment.memo,
+    lines: [...payment.lines],
+    ...(payment.accountWithPayee && { accountWithPayee: payment.accountWithPayee }),
+    ...(payment.pay && { pay: [...payment.pay] }),
+    ...(payment.advice && { advice: true }),
+    ...(signers.length > 0 && !payment.advice && { signers: [...signers] }),
   }
 }

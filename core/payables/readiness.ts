@@ -6,7 +6,11 @@ import { hasErrors, type Note } from '../proof/note'
 import { factsOf, type BankAccount, type Company } from './account'
 
 /** One thing an account needs before it can print: done, still wanted, or only worth a thought. */
-export interface ReadyStep { readonly step: 'company' | 'account' | 'stock' | 'layout' | 'sample' | 'first payment' | 'first run', readonly state: 'done' | 'wanted' | 'later', readonly text: string }
+export interface ReadyStep {
+  readonly step: 'company' | 'account' | 'stock' | 'layout' | 'sample' | 'first payment' | 'first run'
+  readonly state: 'done' | 'wanted' | 'later'
+  readonly text: string
+}
 
 export interface ReadyKnown {
   readonly account: BankAccount
@@ -21,23 +25,68 @@ export interface ReadyKnown {
 }
 
 /** Whether the MICR line is printed by us: then the bank's code and the account number are needed. */
-export const printsMicr = (layout: Layout, stock: Stock): boolean => layout.fields.some(f => f.kind === 'micr' && f.on) && !carries(stock, 'check', 'micr')
+export const printsMicr = (layout: Layout, stock: Stock): boolean =>
+  layout.fields.some(f => f.kind === 'micr' && f.on) && !carries(stock, 'check', 'micr')
 
-/** What an account still needs before it can print, in the natural order: each step with what is missing, in words. */
+/**
+ * What an account still needs before it can print, in the natural order: each step with what is missing, in
+ * words.
+ */
 export function readiness(known: ReadyKnown): ReadyStep[] {
   const { account, company, stock, layout } = known
   const steps: ReadyStep[] = []
-  const add = (step: ReadyStep['step'], missing: string, done: string): void => { steps.push({ step, state: missing ? 'wanted' : 'done', text: missing || done }) }
+  const add = (step: ReadyStep['step'], missing: string, done: string): void => {
+    steps.push({ step, state: missing ? 'wanted' : 'done', text: missing || done })
+  }
   add('company', !company.name[0] ? 'the company’s name is missing' : '', company.name[0] ?? '')
   const micr = stock && layout ? printsMicr(layout, stock) : true
-  const finding = micr ? micrFindings(account.pattern, factsOf(account, company), stock ? positionsOn(checkSize(stock).w) : 65, known.highestNumber).find(f => f.severity === 'error') : undefined
-  add('account', !account.forChecks ? 'the account is marked as not for checks' : !account.bank.name ? 'the bank’s name is missing' : micr && !account.account ? 'the account number is missing, and the MICR line needs it' : finding?.text ?? '', account.bank.name)
+  const finding = micr
+    ? micrFindings(
+        account.pattern,
+        factsOf(account, company),
+        stock ? positionsOn(checkSize(stock).w) : 65,
+        known.highestNumber,
+      ).find(f => f.severity === 'error')
+    : undefined
+  add(
+    'account',
+    !account.forChecks
+      ? 'the account is marked as not for checks'
+      : !account.bank.name
+        ? 'the bank’s name is missing'
+        : micr && !account.account
+          ? 'the account number is missing, and the MICR line needs it'
+          : (finding?.text ?? ''),
+    account.bank.name,
+  )
   add('stock', stock ? '' : 'no stock is chosen', stock?.name ?? '')
   const wrong = known.layoutNotes.find(n => n.severity === 'error')
-  add('layout', !layout ? 'no layout is chosen' : hasErrors(known.layoutNotes) ? `the layout has an error: ${wrong?.text}` : '', layout?.name ?? '')
-  steps.push({ step: 'sample', state: known.sampled ? 'done' : 'later', text: known.sampled ? 'a sample was printed' : 'print a sample on plain paper and hold it against the stock' })
-  steps.push({ step: 'first payment', state: known.payments > 0 ? 'done' : 'later', text: known.payments > 0 ? 'payments were drawn' : 'draw the first payment' })
-  steps.push({ step: 'first run', state: known.runs > 0 ? 'done' : 'later', text: known.runs > 0 ? 'a run was printed' : 'put it on paper in a first run' })
+  add(
+    'layout',
+    !layout
+      ? 'no layout is chosen'
+      : hasErrors(known.layoutNotes)
+        ? `the layout has an error: ${wrong?.text}`
+        : '',
+    layout?.name ?? '',
+  )
+  steps.push({
+    step: 'sample',
+    state: known.sampled ? 'done' : 'later',
+    text: known.sampled
+      ? 'a sample was printed'
+      : 'print a sample on plain paper and hold it against the stock',
+  })
+  steps.push({
+    step: 'first payment',
+    state: known.payments > 0 ? 'done' : 'later',
+    text: known.payments > 0 ? 'payments were drawn' : 'draw the first payment',
+  })
+  steps.push({
+    step: 'first run',
+    state: known.runs > 0 ? 'done' : 'later',
+    text: known.runs > 0 ? 'a run was printed' : 'put it on paper in a first run',
+  })
   return steps
 }
 

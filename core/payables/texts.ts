@@ -8,14 +8,21 @@ const MOST_LETTERS = 80
 const tidy = (text: string): string => asSet(text).trim().replaceAll(/\s+/g, ' ')
 
 /**
- * The one gate for words that print: composed letters (NFC), single spaces, no more than `most` of them. Refused at the field: too long, or a
+ * The one gate for words that print: composed letters (NFC), single spaces, no more than `most` of them.
+ * Refused at the field: too long, or a
  * letter that cannot be printed, which the sentence names.
  */
 export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
   const t = tidy(text)
-  if (t.length > most) return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, { field, value: t.length, limit: most })
+  if (t.length > most)
+    return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, {
+      field,
+      value: t.length,
+      limit: most,
+    })
   const letter = unprintable(t)
-  if (letter !== undefined) return refuse('letter-unprintable', missingLetter(letter), { field, value: letter })
+  if (letter !== undefined)
+    return refuse('letter-unprintable', missingLetter(letter), { field, value: letter })
   return good(t)
 }
 
@@ -27,7 +34,12 @@ export function addressLines(lines: readonly string[], field = 'address'): Resul
     if (!checked.ok) return checked
     if (checked.value) read.push(checked.value)
   }
-  if (read.length > MOST_LINES) return refuse('address-lines', `an address has at most ${MOST_LINES} lines`, { field, value: read.length, limit: MOST_LINES })
+  if (read.length > MOST_LINES)
+    return refuse('address-lines', `an address has at most ${MOST_LINES} lines`, {
+      field,
+      value: read.length,
+      limit: MOST_LINES,
+    })
   return good(read)
 }
 

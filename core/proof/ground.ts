@@ -4,7 +4,10 @@ import type { PathStep } from './marks'
 const STEP = 2.6
 const round = (n: number): number => Math.round(n * 100) / 100
 
-/** A smooth path through points: each inner point bends the line, halfway between two points it passes exactly. */
+/**
+ * A smooth path through points: each inner point bends the line, halfway between two points it passes
+ * exactly.
+ */
 function smooth(list: readonly (readonly [number, number])[]): PathStep[] {
   const [first, ...rest] = list
   if (!first) return []
@@ -18,7 +21,8 @@ function smooth(list: readonly (readonly [number, number])[]): PathStep[] {
 }
 
 /**
- * The light guilloche ground of our own for blank stock: braids of sine strands that swell and narrow across the box, and a ring of
+ * The light guilloche ground of our own for blank stock: braids of sine strands that swell and narrow across
+ * the box, and a ring of
  * loops in its middle. Every point lies within the box. Returns one list of steps for a single stroke.
  */
 export function ground(box: Box): PathStep[] {
@@ -35,7 +39,7 @@ export function ground(box: Box): PathStep[] {
       for (let i = 0; i <= count; i++) {
         const t = i / count
         const swell = 0.62 + 0.38 * Math.cos(t * 6 * Math.PI + b * Math.PI)
-        list.push([box.x + t * box.w, middle + 0.48 * pitch * swell * Math.sin(t * box.w / 8.2 + phase)])
+        list.push([box.x + t * box.w, middle + 0.48 * pitch * swell * Math.sin((t * box.w) / 8.2 + phase)])
       }
       steps.push(...smooth(list))
     }
@@ -47,7 +51,7 @@ export function ground(box: Box): PathStep[] {
   const ring: [number, number][] = []
   for (let i = 0; i <= loops * 22; i++) {
     const a = (i / (loops * 22)) * 2 * Math.PI * 3
-    const r = reach * (0.72 + 0.28 * Math.cos(a * loops / 3))
+    const r = reach * (0.72 + 0.28 * Math.cos((a * loops) / 3))
     ring.push([cx + r * Math.cos(a), cy + r * Math.sin(a)])
   }
   steps.push(...smooth(ring))

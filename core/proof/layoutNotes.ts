@@ -14,63 +14,156 @@ import { boxOn } from './setField'
 
 /** What office printers commonly cannot print on along each edge: 1/6 in. A printer may say its own. */
 export const UNPRINTABLE: Mm = 4.23
-/** How far a MICR line may stray from its nominal place: 1/16 in in all, across; up and down it is half of it each way (2-facts, check). */
+/**
+ * How far a MICR line may stray from its nominal place: 1/16 in in all, across; up and down it is half of it
+ * each way (2-facts, check).
+ */
 const MICR_ASIDE: Mm = 1.5875
 const MICR_UPDOWN: Mm = 0.79
 
 /** Kinds that others may lie on or under without harm. */
-const background = new Set<BoxedField['kind']>(['ground', 'line', 'rect', 'overlay', 'microprint', 'signatureImage', 'image'])
+const background = new Set<BoxedField['kind']>([
+  'ground',
+  'line',
+  'rect',
+  'overlay',
+  'microprint',
+  'signatureImage',
+  'image',
+])
 /** Kinds that are no letters or pictures: in an envelope's window they disturb nobody. */
 const quietInWindow = new Set<BoxedField['kind']>(['ground', 'line', 'rect', 'microprint'])
 
 const named = (field: BoxedField): string => `“${kindNames[field.kind]}” (${field.id})`
 /** The box that letters with their captions stand in: what must not meet another. */
-const inked = (field: BoxedField, panel: Panel, locale: Locale): Box => (isLettered(field) ? withCaption(field, boxOn(field, panel), locale) : boxOn(field, panel))
+const inked = (field: BoxedField, panel: Panel, locale: Locale): Box =>
+  isLettered(field) ? withCaption(field, boxOn(field, panel), locale) : boxOn(field, panel)
 
 /**
- * What can be said of a layout on a stock before any check is set: fields outside their panel or where printers do not reach, in the
- * clear band, over one another, over what the stationer printed; what a negotiable check lacks; an address that the window does not show, or what
+ * What can be said of a layout on a stock before any check is set: fields outside their panel or where
+ * printers do not reach, in the
+ * clear band, over one another, over what the stationer printed; what a negotiable check lacks; an address
+ * that the window does not show, or what
  * else it shows; a MICR line out of place. `edge` is how near to the sheet's edges the printer prints.
  */
-export function layoutNotes(layout: Layout, stock: Stock, account: AccountFacts, edge: Mm = UNPRINTABLE): Note[] {
+export function layoutNotes(
+  layout: Layout,
+  stock: Stock,
+  account: AccountFacts,
+  edge: Mm = UNPRINTABLE,
+): Note[] {
   const unit = (mm: Mm): string => formatLength(mm, layout.unit)
   const found: Note[] = essentialNotes(layout, stock)
   const printable: Box = { x: edge, y: edge, w: stock.sheet.w - 2 * edge, h: stock.sheet.h - 2 * edge }
   const on = layout.fields.filter(f => f.on && !carries(stock, f.panel, f.kind))
-  const boxed: { field: BoxedField, box: Box }[] = []
+  const boxed: { field: BoxedField; box: Box }[] = []
 
   for (const field of on) {
     const panel = panelOf(stock, field.panel, 1)
-    if (!panel) { found.push(error('panel-missing', field.id, `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`, { value: field.panel })); continue }
+    if (!panel) {
+      found.push(
+        error(
+          'panel-missing',
+          field.id,
+          `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`,
+          { value: field.panel },
+        ),
+      )
+      continue
+    }
     if (!isBoxed(field)) {
-      if (Math.abs(field.nudge.x) > MICR_ASIDE || Math.abs(field.nudge.y) > MICR_UPDOWN) found.push(error('micr-off-place', field.id, `the MICR line is moved by ${unit(Math.max(Math.abs(field.nudge.x), Math.abs(field.nudge.y)))}, further than the standard allows`))
-      for (const f of micrFindings(account.pattern, account, positionsOn(panel.w), 1)) found.push({ ...f, field: field.id })
+      if (Math.abs(field.nudge.x) > MICR_ASIDE || Math.abs(field.nudge.y) > MICR_UPDOWN)
+        found.push(
+          error(
+            'micr-off-place',
+            field.id,
+            `the MICR line is moved by ${unit(Math.max(Math.abs(field.nudge.x), Math.abs(field.nudge.y)))}, further than the standard allows`,
+          ),
+        )
+      for (const f of micrFindings(account.pattern, account, positionsOn(panel.w), 1))
+        found.push({ ...f, field: field.id })
       continue
     }
     const box = inked(field, panel, layout.locale)
     boxed.push({ field, box })
-    if (!within(box, panel)) found.push(error('field-outside', field.id, `the field reaches over the edge of its panel (${unit(panel.w)} x ${unit(panel.h)})`))
-    else if (field.kind !== 'ground' && field.kind !== 'overlay' && !within(box, printable)) found.push(warning('unprintable', field.id, `the field reaches closer than ${unit(edge)} to the sheet’s edge, where ${edge === UNPRINTABLE ? 'many printers do' : 'this printer does'} not print`))
-    if (field.panel === 'check' && field.kind !== 'overlay' && overlaps(box, clearBand(panel))) found.push(error('clear-band', field.id, `the field reaches into the clear band, the lowest ${unit(clearBand(panel).h)} of the check`))
-    if (field.panel === 'check' && field.kind === 'overlay' && overlaps(box, clearBand(panel))) found.push(warning('clear-band-overlay', field.id, `the overlay reaches into the clear band: a bank’s reader may stumble over it`))
-    if (field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope) found.push(...windowNotes(layout, field, panel), ...alsoSeen(layout, on, field, panel))
+    if (!within(box, panel))
+      found.push(
+        error(
+          'field-outside',
+          field.id,
+          `the field reaches over the edge of its panel (${unit(panel.w)} x ${unit(panel.h)})`,
+        ),
+      )
+    else if (field.kind !== 'ground' && field.kind !== 'overlay' && !within(box, printable))
+      found.push(
+        warning(
+          'unprintable',
+          field.id,
+          `the field reaches closer than ${unit(edge)} to the sheet’s edge, where ${edge === UNPRINTABLE ? 'many printers do' : 'this printer does'} not print`,
+        ),
+      )
+    if (field.panel === 'check' && field.kind !== 'overlay' && overlaps(box, clearBand(panel)))
+      found.push(
+        error(
+          'clear-band',
+          field.id,
+          `the field reaches into the clear band, the lowest ${unit(clearBand(panel).h)} of the check`,
+        ),
+      )
+    if (field.panel === 'check' && field.kind === 'overlay' && overlaps(box, clearBand(panel)))
+      found.push(
+        warning(
+          'clear-band-overlay',
+          field.id,
+          `the overlay reaches into the clear band: a bank’s reader may stumble over it`,
+        ),
+      )
+    if (field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope)
+      found.push(...windowNotes(layout, field, panel), ...alsoSeen(layout, on, field, panel))
     found.push(...stationerNotes(layout, stock, field, box))
   }
 
   const texts = boxed.filter(({ field }) => !background.has(field.kind))
   texts.forEach((a, i) => {
-    for (const b of texts.slice(i + 1)) if (a.field.panel === b.field.panel && overlaps(a.box, b.box)) found.push(warning('fields-overlap', a.field.id, `the field overlaps ${named(b.field)}`, { value: b.field.id }))
+    for (const b of texts.slice(i + 1))
+      if (a.field.panel === b.field.panel && overlaps(a.box, b.box))
+        found.push(
+          warning('fields-overlap', a.field.id, `the field overlaps ${named(b.field)}`, {
+            value: b.field.id,
+          }),
+        )
   })
   return found
 }
 
 function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {
   const envelope = envelopes.find(e => e.id === layout.envelope)
-  if (!envelope) return [warning('envelope-unknown', field.id, `no envelope is called “${layout.envelope}”`, { value: layout.envelope })]
-  if (panel.w > envelope.w + 0.5 || panel.h > envelope.h + 0.5) return [warning('envelope-small', field.id, `the check does not go into the envelope ${envelope.name}`)]
+  if (!envelope)
+    return [
+      warning('envelope-unknown', field.id, `no envelope is called “${layout.envelope}”`, {
+        value: layout.envelope,
+      }),
+    ]
+  if (panel.w > envelope.w + 0.5 || panel.h > envelope.h + 0.5)
+    return [warning('envelope-small', field.id, `the check does not go into the envelope ${envelope.name}`)]
   const seen = surelySeen(envelope, panel)
-  if (!seen) return [warning('window-loose', field.id, `in the envelope ${envelope.name} the check slides so far that no address is sure to be seen`)]
-  return within({ x: field.x, y: field.y, w: field.w, h: field.h }, seen) ? [] : [warning('window-missed', field.id, `part of the address may hide outside the window of ${envelope.name}: it surely shows ${formatLength(seen.x, layout.unit)} to ${formatLength(seen.x + seen.w, layout.unit)} from the left and ${formatLength(seen.y, layout.unit)} to ${formatLength(seen.y + seen.h, layout.unit)} from the top`)]
+  if (!seen)
+    return [
+      warning(
+        'window-loose',
+        field.id,
+        `in the envelope ${envelope.name} the check slides so far that no address is sure to be seen`,
+      ),
+    ]
+  return within({ x: field.x, y: field.y, w: field.w, h: field.h }, seen)
+    ? []
+    : [
+        warning(
+          'window-missed',
+          field.id,
+          `part of the address may hide outside the window of ${envelope.name}: it surely shows ${formatLength(seen.x, layout.unit)} to ${formatLength(seen.x + seen.w, layout.unit)} from the left and ${formatLength(seen.y, layout.unit)} to ${formatLength(seen.y + seen.h, layout.unit)} from the top`,
+        ),
+      ]
 }
 
 /** What shows in the window besides the address, wherever the check slides in the envelope. */
@@ -78,16 +171,51 @@ function alsoSeen(layout: Layout, on: readonly Field[], address: BoxedField, pan
   const envelope = envelopes.find(e => e.id === layout.envelope)
   const seen = envelope && everSeen(envelope, panel)
   if (!seen) return []
-  return on.filter(isBoxed).filter(f => f.panel === 'check' && f.id !== address.id && !quietInWindow.has(f.kind) && f.kind !== 'overlay' && overlaps({ x: f.x, y: f.y, w: f.w, h: f.h }, seen))
-    .map(f => warning('window-shows', f.id, `${named(f)} may show in the window of ${envelope.name} beside the address`, { value: envelope.id }))
+  return on
+    .filter(isBoxed)
+    .filter(
+      f =>
+        f.panel === 'check' &&
+        f.id !== address.id &&
+        !quietInWindow.has(f.kind) &&
+        f.kind !== 'overlay' &&
+        overlaps({ x: f.x, y: f.y, w: f.w, h: f.h }, seen),
+    )
+    .map(f =>
+      warning(
+        'window-shows',
+        f.id,
+        `${named(f)} may show in the window of ${envelope.name} beside the address`,
+        { value: envelope.id },
+      ),
+    )
 }
 
-/** A field of ours that lies over something the stationer printed, which we know by where our own layout would put it. */
+/**
+ * A field of ours that lies over something the stationer printed, which we know by where our own layout would
+ * put it.
+ */
 function stationerNotes(layout: Layout, stock: Stock, field: BoxedField, box: Box): Note[] {
   if (background.has(field.kind)) return []
   return layout.fields.flatMap((other): Note[] => {
-    if (!isBoxed(other) || !isLettered(other) || other.panel !== field.panel || other.id === field.id || !carries(stock, other.panel, other.kind)) return []
+    if (
+      !isBoxed(other) ||
+      !isLettered(other) ||
+      other.panel !== field.panel ||
+      other.id === field.id ||
+      !carries(stock, other.panel, other.kind)
+    )
+      return []
     const panel = panelOf(stock, other.panel, 1)
-    return panel && overlaps(box, inked(other, panel, layout.locale)) ? [warning('over-print', field.id, `the field lies over ${named(other)}, which the stock already carries`, { value: other.id })] : []
+    return panel && overlaps(box, inked(other, panel, layout.locale))
+      ? [
+          warning(
+            'over-print',
+            field.id,
+            `the field lies over ${named(other)}, which the stock already carries`,
+            { value: other.id },
+          ),
+        ]
+      : []
   })
 }

@@ -1,6 +1,9 @@
 import type { Refusal } from '../base/result'
 
-/** What is wrong, or may be, with one field of one check or of the layout. An error stops a run; a warning wants a look. */
+/**
+ * What is wrong, or may be, with one field of one check or of the layout. An error stops a run; a warning
+ * wants a look.
+ */
 export interface Note extends Refusal {
   readonly severity: 'error' | 'warning'
   /** The field's id in the layout. */
@@ -9,7 +12,19 @@ export interface Note extends Refusal {
   readonly check?: number
 }
 
-export const error = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({ severity: 'error', code, field, text, ...more })
-export const warning = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({ severity: 'warning', code, field, text, ...more })
+export const error = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({
+  severity: 'error',
+  code,
+  field,
+  text,
+  ...more,
+})
+export const warning = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({
+  severity: 'warning',
+  code,
+  field,
+  text,
+  ...more,
+})
 
 export const hasErrors = (notes: readonly Note[]): boolean => notes.some(n => n.severity === 'error')

@@ -6,7 +6,14 @@ import { micrLine } from '../micr/pattern'
 import { BASELINE_UP, fromRight, PITCH, positionsOn } from '../micr/place'
 import { ownShapes } from '../micr/shapes'
 import { MM_PER_POINT, type Box } from '../paper/length'
-import { isBoxed, isLettered, type BoxedField, type Field, type Layout, type LetteredField } from '../paper/layout'
+import {
+  isBoxed,
+  isLettered,
+  type BoxedField,
+  type Field,
+  type Layout,
+  type LetteredField,
+} from '../paper/layout'
 import type { FieldKind } from '../paper/kinds'
 import type { Panel } from '../paper/stock'
 import { inLanguage, say } from './captions'
@@ -21,32 +28,64 @@ import { payHead, payRows } from './payTable'
 import { tableHead, tableRows, type TableSet } from './stubTable'
 
 /** Everything that a field is set with, but for the check itself. */
-export interface Setting { readonly layout: Layout, readonly account: AccountFacts }
+export interface Setting {
+  readonly layout: Layout
+  readonly account: AccountFacts
+}
 
 /** What only a negotiable check carries: an advice is printed without it. */
-const negotiableOnly = new Set<FieldKind>(['micr', 'signature', 'signatureImage', 'microprint', 'crossing', 'voidAfter'])
+const negotiableOnly = new Set<FieldKind>([
+  'micr',
+  'signature',
+  'signatureImage',
+  'microprint',
+  'crossing',
+  'voidAfter',
+])
 /** Whether a field is printed on a check, or on an advice. */
 export const printsOn = (field: Field, advice: boolean): boolean =>
-  !(advice && negotiableOnly.has(field.kind)) && !(field.kind === 'overlay' && field.when === 'advice' && !advice)
+  !(advice && negotiableOnly.has(field.kind)) &&
+  !(field.kind === 'overlay' && field.when === 'advice' && !advice)
 
 /** The box of a field on the sheet. */
-export const boxOn = (field: BoxedField, panel: Panel): Box => ({ x: panel.x + field.x, y: panel.y + field.y, w: field.w, h: field.h })
+export const boxOn = (field: BoxedField, panel: Panel): Box => ({
+  x: panel.x + field.x,
+  y: panel.y + field.y,
+  w: field.w,
+  h: field.h,
+})
 
 /** What a field says that is the same on every check; undefined where it differs from check to check. */
-function standing(field: LetteredField, account: AccountFacts, layout: Layout): readonly string[] | undefined {
+function standing(
+  field: LetteredField,
+  account: AccountFacts,
+  layout: Layout,
+): readonly string[] | undefined {
   switch (field.kind) {
-    case 'payerName': return account.company.name
-    case 'payerAddress': return account.company.address
-    case 'bankName': return [account.bank.name]
-    case 'bankAddress': return account.bank.address
-    case 'fraction': return [account.fraction]
-    case 'currencyName': return [account.currency.name.charAt(0).toUpperCase() + account.currency.name.slice(1)]
-    case 'accountNumber': return [account.account]
-    case 'bankCode': return [account.routing]
-    case 'text': return [inLanguage(field.text, layout.locale)]
-    case 'voidAfter': return [say('voidAfter', layout.locale, field.days)]
-    case 'signature': return []
-    default: return undefined
+    case 'payerName':
+      return account.company.name
+    case 'payerAddress':
+      return account.company.address
+    case 'bankName':
+      return [account.bank.name]
+    case 'bankAddress':
+      return account.bank.address
+    case 'fraction':
+      return [account.fraction]
+    case 'currencyName':
+      return [account.currency.name.charAt(0).toUpperCase() + account.currency.name.slice(1)]
+    case 'accountNumber':
+      return [account.account]
+    case 'bankCode':
+      return [account.routing]
+    case 'text':
+      return [inLanguage(field.text, layout.locale)]
+    case 'voidAfter':
+      return [say('voidAfter', layout.locale, field.days)]
+    case 'signature':
+      return []
+    default:
+      return undefined
   }
 }
 
@@ -54,19 +93,47 @@ function standing(field: LetteredField, account: AccountFacts, layout: Layout): 
 function saying(field: LetteredField, check: CheckFacts, { account, layout }: Setting): readonly string[] {
   const { locale } = layout
   switch (field.kind) {
-    case 'number': return [String(check.number)]
-    case 'payee': return [field.withAccount && check.accountWithPayee ? `${check.payee}, ${check.accountWithPayee}` : check.payee]
-    case 'payeeAddress': return [check.payee, ...check.address]
-    case 'memo': return [check.memo]
-    case 'amountFigures': return [figures(check.amount, { locale, sign: field.sign ? account.currency.sign : '', stars: field.stars })]
-    case 'stubTotal': return [figures(check.lines.length ? sum(check.lines.map(l => l.amount)) : check.amount, { locale, sign: account.currency.sign })]
-    default: return []
+    case 'number':
+      return [String(check.number)]
+    case 'payee':
+      return [
+        field.withAccount && check.accountWithPayee
+          ? `${check.payee}, ${check.accountWithPayee}`
+          : check.payee,
+      ]
+    case 'payeeAddress':
+      return [check.payee, ...check.address]
+    case 'memo':
+      return [check.memo]
+    case 'amountFigures':
+      return [
+        figures(check.amount, { locale, sign: field.sign ? account.currency.sign : '', stars: field.stars }),
+      ]
+    case 'stubTotal':
+      return [
+        figures(check.lines.length ? sum(check.lines.map(l => l.amount)) : check.amount, {
+          locale,
+          sign: account.currency.sign,
+        }),
+      ]
+    default:
+      return []
   }
 }
 
-function setWords(field: Extract<LetteredField, { kind: 'amountWords' }>, box: Box, check: CheckFacts, { account, layout }: Setting, ink: string): Set {
+function setWords(
+  field: Extract<LetteredField, { kind: 'amountWords' }>,
+  box: Box,
+  check: CheckFacts,
+  { account, layout }: Setting,
+  ink: string,
+): Set {
   const said = words(check.amount, account.currency, layout.locale, field.withName)
-  if (!said.ok) return { marks: [], notes: [error(said.refusal.code, field.id, said.refusal.text, { value: check.amount })] }
+  if (!said.ok)
+    return {
+      marks: [],
+      notes: [error(said.refusal.code, field.id, said.refusal.text, { value: check.amount })],
+    }
   const set = setText(field, box, [said.value], ink)
   const last = set.marks.at(-1)
   if (field.fill === 'none' || last?.kind !== 'text') return set
@@ -75,17 +142,59 @@ function setWords(field: Extract<LetteredField, { kind: 'amountWords' }>, box: B
   if (room < 1) return set
   if (field.fill === 'rule') {
     const y = last.y - last.size * MM_PER_POINT * 0.25
-    return { ...set, marks: [...set.marks, { kind: 'line', x: end, y, x2: box.x + box.w, y2: y, width: 0.25, ink }] }
+    return {
+      ...set,
+      marks: [...set.marks, { kind: 'line', x: end, y, x2: box.x + box.w, y2: y, width: 0.25, ink }],
+    }
   }
   const stars = '*'.repeat(Math.floor(room / textWidth('*', field.type, last.size)))
   return stars ? { ...set, marks: [...set.marks, { ...last, x: end, text: stars }] } : set
 }
 
-function setMicr(field: Extract<Field, { kind: 'micr' }>, panel: Panel, check: CheckFacts, account: AccountFacts): Set {
-  const line = micrLine(account.pattern, { country: account.country, routing: account.routing, account: account.account, part: account.part, code: account.code, serial: check.number }, positionsOn(panel.w))
-  if (!line.ok) return { marks: [], notes: [error(line.refusal.code, field.id, line.refusal.text, line.refusal.value === undefined ? {} : { value: line.refusal.value })] }
+function setMicr(
+  field: Extract<Field, { kind: 'micr' }>,
+  panel: Panel,
+  check: CheckFacts,
+  account: AccountFacts,
+): Set {
+  const line = micrLine(
+    account.pattern,
+    {
+      country: account.country,
+      routing: account.routing,
+      account: account.account,
+      part: account.part,
+      code: account.code,
+      serial: check.number,
+    },
+    positionsOn(panel.w),
+  )
+  if (!line.ok)
+    return {
+      marks: [],
+      notes: [
+        error(
+          line.refusal.code,
+          field.id,
+          line.refusal.text,
+          line.refusal.value === undefined ? {} : { value: line.refusal.value },
+        ),
+      ],
+    }
   const x = panel.x + panel.w - fromRight(line.value.first) - PITCH + field.nudge.x
-  return { marks: [{ kind: 'micr', field: field.id, text: line.value.text, x, y: panel.y + panel.h - BASELINE_UP + field.nudge.y, shapes: account.micrShapes ?? ownShapes }], notes: [] }
+  return {
+    marks: [
+      {
+        kind: 'micr',
+        field: field.id,
+        text: line.value.text,
+        x,
+        y: panel.y + panel.h - BASELINE_UP + field.nudge.y,
+        shapes: account.micrShapes ?? ownShapes,
+      },
+    ],
+    notes: [],
+  }
 }
 
 /** Everything of a field that stays the same from check to check. */
@@ -95,24 +204,74 @@ export function setStanding(field: Field, panel: Panel, setting: Setting): Set {
   const box = boxOn(field, panel)
   const ink = field.ink ?? layout.ink
   switch (field.kind) {
-    case 'ground': return { marks: [{ kind: 'path', steps: ground(box), width: 0.13, ink: field.ink ?? layout.groundInk }], notes: [] }
-    case 'line': return { marks: [{ kind: 'line', x: box.x, y: box.y, x2: box.x + box.w, y2: box.y + box.h, width: field.width, ink }], notes: [] }
-    case 'rect': return { marks: [{ kind: 'rect', ...box, width: field.width, ink }], notes: [] }
-    case 'stubTable': return tableHead(field, box, layout.captionInk, layout.locale, layout.unit)
-    case 'payTable': return { marks: payHead(field, box, layout.captionInk, layout.locale), notes: [] }
-    case 'overlay': return { marks: overlayMarks(inLanguage(field.words, layout.locale), field.darkness, box, field.id), notes: [] }
-    case 'microprint': return { marks: microprintMarks(field.text || account.company.name.join(' '), box, ink, field.id), notes: [] }
-    case 'image': return { marks: pictureMarks(field.picture, box, field.id), notes: [] }
-    case 'logo': return account.company.logo ? { marks: pictureMarks(account.company.logo, box, field.id), notes: [] } : pictureMissing(field.id, 'payer logo')
-    case 'bankLogo': return account.bank.logo ? { marks: pictureMarks(account.bank.logo, box, field.id), notes: [] } : pictureMissing(field.id, 'bank logo')
-    case 'crossing': return setCrossing(field, box, ink, layout.locale)
-    case 'signatureImage': return nothing
+    case 'ground':
+      return {
+        marks: [{ kind: 'path', steps: ground(box), width: 0.13, ink: field.ink ?? layout.groundInk }],
+        notes: [],
+      }
+    case 'line':
+      return {
+        marks: [
+          { kind: 'line', x: box.x, y: box.y, x2: box.x + box.w, y2: box.y + box.h, width: field.width, ink },
+        ],
+        notes: [],
+      }
+    case 'rect':
+      return { marks: [{ kind: 'rect', ...box, width: field.width, ink }], notes: [] }
+    case 'stubTable':
+      return tableHead(field, box, layout.captionInk, layout.locale, layout.unit)
+    case 'payTable':
+      return { marks: payHead(field, box, layout.captionInk, layout.locale), notes: [] }
+    case 'overlay':
+      return {
+        marks: overlayMarks(inLanguage(field.words, layout.locale), field.darkness, box, field.id),
+        notes: [],
+      }
+    case 'microprint':
+      return {
+        marks: microprintMarks(field.text || account.company.name.join(' '), box, ink, field.id),
+        notes: [],
+      }
+    case 'image':
+      return { marks: pictureMarks(field.picture, box, field.id), notes: [] }
+    case 'logo':
+      return account.company.logo
+        ? { marks: pictureMarks(account.company.logo, box, field.id), notes: [] }
+        : pictureMissing(field.id, 'payer logo')
+    case 'bankLogo':
+      return account.bank.logo
+        ? { marks: pictureMarks(account.bank.logo, box, field.id), notes: [] }
+        : pictureMissing(field.id, 'bank logo')
+    case 'crossing':
+      return setCrossing(field, box, ink, layout.locale)
+    case 'signatureImage':
+      return nothing
     default: {
       const flat = flatBox(box, field.turn)
       const text = standing(field, account, layout)
       const set = text ? setText(field, flat, text, ink) : nothing
-      const line: Mark[] = field.kind === 'signature' ? [{ kind: 'line', x: flat.x, y: flat.y + flat.h, x2: flat.x + flat.w, y2: flat.y + flat.h, width: 0.18, ink }] : []
-      return { marks: turned([...line, ...set.marks, ...setCaption(field, flat, layout.captionInk, layout.locale)], box, field.turn), notes: set.notes }
+      const line: Mark[] =
+        field.kind === 'signature'
+          ? [
+              {
+                kind: 'line',
+                x: flat.x,
+                y: flat.y + flat.h,
+                x2: flat.x + flat.w,
+                y2: flat.y + flat.h,
+                width: 0.18,
+                ink,
+              },
+            ]
+          : []
+      return {
+        marks: turned(
+          [...line, ...set.marks, ...setCaption(field, flat, layout.captionInk, layout.locale)],
+          box,
+          field.turn,
+        ),
+        notes: set.notes,
+      }
     }
   }
 }
@@ -131,18 +290,32 @@ export function setOwn(field: Field, panel: Panel, setting: Setting, check: Chec
   switch (field.kind) {
     case 'stubTable': {
       // Drawn without lines: the check as a whole is its only one.
-      const lines = check.lines.length ? check.lines : [{ reference: '', date: check.date, description: check.memo, amount: check.amount }]
+      const lines = check.lines.length
+        ? check.lines
+        : [{ reference: '', date: check.date, description: check.memo, amount: check.amount }]
       return tableRows(field, box, lines, ink, layout.locale)
     }
-    case 'payTable': return check.pay?.length ? payRows(field, box, check.pay, ink, layout.locale) : nothing
+    case 'payTable':
+      return check.pay?.length ? payRows(field, box, check.pay, ink, layout.locale) : nothing
     case 'signatureImage': {
       const signer = check.signers?.[field.which - 1]
       if (signer === undefined) return nothing
       const picture = account.signatories[signer]?.picture
-      return picture ? { marks: pictureMarks(picture, box, field.id), notes: [] } : pictureMissing(field.id, 'signature')
+      return picture
+        ? { marks: pictureMarks(picture, box, field.id), notes: [] }
+        : pictureMissing(field.id, 'signature')
     }
-    case 'ground': case 'line': case 'rect': case 'overlay': case 'microprint': case 'image': case 'logo': case 'bankLogo': return nothing
-    default: return never(field)
+    case 'ground':
+    case 'line':
+    case 'rect':
+    case 'overlay':
+    case 'microprint':
+    case 'image':
+    case 'logo':
+    case 'bankLogo':
+      return nothing
+    default:
+      return never(field)
   }
 }
 
@@ -154,7 +327,11 @@ function ownText(field: LetteredField, box: Box, setting: Setting, check: CheckF
     const signer = account.signatories[check.signers?.[field.which - 1] ?? field.which - 1]
     if (!signer) return nothing
     // Below the line, under the caption.
-    const below = { ...box, y: box.y + box.h + (field.caption?.on ? field.caption.size * MM_PER_POINT * 1.25 : 0.4), h: field.type.size * MM_PER_POINT * 1.2 }
+    const below = {
+      ...box,
+      y: box.y + box.h + (field.caption?.on ? field.caption.size * MM_PER_POINT * 1.25 : 0.4),
+      h: field.type.size * MM_PER_POINT * 1.2,
+    }
     return setText(field, below, [[signer.name, signer.title].filter(Boolean).join(', ')], layout.captionInk)
   }
   return setText(field, box, saying(field, check, setting), ink)

@@ -8,17 +8,24 @@ import { MM_PER_POINT } from '../paper/length'
 import { marksOf, type Drawing, type Mark, type PathStep } from '../proof/marks'
 import { widthOf } from '../faces/face'
 
-const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+const escape = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
 const n = (value: number): string => String(Math.round(value * 1000) / 1000)
 
-/** Points of a contour as path steps, y still up; a curve without an on-curve point between two controls gets one halfway. */
+/**
+ * Points of a contour as path steps, y still up; a curve without an on-curve point between two controls gets
+ * one halfway.
+ */
 function contourSteps(contour: Contour): PathStep[] {
   const start = contour[0]
   if (!start) return []
   const steps: PathStep[] = [['M', start.x, start.y]]
   for (let i = 1; i <= contour.length; i++) {
     const point = contour[i % contour.length] ?? start
-    if (point.on) { if (i < contour.length) steps.push(['L', point.x, point.y]); continue }
+    if (point.on) {
+      if (i < contour.length) steps.push(['L', point.x, point.y])
+      continue
+    }
     const end = contour[(i + 1) % contour.length] ?? start
     steps.push(['Q', point.x, point.y, end.x, end.y])
     i++
@@ -30,7 +37,16 @@ const knownPaths = new WeakMap<MicrShapes, Map<string, string>>()
 /** Path data of every character of the shapes, made once for each set of shapes. */
 function micrPaths(shapes: MicrShapes): Map<string, string> {
   let paths = knownPaths.get(shapes)
-  if (!paths) knownPaths.set(shapes, paths = new Map(Object.entries(shapes.contours).map(([char, contours]) => [char, path(contours.flatMap(contourSteps))])))
+  if (!paths)
+    knownPaths.set(
+      shapes,
+      (paths = new Map(
+        Object.entries(shapes.contours).map(([char, contours]) => [
+          char,
+          path(contours.flatMap(contourSteps)),
+        ]),
+      )),
+    )
   return paths
 }
 
@@ -47,14 +63,23 @@ function markSvg(mark: Mark): string {
       const fit = mark.fit ?? exactMicr
       const x = beginOf(mark.x, mark.text.length, fit)
       const paths = micrPaths(mark.shapes)
-      const glyphs = [...mark.text].map((char, i) => (isMicr(char) ? `<path transform="translate(${n(x + i * PITCH * fit.width)} ${n(mark.y)}) scale(${scale * fit.width} ${-scale})" d="${paths.get(char)}"/>` : ''))
+      const glyphs = [...mark.text].map((char, i) =>
+        isMicr(char)
+          ? `<path transform="translate(${n(x + i * PITCH * fit.width)} ${n(mark.y)}) scale(${scale * fit.width} ${-scale})" d="${paths.get(char)}"/>`
+          : '',
+      )
       return `<g fill="#000000" data-field="${mark.field}" data-micr="${escape(mark.text)}">${glyphs.join('')}</g>`
     }
-    case 'line': return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
-    case 'rect': return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
-    case 'path': return `<path d="${path(mark.steps)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
-    case 'image': return `<image x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" preserveAspectRatio="none" href="data:image/${mark.picture.type};base64,${mark.picture.data}"/>`
-    default: return never(mark)
+    case 'line':
+      return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'rect':
+      return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'path':
+      return `<path d="${path(mark.steps)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
+    case 'image':
+      return `<image x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" preserveAspectRatio="none" href="data:image/${mark.picture.type};base64,${mark.picture.data}"/>`
+    default:
+      return never(mark)
   }
 }
 
@@ -62,9 +87,11 @@ function markSvg(mark: Mark): string {
 export const marksSvg = (marks: readonly Mark[]): string => marks.map(markSvg).join('')
 
 /**
- * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the page), MICR as outlines.
+ * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the
+ * page), MICR as outlines.
  * Each text says its length, since browsers round the widths of letters and the PDF does not.
- * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style attribute, so any strict policy allows it.
+ * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style
+ * attribute, so any strict policy allows it.
  */
 export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marksSvg([...under, ...marksOf(drawing)])}</svg>`

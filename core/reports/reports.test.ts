@@ -13,24 +13,57 @@ import { trailLine, type TrailLine } from '../trail/trail'
 import { listPages } from './listPages'
 import { copyWords, stubCopy } from './stubCopy'
 
-const textsOf = (drawing: Parameters<typeof marksOf>[0]): string[] => marksOf(drawing).flatMap(m => (m.kind === 'text' ? [m.text] : []))
-const book = (id: string, start: number, end: number): NumberBook => ({ id: idOf(id), accountId: idOf('a'), kind: 'printed by us', start: start as CheckNumber, end: end as CheckNumber })
-const rows = (...of: [number, Fate][]): Map<CheckNumber, { fate: Fate }> => new Map(of.map(([n, fate]) => [n as CheckNumber, { fate }]))
+const textsOf = (drawing: Parameters<typeof marksOf>[0]): string[] =>
+  marksOf(drawing).flatMap(m => (m.kind === 'text' ? [m.text] : []))
+const book = (id: string, start: number, end: number): NumberBook => ({
+  id: idOf(id),
+  accountId: idOf('a'),
+  kind: 'printed by us',
+  start: start as CheckNumber,
+  end: end as CheckNumber,
+})
+const rows = (...of: [number, Fate][]): Map<CheckNumber, { fate: Fate }> =>
+  new Map(of.map(([n, fate]) => [n as CheckNumber, { fate }]))
 
 describe('papers for the file', () => {
   it('a long list goes on over pages, its head on each, every row once, nothing beyond the edge', () => {
-    const pages = listPages({ title: 'Run', columns: [{ title: 'Number', share: 1 }, { title: 'Payee', share: 3 }, { title: 'Amount', share: 1, right: true }], rows: Array.from({ length: 130 }, (_, i) => [String(1000 + i), 'A payee whose name is long enough to be broken into several lines of the column of this list', '1.00']), sum: ['', 'Sum', '130.00'], sign: ['Seen by'] })
+    const pages = listPages({
+      title: 'Run',
+      columns: [
+        { title: 'Number', share: 1 },
+        { title: 'Payee', share: 3 },
+        { title: 'Amount', share: 1, right: true },
+      ],
+      rows: Array.from({ length: 130 }, (_, i) => [
+        String(1000 + i),
+        'A payee whose name is long enough to be broken into several lines of the column of this list',
+        '1.00',
+      ]),
+      sum: ['', 'Sum', '130.00'],
+      sign: ['Seen by'],
+    })
     expect(pages.length).toBeGreaterThan(3)
     const all = pages.map(textsOf)
     expect(all.every(p => p.includes('Payee'))).toBe(true)
     for (let i = 0; i < 130; i++) expect(all.filter(p => p.includes(String(1000 + i)))).toHaveLength(1)
     expect(all.at(-1)).toContain(`${pages.length} of ${pages.length}`)
-    for (const page of pages) for (const m of marksOf(page)) if (m.kind === 'text') expect(m.y > 0 && m.y < page.h && m.x > 0 && m.x < page.w).toBe(true)
+    for (const page of pages)
+      for (const m of marksOf(page))
+        if (m.kind === 'text') expect(m.y > 0 && m.y < page.h && m.x > 0 && m.x < page.w).toBe(true)
   })
   it('a stub copy is never negotiable: no MICR line, no amount in words, no signature, and it says what became of the check', () => {
-    const words = copyWords({ number: 501 as CheckNumber, fate: 'stopped', replacedBy: 503 as CheckNumber }, false)
-    expect(words).toBe('Copy of the stub of check 501. Not a check. The check was stopped and replaced by 503.')
-    for (const of of [stock, stockById('check-over-two-stubs-preprinted')!, stockById('three-checks-blank')!]) {
+    const words = copyWords(
+      { number: 501 as CheckNumber, fate: 'stopped', replacedBy: 503 as CheckNumber },
+      false,
+    )
+    expect(words).toBe(
+      'Copy of the stub of check 501. Not a check. The check was stopped and replaced by 503.',
+    )
+    for (const of of [
+      stock,
+      stockById('check-over-two-stubs-preprinted')!,
+      stockById('three-checks-blank')!,
+    ]) {
       const [first] = stubCopy(checkOf(501), layout, of, facts, words)
       const marks = marksOf(first!)
       expect(marks.some(m => m.kind === 'micr')).toBe(false)
@@ -41,7 +74,11 @@ describe('papers for the file', () => {
     }
   })
   it('figures of a list that look like a formula are safe in a spreadsheet', () => {
-    expect(csvOut(['a'], [['=1+1'], ['@x'], ['plain']]).split('\r\n').slice(1)).toEqual(['"\'=1+1"', '"\'@x"', 'plain'])
+    expect(
+      csvOut(['a'], [['=1+1'], ['@x'], ['plain']])
+        .split('\r\n')
+        .slice(1),
+    ).toEqual(['"\'=1+1"', '"\'@x"', 'plain'])
   })
 })
 
@@ -52,26 +89,48 @@ describe('the proof of numbers', () => {
     const proof = proofOfNumbers(books, b => of[b.id as 'one' | 'two'])
     expect(proof.books[0]).toMatchObject({ agrees: true, length: 10 })
     expect(proof.books[0]!.counts).toMatchObject({ issued: 1, spoiled: 1, unused: 8 })
-    expect(proof.problems.map(p => [p.number, p.what])).toEqual([[44, 'outside its book, 8 to 12'], [9, 'stands in two books']])
+    expect(proof.problems.map(p => [p.number, p.what])).toEqual([
+      [44, 'outside its book, 8 to 12'],
+      [9, 'stands in two books'],
+    ])
   })
   it('tells a book in ranges of the same fate', () => {
-    expect(fateRanges(book('one', 1, 6), rows([2, 'issued'], [3, 'issued'], [6, 'missing']))).toEqual([{ from: 1, to: 1, fate: 'unused' }, { from: 2, to: 3, fate: 'issued' }, { from: 4, to: 5, fate: 'unused' }, { from: 6, to: 6, fate: 'missing' }])
+    expect(fateRanges(book('one', 1, 6), rows([2, 'issued'], [3, 'issued'], [6, 'missing']))).toEqual([
+      { from: 1, to: 1, fate: 'unused' },
+      { from: 2, to: 3, fate: 'issued' },
+      { from: 4, to: 5, fate: 'unused' },
+      { from: 6, to: 6, fate: 'missing' },
+    ])
   })
 })
 
 describe('a trail file', () => {
   const lines: TrailLine[] = []
-  for (let i = 0; i < 6; i++) lines.push(trailLine({ act: 'draw', text: `payment ${i}`, about: { account: 'a' } }, { at: `2026-11-24T10:00:0${i}Z`, by: 'Test' }, lines.at(-1)))
-  const broken = (text: string) => { const r = auditTrail(text); return r.ok ? r.value.lines : r.refusal.text }
+  for (let i = 0; i < 6; i++)
+    lines.push(
+      trailLine(
+        { act: 'draw', text: `payment ${i}`, about: { account: 'a' } },
+        { at: `2026-11-24T10:00:0${i}Z`, by: 'Test' },
+        lines.at(-1),
+      ),
+    )
+  const broken = (text: string) => {
+    const r = auditTrail(text)
+    return r.ok ? r.value.lines : r.refusal.text
+  }
   it('holds as it was written; a changed, missing, added or foreign line is the first one named', () => {
     const file = trailOut(lines)
     expect(broken(file)).toBe(6)
     expect(broken(file.replace('payment 3', 'payment 9'))).toMatch(/^line 4: its words were changed/)
-    expect(broken(trailOut(lines.filter((_, i) => i !== 2)))).toMatch(/^line 3: it is number 4, 3 was to come/)
+    expect(broken(trailOut(lines.filter((_, i) => i !== 2)))).toMatch(
+      /^line 3: it is number 4, 3 was to come/,
+    )
     expect(broken(`${file}{"seq":7}\n`)).toMatch(/^line 7: not a line of a trail/)
     expect(broken(`${file}nonsense`)).toMatch(/^line 7: it is not JSON/)
     const { hash: _, ...forged } = { ...lines[1]!, text: 'payment 100' }
-    expect(broken(trailOut([lines[0]!, { ...forged, hash: hashOf(forged) }, ...lines.slice(2)]))).toMatch(/^line 3: it does not follow/)
+    expect(broken(trailOut([lines[0]!, { ...forged, hash: hashOf(forged) }, ...lines.slice(2)]))).toMatch(
+      /^line 3: it does not follow/,
+    )
     expect(broken('')).toContain('no line')
   })
 })

@@ -6,35 +6,92 @@ import type { Payment } from '../payables/payment'
 import { numbersOfRun, type Run } from '../runs/run'
 import type { ListPaper } from './listPages'
 
-export interface RunPaperKnown { readonly run: Run, readonly payments: ReadonlyMap<Id<'payment'>, Payment>, readonly account: string, readonly company: string, readonly sign: string, readonly moment: (at: string) => string }
+export interface RunPaperKnown {
+  readonly run: Run
+  readonly payments: ReadonlyMap<Id<'payment'>, Payment>
+  readonly account: string
+  readonly company: string
+  readonly sign: string
+  readonly moment: (at: string) => string
+}
 const amountOf = (known: RunPaperKnown, id: Id<'payment'>): Cents => known.payments.get(id)?.amount ?? zero
 const nameOf = (known: RunPaperKnown, id: Id<'payment'>): string => known.payments.get(id)?.name ?? ''
 
-/** The cover page of a counted-off run: account, numbers, count, total, the hash total of its issued numbers (their plain sum), who and when, what was spoiled. */
+/**
+ * The cover page of a counted-off run: account, numbers, count, total, the hash total of its issued numbers
+ * (their plain sum), who and when, what was spoiled.
+ */
 export function coverPage(known: RunPaperKnown): ListPaper {
   const { run, sign } = known
   const good = run.checks.filter(c => c.outcome?.kind === 'good')
   const used = numbersOfRun(run)
   const lost = used.filter(u => u.came !== 'good' && u.came !== '')
   return {
-    title: 'Run of checks', under: formatDate(dayOfMoment(run.printedAt), 'MMMM D, YYYY'),
+    title: 'Run of checks',
+    under: formatDate(dayOfMoment(run.printedAt), 'MMMM D, YYYY'),
     facts: [
-      ['Company', known.company], ['Account', known.account], ['Numbers', `${used[0]?.number} to ${used.at(-1)?.number}`], ['Checks issued', String(good.length)],
-      ['Total issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign })], ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
-      ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, sent out ${run.copies} times` : ''}`], ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
+      ['Company', known.company],
+      ['Account', known.account],
+      ['Numbers', `${used[0]?.number} to ${used.at(-1)?.number}`],
+      ['Checks issued', String(good.length)],
+      ['Total issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign })],
+      ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
+      ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, sent out ${run.copies} times` : ''}`],
+      ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
       ['Not issued', lost.map(u => `${u.number} ${u.came}${u.why && ` (${u.why})`}`).join(', ') || 'none'],
     ],
-    columns: [{ title: 'Number', share: 0.8 }, { title: 'Sent as', share: 0.8 }, { title: 'Payee', share: 3 }, { title: 'Amount', share: 1.1, right: true }, { title: 'Came out', share: 1.7 }],
-    rows: used.map(({ number, check, came }) => [String(number), check?.sentAs ? String(check.sentAs) : '', check ? nameOf(known, check.paymentId) : 'no check', check ? figures(amountOf(known, check.paymentId)) : '', came]),
-    sum: ['', '', 'Issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign }), ''], sign: ['Counted off by', 'Seen by'],
+    columns: [
+      { title: 'Number', share: 0.8 },
+      { title: 'Sent as', share: 0.8 },
+      { title: 'Payee', share: 3 },
+      { title: 'Amount', share: 1.1, right: true },
+      { title: 'Came out', share: 1.7 },
+    ],
+    rows: used.map(({ number, check, came }) => [
+      String(number),
+      check?.sentAs ? String(check.sentAs) : '',
+      check ? nameOf(known, check.paymentId) : 'no check',
+      check ? figures(amountOf(known, check.paymentId)) : '',
+      came,
+    ]),
+    sum: ['', '', 'Issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign }), ''],
+    sign: ['Counted off by', 'Seen by'],
   }
 }
 
-/** The count-off sheet: every number in the order of the tray with room for what a person sees, and lines to sign on. */
+/**
+ * The count-off sheet: every number in the order of the tray with room for what a person sees, and lines to
+ * sign on.
+ */
 export const countOffSheet = (known: RunPaperKnown): ListPaper => ({
-  title: 'Count-off sheet', under: `${known.company}, ${known.account}`,
-  words: ['Take the sheets in the order they lie. Mark each: good, spoiled (and why), never came out, or the number that is on the paper where it is another.'],
-  columns: [{ title: 'Number', share: 0.9 }, { title: 'Payee', share: 2.5 }, { title: 'Amount', share: 1.1, right: true }, { title: 'Good', share: 0.8 }, { title: 'Spoiled, why', share: 1.9 }, { title: 'Other number', share: 1.1 }],
-  rows: known.run.checks.map(c => [String(c.number), nameOf(known, c.paymentId), figures(amountOf(known, c.paymentId)), '[   ]', '[   ]', '..............']),
-  sum: ['', `${known.run.checks.length} checks`, figures(sum(known.run.checks.map(c => amountOf(known, c.paymentId))), { sign: known.sign }), '', '', ''], sign: ['Counted by, date', 'Seen by, date'],
+  title: 'Count-off sheet',
+  under: `${known.company}, ${known.account}`,
+  words: [
+    'Take the sheets in the order they lie. Mark each: good, spoiled (and why), never came out, or the number that is on the paper where it is another.',
+  ],
+  columns: [
+    { title: 'Number', share: 0.9 },
+    { title: 'Payee', share: 2.5 },
+    { title: 'Amount', share: 1.1, right: true },
+    { title: 'Good', share: 0.8 },
+    { title: 'Spoiled, why', share: 1.9 },
+    { title: 'Other number', share: 1.1 },
+  ],
+  rows: known.run.checks.map(c => [
+    String(c.number),
+    nameOf(known, c.paymentId),
+    figures(amountOf(known, c.paymentId)),
+    '[   ]',
+    '[   ]',
+    '..............',
+  ]),
+  sum: [
+    '',
+    `${known.run.checks.length} checks`,
+    figures(sum(known.run.checks.map(c => amountOf(known, c.paymentId))), { sign: known.sign }),
+    '',
+    '',
+    '',
+  ],
+  sign: ['Counted by, date', 'Seen by, date'],
 })

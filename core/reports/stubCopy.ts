@@ -10,35 +10,91 @@ import { overlayMarks } from '../proof/extras'
 import type { Drawing, Mark } from '../proof/marks'
 import { listPages } from './listPages'
 
-/** What is to be said of a number on a copy of its stub: that it is none to pay with, and what became of the check. */
-export function copyWords(row: Pick<NumberRow, 'number' | 'fate' | 'replacedBy'>, cancelled: boolean): string {
-  const became = row.fate === 'issued' || row.fate === 'cleared' || row.fate === 'on paper' ? '' : ` The check was ${row.fate}${row.replacedBy ? ` and replaced by ${row.replacedBy}` : ''}.`
+/**
+ * What is to be said of a number on a copy of its stub: that it is none to pay with, and what became of the
+ * check.
+ */
+export function copyWords(
+  row: Pick<NumberRow, 'number' | 'fate' | 'replacedBy'>,
+  cancelled: boolean,
+): string {
+  const became =
+    row.fate === 'issued' || row.fate === 'cleared' || row.fate === 'on paper'
+      ? ''
+      : ` The check was ${row.fate}${row.replacedBy ? ` and replaced by ${row.replacedBy}` : ''}.`
   return `Copy of the stub of check ${row.number}. Not a check.${became}${cancelled ? ' The payment was cancelled.' : ''}`
 }
 
 /**
- * A copy of the stub of any check, printed or written by hand: the stubs of its own layout, with the place of the check left empty but for what the
+ * A copy of the stub of any check, printed or written by hand: the stubs of its own layout, with the place of
+ * the check left empty but for what the
  * copy is. On a stock without stubs the lines stand in a list. Never a negotiable face.
  */
-export function stubCopy(facts: CheckFacts, layout: Layout, stock: Stock, account: AccountFacts, words: string): Drawing[] {
+export function stubCopy(
+  facts: CheckFacts,
+  layout: Layout,
+  stock: Stock,
+  account: AccountFacts,
+  words: string,
+): Drawing[] {
   const stub = panelOf(stock, 'stub1', 1)
   const check = panelOf(stock, 'check', 1)
   if (!stub || !check) {
-    return listPages({
-      title: 'Stub copy', under: account.company.name[0] ?? '', words: [words],
-      facts: [['Payee', facts.payee], ['Date', formatDate(facts.date, 'MMMM D, YYYY')], ['Check number', String(facts.number)], ['Memo', facts.memo], ['Amount', figures(facts.amount, { sign: account.currency.sign })]],
-      columns: [{ title: 'Reference', share: 1 }, { title: 'Description', share: 2.4 }, { title: 'Amount', share: 1, right: true }],
-      rows: facts.lines.map(l => [l.reference, l.description, figures(l.amount)]), sum: ['', 'Total', figures(facts.amount, { sign: account.currency.sign })],
-    }, stock.sheet.h > 200 ? stock.sheet : undefined)
+    return listPages(
+      {
+        title: 'Stub copy',
+        under: account.company.name[0] ?? '',
+        words: [words],
+        facts: [
+          ['Payee', facts.payee],
+          ['Date', formatDate(facts.date, 'MMMM D, YYYY')],
+          ['Check number', String(facts.number)],
+          ['Memo', facts.memo],
+          ['Amount', figures(facts.amount, { sign: account.currency.sign })],
+        ],
+        columns: [
+          { title: 'Reference', share: 1 },
+          { title: 'Description', share: 2.4 },
+          { title: 'Amount', share: 1, right: true },
+        ],
+        rows: facts.lines.map(l => [l.reference, l.description, figures(l.amount)]),
+        sum: ['', 'Total', figures(facts.amount, { sign: account.currency.sign })],
+      },
+      stock.sheet.h > 200 ? stock.sheet : undefined,
+    )
   }
   // Plain paper carries nothing, and the check's own fields stay off.
   const bare: Layout = { ...layout, fields: layout.fields.filter(f => f.panel !== 'check') }
-  const { drawing, continued } = proofer(bare, { ...stock, carries: [], numbered: false }, account).sheet([facts])
+  const { drawing, continued } = proofer(bare, { ...stock, carries: [], numbered: false }, account).sheet([
+    facts,
+  ])
   const size = 11
   const said: Mark[] = [
-    { kind: 'rect', x: check.x + 12, y: check.y + 12, w: check.w - 24, h: check.h - 24, width: 0.2, ink: '#8d8798' },
-    ...overlayMarks('COPY', 12, { x: check.x + 30, y: check.y + 14, w: check.w - 60, h: check.h - 28 }, 'copy'),
-    { kind: 'text', field: 'copy', face: 'sans-bold', size, ink: '#1a1822', text: words, x: check.x + check.w / 2 - textWidth(words, { face: 'sans-bold' }, size) / 2, y: check.y + check.h / 2 },
+    {
+      kind: 'rect',
+      x: check.x + 12,
+      y: check.y + 12,
+      w: check.w - 24,
+      h: check.h - 24,
+      width: 0.2,
+      ink: '#8d8798',
+    },
+    ...overlayMarks(
+      'COPY',
+      12,
+      { x: check.x + 30, y: check.y + 14, w: check.w - 60, h: check.h - 28 },
+      'copy',
+    ),
+    {
+      kind: 'text',
+      field: 'copy',
+      face: 'sans-bold',
+      size,
+      ink: '#1a1822',
+      text: words,
+      x: check.x + check.w / 2 - textWidth(words, { face: 'sans-bold' }, size) / 2,
+      y: check.y + check.h / 2,
+    },
   ]
   return [{ ...drawing, layers: [{ shared: false, marks: said }, ...drawing.layers] }, ...continued]
 }

@@ -10,7 +10,10 @@ import { ledgerBalance } from '../ledger/balances'
 import { stockById } from '../paper/builtIn'
 import { reversalDate } from './cancel'
 
-const at = (day: string, n = 0) => ({ at: `${day}T10:00:${String(n).padStart(2, '0')}.000-05:00`, by: 'Test' })
+const at = (day: string, n = 0) => ({
+  at: `${day}T10:00:${String(n).padStart(2, '0')}.000-05:00`,
+  by: 'Test',
+})
 const day = (text: string) => must(plainDate(text))
 const codeOf = (r: Result<unknown>) => (r.ok ? 'done' : r.refusal.code)
 const book = bookOf(10)
@@ -21,66 +24,214 @@ async function issued(): Promise<MemoryOffice> {
   const desk = new MemoryOffice()
   desk.put(opened(10))
   await perform(desk, 'draw', { accountId: account.id, draw: drawOf('p', 30_000) }, at('2026-11-24', 1))
-  await perform(desk, 'pick', { bookId: book.id, runId, paymentIds: [idOf('p')], order: 'date' }, at('2026-11-24', 2))
+  await perform(
+    desk,
+    'pick',
+    { bookId: book.id, runId, paymentIds: [idOf('p')], order: 'date' },
+    at('2026-11-24', 2),
+  )
   await perform(desk, 'load', { runId, top: 101 as CheckNumber }, at('2026-11-24', 3))
   must(await printed(desk, runId, at('2026-11-24', 4)))
-  must(await perform(desk, 'countOff', { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) }, at('2026-11-24', 5)))
+  must(
+    await perform(
+      desk,
+      'countOff',
+      { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) },
+      at('2026-11-24', 5),
+    ),
+  )
   return desk
 }
 
 describe('a payment that was replaced', () => {
   it('is cancelled while it waits, on the day of its entry whatever the new paper is dated, and every balance comes back', async () => {
     const desk = await issued()
-    must(await perform(desk, 'replace', { numberId: idOf('book/101'), ending: 'stopped', why: 'lost' }, at('2026-12-10', 1)))
-    must(await perform(desk, 'amend', { accountId: account.id, paymentIds: [idOf('p')], change: { date: day('2026-12-12') } }, at('2026-12-10', 2)))
-    must(await perform(desk, 'cancel', { paymentId: idOf('p'), ending: 'voided', why: 'paid twice' }, at('2026-12-11')))
+    must(
+      await perform(
+        desk,
+        'replace',
+        { numberId: idOf('book/101'), ending: 'stopped', why: 'lost' },
+        at('2026-12-10', 1),
+      ),
+    )
+    must(
+      await perform(
+        desk,
+        'amend',
+        { accountId: account.id, paymentIds: [idOf('p')], change: { date: day('2026-12-12') } },
+        at('2026-12-10', 2),
+      ),
+    )
+    must(
+      await perform(
+        desk,
+        'cancel',
+        { paymentId: idOf('p'), ending: 'voided', why: 'paid twice' },
+        at('2026-12-11'),
+      ),
+    )
     expect(desk.kept.payments.get(idOf('p'))).toMatchObject({ state: 'cancelled' })
     expect([...desk.kept.entries.values()].at(-1)?.date).toBe('2026-11-24')
     expect(ledgerBalance(desk.kept.entries.values(), account.cashLedgerId)).toBe(OPENING)
-    expect(codeOf(await perform(desk, 'cancel', { paymentId: idOf('p'), ending: 'voided', why: 'again' }, at('2026-12-11')))).toBe('payment-not-issued')
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'cancel',
+          { paymentId: idOf('p'), ending: 'voided', why: 'again' },
+          at('2026-12-11'),
+        ),
+      ),
+    ).toBe('payment-not-issued')
   })
   it('keeps its name and amount', async () => {
     const desk = await issued()
-    must(await perform(desk, 'replace', { numberId: idOf('book/101'), ending: 'voided', why: 'wrong address' }, at('2026-11-25')))
-    expect(codeOf(await perform(desk, 'amend', { accountId: account.id, paymentIds: [idOf('p')], change: { name: 'Somebody Else' } }, at('2026-11-25')))).toBe('payment-booked')
-    expect(codeOf(await perform(desk, 'amend', { accountId: account.id, paymentIds: [idOf('p')], change: { address: ['Right Road'] } }, at('2026-11-25')))).toBe('done')
+    must(
+      await perform(
+        desk,
+        'replace',
+        { numberId: idOf('book/101'), ending: 'voided', why: 'wrong address' },
+        at('2026-11-25'),
+      ),
+    )
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'amend',
+          { accountId: account.id, paymentIds: [idOf('p')], change: { name: 'Somebody Else' } },
+          at('2026-11-25'),
+        ),
+      ),
+    ).toBe('payment-booked')
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'amend',
+          { accountId: account.id, paymentIds: [idOf('p')], change: { address: ['Right Road'] } },
+          at('2026-11-25'),
+        ),
+      ),
+    ).toBe('done')
   })
 })
 
 describe('the day of a reversal', () => {
   const known = { payment: { date: day('2026-11-24') }, enteredOn: day('2026-11-20') }
-  const of = (date: string | undefined, closed?: string) => { const r = reversalDate({ ...known, closedThrough: closed ? day(closed) : undefined }, date ? day(date) : undefined, day('2026-11-26')); return r.ok ? r.value : r.refusal.code }
+  const of = (date: string | undefined, closed?: string) => {
+    const r = reversalDate(
+      { ...known, closedThrough: closed ? day(closed) : undefined },
+      date ? day(date) : undefined,
+      day('2026-11-26'),
+    )
+    return r.ok ? r.value : r.refusal.code
+  }
   it.each([
-    [undefined, undefined, '2026-11-20'], ['2020-01-01', undefined, 'reversal-early'], ['2026-11-19', undefined, 'reversal-early'], ['2026-11-26', undefined, '2026-11-26'], ['2026-11-27', undefined, 'reversal-late'],
-    ['2199-01-01', undefined, 'reversal-late'], [undefined, '2026-11-22', 'period-closed'], ['2026-11-22', '2026-11-22', 'period-closed'], ['2026-11-23', '2026-11-22', '2026-11-23'],
-  ])('told %s, closed through %s: %s', (date, closed, meant) => { expect(of(date, closed)).toBe(meant) })
+    [undefined, undefined, '2026-11-20'],
+    ['2020-01-01', undefined, 'reversal-early'],
+    ['2026-11-19', undefined, 'reversal-early'],
+    ['2026-11-26', undefined, '2026-11-26'],
+    ['2026-11-27', undefined, 'reversal-late'],
+    ['2199-01-01', undefined, 'reversal-late'],
+    [undefined, '2026-11-22', 'period-closed'],
+    ['2026-11-22', '2026-11-22', 'period-closed'],
+    ['2026-11-23', '2026-11-22', '2026-11-23'],
+  ])('told %s, closed through %s: %s', (date, closed, meant) => {
+    expect(of(date, closed)).toBe(meant)
+  })
 })
 
 describe('a run', () => {
   const two = async (): Promise<MemoryOffice> => {
     const desk = new MemoryOffice()
-    desk.put({ ...opened(20), accounts: [{ ...account, stockId: 'check-over-two-stubs-preprinted' }], books: [{ ...book, kind: 'stationer’s stock', end: 120 as CheckNumber }, { ...book, id: idOf('pad'), kind: 'handwritten pad', start: 901 as CheckNumber, end: 903 as CheckNumber }, { ...book, id: idOf('adv'), kind: 'advices', start: 5001 as CheckNumber, end: 5009 as CheckNumber }] })
-    for (const id of ['a', 'b']) await perform(desk, 'draw', { accountId: account.id, draw: drawOf(id, 500) }, at('2026-11-24'))
-    must(await perform(desk, 'draw', { accountId: account.id, draw: { ...drawOf('n', 0), split: [], advice: true, payee } }, at('2026-11-23')))
+    desk.put({
+      ...opened(20),
+      accounts: [{ ...account, stockId: 'check-over-two-stubs-preprinted' }],
+      books: [
+        { ...book, kind: 'stationer’s stock', end: 120 as CheckNumber },
+        {
+          ...book,
+          id: idOf('pad'),
+          kind: 'handwritten pad',
+          start: 901 as CheckNumber,
+          end: 903 as CheckNumber,
+        },
+        { ...book, id: idOf('adv'), kind: 'advices', start: 5001 as CheckNumber, end: 5009 as CheckNumber },
+      ],
+    })
+    for (const id of ['a', 'b'])
+      await perform(desk, 'draw', { accountId: account.id, draw: drawOf(id, 500) }, at('2026-11-24'))
+    must(
+      await perform(
+        desk,
+        'draw',
+        { accountId: account.id, draw: { ...drawOf('n', 0), split: [], advice: true, payee } },
+        at('2026-11-23'),
+      ),
+    )
     return desk
   }
-  const picking = (...ids: string[]) => ({ runId, paymentIds: ids.map(id => idOf<'payment'>(id)), order: 'as drawn' as const })
+  const picking = (...ids: string[]) => ({
+    runId,
+    paymentIds: ids.map(id => idOf<'payment'>(id)),
+    order: 'as drawn' as const,
+  })
   it('takes a payment once, and no numbers from a pad', async () => {
-    expect(codeOf(await perform(await two(), 'pick', { bookId: book.id, ...picking('a', 'a') }, at('2026-11-24')))).toBe('payment-twice')
-    expect(codeOf(await perform(await two(), 'pick', { bookId: idOf('pad'), ...picking('a') }, at('2026-11-24')))).toBe('book-unfit')
+    expect(
+      codeOf(await perform(await two(), 'pick', { bookId: book.id, ...picking('a', 'a') }, at('2026-11-24'))),
+    ).toBe('payment-twice')
+    expect(
+      codeOf(await perform(await two(), 'pick', { bookId: idOf('pad'), ...picking('a') }, at('2026-11-24'))),
+    ).toBe('book-unfit')
   })
   it('a number on the pack that leaves too few is refused before any other number is touched', async () => {
     const desk = await two()
     await perform(desk, 'pick', { bookId: book.id, ...picking('a', 'b') }, at('2026-11-24'))
-    expect(codeOf(await perform(desk, 'load', { runId, top: 120 as CheckNumber }, at('2026-11-24')))).toBe('book-too-short')
-    expect(codeOf(await perform(desk, 'load', { runId, top: Number.NaN as never }, at('2026-11-24')))).toBe('number-outside')
-    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber }, at('2026-11-24')))).toBe('numbers-jumped')
+    expect(codeOf(await perform(desk, 'load', { runId, top: 120 as CheckNumber }, at('2026-11-24')))).toBe(
+      'book-too-short',
+    )
+    expect(codeOf(await perform(desk, 'load', { runId, top: Number.NaN as never }, at('2026-11-24')))).toBe(
+      'number-outside',
+    )
+    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber }, at('2026-11-24')))).toBe(
+      'numbers-jumped',
+    )
     expect(desk.kept.numbers.size).toBe(0)
     const gap = { fate: 'missing' as const, why: 'not in the box' }
-    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber, gap: { ...gap, count: 5 } }, at('2026-11-24')))).toBe('numbers-jumped')
-    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber, gap: { ...gap, why: ' ', count: 18 } }, at('2026-11-24')))).toBe('why-blank')
-    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber, gap: { ...gap, count: 18 } }, at('2026-11-24')))).toBe('done')
-    expect([...desk.kept.numbers.values()].map(n => n.fate)).toEqual(Array.from({ length: 18 }, () => 'missing'))
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'load',
+          { runId, top: 119 as CheckNumber, gap: { ...gap, count: 5 } },
+          at('2026-11-24'),
+        ),
+      ),
+    ).toBe('numbers-jumped')
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'load',
+          { runId, top: 119 as CheckNumber, gap: { ...gap, why: ' ', count: 18 } },
+          at('2026-11-24'),
+        ),
+      ),
+    ).toBe('why-blank')
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'load',
+          { runId, top: 119 as CheckNumber, gap: { ...gap, count: 18 } },
+          at('2026-11-24'),
+        ),
+      ),
+    ).toBe('done')
+    expect([...desk.kept.numbers.values()].map(n => n.fate)).toEqual(
+      Array.from({ length: 18 }, () => 'missing'),
+    )
   })
   it('loaded on one stock cannot be printed on another: it must be loaded again', async () => {
     const desk = await two()
@@ -96,23 +247,66 @@ describe('a run', () => {
     await perform(desk, 'pick', { bookId: book.id, ...picking('a') }, at('2026-11-24'))
     await perform(desk, 'load', { runId, top: 101 as CheckNumber }, at('2026-11-24'))
     must(await printed(desk, runId, at('2026-11-24')))
-    must(await perform(desk, 'countOff', { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) }, at('2026-11-24')))
-    const again = async () => codeOf(await perform(desk, 'printCopy', { numberId: idOf('book/101'), firstSheet: 'torn', inHouse: true }, at('2026-11-24')))
+    must(
+      await perform(
+        desk,
+        'countOff',
+        { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) },
+        at('2026-11-24'),
+      ),
+    )
+    const again = async () =>
+      codeOf(
+        await perform(
+          desk,
+          'printCopy',
+          { numberId: idOf('book/101'), firstSheet: 'torn', inHouse: true },
+          at('2026-11-24'),
+        ),
+      )
     expect(stockById('check-over-two-stubs-preprinted')!.numbered).toBe(true)
     desk.put({ accounts: [{ ...account, stockId: 'check-over-two-stubs-blank' }] })
     expect(await again()).toBe('stock-numbered')
   })
   it('advices come after the checks, use up no numbered check unless that was said, and have a book of their own', async () => {
     const desk = await two()
-    expect(codeOf(await perform(desk, 'pick', { bookId: book.id, ...picking('n', 'a', 'b') }, at('2026-11-24')))).toBe('payment-unfit')
-    must(await perform(desk, 'pick', { bookId: book.id, ...picking('n', 'a', 'b'), advicesToo: true }, at('2026-11-24')))
+    expect(
+      codeOf(await perform(desk, 'pick', { bookId: book.id, ...picking('n', 'a', 'b') }, at('2026-11-24'))),
+    ).toBe('payment-unfit')
+    must(
+      await perform(
+        desk,
+        'pick',
+        { bookId: book.id, ...picking('n', 'a', 'b'), advicesToo: true },
+        at('2026-11-24'),
+      ),
+    )
     expect(desk.kept.runs.get(runId)?.paymentIds).toEqual(['a', 'b', 'n'])
     must(await perform(desk, 'drop', { runId }, at('2026-11-24')))
-    expect(codeOf(await perform(desk, 'pick', { bookId: idOf('adv'), ...picking('a'), runId: idOf('r2') }, at('2026-11-24')))).toBe('payment-unfit')
-    must(await perform(desk, 'pick', { bookId: idOf('adv'), ...picking('n'), runId: idOf('r2') }, at('2026-11-24')))
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'pick',
+          { bookId: idOf('adv'), ...picking('a'), runId: idOf('r2') },
+          at('2026-11-24'),
+        ),
+      ),
+    ).toBe('payment-unfit')
+    must(
+      await perform(
+        desk,
+        'pick',
+        { bookId: idOf('adv'), ...picking('n'), runId: idOf('r2') },
+        at('2026-11-24'),
+      ),
+    )
     must(await perform(desk, 'load', { runId: idOf('r2'), top: 5001 as CheckNumber }, at('2026-11-24')))
     must(await printed(desk, idOf('r2'), at('2026-11-24')))
-    expect(desk.kept.layoutVersions.get(desk.kept.runs.get(idOf('r2'))!.printedWith!)!.stock).toMatchObject({ numbered: false, carries: [] })
+    expect(desk.kept.layoutVersions.get(desk.kept.runs.get(idOf('r2'))!.printedWith!)!.stock).toMatchObject({
+      numbered: false,
+      carries: [],
+    })
   })
 })
 
@@ -120,16 +314,51 @@ describe('numbers that were missing', () => {
   it('may be found, with a reason; a book that was put away gets none back', async () => {
     const desk = new MemoryOffice()
     desk.put(opened(3))
-    must(await perform(desk, 'giveFate', { bookId: book.id, numbers: [101, 102, 103] as CheckNumber[], fate: 'missing', why: 'mistyped' }, at('2026-11-24')))
-    const back = async (numbers: number[], why: string, to: 'unused' | 'set aside' = 'unused') => codeOf(await perform(desk, 'takeBack', { bookId: book.id, numbers: numbers as CheckNumber[], to, why }, at('2026-11-24')))
+    must(
+      await perform(
+        desk,
+        'giveFate',
+        { bookId: book.id, numbers: [101, 102, 103] as CheckNumber[], fate: 'missing', why: 'mistyped' },
+        at('2026-11-24'),
+      ),
+    )
+    const back = async (numbers: number[], why: string, to: 'unused' | 'set aside' = 'unused') =>
+      codeOf(
+        await perform(
+          desk,
+          'takeBack',
+          { bookId: book.id, numbers: numbers as CheckNumber[], to, why },
+          at('2026-11-24'),
+        ),
+      )
     expect(await back([101], '')).toBe('why-blank')
     expect(await back([101], 'it was in the tray')).toBe('done')
     expect(await back([102], 'kept in the safe', 'set aside')).toBe('done')
     expect(await back([101], 'again')).toBe('number-not-aside')
-    must(await perform(desk, 'giveFate', { bookId: book.id, numbers: [101] as CheckNumber[], fate: 'spoiled', why: 'torn' }, at('2026-11-24')))
+    must(
+      await perform(
+        desk,
+        'giveFate',
+        { bookId: book.id, numbers: [101] as CheckNumber[], fate: 'spoiled', why: 'torn' },
+        at('2026-11-24'),
+      ),
+    )
     must(await perform(desk, 'archiveBook', { bookId: book.id, archived: true }, at('2026-11-24')))
     expect(await back([103], 'found')).toBe('book-put-away')
-    expect(codeOf(await perform(desk, 'openBook', { book: { ...book, end: 101 as CheckNumber } }, at('2026-11-24')))).toBe('book-known')
-    expect(codeOf(await perform(desk, 'clear', { accountId: account.id, numberIds: [idOf('book/101')] }, at('2026-11-24')))).toBe('fate-impossible')
+    expect(
+      codeOf(
+        await perform(desk, 'openBook', { book: { ...book, end: 101 as CheckNumber } }, at('2026-11-24')),
+      ),
+    ).toBe('book-known')
+    expect(
+      codeOf(
+        await perform(
+          desk,
+          'clear',
+          { accountId: account.id, numberIds: [idOf('book/101')] },
+          at('2026-11-24'),
+        ),
+      ),
+    ).toBe('fate-impossible')
   })
 })

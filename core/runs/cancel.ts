@@ -14,40 +14,85 @@ export interface CancelKnown {
   /** The standing check; undefined where the payment waits for the replacement of one. */
   readonly row: NumberRow | undefined
   readonly payment: Payment
-  /** The day of the entry that is to be reversed: that of the first check, whatever paper took over since; undefined where nothing was entered. */
+  /**
+   * The day of the entry that is to be reversed: that of the first check, whatever paper took over since;
+   * undefined where nothing was entered.
+   */
   readonly enteredOn: PlainDate | undefined
   readonly cashLedgerId: Id<'ledger'>
   readonly closedThrough?: PlainDate | undefined
 }
-export interface Cancelling { readonly ending: Exclude<Ending, 'spoiled'>, readonly why: string, /** Date of the reversal; the original date where its period is open and nothing is said. */ readonly date?: PlainDate }
+export interface Cancelling {
+  readonly ending: Exclude<Ending, 'spoiled'>
+  readonly why: string
+  /** Date of the reversal; the original date where its period is open and nothing is said. */ readonly date?: PlainDate
+}
 
 /**
- * The day on which a cancelled payment is reversed: that of its entry, or where that period is closed, the one told. Never before the entry, in a
+ * The day on which a cancelled payment is reversed: that of its entry, or where that period is closed, the
+ * one told. Never before the entry, in a
  * closed period, or later than today (for a post-dated check: than its entry).
  */
-export function reversalDate(known: { readonly payment: Pick<Payment, 'date'>, readonly enteredOn: PlainDate | undefined, readonly closedThrough?: PlainDate | undefined }, date: PlainDate | undefined, today: PlainDate): Result<PlainDate> {
+export function reversalDate(
+  known: {
+    readonly payment: Pick<Payment, 'date'>
+    readonly enteredOn: PlainDate | undefined
+    readonly closedThrough?: PlainDate | undefined
+  },
+  date: PlainDate | undefined,
+  today: PlainDate,
+): Result<PlainDate> {
   const entered = known.enteredOn ?? known.payment.date
   const wanted = date ?? entered
-  if (!date && known.closedThrough && wanted <= known.closedThrough) return refuse('period-closed', `the period of ${wanted} is closed through ${known.closedThrough}: choose the day of the reversal, ${firstOpen(known.closedThrough)} or later`, { field: 'date', value: wanted, limit: known.closedThrough })
-  if (wanted < entered) return refuse('reversal-early', `the payment was entered on ${entered}: it cannot be reversed before`, { field: 'date', value: wanted, limit: entered })
+  if (!date && known.closedThrough && wanted <= known.closedThrough)
+    return refuse(
+      'period-closed',
+      `the period of ${wanted} is closed through ${known.closedThrough}: choose the day of the reversal, ${firstOpen(known.closedThrough)} or later`,
+      { field: 'date', value: wanted, limit: known.closedThrough },
+    )
+  if (wanted < entered)
+    return refuse('reversal-early', `the payment was entered on ${entered}: it cannot be reversed before`, {
+      field: 'date',
+      value: wanted,
+      limit: entered,
+    })
   const last = entered > today ? entered : today
-  if (wanted > last) return refuse('reversal-late', `choose a day up to ${last}`, { field: 'date', value: wanted, limit: last })
+  if (wanted > last)
+    return refuse('reversal-late', `choose a day up to ${last}`, {
+      field: 'date',
+      value: wanted,
+      limit: last,
+    })
   return mustBeOpen(wanted, known.closedThrough)
 }
 
 /**
- * Cancels a payment that was wrong: its check is voided or stopped, its entry is reversed, on the original date or on one in the open period.
+ * Cancels a payment that was wrong: its check is voided or stopped, its entry is reversed, on the original
+ * date or on one in the open period.
  * Refused for a check that has cleared.
  */
-export function cancel(known: CancelKnown, act: Cancelling, stamp: Stamp): Decision<{ numbers: NumberRow[], payments: Payment[], entries: Entry[] }> {
+export function cancel(
+  known: CancelKnown,
+  act: Cancelling,
+  stamp: Stamp,
+): Decision<{ numbers: NumberRow[]; payments: Payment[]; entries: Entry[] }> {
   const { row, payment } = known
-  if (payment.state === 'cleared' || row?.fate === 'cleared') return refuse('check-cleared', 'the bank has paid this check: it cannot be cancelled', { field: 'number' })
+  if (payment.state === 'cleared' || row?.fate === 'cleared')
+    return refuse('check-cleared', 'the bank has paid this check: it cannot be cancelled', {
+      field: 'number',
+    })
   const replacing = payment.state === 'waiting' && payment.booked === true
-  if (payment.state !== 'issued' && !replacing) return refuse('payment-not-issued', `the payment to ${payment.name} is ${payment.state}: only an issued one can be cancelled`, { field: 'payment' })
+  if (payment.state !== 'issued' && !replacing)
+    return refuse(
+      'payment-not-issued',
+      `the payment to ${payment.name} is ${payment.state}: only an issued one can be cancelled`,
+      { field: 'payment' },
+    )
   if (!act.why.trim()) return refuse('why-blank', 'say why it is cancelled', { field: 'why' })
   const numbers: NumberRow[] = []
   if (payment.state === 'issued') {
-    if (row?.fate !== 'issued' || row.check?.paymentId !== payment.id) throw new Error(`payment ${payment.id} is issued without a standing check`)
+    if (row?.fate !== 'issued' || row.check?.paymentId !== payment.id)
+      throw new Error(`payment ${payment.id} is issued without a standing check`)
     const ended = become(row, act.ending, stamp, { why: act.why.trim() })
     if (!ended.ok) return ended
     numbers.push(ended.value)
@@ -56,7 +101,22 @@ export function cancel(known: CancelKnown, act: Cancelling, stamp: Stamp): Decis
   if (!date.ok) return date
   const { booked: _, correct: __, ...bare } = payment
   return good({
-    changes: { numbers, payments: [{ ...bare, state: 'cancelled' }], entries: payment.amount === 0 ? [] : [reversalEntry(payment, row ? String(row.number) : 'waiting', known.cashLedgerId, date.value)] },
-    trail: { act: 'cancel a payment', text: `${figures(payment.amount)} to ${payment.name}${row ? `, ${row.number} ${act.ending}` : ''}, reversed on ${date.value}: ${act.why.trim()}`, about: { account: payment.accountId, payment: payment.id, ...(row && { number: row.id, book: row.bookId }) } },
+    changes: {
+      numbers,
+      payments: [{ ...bare, state: 'cancelled' }],
+      entries:
+        payment.amount === 0
+          ? []
+          : [reversalEntry(payment, row ? String(row.number) : 'waiting', known.cashLedgerId, date.value)],
+    },
+    trail: {
+      act: 'cancel a payment',
+      text: `${figures(payment.amount)} to ${payment.name}${row ? `, ${row.number} ${act.ending}` : ''}, reversed on ${date.value}: ${act.why.trim()}`,
+      about: {
+        account: payment.accountId,
+        payment: payment.id,
+        ...(row && { number: row.id, book: row.bookId }),
+      },
+    },
   })
 }

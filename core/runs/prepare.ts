@@ -1,6 +1,15 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { bookName, feedsRuns, jumpedBy, takeNumbers, type CheckNumber, type NumberBook, type NumberRow, type Rows } from '../books/book'
+import {
+  bookName,
+  feedsRuns,
+  jumpedBy,
+  takeNumbers,
+  type CheckNumber,
+  type NumberBook,
+  type NumberRow,
+  type Rows,
+} from '../books/book'
 import { giveFate, type GivenFate } from '../books/giveFate'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { BankAccount } from '../payables/account'
@@ -10,36 +19,101 @@ import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
 import { ordered, stockMark, unfitFor, wayOf, type Run, type RunOrder } from './run'
 
-export interface Picking { readonly runId: Id<'run'>, readonly paymentIds: readonly Id<'payment'>[], readonly order: RunOrder, readonly signers?: readonly number[] | null, /** Advices may use up numbered checks. */ readonly advicesToo?: boolean }
+export interface Picking {
+  readonly runId: Id<'run'>
+  readonly paymentIds: readonly Id<'payment'>[]
+  readonly order: RunOrder
+  readonly signers?: readonly number[] | null
+  /** Advices may use up numbered checks. */ readonly advicesToo?: boolean
+}
 
-const range = (run: Run): string => (run.checks.length ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}` : `${run.paymentIds.length} payments`)
+const range = (run: Run): string =>
+  run.checks.length
+    ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`
+    : `${run.paymentIds.length} payments`
 
 /**
- * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another is open, its state is told.
+ * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another
+ * is open, its state is told.
  * Picking anew takes back the loaded number, since the pack must be looked at again.
  */
-export function pick(known: { book: NumberBook, run: Run | undefined, openRuns: readonly Run[], payments: ReadonlyMap<Id<'payment'>, Payment> }, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
-  if (!feedsRuns(known.book)) return refuse('book-unfit', `“${bookName(known.book)}” cannot be loaded for a run`, { field: 'book' })
+export function pick(
+  known: {
+    book: NumberBook
+    run: Run | undefined
+    openRuns: readonly Run[]
+    payments: ReadonlyMap<Id<'payment'>, Payment>
+  },
+  act: Picking,
+  stamp: Stamp,
+): Decision<{ runs: Run[] }> {
+  if (!feedsRuns(known.book))
+    return refuse('book-unfit', `“${bookName(known.book)}” cannot be loaded for a run`, { field: 'book' })
   const other = known.openRuns.find(r => r.id !== act.runId)
-  if (other) return refuse('run-open', other.state === 'at the printer' ? `a run of this number book waits for its count-off (${range(other)})` : `another run of this number book is being prepared (${range(other)})`, { field: 'run', value: other.id })
-  if (known.run && known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}: it can no longer be picked anew`, { field: 'run' })
+  if (other)
+    return refuse(
+      'run-open',
+      other.state === 'at the printer'
+        ? `a run of this number book waits for its count-off (${range(other)})`
+        : `another run of this number book is being prepared (${range(other)})`,
+      { field: 'run', value: other.id },
+    )
+  if (known.run && known.run.state !== 'prepared')
+    return refuse('run-printed', `this run is ${known.run.state}: it can no longer be picked anew`, {
+      field: 'run',
+    })
   if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', { field: 'payments' })
-  if (new Set(act.paymentIds).size < act.paymentIds.length) return refuse('payment-twice', 'a payment was picked twice: it goes on one check', { field: 'payments' })
-  if (known.run && known.run.bookId !== known.book.id) return refuse('book-unfit', 'this run takes its numbers from another book: load that one', { field: 'book' })
+  if (new Set(act.paymentIds).size < act.paymentIds.length)
+    return refuse('payment-twice', 'a payment was picked twice: it goes on one check', { field: 'payments' })
+  if (known.run && known.run.bookId !== known.book.id)
+    return refuse('book-unfit', 'this run takes its numbers from another book: load that one', {
+      field: 'book',
+    })
   const payments = act.paymentIds.map(id => known.payments.get(id))
-  const waiting = payments.filter((p): p is Payment => p !== undefined && p.state === 'waiting' && p.accountId === known.book.accountId)
-  if (waiting.length < payments.length) return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', { field: 'payments' })
+  const waiting = payments.filter(
+    (p): p is Payment => p !== undefined && p.state === 'waiting' && p.accountId === known.book.accountId,
+  )
+  if (waiting.length < payments.length)
+    return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', {
+      field: 'payments',
+    })
   const wrong = waiting.find(p => p.correct)
-  if (wrong) return refuse('payment-to-correct', `the ${wrong.correct} of the payment to ${wrong.name} is still to be put right`, { field: 'payments', value: wrong.name })
+  if (wrong)
+    return refuse(
+      'payment-to-correct',
+      `the ${wrong.correct} of the payment to ${wrong.name} is still to be put right`,
+      { field: 'payments', value: wrong.name },
+    )
   for (const p of waiting) {
     const unfit = unfitFor(known.book, p, act.advicesToo ?? false)
     if (unfit) return refuse('payment-unfit', `${p.name}: ${unfit}`, { field: 'payments', value: p.name })
   }
   const run: Run = {
-    id: act.runId, accountId: known.book.accountId, bookId: known.book.id, state: 'prepared', order: act.order, paymentIds: ordered(waiting, act.order).map(p => p.id),
-    top: null, signers: act.signers ?? null, ...(act.advicesToo && { advicesToo: true }), printing: known.run?.printing ?? null, checks: [], printedWith: null, copies: 0, preparedAt: known.run?.preparedAt ?? stamp.at, printedAt: '', countedAt: '',
+    id: act.runId,
+    accountId: known.book.accountId,
+    bookId: known.book.id,
+    state: 'prepared',
+    order: act.order,
+    paymentIds: ordered(waiting, act.order).map(p => p.id),
+    top: null,
+    signers: act.signers ?? null,
+    ...(act.advicesToo && { advicesToo: true }),
+    printing: known.run?.printing ?? null,
+    checks: [],
+    printedWith: null,
+    copies: 0,
+    preparedAt: known.run?.preparedAt ?? stamp.at,
+    printedAt: '',
+    countedAt: '',
   }
-  return good({ changes: { runs: [run] }, trail: { act: 'pick', text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`, about: { account: run.accountId, run: run.id } } })
+  return good({
+    changes: { runs: [run] },
+    trail: {
+      act: 'pick',
+      text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`,
+      about: { account: run.accountId, run: run.id },
+    },
+  })
 }
 
 export interface Loading {
@@ -47,18 +121,36 @@ export interface Loading {
   readonly printing?: Run['printing']
   readonly firstPlace?: number
   /** What became of the unused numbers before the top one, and how many of them a person saw. */
-  readonly gap?: { readonly fate: GivenFate, readonly why: string, readonly count: number }
+  readonly gap?: { readonly fate: GivenFate; readonly why: string; readonly count: number }
 }
 
 /**
- * Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over get the fate that is told for them in the
- * same act, once it is sure that the run fits behind them. `rows` are the fates of the book, `touched` the rows of the numbers jumped over.
+ * Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over get
+ * the fate that is told for them in the
+ * same act, once it is sure that the run fits behind them. `rows` are the fates of the book, `touched` the
+ * rows of the numbers jumped over.
  */
-export function load(known: { run: Run, book: NumberBook, rows: Rows, touched: ReadonlyMap<CheckNumber, NumberRow>, stock: Stock }, act: Loading, stamp: Stamp): Decision<{ runs: Run[], numbers: NumberRow[] }> {
-  if (known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
+export function load(
+  known: {
+    run: Run
+    book: NumberBook
+    rows: Rows
+    touched: ReadonlyMap<CheckNumber, NumberRow>
+    stock: Stock
+  },
+  act: Loading,
+  stamp: Stamp,
+): Decision<{ runs: Run[]; numbers: NumberRow[] }> {
+  if (known.run.state !== 'prepared')
+    return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
   const firstPlace = act.firstPlace ?? 1
   const perSheet = checksPerSheet(known.stock)
-  if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet) return refuse('place-outside', `a sheet of this stock holds ${perSheet}`, { field: 'firstPlace', value: firstPlace, limit: perSheet })
+  if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet)
+    return refuse('place-outside', `a sheet of this stock holds ${perSheet}`, {
+      field: 'firstPlace',
+      value: firstPlace,
+      limit: perSheet,
+    })
   const printing = act.printing ?? null
   const way = wayOf(known.stock, printing)
   // First whether the run fits at all from there: a mistyped number must not cost a single other one.
@@ -66,28 +158,81 @@ export function load(known: { run: Run, book: NumberBook, rows: Rows, touched: R
   if (!jumped.ok) return jumped
   const room = takeNumbers(known.book, known.rows, act.top, known.run.paymentIds.length, way)
   if (!room.ok) return room
-  if (jumped.value.length !== (act.gap?.count ?? 0)) return refuse('numbers-jumped', `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`, { field: 'top', value: act.top, limit: jumped.value.length })
-  const given = act.gap ? giveFate({ book: known.book, rows: known.touched }, { numbers: jumped.value, fate: act.gap.fate, why: act.gap.why }, stamp) : undefined
+  if (jumped.value.length !== (act.gap?.count ?? 0))
+    return refuse(
+      'numbers-jumped',
+      `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`,
+      { field: 'top', value: act.top, limit: jumped.value.length },
+    )
+  const given = act.gap
+    ? giveFate(
+        { book: known.book, rows: known.touched },
+        { numbers: jumped.value, fate: act.gap.fate, why: act.gap.why },
+        stamp,
+      )
+    : undefined
   if (given && !given.ok) return given
   const { firstPlace: _, ...bare } = known.run
-  const run: Run = { ...bare, top: act.top, loadedOn: stockMark(known.stock), printing, ...(firstPlace > 1 && { firstPlace }) }
+  const run: Run = {
+    ...bare,
+    top: act.top,
+    loadedOn: stockMark(known.stock),
+    printing,
+    ...(firstPlace > 1 && { firstPlace }),
+  }
   const before = given?.ok ? `; ${given.value.trail.text}` : ''
-  return good({ changes: { runs: [run], numbers: given?.ok ? given.value.changes.numbers : [] }, trail: { act: 'load', text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}${before}`, about: { account: run.accountId, run: run.id } } })
+  return good({
+    changes: { runs: [run], numbers: given?.ok ? given.value.changes.numbers : [] },
+    trail: {
+      act: 'load',
+      text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}${before}`,
+      about: { account: run.accountId, run: run.id },
+    },
+  })
 }
 
-/** Loads another box: the run takes its numbers from another book of the account, which from then on is the one in use. */
-export function switchBook(known: { run: Run, book: NumberBook, account: BankAccount, openRuns: readonly Run[], payments: readonly Payment[] }): Decision<{ runs: Run[], accounts?: BankAccount[] }> {
+/**
+ * Loads another box: the run takes its numbers from another book of the account, which from then on is the
+ * one in use.
+ */
+export function switchBook(known: {
+  run: Run
+  book: NumberBook
+  account: BankAccount
+  openRuns: readonly Run[]
+  payments: readonly Payment[]
+}): Decision<{ runs: Run[]; accounts?: BankAccount[] }> {
   const { run, book, account } = known
   if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state}`, { field: 'run' })
-  if (book.accountId !== run.accountId || !feedsRuns(book)) return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for this run`, { field: 'book' })
-  if (known.openRuns.some(r => r.id !== run.id)) return refuse('run-open', 'another run of that number book is open', { field: 'book' })
+  if (book.accountId !== run.accountId || !feedsRuns(book))
+    return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for this run`, { field: 'book' })
+  if (known.openRuns.some(r => r.id !== run.id))
+    return refuse('run-open', 'another run of that number book is open', { field: 'book' })
   const unfit = known.payments.map(p => unfitFor(book, p, run.advicesToo ?? false)).find(Boolean)
   if (unfit) return refuse('book-unfit', `“${bookName(book)}”: ${unfit}`, { field: 'book' })
-  return good({ changes: { runs: [{ ...run, bookId: book.id, top: null }], ...(book.kind !== 'advices' && { accounts: [{ ...account, bookId: book.id }] }) }, trail: { act: 'load another book', text: bookName(book), about: { account: account.id, run: run.id, book: book.id } } })
+  return good({
+    changes: {
+      runs: [{ ...run, bookId: book.id, top: null }],
+      ...(book.kind !== 'advices' && { accounts: [{ ...account, bookId: book.id }] }),
+    },
+    trail: {
+      act: 'load another book',
+      text: bookName(book),
+      about: { account: account.id, run: run.id, book: book.id },
+    },
+  })
 }
 
 /** Drops a run that was not printed: its payments stay in the lane. */
 export function drop(known: { run: Run }): Decision<{ runs: Run[] }> {
-  if (known.run.state !== 'prepared') return refuse('run-printed', `this run is ${known.run.state}: it must be counted off`, { field: 'run' })
-  return good({ changes: { runs: [{ ...known.run, state: 'dropped' }] }, trail: { act: 'drop a run', text: `${known.run.paymentIds.length} payments stay in the lane`, about: { account: known.run.accountId, run: known.run.id } } })
+  if (known.run.state !== 'prepared')
+    return refuse('run-printed', `this run is ${known.run.state}: it must be counted off`, { field: 'run' })
+  return good({
+    changes: { runs: [{ ...known.run, state: 'dropped' }] },
+    trail: {
+      act: 'drop a run',
+      text: `${known.run.paymentIds.length} payments stay in the lane`,
+      about: { account: known.run.accountId, run: known.run.id },
+    },
+  })
 }

@@ -1,6 +1,14 @@
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
-import { become, bookName, inBook, unusedRow, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
+import {
+  become,
+  bookName,
+  inBook,
+  unusedRow,
+  type CheckNumber,
+  type NumberBook,
+  type NumberRow,
+} from '../books/book'
 import type { Entry } from '../ledger/entry'
 import { figures } from '../money/figures'
 import type { Layout } from '../paper/layout'
@@ -23,29 +31,79 @@ export interface RecordKnown {
 }
 
 /**
- * Records a check written by hand: drawn and issued in one act, under a number of a pad. Its frozen copy is kept like that of a printed one, so a
- * copy of its stub can be made. Refused where drawing would be refused, and where the number is not an unused one of a pad.
+ * Records a check written by hand: drawn and issued in one act, under a number of a pad. Its frozen copy is
+ * kept like that of a printed one, so a
+ * copy of its stub can be made. Refused where drawing would be refused, and where the number is not an unused
+ * one of a pad.
  */
-export function record(known: RecordKnown, act: { draw: Draw, number: CheckNumber }, stamp: Stamp): Decision<{ payments: Payment[], payees: Payee[], numbers: NumberRow[], entries: Entry[], copies: CheckCopy[], layoutVersions: LayoutVersion[] }> {
+export function record(
+  known: RecordKnown,
+  act: { draw: Draw; number: CheckNumber },
+  stamp: Stamp,
+): Decision<{
+  payments: Payment[]
+  payees: Payee[]
+  numbers: NumberRow[]
+  entries: Entry[]
+  copies: CheckCopy[]
+  layoutVersions: LayoutVersion[]
+}> {
   const { book } = known
   const { account } = known.drawing
-  if (book.kind !== 'handwritten pad' || book.accountId !== account.id || book.archived) return refuse('book-unfit', `“${bookName(book)}” is not a handwritten pad of this account`, { field: 'book' })
-  if (!inBook(book, act.number)) return refuse('number-outside', `${act.number} is not in the pad: it holds ${book.start} to ${book.end}`, { field: 'number', value: act.number })
+  if (book.kind !== 'handwritten pad' || book.accountId !== account.id || book.archived)
+    return refuse('book-unfit', `“${bookName(book)}” is not a handwritten pad of this account`, {
+      field: 'book',
+    })
+  if (!inBook(book, act.number))
+    return refuse(
+      'number-outside',
+      `${act.number} is not in the pad: it holds ${book.start} to ${book.end}`,
+      { field: 'number', value: act.number },
+    )
   const row = known.row ?? unusedRow(book, act.number)
-  if (row.fate !== 'unused') return refuse('number-used', `${act.number} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`, { field: 'number', value: act.number })
+  if (row.fate !== 'unused')
+    return refuse(
+      'number-used',
+      `${act.number} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`,
+      { field: 'number', value: act.number },
+    )
   if (act.draw.advice) return refuse('advice-by-hand', 'an advice is no check', { field: 'advice' })
   const drawn = draw(known.drawing, act.draw, stamp)
   if (!drawn.ok) return drawn
   const [payment] = drawn.value.changes.payments as [Payment]
-  const issued = become(row, 'issued', stamp, { check: { paymentId: payment.id, runId: byHand(book.id), sheet: 1, place: 1, payee: payment.name, date: payment.date, amount: payment.amount } })
+  const issued = become(row, 'issued', stamp, {
+    check: {
+      paymentId: payment.id,
+      runId: byHand(book.id),
+      sheet: 1,
+      place: 1,
+      payee: payment.name,
+      date: payment.date,
+      amount: payment.amount,
+    },
+  })
   if (!issued.ok) return issued
   const version = layoutVersion(known.layout, known.stock, known.facts)
   return good({
     changes: {
-      payments: [{ ...payment, state: 'issued' }], payees: drawn.value.changes.payees, numbers: [issued.value],
+      payments: [{ ...payment, state: 'issued' }],
+      payees: drawn.value.changes.payees,
+      numbers: [issued.value],
       entries: [issueEntry(payment, act.number, account.cashLedgerId, payment.date)],
-      copies: [{ id: copyId(byHand(book.id), act.number), runId: byHand(book.id), facts: factsOfPayment(payment, act.number, account.signing), version: version.id }], layoutVersions: [version],
+      copies: [
+        {
+          id: copyId(byHand(book.id), act.number),
+          runId: byHand(book.id),
+          facts: factsOfPayment(payment, act.number, account.signing),
+          version: version.id,
+        },
+      ],
+      layoutVersions: [version],
     },
-    trail: { act: 'record by hand', text: `${act.number}, ${figures(payment.amount)} to ${payment.name}`, about: { account: account.id, book: book.id, payment: payment.id as Id<'payment'>, number: row.id } },
+    trail: {
+      act: 'record by hand',
+      text: `${act.number}, ${figures(payment.amount)} to ${payment.name}`,
+      about: { account: account.id, book: book.id, payment: payment.id as Id<'payment'>, number: row.id },
+    },
   })
 }

@@ -21,12 +21,18 @@ export const correctables = ['payee', 'date', 'amount', 'memo'] as const
 export type Correctable = (typeof correctables)[number]
 
 /**
- * What a person saw of one check when counting off. `number` is what the paper carries, where that is another than planned; `correct` is the
+ * What a person saw of one check when counting off. `number` is what the paper carries, where that is another
+ * than planned; `correct` is the
  * field that was wrong: the payment goes back to the lane to have it put right.
  */
 export type Outcome =
-  | { readonly kind: 'good', readonly number?: CheckNumber }
-  | { readonly kind: 'spoiled', readonly why: string, readonly number?: CheckNumber, readonly correct?: Correctable }
+  | { readonly kind: 'good'; readonly number?: CheckNumber }
+  | {
+      readonly kind: 'spoiled'
+      readonly why: string
+      readonly number?: CheckNumber
+      readonly correct?: Correctable
+    }
   | { readonly kind: 'never came out' }
 
 /** One check of a run: which sheet it is on, where, under which number. */
@@ -40,11 +46,24 @@ export interface RunCheck {
   readonly sentAs?: CheckNumber
 }
 
-/** The printer and tray of a run, the fit its pages go through, the MICR line's own correction, and how the sheets come to lie (face down where nothing is said). */
-export interface Printing { readonly printerId: Id<'printer'>, readonly tray: string, readonly fitId: Id<'fit'> | null, readonly micr?: MicrFit, readonly stacking?: 'face down' | 'face up' }
+/**
+ * The printer and tray of a run, the fit its pages go through, the MICR line's own correction, and how the
+ * sheets come to lie (face down where nothing is said).
+ */
+export interface Printing {
+  readonly printerId: Id<'printer'>
+  readonly tray: string
+  readonly fitId: Id<'fit'> | null
+  readonly micr?: MicrFit
+  readonly stacking?: 'face down' | 'face up'
+}
 
 /** What became of a number that no check carries, because two sheets were fed at once or one was torn. */
-export interface Skipped { readonly number: CheckNumber, readonly fate: GivenFate, readonly why: string }
+export interface Skipped {
+  readonly number: CheckNumber
+  readonly fate: GivenFate
+  readonly why: string
+}
 
 /** One batch of checks put on paper together. */
 export interface Run {
@@ -63,7 +82,10 @@ export interface Run {
   readonly signers: readonly number[] | null
   /** Advices may use up the stationer's numbered checks: a person said so. */
   readonly advicesToo?: boolean
-  /** What the stock was when its pack was loaded, by content: with another one the pack must be looked at again. */
+  /**
+   * What the stock was when its pack was loaded, by content: with another one the pack must be looked at
+   * again.
+   */
   readonly loadedOn?: string
   /** Which printer and tray it goes through, by which fit; null where nobody said. */
   readonly printing: Printing | null
@@ -83,43 +105,84 @@ export interface Run {
 }
 
 /** One number that a counted-off run used: with its check, or with none. */
-export interface UsedNumber { readonly number: CheckNumber, readonly check?: RunCheck, readonly came: string, readonly why: string }
+export interface UsedNumber {
+  readonly number: CheckNumber
+  readonly check?: RunCheck
+  readonly came: string
+  readonly why: string
+}
 /** Every number that a run used, lowest first. */
-export const numbersOfRun = (run: Run): UsedNumber[] => [
-  ...run.checks.map(check => ({ number: check.number, check, came: check.outcome?.kind ?? '', why: check.outcome?.kind === 'spoiled' ? check.outcome.why : '' })),
-  ...(run.skipped ?? []).map(({ number, fate, why }) => ({ number, came: fate, why })),
-].sort((a, b) => a.number - b.number)
+export const numbersOfRun = (run: Run): UsedNumber[] =>
+  [
+    ...run.checks.map(check => ({
+      number: check.number,
+      check,
+      came: check.outcome?.kind ?? '',
+      why: check.outcome?.kind === 'spoiled' ? check.outcome.why : '',
+    })),
+    ...(run.skipped ?? []).map(({ number, fate, why }) => ({ number, came: fate, why })),
+  ].sort((a, b) => a.number - b.number)
 
-/** A layout on a stock with the facts of an account, exactly as printed with: kept for ever, once for all runs that share it, told from others by its content. */
-export interface LayoutVersion { readonly id: string, readonly layout: Layout, readonly stock: Stock, readonly account: AccountFacts }
+/**
+ * A layout on a stock with the facts of an account, exactly as printed with: kept for ever, once for all runs
+ * that share it, told from others by its content.
+ */
+export interface LayoutVersion {
+  readonly id: string
+  readonly layout: Layout
+  readonly stock: Stock
+  readonly account: AccountFacts
+}
 const known = new WeakMap<Layout, WeakMap<Stock, WeakMap<AccountFacts, LayoutVersion>>>()
 
-/** The version of these three, its key from their content; the same object for the same three objects, since pictures make the hash dear. */
+/**
+ * The version of these three, its key from their content; the same object for the same three objects, since
+ * pictures make the hash dear.
+ */
 export function layoutVersion(layout: Layout, stock: Stock, account: AccountFacts): LayoutVersion {
   const byStock = known.get(layout) ?? new WeakMap<Stock, WeakMap<AccountFacts, LayoutVersion>>()
   known.set(layout, byStock)
   const byAccount = byStock.get(stock) ?? new WeakMap<AccountFacts, LayoutVersion>()
   byStock.set(stock, byAccount)
-  const version = byAccount.get(account) ?? { id: `${layout.id}@${hashOf({ layout, stock, account }).slice(0, 16)}`, layout, stock, account }
+  const version = byAccount.get(account) ?? {
+    id: `${layout.id}@${hashOf({ layout, stock, account }).slice(0, 16)}`,
+    layout,
+    stock,
+    account,
+  }
   byAccount.set(account, version)
   return version
 }
 
-/** The exact words and figures of one check as printed, kept for ever. `version` names the layout version where no run does: a check written by hand. */
-export interface CheckCopy { readonly id: string, readonly runId: Id<'run'>, readonly facts: CheckFacts, readonly version?: string }
+/**
+ * The exact words and figures of one check as printed, kept for ever. `version` names the layout version
+ * where no run does: a check written by hand.
+ */
+export interface CheckCopy {
+  readonly id: string
+  readonly runId: Id<'run'>
+  readonly facts: CheckFacts
+  readonly version?: string
+}
 export const copyId = (runId: Id<'run'>, number: CheckNumber): string => `${runId}/${number}`
 
-/** Payments in the order in which they go on paper, advices after the checks, so that the lowest number goes to a check; equal ones in the order they were drawn. */
+/**
+ * Payments in the order in which they go on paper, advices after the checks, so that the lowest number goes
+ * to a check; equal ones in the order they were drawn.
+ */
 export function ordered(payments: readonly Payment[], order: RunOrder): Payment[] {
-  const drawn = (a: Payment, b: Payment): number => byMoment(a.drawnAt, b.drawnAt) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  const drawn = (a: Payment, b: Payment): number =>
+    byMoment(a.drawnAt, b.drawnAt) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
   const by: Record<RunOrder, (a: Payment, b: Payment) => number> = {
     'as drawn': drawn,
-    'payee': (a, b) => a.name.localeCompare(b.name, 'en') || drawn(a, b),
-    'date': (a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : drawn(a, b)),
-    'amount': (a, b) => b.amount - a.amount || drawn(a, b),
+    payee: (a, b) => a.name.localeCompare(b.name, 'en') || drawn(a, b),
+    date: (a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : drawn(a, b)),
+    amount: (a, b) => b.amount - a.amount || drawn(a, b),
     'by hand': () => 0,
   }
-  return [...payments].sort((a, b) => Number(a.advice ?? false) - Number(b.advice ?? false) || by[order](a, b))
+  return [...payments].sort(
+    (a, b) => Number(a.advice ?? false) - Number(b.advice ?? false) || by[order](a, b),
+  )
 }
 
 /** The stock that a run of a book goes on: advices of their own book go on plain paper of the same size. */
@@ -131,10 +194,14 @@ export const paperOfBook = (stock: Stock, book: NumberBook): Stock => {
 }
 const plain = new WeakMap<Stock, Stock>()
 
-/** Why a book cannot give a payment its number; undefined where it can. Where advices were said to go on numbered checks, `advicesToo` is set. */
+/**
+ * Why a book cannot give a payment its number; undefined where it can. Where advices were said to go on
+ * numbered checks, `advicesToo` is set.
+ */
 export function unfitFor(book: NumberBook, payment: Payment, advicesToo: boolean): string | undefined {
   if (book.kind === 'advices') return payment.advice ? undefined : 'this book is for advices only'
-  if (book.kind === 'stationer’s stock' && payment.advice && !advicesToo) return 'an advice would use up a numbered check'
+  if (book.kind === 'stationer’s stock' && payment.advice && !advicesToo)
+    return 'an advice would use up a numbered check'
   return undefined
 }
 
@@ -145,61 +212,144 @@ export const stockMark = (stock: Stock): string => hashOf(stock).slice(0, 16)
 export const byHand = (bookId: Id<'book'>): Id<'run'> => `by-hand/${bookId}` as Id<'run'>
 export const isByHand = (runId: Id<'run'>): boolean => runId.startsWith('by-hand/')
 
-/** Whether numbers are met downward: a pack with its highest number on top, in a printer that puts the last check on paper first. */
-export const wayOf = (stock: Stock, printing: Printing | null): Way => (stock.numbered && stock.packOrder === 'highest on top' && printing?.stacking === 'face up' && checksPerSheet(stock) === 1 ? -1 : 1)
+/**
+ * Whether numbers are met downward: a pack with its highest number on top, in a printer that puts the last
+ * check on paper first.
+ */
+export const wayOf = (stock: Stock, printing: Printing | null): Way =>
+  stock.numbered &&
+  stock.packOrder === 'highest on top' &&
+  printing?.stacking === 'face up' &&
+  checksPerSheet(stock) === 1
+    ? -1
+    : 1
 
 /**
- * Which check goes on which sheet, by sheets as they are fed: indexes of the checks by place, null for an empty place. Face up, the last check is
+ * Which check goes on which sheet, by sheets as they are fed: indexes of the checks by place, null for an
+ * empty place. Face up, the last check is
  * put on paper first, so that the pile reads from the first check down. The first sheet fed may be part-used.
  */
-export function sheetPlan(count: number, perSheet: number, firstPlace: number, faceUp: boolean): (number | null)[][] {
+export function sheetPlan(
+  count: number,
+  perSheet: number,
+  firstPlace: number,
+  faceUp: boolean,
+): (number | null)[][] {
   const room = perSheet - firstPlace + 1
   const all = Array.from({ length: count }, (_, i) => i)
   const first = faceUp ? all.slice(Math.max(0, count - room)) : all.slice(0, room)
   const rest = faceUp ? all.slice(0, Math.max(0, count - room)) : all.slice(room)
-  const cut = (list: readonly number[]): (number | null)[][] => Array.from({ length: Math.ceil(list.length / perSheet) }, (_, k) => Array.from({ length: perSheet }, (__, p) => list[k * perSheet + p] ?? null))
+  const cut = (list: readonly number[]): (number | null)[][] =>
+    Array.from({ length: Math.ceil(list.length / perSheet) }, (_, k) =>
+      Array.from({ length: perSheet }, (__, p) => list[k * perSheet + p] ?? null),
+    )
   // Face up, a sheet that is not full is the last one fed: it carries the first checks.
   const odd = rest.length % perSheet
-  const sheets = faceUp ? [...(odd ? cut(rest.slice(0, odd)) : []), ...cut(rest.slice(odd))].reverse() : cut(rest)
-  return count ? [Array.from({ length: perSheet }, (_, p) => (p < firstPlace - 1 ? null : first[p - firstPlace + 1] ?? null)), ...sheets] : []
+  const sheets = faceUp
+    ? [...(odd ? cut(rest.slice(0, odd)) : []), ...cut(rest.slice(odd))].reverse()
+    : cut(rest)
+  return count
+    ? [
+        Array.from({ length: perSheet }, (_, p) =>
+          p < firstPlace - 1 ? null : (first[p - firstPlace + 1] ?? null),
+        ),
+        ...sheets,
+      ]
+    : []
 }
 
-/** Which check of a sheet comes first when the next run begins on the sheet that this one left part-used; 1 where it left none. */
+/**
+ * Which check of a sheet comes first when the next run begins on the sheet that this one left part-used; 1
+ * where it left none.
+ */
 export function placeAfter(run: Run, perSheet: number): number {
   const last = Math.max(0, ...run.checks.map(c => c.sheet))
-  const used = Math.max(0, ...run.checks.filter(c => c.sheet === last && c.outcome?.kind !== 'never came out').map(c => c.place))
-  return used % perSheet + 1
+  const used = Math.max(
+    0,
+    ...run.checks.filter(c => c.sheet === last && c.outcome?.kind !== 'never came out').map(c => c.place),
+  )
+  return (used % perSheet) + 1
 }
 
 /** The checks of a run by the sheets and places they are on. */
-export function bySheets<T extends { readonly sheet: number, readonly place: number }>(checks: readonly T[], perSheet: number): (T | null)[][] {
+export function bySheets<T extends { readonly sheet: number; readonly place: number }>(
+  checks: readonly T[],
+  perSheet: number,
+): (T | null)[][] {
   const sheets = Math.max(0, ...checks.map(c => c.sheet))
-  const found: (T | null)[][] = Array.from({ length: sheets }, () => Array.from({ length: perSheet }, () => null))
+  const found: (T | null)[][] = Array.from({ length: sheets }, () =>
+    Array.from({ length: perSheet }, () => null),
+  )
   for (const c of checks) found[c.sheet - 1]![c.place - 1] = c
   return found
 }
 
-export interface PlannedCheck { readonly sheet: number, readonly place: number, readonly number: CheckNumber, readonly payment: Payment, readonly facts: CheckFacts }
+export interface PlannedCheck {
+  readonly sheet: number
+  readonly place: number
+  readonly number: CheckNumber
+  readonly payment: Payment
+  readonly facts: CheckFacts
+}
 
-/** Which payment goes on which sheet under which number, in the order of the payments. Refuses where a payment no longer waits or the book is too short. */
-export function plan(run: Run, payments: ReadonlyMap<Id<'payment'>, Payment>, book: NumberBook, rows: Rows, stock: Stock, signing: Signing): Result<PlannedCheck[]> {
-  if (run.top === null) return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
-  if (run.loadedOn !== undefined && run.loadedOn !== stockMark(stock)) return refuse('stock-changed', 'the stock of this account is another than was loaded: load again', { field: 'top' })
+/**
+ * Which payment goes on which sheet under which number, in the order of the payments. Refuses where a payment
+ * no longer waits or the book is too short.
+ */
+export function plan(
+  run: Run,
+  payments: ReadonlyMap<Id<'payment'>, Payment>,
+  book: NumberBook,
+  rows: Rows,
+  stock: Stock,
+  signing: Signing,
+): Result<PlannedCheck[]> {
+  if (run.top === null)
+    return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
+  if (run.loadedOn !== undefined && run.loadedOn !== stockMark(stock))
+    return refuse('stock-changed', 'the stock of this account is another than was loaded: load again', {
+      field: 'top',
+    })
   const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length, wayOf(stock, run.printing))
   if (!numbers.ok) return numbers
-  const sheets = sheetPlan(run.paymentIds.length, checksPerSheet(stock), run.firstPlace ?? 1, run.printing?.stacking === 'face up')
+  const sheets = sheetPlan(
+    run.paymentIds.length,
+    checksPerSheet(stock),
+    run.firstPlace ?? 1,
+    run.printing?.stacking === 'face up',
+  )
   const planned: PlannedCheck[] = []
   let fed = 0
-  for (const [s, sheet] of sheets.entries()) for (const [p, i] of sheet.entries()) {
-    if (i === null) continue
-    const payment = payments.get(run.paymentIds[i]!)
-    // Numbers that the stationer printed are met as the sheets are fed; those we print follow the payments.
-    const number = numbers.value[stock.numbered ? fed : i]!
-    fed++
-    if (!payment) return refuse('payment-gone', 'a payment of this run is no longer there: pick again', { field: 'payments' })
-    if (payment.state !== 'waiting') return refuse('payment-not-waiting', `the payment to ${payment.name} is ${payment.state}: pick again`, { field: 'payments', value: payment.name })
-    if (payment.correct) return refuse('payment-to-correct', `the ${payment.correct} of the payment to ${payment.name} is still to be put right`, { field: 'payments', value: payment.name })
-    planned[i] = { sheet: s + 1, place: p + 1, number, payment, facts: factsOfPayment(payment, number, signing, run.signers) }
-  }
+  for (const [s, sheet] of sheets.entries())
+    for (const [p, i] of sheet.entries()) {
+      if (i === null) continue
+      const payment = payments.get(run.paymentIds[i]!)
+      // Numbers that the stationer printed are met as the sheets are fed; those we print follow the payments.
+      const number = numbers.value[stock.numbered ? fed : i]!
+      fed++
+      if (!payment)
+        return refuse('payment-gone', 'a payment of this run is no longer there: pick again', {
+          field: 'payments',
+        })
+      if (payment.state !== 'waiting')
+        return refuse(
+          'payment-not-waiting',
+          `the payment to ${payment.name} is ${payment.state}: pick again`,
+          { field: 'payments', value: payment.name },
+        )
+      if (payment.correct)
+        return refuse(
+          'payment-to-correct',
+          `the ${payment.correct} of the payment to ${payment.name} is still to be put right`,
+          { field: 'payments', value: payment.name },
+        )
+      planned[i] = {
+        sheet: s + 1,
+        place: p + 1,
+        number,
+        payment,
+        facts: factsOfPayment(payment, number, signing, run.signers),
+      }
+    }
   return good(planned)
 }

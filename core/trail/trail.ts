@@ -1,31 +1,65 @@
 import { hashOf } from '../base/hash'
 import { refuse, type Result } from '../base/result'
 
-/** Who does an act, and when (ISO 8601 with the offset of the place); handed in, since the core has no clock. */
-export interface Stamp { readonly at: string, readonly by: string, /** The act's own key, from when its form was opened: the same key is never done twice. */ readonly key?: string }
+/**
+ * Who does an act, and when (ISO 8601 with the offset of the place); handed in, since the core has no clock.
+ */
+export interface Stamp {
+  readonly at: string
+  readonly by: string
+  /** The act's own key, from when its form was opened: the same key is never done twice. */ readonly key?: string
+}
 
 /** What an act writes down: its name, a sentence, and the keys of the things it touched. */
-export interface TrailDraft { readonly act: string, readonly text: string, readonly about: Readonly<Record<string, string>> }
+export interface TrailDraft {
+  readonly act: string
+  readonly text: string
+  readonly about: Readonly<Record<string, string>>
+}
 
-/** One line of the append-only record. `hash` covers all else in the line, and through `before` every line before it. */
-export interface TrailLine extends TrailDraft, Stamp { readonly seq: number, readonly before: string, readonly hash: string }
+/**
+ * One line of the append-only record. `hash` covers all else in the line, and through `before` every line
+ * before it.
+ */
+export interface TrailLine extends TrailDraft, Stamp {
+  readonly seq: number
+  readonly before: string
+  readonly hash: string
+}
 
 export const TRAIL_START = '0'.repeat(64)
 
 /** What an act decided: what to write, all at once, and its line in the trail. */
-interface Decided<Changes> { readonly changes: Changes, readonly trail: TrailDraft }
+interface Decided<Changes> {
+  readonly changes: Changes
+  readonly trail: TrailDraft
+}
 export type Decision<Changes> = Result<Decided<Changes>>
 
 /** The next line of a trail that ends with `last` (undefined: the trail is empty). */
-export function trailLine(draft: TrailDraft, stamp: Stamp, last: Pick<TrailLine, 'seq' | 'hash'> | undefined): TrailLine {
-  const body = { ...draft, at: stamp.at, by: stamp.by, ...(stamp.key && { key: stamp.key }), seq: (last?.seq ?? 0) + 1, before: last?.hash ?? TRAIL_START }
+export function trailLine(
+  draft: TrailDraft,
+  stamp: Stamp,
+  last: Pick<TrailLine, 'seq' | 'hash'> | undefined,
+): TrailLine {
+  const body = {
+    ...draft,
+    at: stamp.at,
+    by: stamp.by,
+    ...(stamp.key && { key: stamp.key }),
+    seq: (last?.seq ?? 0) + 1,
+    before: last?.hash ?? TRAIL_START,
+  }
   return { ...body, hash: hashOf(body) }
 }
 
 /** One press, one act: the refusal of an act whose key stands in the trail already. */
-export const doneAlready = (): Result<never> => refuse('act-twice', 'this was done already: one press, one act', { field: 'act' })
+export const doneAlready = (): Result<never> =>
+  refuse('act-twice', 'this was done already: one press, one act', { field: 'act' })
 
-/** The first line whose number, link or hash is not what it should be; undefined where the whole chain holds. */
+/**
+ * The first line whose number, link or hash is not what it should be; undefined where the whole chain holds.
+ */
 export function firstBroken(lines: readonly TrailLine[]): TrailLine | undefined {
   let before = TRAIL_START
   for (const [i, line] of lines.entries()) {

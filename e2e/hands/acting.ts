@@ -1,11 +1,31 @@
 import type { BrowserContext, Locator, Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 
-/** What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the focus must stand somewhere afterwards, `elsewhere` that it is done in another tab, `loads` that it asks the server for a page. */
-export interface Move { readonly name: string, readonly most: number, readonly keeps?: boolean, readonly elsewhere?: boolean, readonly loads?: boolean, do(): Promise<void> }
-export interface Hands { readonly page: Page, readonly context: BrowserContext, readonly r: Random }
-/** What can be pressed or filled now, by its test name, and how many there are of what is known by a selector. */
-export interface Seen extends Hands { readonly tests: ReadonlySet<string>, readonly counts: Readonly<Record<string, number>> }
+/**
+ * What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the
+ * focus must stand somewhere afterwards, `elsewhere` that it is done in another tab, `loads` that it asks the
+ * server for a page.
+ */
+export interface Move {
+  readonly name: string
+  readonly most: number
+  readonly keeps?: boolean
+  readonly elsewhere?: boolean
+  readonly loads?: boolean
+  do(): Promise<void>
+}
+export interface Hands {
+  readonly page: Page
+  readonly context: BrowserContext
+  readonly r: Random
+}
+/**
+ * What can be pressed or filled now, by its test name, and how many there are of what is known by a selector.
+ */
+export interface Seen extends Hands {
+  readonly tests: ReadonlySet<string>
+  readonly counts: Readonly<Record<string, number>>
+}
 
 /** What a double press says that became two presses. */
 export const APART = 'the two presses came apart'
@@ -24,8 +44,31 @@ export async function press({ r, page }: Hands, button: Locator): Promise<void> 
     if (Date.now() - between > 300) throw new Error(APART)
   }
 }
-export const here = ({ page, tests }: Seen, test: string): Locator | undefined => (tests.has(test) ? page.getByTestId(test).first() : undefined)
-export const odd = ['', ' ', '0', '-5', '1e9', '999,999,999.99', '1.234', 'NaN', '.50', '$ 12.00', 'Žofie Łąka', '漢字', 'x'.repeat(90), '<b>bold</b>', '=1+1', '2020-01-01', '12/31/2199', '31', 'fri', '00000', '4290']
+export const here = ({ page, tests }: Seen, test: string): Locator | undefined =>
+  tests.has(test) ? page.getByTestId(test).first() : undefined
+export const odd = [
+  '',
+  ' ',
+  '0',
+  '-5',
+  '1e9',
+  '999,999,999.99',
+  '1.234',
+  'NaN',
+  '.50',
+  '$ 12.00',
+  'Žofie Łąka',
+  '漢字',
+  'x'.repeat(90),
+  '<b>bold</b>',
+  '=1+1',
+  '2020-01-01',
+  '12/31/2199',
+  '31',
+  'fri',
+  '00000',
+  '4290',
+]
 export async function type(field: Locator, text: string): Promise<void> {
   const input = field.locator('input:not([type=hidden]), textarea').first()
   if (await field.evaluate(e => e.matches('input, textarea'))) await field.fill(text, QUICK)

@@ -9,7 +9,12 @@ export const printer = new PracticePrinter()
 
 let faces: Promise<FaceBytes> | undefined
 /** The shipped faces, read once from what was built into the server. */
-export const serverFaces = (): Promise<FaceBytes> => faces ??= Promise.all(faceNames.map(async name => [name, await useStorage('assets:faces').getItemRaw<Uint8Array>(`${name}.ttf`)] as const)).then(found => Object.fromEntries(found) as unknown as FaceBytes)
+export const serverFaces = (): Promise<FaceBytes> =>
+  (faces ??= Promise.all(
+    faceNames.map(
+      async name => [name, await useStorage('assets:faces').getItemRaw<Uint8Array>(`${name}.ttf`)] as const,
+    ),
+  ).then(found => Object.fromEntries(found) as unknown as FaceBytes))
 
 /** Refuses a request, with a sentence and the field it is about. */
 export const refuseRequest = (statusCode: number, text: string, field = ''): never => {
@@ -19,7 +24,8 @@ export const refuseRequest = (statusCode: number, text: string, field = ''): nev
 /** Refuses what another site's page sends here through the user's browser. */
 export function ownPagesOnly(event: H3Event): void {
   const site = getHeader(event, 'sec-fetch-site')
-  if (site && site !== 'same-origin' && site !== 'none') refuseRequest(403, 'only pages of this server may use the practice printer')
+  if (site && site !== 'same-origin' && site !== 'none')
+    refuseRequest(403, 'only pages of this server may use the practice printer')
 }
 
 /** A value checked by its schema, or a refusal that names the field. */

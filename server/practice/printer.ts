@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import { checksPerSheet } from '#core/paper/stock'
-import { asStacked, exactPress, faultsBySeed, feed, MOST_SHEETS, type Feeding, type PracticeTray, type Press, type PressJob, type SheetOut } from '#core/practice/press'
+import {
+  asStacked,
+  exactPress,
+  faultsBySeed,
+  feed,
+  MOST_SHEETS,
+  type Feeding,
+  type PracticeTray,
+  type Press,
+  type PressJob,
+  type SheetOut,
+} from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
 import { openPrintable, UnusablePdf } from './raster'
 
@@ -31,26 +42,49 @@ const asDelivered: Readonly<Record<PracticeTray, Press>> = {
 
 /** The practice printer of one server: everything in memory, the last jobs only, nothing on disk. */
 export class PracticePrinter {
-  private readonly trays = new Map<PracticeTray, Press>(Object.entries(asDelivered) as [PracticeTray, Press][])
+  private readonly trays = new Map<PracticeTray, Press>(
+    Object.entries(asDelivered) as [PracticeTray, Press][],
+  )
   private jobs: Job[] = []
   constructor(private readonly now: () => number = Date.now) {}
 
-  setTray(tray: PracticeTray, press: Press): void { this.trays.set(tray, press) }
+  setTray(tray: PracticeTray, press: Press): void {
+    this.trays.set(tray, press)
+  }
 
-  /** Takes a job in; throws `UnusablePdf` with a sentence where it cannot be printed. The tray's errors of this moment hold for the whole job. */
+  /**
+   * Takes a job in; throws `UnusablePdf` with a sentence where it cannot be printed. The tray's errors of
+   * this moment hold for the whole job.
+   */
   async take(told: PressJob, pdf: Uint8Array): Promise<string> {
-    if (pdf.length > MOST_PDF_BYTES) throw new UnusablePdf(`the PDF has ${Math.round(pdf.length / 1e6)} MB: at most ${MOST_PDF_BYTES / 1e6} MB`)
+    if (pdf.length > MOST_PDF_BYTES)
+      throw new UnusablePdf(
+        `the PDF has ${Math.round(pdf.length / 1e6)} MB: at most ${MOST_PDF_BYTES / 1e6} MB`,
+      )
     const press = this.trays.get(told.tray)!
     const opened = await openPrintable(pdf, MOST_SHEETS)
     const { sizes } = opened
     await opened.close()
     const { w, h } = told.stock.sheet
     const odd = sizes.findIndex(s => Math.abs(s.w - w) > SIZE_ROOM || Math.abs(s.h - h) > SIZE_ROOM)
-    if (odd >= 0) throw new UnusablePdf(`page ${odd + 1} is ${sizes[odd]!.w.toFixed(0)} × ${sizes[odd]!.h.toFixed(0)} mm, the sheets in the tray are ${w.toFixed(0)} × ${h.toFixed(0)} mm`)
+    if (odd >= 0)
+      throw new UnusablePdf(
+        `page ${odd + 1} is ${sizes[odd]!.w.toFixed(0)} × ${sizes[odd]!.h.toFixed(0)} mm, the sheets in the tray are ${w.toFixed(0)} × ${h.toFixed(0)} mm`,
+      )
     const faults = [...told.faults, ...(told.seed === null ? [] : faultsBySeed(told.seed, sizes.length))]
-    const job: Job = { id: randomUUID(), told, press, pdf, pages: sizes.length, feeding: feed(sizes.length, told.pack, checksPerSheet(told.stock), faults), startedAt: this.now(), stoppedAfter: null }
+    const job: Job = {
+      id: randomUUID(),
+      told,
+      press,
+      pdf,
+      pages: sizes.length,
+      feeding: feed(sizes.length, told.pack, checksPerSheet(told.stock), faults),
+      startedAt: this.now(),
+      stoppedAfter: null,
+    }
     this.jobs = [job, ...this.jobs].slice(0, MOST_JOBS)
-    while (this.jobs.length > 1 && this.jobs.reduce((sum, j) => sum + j.pdf.length, 0) > MOST_KEPT_BYTES) this.jobs.pop()
+    while (this.jobs.length > 1 && this.jobs.reduce((sum, j) => sum + j.pdf.length, 0) > MOST_KEPT_BYTES)
+      this.jobs.pop()
     return job.id
   }
 
@@ -67,13 +101,26 @@ export class PracticePrinter {
     const finished = done === job.feeding.sheets.length
     const sheets = job.feeding.sheets.slice(0, done)
     return {
-      id: job.id, name: job.told.name, ref: job.told.ref, tray: job.told.tray, stock: job.told.stock.name, pages: job.pages, done, of: job.feeding.sheets.length, stacking: job.press.stacking, startedAt: new Date(job.startedAt).toISOString(),
-      state: finished ? job.feeding.end : job.stoppedAfter === null ? 'printing' : 'stopped', sheets: asStacked(sheets, job.press.stacking),
+      id: job.id,
+      name: job.told.name,
+      ref: job.told.ref,
+      tray: job.told.tray,
+      stock: job.told.stock.name,
+      pages: job.pages,
+      done,
+      of: job.feeding.sheets.length,
+      stacking: job.press.stacking,
+      startedAt: new Date(job.startedAt).toISOString(),
+      state: finished ? job.feeding.end : job.stoppedAfter === null ? 'printing' : 'stopped',
+      sheets: asStacked(sheets, job.press.stacking),
     }
   }
 
   state(): PracticeState {
-    return { trays: [...this.trays].map(([tray, press]) => ({ tray, press })), jobs: this.jobs.map(j => this.report(j.id)!) }
+    return {
+      trays: [...this.trays].map(([tray, press]) => ({ tray, press })),
+      jobs: this.jobs.map(j => this.report(j.id)!),
+    }
   }
 
   /** Stops a job after the sheet that is out; what was printed stays. False where there is no such job. */
@@ -84,7 +131,10 @@ export class PracticePrinter {
   }
 
   /** What a picture of one sheet that is out needs; undefined where it is not. */
-  sheet(id: string, sheet: number): { told: PressJob, press: Press, pdf: Uint8Array, out: SheetOut } | undefined {
+  sheet(
+    id: string,
+    sheet: number,
+  ): { told: PressJob; press: Press; pdf: Uint8Array; out: SheetOut } | undefined {
     const job = this.jobs.find(j => j.id === id)
     const out = job?.feeding.sheets.slice(0, this.doneOf(job)).find(s => s.sheet === sheet)
     return job && out && { told: job.told, press: job.press, pdf: job.pdf, out }

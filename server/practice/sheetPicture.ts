@@ -21,17 +21,31 @@ const STATIONERS_DATE = '2000-01-01' as PlainDate
 
 /** What the stationer printed: the layout and account told, or what he usually prints on such a stock. */
 function stationery(job: PressJob): Proofer {
-  const { layout, account } = job.paper ?? { layout: startingLayout(job.stock, 'US', { id: 'practice', code: 'P', name: 'Practice paper' }), account: sampleAccounts[0]!.facts }
+  const { layout, account } = job.paper ?? {
+    layout: startingLayout(job.stock, 'US', { id: 'practice', code: 'P', name: 'Practice paper' }),
+    account: sampleAccounts[0]!.facts,
+  }
   return proofer(layout, job.stock, account)
 }
 
 /** The sheet before it went through the printer, at so many dots to the inch. */
 async function paperOf(job: PressJob, out: SheetOut, faces: FaceBytes, dpi: number): Promise<Canvas> {
   const { w, h } = job.stock.sheet
-  const checks = Array.from({ length: checksPerSheet(job.stock) }, (_, i): CheckFacts => ({ number: out.numbers[i] ?? 0, date: STATIONERS_DATE, payee: '', address: [], amount: cents(100), memo: '', lines: [] }))
+  const checks = Array.from({ length: checksPerSheet(job.stock) }, (_, i): CheckFacts => ({
+    number: out.numbers[i] ?? 0,
+    date: STATIONERS_DATE,
+    payee: '',
+    address: [],
+    amount: cents(100),
+    memo: '',
+    lines: [],
+  }))
   const { carried } = stationery(job).sheet(checks)
   const drawing = { w, h, layers: [{ shared: false, marks: stationeryMarks(job.stock, carried) }] }
-  const pdf = await openPrintable(await drawingsPdf([drawing], faces, { title: 'Paper', madeAt: '2000-01-01T00:00:00Z' }), 1)
+  const pdf = await openPrintable(
+    await drawingsPdf([drawing], faces, { title: 'Paper', madeAt: '2000-01-01T00:00:00Z' }),
+    1,
+  )
   const print = await pdf.ink(1, { w, h }, noChange, dpi)
   await pdf.close()
   const canvas = createCanvas(print.width, print.height)
@@ -41,17 +55,28 @@ async function paperOf(job: PressJob, out: SheetOut, faces: FaceBytes, dpi: numb
   context.drawImage(print, 0, 0)
   // A part-used sheet lacks the checks that were torn off.
   context.fillStyle = '#bdb8ae'
-  const px = (mm: number): number => mm / MM_PER_INCH * dpi
-  if (out.sheet === 1) for (const p of job.stock.panels) if (p.place < job.pack.firstPlace) context.fillRect(px(p.x), px(p.y), px(p.w), px(p.h))
+  const px = (mm: number): number => (mm / MM_PER_INCH) * dpi
+  if (out.sheet === 1)
+    for (const p of job.stock.panels)
+      if (p.place < job.pack.firstPlace) context.fillRect(px(p.x), px(p.y), px(p.w), px(p.h))
   return canvas
 }
 
-const around = [[1, 0], [-1, 0], [0, 1], [0, -1], [0.7, 0.7], [-0.7, 0.7], [0.7, -0.7], [-0.7, -0.7]] as const
+const around = [
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [0, -1],
+  [0.7, 0.7],
+  [-0.7, 0.7],
+  [0.7, -0.7],
+  [-0.7, -0.7],
+] as const
 /** Heavy toner widens every stroke, weak toner narrows and pales it. Changes the ink in place. */
 function inked(ink: Canvas, toner: number, dpi: number): Canvas {
   if (toner === 1) return ink
   // Weak toner takes from the darkness as much as from the width.
-  const reach = Math.abs(toner - 1) * STROKE / (toner > 1 ? 2 : 4) / MM_PER_INCH * dpi
+  const reach = ((Math.abs(toner - 1) * STROKE) / (toner > 1 ? 2 : 4) / MM_PER_INCH) * dpi
   const canvas = createCanvas(ink.width, ink.height)
   const context = canvas.getContext('2d')
   context.drawImage(ink, 0, 0)
@@ -65,20 +90,41 @@ function inked(ink: Canvas, toner: number, dpi: number): Canvas {
 }
 
 /** One sheet as it came out of the printer: the paper with what was printed on it. */
-export async function sheetCanvas(job: PressJob, press: Press, pdf: PrintablePdf, out: SheetOut, faces: FaceBytes, dpi: number): Promise<Canvas> {
+export async function sheetCanvas(
+  job: PressJob,
+  press: Press,
+  pdf: PrintablePdf,
+  out: SheetOut,
+  faces: FaceBytes,
+  dpi: number,
+): Promise<Canvas> {
   const { sheet } = job.stock
   const canvas = await paperOf(job, out, faces, dpi)
   const context = canvas.getContext('2d')
   if (out.page !== null) {
-    const ink = inked(await pdf.ink(out.page, sheet, pressMap(press, job.stock, out.upsideDown), dpi), press.toner, dpi)
-    const rim = UNPRINTABLE / MM_PER_INCH * dpi
+    const ink = inked(
+      await pdf.ink(out.page, sheet, pressMap(press, job.stock, out.upsideDown), dpi),
+      press.toner,
+      dpi,
+    )
+    const rim = (UNPRINTABLE / MM_PER_INCH) * dpi
     context.save()
     context.beginPath()
     context.rect(rim, rim, canvas.width - 2 * rim, canvas.height - 2 * rim)
     context.clip()
     context.globalCompositeOperation = 'multiply'
     // A jammed sheet was torn half-way.
-    context.drawImage(ink, 0, 0, ink.width, out.came === 'jammed' ? ink.height * 0.45 : ink.height, 0, 0, ink.width, out.came === 'jammed' ? ink.height * 0.45 : ink.height)
+    context.drawImage(
+      ink,
+      0,
+      0,
+      ink.width,
+      out.came === 'jammed' ? ink.height * 0.45 : ink.height,
+      0,
+      0,
+      ink.width,
+      out.came === 'jammed' ? ink.height * 0.45 : ink.height,
+    )
     context.restore()
   }
   if (out.came === 'jammed') crumple(canvas, out.sheet)
@@ -101,16 +147,19 @@ function crumple(canvas: Canvas, seed: number): void {
 
 /** Rim of the scanner's dark bed around a scanned sheet, in mm. */
 const RIM = 14
-/** The sheet as a scan of it: on something dark, not quite straight, with the scanner's noise. The same seed, the same scan. */
+/**
+ * The sheet as a scan of it: on something dark, not quite straight, with the scanner's noise. The same seed,
+ * the same scan.
+ */
 export function scanned(sheet: Canvas, dpi: number, seed: number): Canvas {
   const r = random(seed)
-  const rim = Math.round(RIM / MM_PER_INCH * dpi)
+  const rim = Math.round((RIM / MM_PER_INCH) * dpi)
   const canvas = createCanvas(sheet.width + 2 * rim, sheet.height + 2 * rim)
   const context = canvas.getContext('2d')
   context.fillStyle = '#4b4742'
   context.fillRect(0, 0, canvas.width, canvas.height)
   context.translate(canvas.width / 2, canvas.height / 2)
-  context.rotate((r.next() - 0.5) * 2 * Math.PI / 180)
+  context.rotate(((r.next() - 0.5) * 2 * Math.PI) / 180)
   context.drawImage(sheet, -sheet.width / 2, -sheet.height / 2)
   context.resetTransform()
   const pixels = context.getImageData(0, 0, canvas.width, canvas.height)

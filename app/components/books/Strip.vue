@@ -4,19 +4,29 @@ import { fates, type Fate } from '#core/books/fates'
 import { fateRanges } from '#core/books/proofOfNumbers'
 
 /** A whole number book as one strip by fate; drag over it, or use the fields, to look closer. */
-const props = defineProps<{ book: NumberBook, rows: Rows }>()
+const props = defineProps<{ book: NumberBook; rows: Rows }>()
 const emit = defineEmits<{ choose: [number: CheckNumber] }>()
-const window = defineModel<{ from: number, to: number }>('window', { required: true })
+const window = defineModel<{ from: number; to: number }>('window', { required: true })
 const WIDE = 1000
 const ranges = computed(() => fateRanges(props.book, props.rows))
 const length = computed(() => window.value.to - window.value.from + 1)
 /** What is seldom and matters is never painted over by what is common. */
-const weight: Record<Fate, number> = { 'on paper': 9, 'missing': 8, 'stopped': 7, 'voided': 6, 'spoiled': 5, 'set aside': 4, 'issued': 3, 'cleared': 2, 'unused': 1 }
+const weight: Record<Fate, number> = {
+  'on paper': 9,
+  missing: 8,
+  stopped: 7,
+  voided: 6,
+  spoiled: 5,
+  'set aside': 4,
+  issued: 3,
+  cleared: 2,
+  unused: 1,
+}
 const byWeight = [...fates].sort((a, b) => weight[a] - weight[b])
 /** One outline for each fate: a book in a thousand pieces is still nine shapes. */
 const shapes = computed(() => {
   const { from, to } = window.value
-  const x = (n: number): number => (n - from) / length.value * WIDE
+  const x = (n: number): number => ((n - from) / length.value) * WIDE
   const parts = new Map<Fate, string[]>()
   for (const r of ranges.value) {
     if (r.to < from || r.from > to) continue
@@ -26,13 +36,24 @@ const shapes = computed(() => {
     parts.set(r.fate, of)
     of.push(`M${left.toFixed(2)} 0h${w}v46h-${w}z`)
   }
-  return byWeight.flatMap((fate) => { const of = parts.get(fate); return of ? [{ fate, d: of.join('') }] : [] })
+  return byWeight.flatMap(fate => {
+    const of = parts.get(fate)
+    return of ? [{ fate, d: of.join('') }] : []
+  })
 })
 const svg = ref<SVGSVGElement>()
-const drag = ref<{ a: number, b: number }>()
+const drag = ref<{ a: number; b: number }>()
 function at(event: PointerEvent): number {
   const box = svg.value!.getBoundingClientRect()
-  return Math.round(Math.min(window.value.to, Math.max(window.value.from, window.value.from + (event.clientX - box.left) / box.width * length.value - 0.5)))
+  return Math.round(
+    Math.min(
+      window.value.to,
+      Math.max(
+        window.value.from,
+        window.value.from + ((event.clientX - box.left) / box.width) * length.value - 0.5,
+      ),
+    ),
+  )
 }
 function down(event: PointerEvent) {
   svg.value?.setPointerCapture(event.pointerId)
@@ -56,17 +77,44 @@ const whole = computed(() => window.value.from === props.book.start && window.va
 
 <template>
   <div>
-    <svg ref="svg" class="strip" :viewBox="`0 0 ${WIDE} 46`" preserveAspectRatio="none" role="img" :aria-label="`Numbers ${window.from} to ${window.to} by fate`" data-test="strip" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="drag = undefined" @pointerleave="under = undefined">
+    <svg
+      ref="svg"
+      class="strip"
+      :viewBox="`0 0 ${WIDE} 46`"
+      preserveAspectRatio="none"
+      role="img"
+      :aria-label="`Numbers ${window.from} to ${window.to} by fate`"
+      data-test="strip"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="drag = undefined"
+      @pointerleave="under = undefined"
+    >
       <rect class="bed" :width="WIDE" height="46" />
       <path v-for="s in shapes" :key="s.fate" :class="s.fate.replaceAll(' ', '-')" :d="s.d" />
-      <rect v-if="drag" class="drag" :x="(Math.min(drag.a, drag.b) - window.from) / length * WIDE" :width="(Math.abs(drag.a - drag.b) + 1) / length * WIDE" y="0" height="46" />
+      <rect
+        v-if="drag"
+        class="drag"
+        :x="((Math.min(drag.a, drag.b) - window.from) / length) * WIDE"
+        :width="((Math.abs(drag.a - drag.b) + 1) / length) * WIDE"
+        y="0"
+        height="46"
+      />
     </svg>
     <div class="legend">
       <span class="quiet">{{ window.from }}</span>
       <span v-for="f in fates" :key="f" class="one"><i :class="f.replaceAll(' ', '-')" />{{ f }}</span>
-      <span v-if="under !== undefined"><strong>{{ under }}</strong> {{ rows.get(under)?.fate ?? 'unused' }}</span>
+      <span v-if="under !== undefined"
+        ><strong>{{ under }}</strong> {{ rows.get(under)?.fate ?? 'unused' }}</span
+      >
       <span class="quiet end">{{ window.to }}</span>
-      <v-btn v-if="!whole" size="x-small" data-test="whole" @click="window = { from: book.start, to: book.end }">
+      <v-btn
+        v-if="!whole"
+        size="x-small"
+        data-test="whole"
+        @click="window = { from: book.start, to: book.end }"
+      >
         Whole book
       </v-btn>
     </div>
@@ -74,11 +122,76 @@ const whole = computed(() => window.value.from === props.book.start && window.va
 </template>
 
 <style scoped>
-.strip { width: 100%; height: 46px; border: 1px solid rgba(var(--v-theme-on-surface), 0.4); touch-action: none; cursor: crosshair; display: block; }
-.bed { fill: #fffdf9; }
-.legend { display: flex; gap: 14px; flex-wrap: wrap; font-size: 12px; margin-top: 6px; align-items: center; } .end { margin-left: auto; }
-.one { display: inline-flex; gap: 5px; align-items: center; } i { width: 12px; height: 12px; border: 1px solid rgba(var(--v-theme-on-surface), 0.4); }
-.unused { fill: #fffdf9; background: #fffdf9; } .on-paper { fill: #b9a3f2; background: #b9a3f2; } .issued { fill: #5a3ea0; background: #5a3ea0; } .cleared { fill: #8fb69a; background: #8fb69a; }
-.spoiled { fill: #a3262a; background: #a3262a; } .voided { fill: #d98a4e; background: #d98a4e; } .stopped { fill: #7a1a4c; background: #7a1a4c; } .missing { fill: #211d2e; background: #211d2e; } .set-aside { fill: #9aa3ad; background: #9aa3ad; }
-.drag { fill: rgb(90 62 160 / 25%); stroke: #5a3ea0; }
+.strip {
+  width: 100%;
+  height: 46px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
+  touch-action: none;
+  cursor: crosshair;
+  display: block;
+}
+.bed {
+  fill: #fffdf9;
+}
+.legend {
+  display: flex;
+  gap: 14px;
+  flex-wrap: wrap;
+  font-size: 12px;
+  margin-top: 6px;
+  align-items: center;
+}
+.end {
+  margin-left: auto;
+}
+.one {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+i {
+  width: 12px;
+  height: 12px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
+}
+.unused {
+  fill: #fffdf9;
+  background: #fffdf9;
+}
+.on-paper {
+  fill: #b9a3f2;
+  background: #b9a3f2;
+}
+.issued {
+  fill: #5a3ea0;
+  background: #5a3ea0;
+}
+.cleared {
+  fill: #8fb69a;
+  background: #8fb69a;
+}
+.spoiled {
+  fill: #a3262a;
+  background: #a3262a;
+}
+.voided {
+  fill: #d98a4e;
+  background: #d98a4e;
+}
+.stopped {
+  fill: #7a1a4c;
+  background: #7a1a4c;
+}
+.missing {
+  fill: #211d2e;
+  background: #211d2e;
+}
+.set-aside {
+  fill: #9aa3ad;
+  background: #9aa3ad;
+}
+.drag {
+  fill: rgb(90 62 160 / 25%);
+  stroke: #5a3ea0;
+}
 </style>

@@ -3,14 +3,21 @@ import { applyAffine } from '#core/fit/affine'
 import { deviationMap, type Deviation } from '#core/fit/fit'
 import type { Stock } from '#core/paper/stock'
 
-/** What a printer does to the sheet, ten times as large as it is: the outline as meant, and as it comes out. */
-const props = defineProps<{ stock: Stock, deviation: Deviation }>()
+/**
+ * What a printer does to the sheet, ten times as large as it is: the outline as meant, and as it comes out.
+ */
+const props = defineProps<{ stock: Stock; deviation: Deviation }>()
 const LARGER = 10
 const k = computed(() => 190 / Math.max(props.stock.sheet.w, props.stock.sheet.h))
 const corners = computed(() => {
   const { w, h } = props.stock.sheet
   const map = deviationMap(props.deviation)
-  return [{ x: 10, y: 10 }, { x: w - 10, y: 10 }, { x: w - 10, y: h - 10 }, { x: 10, y: h - 10 }].map((p) => {
+  return [
+    { x: 10, y: 10 },
+    { x: w - 10, y: 10 },
+    { x: w - 10, y: h - 10 },
+    { x: 10, y: h - 10 },
+  ].map(p => {
     const q = applyAffine(map, p)
     return { x: p.x + (q.x - p.x) * LARGER, y: p.y + (q.y - p.y) * LARGER }
   })
@@ -18,13 +25,38 @@ const corners = computed(() => {
 </script>
 
 <template>
-  <svg :width="stock.sheet.w * k + 60" :height="stock.sheet.h * k + 60" :viewBox="`-30 -30 ${stock.sheet.w * k + 60} ${stock.sheet.h * k + 60}`" role="img" aria-label="What the printer does, drawn ten times as large">
+  <svg
+    :width="stock.sheet.w * k + 60"
+    :height="stock.sheet.h * k + 60"
+    :viewBox="`-30 -30 ${stock.sheet.w * k + 60} ${stock.sheet.h * k + 60}`"
+    role="img"
+    aria-label="What the printer does, drawn ten times as large"
+  >
     <rect class="sheet" :width="stock.sheet.w * k" :height="stock.sheet.h * k" />
-    <rect class="meant" :x="10 * k" :y="10 * k" :width="(stock.sheet.w - 20) * k" :height="(stock.sheet.h - 20) * k" />
+    <rect
+      class="meant"
+      :x="10 * k"
+      :y="10 * k"
+      :width="(stock.sheet.w - 20) * k"
+      :height="(stock.sheet.h - 20) * k"
+    />
     <polygon class="comes" :points="corners.map(p => `${p.x * k},${p.y * k}`).join(' ')" />
   </svg>
 </template>
 
 <style scoped>
-.sheet { fill: #fff; stroke: #c9c2d4; } .meant { fill: none; stroke: #8d8798; stroke-dasharray: 4 3; } .comes { fill: rgb(90 62 160 / 8%); stroke: #5a3ea0; stroke-width: 1.6; }
+.sheet {
+  fill: #fff;
+  stroke: #c9c2d4;
+}
+.meant {
+  fill: none;
+  stroke: #8d8798;
+  stroke-dasharray: 4 3;
+}
+.comes {
+  fill: rgb(90 62 160 / 8%);
+  stroke: #5a3ea0;
+  stroke-width: 1.6;
+}
 </style>

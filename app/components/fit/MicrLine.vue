@@ -16,7 +16,7 @@ import { practiceScan } from '~/data/practicePrinter'
 import { readAccounts } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
-const props = defineProps<{ stock: Stock, printer: Printer, tray: string, fit: FitRow | undefined }>()
+const props = defineProps<{ stock: Stock; printer: Printer; tray: string; fit: FitRow | undefined }>()
 const office = useOffice()
 const accounts = useLive(readAccounts)
 const able = computed(() => (accounts.value ?? []).filter(a => a.facts.routing && a.facts.account))
@@ -32,7 +32,18 @@ const SAMPLE_SERIAL = 123456
 const line = computed<LadderLine | undefined>(() => {
   const of = account.value
   if (!of) return undefined
-  const made = micrLine(of.facts.pattern, { country: of.facts.country, routing: of.facts.routing, account: of.facts.account, part: of.facts.part, code: of.facts.code, serial: SAMPLE_SERIAL }, positionsOn(checkSize(of.stock).w))
+  const made = micrLine(
+    of.facts.pattern,
+    {
+      country: of.facts.country,
+      routing: of.facts.routing,
+      account: of.facts.account,
+      part: of.facts.part,
+      code: of.facts.code,
+      serial: SAMPLE_SERIAL,
+    },
+    positionsOn(checkSize(of.stock).w),
+  )
   return made.ok ? { text: made.value.text, shapes: of.facts.micrShapes ?? ownShapes } : undefined
 })
 
@@ -45,8 +56,16 @@ async function printLadder(how: 'print' | 'save') {
   const window = how === 'print' && !practice.value ? openWindow() : undefined
   busy.value = 'Making the ladder sheet'
   fault.value = ''
-  const drawing = ladderSheet(sheet.value, line.value, { printer: props.printer.name, tray: props.tray, date: formatDate(localToday(), 'MMMM D, YYYY') })
-  const bytes = await sheetPdf(drawing, 'Ladder sheet', props.fit && sheet.value === props.stock.sheet ? correctionOf(props.fit.deviation) : null)
+  const drawing = ladderSheet(sheet.value, line.value, {
+    printer: props.printer.name,
+    tray: props.tray,
+    date: formatDate(localToday(), 'MMMM D, YYYY'),
+  })
+  const bytes = await sheetPdf(
+    drawing,
+    'Ladder sheet',
+    props.fit && sheet.value === props.stock.sheet ? correctionOf(props.fit.deviation) : null,
+  )
   if (how === 'save') savePdf(bytes, 'ladder-sheet.pdf')
   else if (practice.value) {
     busy.value = 'The practice printer is printing'
@@ -54,8 +73,7 @@ async function printLadder(how: 'print' | 'save') {
     const done = await practicePrinting.plain(bytes, paper, props.tray, 'Ladder sheet')
     if (done.ok) lying.value = done.value
     else fault.value = done.refusal.text
-  }
-  else window?.show(bytes, 'ladder-sheet.pdf')
+  } else window?.show(bytes, 'ladder-sheet.pdf')
   busy.value = ''
 }
 async function read(file: Blob) {
@@ -63,9 +81,14 @@ async function read(file: Blob) {
   ranked.value = undefined
   fault.value = ''
   busy.value = 'Opening the picture'
-  const done = await readLadderFile(file, sheet.value, line.value, (stage) => { busy.value = stage })
+  const done = await readLadderFile(file, sheet.value, line.value, stage => {
+    busy.value = stage
+  })
   busy.value = ''
-  if (!done.ok) { fault.value = done.refusal.text; return }
+  if (!done.ok) {
+    fault.value = done.refusal.text
+    return
+  }
   ranked.value = done.value
   const best = done.value[0]
   if (best) picked.value = micrFitName(best.fit)
@@ -84,11 +107,21 @@ async function scanPractice() {
 const { act } = useAct()
 const inUse = computed(() => micrOf(props.printer))
 const picked = ref('')
-watch(() => [props.printer.id, props.tray], () => { ranked.value = undefined; lying.value = ''; picked.value = '' })
+watch(
+  () => [props.printer.id, props.tray],
+  () => {
+    ranked.value = undefined
+    lying.value = ''
+    picked.value = ''
+  },
+)
 async function keep(fit: MicrFit | undefined) {
   if (!fit) return
   fault.value = ''
-  const done = await act('keepMicr', { printer: props.printer, micr: { ...fit, how: ranked.value ? 'by scan' : 'by eye' } })
+  const done = await act('keepMicr', {
+    printer: props.printer,
+    micr: { ...fit, how: ranked.value ? 'by scan' : 'by eye' },
+  })
   if (done && !done.ok) fault.value = done.refusal.text
   if (done?.ok) office.said = `MICR lines on ${props.printer.name} now print at ${micrFitName(fit)}.`
 }
@@ -98,75 +131,184 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
 <template>
   <div class="columns">
     <section aria-labelledby="ladder">
-      <h2 id="ladder">
-        Find width and weight
-      </h2>
+      <h2 id="ladder">Find width and weight</h2>
       <p v-if="!able.length" class="quiet">
-        No account has a routing and account number yet: fill them in under Accounts, then its own line can be tried here.
+        No account has a routing and account number yet: fill them in under Accounts, then its own line can be
+        tried here.
       </p>
       <template v-else>
-        <v-select v-if="able.length > 1" :model-value="account?.account.id" :items="able.map(a => ({ title: a.account.name, value: a.account.id }))" label="Whose MICR line" hide-details class="pick" @update:model-value="chosenKey = $event" />
-        <p><strong>1.</strong> Put one sheet of blank MICR stock into {{ tray }} and print the ladder sheet: the account’s own line at seven widths and three weights.</p>
+        <v-select
+          v-if="able.length > 1"
+          :model-value="account?.account.id"
+          :items="able.map(a => ({ title: a.account.name, value: a.account.id }))"
+          label="Whose MICR line"
+          hide-details
+          class="pick"
+          @update:model-value="chosenKey = $event"
+        />
+        <p>
+          <strong>1.</strong> Put one sheet of blank MICR stock into {{ tray }} and print the ladder sheet:
+          the account’s own line at seven widths and three weights.
+        </p>
         <div class="row">
-          <v-btn color="primary" variant="flat" :disabled="!!busy || !line" data-test="ladder" @click="printLadder('print')">
+          <v-btn
+            color="primary"
+            variant="flat"
+            :disabled="!!busy || !line"
+            data-test="ladder"
+            @click="printLadder('print')"
+          >
             Ladder sheet
           </v-btn>
-          <v-btn variant="text" size="small" :disabled="!!busy || !line" data-test="ladder-save" @click="printLadder('save')">
+          <v-btn
+            variant="text"
+            size="small"
+            :disabled="!!busy || !line"
+            data-test="ladder-save"
+            @click="printLadder('save')"
+          >
             Save it instead
           </v-btn>
         </div>
-        <p><strong>2.</strong> Look where the right edges of all characters meet the strokes of the gauge above them, and choose that line’s name. Or drop a scan of 200 dots to the inch or more, and the reader ranks them.</p>
+        <p>
+          <strong>2.</strong> Look where the right edges of all characters meet the strokes of the gauge above
+          them, and choose that line’s name. Or drop a scan of 200 dots to the inch or more, and the reader
+          ranks them.
+        </p>
         <p v-if="practice && lying" class="row">
           The sheet lies in the practice printer.
-          <v-btn size="small" color="primary" variant="flat" :disabled="!!busy" data-test="ladder-practice-scan" @click="scanPractice">
+          <v-btn
+            size="small"
+            color="primary"
+            variant="flat"
+            :disabled="!!busy"
+            data-test="ladder-practice-scan"
+            @click="scanPractice"
+          >
             Scan it
           </v-btn>
         </p>
-        <FileDrop label="The scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" :disabled="!!busy" data-test="ladder-scan" @take="takeFile" />
+        <FileDrop
+          label="The scan"
+          kinds="PNG, JPEG or PDF"
+          accept="image/png,image/jpeg,application/pdf"
+          :disabled="!!busy"
+          data-test="ladder-scan"
+          @take="takeFile"
+        />
         <FitProgress :busy="busy" :fault="fault" />
         <table v-if="ranked" class="plain ranks" data-test="ranks">
           <thead>
-            <tr><th scope="col">Line</th><th scope="col">Reader</th><th scope="col" class="num">Width on paper</th><th scope="col" class="num">Ink on paper</th></tr>
+            <tr>
+              <th scope="col">Line</th>
+              <th scope="col">Reader</th>
+              <th scope="col" class="num">Width on paper</th>
+              <th scope="col" class="num">Ink on paper</th>
+            </tr>
           </thead>
           <tbody>
-            <tr v-for="r in ranked.slice(0, 6)" :key="micrFitName(r.fit)" :class="{ chosen: micrFitName(r.fit) === picked }">
-              <td>{{ micrFitName(r.fit) }}</td><td>{{ r.read ? 'reads it' : 'cannot read it' }}</td><td class="num">{{ percent(r.pitch) }}</td><td class="num">{{ percent(r.ink) }}</td>
+            <tr
+              v-for="r in ranked.slice(0, 6)"
+              :key="micrFitName(r.fit)"
+              :class="{ chosen: micrFitName(r.fit) === picked }"
+            >
+              <td>{{ micrFitName(r.fit) }}</td>
+              <td>{{ r.read ? 'reads it' : 'cannot read it' }}</td>
+              <td class="num">{{ percent(r.pitch) }}</td>
+              <td class="num">{{ percent(r.ink) }}</td>
             </tr>
           </tbody>
         </table>
         <div class="row">
-          <v-select v-model="picked" :items="ladderSteps.map(micrFitName)" label="Line chosen" hide-details class="pick" data-test="ladder-pick" />
-          <v-btn color="primary" variant="flat" :disabled="!picked" data-test="keep-micr" @click="keep(ladderSteps.find(s => micrFitName(s) === picked))">
+          <v-select
+            v-model="picked"
+            :items="ladderSteps.map(micrFitName)"
+            label="Line chosen"
+            hide-details
+            class="pick"
+            data-test="ladder-pick"
+          />
+          <v-btn
+            color="primary"
+            variant="flat"
+            :disabled="!picked"
+            data-test="keep-micr"
+            @click="keep(ladderSteps.find(s => micrFitName(s) === picked))"
+          >
             Keep it
           </v-btn>
         </div>
       </template>
       <p data-test="micr-in-use">
-        In use on {{ printer.name }}: <strong>{{ micrFitName(inUse) }}</strong><span v-if="printer.micr" class="quiet">, chosen {{ printer.micr.how }} by {{ printer.micr.by }}</span>.
+        In use on {{ printer.name }}: <strong>{{ micrFitName(inUse) }}</strong><span
+          v-if="printer.micr"
+          class="quiet"
+          >, chosen {{ printer.micr.how }} by {{ printer.micr.by }}</span
+        >.
         <v-btn v-if="printer.micr" size="small" variant="text" @click="keep(exactMicr)">
           Back to 100 %, normal
         </v-btn>
       </p>
     </section>
     <section aria-labelledby="why">
-      <h2 id="why">
-        Why a bank rejects a line
-      </h2>
+      <h2 id="why">Why a bank rejects a line</h2>
       <dl>
-        <dt>Its width</dt><dd>The reader expects a character every 1/8 inch. A printer that stretches the page moves the far end of the line out of step. The ladder finds it.</dd>
-        <dt>Its weight</dt><dd>Too much toner fills the gaps between strokes, too little breaks them. Try the lighter or the heavier line, and look at the printer’s density setting.</dd>
-        <dt>Its place</dt><dd>It must stand 3/16 inch above the lower edge and begin 5/16 inch from the right edge, each within 1/16 inch. The fit for this stock sees to that.</dd>
-        <dt>Its toner</dt><dd>The bank’s machine reads magnetic ink. A line printed with plain toner looks the same and is refused. No program can see it: ask for MICR toner, and keep its empty cartridge’s label.</dd>
+        <dt>Its width</dt>
+        <dd>
+          The reader expects a character every 1/8 inch. A printer that stretches the page moves the far end
+          of the line out of step. The ladder finds it.
+        </dd>
+        <dt>Its weight</dt>
+        <dd>
+          Too much toner fills the gaps between strokes, too little breaks them. Try the lighter or the
+          heavier line, and look at the printer’s density setting.
+        </dd>
+        <dt>Its place</dt>
+        <dd>
+          It must stand 3/16 inch above the lower edge and begin 5/16 inch from the right edge, each within
+          1/16 inch. The fit for this stock sees to that.
+        </dd>
+        <dt>Its toner</dt>
+        <dd>
+          The bank’s machine reads magnetic ink. A line printed with plain toner looks the same and is
+          refused. No program can see it: ask for MICR toner, and keep its empty cartridge’s label.
+        </dd>
       </dl>
     </section>
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr); gap: 34px; }
-section { display: flex; flex-direction: column; gap: 11px; align-items: flex-start; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.pick { width: 300px; flex: none; }
-.ranks { max-width: 520px; }
-dt { font-weight: 600; margin-top: 8px; } dd { margin: 2px 0 0; color: rgb(var(--v-theme-secondary)); }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr);
+  gap: 34px;
+}
+section {
+  display: flex;
+  flex-direction: column;
+  gap: 11px;
+  align-items: flex-start;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.pick {
+  width: 300px;
+  flex: none;
+}
+.ranks {
+  max-width: 520px;
+}
+dt {
+  font-weight: 600;
+  margin-top: 8px;
+}
+dd {
+  margin: 2px 0 0;
+  color: rgb(var(--v-theme-secondary));
+}
 </style>

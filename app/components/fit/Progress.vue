@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is being done, or what went wrong. */
-defineProps<{ busy: string, fault: string }>()
+defineProps<{ busy: string; fault: string }>()
 </script>
 
 <template>
@@ -13,5 +13,10 @@ defineProps<{ busy: string, fault: string }>()
 </template>
 
 <style scoped>
-.busy { display: grid; gap: 6px; width: 100%; max-width: 420px; }
+.busy {
+  display: grid;
+  gap: 6px;
+  width: 100%;
+  max-width: 420px;
+}
 </style>

@@ -8,7 +8,7 @@ import type { AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
 /** Changes a payment that waits; it opens at the field that was wrong on the paper, where there was one. */
-const props = defineProps<{ payment: Payment, view: AccountView }>()
+const props = defineProps<{ payment: Payment; view: AccountView }>()
 const emit = defineEmits<{ done: [] }>()
 const office = useOffice()
 const { busy, refusal, did, at } = useAct()
@@ -34,15 +34,19 @@ async function keep() {
   if (!date.value.ok || !amount.value.ok) return
   const [day, sum] = [date.value.value, amount.value.value]
   const change = {
-    address: address.value.split('\n'), memo: memo.value, ...(!booked.value && { name: name.value }), ...(day !== payment.date && { date: day }), ...(sum !== payment.amount && { amount: sum }),
+    address: address.value.split('\n'),
+    memo: memo.value,
+    ...(!booked.value && { name: name.value }),
+    ...(day !== payment.date && { date: day }),
+    ...(sum !== payment.amount && { amount: sum }),
   }
-  if (!await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change })) return
+  if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
   office.said = `The payment to ${name.value} is changed.`
   emit('done')
 }
 async function withdraw() {
   const { payment } = props
-  if (!await did('withdraw', { paymentId: payment.id, why: why.value ?? '' })) return
+  if (!(await did('withdraw', { paymentId: payment.id, why: why.value ?? '' }))) return
   office.said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
   emit('done')
 }
@@ -51,30 +55,85 @@ async function withdraw() {
 <template>
   <v-card class="change" data-test="change-form">
     <v-form class="inner" @submit.prevent="ready && keep()" @keydown.esc="emit('done')">
-      <v-alert v-if="payment.correct" type="warning" variant="tonal" density="compact" :text="`The ${payment.correct} was wrong on the paper: it prints again once this is put right.`" />
+      <v-alert
+        v-if="payment.correct"
+        type="warning"
+        variant="tonal"
+        density="compact"
+        :text="`The ${payment.correct} was wrong on the paper: it prints again once this is put right.`"
+      />
       <p v-if="booked" class="quiet small" data-test="booked-note">
-        A check of this payment was issued before, so its payee and amount are fixed. If one of them is wrong, cancel the payment and draw another.
+        A check of this payment was issued before, so its payee and amount are fixed. If one of them is wrong,
+        cancel the payment and draw another.
       </p>
-      <v-text-field v-model="name" label="Payee, as it prints" maxlength="80" :readonly="booked" :autofocus="field === 'payee'" :error-messages="at('name')" :hide-details="!at('name').length" data-test="change-payee" />
-      <v-textarea v-model="address" label="Address, as it prints" rows="2" :error-messages="at('address')" :hide-details="!at('address').length" />
+      <v-text-field
+        v-model="name"
+        label="Payee, as it prints"
+        maxlength="80"
+        :readonly="booked"
+        :autofocus="field === 'payee'"
+        :error-messages="at('name')"
+        :hide-details="!at('name').length"
+        data-test="change-payee"
+      />
+      <v-textarea
+        v-model="address"
+        label="Address, as it prints"
+        rows="2"
+        :error-messages="at('address')"
+        :hide-details="!at('address').length"
+      />
       <div class="row">
-        <v-text-field v-model="dateText" label="Date" :autofocus="field === 'date'" :error-messages="date.ok ? at('date') : [date.refusal.text]" :hide-details="date.ok && !at('date').length" data-test="change-date" />
-        <v-text-field v-model="amountText" label="Amount" :prefix="sign" :readonly="booked" :autofocus="field === 'amount'" :error-messages="amount.ok ? at('amount') : [amount.refusal.text]" :hide-details="amount.ok && !at('amount').length" data-test="change-amount" />
+        <v-text-field
+          v-model="dateText"
+          label="Date"
+          :autofocus="field === 'date'"
+          :error-messages="date.ok ? at('date') : [date.refusal.text]"
+          :hide-details="date.ok && !at('date').length"
+          data-test="change-date"
+        />
+        <v-text-field
+          v-model="amountText"
+          label="Amount"
+          :prefix="sign"
+          :readonly="booked"
+          :autofocus="field === 'amount'"
+          :error-messages="amount.ok ? at('amount') : [amount.refusal.text]"
+          :hide-details="amount.ok && !at('amount').length"
+          data-test="change-amount"
+        />
       </div>
-      <v-text-field v-model="memo" label="Memo" maxlength="80" :autofocus="field === 'memo'" :error-messages="at('memo')" :hide-details="!at('memo').length" data-test="change-memo" />
+      <v-text-field
+        v-model="memo"
+        label="Memo"
+        maxlength="80"
+        :autofocus="field === 'memo'"
+        :error-messages="at('memo')"
+        :hide-details="!at('memo').length"
+        data-test="change-memo"
+      />
       <p v-if="payment.lines.length && !booked" class="quiet small">
         A changed amount adds a line “Corrected” with the difference to the stub.
       </p>
-      <p v-if="refusal && !['name', 'address', 'date', 'amount', 'memo'].includes(refusal.field ?? '')" class="text-error" role="alert">
+      <p
+        v-if="refusal && !['name', 'address', 'date', 'amount', 'memo'].includes(refusal.field ?? '')"
+        class="text-error"
+        role="alert"
+      >
         {{ refusal.text }}
       </p>
       <div class="row">
-        <v-btn type="submit" color="primary" variant="flat" :disabled="!ready" :loading="busy" data-test="change-keep">
+        <v-btn
+          type="submit"
+          color="primary"
+          variant="flat"
+          :disabled="!ready"
+          :loading="busy"
+          data-test="change-keep"
+        >
           Keep the change
         </v-btn>
-        <v-btn variant="text" @click="emit('done')">
-          Leave it
-        </v-btn>
+        <v-btn variant="text" @click="emit('done')"> Leave it </v-btn>
         <v-btn v-if="booked" variant="text" class="end" data-test="lane-cancel" @click="cancelling = true">
           Cancel the payment
         </v-btn>
@@ -83,16 +142,50 @@ async function withdraw() {
         </v-btn>
       </div>
       <div v-if="withdrawing" class="row">
-        <v-combobox v-model="why" :items="[...reasons]" label="Why it is taken out of the lane" hide-details data-test="withdraw-why" />
+        <v-combobox
+          v-model="why"
+          :items="[...reasons]"
+          label="Why it is taken out of the lane"
+          hide-details
+          data-test="withdraw-why"
+        />
         <v-btn :disabled="!why?.trim()" :loading="busy" data-test="withdraw-go" @click="withdraw">
           Withdraw it
         </v-btn>
       </div>
     </v-form>
-    <CancelPayment v-if="cancelling" :payment="payment" :view="view" @done="emit('done')" @leave="cancelling = false" />
+    <CancelPayment
+      v-if="cancelling"
+      :payment="payment"
+      :view="view"
+      @done="emit('done')"
+      @leave="cancelling = false"
+    />
   </v-card>
 </template>
 
 <style scoped>
-.change { padding: 14px; margin-bottom: 12px; } .inner { display: grid; gap: 12px; } .row { display: flex; gap: 10px; align-items: flex-start; flex-wrap: wrap; } .row > .v-input { flex: 1 1 130px; } .end { margin-left: auto; } .small { font-size: 12px; }
+.change {
+  padding: 14px;
+  margin-bottom: 12px;
+}
+.inner {
+  display: grid;
+  gap: 12px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: flex-start;
+  flex-wrap: wrap;
+}
+.row > .v-input {
+  flex: 1 1 130px;
+}
+.end {
+  margin-left: auto;
+}
+.small {
+  font-size: 12px;
+}
 </style>

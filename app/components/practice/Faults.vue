@@ -7,12 +7,24 @@ const faults = defineModel<readonly PressFault[]>('faults', { required: true })
 const seed = defineModel<number | null>('seed', { required: true })
 const kind = ref<PressFault['kind']>('double feed')
 const at = ref('2')
-const number = computed(() => (/^\d{1,4}$/.test(at.value.trim()) && Number(at.value) >= 1 ? Number(at.value) : undefined))
-const said: Readonly<Record<PressFault['kind'], string>> = { 'jam': 'jam: the sheet is torn, its page prints again on the next', 'double feed': 'two sheets fed at once: one comes out blank', 'upside down': 'sheet fed upside down', 'stopped': 'printer stops after the sheet' }
+const number = computed(() =>
+  /^\d{1,4}$/.test(at.value.trim()) && Number(at.value) >= 1 ? Number(at.value) : undefined,
+)
+const said: Readonly<Record<PressFault['kind'], string>> = {
+  jam: 'jam: the sheet is torn, its page prints again on the next',
+  'double feed': 'two sheets fed at once: one comes out blank',
+  'upside down': 'sheet fed upside down',
+  stopped: 'printer stops after the sheet',
+}
 function add() {
   if (number.value !== undefined) faults.value = [...faults.value, { kind: kind.value, at: number.value }]
 }
-const chance = computed({ get: () => seed.value !== null, set: (on) => { seed.value = on ? 1 + Math.floor(Math.random() * 9999) : null } })
+const chance = computed({
+  get: () => seed.value !== null,
+  set: on => {
+    seed.value = on ? 1 + Math.floor(Math.random() * 9999) : null
+  },
+})
 </script>
 
 <template>
@@ -20,15 +32,34 @@ const chance = computed({ get: () => seed.value !== null, set: (on) => { seed.va
     <ul v-if="faults.length" aria-label="What will go wrong">
       <li v-for="(f, i) in faults" :key="i">
         Sheet {{ f.at }}: {{ said[f.kind] }}
-        <v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take away: sheet ${f.at}, ${f.kind}`" @click="faults = faults.filter((_, k) => k !== i)" />
+        <v-btn
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :aria-label="`Take away: sheet ${f.at}, ${f.kind}`"
+          @click="faults = faults.filter((_, k) => k !== i)"
+        />
       </li>
     </ul>
     <div class="row">
-      <v-select v-model="kind" :items="[...faultKinds]" label="What goes wrong" hide-details class="kind" data-test="fault-kind" />
-      <v-text-field v-model="at" label="At sheet" inputmode="numeric" hide-details class="at" :error="number === undefined" data-test="fault-at" />
-      <v-btn :disabled="number === undefined" data-test="fault-add" @click="add">
-        Add
-      </v-btn>
+      <v-select
+        v-model="kind"
+        :items="[...faultKinds]"
+        label="What goes wrong"
+        hide-details
+        class="kind"
+        data-test="fault-kind"
+      />
+      <v-text-field
+        v-model="at"
+        label="At sheet"
+        inputmode="numeric"
+        hide-details
+        class="at"
+        :error="number === undefined"
+        data-test="fault-at"
+      />
+      <v-btn :disabled="number === undefined" data-test="fault-add" @click="add"> Add </v-btn>
       <v-checkbox v-model="chance" label="Leave it to chance" hide-details density="compact" />
       <span v-if="seed !== null" class="quiet">seed {{ seed }}</span>
     </div>
@@ -36,8 +67,25 @@ const chance = computed({ get: () => seed.value !== null, set: (on) => { seed.va
 </template>
 
 <style scoped>
-.faults { display: grid; gap: 8px; }
-ul { padding-left: 18px; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.kind { max-width: 190px; min-width: 170px; } .at { max-width: 100px; min-width: 90px; }
+.faults {
+  display: grid;
+  gap: 8px;
+}
+ul {
+  padding-left: 18px;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.kind {
+  max-width: 190px;
+  min-width: 170px;
+}
+.at {
+  max-width: 100px;
+  min-width: 90px;
+}
 </style>

@@ -7,47 +7,109 @@ const props = defineProps<{ job: JobReport }>()
 const at = ref(props.job.sheets[0]?.sheet ?? 1)
 const dpi = ref(100)
 const sheet = computed(() => props.job.sheets.find(s => s.sheet === at.value) ?? props.job.sheets[0])
-watch(() => props.job.id, () => { at.value = props.job.sheets[0]?.sheet ?? 1 })
-const numbersOf = (numbers: readonly number[]): string => (numbers.length ? numbers.length > 1 ? `${numbers[0]} to ${numbers.at(-1)}` : String(numbers[0]) : 'none')
+watch(
+  () => props.job.id,
+  () => {
+    at.value = props.job.sheets[0]?.sheet ?? 1
+  },
+)
+const numbersOf = (numbers: readonly number[]): string =>
+  numbers.length ? (numbers.length > 1 ? `${numbers[0]} to ${numbers.at(-1)}` : String(numbers[0])) : 'none'
 </script>
 
 <template>
   <div class="sheets">
     <div>
-      <p class="quiet mb-2">
-        From the top of the tray; it stacks {{ job.stacking }}.
-      </p>
+      <p class="quiet mb-2">From the top of the tray; it stacks {{ job.stacking }}.</p>
       <table class="plain" data-test="tray-sheets">
         <thead>
-          <tr><th scope="col">Sheet</th><th scope="col">Number on it</th><th scope="col">Page</th><th scope="col">Came out</th></tr>
+          <tr>
+            <th scope="col">Sheet</th>
+            <th scope="col">Number on it</th>
+            <th scope="col">Page</th>
+            <th scope="col">Came out</th>
+          </tr>
         </thead>
         <tbody>
-          <tr v-for="s in job.sheets" :key="s.sheet" class="pickable" :class="{ chosen: s.sheet === sheet?.sheet }" tabindex="0" @click="at = s.sheet" @keydown.enter="at = s.sheet" @focus="at = s.sheet">
-            <td>{{ s.sheet }}</td><td>{{ numbersOf(s.numbers) }}</td><td>{{ s.page ?? '' }}</td><td>{{ s.came }}{{ s.upsideDown ? ', upside down' : '' }}</td>
+          <tr
+            v-for="s in job.sheets"
+            :key="s.sheet"
+            class="pickable"
+            :class="{ chosen: s.sheet === sheet?.sheet }"
+            tabindex="0"
+            @click="at = s.sheet"
+            @keydown.enter="at = s.sheet"
+            @focus="at = s.sheet"
+          >
+            <td>{{ s.sheet }}</td>
+            <td>{{ numbersOf(s.numbers) }}</td>
+            <td>{{ s.page ?? '' }}</td>
+            <td>{{ s.came }}{{ s.upsideDown ? ', upside down' : '' }}</td>
           </tr>
         </tbody>
       </table>
     </div>
     <div v-if="sheet" class="view">
       <div class="row">
-        <v-select v-model="dpi" :items="[100, 150, 200, 300]" label="Dots to the inch" hide-details class="dpi" />
-        <v-btn size="small" :href="practiceSheetUrl(job.id, sheet.sheet, dpi)" :download="`sheet-${sheet.sheet}.png`">
+        <v-select
+          v-model="dpi"
+          :items="[100, 150, 200, 300]"
+          label="Dots to the inch"
+          hide-details
+          class="dpi"
+        />
+        <v-btn
+          size="small"
+          :href="practiceSheetUrl(job.id, sheet.sheet, dpi)"
+          :download="`sheet-${sheet.sheet}.png`"
+        >
           Save this sheet
         </v-btn>
-        <v-btn size="small" :href="practiceSheetUrl(job.id, sheet.sheet, dpi, 'scan')" :download="`scan-${sheet.sheet}.png`" data-test="save-scan">
+        <v-btn
+          size="small"
+          :href="practiceSheetUrl(job.id, sheet.sheet, dpi, 'scan')"
+          :download="`scan-${sheet.sheet}.png`"
+          data-test="save-scan"
+        >
           Save a scan of it
         </v-btn>
         <v-btn size="small" :href="practiceTrayUrl(job.id, dpi)" download="tray.zip">
           Save the whole tray
         </v-btn>
       </div>
-      <img :key="`${job.id}/${sheet.sheet}`" :src="practiceSheetUrl(job.id, sheet.sheet, 100)" :alt="`Sheet ${sheet.sheet} as it came out: ${sheet.came}`" data-test="sheet-picture">
+      <img
+        :key="`${job.id}/${sheet.sheet}`"
+        :src="practiceSheetUrl(job.id, sheet.sheet, 100)"
+        :alt="`Sheet ${sheet.sheet} as it came out: ${sheet.came}`"
+        data-test="sheet-picture"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.sheets { display: grid; grid-template-columns: minmax(300px, 1fr) minmax(320px, 1.2fr); gap: 24px; align-items: start; }
-.row { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; margin-bottom: 10px; } .dpi { max-width: 130px; }
-img { width: 100%; max-width: 460px; box-shadow: var(--sheet-shadow); background: #fff; display: block; min-height: 120px; }
+.sheets {
+  display: grid;
+  grid-template-columns: minmax(300px, 1fr) minmax(320px, 1.2fr);
+  gap: 24px;
+  align-items: start;
+}
+.row {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-bottom: 10px;
+}
+.dpi {
+  max-width: 130px;
+}
+img {
+  width: 100%;
+  max-width: 460px;
+  box-shadow: var(--sheet-shadow);
+  background: #fff;
+  display: block;
+  min-height: 120px;
+}
 </style>

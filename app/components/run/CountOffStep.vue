@@ -16,8 +16,18 @@ import { practiceState } from '~/data/practicePrinter'
 import { saveCountOffSheet } from '~/data/reports'
 import type { AccountView } from '~/data/reads'
 
-const props = defineProps<{ run: Run, view: AccountView, book: NumberBook, rows: Rows, payments: readonly Payment[], balances: Balances, sign: string, busy: boolean, fault: string }>()
-const emit = defineEmits<{ count: [act: CountOffAct], again: [how: PrintHow, why: string] }>()
+const props = defineProps<{
+  run: Run
+  view: AccountView
+  book: NumberBook
+  rows: Rows
+  payments: readonly Payment[]
+  balances: Balances
+  sign: string
+  busy: boolean
+  fault: string
+}>()
+const emit = defineEmits<{ count: [act: CountOffAct]; again: [how: PrintHow, why: string] }>()
 
 const counting = useCountOff(() => props.run)
 const { outcomes, numbers, skipped, numberOf } = counting
@@ -29,10 +39,14 @@ onMounted(async () => {
   if (before && !outcomes.value.size) counting.takeUp(before)
   watch(counting.soFar, said => void keepFormDraft(draftName, said))
 })
-const column = ref<{ $el: HTMLElement, scrollToIndex(index: number): void }>()
+const column = ref<{ $el: HTMLElement; scrollToIndex(index: number): void }>()
 const button = ref<{ $el: HTMLElement }>()
 const reasons = useReasons('spoiled')
-const kinds: { kind: Outcome['kind'], key: string }[] = [{ kind: 'good', key: 'g' }, { kind: 'spoiled', key: 's' }, { kind: 'never came out', key: 'n' }]
+const kinds: { kind: Outcome['kind']; key: string }[] = [
+  { kind: 'good', key: 'g' },
+  { kind: 'spoiled', key: 's' },
+  { kind: 'never came out', key: 'n' },
+]
 const shifting = ref<CheckNumber>()
 /** Only paper that the stationer numbered can carry another number than was sent. */
 const numbered = computed(() => props.view.stock.numbered)
@@ -41,25 +55,41 @@ const printsNumber = computed(() => !carries(props.view.stock, 'check', 'micr'))
 const byId = computed(() => new Map<string, Payment>(props.payments.map(p => [p.id, p])))
 const paymentOf = (id: string): Payment | undefined => byId.value.get(id)
 /** Tall enough for a short run, and never taller than the window. */
-const columnHeight = computed(() => `min(${props.run.checks.length * 52 + 190}px, max(300px, calc(100dvh - 280px)))`)
-const rows = computed(() => props.run.checks.map(c => ({ ...c, now: numberOf(c.number), payment: paymentOf(c.paymentId), said: outcomes.value.get(c.number) })))
+const columnHeight = computed(
+  () => `min(${props.run.checks.length * 52 + 190}px, max(300px, calc(100dvh - 280px)))`,
+)
+const rows = computed(() =>
+  props.run.checks.map(c => ({
+    ...c,
+    now: numberOf(c.number),
+    payment: paymentOf(c.paymentId),
+    said: outcomes.value.get(c.number),
+  })),
+)
 const left = computed(() => rows.value.filter(r => !r.said).length)
 const unsaid = computed(() => rows.value.filter(r => r.said?.kind === 'spoiled' && !r.said.why.trim()).length)
 const of = (kind: Outcome['kind']) => rows.value.filter(r => r.said?.kind === kind)
-const issued = computed(() => sum(of('good').map(r => r.payment?.booked ? zero : r.payment?.amount ?? zero)))
+const issued = computed(() =>
+  sum(of('good').map(r => (r.payment?.booked ? zero : (r.payment?.amount ?? zero)))),
+)
 
 async function allGood() {
   counting.sayAll('good')
   await nextTick()
   if (!unsaid.value) button.value?.$el.focus()
 }
-const inColumn = (selector: string): HTMLElement | null => column.value?.$el.querySelector<HTMLElement>(selector) ?? null
+const inColumn = (selector: string): HTMLElement | null =>
+  column.value?.$el.querySelector<HTMLElement>(selector) ?? null
 /** Goes to a sheet: only those in sight are drawn, so it is brought there first. */
 function walk(to: number) {
   at.value = Math.max(0, Math.min(props.run.checks.length - 1, to))
   const selector = `[data-sheet="${at.value}"]`
   if (!inColumn(selector)) column.value?.scrollToIndex(at.value)
-  void nextTick(() => inColumn(selector) ? inColumn(selector)?.focus() : requestAnimationFrame(() => inColumn(selector)?.focus()))
+  void nextTick(() =>
+    inColumn(selector)
+      ? inColumn(selector)?.focus()
+      : requestAnimationFrame(() => inColumn(selector)?.focus()),
+  )
 }
 function onKey(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
@@ -73,8 +103,7 @@ function onKey(event: KeyboardEvent) {
     counting.say(check.number, kind)
     if (kind === 'spoiled') void nextTick(() => inColumn(`[data-why="${check.number}"] input`)?.focus())
     else walk(at.value + 1)
-  }
-  else return
+  } else return
   event.preventDefault()
 }
 function takeShift(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: typeof skipped.value) {
@@ -82,7 +111,10 @@ function takeShift(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: typeof skipp
   shifting.value = undefined
   void nextTick(() => walk(at.value))
 }
-const wrong: { title: string, value: Correctable | '' }[] = [{ title: 'nothing in what it says', value: '' }, ...correctables.map(c => ({ title: `the ${c} is wrong`, value: c }))]
+const wrong: { title: string; value: Correctable | '' }[] = [
+  { title: 'nothing in what it says', value: '' },
+  ...correctables.map(c => ({ title: `the ${c} is wrong`, value: c })),
+]
 function putRight(number: CheckNumber, field: Correctable | '') {
   if (field) counting.because(number, `wrong ${field}`, field)
   else counting.say(number, 'spoiled')
@@ -92,20 +124,35 @@ function putRight(number: CheckNumber, field: Correctable | '') {
 const from = ref('')
 const to = ref('')
 const rangeKind = ref<Outcome['kind']>('good')
-const rangeReady = computed(() => /^\d+$/.test(from.value.trim()) && /^\d+$/.test(to.value.trim()) && Number(from.value) <= Number(to.value))
+const rangeReady = computed(
+  () =>
+    /^\d+$/.test(from.value.trim()) &&
+    /^\d+$/.test(to.value.trim()) &&
+    Number(from.value) <= Number(to.value),
+)
 function sayRange() {
-  if (rangeReady.value) counting.sayAll(rangeKind.value, Number(from.value), Number(to.value), rangeKind.value === 'spoiled' ? reasons.value[0] ?? '' : '')
+  if (rangeReady.value)
+    counting.sayAll(
+      rangeKind.value,
+      Number(from.value),
+      Number(to.value),
+      rangeKind.value === 'spoiled' ? (reasons.value[0] ?? '') : '',
+    )
 }
 
 // The practice printer, where the run went through it: its report is offered, never taken by itself.
 const report = shallowRef<JobReport>()
 const LOOK_MS = 300
-const looking = useIntervalFn(async () => {
-  const state = await practiceState()
-  report.value = state.ok ? state.value.jobs.find(j => j.ref === props.run.id) : undefined
-  // The job arrives a moment after the numbers went on paper.
-  if (report.value && report.value.state !== 'printing') looking.pause()
-}, LOOK_MS, { immediate: props.run.printing?.printerId === practicePrinterId, immediateCallback: true })
+const looking = useIntervalFn(
+  async () => {
+    const state = await practiceState()
+    report.value = state.ok ? state.value.jobs.find(j => j.ref === props.run.id) : undefined
+    // The job arrives a moment after the numbers went on paper.
+    if (report.value && report.value.state !== 'printing') looking.pause()
+  },
+  LOOK_MS,
+  { immediate: props.run.printing?.printerId === practicePrinterId, immediateCallback: true },
+)
 
 // Printing again asks what became of the first paper.
 const asking = ref(false)
@@ -116,91 +163,251 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 <template>
   <div class="count" @keydown="onKey">
     <div>
-      <v-alert v-if="report" :type="report.state === 'printing' ? 'info' : outcomeOf(report).clean ? 'success' : 'warning'" variant="tonal" density="compact" class="mb-2" data-test="practice-report">
-        Practice printer: {{ report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text }}.
+      <v-alert
+        v-if="report"
+        :type="report.state === 'printing' ? 'info' : outcomeOf(report).clean ? 'success' : 'warning'"
+        variant="tonal"
+        density="compact"
+        class="mb-2"
+        data-test="practice-report"
+      >
+        Practice printer:
+        {{
+          report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text
+        }}.
         <NuxtLink :to="`/practice/printer?job=${report.id}`">Look at the sheets</NuxtLink>
-        <v-btn v-if="report.state !== 'printing'" size="small" class="ml-3" data-test="take-report" @click="counting.takeOver(countedFrom(run.checks, report.sheets, numbered))">
+        <v-btn
+          v-if="report.state !== 'printing'"
+          size="small"
+          class="ml-3"
+          data-test="take-report"
+          @click="counting.takeOver(countedFrom(run.checks, report.sheets, numbered))"
+        >
           Fill in what it reports
         </v-btn>
-        <v-progress-linear v-else :model-value="report.done / report.of * 100" color="primary" height="6" rounded class="mt-2" aria-label="Sheets out" />
+        <v-progress-linear
+          v-else
+          :model-value="(report.done / report.of) * 100"
+          color="primary"
+          height="6"
+          rounded
+          class="mt-2"
+          aria-label="Sheets out"
+        />
       </v-alert>
       <p class="quiet help">
-        Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good, <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out, <template v-if="numbered">
-          <kbd>O</kbd> other number,
-        </template> <kbd>A</kbd> all good.
+        Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good,
+        <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out,
+        <template v-if="numbered"> <kbd>O</kbd> other number, </template> <kbd>A</kbd> all good.
       </p>
-      <v-virtual-scroll ref="column" class="column" :items="rows" item-key="number" :item-height="52" :height="columnHeight" role="group" aria-label="Sheets in the order of the tray">
+      <v-virtual-scroll
+        ref="column"
+        class="column"
+        :items="rows"
+        item-key="number"
+        :item-height="52"
+        :height="columnHeight"
+        role="group"
+        aria-label="Sheets in the order of the tray"
+      >
         <template #default="{ item: row, index: i }">
-        <div class="row" :class="{ at: i === at }" :tabindex="i === at ? 0 : -1" :data-sheet="i" :data-next="i === at ? '' : undefined" role="group" :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`" :data-test="`sheet-${row.number}`" @focus="at = i">
-          <svg viewBox="0 0 34 44" width="26" height="34" aria-hidden="true" class="small" :class="row.said?.kind.replaceAll(' ', '-')">
-            <path class="leaf" d="M1 1h32v42H1z" /><path class="perf" d="M1 15h32M1 29h32" />
-            <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
-            <path v-else-if="row.said?.kind === 'spoiled'" class="sign" d="M6 40 13 27l5 9 4-16 6 18" />
-            <path v-else-if="row.said" class="sign" stroke-dasharray="3 3" d="M4 4 30 40" />
-          </svg>
-          <span class="n">{{ row.now }}<span v-if="row.now !== row.number" class="sent">sent as {{ row.number }}</span></span>
-          <span class="who">{{ row.payment?.name }}</span>
-          <span class="num sum">{{ row.payment ? figures(row.payment.amount) : '' }}</span>
-          <span class="said">
-            <v-btn v-for="k in kinds" :key="k.kind" size="small" :variant="row.said?.kind === k.kind ? 'flat' : 'text'" :color="row.said?.kind === k.kind ? 'primary' : undefined" :aria-pressed="row.said?.kind === k.kind" tabindex="-1" @click="counting.say(row.number, k.kind)">{{ k.kind }}</v-btn>
-            <v-btn v-if="numbered" size="small" variant="text" tabindex="-1" :data-test="`other-${row.number}`" @click="shifting = row.number">other number</v-btn>
-          </span>
-          <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
-            <v-text-field :model-value="row.said.why" label="Why" hide-details maxlength="120" autocomplete="off" @update:model-value="counting.because(row.number, $event)" @keydown.enter="walk(i + 1)" />
-            <span class="reasons"><v-btn v-for="why in reasons" :key="why" size="x-small" @click="counting.because(row.number, why); walk(i + 1)">{{ why }}</v-btn></span>
-            <v-select :model-value="row.said.correct ?? ''" :items="wrong" label="Wrong on the check" hide-details :data-test="`wrong-${row.number}`" @update:model-value="putRight(row.number, $event as Correctable | '')" />
+          <div
+            class="row"
+            :class="{ at: i === at }"
+            :tabindex="i === at ? 0 : -1"
+            :data-sheet="i"
+            :data-next="i === at ? '' : undefined"
+            role="group"
+            :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`"
+            :data-test="`sheet-${row.number}`"
+            @focus="at = i"
+          >
+            <svg
+              viewBox="0 0 34 44"
+              width="26"
+              height="34"
+              aria-hidden="true"
+              class="small"
+              :class="row.said?.kind.replaceAll(' ', '-')"
+            >
+              <path class="leaf" d="M1 1h32v42H1z" />
+              <path class="perf" d="M1 15h32M1 29h32" />
+              <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
+              <path v-else-if="row.said?.kind === 'spoiled'" class="sign" d="M6 40 13 27l5 9 4-16 6 18" />
+              <path v-else-if="row.said" class="sign" stroke-dasharray="3 3" d="M4 4 30 40" />
+            </svg>
+            <span class="n"
+              >{{ row.now
+              }}<span v-if="row.now !== row.number" class="sent">sent as {{ row.number }}</span></span
+            >
+            <span class="who">{{ row.payment?.name }}</span>
+            <span class="num sum">{{ row.payment ? figures(row.payment.amount) : '' }}</span>
+            <span class="said">
+              <v-btn
+                v-for="k in kinds"
+                :key="k.kind"
+                size="small"
+                :variant="row.said?.kind === k.kind ? 'flat' : 'text'"
+                :color="row.said?.kind === k.kind ? 'primary' : undefined"
+                :aria-pressed="row.said?.kind === k.kind"
+                tabindex="-1"
+                @click="counting.say(row.number, k.kind)"
+                >{{ k.kind }}</v-btn
+              >
+              <v-btn
+                v-if="numbered"
+                size="small"
+                variant="text"
+                tabindex="-1"
+                :data-test="`other-${row.number}`"
+                @click="shifting = row.number"
+                >other number</v-btn
+              >
+            </span>
+            <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
+              <v-text-field
+                :model-value="row.said.why"
+                label="Why"
+                hide-details
+                maxlength="120"
+                autocomplete="off"
+                @update:model-value="counting.because(row.number, $event)"
+                @keydown.enter="walk(i + 1)"
+              />
+              <span class="reasons"
+                ><v-btn
+                  v-for="why in reasons"
+                  :key="why"
+                  size="x-small"
+                  @click="
+                    counting.because(row.number, why)
+                    walk(i + 1)
+                  "
+                  >{{ why }}</v-btn
+                ></span
+              >
+              <v-select
+                :model-value="row.said.correct ?? ''"
+                :items="wrong"
+                label="Wrong on the check"
+                hide-details
+                :data-test="`wrong-${row.number}`"
+                @update:model-value="putRight(row.number, $event as Correctable | '')"
+              />
+            </div>
+            <RunShiftForm
+              v-if="shifting === row.number"
+              :checks="run.checks"
+              :from="row.number"
+              :said="numbers"
+              :book="book"
+              :rows="props.rows"
+              :payee-of="id => paymentOf(id)?.name ?? ''"
+              :prints-number="printsNumber"
+              @take="takeShift"
+              @leave="
+                shifting = undefined
+                walk(i)
+              "
+            />
           </div>
-          <RunShiftForm v-if="shifting === row.number" :checks="run.checks" :from="row.number" :said="numbers" :book="book" :rows="props.rows" :payee-of="id => paymentOf(id)?.name ?? ''" :prints-number="printsNumber" @take="takeShift" @leave="shifting = undefined; walk(i)" />
-        </div>
         </template>
       </v-virtual-scroll>
     </div>
     <div class="effect">
-      <v-btn block data-test="all-good" @click="allGood">
-        All good
-      </v-btn>
+      <v-btn block data-test="all-good" @click="allGood"> All good </v-btn>
       <table class="plain">
         <thead>
-          <tr><th scope="col">What changes</th><th scope="col" class="num">Checks</th></tr>
+          <tr>
+            <th scope="col">What changes</th>
+            <th scope="col" class="num">Checks</th>
+          </tr>
         </thead>
         <tbody>
-          <tr><td><StateMark state="issued" /></td><td class="num">{{ of('good').length }}</td></tr>
-          <tr><td><StateMark state="spoiled" />, back in the lane</td><td class="num">{{ of('spoiled').length }}</td></tr>
-          <tr><td><StateMark state="unused" /> again, back in the lane</td><td class="num">{{ of('never came out').length }}</td></tr>
-          <tr v-for="s in skipped" :key="s.number">
-            <td><StateMark :state="s.fate" /> {{ s.number }}, {{ s.why }}</td><td class="num">no check</td>
+          <tr>
+            <td><StateMark state="issued" /></td>
+            <td class="num">{{ of('good').length }}</td>
           </tr>
-          <tr><td>Not yet counted</td><td class="num">{{ left }}</td></tr>
+          <tr>
+            <td><StateMark state="spoiled" />, back in the lane</td>
+            <td class="num">{{ of('spoiled').length }}</td>
+          </tr>
+          <tr>
+            <td><StateMark state="unused" /> again, back in the lane</td>
+            <td class="num">{{ of('never came out').length }}</td>
+          </tr>
+          <tr v-for="s in skipped" :key="s.number">
+            <td><StateMark :state="s.fate" /> {{ s.number }}, {{ s.why }}</td>
+            <td class="num">no check</td>
+          </tr>
+          <tr>
+            <td>Not yet counted</td>
+            <td class="num">{{ left }}</td>
+          </tr>
         </tbody>
       </table>
       <BalanceTable :before="balances" :after="issuing(balances, issued)" :sign="sign" />
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
-      <v-btn ref="button" color="primary" variant="flat" block :disabled="left > 0 || unsaid > 0" :loading="busy" data-test="count-off" @click="emit('count', counting.act.value)">
+      <v-btn
+        ref="button"
+        color="primary"
+        variant="flat"
+        block
+        :disabled="left > 0 || unsaid > 0"
+        :loading="busy"
+        data-test="count-off"
+        @click="emit('count', counting.act.value)"
+      >
         Count off
       </v-btn>
-      <p v-if="unsaid" class="text-warning">
-        Say why for {{ unsaid }} spoiled.
-      </p>
+      <p v-if="unsaid" class="text-warning">Say why for {{ unsaid }} spoiled.</p>
       <details @keydown.stop>
         <summary>Say it of a range</summary>
         <v-form class="range" @submit.prevent="sayRange">
-          <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="range-from" /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="range-to" />
-          <v-select v-model="rangeKind" :items="kinds.map(k => k.kind)" label="Came out" hide-details class="both" />
-          <v-btn type="submit" size="small" :disabled="!rangeReady" data-test="range-say">
-            Say it
-          </v-btn>
+          <v-text-field
+            v-model="from"
+            label="From"
+            inputmode="numeric"
+            hide-details
+            data-test="range-from"
+          /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="range-to" />
+          <v-select
+            v-model="rangeKind"
+            :items="kinds.map(k => k.kind)"
+            label="Came out"
+            hide-details
+            class="both"
+          />
+          <v-btn type="submit" size="small" :disabled="!rangeReady" data-test="range-say"> Say it </v-btn>
         </v-form>
       </details>
-      <v-btn variant="text" size="small" data-test="count-sheet" @click="saveCountOffSheet(run, view, payments)">
+      <v-btn
+        variant="text"
+        size="small"
+        data-test="count-sheet"
+        @click="saveCountOffSheet(run, view, payments)"
+      >
         Count-off sheet to sign
       </v-btn>
-      <v-btn variant="text" size="small" data-test="again" @click="asking = !asking">
-        Print again?
-      </v-btn>
+      <v-btn variant="text" size="small" data-test="again" @click="asking = !asking"> Print again? </v-btn>
       <div v-if="asking" class="again" @keydown.stop>
-        <p>The same PDF can go out again under the same numbers. What became of the first paper? The trail keeps the answer.</p>
-        <v-combobox v-model="became" :items="firstPaper" label="First paper" hide-details data-test="first-paper" />
-        <v-btn size="small" :disabled="!became?.trim()" data-test="again-open" @click="emit('again', { way: 'open' }, became)">
+        <p>
+          The same PDF can go out again under the same numbers. What became of the first paper? The trail
+          keeps the answer.
+        </p>
+        <v-combobox
+          v-model="became"
+          :items="firstPaper"
+          label="First paper"
+          hide-details
+          data-test="first-paper"
+        />
+        <v-btn
+          size="small"
+          :disabled="!became?.trim()"
+          data-test="again-open"
+          @click="emit('again', { way: 'open' }, became)"
+        >
           Print again
         </v-btn>
         <v-btn size="small" :disabled="!became?.trim()" @click="emit('again', { way: 'save' }, became)">
@@ -212,19 +419,118 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 </template>
 
 <style scoped>
-.count { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 20px; }
-.column { padding: 2px 8px 8px 2px; container-type: inline-size; } .column :deep(.v-virtual-scroll__item) { padding: 2px 2px 3px; }
-.help { font-size: 12.5px; margin-bottom: 6px; }
-kbd { border: 1px solid rgba(var(--v-theme-on-surface), 0.25); border-radius: 3px; padding: 0 4px; font-size: 11px; }
-.row { display: grid; grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto; align-items: center; gap: 8px; padding: 5px 8px; border-radius: 6px; background: rgb(var(--v-theme-surface)); border: 1px solid rgba(var(--v-theme-on-surface), 0.1); }
-.row.at { border-color: rgb(var(--v-theme-primary)); }
-.n { font-size: 1.1rem; font-weight: 600; } .sent { display: block; font-size: 11px; font-weight: 400; color: rgb(var(--v-theme-secondary)); white-space: nowrap; }
-.who { overflow-wrap: anywhere; }
-.said { display: flex; flex-wrap: wrap; gap: 0; } @container (max-width: 640px) { .row { grid-template-columns: 28px 70px minmax(60px, 1fr) 84px; } .said { grid-column: 2 / -1; } .why { grid-column: 1 / -1; } } .said .v-btn { padding: 0 7px; min-width: 0; }
-.why { grid-column: 3 / -1; display: grid; gap: 8px; }
-.reasons { display: flex; gap: 6px; flex-wrap: wrap; }
-.small .leaf { fill: #fffdf9; stroke: #8d8798; } .small .perf { stroke: #c9c2d4; stroke-dasharray: 2 2; } .small .sign { fill: none; stroke: #5a3ea0; stroke-width: 3; stroke-linecap: round; stroke-linejoin: round; }
-.small.spoiled .sign { stroke: #a3262a; stroke-width: 2; }
-.effect, .again { display: grid; gap: 12px; align-content: start; justify-items: stretch; }
-.range { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; padding-top: 8px; } .both { grid-column: 1 / -1; }
+.count {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 20px;
+}
+.column {
+  padding: 2px 8px 8px 2px;
+  container-type: inline-size;
+}
+.column :deep(.v-virtual-scroll__item) {
+  padding: 2px 2px 3px;
+}
+.help {
+  font-size: 12.5px;
+  margin-bottom: 6px;
+}
+kbd {
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.25);
+  border-radius: 3px;
+  padding: 0 4px;
+  font-size: 11px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto;
+  align-items: center;
+  gap: 8px;
+  padding: 5px 8px;
+  border-radius: 6px;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.1);
+}
+.row.at {
+  border-color: rgb(var(--v-theme-primary));
+}
+.n {
+  font-size: 1.1rem;
+  font-weight: 600;
+}
+.sent {
+  display: block;
+  font-size: 11px;
+  font-weight: 400;
+  color: rgb(var(--v-theme-secondary));
+  white-space: nowrap;
+}
+.who {
+  overflow-wrap: anywhere;
+}
+.said {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0;
+}
+@container (max-width: 640px) {
+  .row {
+    grid-template-columns: 28px 70px minmax(60px, 1fr) 84px;
+  }
+  .said {
+    grid-column: 2 / -1;
+  }
+  .why {
+    grid-column: 1 / -1;
+  }
+}
+.said .v-btn {
+  padding: 0 7px;
+  min-width: 0;
+}
+.why {
+  grid-column: 3 / -1;
+  display: grid;
+  gap: 8px;
+}
+.reasons {
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+.small .leaf {
+  fill: #fffdf9;
+  stroke: #8d8798;
+}
+.small .perf {
+  stroke: #c9c2d4;
+  stroke-dasharray: 2 2;
+}
+.small .sign {
+  fill: none;
+  stroke: #5a3ea0;
+  stroke-width: 3;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.small.spoiled .sign {
+  stroke: #a3262a;
+  stroke-width: 2;
+}
+.effect,
+.again {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  justify-items: stretch;
+}
+.range {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  padding-top: 8px;
+}
+.both {
+  grid-column: 1 / -1;
+}
 </style>

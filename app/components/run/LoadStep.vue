@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { bookName, checkNumber, feedsRuns, jumpedBy, nextNumber, takeNumbers, type NumberBook, type Rows } from '#core/books/book'
+import {
+  bookName,
+  checkNumber,
+  feedsRuns,
+  jumpedBy,
+  nextNumber,
+  takeNumbers,
+  type NumberBook,
+  type Rows,
+} from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
@@ -7,48 +16,115 @@ import type { Loading } from '#core/runs/prepare'
 import { placeAfter, sheetPlan, unfitFor, wayOf, type Run } from '#core/runs/run'
 import { readLastRun, readPayments, type AccountView } from '~/data/reads'
 
-const props = defineProps<{ view: AccountView, book: NumberBook, run: Run, rows: Rows, busy: boolean, fault: string }>()
-const emit = defineEmits<{ load: [act: Loading], switch: [book: NumberBook] }>()
+const props = defineProps<{
+  view: AccountView
+  book: NumberBook
+  run: Run
+  rows: Rows
+  busy: boolean
+  fault: string
+}>()
+const emit = defineEmits<{ load: [act: Loading]; switch: [book: NumberBook] }>()
 const printer = usePrinterChoice(() => props.view.stock.id)
 const faceUp = computed(() => printer.choice.value?.printer.stacking === 'face up')
 const printing = computed<Run['printing']>(() => {
   const of = printer.choice.value
-  return of ? { printerId: of.printer.id, tray: of.tray, fitId: printer.fit.value?.id ?? null, ...(of.printer.micr && { micr: micrOf(of.printer) }), ...(faceUp.value && { stacking: 'face up' as const }) } : null
+  return of
+    ? {
+        printerId: of.printer.id,
+        tray: of.tray,
+        fitId: printer.fit.value?.id ?? null,
+        ...(of.printer.micr && { micr: micrOf(of.printer) }),
+        ...(faceUp.value && { stacking: 'face up' as const }),
+      }
+    : null
 })
 const way = computed(() => wayOf(props.view.stock, printing.value))
 const perSheet = computed(() => checksPerSheet(props.view.stock))
 
 const expected = computed(() => nextNumber(props.book, props.rows, way.value))
 const typed = ref(expected.value === undefined ? '' : String(expected.value))
-watch(expected, (now, before) => { if (typed.value === String(before ?? '')) typed.value = now === undefined ? '' : String(now) })
+watch(expected, (now, before) => {
+  if (typed.value === String(before ?? '')) typed.value = now === undefined ? '' : String(now)
+})
 const firstPlace = ref(props.run.firstPlace ?? 1)
 const fate = ref<GivenFate>('missing')
 const why = ref('')
 
 const top = computed(() => checkNumber(typed.value, 'top'))
-const jumped = computed(() => (top.value.ok ? jumpedBy(props.book, props.rows, top.value.value, way.value) : undefined))
-/** Whether the run fits behind the top number: asked before anything is said of the numbers in front of it. */
-const room = computed(() => (top.value.ok && jumped.value?.ok ? takeNumbers(props.book, props.rows, top.value.value, props.run.paymentIds.length, way.value) : undefined))
+const jumped = computed(() =>
+  top.value.ok ? jumpedBy(props.book, props.rows, top.value.value, way.value) : undefined,
+)
+/**
+ * Whether the run fits behind the top number: asked before anything is said of the numbers in front of it.
+ */
+const room = computed(() =>
+  top.value.ok && jumped.value?.ok
+    ? takeNumbers(props.book, props.rows, top.value.value, props.run.paymentIds.length, way.value)
+    : undefined,
+)
 const gap = computed(() => (jumped.value?.ok && room.value?.ok ? jumped.value.value : []))
-const payments = useLive(() => readPayments(props.run.paymentIds), () => props.run.paymentIds)
-const usable = computed(() => props.view.books.filter(b => feedsRuns(b) && (b.id === props.book.id || payments.value?.every(p => !unfitFor(b, p, props.run.advicesToo ?? false)))))
+const payments = useLive(
+  () => readPayments(props.run.paymentIds),
+  () => props.run.paymentIds,
+)
+const usable = computed(() =>
+  props.view.books.filter(
+    b =>
+      feedsRuns(b) &&
+      (b.id === props.book.id || payments.value?.every(p => !unfitFor(b, p, props.run.advicesToo ?? false))),
+  ),
+)
 /** More numbers than this are asked about once more, with the range in words. */
 const MANY = 10
 const sure = ref(false)
-watch([typed, () => fate.value], () => { sure.value = false })
+watch([typed, () => fate.value], () => {
+  sure.value = false
+})
 const many = computed(() => gap.value.length > MANY)
 /** The sheet that the last run left part-used, where it did. */
-const lastRun = useLive(() => (perSheet.value > 1 ? readLastRun(props.view.account.id) : undefined), () => props.view.account.id)
+const lastRun = useLive(
+  () => (perSheet.value > 1 ? readLastRun(props.view.account.id) : undefined),
+  () => props.view.account.id,
+)
 const leftFrom = computed(() => (lastRun.value ? placeAfter(lastRun.value, perSheet.value) : 1))
 /** The book that the number on the pack really belongs to, where that is another one. */
-const otherBook = computed(() => { const n = top.value.ok ? top.value.value : undefined; return n === undefined ? undefined : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end) })
-const ownFault = computed(() => (otherBook.value ? '' : !top.value.ok ? top.value.refusal.text : jumped.value && !jumped.value.ok ? jumped.value.refusal.text : room.value && !room.value.ok ? room.value.refusal.text : ''))
+const otherBook = computed(() => {
+  const n = top.value.ok ? top.value.value : undefined
+  return n === undefined
+    ? undefined
+    : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end)
+})
+const ownFault = computed(() =>
+  otherBook.value
+    ? ''
+    : !top.value.ok
+      ? top.value.refusal.text
+      : jumped.value && !jumped.value.ok
+        ? jumped.value.refusal.text
+        : room.value && !room.value.ok
+          ? room.value.refusal.text
+          : '',
+)
 const faults = computed(() => (otherBook.value ? [] : [ownFault.value || props.fault].filter(Boolean)))
-const sheets = computed(() => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length)
+const sheets = computed(
+  () => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length,
+)
 
 function go() {
-  if (!top.value.ok || otherBook.value || ownFault.value || (gap.value.length && (!why.value.trim() || (many.value && !sure.value)))) return
-  emit('load', { top: top.value.value, printing: printing.value, firstPlace: firstPlace.value, ...(gap.value.length && { gap: { fate: fate.value, why: why.value.trim(), count: gap.value.length } }) })
+  if (
+    !top.value.ok ||
+    otherBook.value ||
+    ownFault.value ||
+    (gap.value.length && (!why.value.trim() || (many.value && !sure.value)))
+  )
+    return
+  emit('load', {
+    top: top.value.value,
+    printing: printing.value,
+    firstPlace: firstPlace.value,
+    ...(gap.value.length && { gap: { fate: fate.value, why: why.value.trim(), count: gap.value.length } }),
+  })
 }
 function other(book: NumberBook | undefined) {
   if (book) emit('switch', book)
@@ -57,22 +133,71 @@ function other(book: NumberBook | undefined) {
 
 <template>
   <v-form @submit.prevent="go">
-    <p v-if="expected === undefined">
-      The number book {{ bookName(book) }} is used up.
-    </p>
+    <p v-if="expected === undefined">The number book {{ bookName(book) }} is used up.</p>
     <p v-else class="mb-3">
-      Put <strong>{{ sheets }}</strong> {{ sheets === 1 ? 'sheet' : 'sheets' }} of “{{ view.stock.name }}” into the tray.
-      {{ view.stock.numbered ? `Read the number on the top sheet${way > 0 && view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.` : 'The sheets carry no number: the program prints it.' }}
+      Put <strong>{{ sheets }}</strong> {{ sheets === 1 ? 'sheet' : 'sheets' }} of “{{ view.stock.name }}”
+      into the tray.
+      {{
+        view.stock.numbered
+          ? `Read the number on the top sheet${way > 0 && view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.`
+          : 'The sheets carry no number: the program prints it.'
+      }}
       Feed: {{ feedText(view.stock) }}.
-      <span v-if="faceUp" data-test="face-up">Its sheets come to lie face up, so the last check is put on paper first{{ view.stock.numbered ? way < 0 ? ' and the numbers are met downward' : ' and gets the number on top' : '' }}.</span>
+      <span v-if="faceUp" data-test="face-up"
+        >Its sheets come to lie face up, so the last check is put on paper first{{
+          view.stock.numbered
+            ? way < 0
+              ? ' and the numbers are met downward'
+              : ' and gets the number on top'
+            : ''
+        }}.</span
+      >
     </p>
     <div v-if="usable.length > 1 || perSheet > 1" class="printer">
-      <v-select v-if="usable.length > 1" :model-value="book.id" :items="usable.map(b => ({ title: bookName(b), value: b.id }))" label="Number book" hide-details data-test="run-book" @update:model-value="other(usable.find(b => b.id === $event))" />
-      <v-select v-if="perSheet > 1" v-model="firstPlace" :items="Array.from({ length: perSheet }, (_, i) => ({ title: i === 0 ? 'whole, begin at its first check' : `part-used, begin at check ${i + 1}${leftFrom === i + 1 ? ': left by the last run' : ''}`, value: i + 1 }))" label="Top sheet" hide-details data-test="first-place" />
+      <v-select
+        v-if="usable.length > 1"
+        :model-value="book.id"
+        :items="usable.map(b => ({ title: bookName(b), value: b.id }))"
+        label="Number book"
+        hide-details
+        data-test="run-book"
+        @update:model-value="other(usable.find(b => b.id === $event))"
+      />
+      <v-select
+        v-if="perSheet > 1"
+        v-model="firstPlace"
+        :items="
+          Array.from({ length: perSheet }, (_, i) => ({
+            title:
+              i === 0
+                ? 'whole, begin at its first check'
+                : `part-used, begin at check ${i + 1}${leftFrom === i + 1 ? ': left by the last run' : ''}`,
+            value: i + 1,
+          }))
+        "
+        label="Top sheet"
+        hide-details
+        data-test="first-place"
+      />
     </div>
     <div v-if="printer.choices.value.length" class="printer">
-      <v-select :model-value="printer.choice.value?.value" :items="printer.choices.value" label="Printer and tray" hide-details data-test="run-printer" @update:model-value="printer.choose" />
-      <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'">{{ printer.fit.value ? 'Goes through its fit for this stock.' : 'No fit for this printer and stock yet: ' }}<NuxtLink v-if="!printer.fit.value" :to="`/fit?stock=${view.stock.id}`">find it on plain paper</NuxtLink></span>
+      <v-select
+        :model-value="printer.choice.value?.value"
+        :items="printer.choices.value"
+        label="Printer and tray"
+        hide-details
+        data-test="run-printer"
+        @update:model-value="printer.choose"
+      />
+      <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'"
+        >{{
+          printer.fit.value
+            ? 'Goes through its fit for this stock.'
+            : 'No fit for this printer and stock yet: '
+        }}<NuxtLink v-if="!printer.fit.value" :to="`/fit?stock=${view.stock.id}`"
+          >find it on plain paper</NuxtLink
+        ></span
+      >
     </div>
     <div class="pack">
       <div class="side">
@@ -80,10 +205,31 @@ function other(book: NumberBook | undefined) {
         <span class="big" data-test="expected">{{ expected ?? 'none' }}</span>
       </div>
       <div class="side">
-        <label class="quiet" for="top-number">{{ view.stock.numbered ? 'Number on the top sheet' : 'Number for the first sheet' }}</label>
-        <input id="top-number" v-model="typed" class="big" inputmode="numeric" autocomplete="off" :aria-invalid="faults.length > 0" aria-describedby="top-fault" data-next data-test="top-number" @focus="($event.target as HTMLInputElement).select()">
+        <label class="quiet" for="top-number">{{
+          view.stock.numbered ? 'Number on the top sheet' : 'Number for the first sheet'
+        }}</label>
+        <input
+          id="top-number"
+          v-model="typed"
+          class="big"
+          inputmode="numeric"
+          autocomplete="off"
+          :aria-invalid="faults.length > 0"
+          aria-describedby="top-fault"
+          data-next
+          data-test="top-number"
+          @focus="($event.target as HTMLInputElement).select()"
+        />
       </div>
-      <v-btn v-if="!gap.length && !otherBook" type="submit" color="primary" variant="flat" :loading="busy" :disabled="!!ownFault" data-test="load-done">
+      <v-btn
+        v-if="!gap.length && !otherBook"
+        type="submit"
+        color="primary"
+        variant="flat"
+        :loading="busy"
+        :disabled="!!ownFault"
+        data-test="load-done"
+      >
         Numbers agree
       </v-btn>
     </div>
@@ -91,21 +237,49 @@ function other(book: NumberBook | undefined) {
       {{ faults.join(' ') }}
     </p>
     <v-card v-if="otherBook" class="gap" data-test="other-book">
-      <p><strong>{{ typed }} is in another box</strong>, “{{ bookName(otherBook) }}”. This run was to take its numbers from “{{ bookName(book) }}”.</p>
+      <p>
+        <strong>{{ typed }} is in another box</strong>, “{{ bookName(otherBook) }}”. This run was to take its
+        numbers from “{{ bookName(book) }}”.
+      </p>
       <v-btn color="primary" variant="flat" :loading="busy" data-test="switch-book" @click="other(otherBook)">
         I loaded that box: take its numbers
       </v-btn>
     </v-card>
     <v-card v-if="gap.length && !otherBook" class="gap" data-test="gap">
       <p>
-        <strong>{{ gap.length === 1 ? `${gap[0]} is` : `${gap[0]} to ${gap.at(-1)} are` }} not in the pack.</strong> What became of {{ gap.length === 1 ? 'it' : `these ${gap.length}` }}?
+        <strong
+          >{{ gap.length === 1 ? `${gap[0]} is` : `${gap[0]} to ${gap.at(-1)} are` }} not in the pack.</strong
+        >
+        What became of {{ gap.length === 1 ? 'it' : `these ${gap.length}` }}?
       </p>
       <v-radio-group v-model="fate" inline hide-details density="compact">
         <v-radio v-for="f in givenFates" :key="f" :label="f" :value="f" />
       </v-radio-group>
-      <v-text-field v-model="why" label="Why" placeholder="e.g. torn when the box was opened" hide-details maxlength="120" class="why" data-test="gap-why" />
-      <v-checkbox v-if="many" v-model="sure" :label="`Yes: all ${gap.length} numbers from ${gap[0]} to ${gap.at(-1)} are ${fate}, and the pack really begins with ${typed}`" hide-details density="compact" data-test="gap-sure" />
-      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!why.trim() || (many && !sure)" data-test="gap-done">
+      <v-text-field
+        v-model="why"
+        label="Why"
+        placeholder="e.g. torn when the box was opened"
+        hide-details
+        maxlength="120"
+        class="why"
+        data-test="gap-why"
+      />
+      <v-checkbox
+        v-if="many"
+        v-model="sure"
+        :label="`Yes: all ${gap.length} numbers from ${gap[0]} to ${gap.at(-1)} are ${fate}, and the pack really begins with ${typed}`"
+        hide-details
+        density="compact"
+        data-test="gap-sure"
+      />
+      <v-btn
+        type="submit"
+        color="primary"
+        variant="flat"
+        :loading="busy"
+        :disabled="!why.trim() || (many && !sure)"
+        data-test="gap-done"
+      >
         Mark {{ gap.length }} {{ fate }} and begin at {{ typed }}
       </v-btn>
     </v-card>
@@ -113,11 +287,50 @@ function other(book: NumberBook | undefined) {
 </template>
 
 <style scoped>
-.printer { display: flex; flex-wrap: wrap; gap: 16px; align-items: center; margin-bottom: 14px; } .printer > .v-select { max-width: 300px; }
-.pack { display: flex; align-items: flex-end; gap: 12px 32px; flex-wrap: wrap; }
-.side { display: grid; gap: 4px; }
-.big { font-size: 2.1rem; font-weight: 600; font-variant-numeric: tabular-nums; line-height: 1.2; height: 54px; padding: 4px 10px; width: 220px; border: 1px solid transparent; }
-input.big { border: 1px solid rgba(var(--v-theme-on-surface), 0.45); border-radius: 6px; background: rgb(var(--v-theme-surface)); color: inherit; }
-.gap { padding: 14px 16px; display: grid; gap: 12px; max-width: 640px; justify-items: start; }
-.why { width: 100%; }
+.printer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  align-items: center;
+  margin-bottom: 14px;
+}
+.printer > .v-select {
+  max-width: 300px;
+}
+.pack {
+  display: flex;
+  align-items: flex-end;
+  gap: 12px 32px;
+  flex-wrap: wrap;
+}
+.side {
+  display: grid;
+  gap: 4px;
+}
+.big {
+  font-size: 2.1rem;
+  font-weight: 600;
+  font-variant-numeric: tabular-nums;
+  line-height: 1.2;
+  height: 54px;
+  padding: 4px 10px;
+  width: 220px;
+  border: 1px solid transparent;
+}
+input.big {
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.45);
+  border-radius: 6px;
+  background: rgb(var(--v-theme-surface));
+  color: inherit;
+}
+.gap {
+  padding: 14px 16px;
+  display: grid;
+  gap: 12px;
+  max-width: 640px;
+  justify-items: start;
+}
+.why {
+  width: 100%;
+}
 </style>

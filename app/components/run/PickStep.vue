@@ -12,24 +12,50 @@ import type { Column } from '~/composables/rowTable'
 import type { AccountView } from '~/data/reads'
 import { localToday } from '~/stores/office'
 
-const props = defineProps<{ view: AccountView, book: NumberBook, lane: readonly Payment[], balances: Balances, run?: Run, busy: boolean, fault: string }>()
-const emit = defineEmits<{ pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean] }>()
+const props = defineProps<{
+  view: AccountView
+  book: NumberBook
+  lane: readonly Payment[]
+  balances: Balances
+  run?: Run
+  busy: boolean
+  fault: string
+}>()
+const emit = defineEmits<{
+  pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean]
+}>()
 
 const order = ref<RunOrder>(props.run?.order ?? 'as drawn')
 const picked = ref(new Set<string>(props.run ? props.run.paymentIds : props.lane.map(p => p.id)))
 /** Whose signature images print: as the account says, nobody’s, or one person’s on all of the run. */
-const withPicture = computed(() => props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])))
-const signature = ref(props.run?.signers ? (props.run.signers.length ? String(props.run.signers[0]) : 'none') : 'account')
-const signatures = computed(() => [{ title: 'as the account says', value: 'account' }, { title: 'none', value: 'none' }, ...withPicture.value])
-const signers = computed(() => (signature.value === 'account' ? null : signature.value === 'none' ? [] : [Number(signature.value)]))
+const withPicture = computed(() =>
+  props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])),
+)
+const signature = ref(
+  props.run?.signers ? (props.run.signers.length ? String(props.run.signers[0]) : 'none') : 'account',
+)
+const signatures = computed(() => [
+  { title: 'as the account says', value: 'account' },
+  { title: 'none', value: 'none' },
+  ...withPicture.value,
+])
+const signers = computed(() =>
+  signature.value === 'account' ? null : signature.value === 'none' ? [] : [Number(signature.value)],
+)
 /** The order by hand begins with the order there was. */
 const byHand = ref<string[]>(props.run?.order === 'by hand' ? [...props.run.paymentIds] : [])
 const list = computed(() => {
   if (order.value !== 'by hand') return ordered(props.lane, order.value)
-  const at = (p: Payment): number => { const i = byHand.value.indexOf(p.id); return i < 0 ? Infinity : i }
+  const at = (p: Payment): number => {
+    const i = byHand.value.indexOf(p.id)
+    return i < 0 ? Infinity : i
+  }
   return [...props.lane].sort((a, b) => at(a) - at(b) || byMoment(a.drawnAt, b.drawnAt))
 })
-watch(order, (now, before) => { if (now === 'by hand' && !byHand.value.length) byHand.value = ordered(props.lane, before ?? 'as drawn').map(p => p.id) })
+watch(order, (now, before) => {
+  if (now === 'by hand' && !byHand.value.length)
+    byHand.value = ordered(props.lane, before ?? 'as drawn').map(p => p.id)
+})
 function move(id: string, to: number) {
   const ids = list.value.map(p => p.id as string).filter(x => x !== id)
   ids.splice(Math.max(0, Math.min(ids.length, to)), 0, id)
@@ -52,14 +78,25 @@ function onKey(event: KeyboardEvent, p: Payment, index: number) {
 /** A row can be dragged to where another stands. */
 const dragging = (p: Payment, index: number) => ({
   draggable: true,
-  onDragstart: () => { dragged.value = p.id },
+  onDragstart: () => {
+    dragged.value = p.id
+  },
   onDragover: (event: DragEvent) => event.preventDefault(),
-  onDrop: (event: DragEvent) => { event.preventDefault(); dropOn(index) },
+  onDrop: (event: DragEvent) => {
+    event.preventDefault()
+    dropOn(index)
+  },
 })
 const columns: readonly Column<Payment>[] = [
   { key: 'tick', title: '', width: '44px' },
   { key: 'payee', title: 'Payee', text: p => p.name, reason: true },
-  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: p => formatDate(p.date, 'MMM D, YYYY') },
+  {
+    key: 'date',
+    title: 'Date',
+    width: '122px',
+    look: 'nowrap',
+    text: p => formatDate(p.date, 'MMM D, YYYY'),
+  },
   { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },
   { key: 'amount', title: 'Amount', num: true, width: '112px', text: p => figures(p.amount) },
 ]
@@ -68,7 +105,9 @@ const columns: readonly Column<Payment>[] = [
 const find = ref('')
 const dueText = ref('')
 const dayFirst = dayFirstIn(props.view.account.country)
-const due = computed(() => (dueText.value.trim() ? typedDate(dueText.value, localToday(), dayFirst) : undefined))
+const due = computed(() =>
+  dueText.value.trim() ? typedDate(dueText.value, localToday(), dayFirst) : undefined,
+)
 /** Advices that would use up the stationer's numbered checks go along only where that is said. */
 const advicesToo = ref(props.run?.advicesToo ?? false)
 const asksAdvices = computed(() => props.book.kind === 'stationer’s stock' && props.lane.some(p => p.advice))
@@ -77,8 +116,15 @@ function reasonOf(p: Payment): string {
   const unfit = unfitFor(props.book, p, advicesToo.value)
   if (unfit) return unfit
   const text = find.value?.trim().toLowerCase() ?? ''
-  if (text && !p.name.toLowerCase().includes(text) && !p.memo.toLowerCase().includes(text) && !figures(p.amount).includes(text)) return 'not what is looked for'
-  if (due.value?.ok && p.date > due.value.value) return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
+  if (
+    text &&
+    !p.name.toLowerCase().includes(text) &&
+    !p.memo.toLowerCase().includes(text) &&
+    !figures(p.amount).includes(text)
+  )
+    return 'not what is looked for'
+  if (due.value?.ok && p.date > due.value.value)
+    return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
   return ''
 }
 const chosen = computed(() => list.value.filter(isPicked))
@@ -98,7 +144,17 @@ async function changeMany() {
   const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday(), dayFirst) : undefined
   manyFault.value = date && !date.ok ? date.refusal.text : ''
   if (manyFault.value) return
-  if (!await did('amend', { accountId: props.view.account.id, paymentIds: chosen.value.map(p => p.id), change: { ...(date?.ok && { date: date.value }), ...(manyMemo.value.trim() && { memo: manyMemo.value }) } })) return
+  if (
+    !(await did('amend', {
+      accountId: props.view.account.id,
+      paymentIds: chosen.value.map(p => p.id),
+      change: {
+        ...(date?.ok && { date: date.value }),
+        ...(manyMemo.value.trim() && { memo: manyMemo.value }),
+      },
+    }))
+  )
+    return
   many.value = false
   manyDate.value = ''
   manyMemo.value = ''
@@ -111,41 +167,120 @@ function toggle(p: Payment) {
   if (!next.delete(p.id)) next.add(p.id)
   picked.value = next
 }
-const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map(p => p.id)) }
+const toggleAll = () => {
+  picked.value = new Set(all.value ? [] : able.value.map(p => p.id))
+}
 </script>
 
 <template>
   <div>
     <div class="tools">
       <v-select v-model="order" :items="[...runOrders]" label="Order on paper" hide-details class="order" />
-      <v-select v-if="withPicture.length" v-model="signature" :items="signatures" label="Printed signature" hide-details class="order" data-test="run-signature" />
+      <v-select
+        v-if="withPicture.length"
+        v-model="signature"
+        :items="signatures"
+        label="Printed signature"
+        hide-details
+        class="order"
+        data-test="run-signature"
+      />
       <dl>
-        <div><dt>Checks</dt><dd data-test="picked">{{ chosen.length }} of {{ list.length }}</dd></div>
-        <div><dt>Sheets</dt><dd>{{ Math.ceil(chosen.length / checksPerSheet(view.stock)) }}</dd></div>
-        <div><dt>Total</dt><dd>{{ figures(sums.total, { sign }) }}</dd></div>
-        <div><dt>Book balance</dt><dd>{{ figures(balances.book, { sign }) }}</dd></div>
-        <div v-if="balances.onPaper"><dt>On paper</dt><dd>{{ figures(balances.onPaper, { sign }) }}</dd></div>
-        <div><dt>After the run</dt><dd :class="{ 'text-error': after < 0 }">{{ figures(after, { sign }) }}</dd></div>
+        <div>
+          <dt>Checks</dt>
+          <dd data-test="picked">{{ chosen.length }} of {{ list.length }}</dd>
+        </div>
+        <div>
+          <dt>Sheets</dt>
+          <dd>{{ Math.ceil(chosen.length / checksPerSheet(view.stock)) }}</dd>
+        </div>
+        <div>
+          <dt>Total</dt>
+          <dd>{{ figures(sums.total, { sign }) }}</dd>
+        </div>
+        <div>
+          <dt>Book balance</dt>
+          <dd>{{ figures(balances.book, { sign }) }}</dd>
+        </div>
+        <div v-if="balances.onPaper">
+          <dt>On paper</dt>
+          <dd>{{ figures(balances.onPaper, { sign }) }}</dd>
+        </div>
+        <div>
+          <dt>After the run</dt>
+          <dd :class="{ 'text-error': after < 0 }">{{ figures(after, { sign }) }}</dd>
+        </div>
       </dl>
-      <v-btn color="primary" variant="flat" :disabled="!chosen.length" :loading="busy" data-next data-test="pick-done" @click="emit('pick', chosen.map(p => p.id), order, signers, advicesToo && asksAdvices)">
+      <v-btn
+        color="primary"
+        variant="flat"
+        :disabled="!chosen.length"
+        :loading="busy"
+        data-next
+        data-test="pick-done"
+        @click="
+          emit(
+            'pick',
+            chosen.map(p => p.id),
+            order,
+            signers,
+            advicesToo && asksAdvices,
+          )
+        "
+      >
         Pick {{ chosen.length }}
       </v-btn>
     </div>
     <div class="tools">
-      <v-text-field v-model="find" label="Find payee, memo or amount" hide-details clearable class="find" data-test="pick-find" />
-      <v-text-field v-model="dueText" label="Dated up to" placeholder="fri, 15, 11/24" hide-details :error="due && !due.ok" class="order" data-test="pick-due" />
+      <v-text-field
+        v-model="find"
+        label="Find payee, memo or amount"
+        hide-details
+        clearable
+        class="find"
+        data-test="pick-find"
+      />
+      <v-text-field
+        v-model="dueText"
+        label="Dated up to"
+        placeholder="fri, 15, 11/24"
+        hide-details
+        :error="due && !due.ok"
+        class="order"
+        data-test="pick-due"
+      />
       <v-btn size="small" variant="text" :disabled="!chosen.length" data-test="many" @click="many = !many">
         Change {{ chosen.length }} alike
       </v-btn>
-      <v-checkbox v-if="asksAdvices" v-model="advicesToo" label="Advices may use up numbered checks" hide-details density="compact" data-test="advices-too" />
+      <v-checkbox
+        v-if="asksAdvices"
+        v-model="advicesToo"
+        label="Advices may use up numbered checks"
+        hide-details
+        density="compact"
+        data-test="advices-too"
+      />
       <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
     </div>
     <v-card v-if="many" class="many">
-      <v-text-field v-model="manyDate" label="Date for all" hide-details data-test="many-date" /><v-text-field v-model="manyMemo" label="Memo for all" maxlength="80" hide-details data-test="many-memo" />
-      <v-btn :disabled="!manyDate.trim() && !manyMemo.trim()" :loading="changing" data-test="many-go" @click="changeMany">
+      <v-text-field v-model="manyDate" label="Date for all" hide-details data-test="many-date" /><v-text-field
+        v-model="manyMemo"
+        label="Memo for all"
+        maxlength="80"
+        hide-details
+        data-test="many-memo"
+      />
+      <v-btn
+        :disabled="!manyDate.trim() && !manyMemo.trim()"
+        :loading="changing"
+        data-test="many-go"
+        @click="changeMany"
+      >
         Change {{ chosen.length }}
       </v-btn>
-      <span v-if="manyFault || changeFault" class="text-error" role="alert">{{ manyFault || changeFault }}</span>
+      <span v-if="manyFault || changeFault" class="text-error" role="alert">{{
+        manyFault || changeFault
+      }}</span>
     </v-card>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
     <v-card class="list" :style="{ '--rows': list.length + 1 }">
@@ -160,30 +295,80 @@ const toggleAll = () => { picked.value = new Set(all.value ? [] : able.value.map
         label="Payments that can go in the run"
         data-test="pick"
         @key="onKey"
-        @press="(p, by) => { if (by !== 'Enter') toggle(p) }"
+        @press="
+          (p, by) => {
+            if (by !== 'Enter') toggle(p)
+          }
+        "
       >
         <template #head-tick>
-          <input type="checkbox" :checked="all" aria-label="Pick all" @change="toggleAll">
+          <input type="checkbox" :checked="all" aria-label="Pick all" @change="toggleAll" />
         </template>
         <template #tick="{ row: p }">
-          <input type="checkbox" :checked="isPicked(p)" :disabled="!!reasonOf(p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" tabindex="-1" @click.stop @change="toggle(p)">
+          <input
+            type="checkbox"
+            :checked="isPicked(p)"
+            :disabled="!!reasonOf(p)"
+            :aria-label="`Pick ${p.name}, ${figures(p.amount)}`"
+            tabindex="-1"
+            @click.stop
+            @change="toggle(p)"
+          />
         </template>
-        <template #empty>
-          Nothing waits on this account: there is nothing to pick.
-        </template>
+        <template #empty> Nothing waits on this account: there is nothing to pick. </template>
       </RowTable>
     </v-card>
   </div>
 </template>
 
 <style scoped>
-.tools { display: flex; align-items: center; gap: 18px; margin: 6px 0 12px; flex-wrap: wrap; }
-.order { max-width: 205px; min-width: 170px; }
-.tools dl { display: flex; flex-wrap: wrap; gap: 6px 20px; margin-right: auto; }
-dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
-dd { font-weight: 600; white-space: nowrap; }
-.list { height: min(calc(var(--rows) * 50px + 60px), max(240px, calc(100dvh - 390px))); }
-.find { max-width: 260px; min-width: 200px; } .small { font-size: 12px; }
-.many { display: flex; gap: 12px; padding: 12px; margin-bottom: 10px; align-items: center; max-width: 720px; }
-input[type=checkbox] { width: 16px; height: 16px; accent-color: rgb(var(--v-theme-primary)); vertical-align: middle; }
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  margin: 6px 0 12px;
+  flex-wrap: wrap;
+}
+.order {
+  max-width: 205px;
+  min-width: 170px;
+}
+.tools dl {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  margin-right: auto;
+}
+dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+dd {
+  font-weight: 600;
+  white-space: nowrap;
+}
+.list {
+  height: min(calc(var(--rows) * 50px + 60px), max(240px, calc(100dvh - 390px)));
+}
+.find {
+  max-width: 260px;
+  min-width: 200px;
+}
+.small {
+  font-size: 12px;
+}
+.many {
+  display: flex;
+  gap: 12px;
+  padding: 12px;
+  margin-bottom: 10px;
+  align-items: center;
+  max-width: 720px;
+}
+input[type='checkbox'] {
+  width: 16px;
+  height: 16px;
+  accent-color: rgb(var(--v-theme-primary));
+  vertical-align: middle;
+}
 </style>

@@ -4,8 +4,26 @@ import type { Pack, PressFault } from '#core/practice/press'
 import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'
 
-export type PrintHow = { readonly way: 'open' } | { readonly way: 'save' } | { readonly way: 'practice', readonly pack: Pack, readonly faults: readonly PressFault[], readonly seed: number | null }
-const props = defineProps<{ run: Run, view: AccountView, count: number, sheets: number, first: number, last: number, total: string, busy: boolean, fault: string }>()
+export type PrintHow =
+  | { readonly way: 'open' }
+  | { readonly way: 'save' }
+  | {
+      readonly way: 'practice'
+      readonly pack: Pack
+      readonly faults: readonly PressFault[]
+      readonly seed: number | null
+    }
+const props = defineProps<{
+  run: Run
+  view: AccountView
+  count: number
+  sheets: number
+  first: number
+  last: number
+  total: string
+  busy: boolean
+  fault: string
+}>()
 const emit = defineEmits<{ print: [how: PrintHow] }>()
 const practice = computed(() => props.run.printing?.printerId === practicePrinterId)
 const pack = shallowRef<Pack>()
@@ -25,21 +43,60 @@ function practicePrint() {
   <div>
     <table class="plain effect" data-test="print-effect">
       <thead>
-        <tr><th scope="col">What changes</th><th scope="col">Now</th><th scope="col">Then</th></tr>
+        <tr>
+          <th scope="col">What changes</th>
+          <th scope="col">Now</th>
+          <th scope="col">Then</th>
+        </tr>
       </thead>
       <tbody>
-        <tr><td>Numbers {{ first }} to {{ last }}</td><td><StateMark state="unused" /></td><td><StateMark state="on paper" /></td></tr>
-        <tr><td>{{ count }} payments, {{ total }}</td><td><StateMark state="waiting" /></td><td><StateMark state="on paper" /></td></tr>
-        <tr><td>Book balance</td><td colspan="2">stays until the run is counted off</td></tr>
+        <tr>
+          <td>Numbers {{ first }} to {{ last }}</td>
+          <td><StateMark state="unused" /></td>
+          <td><StateMark state="on paper" /></td>
+        </tr>
+        <tr>
+          <td>{{ count }} payments, {{ total }}</td>
+          <td><StateMark state="waiting" /></td>
+          <td><StateMark state="on paper" /></td>
+        </tr>
+        <tr>
+          <td>Book balance</td>
+          <td colspan="2">stays until the run is counted off</td>
+        </tr>
       </tbody>
     </table>
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-3" :text="fault" />
-    <RunPracticePack v-if="practice" :stock="view.stock" :top="run.top" :first-place="run.firstPlace ?? 1" :sheets="sheets" @set="setPack" />
+    <RunPracticePack
+      v-if="practice"
+      :stock="view.stock"
+      :top="run.top"
+      :first-place="run.firstPlace ?? 1"
+      :sheets="sheets"
+      @set="setPack"
+    />
     <div class="ways">
-      <v-btn v-if="practice" color="primary" variant="flat" :loading="busy" :disabled="!pack" :data-next="practice || undefined" data-test="print-practice" @click="practicePrint">
+      <v-btn
+        v-if="practice"
+        color="primary"
+        variant="flat"
+        :loading="busy"
+        :disabled="!pack"
+        :data-next="practice || undefined"
+        data-test="print-practice"
+        @click="practicePrint"
+      >
         Print on the practice printer
       </v-btn>
-      <v-btn :color="practice ? undefined : 'primary'" :variant="practice ? 'tonal' : 'flat'" :loading="busy && !practice" :disabled="busy" :data-next="practice ? undefined : ''" data-test="print-open" @click="emit('print', { way: 'open' })">
+      <v-btn
+        :color="practice ? undefined : 'primary'"
+        :variant="practice ? 'tonal' : 'flat'"
+        :loading="busy && !practice"
+        :disabled="busy"
+        :data-next="practice ? undefined : ''"
+        data-test="print-open"
+        @click="emit('print', { way: 'open' })"
+      >
         {{ practice ? 'Print from the browser' : 'Print' }}
       </v-btn>
       <v-btn :disabled="busy" data-test="print-save" @click="emit('print', { way: 'save' })">
@@ -47,12 +104,23 @@ function practicePrint() {
       </v-btn>
     </div>
     <p class="quiet mt-2">
-      {{ practice ? 'The practice printer is a stand-in: no paper comes out of it, but the numbers go on paper all the same.' : 'Print opens the PDF in a new tab. In the print window choose actual size (100 %), one side, one copy.' }}
+      {{
+        practice
+          ? 'The practice printer is a stand-in: no paper comes out of it, but the numbers go on paper all the same.'
+          : 'Print opens the PDF in a new tab. In the print window choose actual size (100 %), one side, one copy.'
+      }}
     </p>
   </div>
 </template>
 
 <style scoped>
-.effect { max-width: 560px; }
-.ways { display: flex; flex-wrap: wrap; gap: 12px; margin-top: 14px; }
+.effect {
+  max-width: 560px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  margin-top: 14px;
+}
 </style>

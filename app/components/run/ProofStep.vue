@@ -9,8 +9,16 @@ import { readFit, readPrinters } from '~/data/reads'
 import { makePaper, type PaperMade, type PaperMaking, type PaperStage } from '~/data/makePaper'
 import type { AccountView } from '~/data/reads'
 
-const props = defineProps<{ view: AccountView, checks: readonly CheckFacts[], layout: readonly (readonly (number | null)[])[], title: string, printing: Run['printing'] }>()
-const emit = defineEmits<{ approve: [made: PaperMade, checks: readonly CheckFacts[], version: string, consent: string] }>()
+const props = defineProps<{
+  view: AccountView
+  checks: readonly CheckFacts[]
+  layout: readonly (readonly (number | null)[])[]
+  title: string
+  printing: Run['printing']
+}>()
+const emit = defineEmits<{
+  approve: [made: PaperMade, checks: readonly CheckFacts[], version: string, consent: string]
+}>()
 
 const page = ref(1)
 const zoom = ref(100)
@@ -23,8 +31,12 @@ let making: PaperMaking | undefined
 
 const printers = useLive(readPrinters)
 const fit = computed(() => printers.value?.fits.find(f => f.id === props.printing?.fitId))
-const fitDays = computed(() => (fit.value ? Math.floor((Date.now() - Date.parse(fit.value.madeAt)) / 86_400_000) : 0))
-const sheets = computed(() => props.layout.map(sheet => sheet.map(i => (i === null ? null : props.checks[i] ?? null))))
+const fitDays = computed(() =>
+  fit.value ? Math.floor((Date.now() - Date.parse(fit.value.madeAt)) / 86_400_000) : 0,
+)
+const sheets = computed(() =>
+  props.layout.map(sheet => sheet.map(i => (i === null ? null : (props.checks[i] ?? null)))),
+)
 const notes = computed(() => made.value?.notes ?? [])
 /** Warnings ask for a word of consent; it goes to the trail with the print. */
 const warned = computed(() => notes.value.filter(n => n.severity === 'warning').length)
@@ -32,7 +44,21 @@ const consent = ref('')
 const side = ref<HTMLElement>()
 const pages = ref<HTMLElement>()
 // The PDF is ready: the focus goes on to what is said of it, unless the person is busy elsewhere.
-watch(state, (now) => { if (now === 'made' && (document.activeElement === pages.value || document.activeElement === document.body)) void nextTick(() => side.value?.querySelector<HTMLElement>('[data-then] input, button[data-then]:not(:disabled)')?.focus()) }, { flush: 'post' })
+watch(
+  state,
+  now => {
+    if (
+      now === 'made' &&
+      (document.activeElement === pages.value || document.activeElement === document.body)
+    )
+      void nextTick(() =>
+        side.value
+          ?.querySelector<HTMLElement>('[data-then] input, button[data-then]:not(:disabled)')
+          ?.focus(),
+      )
+  },
+  { flush: 'post' },
+)
 
 async function make() {
   making?.stop()
@@ -44,7 +70,26 @@ async function make() {
   const { view, checks, title } = props
   const fit = await readFit(props.printing?.fitId)
   const edge = (await readPrinters()).printers.find(p => p.id === props.printing?.printerId)?.edge
-  const mine = making = makePaper({ layout: view.layout, stock: view.stock, account: view.facts, checks, sheets: props.layout, title, ...(fit && { fit: correctionOf(fit.deviation) }), ...(props.printing?.micr && { micr: props.printing.micr }), madeAt: momentNow(), ...(edge !== undefined && { edge }), readBack: true }, (now, n, of) => { stage.value = now; done.value = n; stageOf.value = of })
+  const mine = (making = makePaper(
+    {
+      layout: view.layout,
+      stock: view.stock,
+      account: view.facts,
+      checks,
+      sheets: props.layout,
+      title,
+      ...(fit && { fit: correctionOf(fit.deviation) }),
+      ...(props.printing?.micr && { micr: props.printing.micr }),
+      madeAt: momentNow(),
+      ...(edge !== undefined && { edge }),
+      readBack: true,
+    },
+    (now, n, of) => {
+      stage.value = now
+      done.value = n
+      stageOf.value = of
+    },
+  ))
   try {
     const result = await mine.made
     if (mine !== making) return
@@ -53,8 +98,7 @@ async function make() {
       made.value = result
       state.value = 'made'
     }
-  }
-  catch (error) {
+  } catch (error) {
     console.error(error)
     if (mine === making) state.value = 'failed'
   }
@@ -64,68 +108,151 @@ onScopeDispose(() => making?.stop())
 
 /** The layout the PDF was made with, by its version, goes with it: the print act refuses another. */
 function approve() {
-  if (made.value) emit('approve', made.value, props.checks, layoutVersion(props.view.layout, props.view.stock, props.view.facts).id, warned.value ? consent.value.trim() : '')
+  if (made.value)
+    emit(
+      'approve',
+      made.value,
+      props.checks,
+      layoutVersion(props.view.layout, props.view.stock, props.view.facts).id,
+      warned.value ? consent.value.trim() : '',
+    )
 }
-const turn = (by: number): void => { page.value = Math.max(1, Math.min(sheets.value.length, page.value + by)) }
-const jump = (number: number): void => { page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1 }
+const turn = (by: number): void => {
+  page.value = Math.max(1, Math.min(sheets.value.length, page.value + by))
+}
+const jump = (number: number): void => {
+  page.value = sheets.value.findIndex(s => s.some(c => c?.number === number)) + 1
+}
 </script>
 
 <template>
   <div class="proof">
     <div>
       <div class="turn">
-        <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Page before" :disabled="page === 1" @click="turn(-1)" />
+        <v-btn
+          :icon="mdiChevronLeft"
+          size="small"
+          variant="text"
+          aria-label="Page before"
+          :disabled="page === 1"
+          @click="turn(-1)"
+        />
         <span data-test="page">Sheet {{ page }} of {{ sheets.length }}</span>
-        <v-btn :icon="mdiChevronRight" size="small" variant="text" aria-label="Next page" :disabled="page === sheets.length" @click="turn(1)" />
-        <v-btn :icon="mdiMinus" size="small" variant="text" aria-label="Smaller" :disabled="zoom <= 60" @click="zoom -= 20" />
+        <v-btn
+          :icon="mdiChevronRight"
+          size="small"
+          variant="text"
+          aria-label="Next page"
+          :disabled="page === sheets.length"
+          @click="turn(1)"
+        />
+        <v-btn
+          :icon="mdiMinus"
+          size="small"
+          variant="text"
+          aria-label="Smaller"
+          :disabled="zoom <= 60"
+          @click="zoom -= 20"
+        />
         <span>{{ zoom }} %</span>
-        <v-btn :icon="mdiPlus" size="small" variant="text" aria-label="Larger" :disabled="zoom >= 240" @click="zoom += 20" />
+        <v-btn
+          :icon="mdiPlus"
+          size="small"
+          variant="text"
+          aria-label="Larger"
+          :disabled="zoom >= 240"
+          @click="zoom += 20"
+        />
       </div>
-      <div ref="pages" class="pages" tabindex="0" data-next role="group" aria-label="Pages as they will come out; left and right turn them" @keydown.right.prevent="turn(1)" @keydown.left.prevent="turn(-1)">
+      <div
+        ref="pages"
+        class="pages"
+        tabindex="0"
+        data-next
+        role="group"
+        aria-label="Pages as they will come out; left and right turn them"
+        @keydown.right.prevent="turn(1)"
+        @keydown.left.prevent="turn(-1)"
+      >
         <div class="paper" :class="`z${zoom}`">
-          <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="sheets[page - 1] ?? []" />
+          <SheetView
+            :layout="view.layout"
+            :stock="view.stock"
+            :account="view.facts"
+            :checks="sheets[page - 1] ?? []"
+          />
         </div>
       </div>
     </div>
     <div ref="side" class="side">
       <template v-if="state === 'making'">
-        <p>{{ stage === 'making' ? `Making the PDF: ${done} of ${stageOf} sheets` : `Reading the MICR lines back: ${done} of ${stageOf}` }}</p>
-        <v-progress-linear :model-value="done / stageOf * 100" color="primary" height="8" rounded :aria-label="stage === 'making' ? 'Sheets made' : 'MICR lines read back'" />
-        <v-btn size="small" @click="making?.stop()">
-          Stop
-        </v-btn>
+        <p>
+          {{
+            stage === 'making'
+              ? `Making the PDF: ${done} of ${stageOf} sheets`
+              : `Reading the MICR lines back: ${done} of ${stageOf}`
+          }}
+        </p>
+        <v-progress-linear
+          :model-value="(done / stageOf) * 100"
+          color="primary"
+          height="8"
+          rounded
+          :aria-label="stage === 'making' ? 'Sheets made' : 'MICR lines read back'"
+        />
+        <v-btn size="small" @click="making?.stop()"> Stop </v-btn>
       </template>
       <template v-else-if="state !== 'made'">
         <p>{{ state === 'stopped' ? 'Stopped: there is no PDF yet.' : 'The PDF could not be made.' }}</p>
-        <v-btn @click="make">
-          Make it again
-        </v-btn>
+        <v-btn @click="make"> Make it again </v-btn>
       </template>
       <template v-else>
         <p data-test="pdf-ready">
-          The PDF is ready: {{ sheets.length }} {{ sheets.length === 1 ? 'sheet' : 'sheets' }}, {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
+          The PDF is ready: {{ sheets.length }} {{ sheets.length === 1 ? 'sheet' : 'sheets' }},
+          {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
         </p>
         <p v-if="fit" data-test="fit-used">
-          Goes through the fit of {{ printerName(printers?.printers ?? [], printing?.printerId) }}, {{ printing?.tray }}, {{ fitDays === 0 ? 'made today' : fitDays === 1 ? 'one day old' : `${fitDays} days old` }}{{ fit.confirmed === null ? ', not confirmed' : '' }}.
+          Goes through the fit of {{ printerName(printers?.printers ?? [], printing?.printerId) }},
+          {{ printing?.tray }},
+          {{ fitDays === 0 ? 'made today' : fitDays === 1 ? 'one day old' : `${fitDays} days old`
+          }}{{ fit.confirmed === null ? ', not confirmed' : '' }}.
         </p>
         <p v-else-if="printing" class="text-warning" data-test="fit-used">
-          No fit for {{ printerName(printers?.printers ?? [], printing.printerId) }}, {{ printing.tray }}: the page goes out as it is.
+          No fit for {{ printerName(printers?.printers ?? [], printing.printerId) }}, {{ printing.tray }}: the
+          page goes out as it is.
         </p>
         <p v-if="made?.readBack" data-test="read-back">
-          {{ notes.some(n => n.code.startsWith('read-back')) ? 'A MICR line on the finished pages differs from what was meant.' : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.` }}
+          {{
+            notes.some(n => n.code.startsWith('read-back'))
+              ? 'A MICR line on the finished pages differs from what was meant.'
+              : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.`
+          }}
         </p>
         <p v-if="made?.continuation" class="text-warning">
           Some stubs go on: continuation sheets for plain paper are made with the run.
         </p>
         <NoteList v-if="notes.length" :notes="notes" @go="jump" />
-        <p v-else class="quiet">
-          Everything fits; nothing stands in the clear band.
-        </p>
-        <p v-if="hasErrors(notes)" class="text-error">
-          What is wrong must be put right before printing.
-        </p>
-        <v-text-field v-if="warned && !hasErrors(notes)" v-model="consent" :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`" hide-details maxlength="120" class="consent" data-then data-test="consent" @keydown.enter="consent.trim() && approve()" />
-        <v-btn color="primary" variant="flat" :disabled="hasErrors(notes) || (warned > 0 && !consent.trim())" data-then data-test="proof-done" @click="approve">
+        <p v-else class="quiet">Everything fits; nothing stands in the clear band.</p>
+        <p v-if="hasErrors(notes)" class="text-error">What is wrong must be put right before printing.</p>
+        <v-text-field
+          v-if="warned && !hasErrors(notes)"
+          v-model="consent"
+          :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`"
+          hide-details
+          maxlength="120"
+          class="consent"
+          data-then
+          data-test="consent"
+          @keydown.enter="consent.trim() && approve()"
+        />
+        <v-btn
+          color="primary"
+          variant="flat"
+          :disabled="hasErrors(notes) || (warned > 0 && !consent.trim())"
+          data-then
+          data-test="proof-done"
+          @click="approve"
+        >
           Looks right
         </v-btn>
       </template>
@@ -134,10 +261,60 @@ const jump = (number: number): void => { page.value = sheets.value.findIndex(s =
 </template>
 
 <style scoped>
-.proof { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 20px; }
-.turn { display: flex; align-items: center; gap: 6px; margin-bottom: 6px; }
-.pages { max-height: max(260px, calc(100dvh - 300px)); overflow: auto; padding: 2px 14px 14px 2px; }
-.side { display: grid; gap: 12px; align-content: start; justify-items: start; padding-top: 40px; }
-.consent { width: 100%; }
-.z60 { width: 60%; } .z80 { width: 80%; } .z100 { width: 100%; } .z120 { width: 120%; } .z140 { width: 140%; } .z160 { width: 160%; } .z180 { width: 180%; } .z200 { width: 200%; } .z220 { width: 220%; } .z240 { width: 240%; }
+.proof {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 270px;
+  gap: 20px;
+}
+.turn {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  margin-bottom: 6px;
+}
+.pages {
+  max-height: max(260px, calc(100dvh - 300px));
+  overflow: auto;
+  padding: 2px 14px 14px 2px;
+}
+.side {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  justify-items: start;
+  padding-top: 40px;
+}
+.consent {
+  width: 100%;
+}
+.z60 {
+  width: 60%;
+}
+.z80 {
+  width: 80%;
+}
+.z100 {
+  width: 100%;
+}
+.z120 {
+  width: 120%;
+}
+.z140 {
+  width: 140%;
+}
+.z160 {
+  width: 160%;
+}
+.z180 {
+  width: 180%;
+}
+.z200 {
+  width: 200%;
+}
+.z220 {
+  width: 220%;
+}
+.z240 {
+  width: 240%;
+}
 </style>

@@ -6,13 +6,25 @@ import { panelRoles, roleNames, rolesOf, type Stock } from '#core/paper/stock'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
 import { newField } from '~/composables/newField'
 
-const props = defineProps<{ editor: LayoutEditor, layout: Layout, stock: Stock, notes: ReadonlyMap<string, 'error' | 'warning'> }>()
+const props = defineProps<{
+  editor: LayoutEditor
+  layout: Layout
+  stock: Stock
+  notes: ReadonlyMap<string, 'error' | 'warning'>
+}>()
 const adding = ref(false)
 
-const groups = computed(() => panelRoles.filter(role => rolesOf(props.stock).includes(role) || props.layout.fields.some(f => f.panel === role))
-  .map(role => ({ role, name: roleNames[role], fields: props.layout.fields.filter(f => f.panel === role) })).filter(g => g.fields.length))
+const groups = computed(() =>
+  panelRoles
+    .filter(role => rolesOf(props.stock).includes(role) || props.layout.fields.some(f => f.panel === role))
+    .map(role => ({ role, name: roleNames[role], fields: props.layout.fields.filter(f => f.panel === role) }))
+    .filter(g => g.fields.length),
+)
 /** Fields of one kind on one panel are told apart by their key. */
-const nameOf = (field: Field, of: readonly Field[]): string => (of.filter(o => o.kind === field.kind).length > 1 ? `${kindNames[field.kind]}, ${field.id}` : kindNames[field.kind])
+const nameOf = (field: Field, of: readonly Field[]): string =>
+  of.filter(o => o.kind === field.kind).length > 1
+    ? `${kindNames[field.kind]}, ${field.id}`
+    : kindNames[field.kind]
 
 function add(kind: FieldKind) {
   adding.value = false
@@ -20,16 +32,18 @@ function add(kind: FieldKind) {
   props.editor.take({ ...props.layout, fields: [...props.layout.fields, made] })
   props.editor.choose(made.id)
 }
-const choices = computed(() => fieldKinds.filter(k => k !== 'image' && !(k === 'micr' && props.layout.fields.some(f => f.kind === 'micr'))))
+const choices = computed(() =>
+  fieldKinds.filter(
+    k => k !== 'image' && !(k === 'micr' && props.layout.fields.some(f => f.kind === 'micr')),
+  ),
+)
 </script>
 
 <template>
   <div class="fields" data-test="field-list">
     <v-menu v-model="adding" :close-on-content-click="true" max-height="420">
       <template #activator="{ props: opener }">
-        <v-btn v-bind="opener" size="small" block data-test="add-field">
-          Add a field
-        </v-btn>
+        <v-btn v-bind="opener" size="small" block data-test="add-field"> Add a field </v-btn>
       </template>
       <v-list density="compact" aria-label="Kinds of fields">
         <v-list-item v-for="k in choices" :key="k" :title="kindNames[k]" @click="add(k)" />
@@ -39,11 +53,25 @@ const choices = computed(() => fieldKinds.filter(k => k !== 'image' && !(k === '
       <h3>{{ g.name }}</h3>
       <ul>
         <li v-for="f in g.fields" :key="f.id" :class="{ chosen: editor.ids.value.has(f.id), off: !f.on }">
-          <input type="checkbox" role="switch" :checked="f.on" :aria-label="`${nameOf(f, g.fields)} on`" @change="editor.setField(f.id, { on: !f.on })">
-          <button type="button" :aria-pressed="editor.ids.value.has(f.id)" @click="editor.choose(f.id, $event.shiftKey || $event.ctrlKey || $event.metaKey)">
+          <input
+            type="checkbox"
+            role="switch"
+            :checked="f.on"
+            :aria-label="`${nameOf(f, g.fields)} on`"
+            @change="editor.setField(f.id, { on: !f.on })"
+          />
+          <button
+            type="button"
+            :aria-pressed="editor.ids.value.has(f.id)"
+            @click="editor.choose(f.id, $event.shiftKey || $event.ctrlKey || $event.metaKey)"
+          >
             <span class="one-line">{{ nameOf(f, g.fields) }}</span>
-            <svg v-if="isBoxed(f) && f.locked" viewBox="0 0 24 24" width="12" height="12" aria-label="locked"><path :d="mdiLock" fill="currentColor" /></svg>
-            <span v-if="notes.get(f.id)" class="note" :class="notes.get(f.id)">{{ notes.get(f.id) === 'error' ? 'wrong' : 'look' }}</span>
+            <svg v-if="isBoxed(f) && f.locked" viewBox="0 0 24 24" width="12" height="12" aria-label="locked">
+              <path :d="mdiLock" fill="currentColor" />
+            </svg>
+            <span v-if="notes.get(f.id)" class="note" :class="notes.get(f.id)">{{
+              notes.get(f.id) === 'error' ? 'wrong' : 'look'
+            }}</span>
           </button>
         </li>
       </ul>
@@ -52,15 +80,63 @@ const choices = computed(() => fieldKinds.filter(k => k !== 'image' && !(k === '
 </template>
 
 <style scoped>
-.fields { display: grid; gap: 8px; align-content: start; }
-h3 { font-size: 12px; font-weight: 500; color: rgb(var(--v-theme-secondary)); margin: 4px 0 2px; }
-ul { list-style: none; padding: 0; }
-li { display: flex; align-items: center; gap: 7px; border-radius: 5px; padding-left: 5px; }
-li.chosen { background: rgba(var(--v-theme-primary), 0.14); }
-li.off button { color: rgb(var(--v-theme-secondary)); }
-li button { flex: 1; min-width: 0; text-align: left; padding: 3.5px 4px; display: flex; align-items: center; gap: 5px; font-size: 13px; }
-.one-line { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-input { width: 14px; height: 14px; accent-color: rgb(var(--v-theme-primary)); flex: none; }
-.note { margin-left: auto; font-size: 11px; }
-.note.error { color: rgb(var(--v-theme-error)); } .note.warning { color: rgb(var(--v-theme-warning)); }
+.fields {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+h3 {
+  font-size: 12px;
+  font-weight: 500;
+  color: rgb(var(--v-theme-secondary));
+  margin: 4px 0 2px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  border-radius: 5px;
+  padding-left: 5px;
+}
+li.chosen {
+  background: rgba(var(--v-theme-primary), 0.14);
+}
+li.off button {
+  color: rgb(var(--v-theme-secondary));
+}
+li button {
+  flex: 1;
+  min-width: 0;
+  text-align: left;
+  padding: 3.5px 4px;
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  font-size: 13px;
+}
+.one-line {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+input {
+  width: 14px;
+  height: 14px;
+  accent-color: rgb(var(--v-theme-primary));
+  flex: none;
+}
+.note {
+  margin-left: auto;
+  font-size: 11px;
+}
+.note.error {
+  color: rgb(var(--v-theme-error));
+}
+.note.warning {
+  color: rgb(var(--v-theme-warning));
+}
 </style>

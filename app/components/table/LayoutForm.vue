@@ -8,11 +8,36 @@ import type { Company } from '#core/payables/account'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
 
 /** What holds for the layout as a whole. */
-const props = defineProps<{ editor: LayoutEditor, layout: Layout, stocks: readonly Stock[], companies: readonly Company[], companyName: string }>()
+const props = defineProps<{
+  editor: LayoutEditor
+  layout: Layout
+  stocks: readonly Stock[]
+  companies: readonly Company[]
+  companyName: string
+}>()
 const emit = defineEmits<{ measure: [] }>()
 const set = (change: Partial<Layout>): void => props.editor.setSettings(change)
-const localeNames: Readonly<Record<(typeof locales)[number], string>> = { 'en-US': 'English, United States', 'en-CA': 'English, Canada', 'fr-CA': 'French, Canada', 'es-US': 'Spanish, United States', 'en-GB': 'English, United Kingdom', 'en-IN': 'English, India (lakh and crore)' }
-const names: Partial<Record<keyof LayoutSettings, string>> = { locale: 'language', envelope: 'envelope', ink: 'ink', captionInk: 'ink of captions', groundInk: 'ink of the ground', name: 'name', code: 'code', purpose: 'purpose', companies: 'companies', stock: 'stock', unit: 'unit' }
+const localeNames: Readonly<Record<(typeof locales)[number], string>> = {
+  'en-US': 'English, United States',
+  'en-CA': 'English, Canada',
+  'fr-CA': 'French, Canada',
+  'es-US': 'Spanish, United States',
+  'en-GB': 'English, United Kingdom',
+  'en-IN': 'English, India (lakh and crore)',
+}
+const names: Partial<Record<keyof LayoutSettings, string>> = {
+  locale: 'language',
+  envelope: 'envelope',
+  ink: 'ink',
+  captionInk: 'ink of captions',
+  groundInk: 'ink of the ground',
+  name: 'name',
+  code: 'code',
+  purpose: 'purpose',
+  companies: 'companies',
+  stock: 'stock',
+  unit: 'unit',
+}
 const mine = computed(() => Object.keys(props.editor.own.value.settings) as (keyof LayoutSettings)[])
 const all = computed(() => props.editor.scope.value === '')
 </script>
@@ -22,35 +47,118 @@ const all = computed(() => props.editor.scope.value === '')
     <h3>Layout</h3>
     <v-alert v-if="mine.length" density="compact" variant="tonal" color="primary">
       Own to {{ companyName }}:
-      <span v-for="key in mine" :key="key" class="d-block">{{ names[key] ?? key }} <v-btn size="x-small" variant="text" @click="editor.common({ setting: key })">common again</v-btn></span>
+      <span v-for="key in mine" :key="key" class="d-block"
+        >{{ names[key] ?? key }}
+        <v-btn size="x-small" variant="text" @click="editor.common({ setting: key })"
+          >common again</v-btn
+        ></span
+      >
     </v-alert>
     <template v-if="all">
-      <v-text-field label="Code" :model-value="layout.code" maxlength="12" hide-details @change="set({ code: ($event.target as HTMLInputElement).value.trim() || layout.code })" />
-      <v-text-field label="Name" :model-value="layout.name" maxlength="80" hide-details @change="set({ name: ($event.target as HTMLInputElement).value.trim() || layout.name })" />
-      <v-select label="Purpose" :model-value="layout.purpose" :items="['payables', 'payroll', 'both']" hide-details @update:model-value="set({ purpose: $event })" />
-      <v-select label="For" :model-value="[...layout.companies]" multiple :items="companies.map(c => ({ title: c.name[0], value: c.id }))" :placeholder="layout.companies.length ? '' : 'all companies'" persistent-placeholder hide-details @update:model-value="set({ companies: $event })" />
-      <v-select label="Stock" :model-value="layout.stock" :items="stocks.map(s => ({ title: s.name, value: s.id }))" hide-details @update:model-value="set({ stock: $event })" />
+      <v-text-field
+        label="Code"
+        :model-value="layout.code"
+        maxlength="12"
+        hide-details
+        @change="set({ code: ($event.target as HTMLInputElement).value.trim() || layout.code })"
+      />
+      <v-text-field
+        label="Name"
+        :model-value="layout.name"
+        maxlength="80"
+        hide-details
+        @change="set({ name: ($event.target as HTMLInputElement).value.trim() || layout.name })"
+      />
+      <v-select
+        label="Purpose"
+        :model-value="layout.purpose"
+        :items="['payables', 'payroll', 'both']"
+        hide-details
+        @update:model-value="set({ purpose: $event })"
+      />
+      <v-select
+        label="For"
+        :model-value="[...layout.companies]"
+        multiple
+        :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
+        :placeholder="layout.companies.length ? '' : 'all companies'"
+        persistent-placeholder
+        hide-details
+        @update:model-value="set({ companies: $event })"
+      />
+      <v-select
+        label="Stock"
+        :model-value="layout.stock"
+        :items="stocks.map(s => ({ title: s.name, value: s.id }))"
+        hide-details
+        @update:model-value="set({ stock: $event })"
+      />
     </template>
-    <v-select label="Words, figures, captions" :model-value="layout.locale" :items="locales.map(l => ({ title: localeNames[l], value: l }))" hide-details @update:model-value="set({ locale: $event })" />
-    <v-select label="Window envelope" :model-value="layout.envelope" :items="[{ title: 'none', value: '' }, ...envelopes.map(e => ({ title: e.name, value: e.id }))]" hide-details @update:model-value="set({ envelope: $event })" />
+    <v-select
+      label="Words, figures, captions"
+      :model-value="layout.locale"
+      :items="locales.map(l => ({ title: localeNames[l], value: l }))"
+      hide-details
+      @update:model-value="set({ locale: $event })"
+    />
+    <v-select
+      label="Window envelope"
+      :model-value="layout.envelope"
+      :items="[{ title: 'none', value: '' }, ...envelopes.map(e => ({ title: e.name, value: e.id }))]"
+      hide-details
+      @update:model-value="set({ envelope: $event })"
+    />
     <div class="inks">
-      <label>Ink <input type="color" :value="layout.ink" @change="set({ ink: ($event.target as HTMLInputElement).value })"></label>
-      <label>Captions <input type="color" :value="layout.captionInk" @change="set({ captionInk: ($event.target as HTMLInputElement).value })"></label>
-      <label>Ground <input type="color" :value="layout.groundInk" @change="set({ groundInk: ($event.target as HTMLInputElement).value })"></label>
+      <label
+        >Ink
+        <input
+          type="color"
+          :value="layout.ink"
+          @change="set({ ink: ($event.target as HTMLInputElement).value })"
+      /></label>
+      <label
+        >Captions
+        <input
+          type="color"
+          :value="layout.captionInk"
+          @change="set({ captionInk: ($event.target as HTMLInputElement).value })"
+      /></label>
+      <label
+        >Ground
+        <input
+          type="color"
+          :value="layout.groundInk"
+          @change="set({ groundInk: ($event.target as HTMLInputElement).value })"
+      /></label>
     </div>
     <v-btn size="x-small" variant="text" @click="emit('measure')">
       Measure this screen, so that 100 % is real size
     </v-btn>
-    <p class="quiet small">
-      Choose a field on the sheet or in the list to set it.
-    </p>
+    <p class="quiet small">Choose a field on the sheet or in the list to set it.</p>
   </div>
 </template>
 
 <style scoped>
-.form { display: grid; gap: 11px; align-content: start; }
-h3 { font-size: 14px; font-weight: 600; }
-.inks { display: flex; gap: 12px; font-size: 12.5px; }
-.inks input { width: 34px; height: 24px; display: block; }
-.small { font-size: 12px; }
+.form {
+  display: grid;
+  gap: 11px;
+  align-content: start;
+}
+h3 {
+  font-size: 14px;
+  font-weight: 600;
+}
+.inks {
+  display: flex;
+  gap: 12px;
+  font-size: 12.5px;
+}
+.inks input {
+  width: 34px;
+  height: 24px;
+  display: block;
+}
+.small {
+  font-size: 12px;
+}
 </style>

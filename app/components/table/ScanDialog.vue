@@ -7,8 +7,11 @@ import { bitmapOf } from '~/data/pictures'
 import { dropScan, keepScan } from '~/data/scans'
 import { straightenScan } from '~/data/straightenScan'
 
-/** Lays a scan or photo of the real stock under the layout: choose the file, name two or four points on it, keep it with the stock. */
-const props = defineProps<{ stock: Stock, unit: Unit, has: boolean }>()
+/**
+ * Lays a scan or photo of the real stock under the layout: choose the file, name two or four points on it,
+ * keep it with the stock.
+ */
+const props = defineProps<{ stock: Stock; unit: Unit; has: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const open = defineModel<boolean>({ required: true })
 
@@ -21,18 +24,43 @@ const at = ref(0)
 const seenPoints = ref<Point[]>([])
 const realPoints = ref<Point[]>([])
 const WIDE = 520
-const size = computed(() => (bitmap.value ? { w: WIDE, h: WIDE * bitmap.value.height / bitmap.value.width, k: WIDE / bitmap.value.width } : { w: WIDE, h: 300, k: 1 }))
+const size = computed(() =>
+  bitmap.value
+    ? { w: WIDE, h: (WIDE * bitmap.value.height) / bitmap.value.width, k: WIDE / bitmap.value.width }
+    : { w: WIDE, h: 300, k: 1 },
+)
 const names = ['first', 'second', 'third', 'fourth']
 
 function corners(): Point[] {
   const { w, h } = props.stock.sheet
-  return count.value === 4 ? [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }] : [{ x: 0, y: 0 }, { x: w, y: 0 }]
+  return count.value === 4
+    ? [
+        { x: 0, y: 0 },
+        { x: w, y: 0 },
+        { x: w, y: h },
+        { x: 0, y: h },
+      ]
+    : [
+        { x: 0, y: 0 },
+        { x: w, y: 0 },
+      ]
 }
 function begin() {
   realPoints.value = corners()
   const b = bitmap.value
   if (!b) return
-  const inset = count.value === 4 ? [[0, 0], [1, 0], [1, 1], [0, 1]] : [[0, 0], [1, 0]]
+  const inset =
+    count.value === 4
+      ? [
+          [0, 0],
+          [1, 0],
+          [1, 1],
+          [0, 1],
+        ]
+      : [
+          [0, 0],
+          [1, 0],
+        ]
   seenPoints.value = inset.map(([x = 0, y = 0]) => ({ x: b.width * x, y: b.height * y }))
   at.value = 0
 }
@@ -42,7 +70,11 @@ async function take(file: File) {
   fault.value = ''
   busy.value = true
   const read = await bitmapOf(file, bytes => firstPageOf(bytes, 150, 3300))
-  if (!read.ok) { fault.value = read.refusal.text; busy.value = false; return }
+  if (!read.ok) {
+    fault.value = read.refusal.text
+    busy.value = false
+    return
+  }
   const canvas = new OffscreenCanvas(read.value.width, read.value.height)
   canvas.getContext('2d')?.drawImage(read.value, 0, 0)
   const picture = await canvas.convertToBlob({ type: 'image/png' })
@@ -55,22 +87,38 @@ async function take(file: File) {
 }
 function mark(event: MouseEvent) {
   const r = (event.currentTarget as SVGElement).getBoundingClientRect()
-  seenPoints.value = seenPoints.value.map((p, i) => (i === at.value ? { x: (event.clientX - r.left) / size.value.k, y: (event.clientY - r.top) / size.value.k } : p))
+  seenPoints.value = seenPoints.value.map((p, i) =>
+    i === at.value
+      ? { x: (event.clientX - r.left) / size.value.k, y: (event.clientY - r.top) / size.value.k }
+      : p,
+  )
   at.value = (at.value + 1) % count.value
 }
 function nudge(event: KeyboardEvent) {
   const by = event.shiftKey ? 10 : 1
-  const [dx, dy] = ({ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<string, [number, number]>)[event.key] ?? [0, 0]
+  const [dx, dy] = (
+    { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<
+      string,
+      [number, number]
+    >
+  )[event.key] ?? [0, 0]
   if (!dx && !dy) return
   event.preventDefault()
   seenPoints.value = seenPoints.value.map((p, i) => (i === at.value ? { x: p.x + dx, y: p.y + dy } : p))
 }
-const setReal = (i: number, change: Partial<Point>): void => { realPoints.value = realPoints.value.map((p, k) => (k === i ? { ...p, ...change } : p)) }
+const setReal = (i: number, change: Partial<Point>): void => {
+  realPoints.value = realPoints.value.map((p, k) => (k === i ? { ...p, ...change } : p))
+}
 
 async function keep() {
   if (!bitmap.value) return
-  const map = straighten(seenPoints.value.map((seen, i) => ({ seen: { ...seen }, real: { ...realPoints.value[i]! } })))
-  if (!map) { fault.value = 'The points lie on one another or on one line: mark them further apart.'; return }
+  const map = straighten(
+    seenPoints.value.map((seen, i) => ({ seen: { ...seen }, real: { ...realPoints.value[i]! } })),
+  )
+  if (!map) {
+    fault.value = 'The points lie on one another or on one line: mark them further apart.'
+    return
+  }
   busy.value = true
   await keepScan(props.stock.id, await straightenScan(bitmap.value, map, { ...props.stock.sheet }))
   busy.value = false
@@ -93,46 +141,88 @@ function close() {
   <v-dialog v-model="open" max-width="900" aria-label="Scan of the real stock">
     <v-card class="dialog" title="Scan of the real stock">
       <div class="body">
-        <p>A scan or photo of the empty stock, PNG, JPEG or the first page of a PDF. It is kept with the stock and lies under its layouts.</p>
-        <FileDrop label="File with the scan" kinds="PNG, JPEG or PDF" accept="image/png,image/jpeg,application/pdf" data-test="scan-file" @take="take" />
+        <p>
+          A scan or photo of the empty stock, PNG, JPEG or the first page of a PDF. It is kept with the stock
+          and lies under its layouts.
+        </p>
+        <FileDrop
+          label="File with the scan"
+          kinds="PNG, JPEG or PDF"
+          accept="image/png,image/jpeg,application/pdf"
+          data-test="scan-file"
+          @take="take"
+        />
         <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Reading the file" />
         <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
         <div v-if="bitmap" class="work">
-          <svg :width="size.w" :height="size.h" class="scan" tabindex="0" role="group" aria-label="Scan: click or use arrow keys to place the chosen point" @click="mark" @keydown="nudge">
+          <svg
+            :width="size.w"
+            :height="size.h"
+            class="scan"
+            tabindex="0"
+            role="group"
+            aria-label="Scan: click or use arrow keys to place the chosen point"
+            @click="mark"
+            @keydown="nudge"
+          >
             <image :href="url" :width="size.w" :height="size.h" preserveAspectRatio="none" />
-            <polygon :points="seenPoints.map(p => `${p.x * size.k},${p.y * size.k}`).join(' ')" class="frame" />
-            <g v-for="(p, i) in seenPoints" :key="i" :class="{ at: i === at }"><circle :cx="p.x * size.k" :cy="p.y * size.k" r="7" /><text :x="p.x * size.k + 9" :y="p.y * size.k + (p.y * size.k < 20 ? 18 : -6)">{{ i + 1 }}</text></g>
+            <polygon
+              :points="seenPoints.map(p => `${p.x * size.k},${p.y * size.k}`).join(' ')"
+              class="frame"
+            />
+            <g v-for="(p, i) in seenPoints" :key="i" :class="{ at: i === at }">
+              <circle :cx="p.x * size.k" :cy="p.y * size.k" r="7" />
+              <text :x="p.x * size.k + 9" :y="p.y * size.k + (p.y * size.k < 20 ? 18 : -6)">{{ i + 1 }}</text>
+            </g>
           </svg>
           <div class="points">
-            <v-btn-toggle v-model="count" mandatory density="compact" variant="outlined" color="primary" aria-label="How many points">
-              <v-btn :value="2" size="small">
-                Two points
-              </v-btn><v-btn :value="4" size="small">
-                Four points
-              </v-btn>
+            <v-btn-toggle
+              v-model="count"
+              mandatory
+              density="compact"
+              variant="outlined"
+              color="primary"
+              aria-label="How many points"
+            >
+              <v-btn :value="2" size="small"> Two points </v-btn
+              ><v-btn :value="4" size="small"> Four points </v-btn>
             </v-btn-toggle>
             <p class="quiet small">
-              Two points straighten and scale a flat scan. Four also mend the slant of a photo. Click where each point lies on the scan; beside it stands where it is on the sheet.
+              Two points straighten and scale a flat scan. Four also mend the slant of a photo. Click where
+              each point lies on the scan; beside it stands where it is on the sheet.
             </p>
             <div v-for="(p, i) in realPoints" :key="i" class="point" :class="{ at: i === at }">
               <v-btn size="x-small" :variant="i === at ? 'flat' : 'tonal'" color="primary" @click="at = i">
                 {{ i + 1 }}
               </v-btn>
-              <LengthField :label="`Left, ${names[i]} point`" :model-value="p.x" :unit="unit" @update:model-value="setReal(i, { x: $event })" />
-              <LengthField label="Top" :model-value="p.y" :unit="unit" @update:model-value="setReal(i, { y: $event })" />
+              <LengthField
+                :label="`Left, ${names[i]} point`"
+                :model-value="p.x"
+                :unit="unit"
+                @update:model-value="setReal(i, { x: $event })"
+              />
+              <LengthField
+                label="Top"
+                :model-value="p.y"
+                :unit="unit"
+                @update:model-value="setReal(i, { y: $event })"
+              />
             </div>
           </div>
         </div>
         <div class="d-flex ga-3">
-          <v-btn color="primary" variant="flat" :disabled="!bitmap" :loading="busy" data-test="scan-keep" @click="keep">
+          <v-btn
+            color="primary"
+            variant="flat"
+            :disabled="!bitmap"
+            :loading="busy"
+            data-test="scan-keep"
+            @click="keep"
+          >
             Lay it under
           </v-btn>
-          <v-btn v-if="has" color="error" @click="forget">
-            Take the scan away
-          </v-btn>
-          <v-btn variant="text" @click="close">
-            Not now
-          </v-btn>
+          <v-btn v-if="has" color="error" @click="forget"> Take the scan away </v-btn>
+          <v-btn variant="text" @click="close"> Not now </v-btn>
         </div>
       </div>
     </v-card>
@@ -140,13 +230,52 @@ function close() {
 </template>
 
 <style scoped>
-.body { padding: 0 20px 18px; display: grid; gap: 12px; }
-.work { display: grid; grid-template-columns: auto 1fr; gap: 18px; max-height: 56vh; overflow: auto; }
-.scan { cursor: crosshair; border: 1px solid rgba(var(--v-theme-on-surface), 0.3); }
-.scan circle { fill: rgb(90 62 160 / 25%); stroke: #5a3ea0; stroke-width: 1.5; } .scan .at circle { stroke-width: 3; }
-.scan text { font-size: 13px; font-weight: 600; fill: #5a3ea0; }
-.frame { fill: none; stroke: #5a3ea0; stroke-dasharray: 4 3; }
-.points { display: grid; gap: 10px; align-content: start; }
-.point { display: grid; grid-template-columns: auto 1fr 1fr; gap: 8px; align-items: center; }
-.small { font-size: 12.5px; }
+.body {
+  padding: 0 20px 18px;
+  display: grid;
+  gap: 12px;
+}
+.work {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 18px;
+  max-height: 56vh;
+  overflow: auto;
+}
+.scan {
+  cursor: crosshair;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
+}
+.scan circle {
+  fill: rgb(90 62 160 / 25%);
+  stroke: #5a3ea0;
+  stroke-width: 1.5;
+}
+.scan .at circle {
+  stroke-width: 3;
+}
+.scan text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: #5a3ea0;
+}
+.frame {
+  fill: none;
+  stroke: #5a3ea0;
+  stroke-dasharray: 4 3;
+}
+.points {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.point {
+  display: grid;
+  grid-template-columns: auto 1fr 1fr;
+  gap: 8px;
+  align-items: center;
+}
+.small {
+  font-size: 12.5px;
+}
 </style>

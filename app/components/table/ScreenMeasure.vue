@@ -3,7 +3,9 @@
 const open = defineModel<boolean>({ required: true })
 const screen = useScreenScale()
 const px = ref(screen.pxPerMm.value)
-watch(open, (is) => { if (is) px.value = screen.pxPerMm.value })
+watch(open, is => {
+  if (is) px.value = screen.pxPerMm.value
+})
 function keep() {
   screen.keep(px.value)
   open.value = false
@@ -14,16 +16,18 @@ function keep() {
   <v-dialog v-model="open" max-width="760" aria-label="Real size on this screen">
     <v-card title="Real size on this screen">
       <div class="body">
-        <p>Hold a ruler against the screen and move the slider until the bar is 100 mm long (3 15/16 in). Then 100 % shows the sheet at its real size.</p>
-        <svg :width="px * 100 + 2" height="40" aria-hidden="true" class="bar"><path :d="`M1 4v30M${px * 100 + 1} 4v30M1 19H${px * 100 + 1}`" /><path v-for="i in 9" :key="i" :d="`M${1 + px * 10 * i} 12v14`" /></svg>
+        <p>
+          Hold a ruler against the screen and move the slider until the bar is 100 mm long (3 15/16 in). Then
+          100 % shows the sheet at its real size.
+        </p>
+        <svg :width="px * 100 + 2" height="40" aria-hidden="true" class="bar">
+          <path :d="`M1 4v30M${px * 100 + 1} 4v30M1 19H${px * 100 + 1}`" />
+          <path v-for="i in 9" :key="i" :d="`M${1 + px * 10 * i} 12v14`" />
+        </svg>
         <v-slider v-model="px" :min="2" :max="7" :step="0.01" label="Length" hide-details color="primary" />
         <div class="d-flex ga-3">
-          <v-btn color="primary" variant="flat" @click="keep">
-            It is 100 mm now
-          </v-btn>
-          <v-btn variant="text" @click="open = false">
-            Not now
-          </v-btn>
+          <v-btn color="primary" variant="flat" @click="keep"> It is 100 mm now </v-btn>
+          <v-btn variant="text" @click="open = false"> Not now </v-btn>
         </div>
       </div>
     </v-card>
@@ -31,6 +35,15 @@ function keep() {
 </template>
 
 <style scoped>
-.body { padding: 0 20px 18px; display: grid; gap: 14px; overflow: auto; }
-.bar path { stroke: rgb(var(--v-theme-primary)); stroke-width: 1.5; fill: none; }
+.body {
+  padding: 0 20px 18px;
+  display: grid;
+  gap: 14px;
+  overflow: auto;
+}
+.bar path {
+  stroke: rgb(var(--v-theme-primary));
+  stroke-width: 1.5;
+  fill: none;
+}
 </style>

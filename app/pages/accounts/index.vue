@@ -4,7 +4,9 @@ import { masked } from '#core/payables/account'
 import { readAccounts } from '~/data/reads'
 
 const accounts = useLive(readAccounts)
-const companies = computed(() => [...new Map((accounts.value ?? []).map(v => [v.company.id, v.company])).values()])
+const companies = computed(() => [
+  ...new Map((accounts.value ?? []).map(v => [v.company.id, v.company])).values(),
+])
 const shownIds = ref(new Set<string>())
 function show(id: string) {
   const next = new Set(shownIds.value)
@@ -16,29 +18,59 @@ function show(id: string) {
 <template>
   <div class="page">
     <PageHead title="Accounts">
-      <v-btn :color="accounts?.length ? undefined : 'primary'" :variant="accounts?.length ? 'tonal' : 'flat'" to="/accounts/new" data-test="new-account">
+      <v-btn
+        :color="accounts?.length ? undefined : 'primary'"
+        :variant="accounts?.length ? 'tonal' : 'flat'"
+        to="/accounts/new"
+        data-test="new-account"
+      >
         {{ accounts?.length ? 'Open another account' : 'Open the first account' }}
       </v-btn>
     </PageHead>
     <div v-if="accounts" class="scroll">
       <p v-if="!accounts.length" class="quiet">
-        A bank account is where everything begins: company, bank, what stands in the MICR line, the stock and the numbers. It can be filled in bit by bit.
+        A bank account is where everything begins: company, bank, what stands in the MICR line, the stock and
+        the numbers. It can be filled in bit by bit.
       </p>
       <v-card v-else class="mb-5">
         <table class="plain" data-test="accounts">
           <thead>
-            <tr><th scope="col">Account</th><th scope="col">Bank</th><th scope="col">Bank code</th><th scope="col">Account number</th><th scope="col">Stock</th><th scope="col">Layout</th><th scope="col"><span class="d-sr-only">Change</span></th></tr>
+            <tr>
+              <th scope="col">Account</th>
+              <th scope="col">Bank</th>
+              <th scope="col">Bank code</th>
+              <th scope="col">Account number</th>
+              <th scope="col">Stock</th>
+              <th scope="col">Layout</th>
+              <th scope="col"><span class="d-sr-only">Change</span></th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="{ account, company, stock, layout } in accounts" :key="account.id">
-              <td><strong>{{ account.name }}</strong><span v-if="!account.forChecks" class="quiet">, not for checks</span><br><span class="quiet">{{ company.name[0] }}, {{ countryNames[account.country] }}</span></td>
+              <td>
+                <strong>{{ account.name }}</strong><span v-if="!account.forChecks" class="quiet"
+                  >, not for checks</span
+                ><br /><span class="quiet">{{ company.name[0] }}, {{ countryNames[account.country] }}</span>
+              </td>
               <td>{{ account.bank.name }}</td>
               <td class="nowrap">
                 {{ account.routing }}
               </td>
               <td class="nowrap">
-                {{ account.account ? (shownIds.has(account.id) ? account.account : masked(account.account)) : '' }}
-                <v-btn v-if="account.account" size="x-small" variant="text" :aria-label="`${shownIds.has(account.id) ? 'Hide' : 'Show'} the account number of ${account.name}`" @click="show(account.id)">
+                {{
+                  account.account
+                    ? shownIds.has(account.id)
+                      ? account.account
+                      : masked(account.account)
+                    : ''
+                }}
+                <v-btn
+                  v-if="account.account"
+                  size="x-small"
+                  variant="text"
+                  :aria-label="`${shownIds.has(account.id) ? 'Hide' : 'Show'} the account number of ${account.name}`"
+                  @click="show(account.id)"
+                >
                   {{ shownIds.has(account.id) ? 'Hide' : 'Show' }}
                 </v-btn>
               </td>
@@ -58,12 +90,11 @@ function show(id: string) {
         </table>
       </v-card>
       <template v-if="companies.length">
-        <h2 class="mb-2">
-          Closed periods
-        </h2>
+        <h2 class="mb-2">Closed periods</h2>
         <v-card>
           <p class="quiet pa-3 pb-0">
-            Nothing is entered on or before the day a company’s books are closed through. A payment cancelled later is reversed on a day after it.
+            Nothing is entered on or before the day a company’s books are closed through. A payment cancelled
+            later is reversed on a day after it.
           </p>
           <ClosedPeriod v-for="c in companies" :key="c.id" :company="c" />
         </v-card>
@@ -73,5 +104,7 @@ function show(id: string) {
 </template>
 
 <style scoped>
-.nowrap { white-space: nowrap; }
+.nowrap {
+  white-space: nowrap;
+}
 </style>

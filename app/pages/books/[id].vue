@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { bookName, checkNumber, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
+import {
+  bookName,
+  checkNumber,
+  countFates,
+  nextNumber,
+  type CheckNumber,
+  type NumberRow,
+} from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { stockLeft } from '#core/books/pace'
@@ -13,20 +20,34 @@ const route = useRoute()
 const accounts = useLive(readAccounts)
 const view = computed(() => accounts.value?.find(v => v.books.some(b => b.id === route.params.id)))
 const book = computed(() => view.value?.books.find(b => b.id === route.params.id))
-const rows = useLive(() => (book.value ? readFates(book.value.id) : undefined), () => book.value)
-const weeks = useLive(() => (book.value ? readPace(book.value, new Date()) : undefined), () => book.value)
+const rows = useLive(
+  () => (book.value ? readFates(book.value.id) : undefined),
+  () => book.value,
+)
+const weeks = useLive(
+  () => (book.value ? readPace(book.value, new Date()) : undefined),
+  () => book.value,
+)
 const next = computed(() => (book.value && rows.value ? nextNumber(book.value, rows.value) : undefined))
-const counts = computed(() => (book.value && rows.value ? countFates(book.value, rows.value.values()) : undefined))
+const counts = computed(() =>
+  book.value && rows.value ? countFates(book.value, rows.value.values()) : undefined,
+)
 
-const window = ref<{ from: number, to: number }>()
-watch(book, (b) => { if (b && !window.value) window.value = { from: b.start, to: b.end } }, { immediate: true })
+const window = ref<{ from: number; to: number }>()
+watch(
+  book,
+  b => {
+    if (b && !window.value) window.value = { from: b.start, to: b.end }
+  },
+  { immediate: true },
+)
 const onlyFate = ref<Fate | 'all'>('all')
 /** The numbers listed: those of the window, those of one fate. */
 const MOST = 4000
 const listed = computed(() => {
   const w = window.value
   if (!w || !rows.value) return []
-  const found: { number: CheckNumber, fate: Fate }[] = []
+  const found: { number: CheckNumber; fate: Fate }[] = []
   for (let n = w.from; n <= w.to && found.length < MOST; n++) {
     const fate = rows.value.get(n as CheckNumber)?.fate ?? 'unused'
     if (onlyFate.value === 'all' || fate === onlyFate.value) found.push({ number: n as CheckNumber, fate })
@@ -34,15 +55,28 @@ const listed = computed(() => {
   return found
 })
 const chosen = ref<CheckNumber>()
-watch([() => route.query.number, rows], ([n]) => { if (typeof n === 'string' && /^\d+$/.test(n) && chosen.value === undefined) chosen.value = Number(n) as CheckNumber }, { immediate: true })
+watch(
+  [() => route.query.number, rows],
+  ([n]) => {
+    if (typeof n === 'string' && /^\d+$/.test(n) && chosen.value === undefined)
+      chosen.value = Number(n) as CheckNumber
+  },
+  { immediate: true },
+)
 const table = ref<{ scrollToIndex: (index: number) => void }>()
 // A number that was chosen elsewhere, on the strip or in a link, is brought into sight in the list.
 function show(number: CheckNumber | undefined) {
   const at = listed.value.findIndex(x => x.number === number)
   if (at >= 0) table.value?.scrollToIndex(Math.max(0, at - 3))
 }
-watch(table, (t) => { if (t) void nextTick(() => show(chosen.value)) })
-const row = useLive<NumberRow | undefined>(async () => (book.value && chosen.value ? (await readBookRows(book.value.id, [chosen.value]))[0] : undefined), () => [book.value?.id, chosen.value])
+watch(table, t => {
+  if (t) void nextTick(() => show(chosen.value))
+})
+const row = useLive<NumberRow | undefined>(
+  async () =>
+    book.value && chosen.value ? (await readBookRows(book.value.id, [chosen.value]))[0] : undefined,
+  () => [book.value?.id, chosen.value],
+)
 
 // A fate for a range.
 const from = ref('')
@@ -52,20 +86,29 @@ const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
 const MANY = 10
 const sure = ref(false)
 const many = computed(() => range.value !== undefined && range.value.to - range.value.from + 1 > MANY)
-watch([from, until, fate], () => { sure.value = false })
+watch([from, until, fate], () => {
+  sure.value = false
+})
 const why = ref('')
 const reasons = useReasons('fate')
 const { busy, fault, did } = useAct()
 const range = computed(() => {
   const [a, b] = [checkNumber(from.value), checkNumber(until.value || from.value)]
-  return a.ok && b.ok && b.value >= a.value && b.value - a.value < 100_000 ? { from: a.value, to: b.value } : undefined
+  return a.ok && b.ok && b.value >= a.value && b.value - a.value < 100_000
+    ? { from: a.value, to: b.value }
+    : undefined
 })
 async function give() {
   if (!book.value || !range.value) return
   const { from: a, to: b } = range.value
-  const numbers = Array.from({ length: b - a + 1 }, (_, i) => a + i as CheckNumber)
+  const numbers = Array.from({ length: b - a + 1 }, (_, i) => (a + i) as CheckNumber)
   const [of, to, reason] = [book.value, fate.value, why.value ?? '']
-  if (!await (to === 'unused' || to === 'found aside' ? did('takeBack', { bookId: of.id, numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason }) : did('giveFate', { bookId: of.id, numbers, fate: to, why: reason }))) return
+  if (
+    !(await (to === 'unused' || to === 'found aside'
+      ? did('takeBack', { bookId: of.id, numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason })
+      : did('giveFate', { bookId: of.id, numbers, fate: to, why: reason })))
+  )
+    return
   sure.value = false
   office.said = `${a === b ? a : `${a} to ${b}`} ${to === 'found aside' ? 'set aside' : to}.`
   from.value = ''
@@ -75,12 +118,25 @@ async function give() {
 async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
-  if (await did('archiveBook', { bookId: of.id, archived: away })) office.said = away ? 'The book is put away.' : 'The book is in use again.'
+  if (await did('archiveBook', { bookId: of.id, archived: away }))
+    office.said = away ? 'The book is put away.' : 'The book is in use again.'
 }
-const headers = [{ title: 'Number', key: 'number' }, { title: 'Fate', key: 'fate' }]
+const headers = [
+  { title: 'Number', key: 'number' },
+  { title: 'Fate', key: 'fate' },
+]
 function rowProps({ item }: { item: { number: CheckNumber } }) {
-  const choose = () => { chosen.value = item.number }
-  return { class: ['pickable', { chosen: item.number === chosen.value }], tabindex: 0, onClick: choose, onKeydown: (event: KeyboardEvent) => { if (event.key === 'Enter') choose() } }
+  const choose = () => {
+    chosen.value = item.number
+  }
+  return {
+    class: ['pickable', { chosen: item.number === chosen.value }],
+    tabindex: 0,
+    onClick: choose,
+    onKeydown: (event: KeyboardEvent) => {
+      if (event.key === 'Enter') choose()
+    },
+  }
 }
 const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, weeks.value ?? []) : undefined))
 </script>
@@ -92,24 +148,61 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
       <v-btn v-if="book" size="small" data-test="put-away" @click="putAway(!book.archived)">
         {{ book.archived ? 'Take it out again' : 'Put it away' }}
       </v-btn>
-      <v-btn variant="text" to="/books">
-        All number books
-      </v-btn>
+      <v-btn variant="text" to="/books"> All number books </v-btn>
     </PageHead>
-    <p v-if="accounts && !book" class="quiet">
-      There is no such number book in this browser.
-    </p>
+    <p v-if="accounts && !book" class="quiet">There is no such number book in this browser.</p>
     <div v-if="book && rows && counts && stock && window" class="scroll body">
-      <BooksStrip v-model:window="window" :book="book" :rows="rows" @choose="chosen = $event; show($event)" />
-      <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" data-test="book-fault" />
+      <BooksStrip
+        v-model:window="window"
+        :book="book"
+        :rows="rows"
+        @choose="
+          chosen = $event
+          show($event)
+        "
+      />
+      <v-alert
+        v-if="fault"
+        type="error"
+        variant="tonal"
+        density="compact"
+        :text="fault"
+        data-test="book-fault"
+      />
       <div class="columns">
         <section aria-label="Numbers" class="left">
           <div class="row">
-            <v-select v-model="onlyFate" :items="[{ title: 'Every fate', value: 'all' }, ...fates.filter(f => counts?.[f]).map(f => ({ title: `${f}: ${counts?.[f].toLocaleString('en-US')}`, value: f }))]" label="Show" hide-details class="mid" data-test="only-fate" />
-            <span class="quiet">{{ listed.length.toLocaleString('en-US') }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span>
+            <v-select
+              v-model="onlyFate"
+              :items="[
+                { title: 'Every fate', value: 'all' },
+                ...fates
+                  .filter(f => counts?.[f])
+                  .map(f => ({ title: `${f}: ${counts?.[f].toLocaleString('en-US')}`, value: f })),
+              ]"
+              label="Show"
+              hide-details
+              class="mid"
+              data-test="only-fate"
+            />
+            <span class="quiet"
+              >{{ listed.length.toLocaleString('en-US')
+              }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span
+            >
           </div>
           <v-card class="list">
-            <v-data-table-virtual ref="table" :headers="headers" :items="listed" :row-props="rowProps" density="compact" fixed-header height="100%" :item-height="34" item-value="number" data-test="numbers">
+            <v-data-table-virtual
+              ref="table"
+              :headers="headers"
+              :items="listed"
+              :row-props="rowProps"
+              density="compact"
+              fixed-header
+              height="100%"
+              :item-height="34"
+              item-value="number"
+              data-test="numbers"
+            >
               <template #item.number="{ item }">
                 <strong>{{ item.number }}</strong>
               </template>
@@ -123,38 +216,97 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
           <template v-if="chosen !== undefined">
             <h2>{{ chosen }} <StateMark :state="row?.fate ?? 'unused'" /></h2>
             <p v-if="row?.check" class="mb-1">
-              {{ row.check.payee }}, {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }}, {{ formatDate(row.check.date, 'MMM D, YYYY') }}
-              <NuxtLink :to="`/register?account=${row.accountId}&number=${encodeURIComponent(row.id)}`">In the register</NuxtLink>
+              {{ row.check.payee }},
+              {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }},
+              {{ formatDate(row.check.date, 'MMM D, YYYY') }}
+              <NuxtLink :to="`/register?account=${row.accountId}&number=${encodeURIComponent(row.id)}`"
+                >In the register</NuxtLink
+              >
             </p>
             <p v-if="row?.replacedBy">
               Replaced by <strong>{{ row.replacedBy }}</strong>.
             </p>
             <NumberLife v-if="row?.life.length" :row="row" />
-            <p v-else class="quiet">
-              It was never touched: nothing has happened to it.
-            </p>
+            <p v-else class="quiet">It was never touched: nothing has happened to it.</p>
           </template>
-          <p v-else class="quiet">
-            Choose a number in the list or on the strip: its life stands here.
-          </p>
+          <p v-else class="quiet">Choose a number in the list or on the strip: its life stands here.</p>
         </section>
         <section aria-label="Stock and fates" class="right">
           <dl class="facts">
-            <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
-            <div><dt>Left</dt><dd>{{ counts.unused.toLocaleString('en-US') }}</dd></div>
-            <div><dt>Weeks left</dt><dd :class="{ 'text-warning': stock.low }">{{ stock.weeks === undefined ? 'not used lately' : Math.floor(stock.weeks).toLocaleString('en-US') }}</dd></div>
+            <div>
+              <dt>Next number</dt>
+              <dd>{{ next ?? 'used up' }}</dd>
+            </div>
+            <div>
+              <dt>Left</dt>
+              <dd>{{ counts.unused.toLocaleString('en-US') }}</dd>
+            </div>
+            <div>
+              <dt>Weeks left</dt>
+              <dd :class="{ 'text-warning': stock.low }">
+                {{
+                  stock.weeks === undefined
+                    ? 'not used lately'
+                    : Math.floor(stock.weeks).toLocaleString('en-US')
+                }}
+              </dd>
+            </div>
           </dl>
           <BooksPace v-if="weeks" :weeks="weeks" />
           <h2>Give a fate</h2>
           <v-form class="give" @submit.prevent="give">
             <div class="row">
-              <v-text-field v-model="from" label="From" inputmode="numeric" hide-details data-test="fate-from" /><v-text-field v-model="until" label="To" inputmode="numeric" hide-details data-test="fate-to" />
+              <v-text-field
+                v-model="from"
+                label="From"
+                inputmode="numeric"
+                hide-details
+                data-test="fate-from"
+              /><v-text-field
+                v-model="until"
+                label="To"
+                inputmode="numeric"
+                hide-details
+                data-test="fate-to"
+              />
             </div>
-            <v-select v-model="fate" :items="[...givenFates.map(f => ({ title: f, value: f })), { title: 'unused again (was set aside or missing)', value: 'unused' }, { title: 'set aside (was missing, and is found)', value: 'found aside' }]" label="Fate" hide-details data-test="fate-kind" />
-            <v-combobox v-model="why" :items="[...reasons]" :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'" hide-details data-test="fate-why" />
-            <v-checkbox v-if="range && many" v-model="sure" :label="`Yes: all ${range.to - range.from + 1} numbers from ${range.from} to ${range.to}`" hide-details density="compact" data-test="fate-sure" />
-            <v-btn type="submit" :loading="busy" :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())" data-test="fate-give">
-              {{ range ? `${range.to - range.from + 1} ${fate === 'found aside' ? 'set aside' : fate}` : 'Give it' }}
+            <v-select
+              v-model="fate"
+              :items="[
+                ...givenFates.map(f => ({ title: f, value: f })),
+                { title: 'unused again (was set aside or missing)', value: 'unused' },
+                { title: 'set aside (was missing, and is found)', value: 'found aside' },
+              ]"
+              label="Fate"
+              hide-details
+              data-test="fate-kind"
+            />
+            <v-combobox
+              v-model="why"
+              :items="[...reasons]"
+              :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'"
+              hide-details
+              data-test="fate-why"
+            />
+            <v-checkbox
+              v-if="range && many"
+              v-model="sure"
+              :label="`Yes: all ${range.to - range.from + 1} numbers from ${range.from} to ${range.to}`"
+              hide-details
+              density="compact"
+              data-test="fate-sure"
+            />
+            <v-btn
+              type="submit"
+              :loading="busy"
+              :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())"
+              data-test="fate-give"
+            >
+              {{
+                range
+                  ? `${range.to - range.from + 1} ${fate === 'found aside' ? 'set aside' : fate}`
+                  : 'Give it'
+              }}
             </v-btn>
           </v-form>
         </section>
@@ -164,12 +316,71 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
 </template>
 
 <style scoped>
-.body { display: flex; flex-direction: column; gap: 14px; padding-bottom: 16px; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.7fr) minmax(0, 1fr); gap: 22px; flex: 1; min-height: 420px; }
-.left { display: flex; flex-direction: column; gap: 8px; min-height: 0; } .list { flex: 1; min-height: 0; height: 420px; }
-.row { display: flex; gap: 10px; align-items: center; } .mid { max-width: 190px; }
-.mid-part, .right { min-width: 0; display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; } .mid-part h2 { display: flex; gap: 12px; align-items: center; }
-.facts { display: flex; gap: 18px; } dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); } dd { font-weight: 600; margin: 0; }
-.give { display: grid; gap: 10px; }
-:deep(tr.chosen td) { background: rgba(var(--v-theme-primary), 0.13); } :deep(tr.pickable) { cursor: pointer; }
+.body {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  padding-bottom: 16px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.7fr) minmax(0, 1fr);
+  gap: 22px;
+  flex: 1;
+  min-height: 420px;
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-height: 0;
+}
+.list {
+  flex: 1;
+  min-height: 0;
+  height: 420px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.mid {
+  max-width: 190px;
+}
+.mid-part,
+.right {
+  min-width: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+  align-content: start;
+}
+.mid-part h2 {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.facts {
+  display: flex;
+  gap: 18px;
+}
+dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+dd {
+  font-weight: 600;
+  margin: 0;
+}
+.give {
+  display: grid;
+  gap: 10px;
+}
+:deep(tr.chosen td) {
+  background: rgba(var(--v-theme-primary), 0.13);
+}
+:deep(tr.pickable) {
+  cursor: pointer;
+}
 </style>

@@ -7,7 +7,9 @@ import { useOffice } from '~/stores/office'
 
 const office = useOffice()
 const books = useLive(readBooks)
-const accounts = computed(() => [...new Map((books.value ?? []).map(b => [b.view.account.id, b.view])).values()])
+const accounts = computed(() => [
+  ...new Map((books.value ?? []).map(b => [b.view.account.id, b.view])).values(),
+])
 
 const opening = ref(false)
 const accountId = ref('')
@@ -37,7 +39,19 @@ async function open() {
   tried.value = true
   const [from, to] = [start.value, end.value]
   if (!from.ok || !to.ok) return focusSoon(`[data-test="book-${from.ok ? 'last' : 'first'}"] input`)
-  if (!await did('openBook', { book: { id: idOf<'book'>(crypto.randomUUID()), accountId: idOf<'account'>(accountId.value), kind: kind.value, start: from.value, end: to.value, ...(name.value.trim() && { name: name.value.trim() }) } })) return
+  if (
+    !(await did('openBook', {
+      book: {
+        id: idOf<'book'>(crypto.randomUUID()),
+        accountId: idOf<'account'>(accountId.value),
+        kind: kind.value,
+        start: from.value,
+        end: to.value,
+        ...(name.value.trim() && { name: name.value.trim() }),
+      },
+    }))
+  )
+    return
   leave()
   office.said = 'The number book is open.'
 }
@@ -45,45 +59,79 @@ const faultAt = (field: 'start' | 'end'): string[] => {
   const typed = field === 'start' ? start.value : end.value
   return tried.value && !typed.ok ? [typed.refusal.text] : at(field)
 }
-const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === undefined ? 'not used lately' : `${Math.floor(weeks).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week`)
+const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
+  weeks === undefined
+    ? 'not used lately'
+    : `${Math.floor(weeks).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week`
 </script>
 
 <template>
   <div class="page">
     <PageHead title="Number books">
-      <v-btn v-if="books?.length" data-test="open-book" @click="begin">
-        Open a number book
-      </v-btn>
-      <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof">
-        Proof of numbers
-      </v-btn>
+      <v-btn v-if="books?.length" data-test="open-book" @click="begin"> Open a number book </v-btn>
+      <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof"> Proof of numbers </v-btn>
     </PageHead>
     <NoAccount v-if="books && !books.length" />
     <div v-else-if="books" class="scroll">
       <v-card v-if="opening" class="opening">
         <v-form class="row" @submit.prevent="open">
-          <v-select v-model="accountId" :items="accounts.map(v => ({ title: v.account.name, value: v.account.id }))" label="Account" hide-details class="mid" data-test="book-account" />
-          <v-select v-model="kind" :items="[...bookKinds]" label="Kind" hide-details class="mid" data-test="book-kind" />
+          <v-select
+            v-model="accountId"
+            :items="accounts.map(v => ({ title: v.account.name, value: v.account.id }))"
+            label="Account"
+            hide-details
+            class="mid"
+            data-test="book-account"
+          />
+          <v-select
+            v-model="kind"
+            :items="[...bookKinds]"
+            label="Kind"
+            hide-details
+            class="mid"
+            data-test="book-kind"
+          />
           <v-text-field v-model="name" label="Name, if you like" hide-details maxlength="60" class="mid" />
-          <v-text-field v-model="first" label="First number" inputmode="numeric" :error-messages="faultAt('start')" class="short" data-test="book-first" />
-          <v-text-field v-model="last" label="Last number" inputmode="numeric" :error-messages="faultAt('end')" class="short" data-test="book-last" />
+          <v-text-field
+            v-model="first"
+            label="First number"
+            inputmode="numeric"
+            :error-messages="faultAt('start')"
+            class="short"
+            data-test="book-first"
+          />
+          <v-text-field
+            v-model="last"
+            label="Last number"
+            inputmode="numeric"
+            :error-messages="faultAt('end')"
+            class="short"
+            data-test="book-last"
+          />
           <v-btn type="submit" color="primary" variant="flat" data-test="book-open" :loading="busy">
             Open it
           </v-btn>
-          <v-btn variant="text" @click="leave">
-            Not now
-          </v-btn>
+          <v-btn variant="text" @click="leave"> Not now </v-btn>
         </v-form>
-        <p v-if="refusal && refusal.field !== 'start' && refusal.field !== 'end'" class="text-error" role="alert">
+        <p
+          v-if="refusal && refusal.field !== 'start' && refusal.field !== 'end'"
+          class="text-error"
+          role="alert"
+        >
           {{ refusal.text }}
         </p>
       </v-card>
       <div class="books">
         <v-card v-for="b in books" :key="b.book.id" class="book" :class="{ away: b.book.archived }">
           <header>
-            <h2><NuxtLink :to="`/books/${encodeURIComponent(b.book.id)}`">{{ b.view.account.name }}: {{ b.book.name || b.book.kind }}</NuxtLink></h2>
+            <h2>
+              <NuxtLink :to="`/books/${encodeURIComponent(b.book.id)}`"
+                >{{ b.view.account.name }}: {{ b.book.name || b.book.kind }}</NuxtLink
+              >
+            </h2>
             <p class="quiet">
-              {{ b.book.kind }}, {{ b.book.start }} to {{ b.book.end }}{{ b.book.archived ? ', put away' : '' }}
+              {{ b.book.kind }}, {{ b.book.start }} to {{ b.book.end
+              }}{{ b.book.archived ? ', put away' : '' }}
             </p>
             <p v-if="!b.book.archived">
               Next number <strong class="next">{{ b.next ?? 'used up' }}</strong>
@@ -94,14 +142,19 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === unde
           </header>
           <table class="plain" :data-test="`book-${b.view.account.id}`" :aria-label="bookName(b.book)">
             <thead>
-              <tr><th scope="col">Fate</th><th scope="col" class="num">Numbers</th></tr>
+              <tr>
+                <th scope="col">Fate</th>
+                <th scope="col" class="num">Numbers</th>
+              </tr>
             </thead>
             <tbody>
               <tr v-for="fate in fates.filter(f => b.counts[f])" :key="fate">
-                <td><StateMark :state="fate" /></td><td class="num">{{ b.counts[fate].toLocaleString('en-US') }}</td>
+                <td><StateMark :state="fate" /></td>
+                <td class="num">{{ b.counts[fate].toLocaleString('en-US') }}</td>
               </tr>
               <tr class="sum">
-                <td>In the book</td><td class="num">{{ (b.book.end - b.book.start + 1).toLocaleString('en-US') }}</td>
+                <td>In the book</td>
+                <td class="num">{{ (b.book.end - b.book.start + 1).toLocaleString('en-US') }}</td>
               </tr>
             </tbody>
           </table>
@@ -112,9 +165,46 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string => (weeks === unde
 </template>
 
 <style scoped>
-.opening { padding: 14px; margin-bottom: 16px; } .row { display: flex; gap: 12px; flex-wrap: wrap; align-items: flex-start; } .mid { max-width: 210px; min-width: 180px; } .short { max-width: 160px; min-width: 130px; }
-.books { display: grid; grid-template-columns: repeat(auto-fill, minmax(280px, 1fr)); gap: 18px; align-content: start; padding-bottom: 18px; }
-.book { padding: 16px; display: grid; gap: 12px; align-content: start; } .away { opacity: 0.85; }
-.next { font-size: 1.3rem; margin-left: 6px; }
-.sum td { font-weight: 600; border-bottom: 0; }
+.opening {
+  padding: 14px;
+  margin-bottom: 16px;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  align-items: flex-start;
+}
+.mid {
+  max-width: 210px;
+  min-width: 180px;
+}
+.short {
+  max-width: 160px;
+  min-width: 130px;
+}
+.books {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 18px;
+  align-content: start;
+  padding-bottom: 18px;
+}
+.book {
+  padding: 16px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.away {
+  opacity: 0.85;
+}
+.next {
+  font-size: 1.3rem;
+  margin-left: 6px;
+}
+.sum td {
+  font-weight: 600;
+  border-bottom: 0;
+}
 </style>

@@ -15,11 +15,19 @@ const { accounts, view, choose } = useAccount()
 const from = () => view.value?.account.id
 const lane = useLive(() => (view.value ? readLane(view.value.account.id) : undefined), from)
 const balances = useLive(() => (view.value ? readBalances(view.value.account) : undefined), from)
-const openRun = useLive(async () => (view.value ? (await readOpenRuns(view.value.account.id))[0] : undefined), from)
-const next = useLive(async () => (view.value ? nextNumber(view.value.book, await readFates(view.value.book.id)) : undefined), from)
+const openRun = useLive(
+  async () => (view.value ? (await readOpenRuns(view.value.account.id))[0] : undefined),
+  from,
+)
+const next = useLive(
+  async () => (view.value ? nextNumber(view.value.book, await readFates(view.value.book.id)) : undefined),
+  from,
+)
 
 const steps = useReadiness(() => view.value)
-const wanted = computed(() => (isReady(steps.value) ? undefined : steps.value.find(s => s.state === 'wanted')))
+const wanted = computed(() =>
+  isReady(steps.value) ? undefined : steps.value.find(s => s.state === 'wanted'),
+)
 
 const route = useRoute()
 const chosenId = ref(typeof route.query.change === 'string' ? route.query.change : '')
@@ -28,83 +36,183 @@ const changing = ref(chosenId.value)
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
 const { did, fault } = useAct()
 async function bringBack(payment: Payment) {
-  if (await did('bringBack', { paymentId: payment.id })) office.said = `The payment to ${payment.name} is back in the lane.`
+  if (await did('bringBack', { paymentId: payment.id }))
+    office.said = `The payment to ${payment.name} is back in the lane.`
 }
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
-const preview = computed(() => (chosen.value ? [factsOfPayment(chosen.value, (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0), view.value?.account.signing ?? { secondAbove: null, prints: [] })] : []))
+const preview = computed(() =>
+  chosen.value
+    ? [
+        factsOfPayment(
+          chosen.value,
+          (next.value ?? 0) + (lane.value?.indexOf(chosen.value) ?? 0),
+          view.value?.account.signing ?? { secondAbove: null, prints: [] },
+        ),
+      ]
+    : [],
+)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const sums = computed(() => laneSums(lane.value ?? []))
-const sheets = computed(() => (view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0))
+const sheets = computed(() =>
+  view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0,
+)
 
 const table = ref<{ focusRow(id: string): void }>()
 function focusRow() {
-  void nextTick(() => { if (chosen.value) table.value?.focusRow(chosen.value.id) })
+  void nextTick(() => {
+    if (chosen.value) table.value?.focusRow(chosen.value.id)
+  })
 }
 const columns: readonly Column<Payment>[] = [
   { key: 'payee', title: 'Payee', sort: p => p.name },
-  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: p => formatDate(p.date, 'MMM D, YYYY'), sort: p => p.date },
+  {
+    key: 'date',
+    title: 'Date',
+    width: '122px',
+    look: 'nowrap',
+    text: p => formatDate(p.date, 'MMM D, YYYY'),
+    sort: p => p.date,
+  },
   { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },
-  { key: 'amount', title: 'Amount', num: true, width: '112px', text: p => figures(p.amount), sort: p => p.amount },
+  {
+    key: 'amount',
+    title: 'Amount',
+    num: true,
+    width: '112px',
+    text: p => figures(p.amount),
+    sort: p => p.amount,
+  },
 ]
 </script>
 
 <template>
   <div class="page">
     <PageHead title="Lane">
-      <AccountChoice v-if="accounts?.length && view" :accounts="accounts" :chosen="view.account.id" @choose="choose" />
+      <AccountChoice
+        v-if="accounts?.length && view"
+        :accounts="accounts"
+        :chosen="view.account.id"
+        @choose="choose"
+      />
       <v-btn v-if="accounts && accounts.length > 1" variant="text" to="/run/together" data-test="together">
         Runs on several accounts
       </v-btn>
-      <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw">
-        Draw a check
-      </v-btn>
+      <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw"> Draw a check </v-btn>
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
-    <v-alert v-if="view && wanted" type="warning" variant="tonal" density="compact" class="mb-2" data-test="not-ready">
-      This account cannot print yet: {{ wanted.text }}. <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
+    <v-alert
+      v-if="view && wanted"
+      type="warning"
+      variant="tonal"
+      density="compact"
+      class="mb-2"
+      data-test="not-ready"
+    >
+      This account cannot print yet: {{ wanted.text }}.
+      <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
     </v-alert>
     <div v-if="view" class="halves">
       <v-card class="list">
-        <RowTable ref="table" :chosen="chosen?.id" :rows="lane ?? []" :columns="columns" label="Payments that wait" class="rows" data-test="lane" @update:chosen="chosenId = $event ?? ''">
+        <RowTable
+          ref="table"
+          :chosen="chosen?.id"
+          :rows="lane ?? []"
+          :columns="columns"
+          label="Payments that wait"
+          class="rows"
+          data-test="lane"
+          @update:chosen="chosenId = $event ?? ''"
+        >
           <template #payee="{ row: p }">
-            {{ p.name }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span>
+            {{ p.name
+            }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span
+            ><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span>
           </template>
           <template #empty>
             <template v-if="lane">
-              Nothing waits on this account. <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands here until it goes on paper.
+              Nothing waits on this account.
+              <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands
+              here until it goes on paper.
             </template>
           </template>
         </RowTable>
         <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="ma-2" :text="fault" />
         <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
-          Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }} <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)">
-            Bring it back
-          </v-btn>
+          Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }}
+          <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)"> Bring it back </v-btn>
         </p>
       </v-card>
       <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment" tabindex="0">
-        <v-btn v-if="changing !== chosen.id" size="small" class="mb-2" data-test="change" @click="changing = chosen.id">
+        <v-btn
+          v-if="changing !== chosen.id"
+          size="small"
+          class="mb-2"
+          data-test="change"
+          @click="changing = chosen.id"
+        >
           Change or withdraw
         </v-btn>
-        <LaneChange v-else :key="chosen.id" :payment="chosen" :view="view" @done="changing = ''; focusRow()" />
+        <LaneChange
+          v-else
+          :key="chosen.id"
+          :payment="chosen"
+          :view="view"
+          @done="
+            changing = ''
+            focusRow()
+          "
+        />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
       </aside>
     </div>
     <footer v-if="view && lane && balances" class="bar">
       <dl>
-        <div><dt>Payments</dt><dd data-test="count">{{ lane.length }}</dd></div>
-        <div><dt>Sheets</dt><dd>{{ sheets }}</dd></div>
-        <div><dt>Next number</dt><dd>{{ next ?? 'used up' }}</dd></div>
-        <div><dt>Total</dt><dd data-test="total">{{ figures(sums.total, { sign }) }}</dd></div>
-        <div v-if="sums.booked"><dt>Of it booked already</dt><dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd></div>
-        <div><dt>Book balance</dt><dd data-test="book">{{ figures(balances.book, { sign }) }}</dd></div>
-        <div v-if="balances.onPaper"><dt>On paper</dt><dd data-test="on-paper">{{ figures(balances.onPaper, { sign }) }}</dd></div>
-        <div><dt>After the lane</dt><dd data-test="after" :class="{ 'text-error': balances.free < 0 }">{{ figures(balances.free, { sign }) }}</dd></div>
+        <div>
+          <dt>Payments</dt>
+          <dd data-test="count">{{ lane.length }}</dd>
+        </div>
+        <div>
+          <dt>Sheets</dt>
+          <dd>{{ sheets }}</dd>
+        </div>
+        <div>
+          <dt>Next number</dt>
+          <dd>{{ next ?? 'used up' }}</dd>
+        </div>
+        <div>
+          <dt>Total</dt>
+          <dd data-test="total">{{ figures(sums.total, { sign }) }}</dd>
+        </div>
+        <div v-if="sums.booked">
+          <dt>Of it booked already</dt>
+          <dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd>
+        </div>
+        <div>
+          <dt>Book balance</dt>
+          <dd data-test="book">{{ figures(balances.book, { sign }) }}</dd>
+        </div>
+        <div v-if="balances.onPaper">
+          <dt>On paper</dt>
+          <dd data-test="on-paper">{{ figures(balances.onPaper, { sign }) }}</dd>
+        </div>
+        <div>
+          <dt>After the lane</dt>
+          <dd data-test="after" :class="{ 'text-error': balances.free < 0 }">
+            {{ figures(balances.free, { sign }) }}
+          </dd>
+        </div>
       </dl>
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
         {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}
       </v-btn>
-      <v-btn v-else color="primary" variant="flat" :disabled="!lane.length" :to="`/run/new?account=${view.account.id}`" data-test="start-run">
+      <v-btn
+        v-else
+        color="primary"
+        variant="flat"
+        :disabled="!lane.length"
+        :to="`/run/new?account=${view.account.id}`"
+        data-test="start-run"
+      >
         Start a run
       </v-btn>
     </footer>
@@ -112,13 +220,55 @@ const columns: readonly Column<Payment>[] = [
 </template>
 
 <style scoped>
-.halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) minmax(360px, 44%); gap: 20px; }
-.list { display: flex; flex-direction: column; min-height: 0; margin-bottom: 2px; }
-.rows { flex: 1; min-height: 0; }
-.withdrawn { padding: 6px 10px; font-size: 12.5px; } .small { display: block; font-size: 11.5px; }
-.proof { padding: 2px 14px 20px 2px; }
-.bar { display: flex; align-items: center; gap: 24px; border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2); margin: 12px -22px 0; padding: 10px 22px; background: rgb(var(--v-theme-surface)); }
-.bar dl { display: flex; gap: 26px; margin-right: auto; flex-wrap: wrap; }
-.bar dt { font-size: 11.5px; color: rgb(var(--v-theme-secondary)); }
-.bar dd { font-weight: 600; white-space: nowrap; }
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(360px, 44%);
+  gap: 20px;
+}
+.list {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  margin-bottom: 2px;
+}
+.rows {
+  flex: 1;
+  min-height: 0;
+}
+.withdrawn {
+  padding: 6px 10px;
+  font-size: 12.5px;
+}
+.small {
+  display: block;
+  font-size: 11.5px;
+}
+.proof {
+  padding: 2px 14px 20px 2px;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 24px;
+  border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2);
+  margin: 12px -22px 0;
+  padding: 10px 22px;
+  background: rgb(var(--v-theme-surface));
+}
+.bar dl {
+  display: flex;
+  gap: 26px;
+  margin-right: auto;
+  flex-wrap: wrap;
+}
+.bar dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+.bar dd {
+  font-weight: 600;
+  white-space: nowrap;
+}
 </style>

@@ -48,7 +48,9 @@ const seed = ref<number | null>(null)
 const busy = ref(false)
 const topRead = computed(() => (stock.value?.numbered ? checkNumber(top.value) : undefined))
 const sheetCount = computed(() => (/^\d{1,4}$/.test(sheets.value.trim()) ? Number(sheets.value) : undefined))
-const ready = computed(() => file.value && stock.value && (!topRead.value || topRead.value.ok) && sheetCount.value !== undefined)
+const ready = computed(
+  () => file.value && stock.value && (!topRead.value || topRead.value.ok) && sheetCount.value !== undefined,
+)
 const sendFault = ref('')
 const printing = usePracticePrinting()
 function take(given: File) {
@@ -58,34 +60,54 @@ function take(given: File) {
 async function send() {
   if (!ready.value || !file.value || !stock.value) return
   busy.value = true
-  const done = await printing.print({
-    name: file.value.name.slice(0, 120), tray: tray.value, stock: stock.value, faults: [...faults.value], seed: seed.value,
-    pack: { top: topRead.value?.ok ? topRead.value.value : null, order: order.value, sheets: sheetCount.value ?? 0, firstPlace: place.value },
-  }, new Uint8Array(await file.value.arrayBuffer()))
+  const done = await printing.print(
+    {
+      name: file.value.name.slice(0, 120),
+      tray: tray.value,
+      stock: stock.value,
+      faults: [...faults.value],
+      seed: seed.value,
+      pack: {
+        top: topRead.value?.ok ? topRead.value.value : null,
+        order: order.value,
+        sheets: sheetCount.value ?? 0,
+        firstPlace: place.value,
+      },
+    },
+    new Uint8Array(await file.value.arrayBuffer()),
+  )
   busy.value = false
   sendFault.value = done.ok ? '' : done.refusal.text
   if (done.ok) chosen.value = done.value.id
   await look()
 }
-const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' })
+const time = (at: string): string =>
+  new Date(at).toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' })
 </script>
 
 <template>
   <div class="page">
     <PageHead title="Practice printer">
-      <v-btn variant="text" to="/files">
-        Files
-      </v-btn>
+      <v-btn variant="text" to="/files"> Files </v-btn>
     </PageHead>
     <div class="scroll parts">
       <p class="quiet">
-        A stand-in, no real printer: it does to a PDF and a pack of sheets what printers do, faults included, so that a run can be tried from pick to count-off without wasting stock. It forgets all but its last 20 jobs, and keeps no file.
+        A stand-in, no real printer: it does to a PDF and a pack of sheets what printers do, faults included,
+        so that a run can be tried from pick to count-off without wasting stock. It forgets all but its last
+        20 jobs, and keeps no file.
       </p>
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
       <div class="columns">
         <v-card class="part">
           <h2>What a tray does wrong</h2>
-          <v-btn-toggle v-model="tray" mandatory density="compact" variant="outlined" color="primary" aria-label="Tray">
+          <v-btn-toggle
+            v-model="tray"
+            mandatory
+            density="compact"
+            variant="outlined"
+            color="primary"
+            aria-label="Tray"
+          >
             <v-btn v-for="t in practiceTrays" :key="t" :value="t" size="small">
               {{ t }}
             </v-btn>
@@ -97,34 +119,105 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
         </v-card>
         <v-card class="part">
           <h2>Print a PDF</h2>
-          <FileDrop label="PDF" kinds="PDF" accept="application/pdf,.pdf" data-test="practice-file" @take="take">
+          <FileDrop
+            label="PDF"
+            kinds="PDF"
+            accept="application/pdf,.pdf"
+            data-test="practice-file"
+            @take="take"
+          >
             <strong v-if="file">{{ file.name }}</strong>
           </FileDrop>
-          <v-select v-if="stock" :model-value="stock.id" :items="stocks.map(s => ({ title: s.name, value: s.id }))" label="Sheets in the tray" hide-details data-test="practice-stock" @update:model-value="stockId = $event; place = 1" />
+          <v-select
+            v-if="stock"
+            :model-value="stock.id"
+            :items="stocks.map(s => ({ title: s.name, value: s.id }))"
+            label="Sheets in the tray"
+            hide-details
+            data-test="practice-stock"
+            @update:model-value="
+              stockId = $event
+              place = 1
+            "
+          />
           <div class="row">
-            <v-text-field v-if="stock?.numbered" v-model="top" label="Number on top" inputmode="numeric" hide-details :error="topRead && !topRead.ok" class="short" />
-            <v-select v-if="stock?.numbered" v-model="order" :items="['lowest on top', 'highest on top']" label="Pack" hide-details class="mid" />
-            <v-text-field v-model="sheets" label="Sheets" inputmode="numeric" hide-details :error="sheetCount === undefined" class="short" />
-            <v-select v-if="stock && checksPerSheet(stock) > 1" v-model="place" :items="Array.from({ length: checksPerSheet(stock) }, (_, i) => i + 1)" label="First free check" hide-details class="mid" />
+            <v-text-field
+              v-if="stock?.numbered"
+              v-model="top"
+              label="Number on top"
+              inputmode="numeric"
+              hide-details
+              :error="topRead && !topRead.ok"
+              class="short"
+            />
+            <v-select
+              v-if="stock?.numbered"
+              v-model="order"
+              :items="['lowest on top', 'highest on top']"
+              label="Pack"
+              hide-details
+              class="mid"
+            />
+            <v-text-field
+              v-model="sheets"
+              label="Sheets"
+              inputmode="numeric"
+              hide-details
+              :error="sheetCount === undefined"
+              class="short"
+            />
+            <v-select
+              v-if="stock && checksPerSheet(stock) > 1"
+              v-model="place"
+              :items="Array.from({ length: checksPerSheet(stock) }, (_, i) => i + 1)"
+              label="First free check"
+              hide-details
+              class="mid"
+            />
           </div>
           <PracticeFaults v-model:faults="faults" v-model:seed="seed" />
           <p v-if="sendFault" class="text-error" role="alert">
             {{ sendFault }}
           </p>
-          <v-btn color="primary" variant="flat" :disabled="!ready" :loading="busy" data-test="practice-send" @click="send">
+          <v-btn
+            color="primary"
+            variant="flat"
+            :disabled="!ready"
+            :loading="busy"
+            data-test="practice-send"
+            @click="send"
+          >
             Print from {{ tray }}
           </v-btn>
         </v-card>
       </div>
       <section v-if="state?.jobs.length" class="jobs">
         <div class="row">
-          <v-select :model-value="job?.id" :items="state.jobs.map(j => ({ title: `${time(j.startedAt)}, ${j.name}, ${j.tray}: ${j.state === 'printing' ? `${j.done} of ${j.of} sheets` : outcomeOf(j).text}`, value: j.id }))" label="Job" hide-details class="job" data-test="practice-job" @update:model-value="chosen = $event" />
-          <v-btn v-if="job?.state === 'printing'" data-test="practice-stop" @click="stop">
-            Stop it
-          </v-btn>
+          <v-select
+            :model-value="job?.id"
+            :items="
+              state.jobs.map(j => ({
+                title: `${time(j.startedAt)}, ${j.name}, ${j.tray}: ${j.state === 'printing' ? `${j.done} of ${j.of} sheets` : outcomeOf(j).text}`,
+                value: j.id,
+              }))
+            "
+            label="Job"
+            hide-details
+            class="job"
+            data-test="practice-job"
+            @update:model-value="chosen = $event"
+          />
+          <v-btn v-if="job?.state === 'printing'" data-test="practice-stop" @click="stop"> Stop it </v-btn>
           <NuxtLink v-if="job?.ref" :to="`/run/${job.ref}`">Its run</NuxtLink>
         </div>
-        <v-progress-linear v-if="job?.state === 'printing'" :model-value="job.done / job.of * 100" color="primary" height="6" rounded aria-label="Sheets out" />
+        <v-progress-linear
+          v-if="job?.state === 'printing'"
+          :model-value="(job.done / job.of) * 100"
+          color="primary"
+          height="6"
+          rounded
+          aria-label="Sheets out"
+        />
         <PracticeTraySheets v-if="job?.sheets.length" :job="job" />
       </section>
       <p v-else-if="state" class="quiet">
@@ -135,10 +228,46 @@ const time = (at: string): string => new Date(at).toLocaleTimeString('en-US', { 
 </template>
 
 <style scoped>
-.parts { display: flex; flex-direction: column; gap: 18px; padding: 2px 4px 24px 2px; }
-.columns { display: grid; grid-template-columns: minmax(300px, 1fr) minmax(360px, 1.2fr); gap: 18px; align-items: start; }
-.part { padding: 16px; display: grid; gap: 14px; justify-items: stretch; } .part > .v-btn, .part > .v-btn-toggle { justify-self: start; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.short { max-width: 130px; } .mid { max-width: 170px; min-width: 150px; } .job { max-width: 560px; }
-.jobs { display: grid; gap: 14px; }
+.parts {
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+  padding: 2px 4px 24px 2px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(300px, 1fr) minmax(360px, 1.2fr);
+  gap: 18px;
+  align-items: start;
+}
+.part {
+  padding: 16px;
+  display: grid;
+  gap: 14px;
+  justify-items: stretch;
+}
+.part > .v-btn,
+.part > .v-btn-toggle {
+  justify-self: start;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.short {
+  max-width: 130px;
+}
+.mid {
+  max-width: 170px;
+  min-width: 150px;
+}
+.job {
+  max-width: 560px;
+}
+.jobs {
+  display: grid;
+  gap: 14px;
+}
 </style>

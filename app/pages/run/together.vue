@@ -18,11 +18,14 @@ function toggle(id: string) {
   left.value = next
 }
 /** Why a payment cannot go along; empty where it can. */
-const reasonOf = (g: { view: AccountView }, p: Payment): string => (p.correct ? `${p.correct} to be put right` : unfitFor(g.view.book, p, false) ?? '')
-const groups = computed(() => (lanes.value ?? []).map((l) => {
-  const chosen = l.lane.filter(p => picked(p.id) && !reasonOf(l, p))
-  return { ...l, chosen, sums: laneSums(chosen) }
-}))
+const reasonOf = (g: { view: AccountView }, p: Payment): string =>
+  p.correct ? `${p.correct} to be put right` : (unfitFor(g.view.book, p, false) ?? '')
+const groups = computed(() =>
+  (lanes.value ?? []).map(l => {
+    const chosen = l.lane.filter(p => picked(p.id) && !reasonOf(l, p))
+    return { ...l, chosen, sums: laneSums(chosen) }
+  }),
+)
 const runs = computed(() => groups.value.filter(g => !g.run && g.chosen.length))
 const { act } = useAct()
 const busy = ref(false)
@@ -32,7 +35,12 @@ async function start() {
   busy.value = true
   faults.value = []
   for (const g of runs.value) {
-    const done = await act('pick', { bookId: g.view.book.id, runId: idOf<'run'>(crypto.randomUUID()), paymentIds: g.chosen.map(p => p.id), order: 'as drawn' })
+    const done = await act('pick', {
+      bookId: g.view.book.id,
+      runId: idOf<'run'>(crypto.randomUUID()),
+      paymentIds: g.chosen.map(p => p.id),
+      order: 'as drawn',
+    })
     if (done && !done.ok) faults.value = [...faults.value, `${g.view.account.name}: ${done.refusal.text}`]
   }
   busy.value = false
@@ -43,45 +51,96 @@ const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}
 <template>
   <div class="page">
     <PageHead title="Runs on several accounts">
-      <v-btn color="primary" variant="flat" :disabled="!runs.length" :loading="busy" data-test="start-together" @click="start">
+      <v-btn
+        color="primary"
+        variant="flat"
+        :disabled="!runs.length"
+        :loading="busy"
+        data-test="start-together"
+        @click="start"
+      >
         Start {{ runs.length }} {{ runs.length === 1 ? 'run' : 'runs' }}
       </v-btn>
-      <v-btn variant="text" to="/lane">
-        Lane
-      </v-btn>
+      <v-btn variant="text" to="/lane"> Lane </v-btn>
     </PageHead>
     <div v-if="lanes" class="scroll">
-      <v-alert v-for="f in faults" :key="f" type="error" variant="tonal" density="compact" class="mb-2" :text="f" />
-      <v-card v-for="g in groups" :key="g.view.account.id" class="mb-4" :data-test="`group-${g.view.account.id}`">
+      <v-alert
+        v-for="f in faults"
+        :key="f"
+        type="error"
+        variant="tonal"
+        density="compact"
+        class="mb-2"
+        :text="f"
+      />
+      <v-card
+        v-for="g in groups"
+        :key="g.view.account.id"
+        class="mb-4"
+        :data-test="`group-${g.view.account.id}`"
+      >
         <div class="head">
           <h2>{{ g.view.account.name }}</h2>
           <span class="quiet">{{ g.view.company.name[0] }}, {{ g.view.stock.name }}</span>
           <template v-if="g.run">
-            <span class="text-warning">{{ g.run.state === 'prepared' ? 'a run is being prepared' : 'a run waits for its count-off' }}</span>
+            <span class="text-warning">{{
+              g.run.state === 'prepared' ? 'a run is being prepared' : 'a run waits for its count-off'
+            }}</span>
             <v-btn size="small" color="primary" :to="`/run/${g.run.id}`">
               {{ g.run.state === 'prepared' ? 'Go on with it' : 'Count off' }}
             </v-btn>
           </template>
-          <span v-else-if="g.lane.length" class="sums">{{ counted(g.chosen.length, 'check') }}, {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }}, {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}; balance after {{ figures(afterRun(g.balances, g.sums.promised), { sign: g.view.account.currency.sign }) }}</span>
+          <span v-else-if="g.lane.length" class="sums"
+            >{{ counted(g.chosen.length, 'check') }},
+            {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }},
+            {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}; balance after
+            {{ figures(afterRun(g.balances, g.sums.promised), { sign: g.view.account.currency.sign }) }}</span
+          >
         </div>
         <table v-if="!g.run && g.lane.length" class="plain">
           <tbody>
             <tr v-for="p in g.lane" :key="p.id">
               <td class="tick">
-                <input type="checkbox" :checked="picked(p.id) && !reasonOf(g, p)" :disabled="!!reasonOf(g, p)" :aria-label="`Pick ${p.name}, ${figures(p.amount)}`" @change="toggle(p.id)">
-              </td><td>{{ p.name }}<span v-if="reasonOf(g, p)" class="quiet">, {{ reasonOf(g, p) }}</span></td><td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td><td class="num">{{ figures(p.amount) }}</td>
+                <input
+                  type="checkbox"
+                  :checked="picked(p.id) && !reasonOf(g, p)"
+                  :disabled="!!reasonOf(g, p)"
+                  :aria-label="`Pick ${p.name}, ${figures(p.amount)}`"
+                  @change="toggle(p.id)"
+                />
+              </td>
+              <td>
+                {{ p.name }}<span v-if="reasonOf(g, p)" class="quiet">, {{ reasonOf(g, p) }}</span>
+              </td>
+              <td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td>
+              <td class="num">{{ figures(p.amount) }}</td>
             </tr>
           </tbody>
         </table>
-        <p v-else-if="!g.run" class="quiet pa-3">
-          Nothing waits on this account.
-        </p>
+        <p v-else-if="!g.run" class="quiet pa-3">Nothing waits on this account.</p>
       </v-card>
     </div>
   </div>
 </template>
 
 <style scoped>
-.head { display: flex; gap: 14px; align-items: center; padding: 12px 14px; flex-wrap: wrap; } .sums { margin-left: auto; font-weight: 600; }
-.tick { width: 36px; } input { width: 16px; height: 16px; accent-color: rgb(var(--v-theme-primary)); }
+.head {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  padding: 12px 14px;
+  flex-wrap: wrap;
+}
+.sums {
+  margin-left: auto;
+  font-weight: 600;
+}
+.tick {
+  width: 36px;
+}
+input {
+  width: 16px;
+  height: 16px;
+  accent-color: rgb(var(--v-theme-primary));
+}
 </style>

@@ -3,10 +3,12 @@ import type { GreyImage } from '../darkness'
 import { micrDrawings } from '../outlines'
 import { isMicr, micrCharacters } from '../symbols'
 
-/** Fine bitmaps of every character, 16 points to a cell, grown or thinned by a share of a cell on each side. */
+/**
+ * Fine bitmaps of every character, 16 points to a cell, grown or thinned by a share of a cell on each side.
+ */
 const FINE = 16
-const fineOf = new Map<string, { w: number, h: number, ink: Uint8Array }>()
-function fine(char: string, weight: number): { w: number, h: number, ink: Uint8Array } {
+const fineOf = new Map<string, { w: number; h: number; ink: Uint8Array }>()
+function fine(char: string, weight: number): { w: number; h: number; ink: Uint8Array } {
   weight = Math.round(weight * 32) / 32
   const key = `${char}${weight}`
   const known = fineOf.get(key)
@@ -15,21 +17,36 @@ function fine(char: string, weight: number): { w: number, h: number, ink: Uint8A
   const [w, h] = [12 * FINE, 11 * FINE]
   const ink = new Uint8Array(w * h)
   const left = 10 - (rows[0]?.length ?? 0)
-  const inked = (c: number, r: number): boolean => r >= 0 && r < rows.length && rows[r]!.charCodeAt(c - left) === 35
+  const inked = (c: number, r: number): boolean =>
+    r >= 0 && r < rows.length && rows[r]!.charCodeAt(c - left) === 35
   const grow = Math.abs(weight) * FINE
-  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
-    const [cx, cy] = [x / FINE - 1, y / FINE - 1]
-    const own = inked(Math.floor(cx), Math.floor(cy))
-    let near = false
-    for (const [dx, dy] of [[-grow, 0], [grow, 0], [0, -grow], [0, grow]] as const) if (inked(Math.floor(cx + dx / FINE), Math.floor(cy + dy / FINE)) !== own) near = true
-    ink[y * w + x] = weight >= 0 ? Number(own || near) : Number(own && !near)
-  }
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const [cx, cy] = [x / FINE - 1, y / FINE - 1]
+      const own = inked(Math.floor(cx), Math.floor(cy))
+      let near = false
+      for (const [dx, dy] of [
+        [-grow, 0],
+        [grow, 0],
+        [0, -grow],
+        [0, grow],
+      ] as const)
+        if (inked(Math.floor(cx + dx / FINE), Math.floor(cy + dy / FINE)) !== own) near = true
+      ink[y * w + x] = weight >= 0 ? Number(own || near) : Number(own && !near)
+    }
   const made = { w, h, ink }
   fineOf.set(key, made)
   return made
 }
 
-export interface ScanOf { readonly dpi: number, readonly turn: number, readonly scale: number, /** Share of a cell by which strokes are thicker (or thinner). */ readonly weight: number, readonly noise: number, readonly seed: number }
+export interface ScanOf {
+  readonly dpi: number
+  readonly turn: number
+  readonly scale: number
+  /** Share of a cell by which strokes are thicker (or thinner). */ readonly weight: number
+  readonly noise: number
+  readonly seed: number
+}
 
 /** A made-up scan of one MICR line on white: turned, stretched, heavier or lighter, with specks. */
 export function scanOf(text: string, of: ScanOf): GreyImage {
@@ -37,7 +54,7 @@ export function scanOf(text: string, of: ScanOf): GreyImage {
   const pitch = of.dpi * 0.125 * of.scale
   const cell = pitch / (1000 / 104)
   const long = pitch * text.length
-  const turn = of.turn * Math.PI / 180
+  const turn = (of.turn * Math.PI) / 180
   const [sin, cos] = [Math.sin(turn), Math.cos(turn)]
   const white = Math.ceil(pitch * 1.2)
   const w = Math.ceil(long * cos + 2 * white + 10)
@@ -61,14 +78,16 @@ export function scanOf(text: string, of: ScanOf): GreyImage {
   }
   for (let x = 0; x < w; x++) {
     // Only the rows near this column's foot of the line can hold ink: it climbs by the turn.
-    const base = y0 - (x - x0) * sin / cos
+    const base = y0 - ((x - x0) * sin) / cos
     for (let y = Math.max(0, Math.floor(base - 10 * cell - 2)); y < Math.min(h, base + cell + 2); y++) {
       const dark = 2 * (inkAt(x + 0.25 - x0, y + 0.25 - y0) + inkAt(x + 0.75 - x0, y + 0.75 - y0))
       if (dark) data[y * w + x] = 248 - dark * 54
     }
   }
   // Specks: the distance to the next one is drawn, not every pixel.
-  if (of.noise > 0) for (let i = 0; i < data.length; i += 1 + Math.floor(Math.log(1 - r.next()) / Math.log(1 - of.noise))) data[i] = r.next() < 0.5 ? 20 : 245
+  if (of.noise > 0)
+    for (let i = 0; i < data.length; i += 1 + Math.floor(Math.log(1 - r.next()) / Math.log(1 - of.noise)))
+      data[i] = r.next() < 0.5 ? 20 : 245
   return { w, h, data }
 }
 
@@ -85,29 +104,49 @@ export function randomLine(r: Random): string {
 export const damages = ['hole', 'streak', 'cut', 'bars'] as const
 export type Damage = (typeof damages)[number]
 
-/** The same scan with one local fault: a white hole, a dark streak, a side cut off within a character, or bars in place of characters. */
+/**
+ * The same scan with one local fault: a white hole, a dark streak, a side cut off within a character, or bars
+ * in place of characters.
+ */
 export function damaged(image: GreyImage, dpi: number, kind: Damage, r: Random): GreyImage {
   const data = Uint8Array.from(image.data)
   const { w, h } = image
-  const paint = (inside: (x: number, y: number) => boolean, value: number): void => { for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) if (inside(x, y)) data[y * w + x] = value }
+  const paint = (inside: (x: number, y: number) => boolean, value: number): void => {
+    for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) if (inside(x, y)) data[y * w + x] = value
+  }
   const at = { x: r.between(30, w - 30), y: r.between(Math.round(h * 0.3), Math.round(h * 0.7)) }
   switch (kind) {
     case 'hole': {
-      const half = dpi * (0.04 + r.next() * 0.03) / 2
+      const half = (dpi * (0.04 + r.next() * 0.03)) / 2
       const round = r.next() < 0.5
-      paint((x, y) => (round ? Math.hypot(x - at.x, y - at.y) < half : Math.abs(x - at.x) < half && Math.abs(y - at.y) < half), 248)
+      paint(
+        (x, y) =>
+          round
+            ? Math.hypot(x - at.x, y - at.y) < half
+            : Math.abs(x - at.x) < half && Math.abs(y - at.y) < half,
+        248,
+      )
       return { w, h, data }
     }
     case 'streak': {
-      const wide = dpi * (0.012 + r.next() * 0.02) / 2
+      const wide = (dpi * (0.012 + r.next() * 0.02)) / 2
       const angle = r.one([0, Math.PI / 2, r.next() * Math.PI])
       const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
       const long = dpi * (0.1 + r.next() * 0.5)
-      paint((x, y) => Math.abs((x - at.x) * sin - (y - at.y) * cos) < wide && Math.abs((x - at.x) * cos + (y - at.y) * sin) < long, 15)
+      paint(
+        (x, y) =>
+          Math.abs((x - at.x) * sin - (y - at.y) * cos) < wide &&
+          Math.abs((x - at.x) * cos + (y - at.y) * sin) < long,
+        15,
+      )
       return { w, h, data }
     }
     case 'cut': {
-      const inked = (x: number): boolean => { let n = 0; for (let y = 0; y < h; y++) if (image.data[y * w + x]! < 100) n++; return n > 3 }
+      const inked = (x: number): boolean => {
+        let n = 0
+        for (let y = 0; y < h; y++) if (image.data[y * w + x]! < 100) n++
+        return n > 3
+      }
       const columns = Array.from({ length: w }, (_, x) => x).filter(inked)
       const into = Math.round(dpi * 0.125 * (0.1 + r.next() * 0.6))
       const [left, right] = r.next() < 0.5 ? [columns[0]! + into, w] : [0, columns.at(-1)! - into]

@@ -5,7 +5,13 @@ import { closedThrough, ofAccount, one } from '../gather'
 
 /** Payments in the lane of an account are changed, alike. */
 export const amend = act({
-  lock: async ({ accountId }: { accountId: Id<'account'>, paymentIds: readonly Id<'payment'>[], change: Amending }) => ofAccount(accountId),
+  lock: async ({
+    accountId,
+  }: {
+    accountId: Id<'account'>
+    paymentIds: readonly Id<'payment'>[]
+    change: Amending
+  }) => ofAccount(accountId),
   reads: ['payments', 'accounts', 'companies'],
   writes: ['payments'],
   gather: async (reading, { accountId, paymentIds }) => ({

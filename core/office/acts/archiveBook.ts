@@ -6,7 +6,7 @@ import { lockOfBook, one, openRuns } from '../gather'
 
 /** A used-up number book is put away, or taken out again. */
 export const archiveBook = act({
-  lock: ({ bookId }: { bookId: Id<'book'>, archived: boolean }, reading) => lockOfBook(reading, bookId),
+  lock: ({ bookId }: { bookId: Id<'book'>; archived: boolean }, reading) => lockOfBook(reading, bookId),
   reads: ['books', 'numbers', 'runs'],
   writes: ['books'],
   gather: async (reading, { bookId }) => {

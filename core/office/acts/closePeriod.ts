@@ -6,7 +6,7 @@ import { LIBRARY, one } from '../gather'
 
 /** The books of a company are closed up to a day, or opened again. */
 export const closePeriod = act({
-  lock: async (_: { companyId: Id<'company'>, through: PlainDate | null, today: PlainDate }) => LIBRARY,
+  lock: async (_: { companyId: Id<'company'>; through: PlainDate | null; today: PlainDate }) => LIBRARY,
   reads: ['companies'],
   writes: ['companies'],
   gather: (reading, { companyId }) => one(reading, 'companies', companyId),

@@ -6,7 +6,7 @@ import { LIBRARY, one } from '../gather'
 
 /** A sheet printed through a fit has shown that it holds. */
 export const confirmFit = act({
-  lock: async (_: { fitId: Id<'fit'>, worst: Mm }) => LIBRARY,
+  lock: async (_: { fitId: Id<'fit'>; worst: Mm }) => LIBRARY,
   reads: ['fits'],
   writes: ['fits'],
   gather: (reading, { fitId }) => one(reading, 'fits', fitId),

@@ -15,8 +15,18 @@ export const countOff = act({
     const carried = [...outcomes.values()].flatMap(o => ('number' in o && o.number ? [o.number] : []))
     const paid = run.checks.map(c => c.paymentId)
     return {
-      run, book, rows: await touched(reading, book.id, [...sent, ...carried, ...(skipped ?? []).map(s => s.number)]), payments: await byId(reading, 'payments', paid), earlier: await carrying(reading, paid),
-      copies: await byId(reading, 'copies', sent.map(n => copyId(run.id, n))), cashLedgerId: account.cashLedgerId, closedThrough: await closedThrough(reading, account),
+      run,
+      book,
+      rows: await touched(reading, book.id, [...sent, ...carried, ...(skipped ?? []).map(s => s.number)]),
+      payments: await byId(reading, 'payments', paid),
+      earlier: await carrying(reading, paid),
+      copies: await byId(
+        reading,
+        'copies',
+        sent.map(n => copyId(run.id, n)),
+      ),
+      cashLedgerId: account.cashLedgerId,
+      closedThrough: await closedThrough(reading, account),
     }
   },
   decide: (known, input, stamp) => decide(known, input, stamp),

@@ -5,7 +5,7 @@ import { drawing, DRAWING, ofAccount } from '../gather'
 
 /** A payment is drawn into the lane of an account; an unknown payee is kept with it. */
 export const draw = act({
-  lock: async ({ accountId }: { accountId: Id<'account'>, draw: Draw }) => ofAccount(accountId),
+  lock: async ({ accountId }: { accountId: Id<'account'>; draw: Draw }) => ofAccount(accountId),
   reads: DRAWING,
   writes: ['payments', 'payees'],
   gather: (reading, { accountId, draw }) => drawing(reading, accountId, draw),

@@ -5,9 +5,11 @@ import { LIBRARY } from '../gather'
 
 /** A printer keeps how it prints the MICR line best. */
 export const keepMicr = act({
-  lock: async (_: { printer: Printer, micr: MicrFit & { how: 'by eye' | 'by scan' } }) => LIBRARY,
+  lock: async (_: { printer: Printer; micr: MicrFit & { how: 'by eye' | 'by scan' } }) => LIBRARY,
   reads: ['printers'],
   writes: ['printers'],
-  gather: async (reading, { printer }) => ({ printer: await reading.get('printers', printer.id) ?? printer }),
+  gather: async (reading, { printer }) => ({
+    printer: (await reading.get('printers', printer.id)) ?? printer,
+  }),
   decide: (known, { micr }, stamp) => decide(known, micr, stamp),
 })

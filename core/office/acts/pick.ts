@@ -9,7 +9,10 @@ export const pick = act({
   reads: ['books', 'runs', 'payments'],
   writes: ['runs'],
   gather: async (reading, { bookId, runId, paymentIds }) => ({
-    book: await one(reading, 'books', bookId), run: await reading.get('runs', runId), openRuns: await openRuns(reading, bookId), payments: await byId(reading, 'payments', paymentIds),
+    book: await one(reading, 'books', bookId),
+    run: await reading.get('runs', runId),
+    openRuns: await openRuns(reading, bookId),
+    payments: await byId(reading, 'payments', paymentIds),
   }),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

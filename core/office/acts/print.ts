@@ -6,7 +6,13 @@ import { act } from '../act'
 import { byId, lockOfRun, openRuns, PRINTS_WITH, printsWith, runWith, touched } from '../gather'
 
 /** `made` is what the PDF in hand was made of; it is kept with the run where it is given. In bytes. */
-export interface Printing { readonly runId: Id<'run'>, readonly made: Made, readonly consent?: string, readonly pdf?: Uint8Array, readonly continuation?: Uint8Array }
+export interface Printing {
+  readonly runId: Id<'run'>
+  readonly made: Made
+  readonly consent?: string
+  readonly pdf?: Uint8Array
+  readonly continuation?: Uint8Array
+}
 
 /** A run goes to the printer: from now on its numbers are on paper. */
 export const print = act({
@@ -17,8 +23,20 @@ export const print = act({
     const { run, book, account } = await runWith(reading, runId)
     const { layout, stock, facts } = await printsWith(reading, account)
     return {
-      run, book, fates: await reading.fates(book.id), rows: await touched(reading, book.id, made.checks.map(c => c.number as CheckNumber)), openRuns: await openRuns(reading, book.id),
-      payments: await byId(reading, 'payments', run.paymentIds), account: facts, signing: account.signing, layout, stock: paperOfBook(stock, book),
+      run,
+      book,
+      fates: await reading.fates(book.id),
+      rows: await touched(
+        reading,
+        book.id,
+        made.checks.map(c => c.number as CheckNumber),
+      ),
+      openRuns: await openRuns(reading, book.id),
+      payments: await byId(reading, 'payments', run.paymentIds),
+      account: facts,
+      signing: account.signing,
+      layout,
+      stock: paperOfBook(stock, book),
     }
   },
   decide: (known, { runId, made, consent, pdf, continuation }, stamp) => {

@@ -5,7 +5,7 @@ import { lockOfRun, one } from '../gather'
 
 /** The PDF of a run goes out once more under the same numbers. */
 export const printAgain = act({
-  lock: ({ runId }: { runId: Id<'run'>, why: string }, reading) => lockOfRun(reading, runId),
+  lock: ({ runId }: { runId: Id<'run'>; why: string }, reading) => lockOfRun(reading, runId),
   reads: ['runs'],
   writes: ['runs'],
   gather: (reading, { runId }) => one(reading, 'runs', runId),

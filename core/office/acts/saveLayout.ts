@@ -7,6 +7,9 @@ export const saveLayout = act({
   lock: async (_: Work) => LIBRARY,
   reads: ['layouts', 'stocks'],
   writes: ['layouts', 'owns'],
-  gather: async reading => ({ rows: await reading.newest('layouts'), stocks: await reading.newest('stocks') }),
+  gather: async reading => ({
+    rows: await reading.newest('layouts'),
+    stocks: await reading.newest('stocks'),
+  }),
   decide,
 })

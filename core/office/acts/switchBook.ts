@@ -5,12 +5,18 @@ import { lockOfRun, one, openRuns, runWith } from '../gather'
 
 /** A run that is not printed yet takes its numbers from another book of the account. */
 export const switchBook = act({
-  lock: ({ runId }: { runId: Id<'run'>, bookId: Id<'book'> }, reading) => lockOfRun(reading, runId),
+  lock: ({ runId }: { runId: Id<'run'>; bookId: Id<'book'> }, reading) => lockOfRun(reading, runId),
   reads: ['runs', 'accounts', 'books', 'payments'],
   writes: ['runs', 'accounts'],
   gather: async (reading, { runId, bookId }) => {
     const { run, account } = await runWith(reading, runId)
-    return { run, account, book: await one(reading, 'books', bookId), openRuns: await openRuns(reading, bookId), payments: await reading.many('payments', run.paymentIds) }
+    return {
+      run,
+      account,
+      book: await one(reading, 'books', bookId),
+      openRuns: await openRuns(reading, bookId),
+      payments: await reading.many('payments', run.paymentIds),
+    }
   },
   decide: known => decide(known),
 })

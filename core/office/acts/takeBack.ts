@@ -8,6 +8,9 @@ export const takeBack = act({
   lock: ({ bookId }: TakeBack & { bookId: Id<'book'> }, reading) => lockOfBook(reading, bookId),
   reads: ['books', 'numbers'],
   writes: ['numbers'],
-  gather: async (reading, { bookId, numbers }) => ({ book: await one(reading, 'books', bookId), rows: await touched(reading, bookId, numbers) }),
+  gather: async (reading, { bookId, numbers }) => ({
+    book: await one(reading, 'books', bookId),
+    rows: await touched(reading, bookId, numbers),
+  }),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

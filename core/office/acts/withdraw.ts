@@ -5,7 +5,8 @@ import { lockOfPayment, one } from '../gather'
 
 /** A payment is taken out of the lane. */
 export const withdraw = act({
-  lock: ({ paymentId }: { paymentId: Id<'payment'>, why: string }, reading) => lockOfPayment(reading, paymentId),
+  lock: ({ paymentId }: { paymentId: Id<'payment'>; why: string }, reading) =>
+    lockOfPayment(reading, paymentId),
   reads: ['payments'],
   writes: ['payments'],
   gather: (reading, { paymentId }) => one(reading, 'payments', paymentId),

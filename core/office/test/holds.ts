@@ -4,33 +4,71 @@ import type { Snapshot } from '../tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
 
-/** What must hold in any office, found by looking at every row; throws at the first that does not. It needs no model of what was done. */
+/**
+ * What must hold in any office, found by looking at every row; throws at the first that does not. It needs no
+ * model of what was done.
+ */
 export function alwaysHolds(office: Snapshot): void {
-  const must = (holds: boolean, what: string): void => { if (!holds) throw new Error(what) }
+  const must = (holds: boolean, what: string): void => {
+    if (!holds) throw new Error(what)
+  }
   const books = new Map(office.books.map(b => [b.id, b]))
   const seen = new Set<string>()
-  const carried = new Map<string, typeof office.numbers[number][]>()
+  const carried = new Map<string, (typeof office.numbers)[number][]>()
   for (const row of office.numbers) {
     must(!seen.has(row.id), `${row.id} stands twice`)
     seen.add(row.id)
     const book = books.get(row.bookId)
-    must(book !== undefined && row.number >= book.start && row.number <= book.end, `${row.number} is outside its book`)
-    must(!row.life.length || row.life.at(-1)?.fate === row.fate, `the life of ${row.number} does not end with ${row.fate}`)
-    if (row.check && standing.includes(row.fate)) carried.set(row.check.paymentId, [...carried.get(row.check.paymentId) ?? [], row])
+    must(
+      book !== undefined && row.number >= book.start && row.number <= book.end,
+      `${row.number} is outside its book`,
+    )
+    must(
+      !row.life.length || row.life.at(-1)?.fate === row.fate,
+      `the life of ${row.number} does not end with ${row.fate}`,
+    )
+    if (row.check && standing.includes(row.fate))
+      carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
   }
   for (const p of office.payments) {
     const own = carried.get(p.id) ?? []
-    must(own.length === (['waiting', 'cancelled'].includes(p.state) ? 0 : 1), `payment ${p.id}, ${p.state}, has ${own.length} standing checks`)
-    must(own.every(r => r.fate === p.state), `payment ${p.id} is ${p.state}, its number ${own[0]?.fate}`)
-    must(p.split.reduce((s, x) => s + x.amount, 0) === p.amount && (!p.lines.length || p.lines.reduce((s, x) => s + x.amount, 0) === p.amount), `payment ${p.id} does not add up`)
+    must(
+      own.length === (['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
+      `payment ${p.id}, ${p.state}, has ${own.length} standing checks`,
+    )
+    must(
+      own.every(r => r.fate === p.state),
+      `payment ${p.id} is ${p.state}, its number ${own[0]?.fate}`,
+    )
+    must(
+      p.split.reduce((s, x) => s + x.amount, 0) === p.amount &&
+        (!p.lines.length || p.lines.reduce((s, x) => s + x.amount, 0) === p.amount),
+      `payment ${p.id} does not add up`,
+    )
     const account = office.accounts.find(a => a.id === p.accountId)
-    must(account?.companyId === p.companyId && p.split.every(s => !office.ledgers.some(l => l.id === s.ledgerId && l.companyId !== p.companyId)), `payment ${p.id} mixes companies`)
+    must(
+      account?.companyId === p.companyId &&
+        p.split.every(s => !office.ledgers.some(l => l.id === s.ledgerId && l.companyId !== p.companyId)),
+      `payment ${p.id} mixes companies`,
+    )
   }
-  for (const e of office.entries) must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
+  for (const e of office.entries)
+    must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
   const [astray] = totalsAstray(office.totals, office.entries)
   must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
-  for (const a of office.books) for (const b of office.books) must(a.id >= b.id || a.accountId !== b.accountId || a.end < b.start || b.end < a.start, `books ${a.id} and ${b.id} overlap`)
-  for (const book of office.books) must(office.runs.filter(r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer')).length <= 1, `two runs are open on ${book.id}`)
+  for (const a of office.books)
+    for (const b of office.books)
+      must(
+        a.id >= b.id || a.accountId !== b.accountId || a.end < b.start || b.end < a.start,
+        `books ${a.id} and ${b.id} overlap`,
+      )
+  for (const book of office.books)
+    must(
+      office.runs.filter(
+        r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer'),
+      ).length <= 1,
+      `two runs are open on ${book.id}`,
+    )
   const keys = office.trail.flatMap(l => l.key ?? [])
   must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
   const broken = firstBroken(office.trail)

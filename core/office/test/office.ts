@@ -16,16 +16,61 @@ import type { MemoryOffice } from '../memory'
 import type { Changes } from '../tables'
 
 /** A small office for tests: one company, one account with a book of the given length, one payee. */
-export const company: Company = { id: idOf('co'), name: ['Pellam Slipway Works'], address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'] }
-export const account: BankAccount = {
-  id: idOf('acc'), companyId: company.id, name: 'Yard', forChecks: true, country: 'US', part: '', code: '', signatories: [], signing: { secondAbove: null, prints: [] }, bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] }, fraction: '12-3456/1234', routing: '123456780', account: '0052-6610-3',
-  pattern: usBusiness, currency: { sign: '$', name: 'dollars' }, cashLedgerId: idOf('cash'), stockId: 'check-over-two-stubs-blank', layoutId: 'letter-top',
+export const company: Company = {
+  id: idOf('co'),
+  name: ['Pellam Slipway Works'],
+  address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'],
 }
-export const bookOf = (length: number): NumberBook => ({ id: idOf('book'), accountId: account.id, kind: 'printed by us', start: 101 as CheckNumber, end: 100 + length as CheckNumber })
-export const payee: Payee = { id: idOf('p1'), companyId: company.id, kind: 'supplier', name: 'Shoreline Timber', address: ['Sawmill Road', 'Northmere, ME 04998'], memo: 'Larch', split: [{ ledgerId: idOf('wood'), weight: 1 }], onHold: false, taxForm: 'none' }
+export const account: BankAccount = {
+  id: idOf('acc'),
+  companyId: company.id,
+  name: 'Yard',
+  forChecks: true,
+  country: 'US',
+  part: '',
+  code: '',
+  signatories: [],
+  signing: { secondAbove: null, prints: [] },
+  bank: { name: 'First Lantern Bank', address: ['1 Beacon Square'] },
+  fraction: '12-3456/1234',
+  routing: '123456780',
+  account: '0052-6610-3',
+  pattern: usBusiness,
+  currency: { sign: '$', name: 'dollars' },
+  cashLedgerId: idOf('cash'),
+  stockId: 'check-over-two-stubs-blank',
+  layoutId: 'letter-top',
+}
+export const bookOf = (length: number): NumberBook => ({
+  id: idOf('book'),
+  accountId: account.id,
+  kind: 'printed by us',
+  start: 101 as CheckNumber,
+  end: (100 + length) as CheckNumber,
+})
+export const payee: Payee = {
+  id: idOf('p1'),
+  companyId: company.id,
+  kind: 'supplier',
+  name: 'Shoreline Timber',
+  address: ['Sawmill Road', 'Northmere, ME 04998'],
+  memo: 'Larch',
+  split: [{ ledgerId: idOf('wood'), weight: 1 }],
+  onHold: false,
+  taxForm: 'none',
+}
 export const OPENING = cents(5_000_000)
 
-const ledgersHere = [{ id: idOf<'ledger'>('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' as const }, { id: idOf<'ledger'>('wood'), companyId: company.id, code: '6120', name: 'Materials', kind: 'expense' as const }]
+const ledgersHere = [
+  { id: idOf<'ledger'>('cash'), companyId: company.id, code: '1010', name: 'Cash', kind: 'asset' as const },
+  {
+    id: idOf<'ledger'>('wood'),
+    companyId: company.id,
+    code: '6120',
+    name: 'Materials',
+    kind: 'expense' as const,
+  },
+]
 
 const openingEntry = entry({
   id: idOf('opening'),
@@ -40,21 +85,42 @@ const openingEntry = entry({
 })
 
 export const opened = (bookLength: number): Changes => ({
-  companies: [company], accounts: [account], books: [bookOf(bookLength)], payees: [payee],
+  companies: [company],
+  accounts: [account],
+  books: [bookOf(bookLength)],
+  payees: [payee],
   ledgers: ledgersHere,
   entries: [openingEntry],
   totals: totalsAfter([], [openingEntry]),
 })
 
 /** What drawing knows of this office. */
-export const drawKnown = (more: Partial<DrawKnown> = {}): DrawKnown => ({ account, payment: undefined, payee, namesakes: [], ledgers: ledgersHere, ...more })
+export const drawKnown = (more: Partial<DrawKnown> = {}): DrawKnown => ({
+  account,
+  payment: undefined,
+  payee,
+  namesakes: [],
+  ledgers: ledgersHere,
+  ...more,
+})
 
 export const drawOf = (id: string, amount: number): Draw => ({
-  id: idOf<'payment'>(id), payee, address: payee.address, date: must(plainDate('2026-11-24')), amount: cents(amount), memo: '', lines: [], split: [{ ledgerId: idOf<'ledger'>('wood') as Id<'ledger'>, amount: cents(amount) }],
+  id: idOf<'payment'>(id),
+  payee,
+  address: payee.address,
+  date: must(plainDate('2026-11-24')),
+  amount: cents(amount),
+  memo: '',
+  lines: [],
+  split: [{ ledgerId: idOf<'ledger'>('wood') as Id<'ledger'>, amount: cents(amount) }],
 })
 
 /** Prints a run as if its PDF had been made just now. */
-export async function printed(office: MemoryOffice, runId: Id<'run'>, stamp: Stamp): Promise<Result<unknown>> {
+export async function printed(
+  office: MemoryOffice,
+  runId: Id<'run'>,
+  stamp: Stamp,
+): Promise<Result<unknown>> {
   const made = await madeOf(office, runId)
   return made.ok ? perform(office, 'print', { runId, made: made.value }, stamp) : made
 }

@@ -4,27 +4,47 @@ import type { Outcome, Run, Skipped } from '../../runs/run'
 import type { Snapshot } from '../tables'
 import { alwaysHolds } from './holds'
 
-/** The obvious, slow model of an office: what happened, one plain rule an act, no indexes. Fates by number, payments by key, cash in cents. */
+/**
+ * The obvious, slow model of an office: what happened, one plain rule an act, no indexes. Fates by number,
+ * payments by key, cash in cents.
+ */
 export interface World {
   readonly fates: Map<number, string>
   /** Which payment a number carries now. */
   readonly carries: Map<number, string>
-  readonly payments: Map<string, { amount: number, state: string, booked: boolean }>
+  readonly payments: Map<string, { amount: number; state: string; booked: boolean }>
   cash: number
 }
-export const emptyWorld = (cash: number): World => ({ fates: new Map(), carries: new Map(), payments: new Map(), cash })
+export const emptyWorld = (cash: number): World => ({
+  fates: new Map(),
+  carries: new Map(),
+  payments: new Map(),
+  cash,
+})
 
-export const drew = (w: World, id: string, amount: number): void => { w.payments.set(id, { amount, state: 'waiting', booked: false }) }
-export const gave = (w: World, numbers: readonly number[], fate: string): void => { for (const n of numbers) w.fates.set(n, fate) }
-export function printed(w: World, planned: readonly { number: number, payment: string }[]): void {
+export const drew = (w: World, id: string, amount: number): void => {
+  w.payments.set(id, { amount, state: 'waiting', booked: false })
+}
+export const gave = (w: World, numbers: readonly number[], fate: string): void => {
+  for (const n of numbers) w.fates.set(n, fate)
+}
+export function printed(w: World, planned: readonly { number: number; payment: string }[]): void {
   for (const { number, payment } of planned) {
     w.fates.set(number, 'on paper')
     w.carries.set(number, payment)
     w.payments.get(payment)!.state = 'on paper'
   }
 }
-export function counted(w: World, checks: Run['checks'], outcomes: ReadonlyMap<CheckNumber, Outcome>, skipped: readonly Skipped[]): void {
-  for (const c of checks) { w.fates.set(c.number, 'unused'); w.carries.delete(c.number) }
+export function counted(
+  w: World,
+  checks: Run['checks'],
+  outcomes: ReadonlyMap<CheckNumber, Outcome>,
+  skipped: readonly Skipped[],
+): void {
+  for (const c of checks) {
+    w.fates.set(c.number, 'unused')
+    w.carries.delete(c.number)
+  }
   for (const c of checks) {
     const said = outcomes.get(c.number)!
     const payment = w.payments.get(c.paymentId)!
@@ -37,7 +57,10 @@ export function counted(w: World, checks: Run['checks'], outcomes: ReadonlyMap<C
     if (!payment.booked) w.cash -= payment.amount
     payment.booked = false
   }
-  for (const s of skipped) { w.fates.set(s.number, s.fate); w.carries.delete(s.number) }
+  for (const s of skipped) {
+    w.fates.set(s.number, s.fate)
+    w.carries.delete(s.number)
+  }
 }
 export function replaced(w: World, number: number, fate: string): void {
   w.fates.set(number, fate)
@@ -51,28 +74,51 @@ export function cancelled(w: World, payment: string, number: number | undefined,
 
 const ended: readonly string[] = ['issued', 'cleared', 'voided', 'stopped', 'spoiled']
 
-/** Everything that must always hold, and all that the model says, found by looking at every row; throws at the first that does not. `before` are the fates before the last act. */
-export function mustHold(office: Snapshot, w: World, cash: Id<'ledger'>, before: ReadonlyMap<number, string>): void {
+/**
+ * Everything that must always hold, and all that the model says, found by looking at every row; throws at the
+ * first that does not. `before` are the fates before the last act.
+ */
+export function mustHold(
+  office: Snapshot,
+  w: World,
+  cash: Id<'ledger'>,
+  before: ReadonlyMap<number, string>,
+): void {
   alwaysHolds(office)
-  const must = (holds: boolean, what: string): void => { if (!holds) throw new Error(what) }
+  const must = (holds: boolean, what: string): void => {
+    if (!holds) throw new Error(what)
+  }
   const rows = new Map<number, Snapshot['numbers'][number]>()
   for (const row of office.numbers) {
     must(!rows.has(row.number), `${row.number} stands in two books`)
     rows.set(row.number, row)
-    must(row.fate === (w.fates.get(row.number) ?? 'unused'), `${row.number} is ${row.fate}, the model says ${w.fates.get(row.number) ?? 'unused'}`)
+    must(
+      row.fate === (w.fates.get(row.number) ?? 'unused'),
+      `${row.number} is ${row.fate}, the model says ${w.fates.get(row.number) ?? 'unused'}`,
+    )
     const was = before.get(row.number) ?? 'unused'
-    must(!ended.includes(was) || ended.includes(row.fate), `${row.number} was ${was} and came back as ${row.fate}`)
+    must(
+      !ended.includes(was) || ended.includes(row.fate),
+      `${row.number} was ${was} and came back as ${row.fate}`,
+    )
   }
-  for (const [number, fate] of w.fates) must(fate === (rows.get(number)?.fate ?? 'unused'), `${number} should be ${fate}`)
+  for (const [number, fate] of w.fates)
+    must(fate === (rows.get(number)?.fate ?? 'unused'), `${number} should be ${fate}`)
   must(office.payments.length === w.payments.size, 'a payment is missing or extra')
   for (const p of office.payments) {
     const of = w.payments.get(p.id)
-    must(of?.state === p.state && of.amount === p.amount && of.booked === (p.booked ?? false), `payment ${p.id} is ${p.state}${p.booked ? ', booked' : ''}, the model says ${JSON.stringify(of)}`)
+    must(
+      of?.state === p.state && of.amount === p.amount && of.booked === (p.booked ?? false),
+      `payment ${p.id} is ${p.state}${p.booked ? ', booked' : ''}, the model says ${JSON.stringify(of)}`,
+    )
   }
   let [all, own] = [0, 0]
   for (const e of office.entries) {
     let sum = 0
-    for (const l of e.lines) { sum += l.debit - l.credit; if (l.ledgerId === cash) own += l.debit - l.credit }
+    for (const l of e.lines) {
+      sum += l.debit - l.credit
+      if (l.ledgerId === cash) own += l.debit - l.credit
+    }
     all += sum
   }
   must(all === 0 && own === w.cash, `cash is ${own}, the model says ${w.cash}`)

@@ -14,11 +14,27 @@ const row = computed(() => (library.value?.stocks ?? []).find(r => r.key === rou
 
 type Form = Omit<Stock, 'format' | 'version'>
 const fresh = (): Form => ({
-  id: `own-${crypto.randomUUID().slice(0, 8)}`, name: '', sheet: { w: 8.5 * MM_PER_INCH, h: 11 * MM_PER_INCH }, numbered: false, packOrder: 'lowest on top', feed: { edge: 'short', side: 'center' }, carries: [], perforations: [],
-  panels: [{ role: 'check', place: 1, x: 0, y: 0, w: 8.5 * MM_PER_INCH, h: 3.5 * MM_PER_INCH }, { role: 'stub1', place: 1, x: 0, y: 3.5 * MM_PER_INCH, w: 8.5 * MM_PER_INCH, h: 7.5 * MM_PER_INCH }],
+  id: `own-${crypto.randomUUID().slice(0, 8)}`,
+  name: '',
+  sheet: { w: 8.5 * MM_PER_INCH, h: 11 * MM_PER_INCH },
+  numbered: false,
+  packOrder: 'lowest on top',
+  feed: { edge: 'short', side: 'center' },
+  carries: [],
+  perforations: [],
+  panels: [
+    { role: 'check', place: 1, x: 0, y: 0, w: 8.5 * MM_PER_INCH, h: 3.5 * MM_PER_INCH },
+    { role: 'stub1', place: 1, x: 0, y: 3.5 * MM_PER_INCH, w: 8.5 * MM_PER_INCH, h: 7.5 * MM_PER_INCH },
+  ],
 })
 const form = ref<Form>()
-watch(row, (r) => { if (r && !form.value) form.value = JSON.parse(JSON.stringify(r.stock)) as Form }, { immediate: true })
+watch(
+  row,
+  r => {
+    if (r && !form.value) form.value = JSON.parse(JSON.stringify(r.stock)) as Form
+  },
+  { immediate: true },
+)
 if (isNew) form.value = fresh()
 
 const perforate = ref(true)
@@ -28,14 +44,49 @@ const perforations = computed<Stock['perforations']>(() => {
   if (!f) return []
   if (!perforate.value) return f.perforations
   const inner = (v: Mm, most: Mm): boolean => v > 0.5 && v < most - 0.5
-  const ys = [...new Set(f.panels.flatMap(p => [p.y, p.y + p.h]).map(v => Math.round(v * 100) / 100))].filter(v => inner(v, f.sheet.h))
-  const xs = [...new Set(f.panels.flatMap(p => [p.x, p.x + p.w]).map(v => Math.round(v * 100) / 100))].filter(v => inner(v, f.sheet.w))
-  return [...ys.map(y => ({ x1: 0, y1: y, x2: f.sheet.w, y2: y })), ...xs.map(x => ({ x1: x, y1: Math.min(...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y)), x2: x, y2: Math.max(...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y + p.h)) }))]
+  const ys = [...new Set(f.panels.flatMap(p => [p.y, p.y + p.h]).map(v => Math.round(v * 100) / 100))].filter(
+    v => inner(v, f.sheet.h),
+  )
+  const xs = [...new Set(f.panels.flatMap(p => [p.x, p.x + p.w]).map(v => Math.round(v * 100) / 100))].filter(
+    v => inner(v, f.sheet.w),
+  )
+  return [
+    ...ys.map(y => ({ x1: 0, y1: y, x2: f.sheet.w, y2: y })),
+    ...xs.map(x => ({
+      x1: x,
+      y1: Math.min(
+        ...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y),
+      ),
+      x2: x,
+      y2: Math.max(
+        ...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y + p.h),
+      ),
+    })),
+  ]
 })
-const made = computed(() => stockSchema.safeParse(form.value && { format: 'violet-lane/stock', version: 1, ...form.value, perforations: perforations.value }))
-const drawn = computed<Stock | undefined>(() => (form.value ? { format: 'violet-lane/stock', version: 1, ...form.value, perforations: perforations.value } : undefined))
-const faults = computed(() => (made.value.success ? [] : made.value.error.issues.map(i => ({ at: i.path.join('.'), text: i.message }))))
-const faultOf = (path: string): string => faults.value.filter(f => f.at === path || f.at.startsWith(`${path}.`)).map(f => f.text).join('; ')
+const made = computed(() =>
+  stockSchema.safeParse(
+    form.value && {
+      format: 'violet-lane/stock',
+      version: 1,
+      ...form.value,
+      perforations: perforations.value,
+    },
+  ),
+)
+const drawn = computed<Stock | undefined>(() =>
+  form.value
+    ? { format: 'violet-lane/stock', version: 1, ...form.value, perforations: perforations.value }
+    : undefined,
+)
+const faults = computed(() =>
+  made.value.success ? [] : made.value.error.issues.map(i => ({ at: i.path.join('.'), text: i.message })),
+)
+const faultOf = (path: string): string =>
+  faults.value
+    .filter(f => f.at === path || f.at.startsWith(`${path}.`))
+    .map(f => f.text)
+    .join('; ')
 const tried = ref(false)
 const { busy, fault: refusal, did } = useAct()
 
@@ -44,22 +95,35 @@ function addPanel() {
   const f = form.value
   if (!f) return
   const foot = Math.max(0, ...f.panels.map(p => p.y + p.h))
-  f.panels.push({ role: f.panels.some(p => p.role === 'stub1') ? 'stub2' : 'stub1', place: 1, x: 0, y: Math.min(foot, f.sheet.h - 20), w: f.sheet.w, h: Math.max(10, f.sheet.h - foot) })
+  f.panels.push({
+    role: f.panels.some(p => p.role === 'stub1') ? 'stub2' : 'stub1',
+    place: 1,
+    x: 0,
+    y: Math.min(foot, f.sheet.h - 20),
+    w: f.sheet.w,
+    h: Math.max(10, f.sheet.h - foot),
+  })
 }
-const carriedOn = (role: PanelRole): FieldKind[] => form.value?.carries.filter(c => c.role === role).map(c => c.kind) ?? []
+const carriedOn = (role: PanelRole): FieldKind[] =>
+  form.value?.carries.filter(c => c.role === role).map(c => c.kind) ?? []
 function setCarried(role: PanelRole, kinds: FieldKind[]) {
   if (!form.value) return
-  form.value.carries = [...form.value.carries.filter(c => c.role !== role), ...kinds.map(kind => ({ role, kind }))]
+  form.value.carries = [
+    ...form.value.carries.filter(c => c.role !== role),
+    ...kinds.map(kind => ({ role, kind })),
+  ]
   form.value.numbered = form.value.carries.some(c => c.kind === 'number') || form.value.numbered
 }
-const kindChoices = (Object.entries(kindNames) as [FieldKind, string][]).filter(([k]) => !['overlay', 'image', 'text'].includes(k)).map(([value, title]) => ({ title, value }))
+const kindChoices = (Object.entries(kindNames) as [FieldKind, string][])
+  .filter(([k]) => !['overlay', 'image', 'text'].includes(k))
+  .map(([value, title]) => ({ title, value }))
 const ownRoles = computed(() => [...new Set(form.value?.panels.map(p => p.role) ?? [])])
 
 async function save() {
   tried.value = true
   if (!made.value.success) return focusSoon('.page [aria-invalid="true"], .page .v-input--error input')
   const stock = made.value.data
-  if (!await did('saveStock', { stock })) return
+  if (!(await did('saveStock', { stock }))) return
   office.said = `Saved: ${stock.name}.`
   await navigateTo('/papers')
 }
@@ -67,35 +131,48 @@ async function save() {
 
 <template>
   <div class="page">
-    <PageHead :title="isNew ? 'A stock of my own' : form?.name ?? 'Stock'">
-      <v-btn-toggle v-model="office.unit" mandatory density="compact" variant="outlined" color="primary" aria-label="Unit">
-        <v-btn value="in" size="small">
-          in
-        </v-btn><v-btn value="mm" size="small">
-          mm
-        </v-btn>
+    <PageHead :title="isNew ? 'A stock of my own' : (form?.name ?? 'Stock')">
+      <v-btn-toggle
+        v-model="office.unit"
+        mandatory
+        density="compact"
+        variant="outlined"
+        color="primary"
+        aria-label="Unit"
+      >
+        <v-btn value="in" size="small"> in </v-btn><v-btn value="mm" size="small"> mm </v-btn>
       </v-btn-toggle>
-      <v-btn variant="text" to="/papers">
-        Stocks & layouts
-      </v-btn>
+      <v-btn variant="text" to="/papers"> Stocks & layouts </v-btn>
       <v-btn color="primary" variant="flat" :loading="busy" data-test="save-stock" @click="save">
         {{ isNew ? 'Save' : 'Save as new version' }}
       </v-btn>
     </PageHead>
-    <p v-if="library && !isNew && !row" class="quiet">
-      There is no such stock here.
-    </p>
+    <p v-if="library && !isNew && !row" class="quiet">There is no such stock here.</p>
     <div v-if="form" class="halves">
       <v-form class="scroll form" @submit.prevent="save">
-        <p class="quiet small">
-          Measures in inches or millimetres; fractions like 3 1/2 are understood.
-        </p>
-        <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="tried ? faultOf('name') : ''" data-test="stock-name" />
+        <p class="quiet small">Measures in inches or millimetres; fractions like 3 1/2 are understood.</p>
+        <v-text-field
+          v-model="form.name"
+          label="Name"
+          maxlength="80"
+          :error-messages="tried ? faultOf('name') : ''"
+          data-test="stock-name"
+        />
         <div class="four">
           <LengthField v-model="form.sheet.w" label="Sheet, width" :unit="office.unit" :least="50" />
           <LengthField v-model="form.sheet.h" label="Sheet, height" :unit="office.unit" :least="25" />
-          <v-select v-model="form.feed.edge" label="Which edge first" :items="['short', 'long']" hide-details />
-          <v-select v-model="form.feed.side" label="Lies in the tray" :items="['left', 'center', 'right']" hide-details />
+          <v-select
+            v-model="form.feed.edge"
+            label="Which edge first"
+            :items="['short', 'long']"
+            hide-details
+          />
+          <v-select
+            v-model="form.feed.side"
+            label="Lies in the tray"
+            :items="['left', 'center', 'right']"
+            hide-details
+          />
         </div>
         <h2>Panels</h2>
         <div v-for="(p, i) in form.panels" :key="i" class="panel">
@@ -105,7 +182,14 @@ async function save() {
           <LengthField v-model="p.y" label="Top" :unit="office.unit" />
           <LengthField v-model="p.w" label="Width" :unit="office.unit" :least="10" />
           <LengthField v-model="p.h" label="Height" :unit="office.unit" :least="10" />
-          <v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take away panel ${i + 1}`" :disabled="form.panels.length === 1" @click="form.panels.splice(i, 1)" />
+          <v-btn
+            :icon="mdiClose"
+            size="x-small"
+            variant="text"
+            :aria-label="`Take away panel ${i + 1}`"
+            :disabled="form.panels.length === 1"
+            @click="form.panels.splice(i, 1)"
+          />
           <p v-if="faultOf(`panels.${i}`)" class="text-error small wide" role="alert">
             {{ faultOf(`panels.${i}`) }}
           </p>
@@ -114,20 +198,53 @@ async function save() {
           {{ faults.find(f => f.at === 'panels')?.text }}
         </p>
         <div class="d-flex ga-3 align-center">
-          <v-btn size="small" @click="addPanel">
-            One more panel
-          </v-btn>
-          <v-checkbox v-model="perforate" label="Perforations between panels" density="compact" hide-details />
+          <v-btn size="small" @click="addPanel"> One more panel </v-btn>
+          <v-checkbox
+            v-model="perforate"
+            label="Perforations between panels"
+            density="compact"
+            hide-details
+          />
         </div>
         <h2>Printed by the stationer</h2>
-        <v-select v-for="role in ownRoles" :key="role" :model-value="carriedOn(role)" :items="kindChoices" :label="`${roleNames[role]} carries`" multiple chips closable-chips density="compact" hide-details @update:model-value="setCarried(role, $event)" />
+        <v-select
+          v-for="role in ownRoles"
+          :key="role"
+          :model-value="carriedOn(role)"
+          :items="kindChoices"
+          :label="`${roleNames[role]} carries`"
+          multiple
+          chips
+          closable-chips
+          density="compact"
+          hide-details
+          @update:model-value="setCarried(role, $event)"
+        />
         <v-btn size="small" class="align-self-start" @click="setCarried('check', [...usuallyPrinted])">
           What is usual on a preprinted check
         </v-btn>
-        <v-checkbox v-model="form.numbered" label="The sheets carry their own check numbers" density="compact" hide-details />
-        <v-select v-if="form.numbered" v-model="form.packOrder" label="In the pack" :items="[...packOrders]" hide-details class="half" />
+        <v-checkbox
+          v-model="form.numbered"
+          label="The sheets carry their own check numbers"
+          density="compact"
+          hide-details
+        />
+        <v-select
+          v-if="form.numbered"
+          v-model="form.packOrder"
+          label="In the pack"
+          :items="[...packOrders]"
+          hide-details
+          class="half"
+        />
         <v-alert v-if="refusal" type="error" variant="tonal" :text="refusal" />
-        <v-alert v-if="tried && faults.length" type="error" variant="tonal" density="compact" data-test="stock-faults">
+        <v-alert
+          v-if="tried && faults.length"
+          type="error"
+          variant="tonal"
+          density="compact"
+          data-test="stock-faults"
+        >
           <div v-for="f in faults" :key="f.at + f.text">
             {{ f.text }}
           </div>
@@ -141,13 +258,48 @@ async function save() {
 </template>
 
 <style scoped>
-.halves { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 24px; }
-.form { display: flex; flex-direction: column; gap: 14px; padding: 6px 10px 20px 2px; }
-.four { display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; align-items: start; }
-.panel { display: grid; grid-template-columns: 1.7fr 1.25fr 1fr 1fr 1fr 1fr auto; gap: 7px; align-items: start; }
-.panel :deep(.v-select .v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 2px; }
-.wide { grid-column: 1 / -1; } .half { max-width: 240px; }
-.small { font-size: 12.5px; }
-.drawing { padding-top: 8px; }
-h2 { margin-top: 4px; }
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 350px;
+  gap: 24px;
+}
+.form {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  padding: 6px 10px 20px 2px;
+}
+.four {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+.panel {
+  display: grid;
+  grid-template-columns: 1.7fr 1.25fr 1fr 1fr 1fr 1fr auto;
+  gap: 7px;
+  align-items: start;
+}
+.panel :deep(.v-select .v-field) {
+  --v-field-padding-start: 10px;
+  --v-field-padding-end: 2px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.half {
+  max-width: 240px;
+}
+.small {
+  font-size: 12.5px;
+}
+.drawing {
+  padding-top: 8px;
+}
+h2 {
+  margin-top: 4px;
+}
 </style>

@@ -7,20 +7,25 @@ import { UnusablePdf } from '../../../practice/raster'
 const MOST_WORDS = 4_000_000
 
 /** Takes a PDF in: a form with `job` (JSON) and `pdf` (a file). Answers with the key of the job. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   ownPagesOnly(event)
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
   if (!Number.isFinite(length)) refuseRequest(411, 'the request must say how long it is')
-  if (length > MOST_PDF_BYTES + MOST_WORDS) refuseRequest(413, `the PDF is too large: at most ${MOST_PDF_BYTES / 1e6} MB`, 'pdf')
-  const parts = await readMultipartFormData(event) ?? []
+  if (length > MOST_PDF_BYTES + MOST_WORDS)
+    refuseRequest(413, `the PDF is too large: at most ${MOST_PDF_BYTES / 1e6} MB`, 'pdf')
+  const parts = (await readMultipartFormData(event)) ?? []
   const words = parts.find(p => p.name === 'job')?.data
   const pdf = parts.find(p => p.name === 'pdf')?.data
   if (!words || !pdf) return refuseRequest(422, 'a job has two parts, “job” and “pdf”', words ? 'pdf' : 'job')
   let told: unknown
-  try { told = JSON.parse(words.toString('utf8')) }
-  catch { return refuseRequest(422, '“job” is not JSON', 'job') }
-  try { return { id: await printer.take(checked(pressJobSchema, told), new Uint8Array(pdf)) } }
-  catch (error) {
+  try {
+    told = JSON.parse(words.toString('utf8'))
+  } catch {
+    return refuseRequest(422, '“job” is not JSON', 'job')
+  }
+  try {
+    return { id: await printer.take(checked(pressJobSchema, told), new Uint8Array(pdf)) }
+  } catch (error) {
     if (error instanceof UnusablePdf) return refuseRequest(422, error.message, 'pdf')
     throw error
   }

@@ -1,7 +1,7 @@
 import { ownPagesOnly, printer, refuseRequest } from '../../../../practice/office'
 
 /** Stops a job where it is. */
-export default defineEventHandler((event) => {
+export default defineEventHandler(event => {
   ownPagesOnly(event)
   const id = getRouterParam(event, 'id') ?? ''
   return printer.stop(id) ? printer.report(id) : refuseRequest(404, 'there is no such job')

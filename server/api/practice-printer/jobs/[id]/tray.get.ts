@@ -2,18 +2,30 @@ import { Zip, ZipPassThrough } from 'fflate'
 import { pictureOf, pictureQuery, sheetOf } from '../../../../practice/pictures'
 import { checked, printer, refuseRequest } from '../../../../practice/office'
 
-/** All sheets that are out as one zip of PNG pictures, sheet by sheet as they are made; the names say how they lie in the tray. */
-export default defineEventHandler((event) => {
+/**
+ * All sheets that are out as one zip of PNG pictures, sheet by sheet as they are made; the names say how they
+ * lie in the tray.
+ */
+export default defineEventHandler(event => {
   const { dpi, view } = checked(pictureQuery, getQuery(event))
   const id = getRouterParam(event, 'id') ?? ''
-  const report = printer.report(id) ?? refuseRequest(404, 'the practice printer no longer has this job: it keeps the last 20')
+  const report =
+    printer.report(id) ??
+    refuseRequest(404, 'the practice printer no longer has this job: it keeps the last 20')
   const sheets = report.sheets.map(s => sheetOf(id, s.sheet))
-  setResponseHeaders(event, { 'Content-Type': 'application/zip', 'Content-Disposition': 'attachment; filename="tray.zip"', 'Cache-Control': 'no-store' })
+  setResponseHeaders(event, {
+    'Content-Type': 'application/zip',
+    'Content-Disposition': 'attachment; filename="tray.zip"',
+    'Cache-Control': 'no-store',
+  })
   return new ReadableStream<Uint8Array>({
     async start(controller) {
       const zip = new Zip((error, chunk, last) => {
         if (error) controller.error(error)
-        else { controller.enqueue(chunk); if (last) controller.close() }
+        else {
+          controller.enqueue(chunk)
+          if (last) controller.close()
+        }
       })
       for (const [index, sheet] of sheets.entries()) {
         // PNG is packed already.

@@ -2,9 +2,13 @@ import { pictureOf, pictureQuery, sheetOf } from '../../../../../practice/pictur
 import { checked } from '../../../../../practice/office'
 
 /** One sheet as it came out, as PNG. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { dpi, view } = checked(pictureQuery, getQuery(event))
-  const png = await pictureOf(sheetOf(getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))), dpi, view)
+  const png = await pictureOf(
+    sheetOf(getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
+    dpi,
+    view,
+  )
   setResponseHeaders(event, { 'Content-Type': 'image/png', 'Cache-Control': 'no-store' })
   return png
 })
