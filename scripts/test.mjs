@@ -93,7 +93,9 @@ const steps = {
   types: async () =>
     (await run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json'], beside)) &&
     run('types', bin('nuxt'), ['typecheck'], beside),
-  lint: () => run('lint', bin('eslint'), ['.'], beside),
+  lint: async () =>
+    (await run('layout of the code', bin('prettier'), ['--check', '.', '--log-level', 'warn'], beside)) &&
+    run('lint', bin('eslint'), ['.', '--max-warnings', '0'], beside),
   rules: async () =>
     (await run(
       'import rule',

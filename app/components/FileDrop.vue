@@ -54,7 +54,9 @@ function pasted(event: ClipboardEvent): void {
       <span>{{ label }}</span>
       <input type="file" :accept="accept" :disabled="disabled" v-bind="$attrs" @change="browsed" />
     </label>
-    <span class="quiet kinds">{{ kinds }}, up to {{ limit }} MB. Browse, drop it here, or paste it.</span>
+    <span class="quiet kinds"
+      >{{ kinds }}, up to {{ limit }} MB{{ slim ? '' : '. Browse, drop it here, or paste it.' }}</span
+    >
     <slot />
     <span v-if="fault" class="text-error" role="alert" data-test="file-fault">{{ fault }}</span>
   </div>
@@ -87,6 +89,11 @@ label {
   align-items: center;
   flex-wrap: wrap;
   font-size: 13px;
+}
+/* The browser would say that no file is chosen, after each one that was taken. */
+input {
+  width: 100px;
+  color: transparent;
 }
 .kinds {
   font-size: 12px;

@@ -95,7 +95,7 @@ function onKey(event: KeyboardEvent, i: number) {
         </g>
         <g v-for="p in places" :key="p.position" class="place">
           <rect :x="x(p.position)" y="20" :width="CELL" height="34" />
-          <!-- eslint-disable-next-line vue/no-v-html -- our own renderer -->
+          <!-- eslint-disable vue/no-v-html -- our own renderer -->
           <g
             v-if="isMicr(p.char)"
             :transform="`translate(${x(p.position)} 45) scale(${CELL / PITCH})`"

@@ -161,6 +161,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys of the sheets within -->
   <div class="count" @keydown="onKey">
     <div>
       <v-alert

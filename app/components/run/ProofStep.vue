@@ -164,6 +164,7 @@ const jump = (number: number): void => {
           @click="zoom += 20"
         />
       </div>
+      <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- a focusable group that keys turn -->
       <div
         ref="pages"
         class="pages"

@@ -49,6 +49,7 @@ function walk(event: KeyboardEvent, by: number) {
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys of the cells within -->
   <table
     class="plain grid"
     data-test="field-grid"

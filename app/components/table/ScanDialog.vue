@@ -155,6 +155,7 @@ function close() {
         <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Reading the file" />
         <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
         <div v-if="bitmap" class="work">
+          <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the points can be typed as well -->
           <svg
             :width="size.w"
             :height="size.h"

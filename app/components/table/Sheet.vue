@@ -224,6 +224,7 @@ defineExpose({ focus: () => svg.value?.focus(), viewOf })
 </script>
 
 <template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys and the list do the same -->
   <svg
     ref="svg"
     class="sheet-edit"
