@@ -383,6 +383,55 @@ async function putLargeBook(page, book, row = () => ({})) {
   })
 }
 
+/** Ten years of entries on the cash ledger of an account, as the acts leave them: rows, and its running balance. */
+async function putManyEntries(page, account) {
+  const size = 100_000
+  const { cashLedgerId: cash, companyId } = account
+  const other = `${companyId}-6000`
+  const all = Array.from({ length: size }, (_, i) => ({
+    id: `big-entry-${i}`,
+    companyId,
+    date: '2026-10-01',
+    text: `Check ${i}`,
+    paymentId: null,
+    lines: [
+      { ledgerId: other, debit: 100, credit: 0 },
+      { ledgerId: cash, debit: 0, credit: 100 },
+    ],
+    ledgers: [other, cash],
+  }))
+  for (let from = 0; from < size; from += 10_000)
+    await putRows(page, { entries: all.slice(from, from + 10_000) })
+  const before = (await rowOf(page, 'totals', cash)).balance
+  await putRows(page, { totals: [{ id: cash, balance: before - size * 100 }] })
+}
+
+/** Opens a page by its link five times: median of the main thread's time (script, style, layout) and of the whole, in ms. */
+async function opening(page, from, link, ready) {
+  const times = []
+  for (let i = 0; i < 5; i++) {
+    await page.goto(from)
+    await page.locator(link).first().waitFor()
+    await page.waitForTimeout(700)
+    const started = await page.evaluate(() => performance.now())
+    const cdp = await page.context().newCDPSession(page)
+    await cdp.send('Performance.enable')
+    const busy = async () =>
+      (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration').value * 1000
+    const before = await busy()
+    await page.locator(link).first().click()
+    await page.locator(ready).first().waitFor()
+    times.push({
+      busy: (await busy()) - before,
+      wall: (await page.evaluate(() => performance.now())) - started,
+    })
+  }
+  return {
+    busy: round(median(times.map(t => t.busy)), 0),
+    wall: round(median(times.map(t => t.wall)), 0),
+  }
+}
+
 /** A book of 100,000 numbers and 100,000 checks: the acts in Node, and the pages in the browser. */
 async function books() {
   const dir = await bundle('bench/books.ts', true)
@@ -393,6 +442,7 @@ async function books() {
   await served(3972, async page => {
     await page.getByRole('button', { name: 'Load the demo office' }).click()
     await page.locator('[data-test=today]').waitFor()
+    const small = await opening(page, '/register', 'a[href="/"]', '[data-test=today]')
     await putLargeBook(page, { kind: 'printed by us', start: 1_000_001, end: 1_100_000 }, number => {
       const at = '2026-10-01T10:00:00.000Z'
       const payee = `Payee ${number % 977}`
@@ -410,36 +460,16 @@ async function books() {
         life: ['on paper', 'issued', 'cleared'].map(fate => ({ at, by: 'B', fate, payee })),
       }
     })
-    // Time of the page's main thread (script, style, layout) from the click that opens it, in the same
-    // document as in use.
-    const opening = async (from, link, ready) => {
-      const times = []
-      for (let i = 0; i < 5; i++) {
-        await page.goto(from)
-        await page.locator(link).first().waitFor()
-        await page.waitForTimeout(700)
-        const started = await page.evaluate(() => performance.now())
-        const cdp = await page.context().newCDPSession(page)
-        await cdp.send('Performance.enable')
-        const busy = async () =>
-          (await cdp.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration').value * 1000
-        const before = await busy()
-        await page.locator(link).first().click()
-        await page.locator(ready).first().waitFor()
-        times.push({
-          busy: (await busy()) - before,
-          wall: (await page.evaluate(() => performance.now())) - started,
-        })
-      }
-      return {
-        busy: round(median(times.map(t => t.busy)), 0),
-        wall: round(median(times.map(t => t.wall)), 0),
-      }
-    }
-    pages.book = await opening('/books', 'a[href="/books/large"]', '[data-test=numbers] tr.pickable')
-    pages.register = await opening('/', 'a[href="/register"]', '[data-number]')
-    pages.proof = await opening('/books', '[data-test=to-proof]', '[data-test=proof-holds]')
-    pages.compared = await opening('/books', '[data-test=to-proof]', '[data-test=compared]')
+    const account = await rowOf(page, 'accounts', 'operating')
+    await putManyEntries(page, account)
+    await putRows(page, { accounts: [{ ...account, bookId: 'large' }] })
+    pages.today = await opening(page, '/register', 'a[href="/"]', '[data-test=today]')
+    pages.lane = await opening(page, '/register', 'a[href="/lane"]', '[data-test=after]')
+    pages.smallToday = small
+    pages.book = await opening(page, '/books', 'a[href="/books/large"]', '[data-test=numbers] tr.pickable')
+    pages.register = await opening(page, '/', 'a[href="/register"]', '[data-number]')
+    pages.proof = await opening(page, '/books', '[data-test=to-proof]', '[data-test=proof-holds]')
+    pages.compared = await opening(page, '/books', '[data-test=to-proof]', '[data-test=compared]')
   })
   results.books = {
     firstMs: round(b.first, 3),
@@ -471,6 +501,13 @@ async function books() {
     'under 500',
     pages.register.busy < 500,
   )
+  say(
+    'Today opens with 100,000 numbers and entries, main thread',
+    `${pages.today.busy} ms (${pages.today.wall} ms in all), ${round(pages.today.busy / pages.smallToday.busy)} times the demo office`,
+    'under 150, at most 1.5 times',
+    pages.today.busy < 150 && pages.today.busy <= 1.5 * pages.smallToday.busy,
+  )
+  say('the lane opens, main thread', `${pages.lane.busy} ms (${pages.lane.wall} ms in all)`)
   say('the proof of numbers', `${pages.proof.wall} ms in all`, 'under 1000', pages.proof.wall < 1000)
   say('the same compared with the rows of all numbers, on the same page', `${pages.compared.wall} ms in all`)
 }
