@@ -12,6 +12,7 @@ import type { BankAccount, Company } from '#core/payables/account'
 import type { CompanyForm } from '#core/payables/keepAccount'
 import type { SampleAccount } from '#core/payables/sampleAccounts'
 import { accountFactsSchema, type AccountFacts } from '#core/proof/facts'
+import { plainCopy } from '~/data/plainCopy'
 
 export interface SignatoryForm {
   name: string
@@ -56,7 +57,6 @@ const linesOf = (text: string): string[] =>
     .split('\n')
     .map(t => t.trim())
     .filter(Boolean)
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 export const freshAccount = (): AccountForm => ({
   companyId: '',
@@ -180,14 +180,14 @@ export interface ToOpen {
 }
 
 export function useAccountForm(start: AccountForm) {
-  const form = ref<AccountForm>(plain(start))
+  const form = ref<AccountForm>(plainCopy(start))
   const faults = ref<Record<string, string>>({})
 
   /** The facts as they would print, as far as they go: for the picture beside the form. */
   const shown = computed((): AccountFacts => {
     const f = form.value
     const code = bankCode(f.country, f.routing)
-    return plain({
+    return plainCopy({
       country: f.country,
       company: {
         name: linesOf(f.company).slice(0, 2),
@@ -260,7 +260,7 @@ export function useAccountForm(start: AccountForm) {
       name: f.name.trim(),
       forChecks: f.forChecks,
       country: f.country,
-      bank: plain(bank) as BankAccount['bank'],
+      bank: plainCopy(bank) as BankAccount['bank'],
       fraction: facts.fraction,
       routing: facts.routing,
       account: facts.account,
@@ -268,8 +268,8 @@ export function useAccountForm(start: AccountForm) {
       code: facts.code,
       pattern: facts.pattern,
       ...(facts.micrShapes && { micrShapes: facts.micrShapes }),
-      currency: plain(facts.currency) as BankAccount['currency'],
-      signatories: plain(facts.signatories),
+      currency: plainCopy(facts.currency) as BankAccount['currency'],
+      signatories: plainCopy(facts.signatories),
       signing: {
         secondAbove: second?.ok ? second.value : null,
         prints: f.signatories.flatMap((s, i) => (s.prints && s.picture ? [i] : [])),
@@ -285,7 +285,7 @@ export function useAccountForm(start: AccountForm) {
         id: ids.company,
         name: company.name,
         address: company.address,
-        ...(f.logo && { logo: plain(f.logo) }),
+        ...(f.logo && { logo: plainCopy(f.logo) }),
       },
       opening: opening.ok ? opening.value : (0 as Cents),
       book: {

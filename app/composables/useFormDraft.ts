@@ -1,5 +1,5 @@
 import { toRaw, watch, type Ref } from 'vue'
-import { dropFormDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
+import { dropFormDraft, keepFormDraft, likeForm, readFormDraft } from '~/data/drafts'
 
 /**
  * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page
@@ -14,7 +14,7 @@ export function useFormDraft<T extends object>(
 ) {
   let known = ''
   async function restore(): Promise<void> {
-    const draft = await readFormDraft<T>(name())
+    const draft = await readFormDraft(name(), likeForm(form.value))
     if (draft && isEmpty(form.value)) form.value = { ...form.value, ...draft }
     known = JSON.stringify(toRaw(form.value))
   }

@@ -1,6 +1,7 @@
-import type { Layout } from '#core/paper/layout'
-import { layoutSchema } from '#core/paper/layout'
+import { layoutSchema, type Layout } from '#core/paper/layout'
 import type { OwnSettings } from '#core/paper/own'
+import { z } from '#core/base/schema'
+import { ownSettings } from '#core/office/rows'
 import { db } from './db'
 
 /** What was edited on the Light table and not yet saved: kept so that a closed tab loses nothing. */
@@ -8,6 +9,20 @@ export interface LayoutDraft {
   readonly from: number
   readonly common: Layout
   readonly owns: Readonly<Record<string, OwnSettings>>
+}
+
+const layoutDraft = z.strictObject({
+  from: z.number().int().min(0),
+  common: layoutSchema,
+  owns: z.record(z.string(), ownSettings),
+}) satisfies z.ZodType<LayoutDraft>
+/** What stands in a kept text; undefined where it is no JSON. */
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined
+  }
 }
 
 const nameOf = (key: string): string => `draft of ${key}`
@@ -18,9 +33,8 @@ export const dropDraft = (key: string): Promise<void> => db.facts.delete(nameOf(
 export async function readDraft(key: string): Promise<LayoutDraft | undefined> {
   const kept = await db.facts.get(nameOf(key))
   if (!kept) return undefined
-  const draft = JSON.parse(kept.value) as LayoutDraft
-  const checked = layoutSchema.safeParse(draft.common)
-  return checked.success ? { ...draft, common: checked.data } : undefined
+  const draft = layoutDraft.safeParse(parsed(kept.value))
+  return draft.success ? draft.data : undefined
 }
 
 /** Name under which the half-done count-off of a run is kept. */
@@ -30,7 +44,25 @@ export const countOffDraft = (runId: string): string => `count-off ${runId}`
 export const keepFormDraft = (name: string, form: unknown): Promise<unknown> =>
   db.facts.put({ name: `draft of ${name}`, value: JSON.stringify(form) })
 export const dropFormDraft = (name: string): Promise<void> => db.facts.delete(`draft of ${name}`)
-export async function readFormDraft<T>(name: string): Promise<Partial<T> | undefined> {
+/** A kept form as its gate lets it through: all of it, a part, or nothing. */
+export async function readFormDraft<T>(
+  name: string,
+  gate: (kept: unknown) => T | undefined,
+): Promise<T | undefined> {
   const kept = await db.facts.get(`draft of ${name}`)
-  return kept && (JSON.parse(kept.value) as Partial<T>)
+  return kept && gate(parsed(kept.value))
 }
+
+const kindOf = (value: unknown): string =>
+  value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value
+/** The gate of a form: of what was kept, the fields that the form has today, where they hold the same kind of value. */
+export const likeForm =
+  <T extends object>(form: T) =>
+  (kept: unknown): Partial<T> | undefined => {
+    if (kindOf(kept) !== 'object') return undefined
+    const now = form as Readonly<Record<string, unknown>>
+    const same = Object.entries(kept as object).filter(
+      ([name, value]) => name in now && (now[name] === undefined || kindOf(value) === kindOf(now[name])),
+    )
+    return same.length ? (Object.fromEntries(same) as Partial<T>) : undefined
+  }

@@ -1,3 +1,4 @@
+import { plainCopy } from './plainCopy'
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Affine } from '#core/fit/affine'
 import type { GreyImage } from '#core/micr/darkness'
@@ -88,7 +89,7 @@ export function makePaper(
   })
   const work = async (): Promise<PaperMade> => {
     // A plain copy: reactive proxies cannot cross to a worker.
-    const plain = JSON.parse(JSON.stringify(job)) as PaperJob
+    const plain = plainCopy(job)
     const { lines, ...made } = await wrap<PaperApi>(maker).make(
       plain,
       proxy((done, of) => onSheet('making', done, of)),

@@ -8,6 +8,7 @@ import type { Outcome } from '../runs/run'
 import { firstBroken } from '../trail/trail'
 import { perform } from './acts'
 import { MemoryOffice } from './memory'
+import { rowFaults } from './rows'
 import { account, bookOf, drawOf, opened, OPENING, printed } from './test/office'
 import { fatesNow, nextMove, startingOffice, startingWorld } from './test/simulator'
 import { mustHold } from './test/world'
@@ -63,6 +64,7 @@ describe('an office under random acts', () => {
           }
         }
         expect(firstBroken(desk.trail), `seed ${seed}`).toBeUndefined()
+        if (seed % 20 === 0) expect(rowFaults(desk.snapshot()), `seed ${seed}`).toEqual([])
       }
       if (process.env.DESK_TELL) console.log(Object.fromEntries(done))
       if (SEEDS > 500)

@@ -11,6 +11,7 @@ import { outcomeOf, type JobReport } from '#core/practice/report'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
+import { saidSoFar } from '#core/office/rows'
 import { countOffDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
 import { practiceState } from '~/data/practicePrinter'
 import { saveCountOffSheet } from '~/data/reports'
@@ -35,7 +36,7 @@ const at = ref(0)
 // What was said so far is kept with the run until the count-off is done.
 const draftName = countOffDraft(props.run.id)
 onMounted(async () => {
-  const before = await readFormDraft<SaidSoFar>(draftName)
+  const before = await readFormDraft(draftName, kept => saidSoFar.safeParse(kept).data)
   if (before && !outcomes.value.size) counting.takeUp(before)
   watch(counting.soFar, said => void keepFormDraft(draftName, said))
 })

@@ -1,6 +1,7 @@
 import Dexie from 'dexie'
 import { random } from '#core/base/random'
 import { MemoryOffice } from '#core/office/memory'
+import { rowFaults } from '#core/office/rows'
 import { account } from '#core/office/test/office'
 import { fatesNow, nextMove, startingOffice, startingWorld, type Acting } from '#core/office/test/simulator'
 import { tableNames, type Changes } from '#core/office/tables'
@@ -114,6 +115,9 @@ export async function simulateStore(
       })
     }
   }
+  const { trail: _, ...rows } = now.snapshot()
+  const [fault] = rowFaults(rows)
+  if (fault) throw new Error(`store, seed ${seed}: ${fault.table}, ${fault.path}: ${fault.what}`)
   const broken = firstBroken(await db.trail.orderBy('seq').toArray())
   if (broken) throw new Error(`store, seed ${seed}: the trail is broken at line ${broken.seq}`)
   return done

@@ -16,7 +16,8 @@ import { localeOf } from '#core/paper/startingLayout'
 import { printsMicr } from '#core/payables/readiness'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
-import { dropFormDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
+import { plainCopy } from '~/data/plainCopy'
+import { dropFormDraft, keepFormDraft, likeForm, readFormDraft } from '~/data/drafts'
 import { pictureFrom } from '~/data/pictures'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -38,12 +39,10 @@ let baseline = ''
 let began: { account: BankAccount; company: Company } | undefined
 async function begin() {
   if (ready.value || (!isNew && !view.value)) return
-  const draft = await readFormDraft<AccountForm>(draftName)
   began = view.value && { account: view.value.account, company: view.value.company }
   if (view.value)
-    form.value = JSON.parse(
-      JSON.stringify(formOf(view.value.account, view.value.company, view.value.book)),
-    ) as AccountForm
+    form.value = structuredClone(formOf(view.value.account, view.value.company, view.value.book))
+  const draft = await readFormDraft(draftName, likeForm(form.value))
   if (draft) {
     form.value = { ...form.value, ...draft }
     restored.value = true
@@ -127,7 +126,7 @@ const onFocus = (event: FocusEvent): void => {
 const sampleKey = ref<string | null>(null)
 function copySample(key: string | null) {
   const chosen = sampleAccounts.find(s => s.key === key)
-  if (chosen) form.value = JSON.parse(JSON.stringify(fromSample(form.value, chosen))) as AccountForm
+  if (chosen) form.value = plainCopy(fromSample(form.value, chosen))
 }
 function setCountry(country: AccountForm['country']) {
   form.value.country = country
@@ -156,8 +155,7 @@ const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })
 async function takeFont(file: File) {
   const font = micrFont(new Uint8Array(await file.arrayBuffer()), file.name, fontTable.value)
   faults.value = { ...faults.value, font: font.ok ? '' : font.refusal.text }
-  if (font.ok)
-    form.value.micrShapes = JSON.parse(JSON.stringify(font.value)) as NonNullable<AccountForm['micrShapes']>
+  if (font.ok) form.value.micrShapes = plainCopy(font.value) as NonNullable<AccountForm['micrShapes']>
 }
 
 const { busy, act } = useAct()
@@ -554,10 +552,7 @@ async function forget() {
           class="mb-3 pattern"
           data-test="pattern"
           @update:model-value="
-            id =>
-              (form.pattern = JSON.parse(
-                JSON.stringify(patternsOf(form.country).find(p => p.id === id) ?? form.pattern),
-              ))
+            id => (form.pattern = plainCopy(patternsOf(form.country).find(p => p.id === id) ?? form.pattern))
           "
         />
         <MicrRuler

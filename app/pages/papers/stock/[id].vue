@@ -31,7 +31,7 @@ const form = ref<Form>()
 watch(
   row,
   r => {
-    if (r && !form.value) form.value = JSON.parse(JSON.stringify(r.stock)) as Form
+    if (r && !form.value) form.value = structuredClone(r.stock)
   },
   { immediate: true },
 )

@@ -1,0 +1,35 @@
+import { z } from '../../base/schema'
+import type { Entry } from '../../ledger/entry'
+import type { LedgerTotal } from '../../ledger/totals'
+import type { TrailLine } from '../../trail/trail'
+import { cents, day, id, moment, text } from './parts'
+
+export const entry = z
+  .strictObject({
+    id: id<'entry'>(),
+    companyId: id<'company'>(),
+    date: day,
+    text,
+    paymentId: id<'payment'>().nullable(),
+    lines: z.array(z.strictObject({ ledgerId: id<'ledger'>(), debit: cents, credit: cents })).min(2),
+    ledgers: z.array(id<'ledger'>()),
+  })
+  .refine(e => e.lines.reduce((sum, l) => sum + l.debit - l.credit, 0) === 0, {
+    path: ['lines'],
+    message: 'debits and credits differ',
+  }) satisfies z.ZodType<Entry>
+
+export const total = z.strictObject({ id: id<'ledger'>(), balance: cents }) satisfies z.ZodType<LedgerTotal>
+
+const hash = z.string().regex(/^[0-9a-f]{64}$/, 'a hash has 64 digits from 0 to f')
+export const trailLine = z.strictObject({
+  act: text,
+  text: z.string().max(100_000),
+  about: z.record(z.string(), z.string()),
+  at: moment,
+  by: text,
+  key: text.exactOptional(),
+  seq: z.number().int().min(1),
+  before: hash,
+  hash,
+}) satisfies z.ZodType<TrailLine>

@@ -1,0 +1,60 @@
+import type { z } from '../../base/schema'
+import type { TableName, Tables } from '../tables'
+import { account, company, ledger } from './accounts'
+import { entry, total, trailLine } from './books'
+import { book, number } from './numbers'
+import { fit, layout, own, printer, stock } from './paper'
+import { payee, payment } from './payments'
+import { copy, layoutVersion, paper, run } from './runs'
+
+export { ownSettings } from './paper'
+export { saidSoFar } from './runs'
+
+/**
+ * What every row must be, by table. Acts of this version write such rows; whatever comes from elsewhere (a file, a backup, an older store, a draft)
+ * passes here first.
+ */
+export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
+  companies: company,
+  ledgers: ledger,
+  accounts: account,
+  books: book,
+  payees: payee,
+  payments: payment,
+  numbers: number,
+  runs: run,
+  copies: copy,
+  layoutVersions: layoutVersion,
+  layouts: layout,
+  owns: own,
+  stocks: stock,
+  printers: printer,
+  fits: fit,
+  entries: entry,
+  totals: total,
+  papers: paper,
+  trail: trailLine,
+}
+
+/** A row that is not what its table holds: its place in the list, the path within it, and what is wrong. */
+export interface RowFault {
+  readonly table: TableName
+  readonly row: number
+  readonly path: string
+  readonly what: string
+}
+
+/** Looks at every row of some tables. Gives what is wrong, in the order of the rows. */
+export function rowFaults(rows: { readonly [T in TableName]?: readonly unknown[] }): RowFault[] {
+  return (Object.keys(rowSchemas) as TableName[]).flatMap(table =>
+    (rows[table] ?? []).flatMap((row, at): RowFault[] => {
+      const { error } = rowSchemas[table].safeParse(row)
+      return (error?.issues ?? []).map(issue => ({
+        table,
+        row: at,
+        path: issue.path.join('.'),
+        what: issue.message,
+      }))
+    }),
+  )
+}

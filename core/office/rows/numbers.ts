@@ -1,0 +1,46 @@
+import { z } from '../../base/schema'
+import { bookKinds, type NumberBook, type NumberRow } from '../../books/book'
+import { fates } from '../../books/fates'
+import { cents, checkNumber, count, day, id, moment, text } from './parts'
+
+export const book = z.strictObject({
+  id: id<'book'>(),
+  accountId: id<'account'>(),
+  kind: z.enum(bookKinds),
+  start: checkNumber,
+  end: checkNumber,
+  name: text.exactOptional(),
+  archived: z.boolean().exactOptional(),
+}) satisfies z.ZodType<NumberBook>
+
+const lifeLine = z.strictObject({
+  at: moment,
+  by: text,
+  fate: z.enum(fates),
+  why: text.exactOptional(),
+  payee: text.exactOptional(),
+  runId: id<'run'>().exactOptional(),
+})
+
+export const number = z.strictObject({
+  id: id<'number'>(),
+  bookId: id<'book'>(),
+  accountId: id<'account'>(),
+  number: checkNumber,
+  fate: z.enum(fates),
+  why: text,
+  at: moment,
+  check: z
+    .strictObject({
+      paymentId: id<'payment'>(),
+      runId: id<'run'>(),
+      sheet: count,
+      place: count,
+      payee: text,
+      date: day,
+      amount: cents,
+    })
+    .nullable(),
+  replacedBy: checkNumber.exactOptional(),
+  life: z.array(lifeLine).max(1000),
+}) satisfies z.ZodType<NumberRow>
