@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTheme } from 'vuetify'
-import { letGoOfOldPapers } from '~/data/reasons'
+import { momentNow } from '~/data/office'
+import { readPapersToLetGo } from '~/data/settings'
 import { readStart } from '~/data/reads'
 import { asking, unanswered } from '~/composables/useLive'
 import { useOffice } from '~/stores/office'
@@ -13,7 +14,13 @@ watch(
   { immediate: true },
 )
 const started = useLive(readStart)
-void letGoOfOldPapers(new Date())
+const { did } = useAct()
+/** Lets go of the PDFs that the office no longer wants to keep. */
+async function letGo() {
+  const runIds = await readPapersToLetGo(momentNow())
+  if (runIds.length) await did('letGoOfPapers', { runIds })
+}
+onMounted(() => void letGo())
 
 const NAME = 'Violet Lane'
 /** Only what takes a while is shown to be under way. */

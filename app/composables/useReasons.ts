@@ -1,4 +1,5 @@
-import { readReasons, type ReasonKind } from '~/data/reasons'
+import type { ReasonKind } from '#core/office/settings'
+import { readReasons } from '~/data/settings'
 
 /** The office's own list of reasons of a kind. */
 export function useReasons(kind: ReasonKind) {

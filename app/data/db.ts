@@ -5,6 +5,7 @@ import {
   numbersTellTheirLife,
   payeesToCompanies,
   runningBalances,
+  settingsToTables,
   stripsByLetter,
   stripsByPlace,
 } from './upgrades'
@@ -45,6 +46,8 @@ export class OfficeDb extends Dexie {
   declare fits: Table<Tables['fits'], Keys['fits']>
   declare entries: Table<Tables['entries'], Keys['entries']>
   declare totals: Table<Tables['totals'], Keys['totals']>
+  declare reasonLists: Table<Tables['reasonLists'], Keys['reasonLists']>
+  declare settings: Table<Tables['settings'], Keys['settings']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -101,6 +104,8 @@ export class OfficeDb extends Dexie {
     this.version(6)
       .stores({ totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' })
       .upgrade(runningBalances)
+    // What an office sets for itself stands in tables of its own, written by acts.
+    this.version(7).stores({ reasonLists: 'id', settings: 'id' }).upgrade(settingsToTables)
   }
 }
 

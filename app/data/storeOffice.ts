@@ -4,7 +4,7 @@ import { refuse, type Result } from '#core/base/result'
 import type { Keeping, TrailReading } from '#core/office/act'
 import { perform, type ActName, type InputOf, type WrittenBy } from '#core/office/acts'
 import type { BookFates, Indexed, IndexOf, Reading, Versioned } from '#core/office/reading'
-import type { Changes, KeyOf, TableName, Tables } from '#core/office/tables'
+import type { Changes, KeyOf, Removals, TableName, Tables } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
@@ -70,13 +70,14 @@ export class StoreOffice implements Keeping {
     { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
     work: (
       reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
     ) => Promise<T>,
   ): Promise<T> {
     const named = new Set<string>([...reads, ...writes, 'trail'])
     // What is known of a book from its strips goes with its numbers.
     if (named.has('numbers')) named.add('strips')
-    const keep = async (changes: Changes, line: TrailLine): Promise<void> => {
+    const keep = async (changes: Changes, removes: Removals, line: TrailLine): Promise<void> => {
+      for (const [table, keys] of Object.entries(removes)) await this.db.table(table).bulkDelete([...keys])
       for (const [table, rows] of Object.entries(changes))
         if (rows?.length) await this.db.table(table).bulkPut(rows as unknown[])
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)

@@ -97,3 +97,18 @@ export async function runningBalances(tx: Transaction): Promise<void> {
   })
   await tx.table('totals').bulkPut([...balances].map(([id, balance]) => ({ id, balance })))
 }
+
+/** Version 7: lists of reasons, and how long PDFs are kept, go from the small facts to tables of their own. */
+export async function settingsToTables(tx: Transaction): Promise<void> {
+  const facts = tx.table<{ name: string; value: string }, string>('facts')
+  const kept = await facts.where('name').startsWith('reasons/').toArray()
+  await tx.table('reasonLists').bulkPut(
+    kept.map(({ name, value }) => ({
+      id: name.slice('reasons/'.length),
+      reasons: JSON.parse(value) as string[],
+    })),
+  )
+  const days = await facts.get('keepPapers')
+  if (days) await tx.table('settings').put({ id: 'office', keepPapersDays: Number(days.value) })
+  await facts.bulkDelete([...kept.map(k => k.name), 'keepPapers'])
+}

@@ -1,13 +1,7 @@
 <script setup lang="ts">
 import { operatorName, setOperatorName } from '~/data/office'
-import {
-  keepReasons,
-  readKeepDays,
-  readReasons,
-  reasonKinds,
-  setKeepDays,
-  type ReasonKind,
-} from '~/data/reasons'
+import { reasonKinds, type ReasonKind } from '#core/office/settings'
+import { readKeepDays, readReasons } from '~/data/settings'
 import { startOver } from '~/data/start'
 import { useOffice } from '~/stores/office'
 
@@ -15,7 +9,9 @@ const office = useOffice()
 const name = ref(operatorName())
 const sure = ref(false)
 
-function keepName() {
+const naming = useAct()
+async function keepName() {
+  if (!(await naming.did('nameOperator', { name: name.value }))) return
   setOperatorName(name.value)
   name.value = operatorName()
   office.said = `The record now says ${name.value}.`
@@ -29,9 +25,14 @@ const reasons = ref('')
 watch(keptReasons, list => {
   reasons.value = (list ?? []).join('\n')
 })
+const listing = useAct()
 async function keepThem() {
-  await keepReasons(kind.value, reasons.value.split('\n'))
-  office.said = 'The list of reasons is kept.'
+  const list = { id: kind.value, reasons: reasons.value.split('\n') }
+  if (await listing.did('keepReasons', list)) office.said = 'The list of reasons is kept.'
+}
+const keeping = useAct()
+async function keepFor(days: number | null) {
+  if (await keeping.did('keepPapersFor', { days })) office.said = 'How long PDFs are kept is said.'
 }
 const keepDays = useLive(readKeepDays)
 
@@ -49,8 +50,14 @@ async function forget() {
         <h2>Your name</h2>
         <p class="quiet">It stands in the trail beside every act done in this browser.</p>
         <v-form class="row" @submit.prevent="keepName">
-          <v-text-field v-model="name" label="Name" maxlength="60" hide-details autocomplete="off" />
-          <v-btn type="submit"> Keep </v-btn>
+          <v-text-field
+            v-model="name"
+            label="Name"
+            maxlength="60"
+            :error-messages="naming.fault.value"
+            autocomplete="off"
+          />
+          <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Keep </v-btn>
         </v-form>
       </v-card>
       <v-card class="part">
@@ -73,11 +80,13 @@ async function forget() {
           v-model="reasons"
           label="Reasons"
           rows="5"
-          hide-details
+          :error-messages="listing.fault.value"
           class="wide"
           data-test="reasons"
         />
-        <v-btn data-test="reasons-keep" @click="keepThem"> Keep the list </v-btn>
+        <v-btn :loading="listing.busy.value" data-test="reasons-keep" @click="keepThem">
+          Keep the list
+        </v-btn>
       </v-card>
       <v-card class="part">
         <h2>PDFs of runs</h2>
@@ -97,7 +106,8 @@ async function forget() {
           hide-details
           class="wide"
           data-test="keep-days"
-          @update:model-value="setKeepDays($event || null)"
+          :error-messages="keeping.fault.value"
+          @update:model-value="keepFor($event || null)"
         />
       </v-card>
       <v-card class="part">

@@ -1,8 +1,15 @@
 import type { Result } from '../base/result'
-import { doneAlready, trailLine, type Decision, type Stamp, type TrailLine } from '../trail/trail'
+import {
+  doneAlready,
+  trailLine,
+  type Decision,
+  type Stamp,
+  type TrailDraft,
+  type TrailLine,
+} from '../trail/trail'
 import { totalsAfter } from '../ledger/totals'
 import type { Reading } from './reading'
-import type { Changes, TableName } from './tables'
+import type { Changes, Removals, TableName } from './tables'
 
 /**
  * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a
@@ -37,7 +44,7 @@ export interface Keeping extends Reading {
     tables: { reads: readonly TableName[]; writes: readonly TableName[] },
     work: (
       reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
     ) => Promise<T>,
   ): Promise<T>
 }
@@ -57,6 +64,19 @@ async function withWhatFollows(changes: Changes, reading: Reading): Promise<Chan
   return { ...changes, totals: totalsAfter(before, entries, replaced) }
 }
 
+/** What goes, and the line of the trail, which names it. */
+function withRemovals(decided: {
+  readonly removes?: Readonly<Record<string, readonly string[]>>
+  readonly trail: TrailDraft
+}): { removes: Removals; trail: TrailDraft } {
+  const { removes = {}, trail } = decided
+  const told = Object.entries(removes).map(([table, keys]) => `${table} ${keys.join(' ')}`)
+  return {
+    removes,
+    trail: told.length ? { ...trail, about: { ...trail.about, removed: told.join('; ') } } : trail,
+  }
+}
+
 /**
  * Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has
  * changed.
@@ -73,7 +93,8 @@ export async function perform<Input, Known, Out extends Changes>(
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
     const changes = await withWhatFollows(decision.value.changes, reading)
-    await keep(changes, trailLine(decision.value.trail, stamp, await reading.trail.last()))
+    const { removes, trail } = withRemovals(decision.value)
+    await keep(changes, removes, trailLine(trail, stamp, await reading.trail.last()))
     return { ok: true, value: decision.value.changes }
   })
 }

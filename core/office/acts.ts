@@ -15,6 +15,10 @@ import { drop } from './acts/drop'
 import { giveFate } from './acts/giveFate'
 import { keepFit } from './acts/keepFit'
 import { keepMicr } from './acts/keepMicr'
+import { keepPapersFor } from './acts/keepPapersFor'
+import { keepReasons } from './acts/keepReasons'
+import { letGoOfPapers } from './acts/letGoOfPapers'
+import { nameOperator } from './acts/nameOperator'
 import { load } from './acts/load'
 import { openAccount } from './acts/openAccount'
 import { openBook } from './acts/openBook'
@@ -47,6 +51,10 @@ const acts = {
   giveFate,
   keepFit,
   keepMicr,
+  keepPapersFor,
+  keepReasons,
+  letGoOfPapers,
+  nameOperator,
   load,
   openAccount,
   openBook,

@@ -7,6 +7,7 @@ import {
   keyOf,
   tableNames,
   type Changes,
+  type Removals,
   type KeyOf,
   type Snapshot,
   type TableName,
@@ -54,6 +55,24 @@ export class MemoryOffice implements Keeping {
       if (is !== undefined) index.set(is, (index.get(is) ?? new Set()).add(id))
     }
     rows.set(id, row)
+  }
+
+  private remove(removes: Removals): void {
+    for (const [table, keys] of Object.entries(removes) as [
+      Exclude<TableName, 'trail'>,
+      readonly string[],
+    ][]) {
+      const rows = this.kept[table] as unknown as Map<string, unknown>
+      for (const id of keys) {
+        const row = rows.get(id)
+        if (row === undefined) continue
+        for (const [name, valueOf] of indexOf(table))
+          this.index(table, name)
+            .get(valueOf(row as never) ?? '')
+            ?.delete(id)
+        rows.delete(id)
+      }
+    }
   }
 
   private index(table: string, name: string): Map<string, Set<string>> {
@@ -112,7 +131,7 @@ export class MemoryOffice implements Keeping {
     { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
     work: (
       reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, line: TrailLine) => Promise<void>,
+      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
     ) => Promise<T>,
   ): Promise<T> {
     const named = new Set<TableName>([...reads, ...writes])
@@ -130,10 +149,12 @@ export class MemoryOffice implements Keeping {
       trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
     }
     const mine = this.turn.then(() =>
-      work(reading, async (changes, line) => {
+      work(reading, async (changes, removes, line) => {
         for (const [table, rows] of Object.entries(changes))
           if (rows?.length) must(table as TableName, writes)
+        for (const table of Object.keys(removes)) must(table as TableName, writes)
         this.put(changes)
+        this.remove(removes)
         this.trail.push(line)
         if (line.key) this.keys.add(line.key)
       }),

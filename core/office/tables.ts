@@ -8,6 +8,7 @@ import type { BankAccount, Company } from '../payables/account'
 import type { Payee, Payment } from '../payables/payment'
 import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
 import type { TrailLine } from '../trail/trail'
+import type { OfficeSettings, ReasonList } from './settings'
 
 /** The PDF of a run, in bytes, kept until its count-off and after. */
 export interface Paper {
@@ -38,6 +39,8 @@ export interface Tables {
   /** Follow from the entries and are written with them. */
   readonly totals: LedgerTotal
   readonly papers: Paper
+  readonly reasonLists: ReasonList
+  readonly settings: OfficeSettings
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
@@ -60,6 +63,8 @@ export const tableNames = [
   'entries',
   'totals',
   'papers',
+  'reasonLists',
+  'settings',
   'trail',
 ] as const satisfies readonly TableName[]
 
@@ -74,6 +79,11 @@ export const keyOf = (row: { readonly id: string } | { readonly runId: string })
 
 /** What an act writes: whole rows, by table; a row with a known key takes the place of the old one. */
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
+
+/** What never goes once it is written: numbers, entries and the trail. */
+export type Removable = Exclude<TableName, 'numbers' | 'entries' | 'totals' | 'trail'>
+/** Keys of rows that an act removes, by table. */
+export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }
 
 /** All rows of an office, e.g. the demo's or a backup's. */
 export type Snapshot = { readonly [T in TableName]: readonly Tables[T][] }

@@ -32,6 +32,8 @@ export const TRAIL_START = '0'.repeat(64)
 /** What an act decided: what to write, all at once, and its line in the trail. */
 interface Decided<Changes> {
   readonly changes: Changes
+  /** Keys of rows that go, by table; the trail says which. */
+  readonly removes?: Readonly<Record<string, readonly string[]>>
   readonly trail: TrailDraft
 }
 export type Decision<Changes> = Result<Decided<Changes>>

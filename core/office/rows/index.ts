@@ -6,6 +6,7 @@ import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
 import { payee, payment } from './payments'
 import { copy, layoutVersion, paper, run } from './runs'
+import { officeSettings, reasonList } from './settings'
 
 export { ownSettings } from './paper'
 export { saidSoFar } from './runs'
@@ -33,6 +34,8 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   entries: entry,
   totals: total,
   papers: paper,
+  reasonLists: reasonList,
+  settings: officeSettings,
   trail: trailLine,
 }
 

@@ -1,0 +1,12 @@
+import { act } from '../act'
+import { LIBRARY } from '../gather'
+import { nameOperator as decide } from '../settings'
+
+/** Somebody else works at this browser. */
+export const nameOperator = act({
+  lock: async (_: { name: string }) => LIBRARY,
+  reads: [],
+  writes: [],
+  gather: async () => undefined,
+  decide: (_, input, stamp) => decide(input, stamp),
+})

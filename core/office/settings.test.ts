@@ -1,0 +1,79 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { idOf, type Id } from '../base/id'
+import { must } from '../base/result'
+import type { CheckNumber } from '../books/book'
+import { perform } from './acts'
+import { MemoryOffice } from './memory'
+import { keepReasons, reasonKinds, type ReasonKind } from './settings'
+import { account, drawOf, opened, printed } from './test/office'
+
+const at = (day: string) => ({ at: `${day}T10:00:00.000-05:00`, by: 'Test' })
+
+/** An office with one run, counted off on a day, its PDF kept. */
+async function officeWithPaper(counted: string): Promise<{ office: MemoryOffice; runId: Id<'run'> }> {
+  const office = new MemoryOffice()
+  office.put(opened(10))
+  const runId = idOf<'run'>('run')
+  must(await perform(office, 'draw', { accountId: account.id, draw: drawOf('p', 500) }, at(counted)))
+  const pick = {
+    bookId: idOf<'book'>('book'),
+    runId,
+    paymentIds: [idOf<'payment'>('p')],
+    order: 'as drawn' as const,
+  }
+  must(await perform(office, 'pick', pick, at(counted)))
+  must(await perform(office, 'load', { runId, top: 101 as CheckNumber }, at(counted)))
+  must(await printed(office, runId, at(counted)))
+  const outcomes = new Map([[101 as CheckNumber, { kind: 'good' as const }]])
+  must(await perform(office, 'countOff', { runId, outcomes }, at(counted)))
+  office.put({ papers: [{ runId, bytes: new Uint8Array([1]), madeAt: at(counted).at }] })
+  return { office, runId }
+}
+
+describe('what an office sets for itself', () => {
+  it('a list of reasons keeps what was meant, once each, or is refused with its reason', () => {
+    const kind = fc.constantFrom(...(Object.keys(reasonKinds) as ReasonKind[]))
+    const typed = fc.array(fc.oneof(fc.string(), fc.constantFrom('torn', ' torn ', '', 'x'.repeat(121))), {
+      maxLength: 30,
+    })
+    fc.assert(
+      fc.property(kind, typed, (id, reasons) => {
+        const meant = new Set(reasons.map(r => r.trim()).filter(Boolean))
+        const kept = keepReasons({ id, reasons })
+        const fits = meant.size <= 20 && [...meant].every(r => r.length <= 120)
+        expect(kept.ok).toBe(fits)
+        if (kept.ok) expect(kept.value.changes.reasonLists).toEqual([{ id, reasons: [...meant] }])
+      }),
+    )
+  })
+
+  it('PDFs go when they are old enough, and the trail says whose; nothing else goes with them', async () => {
+    const { office, runId } = await officeWithPaper('2026-01-10')
+    const before = office.snapshot()
+    const letGo = (day: string) => perform(office, 'letGoOfPapers', { runIds: [runId] }, at(day))
+    expect(await letGo('2026-12-01')).toMatchObject({ ok: false, refusal: { code: 'papers-kept' } })
+    must(await perform(office, 'keepPapersFor', { days: 30 }, at('2026-01-11')))
+    expect(await letGo('2026-02-09')).toMatchObject({ ok: false, refusal: { code: 'papers-young' } })
+    must(await letGo('2026-02-10'))
+    const after = office.snapshot()
+    expect(after.papers).toEqual([])
+    expect(after.trail.at(-1)).toMatchObject({ act: 'let go of PDFs', about: { removed: `papers ${runId}` } })
+    expect({ ...after, papers: [], settings: [], trail: [] }).toEqual({
+      ...before,
+      papers: [],
+      settings: [],
+      trail: [],
+    })
+    expect(await letGo('2026-02-11')).toMatchObject({ ok: false, refusal: { code: 'papers-none' } })
+  })
+
+  it('who works here stands in the trail when it changes', async () => {
+    const office = new MemoryOffice()
+    const name = (to: string) => perform(office, 'nameOperator', { name: to }, at('2026-01-10'))
+    expect(await name('  ')).toMatchObject({ ok: false, refusal: { field: 'name' } })
+    expect(await name('Test')).toMatchObject({ ok: false, refusal: { code: 'operator-same' } })
+    must(await name('Petra'))
+    expect(office.trail.map(l => l.text)).toEqual(['Test, now Petra'])
+  })
+})

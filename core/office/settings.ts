@@ -1,0 +1,136 @@
+import { daysBetween, dayOfMoment } from '../base/dates'
+import type { Id } from '../base/id'
+import { good, refuse } from '../base/result'
+import type { Run } from '../runs/run'
+import type { Decision, Stamp } from '../trail/trail'
+
+/** Where an act asks why, and what the list of reasons offered there is called. */
+export const reasonKinds = {
+  spoiled: 'Spoiled in the printer',
+  replace: 'A check is replaced',
+  cancel: 'A payment is cancelled',
+  withdraw: 'A payment is withdrawn',
+  fate: 'A number gets a fate',
+} as const
+export type ReasonKind = keyof typeof reasonKinds
+
+/** The reasons that an office offers in one place; before it has its own, the usual ones are offered. */
+export interface ReasonList {
+  readonly id: ReasonKind
+  readonly reasons: readonly string[]
+}
+export const usualReasons: Readonly<Record<ReasonKind, readonly string[]>> = {
+  spoiled: [
+    'crumpled in the feed',
+    'toner smeared',
+    'printed out of place',
+    'upside down',
+    'torn off wrongly',
+  ],
+  replace: ['lost in the mail', 'destroyed', 'stale-dated', 'wrong address', 'signature missing'],
+  cancel: ['wrong payee', 'paid twice', 'bill disputed', 'drawn by mistake'],
+  withdraw: ['drawn by mistake', 'paid another way', 'not due yet'],
+  fate: ['not in the box when it was opened', 'torn when the box was opened', 'kept for the other tray'],
+}
+
+const MOST_REASONS = 20
+const MOST_LETTERS = 120
+/** Keeps a list of reasons: blank lines and doubles go. Refused where one is too long, or there are too many. */
+export function keepReasons(act: ReasonList): Decision<{ reasonLists: ReasonList[] }> {
+  const reasons = [...new Set(act.reasons.map(r => r.trim()).filter(Boolean))]
+  const long = reasons.find(r => r.length > MOST_LETTERS)
+  if (long) {
+    return refuse('reason-long', `a reason has at most ${MOST_LETTERS} letters: “${long.slice(0, 40)}…”`, {
+      field: 'reasons',
+      limit: MOST_LETTERS,
+    })
+  }
+  if (reasons.length > MOST_REASONS) {
+    return refuse('reasons-many', `a list has at most ${MOST_REASONS} reasons, these are ${reasons.length}`, {
+      field: 'reasons',
+      value: reasons.length,
+      limit: MOST_REASONS,
+    })
+  }
+  return good({
+    changes: { reasonLists: [{ id: act.id, reasons }] },
+    trail: {
+      act: 'keep a list of reasons',
+      text: `${reasonKinds[act.id]}: ${reasons.join('; ') || 'none'}`,
+      about: { reasons: act.id },
+    },
+  })
+}
+
+/** What holds for the office as a whole, in one row. */
+export interface OfficeSettings {
+  readonly id: 'office'
+  /** For how many days the PDF of a counted-off run is kept; null: for ever. */
+  readonly keepPapersDays: number | null
+}
+export const usualSettings: OfficeSettings = { id: 'office', keepPapersDays: null }
+
+/** Says for how many days the PDFs of runs are kept: whole days, at least one. */
+export function keepPapersFor(act: { days: number | null }): Decision<{ settings: OfficeSettings[] }> {
+  const { days } = act
+  if (days !== null && !(Number.isSafeInteger(days) && days >= 1)) {
+    return refuse('days-number', 'whole days are wanted, at least one', { field: 'days' })
+  }
+  return good({
+    changes: { settings: [{ id: 'office', keepPapersDays: days }] },
+    trail: {
+      act: 'say how long PDFs are kept',
+      text: days === null ? 'for ever' : `${days} days after the count-off`,
+      about: {},
+    },
+  })
+}
+
+/**
+ * Lets go of the PDFs of runs that were counted off longer ago than the office keeps them; what was printed on every
+ * check stays, so that each can be made again. Refused where a run is not counted off, or not long enough ago.
+ */
+export function letGoOfPapers(
+  known: { settings: OfficeSettings; runs: readonly Run[] },
+  stamp: Stamp,
+): Decision<Record<never, never>> {
+  const { keepPapersDays: days } = known.settings
+  if (!known.runs.length) return refuse('papers-none', 'there is no PDF to let go of', { field: 'runs' })
+  if (days === null) return refuse('papers-kept', 'PDFs are kept for ever here', { field: 'runs' })
+  const today = dayOfMoment(stamp.at)
+  const young = known.runs.find(
+    r => r.state !== 'counted off' || daysBetween(dayOfMoment(r.countedAt), today) <= days,
+  )
+  if (young) {
+    return refuse('papers-young', `the PDF of a run is kept until ${days} days after its count-off`, {
+      field: 'runs',
+      value: young.id,
+    })
+  }
+  return good({
+    changes: {},
+    removes: { papers: known.runs.map(r => r.id) },
+    trail: {
+      act: 'let go of PDFs',
+      text: `of ${known.runs.length} ${known.runs.length === 1 ? 'run' : 'runs'} counted off more than ${days} days ago`,
+      about: {},
+    },
+  })
+}
+
+/** Says who works at this browser: it stands beside every act that follows. */
+export function nameOperator(act: { name: string }, stamp: Stamp): Decision<Record<never, never>> {
+  const name = act.name.trim()
+  if (!name) return refuse('operator-blank', 'who are you? Your name stands in the trail', { field: 'name' })
+  if (name === stamp.by) return refuse('operator-same', `the trail says ${name} already`, { field: 'name' })
+  return good({
+    changes: {},
+    trail: { act: 'name who works here', text: `${stamp.by}, now ${name}`, about: {} },
+  })
+}
+
+/** The keys of runs whose PDFs may be let go, among those that are kept. */
+export const papersToLetGo = (settings: OfficeSettings, runs: readonly Run[], today: string): Id<'run'>[] =>
+  settings.keepPapersDays === null
+    ? []
+    : runs.filter(r => letGoOfPapers({ settings, runs: [r] }, { at: today, by: '' }).ok).map(r => r.id)
