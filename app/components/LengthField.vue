@@ -49,8 +49,10 @@ function keep() {
     class="length"
     :title="formatLength(modelValue, unit)"
     @update:model-value="
-      typed = $event
-      refused = ''
+      value => {
+        typed = value
+        refused = ''
+      }
     "
     @blur="keep"
     @keydown.enter="keep"

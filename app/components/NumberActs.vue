@@ -115,8 +115,10 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
       size="small"
       data-test="act-cancel"
       @click="
-        from = 'cancel'
-        cancelling = true
+        () => {
+          from = 'cancel'
+          cancelling = true
+        }
       "
     >
       Cancel the payment

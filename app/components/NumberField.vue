@@ -45,14 +45,18 @@ function keep() {
     density="compact"
     autocomplete="off"
     @update:model-value="
-      typed = $event
-      fault = ''
+      value => {
+        typed = value
+        fault = ''
+      }
     "
     @blur="keep"
     @keydown.enter="keep"
     @keydown.esc="
-      typed = undefined
-      fault = ''
+      () => {
+        typed = undefined
+        fault = ''
+      }
     "
   />
 </template>

@@ -282,8 +282,10 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
                   :key="why"
                   size="x-small"
                   @click="
-                    counting.because(row.number, why)
-                    walk(i + 1)
+                    () => {
+                      counting.because(row.number, why)
+                      walk(i + 1)
+                    }
                   "
                   >{{ why }}</v-btn
                 ></span
@@ -308,8 +310,10 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
               :prints-number="printsNumber"
               @take="takeShift"
               @leave="
-                shifting = undefined
-                walk(i)
+                () => {
+                  shifting = undefined
+                  walk(i)
+                }
               "
             />
           </div>

@@ -157,8 +157,10 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
         :book="book"
         :rows="rows"
         @choose="
-          chosen = $event
-          show($event)
+          value => {
+            chosen = value
+            show(value)
+          }
         "
       />
       <v-alert

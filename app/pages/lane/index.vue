@@ -158,8 +158,10 @@ const columns: readonly Column<Payment>[] = [
           :payment="chosen"
           :view="view"
           @done="
-            changing = ''
-            focusRow()
+            () => {
+              changing = ''
+              focusRow()
+            }
           "
         />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />

@@ -136,8 +136,10 @@ const time = (at: string): string =>
             hide-details
             data-test="practice-stock"
             @update:model-value="
-              stockId = $event
-              place = 1
+              value => {
+                stockId = value
+                place = 1
+              }
             "
           />
           <div class="row">
