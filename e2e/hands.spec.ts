@@ -71,6 +71,9 @@ for (const seed of SEEDS) {
           ...watched.slice(complaints).filter(c => !c.startsWith('console: ')),
         )
       }
+      // What was asked for before the server was back may be told late.
+      const late = (c: string): boolean => c.includes('ERR_INTERNET_DISCONNECTED')
+      watched.splice(0, Infinity, ...watched.filter(c => !late(c)))
       if (full)
         await page
           .evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.())

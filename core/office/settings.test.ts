@@ -40,10 +40,14 @@ describe('what an office sets for itself', () => {
     fc.assert(
       fc.property(kind, typed, (id, reasons) => {
         const meant = new Set(reasons.map(r => r.trim()).filter(Boolean))
-        const kept = keepReasons({ id, reasons })
+        const kept = keepReasons({ reasons: ['something else'] }, { id, reasons })
         const fits = meant.size <= 20 && [...meant].every(r => r.length <= 120)
         expect(kept.ok).toBe(fits)
-        if (kept.ok) expect(kept.value.changes.reasonLists).toEqual([{ id, reasons: [...meant] }])
+        if (!kept.ok) return
+        expect(kept.value.changes.reasonLists).toEqual([{ id, reasons: [...meant] }])
+        expect(keepReasons({ reasons: [...meant] }, { id, reasons })).toMatchObject({
+          refusal: { code: 'reasons-same' },
+        })
       }),
     )
   })

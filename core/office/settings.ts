@@ -35,8 +35,14 @@ export const usualReasons: Readonly<Record<ReasonKind, readonly string[]>> = {
 
 const MOST_REASONS = 20
 const MOST_LETTERS = 120
-/** Keeps a list of reasons: blank lines and doubles go. Refused where one is too long, or there are too many. */
-export function keepReasons(act: ReasonList): Decision<{ reasonLists: ReasonList[] }> {
+/**
+ * Keeps a list of reasons: blank lines and doubles go. Refused where one is too long, there are too many, or the list
+ * says all that already.
+ */
+export function keepReasons(
+  known: { reasons: readonly string[] },
+  act: ReasonList,
+): Decision<{ reasonLists: ReasonList[] }> {
   const reasons = [...new Set(act.reasons.map(r => r.trim()).filter(Boolean))]
   const long = reasons.find(r => r.length > MOST_LETTERS)
   if (long) {
@@ -51,6 +57,9 @@ export function keepReasons(act: ReasonList): Decision<{ reasonLists: ReasonList
       value: reasons.length,
       limit: MOST_REASONS,
     })
+  }
+  if (reasons.join('\n') === known.reasons.join('\n')) {
+    return refuse('reasons-same', 'the list says this already', { field: 'reasons' })
   }
   return good({
     changes: { reasonLists: [{ id: act.id, reasons }] },
@@ -71,10 +80,16 @@ export interface OfficeSettings {
 export const usualSettings: OfficeSettings = { id: 'office', keepPapersDays: null }
 
 /** Says for how many days the PDFs of runs are kept: whole days, at least one. */
-export function keepPapersFor(act: { days: number | null }): Decision<{ settings: OfficeSettings[] }> {
+export function keepPapersFor(
+  known: { settings: OfficeSettings },
+  act: { days: number | null },
+): Decision<{ settings: OfficeSettings[] }> {
   const { days } = act
   if (days !== null && !(Number.isSafeInteger(days) && days >= 1)) {
     return refuse('days-number', 'whole days are wanted, at least one', { field: 'days' })
+  }
+  if (days === known.settings.keepPapersDays) {
+    return refuse('days-same', 'they are kept that long already', { field: 'days' })
   }
   return good({
     changes: { settings: [{ id: 'office', keepPapersDays: days }] },

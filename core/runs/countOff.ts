@@ -1,6 +1,6 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import { good, never, refuse } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import {
   become,
   inBook,
@@ -43,6 +43,194 @@ type CountedOff = {
   copies: CheckCopy[]
 }
 
+/** What a count-off comes to, as it goes from sheet to sheet. */
+class Tally {
+  readonly numbers = new Map<CheckNumber, NumberRow>()
+  readonly carried = new Set<CheckNumber>()
+  readonly payments: Payment[] = []
+  readonly entries: Entry[] = []
+  readonly checks: RunCheck[] = []
+  readonly copies: CheckCopy[] = []
+  /** Which number a payment was issued under. */
+  readonly standing: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
+
+  constructor(
+    readonly known: CountOffKnown,
+    readonly stamp: Stamp,
+    /** The numbers of the run: every one is let go first, so that a shift by one cannot run into its neighbour. */
+    readonly held: ReadonlyMap<CheckNumber, CheckOnPaper>,
+  ) {}
+
+  rowOf(n: CheckNumber): NumberRow {
+    return this.numbers.get(n) ?? this.known.rows.get(n) ?? unusedRow(this.known.book, n)
+  }
+  /** Whether another number than those of the run is used already. */
+  usedElsewhere(number: CheckNumber): NumberRow | undefined {
+    const row = this.rowOf(number)
+    return !this.held.has(number) && row.fate !== 'unused' ? row : undefined
+  }
+}
+
+/** The checks that the run's numbers carry in the books. Throws where a number is not on paper: the books are broken. */
+function heldBy({ run, rows }: CountOffKnown): Map<CheckNumber, CheckOnPaper> {
+  return new Map(
+    run.checks.map(({ number }) => {
+      const row = rows.get(number)
+      if (row?.check?.runId !== run.id || row.fate !== 'on paper') {
+        throw new Error(`number ${number} of run ${run.id} is not on paper in the books`)
+      }
+      return [number, row.check]
+    }),
+  )
+}
+
+/** Every check of the run has one outcome, and there is no other. */
+function oneOutcomeEach(run: Run, outcomes: ReadonlyMap<CheckNumber, Outcome>): Result<true> {
+  const missing = run.checks.find(c => !outcomes.has(c.number))
+  if (missing) return outcomeMissing(missing.number)
+  return outcomes.size === run.checks.length
+    ? good(true)
+    : refuse('outcome-extra', 'an outcome names a number that is not in this run', { field: 'outcome' })
+}
+const outcomeMissing = (number: CheckNumber) =>
+  refuse('outcome-missing', `say what became of ${number}`, { field: 'outcome', value: number })
+const outside = (number: CheckNumber, field: string) =>
+  refuse('number-outside', `${number} is not in the number book`, { field, value: number })
+const whyBlank = (number: CheckNumber, fate: string) =>
+  refuse('why-blank', `say why ${number} is ${fate}`, { field: 'why', value: number })
+
+/** Whether the paper of a check may carry this number, and whether its outcome says enough. */
+function mayCarry(t: Tally, number: CheckNumber, outcome: Outcome): Result<true> {
+  if (!inBook(t.known.book, number)) return outside(number, 'number')
+  if (t.carried.has(number)) {
+    return refuse('number-twice', `${number} is said of two sheets`, { field: 'number', value: number })
+  }
+  const used = t.usedElsewhere(number)
+  if (used) {
+    return refuse('number-used', `${number} is ${used.fate}: a number is never used twice`, {
+      field: 'number',
+      value: number,
+    })
+  }
+  return outcome.kind === 'spoiled' && !outcome.why.trim() ? whyBlank(number, 'spoiled') : good(true)
+}
+
+/** A check that came out well: issued, and entered unless it is booked already. */
+function issue(t: Tally, payment: Payment, row: NumberRow, paper: CheckOnPaper): Result<true> {
+  const issued = become(row, 'issued', t.stamp, { check: paper })
+  if (!issued.ok) return issued
+  t.numbers.set(row.number, issued.value)
+  const { booked, ...bare } = payment
+  t.payments.push({ ...bare, state: 'issued' })
+  if (!booked && payment.amount !== 0) {
+    const date = openDay(payment.date, t.known.closedThrough)
+    t.entries.push(issueEntry(payment, row.number, t.known.cashLedgerId, date))
+  }
+  t.standing.push({ paymentId: payment.id, number: row.number })
+  return good(true)
+}
+
+/** A spoiled sheet: its number is used up, its payment back in the lane. */
+function spoil(
+  t: Tally,
+  payment: Payment,
+  row: NumberRow,
+  paper: CheckOnPaper,
+  outcome: Extract<Outcome, { kind: 'spoiled' }>,
+): Result<true> {
+  const spoiled = become(row, 'spoiled', t.stamp, { why: outcome.why.trim(), check: paper })
+  if (!spoiled.ok) return spoiled
+  t.numbers.set(row.number, spoiled.value)
+  t.payments.push({ ...payment, state: 'waiting', ...(outcome.correct && { correct: outcome.correct }) })
+  return good(true)
+}
+
+/** Takes down what a person saw of one check. */
+function countCheck(t: Tally, check: RunCheck, outcome: Outcome): Result<true> {
+  const payment = t.known.payments.get(check.paymentId)
+  if (!payment || payment.state !== 'on paper') {
+    throw new Error(`the payment of ${check.number} is not on paper`)
+  }
+  if (outcome.kind === 'never came out') {
+    t.payments.push({ ...payment, state: 'waiting' })
+    t.checks.push({ ...check, outcome })
+    return good(true)
+  }
+  const number = outcome.number ?? check.number
+  const may = mayCarry(t, number, outcome)
+  if (!may.ok) return may
+  t.carried.add(number)
+  const paper = t.held.get(check.number)!
+  const shifted = number !== check.number
+  const row = shifted ? { ...t.rowOf(number), fate: 'unused' as const } : t.rowOf(number)
+  const done =
+    outcome.kind === 'good' ? issue(t, payment, row, paper) : spoil(t, payment, row, paper, outcome)
+  if (!done.ok) return done
+  t.checks.push({ ...check, number, outcome, ...(shifted && { sentAs: check.number }) })
+  const copy = t.known.copies.get(copyId(t.known.run.id, check.number))
+  if (shifted && copy) {
+    t.copies.push({ ...copy, id: copyId(t.known.run.id, number), facts: { ...copy.facts, number } })
+  }
+  return good(true)
+}
+
+/** A number that went through the printer and carries no check gets the fate that is told for it. */
+function countSkipped(t: Tally, { number, fate, why }: Skipped): Result<true> {
+  if (t.carried.has(number)) {
+    return refuse('number-twice', `${number} is said to be ${fate}, but a sheet carries it`, {
+      field: 'skipped',
+      value: number,
+    })
+  }
+  if (!inBook(t.known.book, number)) return outside(number, 'skipped')
+  if (!why.trim()) return whyBlank(number, fate)
+  const used = t.usedElsewhere(number)
+  if (used) {
+    return refuse('number-used', `${number} is ${used.fate}`, { field: 'skipped', value: number })
+  }
+  const row = t.rowOf(number)
+  const held = t.held.has(number) && !t.numbers.has(number)
+  const freed = held ? become(row, 'unused', t.stamp, { check: null }) : good(row)
+  const given = freed.ok ? become(freed.value, fate, t.stamp, { why: why.trim(), check: null }) : freed
+  if (!given.ok) return given
+  t.numbers.set(number, given.value)
+  t.carried.add(number)
+  return good(true)
+}
+
+/** The numbers of the run that no paper carries are unused again. */
+function freeTheRest(t: Tally): Result<true> {
+  for (const { number } of t.known.run.checks) {
+    if (t.carried.has(number)) continue
+    const freed = become(t.rowOf(number), 'unused', t.stamp, { check: null })
+    if (!freed.ok) return freed
+    t.numbers.set(number, freed.value)
+  }
+  return good(true)
+}
+
+/** The numbers that carried these payments before say which one took over. */
+function nameSuccessors(t: Tally): void {
+  for (const { paymentId, number } of t.standing) {
+    for (const old of replacedRows(t.known.earlier, paymentId, number, t.stamp)) {
+      if (!t.numbers.has(old.number)) t.numbers.set(old.number, old)
+    }
+  }
+}
+
+function sentence(t: Tally, skipped: readonly Skipped[]): string {
+  const count = (kind: Outcome['kind']): number => t.checks.filter(c => c.outcome?.kind === kind).length
+  const shifted = t.checks.filter(c => c.sentAs !== undefined).length
+  const issued = sum(t.payments.filter(p => p.state === 'issued').map(p => p.amount))
+  return [
+    `${count('good')} good for ${figures(issued)}`,
+    `${count('spoiled')} spoiled`,
+    `${count('never came out')} never came out`,
+    ...(shifted ? [`${shifted} under another number`] : []),
+    ...(skipped.length ? [`skipped ${skipped.map(s => `${s.number} ${s.fate}`).join(', ')}`] : []),
+  ].join(', ')
+}
+
 /**
  * Counts a run off: every check gets the outcome that a person saw, under the number that its paper carries.
  * Good: issued, and the entry is
@@ -55,151 +243,37 @@ type CountedOff = {
  */
 export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): Decision<CountedOff> {
   const { run } = known
-  if (run.state !== 'at the printer')
+  const { outcomes, skipped = [] } = act
+  if (run.state !== 'at the printer') {
     return refuse('run-not-at-printer', `this run is ${run.state}`, { field: 'run' })
-  if (act.outcomes.size !== run.checks.length) {
-    const missing = run.checks.find(c => !act.outcomes.has(c.number))
-    return missing
-      ? refuse('outcome-missing', `say what became of ${missing.number}`, {
-          field: 'outcome',
-          value: missing.number,
-        })
-      : refuse('outcome-extra', 'an outcome names a number that is not in this run', { field: 'outcome' })
   }
-  const numbers = new Map<CheckNumber, NumberRow>()
-  const rowOf = (n: CheckNumber): NumberRow => numbers.get(n) ?? known.rows.get(n) ?? unusedRow(known.book, n)
-  const carried = new Set<CheckNumber>()
-  const payments: Payment[] = []
-  const entries: Entry[] = []
-  const checks: RunCheck[] = []
-  const copies: CheckCopy[] = []
-  const standing: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
-  // First every number of the run is let go, so that a shift by one cannot run into its neighbour.
-  const held = new Map<CheckNumber, CheckOnPaper>()
-  for (const check of run.checks) {
-    const row = known.rows.get(check.number)
-    if (row?.check?.runId !== run.id || row.fate !== 'on paper')
-      throw new Error(`number ${check.number} of run ${run.id} is not on paper in the books`)
-    held.set(check.number, row.check)
+  const each = oneOutcomeEach(run, outcomes)
+  if (!each.ok) return each
+  const t = new Tally(known, stamp, heldBy(known))
+  const steps: (() => Result<true>)[] = [
+    ...run.checks.map(check => () => countCheck(t, check, outcomes.get(check.number)!)),
+    ...skipped.map(one => () => countSkipped(t, one)),
+    () => freeTheRest(t),
+  ]
+  for (const step of steps) {
+    const done = step()
+    if (!done.ok) return done
   }
-  for (const check of run.checks) {
-    const outcome = act.outcomes.get(check.number)
-    const payment = known.payments.get(check.paymentId)
-    if (!outcome)
-      return refuse('outcome-missing', `say what became of ${check.number}`, {
-        field: 'outcome',
-        value: check.number,
-      })
-    if (!payment || payment.state !== 'on paper')
-      throw new Error(`the payment of ${check.number} is not on paper`)
-    if (outcome.kind === 'never came out') {
-      payments.push({ ...payment, state: 'waiting' })
-      checks.push({ ...check, outcome })
-      continue
-    }
-    const number = outcome.number ?? check.number
-    if (!inBook(known.book, number))
-      return refuse('number-outside', `${number} is not in the number book`, {
-        field: 'number',
-        value: number,
-      })
-    if (carried.has(number))
-      return refuse('number-twice', `${number} is said of two sheets`, { field: 'number', value: number })
-    carried.add(number)
-    const row = known.rows.get(number)
-    if (!held.has(number) && row && row.fate !== 'unused')
-      return refuse('number-used', `${number} is ${row.fate}: a number is never used twice`, {
-        field: 'number',
-        value: number,
-      })
-    if (outcome.kind === 'spoiled' && !outcome.why.trim())
-      return refuse('why-blank', `say why ${number} is spoiled`, { field: 'why', value: number })
-    const paper = held.get(check.number)!
-    const moved = number === check.number ? rowOf(number) : { ...rowOf(number), fate: 'unused' as const }
-    switch (outcome.kind) {
-      case 'good': {
-        const issued = become(moved, 'issued', stamp, { check: paper })
-        if (!issued.ok) return issued
-        numbers.set(number, issued.value)
-        const { booked, ...bare } = payment
-        payments.push({ ...bare, state: 'issued' })
-        if (!booked && payment.amount !== 0)
-          entries.push(
-            issueEntry(payment, number, known.cashLedgerId, openDay(payment.date, known.closedThrough)),
-          )
-        standing.push({ paymentId: payment.id, number })
-        break
-      }
-      case 'spoiled': {
-        const spoiled = become(moved, 'spoiled', stamp, { why: outcome.why.trim(), check: paper })
-        if (!spoiled.ok) return spoiled
-        numbers.set(number, spoiled.value)
-        payments.push({ ...payment, state: 'waiting', ...(outcome.correct && { correct: outcome.correct }) })
-        break
-      }
-      default:
-        never(outcome)
-    }
-    checks.push({ ...check, number, outcome, ...(number !== check.number && { sentAs: check.number }) })
-    const copy = known.copies.get(copyId(run.id, check.number))
-    if (number !== check.number && copy)
-      copies.push({ ...copy, id: copyId(run.id, number), facts: { ...copy.facts, number } })
+  nameSuccessors(t)
+  const { numbers, payments, entries, checks, copies } = t
+  const counted: Run = {
+    ...run,
+    state: 'counted off',
+    checks,
+    ...(skipped.length > 0 && { skipped }),
+    countedAt: stamp.at,
+    countedBy: stamp.by,
   }
-  for (const { number, fate, why } of act.skipped ?? []) {
-    if (carried.has(number))
-      return refuse('number-twice', `${number} is said to be ${fate}, but a sheet carries it`, {
-        field: 'skipped',
-        value: number,
-      })
-    if (!inBook(known.book, number))
-      return refuse('number-outside', `${number} is not in the number book`, {
-        field: 'skipped',
-        value: number,
-      })
-    if (!why.trim())
-      return refuse('why-blank', `say why ${number} is ${fate}`, { field: 'why', value: number })
-    const row = rowOf(number)
-    if (!held.has(number) && row.fate !== 'unused')
-      return refuse('number-used', `${number} is ${row.fate}`, { field: 'skipped', value: number })
-    const freed =
-      held.has(number) && !numbers.has(number) ? become(row, 'unused', stamp, { check: null }) : good(row)
-    const given = freed.ok ? become(freed.value, fate, stamp, { why: why.trim(), check: null }) : freed
-    if (!given.ok) return given
-    numbers.set(number, given.value)
-    carried.add(number)
-  }
-  for (const check of run.checks) {
-    if (carried.has(check.number)) continue
-    const freed = become(rowOf(check.number), 'unused', stamp, { check: null })
-    if (!freed.ok) return freed
-    numbers.set(check.number, freed.value)
-  }
-  for (const { paymentId, number } of standing)
-    for (const old of replacedRows(known.earlier, paymentId, number, stamp))
-      if (!numbers.has(old.number)) numbers.set(old.number, old)
-  const count = (kind: Outcome['kind']): number => checks.filter(c => c.outcome?.kind === kind).length
-  const shifted = checks.filter(c => c.sentAs !== undefined).length
-  const issued = payments.filter(p => p.state === 'issued')
   return good({
-    changes: {
-      runs: [
-        {
-          ...run,
-          state: 'counted off',
-          checks,
-          ...(act.skipped?.length && { skipped: act.skipped }),
-          countedAt: stamp.at,
-          countedBy: stamp.by,
-        },
-      ],
-      numbers: [...numbers.values()],
-      payments,
-      entries,
-      copies,
-    },
+    changes: { runs: [counted], numbers: [...numbers.values()], payments, entries, copies },
     trail: {
       act: 'count off',
-      text: `${count('good')} good for ${figures(sum(issued.map(p => p.amount)))}, ${count('spoiled')} spoiled, ${count('never came out')} never came out${shifted ? `, ${shifted} under another number` : ''}${act.skipped?.length ? `, skipped ${act.skipped.map(s => `${s.number} ${s.fate}`).join(', ')}` : ''}`,
+      text: sentence(t, skipped),
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

@@ -1,12 +1,14 @@
 import { act } from '../act'
 import { LIBRARY } from '../gather'
-import { keepReasons as decide, type ReasonList } from '../settings'
+import { keepReasons as decide, usualReasons, type ReasonList } from '../settings'
 
 /** A list of reasons becomes the office's own. */
 export const keepReasons = act({
   lock: async (_: ReasonList) => LIBRARY,
-  reads: [],
+  reads: ['reasonLists'],
   writes: ['reasonLists'],
-  gather: async () => undefined,
-  decide: (_, list) => decide(list),
+  gather: async (reading, { id }) => ({
+    reasons: (await reading.get('reasonLists', id))?.reasons ?? usualReasons[id],
+  }),
+  decide,
 })
