@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { plainDate, type PlainDate } from '../base/dates'
+import type { Result } from '../base/result'
 import { figures } from '../money/figures'
 import { add, parseAmount, payable, subtract, zero, type Cents } from '../money/cents'
 import { printable } from '../payables/texts'
@@ -29,29 +30,6 @@ type Column = (typeof columns)[number]
 export const paymentColumns: readonly string[] = columns
 const MOST_CHECKS = 20_000
 
-type Keep = <T>(
-  name: Column,
-  result: { ok: true; value: T } | { ok: false; refusal: { text: string } },
-  otherwise: T,
-) => T
-/**
- * Gross and discount of a stub line; where only the discount stands there, the gross is what is paid and the
- * discount together.
- */
-function gross(cell: (name: Column) => string, keep: Keep): Pick<StubLine, 'gross' | 'discount'> {
-  if (!cell('gross') && !cell('discount')) return {}
-  const discount = cell('discount')
-    ? keep('discount', parseAmount(cell('discount'), 'discount'), zero)
-    : undefined
-  const net = parseAmount(cell('line amount'))
-  const full = cell('gross')
-    ? keep('gross', parseAmount(cell('gross'), 'gross'), zero)
-    : net.ok
-      ? add(net.value, discount ?? zero)
-      : undefined
-  return { ...(full !== undefined && { gross: full }), ...(discount !== undefined && { discount }) }
-}
-
 interface Unfinished {
   row: number
   facts: Omit<CheckFacts, 'number' | 'lines'>
@@ -73,6 +51,126 @@ function delimiterOf(text: string): ',' | ';' | '\t' {
   return ([',', ';', '\t'] as const).reduce((best, d) => (count(d) > count(best) ? d : best))
 }
 
+/** What is wrong with the header: a column that is missing, not known, or there twice. */
+function headerFaults(header: readonly string[]): Fault[] {
+  const missing = needed.filter(name => !header.includes(name))
+  const odd = header.flatMap((name, i): Fault[] => {
+    if (!(columns as readonly string[]).includes(name)) {
+      const text = `not a column of a payments file: ${columns.join(', ')}`
+      return [{ row: 1, column: name || String(i + 1), text }]
+    }
+    return header.indexOf(name) === i ? [] : [{ row: 1, column: name, text: 'this column stands here twice' }]
+  })
+  return [...missing.map(name => ({ row: 1, column: name, text: 'this column is missing' })), ...odd]
+}
+
+/** One row under its header; what cannot be read is told in `faults`, and something harmless stands in for it. */
+class Row {
+  constructor(
+    readonly row: number,
+    private readonly header: readonly string[],
+    private readonly cells: readonly string[],
+    readonly faults: Fault[],
+  ) {}
+
+  cell(name: Column): string {
+    const at = this.header.indexOf(name)
+    return at < 0 ? '' : (this.cells[at] ?? '').trim()
+  }
+  fault(column: Column, text: string): void {
+    this.faults.push({ row: this.row, column, text })
+  }
+  keep<T>(name: Column, result: Result<T>, otherwise: T): T {
+    if (result.ok) return result.value
+    this.fault(name, result.refusal.text)
+    return otherwise
+  }
+  text(name: Column, most?: number): string {
+    return this.keep(name, printable(this.cell(name), name, most), '')
+  }
+  amount(name: Column): Cents {
+    return this.keep(name, parseAmount(this.cell(name), name), zero)
+  }
+  /** A text that may be left out: nothing where its cell is empty. */
+  optional<K extends string>(name: Column, key: K): Partial<Record<K, string>> {
+    return this.cell(name) ? ({ [key]: this.text(name) } as Record<K, string>) : {}
+  }
+}
+
+/** The check that a row begins. */
+function beginCheck(row: Row): Unfinished {
+  const parsed = parseAmount(row.cell('amount'))
+  return {
+    row: row.row,
+    lines: [],
+    facts: {
+      payee: row.text('payee'),
+      address: addressColumns.map(name => row.text(name)).filter(Boolean),
+      date: row.keep('date', plainDate(row.cell('date')), '1900-01-01' as PlainDate),
+      amount: row.keep('amount', parsed.ok ? payable(parsed.value) : parsed, zero),
+      memo: row.text('memo'),
+      ...row.optional('account with payee', 'accountWithPayee'),
+    },
+  }
+}
+
+/** A row below that of its check holds a stub line and nothing of the check. */
+function onlyAStubLine(row: Row, isFirst: boolean): void {
+  for (const name of [...needed, ...addressColumns, 'memo', 'account with payee'] as Column[]) {
+    if (row.cell(name)) row.fault(name, 'a row without a payee may only hold a stub line of the check above')
+  }
+  if (isFirst) row.fault('payee', 'the first row must name a payee')
+}
+
+/**
+ * Gross and discount of a stub line; where only the discount stands there, the gross is what is paid and the
+ * discount together.
+ */
+function gross(row: Row): Pick<StubLine, 'gross' | 'discount'> {
+  if (!row.cell('gross') && !row.cell('discount')) return {}
+  const discount = row.cell('discount') ? row.amount('discount') : undefined
+  const net = parseAmount(row.cell('line amount'))
+  const paid = net.ok ? add(net.value, discount ?? zero) : undefined
+  const full = row.cell('gross') ? row.amount('gross') : paid
+  return { ...(full !== undefined && { gross: full }), ...(discount !== undefined && { discount }) }
+}
+
+/** The stub line of a row. */
+function stubLine(row: Row): StubLine {
+  const line: StubLine = {
+    reference: row.text('reference'),
+    date: row.cell('line date')
+      ? row.keep('line date', plainDate(row.cell('line date')), null as PlainDate | null)
+      : null,
+    description: row.text('description', 200),
+    amount: row.amount('line amount'),
+    ...gross(row),
+    ...row.optional('our number', 'ourNumber'),
+    ...row.optional('purchase order', 'purchaseOrder'),
+    ...row.optional('ledger account', 'ledger'),
+    ...row.optional('quantity', 'quantity'),
+    ...row.optional('item', 'item'),
+    ...row.optional('their item', 'theirItem'),
+  }
+  const { gross: full, discount = zero, amount } = line
+  if (full !== undefined && subtract(full, discount) !== amount) {
+    const text = `gross ${figures(full)} less discount ${figures(discount)} is not ${figures(amount)}`
+    row.fault('line amount', text)
+  }
+  return line
+}
+
+/** Stub lines come to their check; where a row of it is at fault already, nothing more is said. */
+function sumFaults(checks: readonly Unfinished[], faults: readonly Fault[]): Fault[] {
+  return checks.flatMap(({ row, facts, lines }) => {
+    const total = lines.reduce<Cents>((sum, l) => add(sum, l.amount), zero)
+    const said = faults.some(f => f.row !== undefined && f.row >= row && f.row <= row + lines.length)
+    if (!lines.length || facts.amount === 0 || total === facts.amount || said) return []
+    const text = `the stub lines come to ${figures(total)}, the check to ${figures(facts.amount)}`
+    return [{ row, column: 'amount', text }]
+  })
+}
+
 /**
  * Reads a payments file, delimited by commas, semicolons or tabs, its lines ended in any way: a row with a
  * payee begins a check; rows below it without a payee add stub lines to it. Returns the checks
@@ -80,119 +178,36 @@ function delimiterOf(text: string): ',' | ';' | '\t' {
  * file.
  */
 export function readPayments(text: string, first: number): Read<CheckRow[]> {
-  if (text.length > MOST_FILE_LETTERS)
+  if (text.length > MOST_FILE_LETTERS) {
     return { ok: false, faults: [{ text: `the file is larger than ${MOST_FILE_LETTERS} characters` }] }
-  const faults: Fault[] = []
+  }
   const even = text.replace(/^\uFEFF/, '').replaceAll(/\r\n?/g, '\n')
-  const parsed = Papa.parse<string[]>(even, {
-    delimiter: delimiterOf(even),
-    newline: '\n',
-    skipEmptyLines: false,
-  })
+  const how = { delimiter: delimiterOf(even), newline: '\n', skipEmptyLines: false } as const
+  const parsed = Papa.parse<string[]>(even, how)
   const header = (parsed.data[0] ?? []).map(t => t.trim().toLowerCase())
-  for (const name of needed)
-    if (!header.includes(name)) faults.push({ row: 1, column: name, text: 'this column is missing' })
-  header.forEach((name, i) => {
-    if (!(columns as readonly string[]).includes(name))
-      faults.push({
-        row: 1,
-        column: name || String(i + 1),
-        text: `not a column of a payments file: ${columns.join(', ')}`,
-      })
-    else if (header.indexOf(name) !== i)
-      faults.push({ row: 1, column: name, text: 'this column stands here twice' })
-  })
+  const faults = headerFaults(header)
   for (const e of parsed.errors) faults.push({ row: (e.row ?? 0) + 1, text: e.message })
   if (faults.length) return { ok: false, faults }
 
   const checks: Unfinished[] = []
   parsed.data.slice(1).forEach((cells, i) => {
-    const row = i + 2
     if (cells.every(c => c.trim() === '')) return
-    if (cells.length > header.length)
-      faults.push({ row, text: `the row has ${cells.length} cells, the header ${header.length}` })
-    const cell = (name: Column): string =>
-      (header.includes(name) ? (cells[header.indexOf(name)] ?? '') : '').trim()
-    const keep = <T>(
-      name: Column,
-      result: { ok: true; value: T } | { ok: false; refusal: { text: string } },
-      otherwise: T,
-    ): T => {
-      if (result.ok) return result.value
-      faults.push({ row, column: name, text: result.refusal.text })
-      return otherwise
+    const row = new Row(i + 2, header, cells, faults)
+    if (cells.length > header.length) {
+      faults.push({ row: i + 2, text: `the row has ${cells.length} cells, the header ${header.length}` })
     }
-    const optional = <K extends string>(name: Column, key: K): Partial<Record<K, string>> =>
-      cell(name) ? ({ [key]: keep(name, printable(cell(name), name), '') } as Record<K, string>) : {}
-    if (cell('payee')) {
-      const date = keep('date', plainDate(cell('date')), '1900-01-01' as PlainDate)
-      const parsedAmount = parseAmount(cell('amount'))
-      const amount = keep('amount', parsedAmount.ok ? payable(parsedAmount.value) : parsedAmount, zero)
-      const text = (name: Column): string => keep(name, printable(cell(name), name), '')
-      checks.push({
-        row,
-        lines: [],
-        facts: {
-          payee: text('payee'),
-          address: addressColumns.map(text).filter(Boolean),
-          date,
-          amount,
-          memo: text('memo'),
-          ...(cell('account with payee') && { accountWithPayee: text('account with payee') }),
-        },
-      })
-    } else {
-      for (const name of [...needed, ...addressColumns, 'memo', 'account with payee'] as Column[])
-        if (cell(name))
-          faults.push({
-            row,
-            column: name,
-            text: 'a row without a payee may only hold a stub line of the check above',
-          })
-      if (!checks.length) faults.push({ row, column: 'payee', text: 'the first row must name a payee' })
-    }
-    if (lineColumns.some(name => cell(name))) {
-      checks.at(-1)?.lines.push({
-        reference: keep('reference', printable(cell('reference'), 'reference'), ''),
-        date: cell('line date')
-          ? keep('line date', plainDate(cell('line date')), null as PlainDate | null)
-          : null,
-        description: keep('description', printable(cell('description'), 'description', 200), ''),
-        amount: keep('line amount', parseAmount(cell('line amount')), zero),
-        ...gross(cell, keep),
-        ...optional('our number', 'ourNumber'),
-        ...optional('purchase order', 'purchaseOrder'),
-        ...optional('ledger account', 'ledger'),
-        ...optional('quantity', 'quantity'),
-        ...optional('item', 'item'),
-        ...optional('their item', 'theirItem'),
-      })
-      const line = checks.at(-1)?.lines.at(-1)
-      if (line?.gross !== undefined && subtract(line.gross, line.discount ?? zero) !== line.amount)
-        faults.push({
-          row,
-          column: 'line amount',
-          text: `gross ${figures(line.gross)} less discount ${figures(line.discount ?? zero)} is not ${figures(line.amount)}`,
-        })
+    if (row.cell('payee')) checks.push(beginCheck(row))
+    else onlyAStubLine(row, !checks.length)
+    if (lineColumns.some(name => row.cell(name))) {
+      const line = stubLine(row)
+      checks.at(-1)?.lines.push(line)
     }
   })
-  for (const { row, facts, lines } of checks) {
-    const total = lines.reduce<Cents>((sum, l) => add(sum, l.amount), zero)
-    if (
-      lines.length &&
-      facts.amount !== 0 &&
-      total !== facts.amount &&
-      !faults.some(f => f.row !== undefined && f.row >= row && f.row <= row + lines.length)
-    )
-      faults.push({
-        row,
-        column: 'amount',
-        text: `the stub lines come to ${figures(total)}, the check to ${figures(facts.amount)}`,
-      })
-  }
+  faults.push(...sumFaults(checks, faults))
   if (!checks.length && !faults.length) faults.push({ row: 2, text: 'there is no payment in the file' })
-  if (checks.length > MOST_CHECKS)
+  if (checks.length > MOST_CHECKS) {
     faults.push({ text: `${checks.length} checks are more than ${MOST_CHECKS}, the most of one file` })
+  }
   if (faults.length) return { ok: false, faults: faults.sort((a, b) => (a.row ?? 0) - (b.row ?? 0)) }
   return {
     ok: true,
