@@ -50,6 +50,8 @@ export async function demoOffice(page: Page): Promise<void> {
 /** Closes the tab and opens the same address in a new one: what was not kept is lost. */
 export async function reopen(page: Page, context: BrowserContext): Promise<Page> {
   const url = page.url()
+  // Nobody closes a tab within the moment in which the last letter is written down.
+  await page.waitForTimeout(150)
   await page.close()
   const next = await context.newPage()
   await next.goto(url)

@@ -205,6 +205,108 @@ interface Known {
   readonly right: number
 }
 
+/** Where characters may stand in a strip, how much ink is there, and what is too little to be one. */
+interface Cells {
+  readonly places: readonly number[]
+  readonly inked: readonly number[]
+  readonly noise: number
+}
+
+/** Mean darkness of a character's place, told by its right edge in pixels. */
+function inkIn(strip: Strip, right: number, cell: number): number {
+  const [left, end] = [Math.max(0, Math.round(right - COLS * cell)), Math.min(strip.w, Math.round(right))]
+  let [s, n] = [0, 0]
+  for (let v = strip.margin; v < strip.h - strip.margin; v++)
+    for (let u = left; u < end; u++) {
+      s += strip.data[v * strip.w + u]!
+      n++
+    }
+  return n ? s / n : 0
+}
+
+function cellsOf(strip: Strip, { from, to, pitch, right }: Known): Cells {
+  const cell = pitch / CELLS
+  const places: number[] = []
+  for (let r = right + Math.floor((from - right) / pitch) * pitch; r < to + pitch; r += pitch)
+    if (r > from + cell * 0.5 && r - COLS * cell < to - cell * 0.5) places.push(r)
+  const inked = places.map(r => inkIn(strip, r, cell))
+  const level = inked.filter(v => v > BLANK * 2).sort((a, b) => a - b)
+  return { places, inked, noise: Math.min(BLANK, (level[0] ?? 0.3) * 0.5) }
+}
+
+/** Where the foot of the line lies, in pixels of the strip: found for the line as a whole, from the first dozen characters. */
+function footOf(
+  strip: Strip,
+  { places, inked, noise }: Cells,
+  pitch: number,
+  room: number,
+  see: Seeing,
+): number {
+  const foot0 = strip.h - strip.margin
+  const sure = places.filter((_, i) => inked[i]! > noise * 2).slice(0, 12)
+  let [foot, top] = [foot0, -Infinity]
+  for (let dy = -room; dy <= room; dy += 0.5) {
+    let s = 0
+    for (const r of sure) s += likeness(strip, r, foot0 + dy, pitch, see.values, see.templates).score
+    if (s > top) {
+      top = s
+      foot = foot0 + dy
+    }
+  }
+  return foot
+}
+
+/** What a place is compared with, and room for its values. */
+interface Seeing {
+  readonly values: Float32Array
+  readonly templates: readonly Template[]
+}
+/** A place as it was read: `?` where it is not sure. */
+interface CharacterRead {
+  readonly char: string
+  readonly confidence: number
+  readonly place: ReadPlace
+}
+
+/** Reads one place, looking around it for the best likeness. */
+function readCharacter(
+  strip: Strip,
+  right: number,
+  foot: number,
+  pitch: number,
+  { values, templates }: Seeing,
+): CharacterRead {
+  let found = { best: -1, score: -2, second: -2 }
+  let at = { right, foot }
+  for (const [dx, dy] of nearby) {
+    const l = likeness(strip, right + dx, foot + dy, pitch, values, templates)
+    if (l.score > found.score) {
+      found = l
+      at = { right: right + dx, foot: foot + dy }
+    }
+    if (found.score > 0.9 && found.score - found.second > 0.3) break
+  }
+  const lead = found.score - found.second
+  const sure = found.score >= LEAST_LIKENESS && lead >= LEAST_LEAD
+  return {
+    char: sure ? templates[found.best]!.char : '?',
+    confidence: Math.max(0, Math.min(1, found.score * Math.min(1, lead / 0.25))),
+    place: { ...at, coverage: templates[found.best]?.coverage },
+  }
+}
+
+const unsure = (line: string): Result<never> =>
+  refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, {
+    field: 'micr',
+    value: line,
+  })
+const damaged = (line: string): Result<never> =>
+  refuse(
+    'micr-damaged',
+    `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`,
+    { field: 'micr', value: line },
+  )
+
 /** Reads the characters of a strip; its foot is looked for `room` pixels up and down. */
 function readStrip(
   strip: Strip,
@@ -213,94 +315,34 @@ function readStrip(
   templates: readonly Template[],
 ): Result<MicrReading> {
   const { from, to, pitch, right } = known
-  const cell = pitch / CELLS
   // A character may be cut off, or lost whole, where the picture ends close to the line.
   if (from < pitch * QUIET_LEFT || to > strip.w - pitch * QUIET_RIGHT)
     return refuse('micr-edge', 'the picture ends too close to the MICR line: a character may be cut off', {
       field: 'micr',
     })
-
-  const values = new Float32Array(ROWS * COLS)
-  const places: number[] = []
-  for (let r = right + Math.floor((from - right) / pitch) * pitch; r < to + pitch; r += pitch)
-    if (r > from + cell * 0.5 && r - COLS * cell < to - cell * 0.5) places.push(r)
-  const inkIn = (r: number): number => {
-    let [s, n] = [0, 0]
-    for (let v = strip.margin; v < strip.h - strip.margin; v++)
-      for (let u = Math.max(0, Math.round(r - COLS * cell)); u < Math.min(strip.w, Math.round(r)); u++) {
-        s += strip.data[v * strip.w + u]!
-        n++
-      }
-    return n ? s / n : 0
-  }
-  const inked = places.map(inkIn)
-  const level = inked.filter(v => v > BLANK * 2).sort((a, b) => a - b)
-  const noise = Math.min(BLANK, (level[0] ?? 0.3) * 0.5)
-  const foot0 = strip.h - strip.margin
-  // Where the foot lies is found for the line as a whole, from the first dozen characters.
-  const sure = places.filter((_, i) => inked[i]! > noise * 2).slice(0, 12)
-  let foot = foot0
-  let top = -Infinity
-  for (let dy = -room; dy <= room; dy += 0.5) {
-    let s = 0
-    for (const r of sure) s += likeness(strip, r, foot0 + dy, pitch, values, templates).score
-    if (s > top) {
-      top = s
-      foot = foot0 + dy
-    }
-  }
-
-  let text = ''
-  const confidence: number[] = []
-  let doubt = false
-  const explained: ReadPlace[] = []
-  let aside = 0
-  for (const [i, r] of places.entries()) {
-    if (inked[i]! < noise) {
-      text += ' '
-      confidence.push(1)
-      explained.push({ right: r, foot, coverage: undefined })
-      continue
-    }
-    let found = { best: -1, score: -2, second: -2 }
-    let at = { right: r, foot }
-    for (const [dx, dy] of nearby) {
-      const l = likeness(strip, r + dx, foot + dy, pitch, values, templates)
-      if (l.score > found.score) {
-        found = l
-        at = { right: r + dx, foot: foot + dy }
-      }
-      if (found.score > 0.9 && found.score - found.second > 0.3) break
-    }
-    const lead = found.score - found.second
-    const read = found.score >= LEAST_LIKENESS && lead >= LEAST_LEAD
-    if (!read) doubt = true
-    text += read ? templates[found.best]!.char : '?'
-    explained.push({ ...at, coverage: templates[found.best]?.coverage })
-    aside += at.right - r
-    confidence.push(Math.max(0, Math.min(1, found.score * Math.min(1, lead / 0.25))))
-  }
-  const begin = text.length - text.trimStart().length
+  const see: Seeing = { values: new Float32Array(ROWS * COLS), templates }
+  const cells = cellsOf(strip, known)
+  const foot = footOf(strip, cells, pitch, room, see)
+  const read = cells.places.map((r, i): CharacterRead => {
+    if (cells.inked[i]! >= cells.noise) return readCharacter(strip, r, foot, pitch, see)
+    return { char: ' ', confidence: 1, place: { right: r, foot, coverage: undefined } }
+  })
+  const text = read.map(r => r.char).join('')
   const line = text.trim()
-  if (doubt || line === '')
-    return refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, {
-      field: 'micr',
-      value: line,
-    })
-  if (unexplained(strip, explained, cell, BLUR) > MOST_UNEXPLAINED)
-    return refuse(
-      'micr-damaged',
-      `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`,
-      { field: 'micr', value: line },
-    )
-  const lastRight = (places[begin + line.length - 1] ?? right) + aside / line.replaceAll(' ', '').length
+  if (line === '' || text.includes('?')) return unsure(line)
+  const explained = read.map(r => r.place)
+  if (unexplained(strip, explained, pitch / CELLS, BLUR) > MOST_UNEXPLAINED) return damaged(line)
+
+  const begin = text.length - text.trimStart().length
+  const aside = explained.reduce((sum, place, i) => sum + place.right - cells.places[i]!, 0)
+  const lastRight = (cells.places[begin + line.length - 1] ?? right) + aside / line.replaceAll(' ', '').length
   const climb = Math.tan((known.tilt * Math.PI) / 180) * lastRight
   return good({
     text: line,
-    confidence: confidence.slice(begin, begin + line.length),
+    confidence: read.slice(begin, begin + line.length).map(r => r.confidence),
     pitch,
     tilt: known.tilt,
     right: lastRight,
-    foot: known.foot - foot0 + foot - climb,
+    foot: known.foot - (strip.h - strip.margin) + foot - climb,
   })
 }
