@@ -1,7 +1,7 @@
 import { OfficeDb } from '../app/data/db'
 import { StoreOffice } from '../app/data/storeOffice'
 import { simulateStore } from '../app/data/test/storeSimulator'
-import type { Acting } from '../core/office/test/simulator'
+import type { Acting } from '../core/office/test/chance'
 
 /**
  * Runs the store's simulator in a browser, on a database of its own with the browser's own locks; says the

@@ -10,7 +10,8 @@ import { perform } from './acts'
 import { MemoryOffice } from './memory'
 import { rowFaults } from './rows'
 import { account, bookOf, drawOf, opened, OPENING, printed } from './test/office'
-import { fatesNow, nextMove, startingOffice, startingWorld } from './test/simulator'
+import { fatesNow, startingOffice, startingWorld } from './test/chance'
+import { nextMove } from './test/simulator'
 import { mustHold } from './test/world'
 
 const at = (n: number) => ({

@@ -81,7 +81,7 @@ export const keyOf = (row: { readonly id: string } | { readonly runId: string })
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
 
 /** What never goes once it is written: numbers, entries and the trail. */
-export type Removable = Exclude<TableName, 'numbers' | 'entries' | 'totals' | 'trail'>
+type Removable = Exclude<TableName, 'numbers' | 'entries' | 'totals' | 'trail'>
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }
 
