@@ -383,7 +383,10 @@ async function putLargeBook(page, book, row = () => ({})) {
   })
 }
 
-/** Ten years of entries on the cash ledger of an account, as the acts leave them: rows, and its running balance. */
+/**
+ * Ten years of entries on the cash ledger of an account, as the acts leave them: rows, and its running
+ * balance.
+ */
 async function putManyEntries(page, account) {
   const size = 100_000
   const { cashLedgerId: cash, companyId } = account
@@ -406,7 +409,10 @@ async function putManyEntries(page, account) {
   await putRows(page, { totals: [{ id: cash, balance: before - size * 100 }] })
 }
 
-/** Opens a page by its link five times: median of the main thread's time (script, style, layout) and of the whole, in ms. */
+/**
+ * Opens a page by its link five times: median of the main thread's time (script, style, layout) and of the
+ * whole, in ms.
+ */
 async function opening(page, from, link, ready) {
   const times = []
   for (let i = 0; i < 5; i++) {

@@ -55,7 +55,10 @@ export async function readFormDraft<T>(
 
 const kindOf = (value: unknown): string =>
   value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value
-/** The gate of a form: of what was kept, the fields that the form has today, where they hold the same kind of value. */
+/**
+ * The gate of a form: of what was kept, the fields that the form has today, where they hold the same kind of
+ * value.
+ */
 export const likeForm =
   <T extends object>(form: T) =>
   (kept: unknown): Partial<T> | undefined => {

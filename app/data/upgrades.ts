@@ -98,7 +98,9 @@ export async function runningBalances(tx: Transaction): Promise<void> {
   await tx.table('totals').bulkPut([...balances].map(([id, balance]) => ({ id, balance })))
 }
 
-/** Version 7: lists of reasons, and how long PDFs are kept, go from the small facts to tables of their own. */
+/**
+ * Version 7: lists of reasons, and how long PDFs are kept, go from the small facts to tables of their own.
+ */
 export async function settingsToTables(tx: Transaction): Promise<void> {
   const facts = tx.table<{ name: string; value: string }, string>('facts')
   const kept = await facts.where('name').startsWith('reasons/').toArray()

@@ -64,7 +64,9 @@ function headerFaults(header: readonly string[]): Fault[] {
   return [...missing.map(name => ({ row: 1, column: name, text: 'this column is missing' })), ...odd]
 }
 
-/** One row under its header; what cannot be read is told in `faults`, and something harmless stands in for it. */
+/**
+ * One row under its header; what cannot be read is told in `faults`, and something harmless stands in for it.
+ */
 class Row {
   constructor(
     readonly row: number,

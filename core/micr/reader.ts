@@ -234,7 +234,10 @@ function cellsOf(strip: Strip, { from, to, pitch, right }: Known): Cells {
   return { places, inked, noise: Math.min(BLANK, (level[0] ?? 0.3) * 0.5) }
 }
 
-/** Where the foot of the line lies, in pixels of the strip: found for the line as a whole, from the first dozen characters. */
+/**
+ * Where the foot of the line lies, in pixels of the strip: found for the line as a whole, from the first
+ * dozen characters.
+ */
 function footOf(
   strip: Strip,
   { places, inked, noise }: Cells,

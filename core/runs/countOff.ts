@@ -57,7 +57,10 @@ class Tally {
   constructor(
     readonly known: CountOffKnown,
     readonly stamp: Stamp,
-    /** The numbers of the run: every one is let go first, so that a shift by one cannot run into its neighbour. */
+    /**
+     * The numbers of the run: every one is let go first, so that a shift by one cannot run into its
+     * neighbour.
+     */
     readonly held: ReadonlyMap<CheckNumber, CheckOnPaper>,
   ) {}
 
@@ -71,7 +74,10 @@ class Tally {
   }
 }
 
-/** The checks that the run's numbers carry in the books. Throws where a number is not on paper: the books are broken. */
+/**
+ * The checks that the run's numbers carry in the books. Throws where a number is not on paper: the books are
+ * broken.
+ */
 function heldBy({ run, rows }: CountOffKnown): Map<CheckNumber, CheckOnPaper> {
   return new Map(
     run.checks.map(({ number }) => {

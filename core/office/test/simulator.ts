@@ -360,7 +360,10 @@ function clear(c: Chance): Move | undefined {
     : undefined
 }
 
-/** Every move, and how often it is tried: those that lead a run on more often. An act that is added adds its own here. */
+/**
+ * Every move, and how often it is tried: those that lead a run on more often. An act that is added adds its
+ * own here.
+ */
 const moves: readonly (readonly [often: number, make: (c: Chance) => Move | undefined])[] = [
   [6, draw],
   [6, pick],

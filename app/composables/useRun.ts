@@ -1,0 +1,103 @@
+import { computed, ref } from 'vue'
+import { idOf } from '#core/base/id'
+import { feedsRuns } from '#core/books/book'
+import { paperOfBook, plan } from '#core/runs/run'
+import {
+  readAccounts,
+  readBalances,
+  readFates,
+  readLane,
+  readOpenRun,
+  readPayments,
+  readPrintedStock,
+  readRun,
+  type AccountView,
+} from '~/data/reads'
+import { useLive } from './useLive'
+
+/**
+ * A run and all that its page shows of it, followed as the store changes: the run that the address names, or a new one of the account that it names.
+ */
+export function useRun() {
+  const route = useRoute()
+  const isNew = computed(() => route.params.id === 'new')
+  const runId = computed(() => idOf<'run'>(String(route.params.id)))
+
+  const accounts = useLive(readAccounts)
+  const run = useLive(
+    () => (isNew.value ? undefined : readRun(runId.value)),
+    () => route.params.id,
+  )
+  const account = computed(() =>
+    accounts.value?.find(a => a.account.id === (run.value?.accountId ?? route.query.account)),
+  )
+  const from = () => account.value?.account.id
+  const lane = useLive(() => (account.value ? readLane(account.value.account.id) : undefined), from)
+  const balances = useLive(() => (account.value ? readBalances(account.value.account) : undefined), from)
+  /** Books that a new run may take its numbers from, and the one chosen; a run that exists has its own. */
+  const usable = computed(() => account.value?.books.filter(feedsRuns) ?? [])
+  const bookId = ref('')
+  const book = computed(
+    () =>
+      account.value?.books.find(b => b.id === run.value?.bookId) ??
+      usable.value.find(b => b.id === bookId.value) ??
+      account.value?.book,
+  )
+  /** The stock a printed run was printed on, whatever the account's is now. */
+  const printedStock = useLive(
+    () => (run.value?.printedWith ? readPrintedStock(run.value.printedWith) : undefined),
+    () => run.value?.printedWith,
+  )
+  /** The account with the stock that this run goes on. */
+  const view = computed<AccountView | undefined>(
+    () =>
+      account.value && {
+        ...account.value,
+        stock:
+          printedStock.value ??
+          (book.value ? paperOfBook(account.value.stock, book.value) : account.value.stock),
+      },
+  )
+  const rows = useLive(
+    () => (book.value ? readFates(book.value.id) : undefined),
+    () => book.value?.id,
+  )
+  const otherRun = useLive(
+    () => (book.value && isNew.value ? readOpenRun(book.value.id) : undefined),
+    () => [book.value?.id, isNew.value],
+  )
+  const payments = useLive(
+    () => (run.value ? readPayments(run.value.paymentIds) : undefined),
+    () => run.value,
+  )
+  /** Which number goes on which sheet; undefined unless the run is being prepared. */
+  const planned = computed(() =>
+    run.value?.state === 'prepared' && view.value && payments.value && rows.value
+      ? plan(
+          run.value,
+          new Map(payments.value.map(p => [p.id, p])),
+          book.value ?? view.value.book,
+          rows.value,
+          view.value.stock,
+          view.value.account.signing,
+        )
+      : undefined,
+  )
+  return {
+    isNew,
+    runId,
+    accounts,
+    run,
+    account,
+    lane,
+    balances,
+    usable,
+    bookId,
+    book,
+    view,
+    rows,
+    otherRun,
+    payments,
+    planned,
+  }
+}
