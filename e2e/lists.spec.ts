@@ -1,0 +1,90 @@
+import { demoOffice, expect, test } from './office'
+
+test('a list is one tab stop: arrow keys walk and choose, headings sort, and what is chosen stays chosen', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/lane?account=operating')
+  const list = page.getByRole('grid', { name: 'Payments that wait' })
+  const rows = list.getByRole('row').filter({ has: page.getByRole('gridcell', { name: /\d\.\d\d$/ }) })
+  const chosen = list.getByRole('row', { selected: true })
+  await expect(rows).toHaveCount(12)
+  await expect(list.locator('tbody [tabindex="0"]')).toHaveCount(1)
+  const names = await rows.getByRole('gridcell').first().allInnerTexts()
+  await rows.first().focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
+  await expect(chosen).toBeFocused()
+  await expect(chosen).toHaveAttribute('aria-rowindex', '4')
+  await page.keyboard.press('End')
+  await expect(chosen).toHaveAttribute('aria-rowindex', '13')
+  const kept = await chosen.getByRole('gridcell').first().innerText()
+  await expect(page.getByLabel('Proof of the selected payment')).toContainText(kept)
+
+  await list.getByRole('button', { name: 'Amount' }).click()
+  await expect(list.getByRole('columnheader', { name: 'Amount' })).toHaveAttribute('aria-sort', 'ascending')
+  const amounts = (await rows.getByRole('gridcell').allInnerTexts()).filter(t => /\.\d\d$/.test(t))
+  const cents = amounts.map(t => Number(t.replaceAll(/\D/g, '')))
+  expect(cents).toEqual([...cents].sort((a, b) => a - b))
+  await expect(chosen.getByRole('gridcell').first()).toHaveText(kept)
+  // A third press: as they came.
+  await list.getByRole('button', { name: 'Amount' }).click()
+  await list.getByRole('button', { name: 'Amount' }).click()
+  expect(await rows.getByRole('gridcell').first().allInnerTexts()).toEqual(names)
+})
+
+test('picking by keyboard: space ticks, Alt and an arrow move a row, a filter greys with its reason', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/run/new?account=operating')
+  const list = page.getByRole('grid', { name: 'Payments that can go in the run' })
+  const ticked = list.getByRole('row', { selected: true })
+  await expect(ticked).toHaveCount(12)
+  await list.locator('tbody [tabindex="0"]').focus()
+  await page.keyboard.press('Space')
+  await expect(ticked).toHaveCount(11)
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(page.getByRole('combobox', { name: 'Order on paper' })).toHaveValue('by hand')
+  await expect(list.locator('tr:focus')).toHaveAttribute('aria-rowindex', '3')
+  await page.getByRole('textbox', { name: 'Find payee, memo or amount' }).fill('bakery')
+  await expect(ticked).toHaveCount(1)
+  await expect(list.getByText('not what is looked for')).toHaveCount(11)
+})
+
+test('a file is taken by browsing, dropping or pasting; another kind is told at once', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/papers')
+  const give = (how: 'drop' | 'paste', name: string, type: string, text: string) =>
+    page.getByTestId('import').evaluate(
+      (input, [how, name, type, text]) => {
+        const files = new DataTransfer()
+        files.items.add(new File([text], name, { type }))
+        const event =
+          how === 'paste'
+            ? new ClipboardEvent('paste', { clipboardData: files, bubbles: true })
+            : new DragEvent('drop', { dataTransfer: files, bubbles: true })
+        if (how === 'drop')
+          input.dispatchEvent(new DragEvent('dragenter', { dataTransfer: files, bubbles: true }))
+        input.dispatchEvent(event)
+      },
+      [how, name, type, text] as const,
+    )
+  await give('drop', 'picture.png', 'image/png', 'x')
+  await expect(page.getByTestId('file-fault')).toHaveText(
+    'picture.png is not taken: A layout or a stock as JSON is wanted here',
+  )
+  await give('paste', 'odd.json', 'application/json', '{"a":1}')
+  await expect(page.getByTestId('file-fault')).toHaveCount(0)
+  await expect(page.getByText('odd.json: not a layout or stock file of Violet Lane')).toBeVisible()
+})
+
+test('a page that is not there says so, keeps the office, and leads back', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/nowhere')
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await expect(page).toHaveTitle('There is no such page · Violet Lane')
+  await page.getByRole('link', { name: 'Go to Today' }).click()
+  await expect(page.getByTestId('today')).toBeVisible()
+  await expect(page).toHaveTitle('Today · Violet Lane')
+})
