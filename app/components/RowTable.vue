@@ -190,11 +190,16 @@ th {
   color: rgb(var(--v-theme-secondary)) !important;
 }
 th button {
+  position: relative;
   font-weight: inherit;
 }
 .way {
-  display: inline-block;
-  width: 1em;
+  position: absolute;
+  left: 100%;
+}
+th.num .way {
+  left: auto;
+  right: 100%;
 }
 td,
 th {
@@ -203,10 +208,6 @@ th {
 th.num,
 td.num {
   text-align: right;
-}
-th.num button {
-  display: inline-flex;
-  flex-direction: row-reverse;
 }
 tr.pickable {
   cursor: pointer;

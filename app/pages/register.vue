@@ -126,12 +126,13 @@ const columns: readonly Column<NumberRow>[] = [
         </p>
         <v-card class="grow">
           <RowTable
-            v-model:chosen="chosenId"
+            :chosen="chosen?.id"
             :rows="shown"
             :columns="columns"
             :row-attrs="r => ({ 'data-number': r.number })"
             label="Numbers of this account"
             data-test="register"
+            @update:chosen="chosenId = $event ?? ''"
           >
             <template #number="{ row }">
               <strong>{{ row.number }}</strong>

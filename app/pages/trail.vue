@@ -49,12 +49,12 @@ function goThere(line: TrailLine, by: 'mouse' | 'Enter' | 'space') {
 }
 const rows = computed(() => (lines.value ?? []).map(l => ({ ...l, id: String(l.seq) })))
 const columns: readonly Column<TrailLine & { id: string }>[] = [
-  { key: 'seq', title: 'Line', num: true, width: '80px', text: l => l.seq },
-  { key: 'at', title: 'When', width: '190px', look: 'nowrap', text: l => when(l.at) },
-  { key: 'by', title: 'Who', width: '150px', text: l => l.by },
-  { key: 'act', title: 'Act', width: '180px', text: l => l.act },
+  { key: 'seq', title: 'Line', num: true, width: '72px', text: l => l.seq },
+  { key: 'at', title: 'When', width: '188px', look: 'nowrap', text: l => when(l.at) },
+  { key: 'by', title: 'Who', width: '120px', text: l => l.by },
+  { key: 'act', title: 'Act', width: '136px', text: l => l.act },
   { key: 'text', title: 'What', text: l => l.text },
-  { key: 'go', title: '', width: '70px' },
+  { key: 'go', title: '', width: '60px' },
 ]
 </script>
 
