@@ -40,15 +40,15 @@ for (const seed of SEEDS) {
       if (gone) await context.setOffline(true)
       if (full)
         await page.evaluate(() => {
-          const put = IDBObjectStore.prototype.put
-          Object.assign(globalThis, {
-            roomAgain: () => {
-              IDBObjectStore.prototype.put = put
-            },
-          })
-          IDBObjectStore.prototype.put = () => {
+          const { put, add } = IDBObjectStore.prototype
+          const noRoom = (): never => {
             throw new DOMException('no room', 'QuotaExceededError')
           }
+          const roomAgain = (): void => {
+            Object.assign(IDBObjectStore.prototype, { put, add })
+          }
+          Object.assign(globalThis, { roomAgain })
+          Object.assign(IDBObjectStore.prototype, { put: noRoom, add: noRoom })
         })
       // A button may go away under the finger: that is no fault.
       let [done, apart] = [true, false]
