@@ -2,6 +2,7 @@ import Dexie, { type Table } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Strip } from './strips'
 import {
+  eventsByKind,
   numbersTellTheirLife,
   payeesToCompanies,
   runningBalances,
@@ -106,6 +107,8 @@ export class OfficeDb extends Dexie {
       .upgrade(runningBalances)
     // What an office sets for itself stands in tables of its own, written by acts.
     this.version(7).stores({ reasonLists: 'id', settings: 'id' }).upgrade(settingsToTables)
+    // What happened to a number besides its fates is told by kind.
+    this.version(8).stores({}).upgrade(eventsByKind)
   }
 }
 

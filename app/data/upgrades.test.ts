@@ -41,6 +41,7 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
   { payees: 'id, name, companyId', trail: 'seq, act, key' },
   {},
   { totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' },
+  { reasonLists: 'id', settings: 'id' },
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
 const numbers = fates.map((fate, i) => ({
@@ -53,9 +54,13 @@ const numbers = fates.map((fate, i) => ({
   at: '2026-01-02T10:00:00Z',
   check: null,
 }))
+/** A life as sentences alone told it until version 8. */
+const told = ['printed again, copy 2; first sheet: torn', 'replaced by 4711', 'printed again with care'].map(
+  why => ({ at: '2026-01-02T10:00:00Z', by: 'A', fate: 'issued', why }),
+)
 /**
  * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
- * payees a company, 5 letters of their own.
+ * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables.
  */
 function rowsOf(version: number): Record<string, unknown[]> {
   const letters = (block: number) =>
@@ -77,7 +82,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
       },
     ],
     payments: [{ id: 'x', accountId: 'a', companyId: 'c', payeeId: 'p', state: 'waiting', amount: 5 }],
-    numbers: numbers.map(n => ({ ...n, ...(version >= 2 && { life: [] }) })),
+    numbers: numbers.map(n => ({ ...n, ...(version >= 2 && { life: n.fate === 'issued' ? told : [] }) })),
     runs: [{ id: 'r', bookId: 'b', accountId: 'a', state: 'counted off', checks: [] }],
     entries: [
       {
@@ -93,9 +98,17 @@ function rowsOf(version: number): Record<string, unknown[]> {
     papers: [{ runId: 'r', bytes: new Uint8Array([1]), madeAt: '' }],
     facts: [
       { name: 'started', value: 'demo' },
-      { name: 'reasons/spoiled', value: '["torn"]' },
-      { name: 'keepPapers', value: '90' },
+      ...(version < 7
+        ? [
+            { name: 'reasons/spoiled', value: '["torn"]' },
+            { name: 'keepPapers', value: '90' },
+          ]
+        : []),
     ],
+    ...(version >= 7 && {
+      reasonLists: [{ id: 'spoiled', reasons: ['torn'] }],
+      settings: [{ id: 'office', keepPapersDays: 90 }],
+    }),
     ...(version >= 6 && {
       totals: [
         { id: 'l', balance: 500 },
@@ -112,7 +125,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
 const made: readonly string[] = ['totals', 'reasonLists', 'settings']
 
 describe('a store of an earlier version', () => {
-  it.each([1, 2, 3, 4, 5, 6])('version %s is opened with everything in it', async version => {
+  it.each([1, 2, 3, 4, 5, 6, 7])('version %s is opened with everything in it', async version => {
     const name = `old-${version}`
     const old = new Dexie(name)
     schemas.slice(0, version).forEach((stores, i) => old.version(i + 1).stores(stores))
@@ -126,6 +139,14 @@ describe('a store of an earlier version', () => {
     expect(totalsAstray(await db.totals.toArray(), await db.entries.toArray())).toEqual([])
     expect(await db.totals.get(idOf('cash'))).toMatchObject({ balance: -500 })
     expect((await db.numbers.toArray()).every(n => Array.isArray(n.life))).toBe(true)
+    if (version >= 2) {
+      const issued = (await db.numbers.toArray()).find(n => n.fate === 'issued')
+      expect(issued?.life.map(l => l.event)).toEqual([
+        { kind: 'printed again', copy: 2 },
+        { kind: 'replaced', by: 4711 },
+        undefined,
+      ])
+    }
     expect((await db.payees.toArray()).map(p => p.companyId)).toEqual(['c'])
     expect([...(await fatesOf(db, idOf('b'))).values()].map(r => r.fate)).toEqual(fates)
     expect((await compareStrips(db, book as never)).differences).toEqual([])

@@ -114,3 +114,22 @@ export async function settingsToTables(tx: Transaction): Promise<void> {
   if (days) await tx.table('settings').put({ id: 'office', keepPapersDays: Number(days.value) })
   await facts.bulkDelete([...kept.map(k => k.name), 'keepPapers'])
 }
+
+/** Version 8: what happened to a number besides its fates is told by kind; until then a sentence alone said it. */
+export async function eventsByKind(tx: Transaction): Promise<void> {
+  interface OldLine {
+    why?: string
+    event?: { kind: string; copy?: number; by?: number }
+  }
+  await tx
+    .table<{ life: OldLine[] }>('numbers')
+    .toCollection()
+    .modify(row => {
+      for (const line of row.life) {
+        const again = /^printed again, copy (\d+);/.exec(line.why ?? '')
+        const replaced = /^replaced by (\d+)$/.exec(line.why ?? '')
+        if (again) line.event = { kind: 'printed again', copy: Number(again[1]) }
+        else if (replaced) line.event = { kind: 'replaced', by: Number(replaced[1]) }
+      }
+    })
+}

@@ -48,6 +48,11 @@ export const feedsRuns = (book: NumberBook): boolean => book.kind !== 'handwritt
 export const bookName = (book: NumberBook): string =>
   book.name || `${book.kind}, ${book.start} to ${book.end}`
 
+/** What happened to a number besides a new fate. */
+export type LifeEvent =
+  | { readonly kind: 'printed again'; readonly copy: number }
+  | { readonly kind: 'replaced'; readonly by: CheckNumber }
+
 /** One line of a number's life. */
 interface LifeLine {
   readonly at: string
@@ -56,6 +61,7 @@ interface LifeLine {
   readonly why?: string
   readonly payee?: string
   readonly runId?: Id<'run'>
+  readonly event?: LifeEvent
 }
 
 /** The check that carries a number: links, and what a list shows of it. */

@@ -65,5 +65,14 @@ export const replacedRows = (
     .map(r => ({
       ...r,
       replacedBy: by,
-      life: [...r.life, { at: stamp.at, by: stamp.by, fate: r.fate, why: `replaced by ${by}` }],
+      life: [
+        ...r.life,
+        {
+          at: stamp.at,
+          by: stamp.by,
+          fate: r.fate,
+          why: `replaced by ${by}`,
+          event: { kind: 'replaced', by },
+        },
+      ],
     }))

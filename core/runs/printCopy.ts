@@ -39,7 +39,7 @@ export function printCopy(
     })
   if (!act.firstSheet.trim())
     return refuse('why-blank', 'say what became of the first sheet', { field: 'why' })
-  const copies = row.life.filter(l => l.why?.startsWith('printed again')).length + 2
+  const copies = row.life.filter(l => l.event?.kind === 'printed again').length + 2
   const next: NumberRow = {
     ...row,
     life: [
@@ -49,6 +49,7 @@ export function printCopy(
         by: stamp.by,
         fate: row.fate,
         why: `printed again, copy ${copies}; first sheet: ${act.firstSheet.trim()}`,
+        event: { kind: 'printed again', copy: copies },
       },
     ],
   }

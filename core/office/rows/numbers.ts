@@ -13,6 +13,10 @@ export const book = z.strictObject({
   archived: z.boolean().exactOptional(),
 }) satisfies z.ZodType<NumberBook>
 
+const lifeEvent = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('printed again'), copy: count }),
+  z.strictObject({ kind: z.literal('replaced'), by: checkNumber }),
+])
 const lifeLine = z.strictObject({
   at: moment,
   by: text,
@@ -20,6 +24,7 @@ const lifeLine = z.strictObject({
   why: text.exactOptional(),
   payee: text.exactOptional(),
   runId: id<'run'>().exactOptional(),
+  event: lifeEvent.exactOptional(),
 })
 
 export const number = z.strictObject({
