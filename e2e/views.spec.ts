@@ -54,7 +54,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/books', '[data-test=book-operating]'],
   ['/books/operating-book?number=4055', '[data-test=life]'],
   ['/books/proof', '[data-test=proof-holds]'],
-  ['/trail', '[data-test=trail] td'],
+  ['/trail', '[data-test=trail] tr.pickable'],
   ['/run/together', '[data-test=group-yard]'],
   ['/files', '[data-test=start-over]'],
   ['/accounts', '[data-test=accounts]'],

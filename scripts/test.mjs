@@ -92,6 +92,7 @@ const beside = { beside: true }
 const steps = {
   types: async () =>
     (await run('types of the core', bin('tsc'), ['-p', 'core/tsconfig.json'], beside)) &&
+    (await run('types of its tests', bin('tsc'), ['-p', 'tsconfig.tests.json'], beside)) &&
     run('types', bin('nuxt'), ['typecheck'], beside),
   lint: async () =>
     (await run('layout of the code', bin('prettier'), ['--check', '.', '--log-level', 'warn'], beside)) &&

@@ -162,7 +162,7 @@ describe('a run', () => {
     const desk = await ready()
     expect(codeOf(await perform(desk, 'pick', { bookId: book.id, ...allThree }, at(4)))).toBe('done')
     expect(
-      codeOf(await perform(desk, 'pick', { bookId: book.id, ...allThree, runId: idOf('r2') }, at(5))),
+      codeOf(await perform(desk, 'pick', { bookId: book.id, ...allThree, runId: idOf<'run'>('r2') }, at(5))),
     ).toBe('run-open')
     expect(codeOf(await perform(desk, 'load', { runId, top: 104 as CheckNumber }, at(6)))).toBe(
       'numbers-jumped',

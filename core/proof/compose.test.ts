@@ -74,7 +74,9 @@ describe('the proof of a check', () => {
             ? [m.y, m.y2]
             : m.kind === 'rect'
               ? [m.y, m.y + m.h]
-              : m.steps.flatMap(s => s.slice(1).filter((_, i) => i % 2 === 1) as number[])
+              : (m.kind === 'path' ? m.steps : []).flatMap(
+                  s => s.slice(1).filter((_, i) => i % 2 === 1) as number[],
+                )
       expect(
         ys.every(y => y < band.y || y > panel.y + panel.h),
         JSON.stringify(m).slice(0, 90),

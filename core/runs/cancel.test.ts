@@ -27,7 +27,7 @@ async function issued(): Promise<MemoryOffice> {
   await perform(
     desk,
     'pick',
-    { bookId: book.id, runId, paymentIds: [idOf('p')], order: 'date' },
+    { bookId: book.id, runId, paymentIds: [idOf<'payment'>('p')], order: 'date' },
     at('2026-11-24', 2),
   )
   await perform(desk, 'load', { runId, top: 101 as CheckNumber }, at('2026-11-24', 3))
@@ -36,7 +36,7 @@ async function issued(): Promise<MemoryOffice> {
     await perform(
       desk,
       'countOff',
-      { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) },
+      { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' as const }]]) },
       at('2026-11-24', 5),
     ),
   )
@@ -50,7 +50,7 @@ describe('a payment that was replaced', () => {
       await perform(
         desk,
         'replace',
-        { numberId: idOf('book/101'), ending: 'stopped', why: 'lost' },
+        { numberId: idOf<'number'>('book/101'), ending: 'stopped', why: 'lost' },
         at('2026-12-10', 1),
       ),
     )
@@ -58,7 +58,7 @@ describe('a payment that was replaced', () => {
       await perform(
         desk,
         'amend',
-        { accountId: account.id, paymentIds: [idOf('p')], change: { date: day('2026-12-12') } },
+        { accountId: account.id, paymentIds: [idOf<'payment'>('p')], change: { date: day('2026-12-12') } },
         at('2026-12-10', 2),
       ),
     )
@@ -66,7 +66,7 @@ describe('a payment that was replaced', () => {
       await perform(
         desk,
         'cancel',
-        { paymentId: idOf('p'), ending: 'voided', why: 'paid twice' },
+        { paymentId: idOf<'payment'>('p'), ending: 'voided', why: 'paid twice' },
         at('2026-12-11'),
       ),
     )
@@ -78,7 +78,7 @@ describe('a payment that was replaced', () => {
         await perform(
           desk,
           'cancel',
-          { paymentId: idOf('p'), ending: 'voided', why: 'again' },
+          { paymentId: idOf<'payment'>('p'), ending: 'voided', why: 'again' },
           at('2026-12-11'),
         ),
       ),
@@ -90,7 +90,7 @@ describe('a payment that was replaced', () => {
       await perform(
         desk,
         'replace',
-        { numberId: idOf('book/101'), ending: 'voided', why: 'wrong address' },
+        { numberId: idOf<'number'>('book/101'), ending: 'voided', why: 'wrong address' },
         at('2026-11-25'),
       ),
     )
@@ -99,7 +99,7 @@ describe('a payment that was replaced', () => {
         await perform(
           desk,
           'amend',
-          { accountId: account.id, paymentIds: [idOf('p')], change: { name: 'Somebody Else' } },
+          { accountId: account.id, paymentIds: [idOf<'payment'>('p')], change: { name: 'Somebody Else' } },
           at('2026-11-25'),
         ),
       ),
@@ -109,7 +109,7 @@ describe('a payment that was replaced', () => {
         await perform(
           desk,
           'amend',
-          { accountId: account.id, paymentIds: [idOf('p')], change: { address: ['Right Road'] } },
+          { accountId: account.id, paymentIds: [idOf<'payment'>('p')], change: { address: ['Right Road'] } },
           at('2026-11-25'),
         ),
       ),
@@ -182,7 +182,14 @@ describe('a run', () => {
       codeOf(await perform(await two(), 'pick', { bookId: book.id, ...picking('a', 'a') }, at('2026-11-24'))),
     ).toBe('payment-twice')
     expect(
-      codeOf(await perform(await two(), 'pick', { bookId: idOf('pad'), ...picking('a') }, at('2026-11-24'))),
+      codeOf(
+        await perform(
+          await two(),
+          'pick',
+          { bookId: idOf<'book'>('pad'), ...picking('a') },
+          at('2026-11-24'),
+        ),
+      ),
     ).toBe('book-unfit')
   })
   it('a number on the pack that leaves too few is refused before any other number is touched', async () => {
@@ -251,7 +258,7 @@ describe('a run', () => {
       await perform(
         desk,
         'countOff',
-        { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' }]]) },
+        { runId, outcomes: new Map([[101 as CheckNumber, { kind: 'good' as const }]]) },
         at('2026-11-24'),
       ),
     )
@@ -260,7 +267,7 @@ describe('a run', () => {
         await perform(
           desk,
           'printCopy',
-          { numberId: idOf('book/101'), firstSheet: 'torn', inHouse: true },
+          { numberId: idOf<'number'>('book/101'), firstSheet: 'torn', inHouse: true },
           at('2026-11-24'),
         ),
       )
@@ -288,7 +295,7 @@ describe('a run', () => {
         await perform(
           desk,
           'pick',
-          { bookId: idOf('adv'), ...picking('a'), runId: idOf('r2') },
+          { bookId: idOf<'book'>('adv'), ...picking('a'), runId: idOf<'run'>('r2') },
           at('2026-11-24'),
         ),
       ),
@@ -297,11 +304,13 @@ describe('a run', () => {
       await perform(
         desk,
         'pick',
-        { bookId: idOf('adv'), ...picking('n'), runId: idOf('r2') },
+        { bookId: idOf<'book'>('adv'), ...picking('n'), runId: idOf<'run'>('r2') },
         at('2026-11-24'),
       ),
     )
-    must(await perform(desk, 'load', { runId: idOf('r2'), top: 5001 as CheckNumber }, at('2026-11-24')))
+    must(
+      await perform(desk, 'load', { runId: idOf<'run'>('r2'), top: 5001 as CheckNumber }, at('2026-11-24')),
+    )
     must(await printed(desk, idOf('r2'), at('2026-11-24')))
     expect(desk.kept.layoutVersions.get(desk.kept.runs.get(idOf('r2'))!.printedWith!)!.stock).toMatchObject({
       numbered: false,
@@ -355,7 +364,7 @@ describe('numbers that were missing', () => {
         await perform(
           desk,
           'clear',
-          { accountId: account.id, numberIds: [idOf('book/101')] },
+          { accountId: account.id, numberIds: [idOf<'number'>('book/101')] },
           at('2026-11-24'),
         ),
       ),
