@@ -49,7 +49,7 @@ export const bookName = (book: NumberBook): string =>
   book.name || `${book.kind}, ${book.start} to ${book.end}`
 
 /** What happened to a number besides a new fate. */
-export type LifeEvent =
+type LifeEvent =
   | { readonly kind: 'printed again'; readonly copy: number }
   | { readonly kind: 'replaced'; readonly by: CheckNumber }
 
