@@ -16,6 +16,11 @@ const WHOLE = 20
 // twice is a fault; run alone, once is enough.
 test.describe.configure({ retries: process.env.HANDS_SEEDS ? 0 : 2 })
 
+/** What was asked for while the server was gone may be told after it is back. */
+const forgetLate = (watched: string[]): void => {
+  watched.splice(0, Infinity, ...watched.filter(c => !c.includes('ERR_INTERNET_DISCONNECTED')))
+}
+
 for (const seed of SEEDS) {
   test(`an impatient person, seed ${seed}, ${STEPS} steps`, async ({ page, context, watched }) => {
     bare.setTimeout(60_000 + STEPS * 4000)
@@ -71,9 +76,6 @@ for (const seed of SEEDS) {
           ...watched.slice(complaints).filter(c => !c.startsWith('console: ')),
         )
       }
-      // What was asked for before the server was back may be told late.
-      const late = (c: string): boolean => c.includes('ERR_INTERNET_DISCONNECTED')
-      watched.splice(0, Infinity, ...watched.filter(c => !late(c)))
       if (full)
         await page
           .evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.())
@@ -85,6 +87,7 @@ for (const seed of SEEDS) {
         fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
       acts = truth.acts
+      forgetLate(watched)
       const wrong = [
         ...(await disagreements(page, truth, () => truthOf(page))),
         ...(await troublesOfSight(page)),
@@ -106,6 +109,7 @@ for (const seed of SEEDS) {
         }
       }
     }
+    forgetLate(watched)
     expect(acts).toBeGreaterThan(0)
     console.log(`seed ${seed}: ${STEPS} steps, ${acts} acts in the trail`)
   })
