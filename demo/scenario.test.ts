@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ledgerBalance } from '../core/ledger/balances'
+import { ledgerBalance } from '../core/office/test/office'
 import { layoutOf, stockNow } from '../core/paper/versions'
 import { factsOf } from '../core/payables/account'
 import { factsOfPayment } from '../core/payables/payment'

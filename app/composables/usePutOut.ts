@@ -12,7 +12,10 @@ import type { AccountView } from '~/data/reads'
 const PRACTICE_PACE = 250
 export const pdfName = (first?: number, last?: number): string => `checks-${first}-${last}.pdf`
 
-/** Where the PDF of a run goes: the window that was opened for it, or none where it is saved or goes to the practice printer. */
+/**
+ * Where the PDF of a run goes: the window that was opened for it, or none where it is saved or goes to the
+ * practice printer.
+ */
 export type Way = PaperWindow | 'no window'
 
 /** Sends the PDF of a run out: in a window, as a file, or through the practice printer. */
@@ -21,7 +24,8 @@ export function usePutOut() {
   const trouble = ref('')
 
   /**
-   * Makes sure first that the PDF can go out: opens the window while the press still counts, asks whether the practice printer answers. Nothing has
+   * Makes sure first that the PDF can go out: opens the window while the press still counts, asks whether the
+   * practice printer answers. Nothing has
    * changed where it cannot.
    */
   async function ready(how: PrintHow): Promise<Way | undefined> {
@@ -44,7 +48,8 @@ export function usePutOut() {
   }
 
   /**
-   * Where the practice printer refuses the PDF, the numbers are on paper all the same: the count-off says that nothing came out. `numbers` are those of
+   * Where the practice printer refuses the PDF, the numbers are on paper all the same: the count-off says
+   * that nothing came out. `numbers` are those of
    * the run as it was sent.
    */
   async function putOut(

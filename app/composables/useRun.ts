@@ -16,7 +16,8 @@ import {
 import { useLive } from './useLive'
 
 /**
- * A run and all that its page shows of it, followed as the store changes: the run that the address names, or a new one of the account that it names.
+ * A run and all that its page shows of it, followed as the store changes: the run that the address names, or
+ * a new one of the account that it names.
  */
 export function useRun() {
   const route = useRoute()

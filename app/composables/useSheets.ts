@@ -7,7 +7,8 @@ import { bySheets, layoutVersion, type PlannedCheck, type Printing } from '#core
 import type { AccountView } from '~/data/reads'
 
 /**
- * What the PDF of a planned run is made of, the same lists as long as the facts are the same, so that it is made once. `changed` is called when they
+ * What the PDF of a planned run is made of, the same lists as long as the facts are the same, so that it is
+ * made once. `changed` is called when they
  * no longer are: what was approved of the old ones no longer counts.
  */
 export function useSheets(

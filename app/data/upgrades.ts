@@ -115,7 +115,10 @@ export async function settingsToTables(tx: Transaction): Promise<void> {
   await facts.bulkDelete([...kept.map(k => k.name), 'keepPapers'])
 }
 
-/** Version 8: what happened to a number besides its fates is told by kind; until then a sentence alone said it. */
+/**
+ * Version 8: what happened to a number besides its fates is told by kind; until then a sentence alone said
+ * it.
+ */
 export async function eventsByKind(tx: Transaction): Promise<void> {
   interface OldLine {
     why?: string

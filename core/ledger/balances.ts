@@ -1,6 +1,4 @@
-import type { Id } from '../base/id'
 import { cents, type Cents } from '../money/cents'
-import type { Entry } from './entry'
 
 /**
  * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked
@@ -13,14 +11,6 @@ export interface Balances {
   readonly committed: Cents
   readonly onPaper: Cents
   readonly free: Cents
-}
-
-/** Debits less credits of one ledger account. */
-export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>): Cents {
-  let total = 0
-  for (const e of entries)
-    for (const line of e.lines) if (line.ledgerId === ledgerId) total += line.debit - line.credit
-  return cents(total)
 }
 
 /** Balances from the book balance, and what is promised in the lane and on paper. */

@@ -5,8 +5,16 @@ import { must, type Result } from '../base/result'
 import type { CheckNumber } from '../books/book'
 import { perform } from '../office/acts'
 import { MemoryOffice } from '../office/memory'
-import { account, bookOf, drawOf, opened, payee, printed, OPENING } from '../office/test/office'
-import { ledgerBalance } from '../ledger/balances'
+import {
+  account,
+  bookOf,
+  drawOf,
+  opened,
+  payee,
+  printed,
+  OPENING,
+  ledgerBalance,
+} from '../office/test/office'
 import { stockById } from '../paper/builtIn'
 import { reversalDate } from './cancel'
 

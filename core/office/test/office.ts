@@ -2,10 +2,10 @@ import { plainDate } from '../../base/dates'
 import { idOf, type Id } from '../../base/id'
 import { must, type Result } from '../../base/result'
 import type { CheckNumber, NumberBook } from '../../books/book'
-import { entry } from '../../ledger/entry'
+import { entry, type Entry } from '../../ledger/entry'
 import { totalsAfter } from '../../ledger/totals'
 import { usBusiness } from '../../micr/pattern'
-import { cents, zero } from '../../money/cents'
+import { cents, zero, type Cents } from '../../money/cents'
 import type { BankAccount, Company } from '../../payables/account'
 import type { Draw, DrawKnown } from '../../payables/draw'
 import type { Payee } from '../../payables/payment'
@@ -123,4 +123,15 @@ export async function printed(
 ): Promise<Result<unknown>> {
   const made = await madeOf(office, runId)
   return made.ok ? perform(office, 'print', { runId, made: made.value }, stamp) : made
+}
+
+/**
+ * Debits less credits of one ledger account, added up from its entries: what running balances are held
+ * against.
+ */
+export function ledgerBalance(entries: Iterable<Entry>, ledgerId: Id<'ledger'>): Cents {
+  let total = 0
+  for (const e of entries)
+    for (const line of e.lines) if (line.ledgerId === ledgerId) total += line.debit - line.credit
+  return cents(total)
 }
