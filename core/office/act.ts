@@ -1,4 +1,4 @@
-import type { Result } from '../base/result'
+import { refuse, type Result } from '../base/result'
 import {
   doneAlready,
   trailLine,
@@ -8,7 +8,7 @@ import {
   type TrailLine,
 } from '../trail/trail'
 import { totalsAfter } from '../ledger/totals'
-import type { Reading } from './reading'
+import { NotThere, type Reading } from './reading'
 import type { Changes, Removals, TableName } from './tables'
 
 /**
@@ -78,10 +78,18 @@ function withRemovals(decided: {
 }
 
 /**
- * Does an act: the only door. Refused where its key was used before, or as it decides; then nothing has
- * changed.
+ * Does an act: the only door. Refused where its key was used before, where it names what is not there, or as
+ * it decides; then nothing has changed.
  */
-export async function perform<Input, Known, Out extends Changes>(
+export const perform = <Input, Known, Out extends Changes>(
+  ...does: [office: Keeping, of: Act<Input, Known, Out>, input: Input, stamp: Stamp]
+): Promise<Result<Out>> =>
+  settled(...does).catch((error: unknown) => {
+    if (error instanceof NotThere) return refuse('not-there', error.message)
+    throw error
+  })
+
+async function settled<Input, Known, Out extends Changes>(
   office: Keeping,
   of: Act<Input, Known, Out>,
   input: Input,

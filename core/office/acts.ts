@@ -1,95 +1,22 @@
 import type { Result } from '../base/result'
 import type { Stamp } from '../trail/trail'
 import { perform as performAct, type Act, type Keeping } from './act'
-import { addPrinter } from './acts/addPrinter'
-import { amend } from './acts/amend'
-import { archiveBook } from './acts/archiveBook'
-import { bringBack } from './acts/bringBack'
-import { cancel } from './acts/cancel'
-import { clear } from './acts/clear'
-import { closePeriod } from './acts/closePeriod'
-import { confirmFit } from './acts/confirmFit'
-import { countOff } from './acts/countOff'
-import { draw } from './acts/draw'
-import { drop } from './acts/drop'
-import { giveFate } from './acts/giveFate'
-import { keepFit } from './acts/keepFit'
-import { keepMicr } from './acts/keepMicr'
-import { keepPapersFor } from './acts/keepPapersFor'
-import { keepReasons } from './acts/keepReasons'
-import { letGoOfPapers } from './acts/letGoOfPapers'
-import { nameOperator } from './acts/nameOperator'
-import { load } from './acts/load'
-import { openAccount } from './acts/openAccount'
-import { openBook } from './acts/openBook'
-import { pick } from './acts/pick'
-import { print } from './acts/print'
-import { printAgain } from './acts/printAgain'
-import { printCopy } from './acts/printCopy'
-import { record } from './acts/record'
-import { replace } from './acts/replace'
-import { saveAccount } from './acts/saveAccount'
-import { saveLayout } from './acts/saveLayout'
-import { saveStock } from './acts/saveStock'
-import { switchBook } from './acts/switchBook'
-import { takeBack } from './acts/takeBack'
-import { withdraw } from './acts/withdraw'
+import { acts, type ActName, type InputOf, type WrittenBy } from './actTable'
+import { inputFault } from './inputs'
 
-/** Every act of the office, by name: a new one is a file of its own and a word here. */
-const acts = {
-  addPrinter,
-  amend,
-  archiveBook,
-  bringBack,
-  cancel,
-  clear,
-  closePeriod,
-  confirmFit,
-  countOff,
-  draw,
-  drop,
-  giveFate,
-  keepFit,
-  keepMicr,
-  keepPapersFor,
-  keepReasons,
-  letGoOfPapers,
-  nameOperator,
-  load,
-  openAccount,
-  openBook,
-  pick,
-  print,
-  printAgain,
-  printCopy,
-  record,
-  replace,
-  saveAccount,
-  saveLayout,
-  saveStock,
-  switchBook,
-  takeBack,
-  withdraw,
-} as const
-export type ActName = keyof typeof acts
-type Inputs = {
-  readonly [N in ActName]: (typeof acts)[N] extends Act<infer Input, infer _Known, infer _Out> ? Input : never
-}
-type Outs = {
-  readonly [N in ActName]: (typeof acts)[N] extends Act<infer _Input, infer _Known, infer Out> ? Out : never
-}
-/** What an act is told, and the rows that it writes. */
-export type InputOf<N extends ActName> = Inputs[N]
-export type WrittenBy<N extends ActName> = Outs[N]
+export type { ActName, InputOf, WrittenBy } from './actTable'
 
 /**
  * Does an act of this name: the only way in which anything in an office changes. Gives the rows that were
- * written.
+ * written. What it is told passes its schema first.
  */
 export const perform = <N extends ActName>(
   office: Keeping,
   name: N,
   input: InputOf<N>,
   stamp: Stamp,
-): Promise<Result<WrittenBy<N>>> =>
-  performAct(office, acts[name] as unknown as Act<InputOf<N>, unknown, WrittenBy<N>>, input, stamp)
+): Promise<Result<WrittenBy<N>>> => {
+  const refusal = inputFault(name, input)
+  if (refusal) return Promise.resolve({ ok: false, refusal })
+  return performAct(office, acts[name] as unknown as Act<InputOf<N>, unknown, WrittenBy<N>>, input, stamp)
+}

@@ -12,7 +12,7 @@ import { sameName } from '../payables/texts'
 import type { AccountFacts } from '../proof/facts'
 import { issueEntryId } from '../runs/issue'
 import type { Run } from '../runs/run'
-import type { Reading } from './reading'
+import { NotThere, type Reading } from './reading'
 import type { KeyOf, TableName, Tables } from './tables'
 
 /** The lock of an account: whatever takes numbers or money of it comes one after the other. */
@@ -27,10 +27,10 @@ const nouns: Partial<Record<TableName, string>> = {
   entries: 'entry',
 }
 
-/** A row that must be there; throws where it is not, which no screen brings about. */
+/** A row that must be there; `NotThere` where it is not, which refuses the act. */
 export async function one<T extends TableName>(reading: Reading, table: T, id: KeyOf<T>): Promise<Tables[T]> {
   const row = await reading.get(table, id)
-  if (row === undefined) throw new RangeError(`there is no such ${nouns[table] ?? table.replace(/s$/, '')}`)
+  if (row === undefined) throw new NotThere(`there is no such ${nouns[table] ?? table.replace(/s$/, '')}`)
   return row
 }
 

@@ -43,3 +43,6 @@ export interface Reading {
   /** The fates of the touched numbers of a book, lowest first, without opening their rows. */
   fates(bookId: Id<'book'>): Promise<BookFates>
 }
+
+/** Thrown where an act names what is not there: `perform` makes a refusal of it. */
+export class NotThere extends Error {}

@@ -207,7 +207,7 @@ describe('a run', () => {
       'book-too-short',
     )
     expect(codeOf(await perform(desk, 'load', { runId, top: Number.NaN as never }, at('2026-11-24')))).toBe(
-      'number-outside',
+      'input-faulty',
     )
     expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber }, at('2026-11-24')))).toBe(
       'numbers-jumped',

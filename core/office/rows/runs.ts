@@ -14,7 +14,7 @@ export const micrFit = {
   weight: z.enum(micrWeightNames as [MicrFit['weight'], ...MicrFit['weight'][]]),
 }
 
-const outcome = z.discriminatedUnion('kind', [
+export const outcome = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('good'), number: checkNumber.exactOptional() }),
   z.strictObject({
     kind: z.literal('spoiled'),
@@ -34,7 +34,7 @@ const runCheck = z.strictObject({
   sentAs: checkNumber.exactOptional(),
 })
 
-const printing = z.strictObject({
+export const printing = z.strictObject({
   printerId: id<'printer'>(),
   tray: text,
   fitId: id<'fit'>().nullable(),
@@ -42,7 +42,7 @@ const printing = z.strictObject({
   stacking: z.enum(['face down', 'face up']).exactOptional(),
 })
 
-const skipped = z.array(z.strictObject({ number: checkNumber, fate: z.enum(givenFates), why: text }))
+export const skipped = z.array(z.strictObject({ number: checkNumber, fate: z.enum(givenFates), why: text }))
 /** A count-off half done, as it is kept until it is whole. */
 export const saidSoFar = z.strictObject({
   outcomes: z.array(z.tuple([checkNumber, outcome])),

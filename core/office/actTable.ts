@@ -1,0 +1,81 @@
+import type { Act } from './act'
+import { addPrinter } from './acts/addPrinter'
+import { amend } from './acts/amend'
+import { archiveBook } from './acts/archiveBook'
+import { bringBack } from './acts/bringBack'
+import { cancel } from './acts/cancel'
+import { clear } from './acts/clear'
+import { closePeriod } from './acts/closePeriod'
+import { confirmFit } from './acts/confirmFit'
+import { countOff } from './acts/countOff'
+import { draw } from './acts/draw'
+import { drop } from './acts/drop'
+import { giveFate } from './acts/giveFate'
+import { keepFit } from './acts/keepFit'
+import { keepMicr } from './acts/keepMicr'
+import { keepPapersFor } from './acts/keepPapersFor'
+import { keepReasons } from './acts/keepReasons'
+import { letGoOfPapers } from './acts/letGoOfPapers'
+import { nameOperator } from './acts/nameOperator'
+import { load } from './acts/load'
+import { openAccount } from './acts/openAccount'
+import { openBook } from './acts/openBook'
+import { pick } from './acts/pick'
+import { print } from './acts/print'
+import { printAgain } from './acts/printAgain'
+import { printCopy } from './acts/printCopy'
+import { record } from './acts/record'
+import { replace } from './acts/replace'
+import { saveAccount } from './acts/saveAccount'
+import { saveLayout } from './acts/saveLayout'
+import { saveStock } from './acts/saveStock'
+import { switchBook } from './acts/switchBook'
+import { takeBack } from './acts/takeBack'
+import { withdraw } from './acts/withdraw'
+
+/** Every act of the office, by name: a new one is a file of its own and a word here. */
+export const acts = {
+  addPrinter,
+  amend,
+  archiveBook,
+  bringBack,
+  cancel,
+  clear,
+  closePeriod,
+  confirmFit,
+  countOff,
+  draw,
+  drop,
+  giveFate,
+  keepFit,
+  keepMicr,
+  keepPapersFor,
+  keepReasons,
+  letGoOfPapers,
+  nameOperator,
+  load,
+  openAccount,
+  openBook,
+  pick,
+  print,
+  printAgain,
+  printCopy,
+  record,
+  replace,
+  saveAccount,
+  saveLayout,
+  saveStock,
+  switchBook,
+  takeBack,
+  withdraw,
+} as const
+export type ActName = keyof typeof acts
+type Inputs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer Input, infer _Known, infer _Out> ? Input : never
+}
+type Outs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer _Input, infer _Known, infer Out> ? Out : never
+}
+/** What an act is told, and the rows that it writes. */
+export type InputOf<N extends ActName> = Inputs[N]
+export type WrittenBy<N extends ActName> = Outs[N]

@@ -1,0 +1,158 @@
+import { z } from '../base/schema'
+import type { Refusal } from '../base/result'
+import { foundFates, givenFates } from '../books/giveFate'
+import { runOrders } from '../runs/run'
+import { endings } from '../runs/replace'
+import type { ActName, InputOf } from './actTable'
+import { account, company, ledger } from './rows/accounts'
+import { book } from './rows/numbers'
+import { fit, ownSettings, printer } from './rows/paper'
+import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
+import { checkFacts, payee, payment } from './rows/payments'
+import { micrFit, outcome, printing, skipped } from './rows/runs'
+import { reasonList } from './rows/settings'
+import { layoutSchema } from '../paper/layout'
+import { stockSchema } from '../paper/stock'
+
+/** A form hands on what it does not hold as undefined: for a schema that is not there at all. */
+const bare = <T extends z.ZodType>(schema: T) =>
+  z.preprocess(
+    given =>
+      given && typeof given === 'object'
+        ? Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined))
+        : given,
+    schema,
+  )
+const companyForm = bare(company.omit({ closedThrough: true }))
+const saved = z.strictObject({ account: bare(account), company: companyForm })
+
+const drawing = z.strictObject({
+  ...payment.pick({
+    id: true,
+    address: true,
+    date: true,
+    amount: true,
+    memo: true,
+    lines: true,
+    split: true,
+    accountWithPayee: true,
+    pay: true,
+    advice: true,
+    signers: true,
+  }).shape,
+  payee,
+})
+const picture = z.instanceof(Uint8Array)
+const numbers = z.array(checkNumber).min(1).max(100_000)
+const keys = <Kind extends string>(kind: z.ZodType<Kind>) => z.array(kind).max(100_000)
+const aRun = { runId: id<'run'>() }
+const aBook = { bookId: id<'book'>() }
+const aPayment = { paymentId: id<'payment'>() }
+const aNumber = { numberId: id<'number'>() }
+
+/** What each act may be told, by its name. A new act has its line here. */
+const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
+  addPrinter: z.strictObject({ printer }),
+  amend: z.strictObject({
+    accountId: id<'account'>(),
+    paymentIds: keys(id<'payment'>()),
+    change: z.strictObject({
+      name: text.exactOptional(),
+      address: lines.exactOptional(),
+      date: day.exactOptional(),
+      amount: cents.exactOptional(),
+      memo: text.exactOptional(),
+    }),
+  }),
+  archiveBook: z.strictObject({ ...aBook, archived: z.boolean() }),
+  bringBack: z.strictObject(aPayment),
+  cancel: z.strictObject({
+    ...aPayment,
+    ending: z.enum(endings).exclude(['spoiled']),
+    why: text,
+    date: day.exactOptional(),
+  }),
+  clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
+  closePeriod: z.strictObject({ companyId: id<'company'>(), through: day.nullable(), today: day }),
+  confirmFit: z.strictObject({ fitId: id<'fit'>(), worst: z.number() }),
+  countOff: z.strictObject({
+    ...aRun,
+    outcomes: z.map(checkNumber, outcome),
+    skipped: skipped.exactOptional(),
+  }),
+  draw: z.strictObject({ accountId: id<'account'>(), draw: drawing }),
+  drop: z.strictObject(aRun),
+  giveFate: z.strictObject({ ...aBook, numbers, fate: z.enum(givenFates), why: text }),
+  keepFit: z.strictObject({ fit: fit.omit({ madeAt: true, by: true, confirmed: true }) }),
+  keepMicr: z.strictObject({
+    printer,
+    micr: z.strictObject({ ...micrFit, how: z.enum(['by eye', 'by scan']) }),
+  }),
+  keepPapersFor: z.strictObject({ days: z.number().nullable() }),
+  keepReasons: reasonList,
+  letGoOfPapers: z.strictObject({ runIds: keys(id<'run'>()) }),
+  nameOperator: z.strictObject({ name: text }),
+  load: z.strictObject({
+    ...aRun,
+    top: checkNumber,
+    printing: printing.nullable().exactOptional(),
+    firstPlace: count.exactOptional(),
+    gap: z.strictObject({ fate: z.enum(givenFates), why: text, count }).exactOptional(),
+  }),
+  openAccount: z.strictObject({
+    company: companyForm,
+    ledgers: z.array(ledger).max(1000),
+    account: bare(account),
+    book,
+    opening: cents,
+    equity: id<'ledger'>(),
+  }),
+  openBook: z.strictObject({ book }),
+  pick: z.strictObject({
+    ...aBook,
+    ...aRun,
+    paymentIds: keys(id<'payment'>()),
+    order: z.enum(runOrders),
+    signers: z.array(count).max(20).nullable().exactOptional(),
+    advicesToo: z.boolean().exactOptional(),
+  }),
+  print: z.strictObject({
+    ...aRun,
+    made: z.strictObject({
+      checks: z.array(checkFacts),
+      version: text,
+      places: z.array(text),
+    }),
+    consent: text.exactOptional(),
+    pdf: picture.exactOptional(),
+    continuation: picture.exactOptional(),
+  }),
+  printAgain: z.strictObject({ ...aRun, why: text }),
+  printCopy: z.strictObject({ ...aNumber, firstSheet: text, inHouse: z.boolean() }),
+  record: z.strictObject({ ...aBook, draw: drawing, number: checkNumber }),
+  replace: z.strictObject({ ...aNumber, ending: z.enum(endings), why: text }),
+  saveAccount: z.strictObject({ from: saved, to: saved }),
+  saveLayout: z.strictObject({
+    key: text,
+    layout: layoutSchema.exactOptional(),
+    from: count,
+    owns: z.array(z.strictObject({ companyId: id<'company'>(), own: ownSettings })).max(1000),
+  }),
+  saveStock: z.strictObject({ stock: stockSchema }),
+  switchBook: z.strictObject({ ...aRun, ...aBook }),
+  takeBack: z.strictObject({
+    ...aBook,
+    numbers,
+    to: z.enum(foundFates).exactOptional(),
+    why: text.exactOptional(),
+  }),
+  withdraw: z.strictObject({ ...aPayment, why: text }),
+}
+
+/** Refuses what an act must not be told: a value of another kind, or one more than there is; its path is the field. */
+export function inputFault<N extends ActName>(name: N, input: InputOf<N>): Refusal | undefined {
+  const issue = inputSchemas[name].safeParse(input).error?.issues[0]
+  if (!issue) return undefined
+  const path = issue.path.join('.')
+  return { code: 'input-faulty', text: `${path || name}: ${issue.message}`, field: path }
+}
