@@ -4,7 +4,7 @@ import { alwaysHolds } from '../core/office/test/holds'
 import { demoOffice, expect, test } from './office'
 import { APART, type Move } from './hands/acting'
 import { movesHere } from './hands/moves'
-import { disagreements, focusLost, troublesOfSight } from './hands/looks'
+import { atRest, disagreements, focusLost, troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
 const SEEDS = (process.env.HANDS_SEEDS ?? '1,2,3,4').split(',').map(Number)
@@ -24,10 +24,13 @@ const forgetLate = (watched: string[]): void => {
 for (const seed of SEEDS) {
   test(`an impatient person, seed ${seed}, ${STEPS} steps`, async ({ page, context, watched }) => {
     bare.setTimeout(60_000 + STEPS * 4000)
+    // Every other person has motion, as most have.
+    await page.emulateMedia({ reducedMotion: seed % 2 ? 'reduce' : 'no-preference' })
     await demoOffice(page)
     const r = random(seed)
     const told: string[] = []
-    let acts = (await truthOf(page)).acts
+    let known = await truthOf(page)
+    let { acts } = known
     const fail = (what: string): never => {
       throw new Error(
         `${what}\n\nThe last steps:\n${told.slice(-25).join('\n')}\n\nAgain with: npm run hands -- --seed ${seed} --steps ${told.length}`,
@@ -62,11 +65,16 @@ for (const seed of SEEDS) {
         apart = String(error).includes(APART)
         told.push(`   not done: ${String(error).split('\n')[0]!.slice(0, 90)}`)
       })
-      await page
-        .waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'), undefined, {
-          timeout: 15_000,
-        })
-        .catch(() => fail('something stays busy for ever'))
+      if (!(await atRest(page).catch(() => false)))
+        await page
+          .waitForFunction(
+            () => !document.querySelector('.v-btn--loading, main[aria-busy=true]'),
+            undefined,
+            {
+              timeout: 15_000,
+            },
+          )
+          .catch(() => fail('something stays busy for ever'))
       if (gone) {
         await context.setOffline(false)
         // That nothing can be fetched is written to the console; an error nobody caught is not forgiven.
@@ -80,13 +88,14 @@ for (const seed of SEEDS) {
         await page
           .evaluate(() => (globalThis as unknown as { roomAgain(): void }).roomAgain?.())
           .catch(() => undefined)
-      const truth = await truthOf(page).catch(() =>
-        move.loads ? truthOf(page) : fail(`the page was loaded anew by itself after “${move.name}”`),
+      const truth = await truthOf(page, known).catch(() =>
+        move.loads ? truthOf(page, known) : fail(`the page was loaded anew by itself after “${move.name}”`),
       )
       if (truth.acts - acts > move.most + Number(apart))
         fail(`“${move.name}” did ${truth.acts - acts} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
       acts = truth.acts
+      known = truth
       forgetLate(watched)
       const wrong = [
         ...(await disagreements(page, truth, () => truthOf(page))),

@@ -5,6 +5,8 @@ import { troublesOfSight } from './hands/looks'
 import { demoOffice, empty, expect, test, toPrintStep } from './office'
 
 const POINT = 25.4 / 72
+/** More rows than this no window here has room for, with those drawn ahead. */
+const MOST_ROWS = 70
 
 /** Nothing is cut off: no sideways scrolling, no card lower or narrower than what is in it. */
 async function narrow(page: Page, what: string): Promise<void> {
@@ -23,6 +25,8 @@ async function narrow(page: Page, what: string): Promise<void> {
   )
   expect(cut, `${what} cuts off`).toEqual([])
   expect(await troublesOfSight(page), what).toEqual([])
+  const rows = await page.locator('.row-table tbody tr').count()
+  expect(rows, `${what} draws rows that are not in sight`).toBeLessThan(MOST_ROWS)
 }
 async function clean(page: Page, what: string, only?: string): Promise<void> {
   await page.waitForTimeout(350)

@@ -29,18 +29,25 @@ const emit = defineEmits<{
 
 const ROW_HEIGHT = 38
 const PAGE_ROWS = 12
+/** Rows that stay in sight above one that is brought there. */
+const SEEN_BEFORE = 3
+const MOST_TRIES = 12
+const TRY_MS = 50
 const table = ref<InstanceType<typeof VDataTableVirtual>>()
 const sorting = ref<Sorting>()
 const shown = computed(() => inOrder(props.rows, props.columns, sorting.value))
+/** The same list for as long as it is the same: another one makes the table measure all anew. */
+const items = computed(() => [...shown.value])
 const headers = computed(() =>
   props.columns.map(({ key, title, width }) => ({ key, title, width, sortable: false })),
 )
-/** The row that Tab leads to. */
-const at = computed(() =>
-  Math.max(
-    0,
-    shown.value.findIndex(row => row.id === chosen.value),
-  ),
+/** Rows that are drawn now: those in sight, and some around them. */
+const drawn = shallowReactive(new Set<string>())
+/** The row that Tab leads to: the chosen one, or the first that is drawn where that one is out of sight. */
+const stop = computed(() =>
+  chosen.value !== undefined && drawn.has(chosen.value)
+    ? chosen.value
+    : shown.value.find(row => drawn.has(row.id))?.id,
 )
 const several = computed(() => props.ticked !== undefined)
 
@@ -58,7 +65,22 @@ function focusRow(id: string): void {
   table.value?.scrollToIndex(index)
   requestAnimationFrame(() => requestAnimationFrame(() => rowElement(id)?.focus()))
 }
-defineExpose({ focusRow })
+function isInSight(id: string): boolean {
+  const row = rowElement(id)?.getBoundingClientRect()
+  const list = element()?.querySelector('.v-table__wrapper')?.getBoundingClientRect()
+  return row !== undefined && list !== undefined && row.top >= list.top && row.bottom <= list.bottom
+}
+/**
+ * Brings a row into sight and leaves the focus where it is. A list that has just been drawn does not know yet
+ * how high it is: it is asked again until the row is there.
+ */
+function showRow(id: string, tries = MOST_TRIES): void {
+  const index = shown.value.findIndex(row => row.id === id)
+  if (tries === 0 || index < 0 || isInSight(id)) return
+  table.value?.scrollToIndex(Math.max(0, index - SEEN_BEFORE))
+  setTimeout(() => showRow(id, tries - 1), TRY_MS)
+}
+defineExpose({ focusRow, showRow })
 
 function walk(to: number): void {
   const row = shown.value[Math.max(0, Math.min(shown.value.length - 1, to))]
@@ -115,7 +137,7 @@ watchEffect(
     class="row-table"
     :style="{ '--rows': rows.length }"
     :headers="headers"
-    :items="[...shown]"
+    :items="items"
     :item-height="ROW_HEIGHT"
     item-value="id"
     density="compact"
@@ -151,10 +173,12 @@ watchEffect(
         :ref="itemRef"
         :data-row="row.id"
         :class="['pickable', { chosen: row.id === chosen, greyed: reasonOf?.(row) }]"
-        :tabindex="internalItem.index === at ? 0 : -1"
+        :tabindex="row.id === stop ? 0 : -1"
         :aria-rowindex="internalItem.index + 2"
         :aria-selected="ticked ? ticked(row) : row.id === chosen"
         v-bind="rowAttrs?.(row, internalItem.index)"
+        @vue:mounted="drawn.add(row.id)"
+        @vue:before-unmount="drawn.delete(row.id)"
         @click="onClick(row)"
         @keydown="onKey($event, row, internalItem.index)"
       >
@@ -183,6 +207,8 @@ watchEffect(
 .row-table {
   height: 100%;
   background: transparent;
+  /* A list that grows on its way to another height draws all rows that it would have room for then. */
+  transition: none;
 }
 th {
   font-weight: 500;

@@ -118,3 +118,6 @@ export const troublesOfSight = (page: Page): Promise<string[]> =>
 /** Whether the focus fell to nothing. */
 export const focusLost = (page: Page): Promise<boolean> =>
   page.evaluate(() => !document.activeElement || document.activeElement === document.body)
+/** Whether nothing on the page is at work. */
+export const atRest = (page: Page): Promise<boolean> =>
+  page.evaluate(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'))

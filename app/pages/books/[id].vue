@@ -1,14 +1,7 @@
 <script setup lang="ts">
-import {
-  bookName,
-  checkNumber,
-  countFates,
-  nextNumber,
-  type CheckNumber,
-  type NumberRow,
-} from '#core/books/book'
+import type { Column } from '~/composables/rowTable'
+import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
-import { givenFates, type GivenFate } from '#core/books/giveFate'
 import { stockLeft } from '#core/books/pace'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
@@ -42,15 +35,21 @@ watch(
   { immediate: true },
 )
 const onlyFate = ref<Fate | 'all'>('all')
+interface Listed {
+  readonly id: string
+  readonly number: CheckNumber
+  readonly fate: Fate
+}
 /** The numbers listed: those of the window, those of one fate. */
 const MOST = 4000
 const listed = computed(() => {
   const w = window.value
   if (!w || !rows.value) return []
-  const found: { number: CheckNumber; fate: Fate }[] = []
+  const found: Listed[] = []
   for (let n = w.from; n <= w.to && found.length < MOST; n++) {
     const fate = rows.value.get(n as CheckNumber)?.fate ?? 'unused'
-    if (onlyFate.value === 'all' || fate === onlyFate.value) found.push({ number: n as CheckNumber, fate })
+    if (onlyFate.value === 'all' || fate === onlyFate.value)
+      found.push({ id: String(n), number: n as CheckNumber, fate })
   }
   return found
 })
@@ -63,11 +62,10 @@ watch(
   },
   { immediate: true },
 )
-const table = ref<{ scrollToIndex: (index: number) => void }>()
 // A number that was chosen elsewhere, on the strip or in a link, is brought into sight in the list.
-function show(number: CheckNumber | undefined) {
-  const at = listed.value.findIndex(x => x.number === number)
-  if (at >= 0) table.value?.scrollToIndex(Math.max(0, at - 3))
+const table = ref<{ showRow: (id: string) => void }>()
+const show = (number: CheckNumber | undefined): void => {
+  if (number !== undefined) table.value?.showRow(String(number))
 }
 watch(table, t => {
   if (t) void nextTick(() => show(chosen.value))
@@ -78,66 +76,25 @@ const row = useLive<NumberRow | undefined>(
   () => [book.value?.id, chosen.value],
 )
 
-// A fate for a range.
-const from = ref('')
-const until = ref('')
-const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
-/** Many numbers at once are asked about once more, with the range in words. */
-const MANY = 10
-const sure = ref(false)
-const many = computed(() => range.value !== undefined && range.value.to - range.value.from + 1 > MANY)
-watch([from, until, fate], () => {
-  sure.value = false
-})
-const why = ref('')
-const reasons = useReasons('fate')
-const { busy, fault, did } = useAct()
-const range = computed(() => {
-  const [a, b] = [checkNumber(from.value), checkNumber(until.value || from.value)]
-  return a.ok && b.ok && b.value >= a.value && b.value - a.value < 100_000
-    ? { from: a.value, to: b.value }
-    : undefined
-})
-async function give() {
-  if (!book.value || !range.value) return
-  const { from: a, to: b } = range.value
-  const numbers = Array.from({ length: b - a + 1 }, (_, i) => (a + i) as CheckNumber)
-  const [of, to, reason] = [book.value, fate.value, why.value ?? '']
-  if (
-    !(await (to === 'unused' || to === 'found aside'
-      ? did('takeBack', { bookId: of.id, numbers, to: to === 'unused' ? 'unused' : 'set aside', why: reason })
-      : did('giveFate', { bookId: of.id, numbers, fate: to, why: reason })))
-  )
-    return
-  sure.value = false
-  office.said = `${a === b ? a : `${a} to ${b}`} ${to === 'found aside' ? 'set aside' : to}.`
-  from.value = ''
-  until.value = ''
-  why.value = ''
-}
+const { fault, did } = useAct()
+/** Why the fate form’s last act was refused, or ''. */
+const refused = ref('')
 async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
   if (await did('archiveBook', { bookId: of.id, archived: away }))
     office.said = away ? 'The book is put away.' : 'The book is in use again.'
 }
-const headers = [
-  { title: 'Number', key: 'number' },
-  { title: 'Fate', key: 'fate' },
+const columns: readonly Column<Listed>[] = [
+  { key: 'number', title: 'Number' },
+  { key: 'fate', title: 'Fate' },
 ]
-function rowProps({ item }: { item: { number: CheckNumber } }) {
-  const choose = () => {
-    chosen.value = item.number
-  }
-  return {
-    class: ['pickable', { chosen: item.number === chosen.value }],
-    tabindex: 0,
-    onClick: choose,
-    onKeydown: (event: KeyboardEvent) => {
-      if (event.key === 'Enter') choose()
-    },
-  }
-}
+const chosenId = computed({
+  get: () => (chosen.value === undefined ? undefined : String(chosen.value)),
+  set: id => {
+    chosen.value = id === undefined ? undefined : (Number(id) as CheckNumber)
+  },
+})
 const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, weeks.value ?? []) : undefined))
 </script>
 
@@ -164,11 +121,11 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
         "
       />
       <v-alert
-        v-if="fault"
+        v-if="fault || refused"
         type="error"
         variant="tonal"
         density="compact"
-        :text="fault"
+        :text="fault || refused"
         data-test="book-fault"
       />
       <div class="columns">
@@ -193,25 +150,21 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             >
           </div>
           <v-card class="list">
-            <v-data-table-virtual
+            <RowTable
               ref="table"
-              :headers="headers"
-              :items="listed"
-              :row-props="rowProps"
-              density="compact"
-              fixed-header
-              height="100%"
-              :item-height="34"
-              item-value="number"
+              v-model:chosen="chosenId"
+              :rows="listed"
+              :columns="columns"
+              label="Numbers of the book"
               data-test="numbers"
             >
-              <template #item.number="{ item }">
-                <strong>{{ item.number }}</strong>
+              <template #number="{ row: n }">
+                <strong>{{ n.number }}</strong>
               </template>
-              <template #item.fate="{ item }">
-                <StateMark :state="item.fate" />
+              <template #fate="{ row: n }">
+                <StateMark :state="n.fate" />
               </template>
-            </v-data-table-virtual>
+            </RowTable>
           </v-card>
         </section>
         <section aria-label="One number" class="mid-part">
@@ -255,62 +208,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             </div>
           </dl>
           <BooksPace v-if="weeks" :weeks="weeks" />
-          <h2>Give a fate</h2>
-          <v-form class="give" @submit.prevent="give">
-            <div class="row">
-              <v-text-field
-                v-model="from"
-                label="From"
-                inputmode="numeric"
-                hide-details
-                data-test="fate-from"
-              /><v-text-field
-                v-model="until"
-                label="To"
-                inputmode="numeric"
-                hide-details
-                data-test="fate-to"
-              />
-            </div>
-            <v-select
-              v-model="fate"
-              :items="[
-                ...givenFates.map(f => ({ title: f, value: f })),
-                { title: 'unused again (was set aside or missing)', value: 'unused' },
-                { title: 'set aside (was missing, and is found)', value: 'found aside' },
-              ]"
-              label="Fate"
-              hide-details
-              data-test="fate-kind"
-            />
-            <v-combobox
-              v-model="why"
-              :items="[...reasons]"
-              :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'"
-              hide-details
-              data-test="fate-why"
-            />
-            <v-checkbox
-              v-if="range && many"
-              v-model="sure"
-              :label="`Yes: all ${range.to - range.from + 1} numbers from ${range.from} to ${range.to}`"
-              hide-details
-              density="compact"
-              data-test="fate-sure"
-            />
-            <v-btn
-              type="submit"
-              :loading="busy"
-              :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())"
-              data-test="fate-give"
-            >
-              {{
-                range
-                  ? `${range.to - range.from + 1} ${fate === 'found aside' ? 'set aside' : fate}`
-                  : 'Give it'
-              }}
-            </v-btn>
-          </v-form>
+          <BooksFateForm :book="book" @refused="refused = $event" />
         </section>
       </div>
     </div>
@@ -374,15 +272,5 @@ dt {
 dd {
   font-weight: 600;
   margin: 0;
-}
-.give {
-  display: grid;
-  gap: 10px;
-}
-:deep(tr.chosen td) {
-  background: rgba(var(--v-theme-primary), 0.13);
-}
-:deep(tr.pickable) {
-  cursor: pointer;
 }
 </style>

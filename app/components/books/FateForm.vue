@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { checkNumber, type CheckNumber, type NumberBook } from '#core/books/book'
+import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { useOffice } from '~/stores/office'
+
+/** A range of a book's numbers gets a fate by hand, with its reason. */
+const props = defineProps<{ book: NumberBook }>()
+const emit = defineEmits<{ refused: [why: string] }>()
+const office = useOffice()
+const [from, until, why, sure] = [ref(''), ref(''), ref(''), ref(false)]
+const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
+const reasons = useReasons('fate')
+const { busy, fault, did } = useAct()
+watch(fault, now => emit('refused', now))
+
+/** Many numbers at once are asked about once more, with the range in words; so many no act takes. */
+const MANY = 10
+const MOST = 100_000
+const range = computed(() => {
+  const [a, b] = [checkNumber(from.value), checkNumber(until.value || from.value)]
+  return a.ok && b.ok && b.value >= a.value && b.value - a.value < MOST
+    ? { from: a.value, to: b.value, count: b.value - a.value + 1 }
+    : undefined
+})
+const many = computed(() => (range.value?.count ?? 0) > MANY)
+watch([from, until, fate], () => {
+  sure.value = false
+})
+const became = computed(() => (fate.value === 'found aside' ? 'set aside' : fate.value))
+
+async function give(): Promise<void> {
+  if (!range.value) return
+  const { from: first, to: last, count } = range.value
+  const numbers = Array.from({ length: count }, (_, i) => (first + i) as CheckNumber)
+  const told = `${count === 1 ? first : `${first} to ${last}`} ${became.value}.`
+  const input = { bookId: props.book.id, numbers, why: why.value ?? '' }
+  const to = fate.value
+  const done = await (to === 'unused' || to === 'found aside'
+    ? did('takeBack', { ...input, to: to === 'unused' ? 'unused' : 'set aside' })
+    : did('giveFate', { ...input, fate: to }))
+  if (!done) return
+  office.said = told
+  sure.value = false
+  from.value = until.value = why.value = ''
+}
+</script>
+
+<template>
+  <div class="part">
+    <h2>Give a fate</h2>
+    <v-form class="give" @submit.prevent="give">
+      <div class="row">
+        <v-text-field
+          v-model="from"
+          label="From"
+          inputmode="numeric"
+          hide-details
+          data-test="fate-from"
+        /><v-text-field v-model="until" label="To" inputmode="numeric" hide-details data-test="fate-to" />
+      </div>
+      <v-select
+        v-model="fate"
+        :items="[
+          ...givenFates.map(f => ({ title: f, value: f })),
+          { title: 'unused again (was set aside or missing)', value: 'unused' },
+          { title: 'set aside (was missing, and is found)', value: 'found aside' },
+        ]"
+        label="Fate"
+        hide-details
+        data-test="fate-kind"
+      />
+      <v-combobox
+        v-model="why"
+        :items="[...reasons]"
+        :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'"
+        hide-details
+        data-test="fate-why"
+      />
+      <v-checkbox
+        v-if="range && many"
+        v-model="sure"
+        :label="`Yes: all ${range.count} numbers from ${range.from} to ${range.to}`"
+        hide-details
+        density="compact"
+        data-test="fate-sure"
+      />
+      <v-btn
+        type="submit"
+        :loading="busy"
+        :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())"
+        data-test="fate-give"
+      >
+        {{ range ? `${range.count} ${fate === 'found aside' ? 'set aside' : fate}` : 'Give it' }}
+      </v-btn>
+    </v-form>
+  </div>
+</template>
+
+<style scoped>
+.part,
+.give {
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+</style>
