@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { NumberRow } from '#core/books/book'
 import { isByHand } from '#core/runs/run'
+import { momentTold } from '~/data/office'
 
 /** Everything that happened to one number, oldest first. */
 defineProps<{ row: NumberRow }>()
-const when = (at: string): string =>
-  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
@@ -20,7 +19,7 @@ const when = (at: string): string =>
     </thead>
     <tbody>
       <tr v-for="(l, i) in row.life" :key="i">
-        <td class="when">{{ when(l.at) }}</td>
+        <td class="when">{{ momentTold(l.at) }}</td>
         <td><StateMark :state="l.fate" /></td>
         <td class="when">{{ l.by }}</td>
         <td>

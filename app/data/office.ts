@@ -6,6 +6,10 @@ export const operatorName = (): string => localStorage.getItem(operatorKey) ?? '
 export const setOperatorName = (name: string): void =>
   localStorage.setItem(operatorKey, name.trim().slice(0, 60) || 'Clerk')
 
+/** A moment as lists tell it, in the time of this place: Nov 24, 2026, 10:00 AM. */
+export const momentTold = (at: string): string =>
+  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
+
 /** This moment, in the time of the place with its offset. */
 export function momentNow(): string {
   const now = new Date()

@@ -12,11 +12,10 @@ import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
 import { localToday } from '~/stores/office'
 import { drawingsToPdf } from './makePaper'
+import { momentTold as moment } from './office'
 import { savePdf, saveText, type PaperWindow } from './papers'
 import { readCopy, type AccountView } from './reads'
 
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPaperKnown => ({
   run,
   payments: new Map<Id<'payment'>, Payment>(payments.map(p => [p.id, p])),

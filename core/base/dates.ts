@@ -69,6 +69,10 @@ export const daysBetween = (from: PlainDate, to: PlainDate): number =>
 /** 0 = Sunday … 6 = Saturday. */
 export const weekday = (date: PlainDate): number => new Date(`${date}T00:00:00Z`).getUTCDay()
 
+/** A day spelled out, so that a mistyped one is seen: Tuesday, November 24, 2026, or the day before the month. */
+export const spelledDay = (date: PlainDate, dayFirst: boolean): string =>
+  `${dayNames[weekday(date)]}, ${formatDate(date, dayFirst ? 'D MMMM YYYY' : 'MMMM D, YYYY')}`
+
 export const datePatterns = [
   'MM/DD/YYYY',
   'YYYY-MM-DD',

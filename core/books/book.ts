@@ -221,6 +221,22 @@ export function jumpedBy(
   return good(jumped)
 }
 
+/**
+ * Whether `count` numbers fit behind a top number: gives the unused numbers that would be jumped over. Asked
+ * before anything is said of these: a mistyped number must not cost a single other one.
+ */
+export function behind(
+  book: NumberBook,
+  rows: Rows,
+  top: CheckNumber,
+  count: number,
+  way: Way = 1,
+): Result<CheckNumber[]> {
+  const jumped = jumpedBy(book, rows, top, way)
+  const room = jumped.ok ? takeNumbers(book, rows, top, count, way) : jumped
+  return room.ok ? jumped : room
+}
+
 /** How many numbers of a book have which fate; the counts add up to the length of the book. */
 export function countFates(book: NumberBook, rows: Iterable<{ readonly fate: Fate }>): Record<Fate, number> {
   const counts = Object.fromEntries(fates.map(f => [f, 0])) as Record<Fate, number>

@@ -287,3 +287,7 @@ export function micrRuler(pattern: MicrPattern, facts: MicrFacts): RulerPlace[] 
     part: found.get(position)?.part,
   }))
 }
+
+/** The patterns that are offered for a country, the usual one first. */
+export const patternsOf = (country: Country): MicrPattern[] =>
+  micrPatterns.filter(p => p.country === country).map(p => p.pattern)

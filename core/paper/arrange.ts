@@ -1,5 +1,6 @@
 import type { Box, Mm } from './length'
-import { isBoxed, type BoxedField, type Field, type Layout } from './layout'
+import { fieldSchema, isBoxed, type BoxedField, type Field, type Layout } from './layout'
+import type { Picture } from './picture'
 import { panelOf, type Stock } from './stock'
 
 /**
@@ -133,6 +134,17 @@ export function freeId(layout: Layout, wish: string): string {
   const base = wish.replace(/-\d+$/, '').slice(0, 50) || 'field'
   if (!layout.fields.some(f => f.id === base)) return base
   for (let n = 2; ; n++) if (!layout.fields.some(f => f.id === `${base}-${n}`)) return `${base}-${n}`
+}
+
+/** Width at which a picture first lies on the check, and its corner, in mm. */
+const PICTURE = { x: 20, y: 20, w: 40 }
+
+/** Adds a picture to the check, in its own shape. Gives the layout and the key of the new field. */
+export function withPicture(layout: Layout, picture: Picture): { layout: Layout; id: string } {
+  const h = Math.round(((PICTURE.w * picture.h) / picture.w) * 10) / 10
+  const id = freeId(layout, 'image')
+  const field = fieldSchema.parse({ kind: 'image', id, panel: 'check', on: true, ...PICTURE, h, picture })
+  return { layout: { ...layout, fields: [...layout.fields, field] }, id }
 }
 
 /**

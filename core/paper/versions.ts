@@ -214,3 +214,14 @@ export function saveWork(
     },
   })
 }
+
+/** Letters of a code that stay before a number is put behind it. */
+const CODE_STEM = 9
+/** A code that no layout has yet, made of one that is taken: `TOP-2`, `TOP-3` … */
+export function freeCode(layouts: readonly LayoutRow[], code: string): string {
+  const taken = new Set(layouts.map(r => r.layout.code.toLowerCase()))
+  for (let n = 2; ; n++) {
+    const wish = `${code.slice(0, CODE_STEM)}-${n}`
+    if (!taken.has(wish.toLowerCase())) return wish
+  }
+}

@@ -13,7 +13,7 @@ import type { Payee, Payment } from './payment'
 import { addressLines, payeeName, printable } from './texts'
 
 /** Most letters of our account number with a payee. */
-const MOST_ACCOUNT_WITH = 40
+export const MOST_ACCOUNT_WITH = 40
 
 export interface Draw {
   readonly id: Id<'payment'>
@@ -42,7 +42,13 @@ export interface DrawWarning {
  * date far off.
  */
 export function drawWarnings(
-  known: { payee: Payee | null; balances: Balances; waiting: readonly Payment[]; today: PlainDate },
+  known: {
+    payee: Payee | null
+    balances: Balances
+    waiting: readonly Payment[]
+    today: PlainDate
+    /** Currency sign of the account. */ sign: string
+  },
   amount: Cents | null,
   date: PlainDate | null,
 ): DrawWarning[] {
@@ -51,7 +57,7 @@ export function drawWarnings(
   if (amount !== null && known.balances.free - amount < 0)
     found.push({
       code: 'below-zero',
-      text: `the account would be ${figures((amount - known.balances.free) as Cents, { sign: '$' })} short of what is promised`,
+      text: `the account would be ${figures((amount - known.balances.free) as Cents, { sign: known.sign })} short of what is promised`,
     })
   const like = known.waiting.find(p => p.payeeId === known.payee?.id && p.amount === amount)
   if (like)

@@ -3,8 +3,7 @@ import { good, refuse } from '../base/result'
 import {
   bookName,
   feedsRuns,
-  jumpedBy,
-  takeNumbers,
+  behind,
   type CheckNumber,
   type NumberBook,
   type NumberRow,
@@ -153,11 +152,8 @@ export function load(
     })
   const printing = act.printing ?? null
   const way = wayOf(known.stock, printing)
-  // First whether the run fits at all from there: a mistyped number must not cost a single other one.
-  const jumped = jumpedBy(known.book, known.rows, act.top, way)
+  const jumped = behind(known.book, known.rows, act.top, known.run.paymentIds.length, way)
   if (!jumped.ok) return jumped
-  const room = takeNumbers(known.book, known.rows, act.top, known.run.paymentIds.length, way)
-  if (!room.ok) return room
   if (jumped.value.length !== (act.gap?.count ?? 0))
     return refuse(
       'numbers-jumped',

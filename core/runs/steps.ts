@@ -51,3 +51,11 @@ export function stepLines(
     'count off': run.countedAt ? ['good', 'spoiled', 'never came out'].map(outcome).join(', ') : '',
   }
 }
+
+const titles: Readonly<Partial<Record<Run['state'], string>>> = {
+  'counted off': 'A run, counted off',
+  dropped: 'A run, dropped',
+}
+/** The heading of a run's page; its state is not known until it is read. */
+export const runTitle = (isNew: boolean, state: Run['state'] | undefined): string =>
+  isNew ? 'A new run' : ((state && titles[state]) ?? 'A run')

@@ -4,16 +4,14 @@ import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import { issuing, type Balances } from '#core/ledger/balances'
 import { carries } from '#core/paper/stock'
-import { practicePrinterId } from '#core/fit/printers'
 import type { Payment } from '#core/payables/payment'
 import { countedFrom } from '#core/practice/counted'
-import { outcomeOf, type JobReport } from '#core/practice/report'
+import { outcomeOf } from '#core/practice/report'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
 import { saidSoFar } from '#core/office/rows'
 import { countOffDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
-import { practiceState } from '~/data/practicePrinter'
 import { saveCountOffSheet } from '~/data/reports'
 import type { AccountView } from '~/data/reads'
 
@@ -121,44 +119,8 @@ function putRight(number: CheckNumber, field: Correctable | '') {
   else counting.say(number, 'spoiled')
 }
 
-// A range at once.
-const from = ref('')
-const to = ref('')
-const rangeKind = ref<Outcome['kind']>('good')
-const rangeReady = computed(
-  () =>
-    /^\d+$/.test(from.value.trim()) &&
-    /^\d+$/.test(to.value.trim()) &&
-    Number(from.value) <= Number(to.value),
-)
-function sayRange() {
-  if (rangeReady.value)
-    counting.sayAll(
-      rangeKind.value,
-      Number(from.value),
-      Number(to.value),
-      rangeKind.value === 'spoiled' ? (reasons.value[0] ?? '') : '',
-    )
-}
-
 // The practice printer, where the run went through it: its report is offered, never taken by itself.
-const report = shallowRef<JobReport>()
-const LOOK_MS = 300
-const looking = useIntervalFn(
-  async () => {
-    const state = await practiceState()
-    report.value = state.ok ? state.value.jobs.find(j => j.ref === props.run.id) : undefined
-    // The job arrives a moment after the numbers went on paper.
-    if (report.value && report.value.state !== 'printing') looking.pause()
-  },
-  LOOK_MS,
-  { immediate: props.run.printing?.printerId === practicePrinterId, immediateCallback: true },
-)
-
-// Printing again asks what became of the first paper.
-const asking = ref(false)
-const became = ref('')
-const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were thrown away unread']
+const report = usePracticeReport(props.run)
 </script>
 
 <template>
@@ -367,26 +329,12 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
         Count off
       </v-btn>
       <p v-if="unsaid" class="text-warning">Say why for {{ unsaid }} spoiled.</p>
-      <details @keydown.stop>
-        <summary>Say it of a range</summary>
-        <v-form class="range" @submit.prevent="sayRange">
-          <v-text-field
-            v-model="from"
-            label="From"
-            inputmode="numeric"
-            hide-details
-            data-test="range-from"
-          /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="range-to" />
-          <v-select
-            v-model="rangeKind"
-            :items="kinds.map(k => k.kind)"
-            label="Came out"
-            hide-details
-            class="both"
-          />
-          <v-btn type="submit" size="small" :disabled="!rangeReady" data-test="range-say"> Say it </v-btn>
-        </v-form>
-      </details>
+      <RunRangeForm
+        :kinds="kinds.map(k => k.kind)"
+        @say="
+          (kind, from, to) => counting.sayAll(kind, from, to, kind === 'spoiled' ? (reasons[0] ?? '') : '')
+        "
+      />
       <v-btn
         variant="text"
         size="small"
@@ -395,31 +343,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
       >
         Count-off sheet to sign
       </v-btn>
-      <v-btn variant="text" size="small" data-test="again" @click="asking = !asking"> Print again? </v-btn>
-      <div v-if="asking" class="again" @keydown.stop>
-        <p>
-          The same PDF can go out again under the same numbers. What became of the first paper? The trail
-          keeps the answer.
-        </p>
-        <v-combobox
-          v-model="became"
-          :items="firstPaper"
-          label="First paper"
-          hide-details
-          data-test="first-paper"
-        />
-        <v-btn
-          size="small"
-          :disabled="!became?.trim()"
-          data-test="again-open"
-          @click="emit('again', { way: 'open' }, became)"
-        >
-          Print again
-        </v-btn>
-        <v-btn size="small" :disabled="!became?.trim()" @click="emit('again', { way: 'save' }, became)">
-          Save again
-        </v-btn>
-      </div>
+      <RunAgainForm @again="(how, why) => emit('again', how, why)" />
     </div>
   </div>
 </template>
@@ -523,20 +447,10 @@ kbd {
   stroke: #a3262a;
   stroke-width: 2;
 }
-.effect,
-.again {
+.effect {
   display: grid;
   gap: 12px;
   align-content: start;
   justify-items: stretch;
-}
-.range {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-  padding-top: 8px;
-}
-.both {
-  grid-column: 1 / -1;
 }
 </style>

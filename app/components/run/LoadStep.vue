@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import {
+  behind,
   bookName,
   checkNumber,
   feedsRuns,
-  jumpedBy,
   nextNumber,
-  takeNumbers,
   type NumberBook,
   type Rows,
 } from '#core/books/book'
@@ -52,18 +51,12 @@ const fate = ref<GivenFate>('missing')
 const why = ref('')
 
 const top = computed(() => checkNumber(typed.value, 'top'))
-const jumped = computed(() =>
-  top.value.ok ? jumpedBy(props.book, props.rows, top.value.value, way.value) : undefined,
+const fit = computed(() =>
+  top.value.ok
+    ? behind(props.book, props.rows, top.value.value, props.run.paymentIds.length, way.value)
+    : top.value,
 )
-/**
- * Whether the run fits behind the top number: asked before anything is said of the numbers in front of it.
- */
-const room = computed(() =>
-  top.value.ok && jumped.value?.ok
-    ? takeNumbers(props.book, props.rows, top.value.value, props.run.paymentIds.length, way.value)
-    : undefined,
-)
-const gap = computed(() => (jumped.value?.ok && room.value?.ok ? jumped.value.value : []))
+const gap = computed(() => (fit.value.ok ? fit.value.value : []))
 const payments = useLive(
   () => readPayments(props.run.paymentIds),
   () => props.run.paymentIds,
@@ -95,30 +88,15 @@ const otherBook = computed(() => {
     ? undefined
     : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end)
 })
-const ownFault = computed(() =>
-  otherBook.value
-    ? ''
-    : !top.value.ok
-      ? top.value.refusal.text
-      : jumped.value && !jumped.value.ok
-        ? jumped.value.refusal.text
-        : room.value && !room.value.ok
-          ? room.value.refusal.text
-          : '',
-)
+const ownFault = computed(() => (otherBook.value || fit.value.ok ? '' : fit.value.refusal.text))
 const faults = computed(() => (otherBook.value ? [] : [ownFault.value || props.fault].filter(Boolean)))
 const sheets = computed(
   () => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length,
 )
 
 function go() {
-  if (
-    !top.value.ok ||
-    otherBook.value ||
-    ownFault.value ||
-    (gap.value.length && (!why.value.trim() || (many.value && !sure.value)))
-  )
-    return
+  const unsaid = gap.value.length > 0 && (!why.value.trim() || (many.value && !sure.value))
+  if (!top.value.ok || otherBook.value || ownFault.value || unsaid) return
   emit('load', {
     top: top.value.value,
     printing: printing.value,

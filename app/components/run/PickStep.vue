@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { byMoment, formatDate, typedDate } from '#core/base/dates'
+import { formatDate, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
 import { laneSums, type Payment } from '#core/payables/payment'
-import { ordered, runOrders, unfitFor, type Run, type RunOrder } from '#core/runs/run'
+import { runOrders, unfitFor, type Run, type RunOrder } from '#core/runs/run'
 import { dayFirstIn } from '#core/base/country'
 import type { NumberBook } from '#core/books/book'
 import { afterRun, type Balances } from '#core/ledger/balances'
@@ -25,68 +25,29 @@ const emit = defineEmits<{
   pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean]
 }>()
 
-const order = ref<RunOrder>(props.run?.order ?? 'as drawn')
 const picked = ref(new Set<string>(props.run ? props.run.paymentIds : props.lane.map(p => p.id)))
 /** Whose signature images print: as the account says, nobody’s, or one person’s on all of the run. */
 const withPicture = computed(() =>
   props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])),
 )
-const signature = ref(
-  props.run?.signers ? (props.run.signers.length ? String(props.run.signers[0]) : 'none') : 'account',
-)
+const signature = ref(props.run?.signers ? String(props.run.signers[0] ?? 'none') : 'account')
 const signatures = computed(() => [
   { title: 'as the account says', value: 'account' },
   { title: 'none', value: 'none' },
   ...withPicture.value,
 ])
-const signers = computed(() =>
-  signature.value === 'account' ? null : signature.value === 'none' ? [] : [Number(signature.value)],
-)
-/** The order by hand begins with the order there was. */
-const byHand = ref<string[]>(props.run?.order === 'by hand' ? [...props.run.paymentIds] : [])
-const list = computed(() => {
-  if (order.value !== 'by hand') return ordered(props.lane, order.value)
-  const at = (p: Payment): number => {
-    const i = byHand.value.indexOf(p.id)
-    return i < 0 ? Infinity : i
-  }
-  return [...props.lane].sort((a, b) => at(a) - at(b) || byMoment(a.drawnAt, b.drawnAt))
+const signers = computed(() => {
+  if (signature.value === 'account') return null
+  return signature.value === 'none' ? [] : [Number(signature.value)]
 })
-watch(order, (now, before) => {
-  if (now === 'by hand' && !byHand.value.length)
-    byHand.value = ordered(props.lane, before ?? 'as drawn').map(p => p.id)
-})
-function move(id: string, to: number) {
-  const ids = list.value.map(p => p.id as string).filter(x => x !== id)
-  ids.splice(Math.max(0, Math.min(ids.length, to)), 0, id)
-  byHand.value = ids
-  order.value = 'by hand'
-  void nextTick(() => table.value?.focusRow(id))
-}
 const table = ref<{ focusRow(id: string): void }>()
+const { order, list, dragging, onKey } = useHandOrder(
+  () => props.lane,
+  props.run?.order ?? 'as drawn',
+  props.run?.paymentIds ?? [],
+  id => void nextTick(() => table.value?.focusRow(id)),
+)
 const at = ref('')
-const dragged = ref('')
-function dropOn(index: number) {
-  if (dragged.value) move(dragged.value, index)
-  dragged.value = ''
-}
-function onKey(event: KeyboardEvent, p: Payment, index: number) {
-  if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
-  event.preventDefault()
-  move(p.id, index + (event.key === 'ArrowUp' ? -1 : 1))
-}
-/** A row can be dragged to where another stands. */
-const dragging = (p: Payment, index: number) => ({
-  draggable: true,
-  onDragstart: () => {
-    dragged.value = p.id
-  },
-  onDragover: (event: DragEvent) => event.preventDefault(),
-  onDrop: (event: DragEvent) => {
-    event.preventDefault()
-    dropOn(index)
-  },
-})
 const columns: readonly Column<Payment>[] = [
   { key: 'tick', title: '', width: '44px' },
   { key: 'payee', title: 'Payee', text: p => p.name, reason: true },
@@ -116,12 +77,7 @@ function reasonOf(p: Payment): string {
   const unfit = unfitFor(props.book, p, advicesToo.value)
   if (unfit) return unfit
   const text = find.value?.trim().toLowerCase() ?? ''
-  if (
-    text &&
-    !p.name.toLowerCase().includes(text) &&
-    !p.memo.toLowerCase().includes(text) &&
-    !figures(p.amount).includes(text)
-  )
+  if (text && ![p.name.toLowerCase(), p.memo.toLowerCase(), figures(p.amount)].some(t => t.includes(text)))
     return 'not what is looked for'
   if (due.value?.ok && p.date > due.value.value)
     return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
@@ -134,32 +90,7 @@ const able = computed(() => list.value.filter(p => !reasonOf(p)))
 const all = computed(() => able.value.length > 0 && chosen.value.length === able.value.length)
 const sign = props.view.account.currency.sign
 
-// One change to many.
 const many = ref(false)
-const { busy: changing, did, fault: changeFault } = useAct()
-const manyDate = ref('')
-const manyMemo = ref('')
-const manyFault = ref('')
-async function changeMany() {
-  const date = manyDate.value.trim() ? typedDate(manyDate.value, localToday(), dayFirst) : undefined
-  manyFault.value = date && !date.ok ? date.refusal.text : ''
-  if (manyFault.value) return
-  if (
-    !(await did('amend', {
-      accountId: props.view.account.id,
-      paymentIds: chosen.value.map(p => p.id),
-      change: {
-        ...(date?.ok && { date: date.value }),
-        ...(manyMemo.value.trim() && { memo: manyMemo.value }),
-      },
-    }))
-  )
-    return
-  many.value = false
-  manyDate.value = ''
-  manyMemo.value = ''
-}
-
 const isPicked = (p: Payment): boolean => picked.value.has(p.id) && !reasonOf(p)
 function toggle(p: Payment) {
   if (reasonOf(p)) return
@@ -262,26 +193,7 @@ const toggleAll = () => {
       />
       <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
     </div>
-    <v-card v-if="many" class="many">
-      <v-text-field v-model="manyDate" label="Date for all" hide-details data-test="many-date" /><v-text-field
-        v-model="manyMemo"
-        label="Memo for all"
-        maxlength="80"
-        hide-details
-        data-test="many-memo"
-      />
-      <v-btn
-        :disabled="!manyDate.trim() && !manyMemo.trim()"
-        :loading="changing"
-        data-test="many-go"
-        @click="changeMany"
-      >
-        Change {{ chosen.length }}
-      </v-btn>
-      <span v-if="manyFault || changeFault" class="text-error" role="alert">{{
-        manyFault || changeFault
-      }}</span>
-    </v-card>
+    <RunChangeMany v-if="many" :account="view.account" :payments="chosen" @done="many = false" />
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
     <v-card class="list" :style="{ '--rows': list.length + 1 }">
       <RowTable
@@ -356,14 +268,6 @@ dd {
 }
 .small {
   font-size: 12px;
-}
-.many {
-  display: flex;
-  gap: 12px;
-  padding: 12px;
-  margin-bottom: 10px;
-  align-items: center;
-  max-width: 720px;
 }
 input[type='checkbox'] {
   width: 16px;

@@ -3,11 +3,8 @@ import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
-import { correctionOf } from '#core/fit/fit'
-import { momentNow } from '~/data/office'
-import { readFit, readPrinters } from '~/data/reads'
-import { makePaper, type PaperMade, type PaperMaking, type PaperStage } from '~/data/makePaper'
-import type { AccountView } from '~/data/reads'
+import type { PaperMade } from '~/data/makePaper'
+import { readPrinters, type AccountView } from '~/data/reads'
 
 const props = defineProps<{
   view: AccountView
@@ -22,13 +19,7 @@ const emit = defineEmits<{
 
 const page = ref(1)
 const zoom = ref(100)
-const done = ref(0)
-const stage = ref<PaperStage>('making')
-const stageOf = ref(1)
-const state = ref<'making' | 'made' | 'stopped' | 'failed'>('making')
-const made = shallowRef<PaperMade>()
-let making: PaperMaking | undefined
-
+const { state, made, stage, done, stageOf, make, stop } = useProofPaper(props)
 const printers = useLive(readPrinters)
 const fit = computed(() => printers.value?.fits.find(f => f.id === props.printing?.fitId))
 const fitDays = computed(() =>
@@ -60,51 +51,7 @@ watch(
   { flush: 'post' },
 )
 
-async function make() {
-  making?.stop()
-  state.value = 'making'
-  done.value = 0
-  stage.value = 'making'
-  stageOf.value = sheets.value.length
-  made.value = undefined
-  const { view, checks, title } = props
-  const fit = await readFit(props.printing?.fitId)
-  const edge = (await readPrinters()).printers.find(p => p.id === props.printing?.printerId)?.edge
-  const mine = (making = makePaper(
-    {
-      layout: view.layout,
-      stock: view.stock,
-      account: view.facts,
-      checks,
-      sheets: props.layout,
-      title,
-      ...(fit && { fit: correctionOf(fit.deviation) }),
-      ...(props.printing?.micr && { micr: props.printing.micr }),
-      madeAt: momentNow(),
-      ...(edge !== undefined && { edge }),
-      readBack: true,
-    },
-    (now, n, of) => {
-      stage.value = now
-      done.value = n
-      stageOf.value = of
-    },
-  ))
-  try {
-    const result = await mine.made
-    if (mine !== making) return
-    if (result === 'stopped') state.value = 'stopped'
-    else {
-      made.value = result
-      state.value = 'made'
-    }
-  } catch (error) {
-    console.error(error)
-    if (mine === making) state.value = 'failed'
-  }
-}
 watch(() => props.checks, make, { immediate: true })
-onScopeDispose(() => making?.stop())
 
 /** The layout the PDF was made with, by its version, goes with it: the print act refuses another. */
 function approve() {
@@ -201,7 +148,7 @@ const jump = (number: number): void => {
           rounded
           :aria-label="stage === 'making' ? 'Sheets made' : 'MICR lines read back'"
         />
-        <v-btn size="small" @click="making?.stop()"> Stop </v-btn>
+        <v-btn size="small" @click="stop()"> Stop </v-btn>
       </template>
       <template v-else-if="state !== 'made'">
         <p>{{ state === 'stopped' ? 'Stopped: there is no PDF yet.' : 'The PDF could not be made.' }}</p>

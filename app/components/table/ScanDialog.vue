@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Unit } from '#core/paper/length'
-import { straighten, type Point } from '#core/paper/straighten'
+import { straighten } from '#core/paper/straighten'
 import type { Stock } from '#core/paper/stock'
 import { firstPageOf } from '~/data/makePaper'
 import { bitmapOf } from '~/data/pictures'
@@ -19,10 +19,7 @@ const bitmap = shallowRef<ImageBitmap>()
 const url = ref('')
 const fault = ref('')
 const busy = ref(false)
-const count = ref<2 | 4>(4)
-const at = ref(0)
-const seenPoints = ref<Point[]>([])
-const realPoints = ref<Point[]>([])
+/** Width at which the picture is shown, in pixels. */
 const WIDE = 520
 const size = computed(() =>
   bitmap.value
@@ -30,41 +27,7 @@ const size = computed(() =>
     : { w: WIDE, h: 300, k: 1 },
 )
 const names = ['first', 'second', 'third', 'fourth']
-
-function corners(): Point[] {
-  const { w, h } = props.stock.sheet
-  return count.value === 4
-    ? [
-        { x: 0, y: 0 },
-        { x: w, y: 0 },
-        { x: w, y: h },
-        { x: 0, y: h },
-      ]
-    : [
-        { x: 0, y: 0 },
-        { x: w, y: 0 },
-      ]
-}
-function begin() {
-  realPoints.value = corners()
-  const b = bitmap.value
-  if (!b) return
-  const inset =
-    count.value === 4
-      ? [
-          [0, 0],
-          [1, 0],
-          [1, 1],
-          [0, 1],
-        ]
-      : [
-          [0, 0],
-          [1, 0],
-        ]
-  seenPoints.value = inset.map(([x = 0, y = 0]) => ({ x: b.width * x, y: b.height * y }))
-  at.value = 0
-}
-watch(count, begin)
+const { count, at, seen, real, begin, mark, nudge, setReal } = useScanPoints(() => props.stock.sheet)
 
 async function take(file: File) {
   fault.value = ''
@@ -82,39 +45,17 @@ async function take(file: File) {
   url.value = URL.createObjectURL(picture)
   // Last of all, since the points can be laid under from then on.
   bitmap.value = read.value
-  begin()
+  begin(read.value)
   busy.value = false
 }
-function mark(event: MouseEvent) {
+function onMark(event: MouseEvent) {
   const r = (event.currentTarget as SVGElement).getBoundingClientRect()
-  seenPoints.value = seenPoints.value.map((p, i) =>
-    i === at.value
-      ? { x: (event.clientX - r.left) / size.value.k, y: (event.clientY - r.top) / size.value.k }
-      : p,
-  )
-  at.value = (at.value + 1) % count.value
-}
-function nudge(event: KeyboardEvent) {
-  const by = event.shiftKey ? 10 : 1
-  const [dx, dy] = (
-    { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<
-      string,
-      [number, number]
-    >
-  )[event.key] ?? [0, 0]
-  if (!dx && !dy) return
-  event.preventDefault()
-  seenPoints.value = seenPoints.value.map((p, i) => (i === at.value ? { x: p.x + dx, y: p.y + dy } : p))
-}
-const setReal = (i: number, change: Partial<Point>): void => {
-  realPoints.value = realPoints.value.map((p, k) => (k === i ? { ...p, ...change } : p))
+  mark({ x: (event.clientX - r.left) / size.value.k, y: (event.clientY - r.top) / size.value.k })
 }
 
 async function keep() {
   if (!bitmap.value) return
-  const map = straighten(
-    seenPoints.value.map((seen, i) => ({ seen: { ...seen }, real: { ...realPoints.value[i]! } })),
-  )
+  const map = straighten(seen.value.map((point, i) => ({ seen: { ...point }, real: { ...real.value[i]! } })))
   if (!map) {
     fault.value = 'The points lie on one another or on one line: mark them further apart.'
     return
@@ -163,15 +104,12 @@ function close() {
             tabindex="0"
             role="group"
             aria-label="Scan: click or use arrow keys to place the chosen point"
-            @click="mark"
+            @click="onMark"
             @keydown="nudge"
           >
             <image :href="url" :width="size.w" :height="size.h" preserveAspectRatio="none" />
-            <polygon
-              :points="seenPoints.map(p => `${p.x * size.k},${p.y * size.k}`).join(' ')"
-              class="frame"
-            />
-            <g v-for="(p, i) in seenPoints" :key="i" :class="{ at: i === at }">
+            <polygon :points="seen.map(p => `${p.x * size.k},${p.y * size.k}`).join(' ')" class="frame" />
+            <g v-for="(p, i) in seen" :key="i" :class="{ at: i === at }">
               <circle :cx="p.x * size.k" :cy="p.y * size.k" r="7" />
               <text :x="p.x * size.k + 9" :y="p.y * size.k + (p.y * size.k < 20 ? 18 : -6)">{{ i + 1 }}</text>
             </g>
@@ -192,7 +130,7 @@ function close() {
               Two points straighten and scale a flat scan. Four also mend the slant of a photo. Click where
               each point lies on the scan; beside it stands where it is on the sheet.
             </p>
-            <div v-for="(p, i) in realPoints" :key="i" class="point" :class="{ at: i === at }">
+            <div v-for="(p, i) in real" :key="i" class="point" :class="{ at: i === at }">
               <v-btn size="x-small" :variant="i === at ? 'flat' : 'tonal'" color="primary" @click="at = i">
                 {{ i + 1 }}
               </v-btn>

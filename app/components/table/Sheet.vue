@@ -1,18 +1,10 @@
 <script setup lang="ts">
 import { clearBand } from '#core/micr/place'
-import {
-  handles,
-  moveFields,
-  resizeBox,
-  resizeField,
-  snapLines,
-  snapTo,
-  type Handle,
-  type SnapLines,
-} from '#core/paper/arrange'
+import { handles, type Handle, type SnapLines } from '#core/paper/arrange'
 import { kindNames } from '#core/paper/kinds'
-import { formatLength, overlaps, type Box, type Unit } from '#core/paper/length'
-import { isBoxed, type Layout } from '#core/paper/layout'
+import { formatLength, type Box, type Unit } from '#core/paper/length'
+import { isBoxed } from '#core/paper/layout'
+import { ticks } from '#core/paper/ruler'
 import { panelOf, type Stock } from '#core/paper/stock'
 import type { FieldView } from '~/composables/fieldDrawing'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
@@ -38,148 +30,13 @@ const props = defineProps<{
 const emit = defineEmits<{ key: [event: KeyboardEvent] }>()
 
 const svg = ref<SVGSVGElement>()
+const { met, band, chosenViews, begin, onField, onEmpty, onMove, onUp, onCancel } = useSheetDrag(svg, props)
 const R = computed(() => 20 / props.scale)
 const px = (n: number): number => n / props.scale
 const size = computed(() => props.stock.sheet)
 const checks = computed(() => props.stock.panels.filter(p => p.role === 'check'))
 const others = computed(() => props.stock.panels.filter(p => p.place > 1))
-const met = shallowRef<{ x?: number | undefined; y?: number | undefined }>({})
-const band = shallowRef<Box>()
-
-interface Drag {
-  readonly kind: 'move' | 'size' | 'band'
-  readonly handle?: Handle
-  readonly at: { x: number; y: number }
-  readonly start: Layout
-  readonly box: Box
-  readonly pointer: number
-  moved: boolean
-}
-let drag: Drag | undefined
-
-/** Where on the sheet a pointer is, in mm. */
-function at(event: PointerEvent): { x: number; y: number } {
-  const r = svg.value!.getBoundingClientRect()
-  return {
-    x: (event.clientX - r.left) / props.scale - R.value,
-    y: (event.clientY - r.top) / props.scale - R.value,
-  }
-}
-const viewOf = (id: string): FieldView | undefined => props.views.find(v => v.id === id)
-const chosenViews = computed(() => props.views.filter(v => props.editor.ids.value.has(v.id)))
-/** The box around all that is chosen. */
-const around = (): Box => {
-  const boxes = chosenViews.value.map(v => v.box)
-  const [x, y] = [Math.min(...boxes.map(b => b.x)), Math.min(...boxes.map(b => b.y))]
-  return {
-    x,
-    y,
-    w: Math.max(...boxes.map(b => b.x + b.w)) - x,
-    h: Math.max(...boxes.map(b => b.y + b.h)) - y,
-  }
-}
-
-function begin(event: PointerEvent, kind: Drag['kind'], handle?: Handle) {
-  const start = props.editor.settled.value
-  if (!start || event.button !== 0) return
-  svg.value?.setPointerCapture(event.pointerId)
-  drag = {
-    kind,
-    ...(handle && { handle }),
-    at: at(event),
-    start,
-    box: kind === 'band' ? { ...at(event), w: 0, h: 0 } : around(),
-    pointer: event.pointerId,
-    moved: false,
-  }
-}
-function onField(event: PointerEvent, id: string) {
-  if (event.shiftKey || event.ctrlKey || event.metaKey) {
-    props.editor.choose(id, true)
-    return
-  }
-  if (!props.editor.ids.value.has(id)) props.editor.choose(id)
-  void nextTick(() => begin(event, 'move'))
-}
-function onEmpty(event: PointerEvent) {
-  if (!event.shiftKey) props.editor.chooseOnly([])
-  begin(event, 'band')
-}
-const GRID = { mm: 1, in: 1.5875 }
-/**
- * How far the drag goes after snapping: to edges, perforations and other fields, else to the grid. Alt lets
- * go of all.
- */
-function held(box: Box, event: PointerEvent, handle?: Handle): { dx: number; dy: number } {
-  met.value = {}
-  if (!props.snap || event.altKey || !drag) return { dx: 0, dy: 0 }
-  const s = snapTo(
-    box,
-    snapLines(drag.start, props.stock, props.editor.ids.value, props.scanLines),
-    px(6),
-    handle,
-  )
-  met.value = { x: s.x, y: s.y }
-  const step = GRID[props.unit]
-  const toGrid = (v: number): number => (props.grid ? Math.round(v / step) * step - v : 0)
-  return {
-    dx: s.x === undefined && !handle ? toGrid(box.x) : s.dx,
-    dy: s.y === undefined && !handle ? toGrid(box.y) : s.dy,
-  }
-}
-function onMove(event: PointerEvent) {
-  if (!drag || event.pointerId !== drag.pointer) return
-  const to = at(event)
-  const [dx, dy] = [to.x - drag.at.x, to.y - drag.at.y]
-  if (!drag.moved && Math.hypot(dx, dy) < px(3)) return
-  drag.moved = true
-  if (drag.kind === 'band') {
-    band.value = {
-      x: Math.min(to.x, drag.at.x),
-      y: Math.min(to.y, drag.at.y),
-      w: Math.abs(dx),
-      h: Math.abs(dy),
-    }
-    return
-  }
-  if (drag.kind === 'move') {
-    const more = held({ ...drag.box, x: drag.box.x + dx, y: drag.box.y + dy }, event)
-    props.editor.show(moveFields(drag.start, props.editor.ids.value, dx + more.dx, dy + more.dy))
-    return
-  }
-  const handle = drag.handle
-  const id = props.editor.chosen.value[0]
-  if (!handle || !id) return
-  const more = held(resizeBox(drag.box, handle, dx, dy), event, handle)
-  props.editor.show(resizeField(drag.start, id, handle, dx + more.dx, dy + more.dy))
-}
-function onUp(event: PointerEvent) {
-  if (!drag || event.pointerId !== drag.pointer) return
-  const done = drag
-  drag = undefined
-  met.value = {}
-  if (done.kind === 'band') {
-    const box = band.value
-    band.value = undefined
-    if (box && done.moved)
-      props.editor.chooseOnly([
-        ...new Set([
-          ...props.editor.chosen.value,
-          ...props.views.filter(v => overlaps(v.box, box) && v.field.kind !== 'ground').map(v => v.id),
-        ]),
-      ])
-    return
-  }
-  const draft = props.editor.draft.value
-  if (draft && done.moved) props.editor.take(draft)
-  else props.editor.show(undefined)
-}
-function onCancel() {
-  drag = undefined
-  met.value = {}
-  band.value = undefined
-  props.editor.show(undefined)
-}
+const said = (mm: number): string => formatLength(mm, props.unit)
 
 /** Hit areas: large grounds below, small fields on top, so that each can be reached. */
 const hits = computed(() => [...props.views].sort((a, b) => b.box.w * b.box.h - a.box.w * a.box.h))
@@ -187,14 +44,19 @@ const hits = computed(() => [...props.views].sort((a, b) => b.box.w * b.box.h - 
 const readout = computed(() => {
   const v = props.editor.draft.value && chosenViews.value[0]
   if (!v || !isBoxed(v.field)) return undefined
+  const { x, y, w, h } = v.field
   return {
     x: v.box.x,
     y: Math.max(px(14), v.box.y - px(5)),
-    text: `${formatLength(v.field.x, props.unit)}, ${formatLength(v.field.y, props.unit)}; ${formatLength(v.field.w, props.unit)} x ${formatLength(v.field.h, props.unit)}`,
+    text: `${said(x)}, ${said(y)}; ${said(w)} x ${said(h)}`,
   }
 })
-const sayWhere = (v: FieldView): string =>
-  `${kindNames[v.field.kind]}, ${isBoxed(v.field) ? `${formatLength(v.field.x, props.unit)} from the left, ${formatLength(v.field.y, props.unit)} from the top of the panel` : 'at the place of the standard'}${v.carried ? ', carried by the stock' : ''}`
+function sayWhere({ field, carried }: FieldView): string {
+  const place = isBoxed(field)
+    ? `${said(field.x)} from the left, ${said(field.y)} from the top of the panel`
+    : 'at the place of the standard'
+  return `${kindNames[field.kind]}, ${place}${carried ? ', carried by the stock' : ''}`
+}
 const handlePlace = (box: Box, handle: Handle): { x: number; y: number } => ({
   x: box.x + (handle.includes('w') ? 0 : handle.includes('e') ? box.w : box.w / 2),
   y: box.y + (handle.includes('n') ? 0 : handle.includes('s') ? box.h : box.h / 2),
@@ -203,24 +65,8 @@ const only = computed(() => (chosenViews.value.length === 1 ? chosenViews.value[
 const sizable = computed(() =>
   only.value && isBoxed(only.value.field) && !only.value.field.locked ? only.value : undefined,
 )
-
-interface Tick {
-  readonly at: number
-  readonly long: boolean
-  readonly label: string
-}
-function ticks(length: number): Tick[] {
-  const step = props.unit === 'mm' ? (props.scale > 4 ? 1 : 5) : 25.4 / 8
-  const per = props.unit === 'mm' ? Math.round(10 / step) : 8
-  return Array.from({ length: Math.floor(length / step + 1e-6) + 1 }, (_, i) => ({
-    at: i * step,
-    long: i % per === 0,
-    label: i % per === 0 ? String(props.unit === 'mm' ? Math.round(i * step) : i / per) : '',
-  }))
-}
-const across = computed(() => ticks(size.value.w))
-const down = computed(() => ticks(size.value.h))
-defineExpose({ focus: () => svg.value?.focus(), viewOf })
+const across = computed(() => ticks(size.value.w, props.unit, props.scale))
+const down = computed(() => ticks(size.value.h, props.unit, props.scale))
 </script>
 
 <template>

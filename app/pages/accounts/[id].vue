@@ -1,68 +1,35 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import { countries, countryNames } from '#core/base/country'
-import { idOf, type Id } from '#core/base/id'
 import { micrFont, nameOf, usualTable } from '#core/exchange/micrFont'
-import { isFor } from '#core/paper/versions'
-import type { LedgerAccount } from '#core/ledger/entry'
-import type { BankAccount, Company } from '#core/payables/account'
 import { micrFindings } from '#core/micr/checks'
+import { patternsOf } from '#core/micr/pattern'
 import { positionsOn } from '#core/micr/place'
 import { routingHelp } from '#core/micr/routing'
 import { micrCharacters, type MicrCharacter } from '#core/micr/symbols'
-import type { FieldKind } from '#core/paper/kinds'
-import { checkSize } from '#core/paper/stock'
 import { localeOf } from '#core/paper/startingLayout'
+import { checkSize } from '#core/paper/stock'
+import { isFor } from '#core/paper/versions'
+import { fromSample, inCountry, inCompany, partsOfField, type AccountForm } from '#core/payables/accountForm'
 import { printsMicr } from '#core/payables/readiness'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
-import { plainCopy } from '~/data/plainCopy'
-import { dropFormDraft, keepFormDraft, likeForm, readFormDraft } from '~/data/drafts'
 import { pictureFrom } from '~/data/pictures'
+import { plainCopy } from '~/data/plainCopy'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
-const route = useRoute()
+const key = String(useRoute().params.id)
+const isNew = key === 'new'
 const office = useOffice()
-const isNew = route.params.id === 'new'
 const accounts = useLive(readAccounts)
 const companies = useLive(readCompanies)
 const library = useLive(readLibrary)
-const view = computed(() => accounts.value?.find(a => a.account.id === route.params.id))
-const { form, faults, shown, read } = useAccountForm(freshAccount())
-const ready = ref(false)
-const restored = ref(false)
-const draftName = `account ${String(route.params.id)}`
-/** The form as it is in the books: only what differs from it is kept as a draft. */
-let baseline = ''
-/** The rows that the form began from: what somebody else changed since is not written over. */
-let began: { account: BankAccount; company: Company } | undefined
-async function begin() {
-  if (ready.value || (!isNew && !view.value)) return
-  began = view.value && { account: view.value.account, company: view.value.company }
-  if (view.value)
-    form.value = structuredClone(formOf(view.value.account, view.value.company, view.value.book))
-  const draft = await readFormDraft(draftName, likeForm(form.value))
-  if (draft) {
-    form.value = { ...form.value, ...draft }
-    restored.value = true
-  }
-  baseline = JSON.stringify(form.value)
-  ready.value = true
-}
-watch(
-  [accounts, view],
-  () => {
-    if (accounts.value) void begin()
-  },
-  { immediate: true },
-)
-watchDebounced(
-  form,
-  f => {
-    if (ready.value && JSON.stringify(f) !== baseline) void keepFormDraft(draftName, f)
-  },
-  { deep: true, debounce: 400 },
+const view = computed(() => accounts.value?.find(a => a.account.id === key))
+const { form, shown, restored, began, kept, forget } = useAccountForm(
+  `account ${key}`,
+  isNew,
+  view,
+  () => accounts.value !== undefined,
 )
 const steps = useReadiness(() => view.value)
 
@@ -71,11 +38,11 @@ const layouts = computed(() =>
 )
 const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
 const stock = computed(() => stocks.value.find(s => s.id === form.value.stockId) ?? stocks.value[0])
+const ownLayout = computed(() =>
+  view.value?.account.layoutId === form.value.layoutId ? view.value.layout : undefined,
+)
 const layout = computed(
-  () =>
-    (view.value && view.value.account.layoutId === form.value.layoutId
-      ? view.value.layout
-      : layouts.value.find(l => l.id === form.value.layoutId)) ?? layouts.value[0],
+  () => ownLayout.value ?? layouts.value.find(l => l.id === form.value.layoutId) ?? layouts.value[0],
 )
 const sample = computed(() => ({
   ...samplesOf([], Number(form.value.first) || 1001, { secondAbove: null, prints: [] })[0]!.facts,
@@ -83,14 +50,10 @@ const sample = computed(() => ({
 }))
 const micr = computed(() => (layout.value && stock.value ? printsMicr(layout.value, stock.value) : true))
 const positions = computed(() => (stock.value ? positionsOn(checkSize(stock.value).w) : 65))
-const micrFacts = computed(() => ({
-  country: form.value.country,
-  routing: shown.value.routing,
-  account: form.value.account,
-  part: form.value.part,
-  code: form.value.code,
-  serial: Number(form.value.last) || 1999,
-}))
+const micrFacts = computed(() => {
+  const { country, account, part, code, last } = form.value
+  return { country, routing: shown.value.routing, account, part, code, serial: Number(last) || 1999 }
+})
 const findings = computed(() =>
   micr.value && form.value.routing
     ? micrFindings(form.value.pattern, micrFacts.value, positions.value, Number(form.value.last) || 1)
@@ -98,126 +61,50 @@ const findings = computed(() =>
 )
 
 /** Which parts of the check light up for the field that has the focus. */
-const lights: Readonly<Record<string, readonly FieldKind[]>> = {
-  company: ['payerName'],
-  companyAddress: ['payerAddress'],
-  logo: ['logo'],
-  bank: ['bankName'],
-  bankAddress: ['bankAddress'],
-  bankLogo: ['bankLogo'],
-  fraction: ['fraction'],
-  routing: ['micr'],
-  account: ['micr'],
-  part: ['micr'],
-  code: ['micr'],
-  micr: ['micr'],
-  first: ['number'],
-  last: ['number'],
-  sign: ['amountFigures'],
-  currency: ['amountWords', 'currencyName'],
-  signatories: ['signature', 'signatureImage'],
-}
 const at = ref('')
-const lit = computed(() => lights[at.value] ?? [])
+const lit = computed(() => partsOfField[at.value] ?? [])
 const onFocus = (event: FocusEvent): void => {
   at.value = (event.target as HTMLElement).closest<HTMLElement>('[data-part]')?.dataset.part ?? ''
 }
 
 const sampleKey = ref<string | null>(null)
-function copySample(key: string | null) {
-  const chosen = sampleAccounts.find(s => s.key === key)
+function copySample(of: string | null): void {
+  const chosen = sampleAccounts.find(s => s.key === of)
   if (chosen) form.value = plainCopy(fromSample(form.value, chosen))
 }
-function setCountry(country: AccountForm['country']) {
-  form.value.country = country
-  form.value.pattern = patternsOf(country)[0] ?? form.value.pattern
-  const money = sampleAccounts.find(s => s.country === country)?.facts.currency
-  if (money) Object.assign(form.value, { sign: money.sign, currency: money.name, minor: money.minor ?? '' })
+const setCountry = (country: AccountForm['country']): void => {
+  form.value = inCountry(form.value, country)
 }
-function chooseCompany(id: string) {
-  form.value.companyId = id
-  const known = companies.value?.find(c => c.id === id)
-  if (known)
-    Object.assign(form.value, {
-      company: known.name.join('\n'),
-      companyAddress: known.address.join('\n'),
-      logo: known.logo,
-    })
+const chooseCompany = (id: string): void => {
+  form.value = inCompany(
+    form.value,
+    id,
+    companies.value?.find(c => c.id === id),
+  )
 }
 
+const { busy, faults, save, tell } = useSaveAccount(form, {
+  began,
+  companies: () => companies.value ?? [],
+  numbered: () => stock.value?.numbered ?? false,
+})
 async function takePicture(file: File, then: (picture: AccountForm['logo']) => void, where: string) {
   const picture = await pictureFrom(file, 1200)
-  faults.value = { ...faults.value, [where]: picture.ok ? '' : picture.refusal.text }
+  tell(where, picture.ok ? '' : picture.refusal.text)
   if (picture.ok) then(picture.value)
 }
-
 const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })
-async function takeFont(file: File) {
+async function takeFont(file: File): Promise<void> {
   const font = micrFont(new Uint8Array(await file.arrayBuffer()), file.name, fontTable.value)
-  faults.value = { ...faults.value, font: font.ok ? '' : font.refusal.text }
+  tell('font', font.ok ? '' : font.refusal.text)
   if (font.ok) form.value.micrShapes = plainCopy(font.value) as NonNullable<AccountForm['micrShapes']>
 }
-
-const { busy, act } = useAct()
-// A new account keeps its keys from when the form was opened: two presses open one account.
-const [newAccount, newCompany, newBook] = [
-  idOf<'account'>(crypto.randomUUID()),
-  idOf<'company'>(crypto.randomUUID()),
-  idOf<'book'>(crypto.randomUUID()),
-]
-async function save() {
-  if (busy.value) return
-  const companyId = form.value.companyId ? idOf<'company'>(form.value.companyId) : newCompany
-  const accountId = view.value?.account.id ?? newAccount
-  const cash: Id<'ledger'> = view.value?.account.cashLedgerId ?? idOf(`${accountId}-cash`)
-  const made = read({ account: accountId, company: companyId, cash }, isNew)
-  if (!made)
-    return focusSoon(
-      '.form [aria-invalid="true"], .form .v-input--error input, .form .v-input--error textarea',
-    )
-  const known = companies.value?.some(c => c.id === companyId)
-  const ledgers = startingChart
-    .filter(([code]) => !known || code === '1010')
-    .map(([code, name, kind]): LedgerAccount =>
-      code === '1010'
-        ? { id: cash, companyId, code, name: `Cash, ${made.account.name}`, kind }
-        : { id: idOf(`${companyId}-${code}`), companyId, code, name, kind },
-    )
-  const from = began
-  const kind = stock.value?.numbered ? ('stationer’s stock' as const) : ('printed by us' as const)
-  const done = await (from
-    ? act('saveAccount', { from: heldOf(from.account, from.company), to: heldOf(made.account, made.company) })
-    : act('openAccount', {
-        ...made,
-        book: { ...made.book, id: newBook, kind },
-        ledgers,
-        equity: idOf<'ledger'>(`${companyId}-3000`),
-      }))
-  if (!done) return
-  if (!done.ok) {
-    const field = { start: 'first', end: 'last', account: 'account', opening: 'opening' }[
-      done.refusal.field ?? ''
-    ]
-    faults.value = { [field ?? 'all']: done.refusal.text }
-    return
-  }
-  ready.value = false
-  await dropFormDraft(draftName)
-  if (from) began = made
+async function saveIt(): Promise<void> {
+  const made = await save()
+  if (!made) return
+  await kept(made)
   office.said = isNew ? `${made.account.name} is open.` : `Saved: ${made.account.name}.`
-  restored.value = false
-  if (isNew) await navigateTo(`/accounts/${accountId}`, { replace: true })
-  else {
-    baseline = JSON.stringify(form.value)
-    ready.value = true
-  }
-}
-async function forget() {
-  await dropFormDraft(draftName)
-  ready.value = false
-  form.value = freshAccount()
-  restored.value = false
-  await begin()
+  if (isNew) await navigateTo(`/accounts/${made.account.id}`, { replace: true })
 }
 </script>
 
@@ -240,7 +127,7 @@ async function forget() {
       There is no such account here. <NuxtLink to="/accounts">All accounts</NuxtLink>
     </p>
     <div v-else class="halves scroll" @focusin="onFocus">
-      <v-form id="account-form" class="form" data-test="account-form" @submit.prevent="save">
+      <v-form id="account-form" class="form" data-test="account-form" @submit.prevent="saveIt">
         <v-alert v-if="restored" type="info" variant="tonal" density="compact">
           What you had typed before is here again.
           <v-btn size="small" variant="text" @click="forget"> Forget it </v-btn>

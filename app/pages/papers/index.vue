@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { isFor, type LayoutRow } from '#core/paper/versions'
-import { faultLine, readJson } from '#core/exchange/fault'
-import { layoutSchema, type Layout } from '#core/paper/layout'
-import { startingLayout } from '#core/paper/startingLayout'
-import { checkSize, checksPerSheet, stockSchema, type Stock } from '#core/paper/stock'
-import { countries, countryNames, type Country } from '#core/base/country'
+import { isFor } from '#core/paper/versions'
+import type { Layout } from '#core/paper/layout'
+import { checkSize, checksPerSheet, type Stock } from '#core/paper/stock'
 import { formatLength } from '#core/paper/length'
 import { saveText } from '~/data/papers'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
@@ -37,125 +34,7 @@ const stockName = (id: string): string => stocks.value.find(s => s.key === id)?.
 
 const guiding = ref(false)
 const making = ref<Stock>()
-const country = ref<Country>('US')
-const code = ref('')
-const name = ref('')
-const { busy, fault: refused, act, clear } = useAct()
-const blank = ref('')
-const fault = computed(() => blank.value || refused.value)
-const faults = ref<string[]>([])
-
-function startFrom(stock: Stock) {
-  making.value = stock
-  name.value = stock.name.replace(/, (blank|preprinted)$/, '')
-  code.value = ''
-  blank.value = ''
-  clear()
-}
-async function makeLayout() {
-  const stock = making.value
-  if (!stock) return
-  const key = `own-${crypto.randomUUID().slice(0, 8)}`
-  blank.value = !code.value.trim() || !name.value.trim() ? 'a layout needs a code and a name' : ''
-  if (blank.value) return
-  const layout = {
-    ...startingLayout(stock, country.value, {
-      id: key,
-      code: code.value.trim().slice(0, 12),
-      name: name.value.trim(),
-    }),
-    unit: office.unit,
-  }
-  if (!(await act('saveLayout', { key: layout.id, layout, from: 0, owns: [] }))?.ok) return
-  making.value = undefined
-  await navigateTo(`/papers/layout/${key}`)
-}
-
-async function importFile(file: File) {
-  faults.value = []
-  office.said = ''
-  const text = await file.text()
-  const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]
-  if (!format) {
-    faults.value = [
-      `${file.name}: not a layout or stock file of Violet Lane: its “format” should be violet-lane/layout or violet-lane/stock`,
-    ]
-    return
-  }
-  if (format === 'layout') {
-    const read = readJson(text, layoutSchema)
-    if (!read.ok) {
-      faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f))
-      return
-    }
-    const known =
-      layouts.value.find(r => r.key === read.value.id) ??
-      layouts.value.find(r => r.layout.code.toLowerCase() === read.value.code.toLowerCase())
-    if (known) {
-      taking.value = { layout: read.value, known, file: file.name }
-      otherCode.value = freeCode(read.value.code)
-      clear()
-    } else await takeLayout(read.value, 0, file.name)
-  } else {
-    const read = readJson(text, stockSchema)
-    if (!read.ok) {
-      faults.value = read.faults.slice(0, 12).map(f => faultLine(file.name, f))
-      return
-    }
-    const done = await act('saveStock', { stock: read.value })
-    if (!done) return
-    if (!done.ok) {
-      faults.value = [`${file.name}: ${done.refusal.text}`]
-      return
-    }
-    office.said = `Stock “${read.value.name}” is in, as version ${done.value.stocks[0]?.revision}.`
-  }
-}
-// A layout whose code is known here asks what it is to be: a new version of that one, one more under another
-// code, or nothing.
-const taking = shallowRef<{ layout: Layout; known: LayoutRow; file: string }>()
-const otherCode = ref('')
-const asking = computed({
-  get: () => taking.value !== undefined,
-  set: on => {
-    if (!on) taking.value = undefined
-  },
-})
-function freeCode(code: string): string {
-  const taken = new Set(layouts.value.map(r => r.layout.code.toLowerCase()))
-  for (let n = 2; ; n++)
-    if (!taken.has(`${code.slice(0, 9)}-${n}`.toLowerCase())) return `${code.slice(0, 9)}-${n}`
-}
-async function takeLayout(layout: Layout, from: number, file: string) {
-  const done = await act('saveLayout', { key: layout.id, layout, from, owns: [] })
-  if (!done) return
-  if (!done.ok) {
-    faults.value = [`${file}: ${done.refusal.text}`]
-    return
-  }
-  taking.value = undefined
-  office.said = `Layout ${layout.code} is in, as version ${done.value.layouts[0]?.revision}.`
-}
-async function takeAs(what: 'version' | 'another') {
-  const of = taking.value
-  if (!of) return
-  if (what === 'version')
-    await takeLayout(
-      { ...of.layout, id: of.known.key, code: of.known.layout.code },
-      of.known.revision,
-      of.file,
-    )
-  else
-    await takeLayout(
-      {
-        ...of.layout,
-        id: `own-${crypto.randomUUID().slice(0, 8)}`,
-        code: otherCode.value.trim().slice(0, 12),
-      },
-      0,
-      of.file,
-    )
-}
+const { faults, taking, takeFile } = useLayoutImport(() => layouts.value)
 const exportStock = (stock: Stock): void =>
   saveText(`${JSON.stringify(stock, null, 1)}\n`, `${stock.id}.stock.json`, 'application/json')
 </script>
@@ -170,7 +49,7 @@ const exportStock = (stock: Stock): void =>
         :most="20"
         slim
         data-test="import"
-        @take="importFile"
+        @take="takeFile"
       />
       <v-btn data-test="guide-open" @click="guiding = true"> Which stock is mine? </v-btn>
       <v-btn to="/papers/stock/new"> A stock of my own </v-btn>
@@ -254,7 +133,7 @@ const exportStock = (stock: Stock): void =>
               <v-btn size="x-small" :to="`/papers/stock/${r.key}`" :aria-label="`Change ${r.stock.name}`"
                 >Change</v-btn
               >
-              <v-btn size="x-small" :aria-label="`New layout for ${r.stock.name}`" @click="startFrom(r.stock)"
+              <v-btn size="x-small" :aria-label="`New layout for ${r.stock.name}`" @click="making = r.stock"
                 >New layout</v-btn
               >
               <v-btn
@@ -269,65 +148,13 @@ const exportStock = (stock: Stock): void =>
         </v-card>
       </div>
     </div>
-    <StockGuide v-model="guiding" @choose="startFrom" />
-    <AskDialog
-      :model-value="making !== undefined"
-      :title="`A layout for ${making?.name}`"
-      verb="To the Light table"
-      :ready="making !== undefined"
-      @update:model-value="making = undefined"
-      @go="makeLayout"
-    >
-      <v-select
-        v-model="country"
-        label="Customs of"
-        :items="countries.map(c => ({ title: countryNames[c], value: c }))"
-        hide-details
-      />
-      <v-text-field
-        v-model="code"
-        label="Short code"
-        maxlength="12"
-        autofocus
-        hide-details
-        data-test="new-code"
-      />
-      <v-text-field v-model="name" label="Name" maxlength="80" :error-messages="fault" />
-    </AskDialog>
-    <AskDialog
-      v-if="taking"
-      v-model="asking"
-      :title="`The code ${taking.layout.code} is here already`"
-      verb="Take it as another layout"
-      :ready="otherCode.trim() !== ''"
-      :busy="busy"
-      :fault="refused"
-      @go="takeAs('another')"
-    >
-      <p>
-        “{{ taking.known.layout.name }}”, {{ taking.known.layout.code }}, stands here at version
-        {{ taking.known.revision }}. The file {{ taking.file }} can become its next version, or a layout of
-        its own under another code.
-      </p>
-      <v-btn :loading="busy" data-test="take-version" @click="takeAs('version')">
-        Take it as version {{ taking.known.revision + 1 }} of {{ taking.known.layout.code }}
-      </v-btn>
-      <v-text-field
-        v-model="otherCode"
-        label="Code of another layout"
-        maxlength="12"
-        hide-details
-        data-test="take-code"
-      />
-    </AskDialog>
+    <StockGuide v-model="guiding" @choose="making = $event" />
+    <PapersMakeLayout v-if="making" :stock="making" @leave="making = undefined" />
+    <PapersTakeLayout v-if="taking" :taking="taking" :layouts="layouts" @leave="taking = undefined" />
   </div>
 </template>
 
 <style scoped>
-.import input {
-  max-width: 190px;
-  font-size: 12px;
-}
 .code {
   white-space: nowrap;
 }

@@ -7,11 +7,11 @@ import type { CheckFacts } from '#core/proof/facts'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import type { RunOrder } from '#core/runs/run'
-import { standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
+import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
-import { pdfName } from '~/composables/usePutOut'
-import { continuationOf, paperOf, savePdf } from '~/data/papers'
+import { paperOf } from '~/data/papers'
 import { countOffDraft, dropFormDraft } from '~/data/drafts'
+import { momentTold } from '~/data/office'
 import { saveCover } from '~/data/reports'
 import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/data/makePaper'
@@ -52,16 +52,10 @@ const stateOf = (name: RunStep) => standing(name, step.value)
 const changeable = computed(() => run.value?.state === 'prepared')
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amount)), { sign: sign.value }))
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 const lines = computed(() =>
-  stepLines(run.value, { total: total.value, sheets: sheets.value.length, moment }),
+  stepLines(run.value, { total: total.value, sheets: sheets.value.length, moment: momentTold }),
 )
-const titles: Readonly<Record<string, string>> = {
-  'counted off': 'A run, counted off',
-  dropped: 'A run, dropped',
-}
-const title = computed(() => (isNew.value ? 'A new run' : (titles[run.value?.state ?? ''] ?? 'A run')))
+const title = computed(() => runTitle(isNew.value, run.value?.state))
 
 type Picked = [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean]
 async function pickThem(...[paymentIds, order, signers, advicesToo]: Picked) {
@@ -137,18 +131,7 @@ watch(step, (now, before) => {
   if (now === 'done' && before === 'count off') setTimeout(() => afterwards.value?.$el.focus(), 50)
 })
 
-const continuation = useLive(
-  () => (run.value?.printedAt ? continuationOf(run.value.id) : undefined),
-  () => run.value?.printedAt,
-)
-const ownName = (): string => pdfName(run.value?.checks[0]?.number, run.value?.checks.at(-1)?.number)
-function saveContinuation() {
-  if (continuation.value) savePdf(continuation.value, `continuation-${ownName()}`)
-}
-async function saveKept() {
-  const bytes = run.value && (await paperOf(run.value))
-  if (bytes) savePdf(bytes, ownName())
-}
+const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 </script>
 
 <template>

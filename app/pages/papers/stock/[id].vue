@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { kindNames, usuallyPrinted, type FieldKind } from '#core/paper/kinds'
-import { MM_PER_INCH, type Mm } from '#core/paper/length'
+import { MM_PER_INCH } from '#core/paper/length'
+import { nextPanel, perforationsOf } from '#core/paper/ownStock'
 import { packOrders, panelRoles, roleNames, stockSchema, type PanelRole, type Stock } from '#core/paper/stock'
 import { readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -43,42 +44,18 @@ const perforations = computed<Stock['perforations']>(() => {
   const f = form.value
   if (!f) return []
   if (!perforate.value) return f.perforations
-  const inner = (v: Mm, most: Mm): boolean => v > 0.5 && v < most - 0.5
-  const ys = [...new Set(f.panels.flatMap(p => [p.y, p.y + p.h]).map(v => Math.round(v * 100) / 100))].filter(
-    v => inner(v, f.sheet.h),
-  )
-  const xs = [...new Set(f.panels.flatMap(p => [p.x, p.x + p.w]).map(v => Math.round(v * 100) / 100))].filter(
-    v => inner(v, f.sheet.w),
-  )
-  return [
-    ...ys.map(y => ({ x1: 0, y1: y, x2: f.sheet.w, y2: y })),
-    ...xs.map(x => ({
-      x1: x,
-      y1: Math.min(
-        ...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y),
-      ),
-      x2: x,
-      y2: Math.max(
-        ...f.panels.filter(p => Math.abs(p.x - x) < 0.1 || Math.abs(p.x + p.w - x) < 0.1).map(p => p.y + p.h),
-      ),
-    })),
-  ]
+  return perforationsOf(f)
 })
-const made = computed(() =>
-  stockSchema.safeParse(
+const drawn = computed<Stock | undefined>(
+  () =>
     form.value && {
       format: 'violet-lane/stock',
       version: 1,
       ...form.value,
       perforations: perforations.value,
     },
-  ),
 )
-const drawn = computed<Stock | undefined>(() =>
-  form.value
-    ? { format: 'violet-lane/stock', version: 1, ...form.value, perforations: perforations.value }
-    : undefined,
-)
+const made = computed(() => stockSchema.safeParse(drawn.value))
 const faults = computed(() =>
   made.value.success ? [] : made.value.error.issues.map(i => ({ at: i.path.join('.'), text: i.message })),
 )
@@ -94,15 +71,7 @@ const roles = panelRoles.map(r => ({ title: roleNames[r], value: r }))
 function addPanel() {
   const f = form.value
   if (!f) return
-  const foot = Math.max(0, ...f.panels.map(p => p.y + p.h))
-  f.panels.push({
-    role: f.panels.some(p => p.role === 'stub1') ? 'stub2' : 'stub1',
-    place: 1,
-    x: 0,
-    y: Math.min(foot, f.sheet.h - 20),
-    w: f.sheet.w,
-    h: Math.max(10, f.sheet.h - foot),
-  })
+  f.panels.push(nextPanel(f))
 }
 const carriedOn = (role: PanelRole): FieldKind[] =>
   form.value?.carries.filter(c => c.role === role).map(c => c.kind) ?? []

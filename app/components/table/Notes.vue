@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import type { Note } from '#core/proof/note'
+
+/** What is to be said of a layout, worst data included. */
+defineProps<{ notes: readonly Note[] }>()
+defineEmits<{ choose: [field: string] }>()
+</script>
+
+<template>
+  <section class="notes" aria-label="Notes on the layout" data-test="notes">
+    <h3>Notes</h3>
+    <p v-if="!notes.length" class="quiet">Nothing is wrong, even with the longest data.</p>
+    <ul v-else>
+      <li v-for="(n, i) in notes" :key="i">
+        <button
+          type="button"
+          :class="n.severity === 'error' ? 'text-error' : 'text-warning'"
+          @click="$emit('choose', n.field)"
+        >
+          <strong>{{ n.severity === 'error' ? 'Wrong' : 'Look' }}</strong> {{ n.field }}: {{ n.text }}
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.notes {
+  margin-top: 14px;
+  border-top: 1px solid rgba(var(--v-theme-on-surface), 0.14);
+  padding-top: 10px;
+  font-size: 12.5px;
+}
+.notes h3 {
+  font-size: 13px;
+}
+.notes ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 5px;
+}
+.notes button {
+  text-align: left;
+}
+</style>

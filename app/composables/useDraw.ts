@@ -1,0 +1,252 @@
+import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { dayFirstIn } from '#core/base/country'
+import { daysBetween, spelledDay } from '#core/base/dates'
+import { idOf } from '#core/base/id'
+import { nextNumber, type NumberBook } from '#core/books/book'
+import { paying, promising } from '#core/ledger/balances'
+import { zero } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import { drawWarnings, type Draw } from '#core/payables/draw'
+import {
+  blankDrawForm,
+  drawFields,
+  drawOf,
+  factsOfDraw,
+  filledWith,
+  isBlankDraw,
+  isDrawField,
+  ledgersToChoose,
+  readDrawForm,
+  type DrawField,
+  type DrawForm,
+} from '#core/payables/drawForm'
+import { readBalances, readFates, readLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
+import { localToday, useOffice } from '~/stores/office'
+import { useAct } from './useAct'
+import { useFormDraft } from './useFormDraft'
+import { useLastUsed } from './useLastUsed'
+import { useLive } from './useLive'
+
+/** Days off today from which a date is asked about: a year is easily mistyped. */
+const YEAR_DAYS = 366
+
+/** What the store says of the account that a payment is drawn on. */
+function useDrawnOn(
+  view: Readonly<Ref<AccountView | undefined>>,
+  pad: Readonly<Ref<NumberBook | undefined>>,
+) {
+  const companyId = () => view.value?.account.companyId
+  const accountId = () => view.value?.account.id
+  const nextOf = (book: () => NumberBook | undefined) =>
+    useLive(
+      async () => {
+        const of = book()
+        return of && nextNumber(of, await readFates(of.id))
+      },
+      () => book()?.id,
+    )
+  return {
+    payees: useLive(() => (view.value ? readPayees(view.value.account.companyId) : undefined), companyId),
+    ledgers: useLive(() => (view.value ? readLedgers(view.value.account.companyId) : undefined), companyId),
+    balances: useLive(() => (view.value ? readBalances(view.value.account) : undefined), accountId),
+    lane: useLive(() => (view.value ? readLane(view.value.account.id) : undefined), accountId),
+    next: nextOf(() => view.value?.book),
+    padNext: nextOf(() => pad.value),
+  }
+}
+
+/**
+ * A payment being drawn on an account, or recorded as written by hand on `pad`: its form and draft, what is
+ * understood of it, what is wrong, what would print, and the act itself.
+ */
+export function useDraw(
+  accounts: Readonly<Ref<readonly AccountView[] | undefined>>,
+  view: Readonly<Ref<AccountView | undefined>>,
+  pad: Readonly<Ref<NumberBook | undefined>>,
+  draftName: () => string,
+) {
+  const office = useOffice()
+  const today = localToday()
+  const { busy, refusal, act, at, clear } = useAct()
+  const { payees, ledgers, balances, lane, next, padNext } = useDrawnOn(view, pad)
+  const form = ref<DrawForm>(blankDrawForm())
+  const draft = useFormDraft(draftName, form, isBlankDraw)
+  /** The text that stands in the payee field is its own; a new key empties it for real. */
+  const round = ref(0)
+  const tried = ref(false)
+  const askingDate = ref(false)
+
+  const dayFirst = computed(() => dayFirstIn(view.value?.account.country ?? 'US'))
+  const sign = computed(() => view.value?.account.currency.sign ?? '')
+  const read = computed(() =>
+    readDrawForm(form.value, {
+      payees: payees.value ?? [],
+      today,
+      dayFirst: dayFirst.value,
+      onPad: pad.value !== undefined,
+    }),
+  )
+  const payee = computed(() => read.value.payee)
+  const day = computed(() => (read.value.date.ok ? read.value.date.value : undefined))
+  const amount = computed(() => (read.value.amount.ok ? read.value.amount.value : undefined))
+  const daysOff = computed(() => (day.value ? daysBetween(today, day.value) : 0))
+  const dateHint = computed(() => (day.value ? spelledDay(day.value, dayFirst.value) : ''))
+  const amountHint = computed(() =>
+    amount.value === undefined ? '' : figures(amount.value, { sign: sign.value }),
+  )
+
+  const choices = computed(() =>
+    ledgersToChoose(
+      ledgers.value ?? [],
+      new Set((accounts.value ?? []).map(a => a.account.cashLedgerId)),
+      view.value?.account.cashLedgerId,
+    ).map(l => ({ title: `${l.code} ${l.name}`, value: l.id })),
+  )
+  const lastLedger = useLastUsed(() => `ledger of ${view.value?.account.companyId ?? ''}`)
+
+  watch(padNext, n => {
+    form.value.number = n === undefined ? '' : String(n)
+  })
+  // A payee's details are filled in once, when they are chosen: what was typed over them afterwards stays.
+  watch(payee, p => {
+    if (p && p.id !== form.value.filledFor) form.value = filledWith(form.value, p)
+  })
+  watch(
+    () => form.value.payee,
+    name => {
+      if (name && !payee.value && !form.value.ledgerId)
+        form.value.ledgerId = choices.value.find(c => c.value === lastLedger.value)?.value ?? null
+    },
+  )
+  // With another company its payees and ledger accounts go: what no longer belongs is cleared, the date and
+  // the amount stay.
+  watch(
+    () => view.value?.account.companyId,
+    (now, before) => {
+      if (!before || now === before) return
+      form.value = { ...blankDrawForm(), date: form.value.date, amount: form.value.amount }
+      round.value++
+      clear()
+      tried.value = false
+    },
+  )
+  watch(
+    () => view.value?.account.id,
+    (now, before) => {
+      if (!before || now === before) return
+      form.value.signature = 'account'
+      clear()
+    },
+  )
+
+  const isTyped = (field: DrawField): boolean =>
+    field !== 'ledger' && field !== 'accountWithPayee' && form.value[field] !== ''
+  /** What is wrong at a field, once something is typed there or the act was tried. */
+  const faults = (field: DrawField): string[] => {
+    const own = read.value.faults[field]
+    return own && (tried.value || isTyped(field)) ? [own.text] : at(field)
+  }
+  /** A refusal that belongs to no field of the form. */
+  const elsewhere = computed(() =>
+    refusal.value && !isDrawField(refusal.value.field) ? refusal.value.text : '',
+  )
+
+  const number = computed(() => {
+    if (pad.value) return read.value.number.ok ? read.value.number.value : 0
+    return next.value === undefined ? 0 : next.value + (lane.value?.length ?? 0)
+  })
+  const facts = computed(() =>
+    factsOfDraw(
+      form.value,
+      read.value,
+      number.value,
+      today,
+      view.value?.account.signing ?? { secondAbove: null, prints: [] },
+    ),
+  )
+  const then = computed(
+    () => balances.value && (pad.value ? paying : promising)(balances.value, amount.value ?? zero),
+  )
+  const warnings = computed(() =>
+    balances.value
+      ? drawWarnings(
+          {
+            payee: payee.value ?? null,
+            balances: balances.value,
+            waiting: lane.value ?? [],
+            today,
+            sign: sign.value,
+          },
+          amount.value ?? null,
+          day.value ?? null,
+        )
+      : [],
+  )
+
+  function focusOn(field: DrawField): void {
+    void nextTick(() =>
+      document
+        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
+        ?.focus(),
+    )
+  }
+  async function startAgain(): Promise<void> {
+    form.value = { ...blankDrawForm(), number: padNext.value === undefined ? '' : String(padNext.value) }
+    round.value++
+    tried.value = false
+    await draft.forget()
+    focusOn('payee')
+  }
+  /** What was done, in words. */
+  const told = (draw: Draw, onPad: number | undefined): string =>
+    onPad === undefined
+      ? `Drawn: ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It stands in the lane.`
+      : `Recorded: ${onPad} to ${draw.payee.name.trim()}, issued.`
+  const send = (accountId: AccountView['account']['id'], draw: Draw) =>
+    pad.value && read.value.number.ok
+      ? act('record', { bookId: pad.value.id, draw, number: read.value.number.value })
+      : act('draw', { accountId, draw })
+
+  /** Draws the payment, or shows what is wrong; asks first about a date far off unless it is `sure`. */
+  async function drawIt(sure = false): Promise<void> {
+    const account = view.value?.account
+    if (!account || busy.value) return
+    tried.value = true
+    const wrong = drawFields.find(field => read.value.faults[field])
+    if (wrong) return focusOn(wrong)
+    askingDate.value = Math.abs(daysOff.value) > YEAR_DAYS && !sure
+    const draw = drawOf(form.value, read.value, account.companyId, {
+      payment: idOf(crypto.randomUUID()),
+      payee: idOf(crypto.randomUUID()),
+    })
+    if (askingDate.value || !draw) return
+    const { ledgerId } = form.value
+    const onPad = pad.value && read.value.number.ok ? read.value.number.value : undefined
+    const done = await send(account.id, draw)
+    if (!done) return
+    if (!done.ok) return focusOn(drawFields.find(f => f === done.refusal.field) ?? 'payee')
+    lastLedger.value = ledgerId ?? lastLedger.value
+    office.said = told(draw, onPad)
+    await startAgain()
+  }
+  return {
+    form,
+    round,
+    busy,
+    askingDate,
+    dayFirst,
+    payees,
+    payee,
+    daysOff,
+    dateHint,
+    amountHint,
+    choices,
+    faults,
+    elsewhere,
+    facts,
+    balances,
+    then,
+    warnings,
+    drawIt,
+  }
+}

@@ -1,0 +1,33 @@
+import { idOf, type Id } from '../base/id'
+import type { LedgerAccount } from './entry'
+
+/** Ledger accounts that a new company begins with. */
+const startingChart: readonly (readonly [string, string, LedgerAccount['kind']])[] = [
+  ['1010', 'Cash', 'asset'],
+  ['3000', 'Opening balances', 'equity'],
+  ['6100', 'Materials', 'expense'],
+  ['6200', 'Repairs', 'expense'],
+  ['6300', 'Rent and dues', 'expense'],
+  ['6500', 'Wages', 'expense'],
+  ['6600', 'Office', 'expense'],
+  ['6800', 'Advice', 'expense'],
+]
+const CASH = '1010'
+const EQUITY = '3000'
+
+/** Ledger accounts that come with a new account: its cash, and a whole chart where its company is new. */
+export const ledgersToOpen = (
+  account: { readonly name: string; readonly cashLedgerId: Id<'ledger'> },
+  companyId: Id<'company'>,
+  isNewCompany: boolean,
+): { readonly ledgers: LedgerAccount[]; readonly equity: Id<'ledger'> } => ({
+  equity: idOf(`${companyId}-${EQUITY}`),
+  ledgers: startingChart
+    .filter(([code]) => isNewCompany || code === CASH)
+    .map(([code, name, kind]): LedgerAccount => {
+      const own = { companyId, code, kind }
+      return code === CASH
+        ? { ...own, id: account.cashLedgerId, name: `Cash, ${account.name}` }
+        : { ...own, id: idOf(`${companyId}-${code}`), name }
+    }),
+})
