@@ -8,8 +8,8 @@ import type { Drawing } from '../core/proof/marks'
 import type { Note } from '../core/proof/note'
 import type { Part, RasterPdf } from './pdfium'
 
-/** Dots to the inch of the read-back: three to a cell of the standard's drawings, and still quick. */
-const READ_DPI = 240
+/** Dots to the inch of the read-back: as a scanner has them, and what the reader is tried on. */
+const READ_DPI = 200
 /** How much more than the clear band is looked at, for a line that a fit has turned. In mm. */
 const FIT_ROOM = 1.5
 

@@ -36,26 +36,50 @@ export interface Darkness {
   readonly data: Float32Array
 }
 
-/** Darkness at a point, between the pixels around it; 0 outside the picture. */
-function darkAt({ w, h, data }: Darkness, x: number, y: number): number {
-  const u0 = Math.floor(x)
-  const v0 = Math.floor(y)
-  if (u0 < 0 || v0 < 0 || u0 + 1 >= w || v0 + 1 >= h) return 0
-  const a = x - u0
-  const b = y - v0
-  const i = v0 * w + u0
-  return (
-    (data[i]! * (1 - a) + data[i + 1]! * a) * (1 - b) + (data[i + w]! * (1 - a) + data[i + w + 1]! * a) * b
-  )
+/** Points that are looked at in a cell, along each side of it. */
+const POINTS = 2
+
+/**
+ * Mean darkness of every cell around a position, from four points in each, between the pixels: a row of points
+ * is taken from the two rows of pixels around it, then each point from the two pixels around it. 0 outside the
+ * picture.
+ */
+function cellsSeen(strip: Darkness, right: number, foot: number, cell: number, line: Float32Array): Float32Array {
+  const cells = new Float32Array(H * W)
+  const step = cell / POINTS
+  // The points stand evenly in each cell: half a step from its edges.
+  const left = right - (COLS + GAP) * cell + step / 2 - 0.5
+  const top = foot - (ROWS + MARGIN) * cell + step / 2 - 0.5
+  const [from, across] = [Math.floor(left), Math.ceil(W * cell) + 3]
+  for (let r = 0; r < H * POINTS; r++) {
+    if (!rowOfPoints(strip, top + r * step, from, across, line)) continue
+    const row = Math.floor(r / POINTS) * W
+    for (let c = 0; c < W * POINTS; c++) {
+      const x = left + c * step - from
+      const x0 = Math.floor(x)
+      const a = x - x0
+      cells[row + Math.floor(c / POINTS)]! += line[x0]! * (1 - a) + line[x0 + 1]! * a
+    }
+  }
+  for (let i = 0; i < cells.length; i++) cells[i]! /= POINTS * POINTS
+  return cells
 }
 
-/** Mean darkness of a cell, from nine points in it. */
-function cellOf(strip: Darkness, x: number, y: number, cell: number): number {
-  let sum = 0
-  for (let fy = -1; fy <= 1; fy++)
-    for (let fx = -1; fx <= 1; fx++)
-      sum += darkAt(strip, x + (fx * cell) / 3 - 0.5, y + (fy * cell) / 3 - 0.5)
-  return sum / 9
+/** Darkness at a height between two rows, of so many pixels from a column on; false outside the picture. */
+function rowOfPoints(
+  { w, h, data }: Darkness,
+  y: number,
+  from: number,
+  count: number,
+  into: Float32Array,
+): boolean {
+  const y0 = Math.floor(y)
+  if (y0 < 0 || y0 + 1 >= h) return false
+  const below = y - y0
+  const start = y0 * w
+  for (let i = 0, x = from; i < count; i++, x++)
+    into[i] = x < 0 || x >= w ? 0 : data[start + x]! * (1 - below) + data[start + w + x]! * below
+  return true
 }
 
 /**
@@ -132,18 +156,8 @@ export function unexplained(
   blur: number,
 ): number {
   const soft = Math.min(0.25, blur / (8 * cell))
-  const seen = places.map(({ right, foot }) => {
-    const cells = new Float32Array(H * W)
-    for (let r = 0; r < H; r++)
-      for (let c = 0; c < W; c++)
-        cells[r * W + c] = cellOf(
-          strip,
-          right - (COLS + GAP - c - 0.5) * cell,
-          foot - (ROWS + MARGIN - r - 0.5) * cell,
-          cell,
-        )
-    return cells
-  })
+  const line = new Float32Array(Math.ceil(W * cell) + 4)
+  const seen = places.map(({ right, foot }) => cellsSeen(strip, right, foot, cell, line))
   let best: { squares: number; offs: Float32Array[] } | undefined
   for (const grow of WEIGHTS) {
     const known = new Map<Float32Array | undefined, Float32Array>()

@@ -48,6 +48,24 @@ export interface Strip {
   readonly cell: number
 }
 
+/** A line that climbs by less than this over its whole length lies level, in pixels. */
+const LEVEL = 0.02
+
+/** Lays what is dark at a height between two rows of an image into a row of another. */
+function betweenRows(
+  dark: Float32Array,
+  { w, h }: GreyImage,
+  y: number,
+  into: Float32Array,
+  at: number,
+): void {
+  const y0 = Math.floor(y)
+  if (y0 < 0 || y0 + 1 >= h) return
+  const below = y - y0
+  const above = 1 - below
+  for (let u = 0, i = y0 * w; u < w; u++, i++) into[at + u] = dark[i]! * above + dark[i + w]! * below
+}
+
 export function levelStrip(
   dark: Float32Array,
   image: GreyImage,
@@ -60,8 +78,13 @@ export function levelStrip(
   const high = Math.ceil(cell * ROWS) + 2 * margin
   const slope = Math.tan((tilt * Math.PI) / 180)
   const data = new Float32Array(w * high)
+  const isLevel = Math.abs(slope) * w < LEVEL
   for (let v = 0; v < high; v++) {
     let y = foot - (high - margin) + v
+    if (isLevel) {
+      betweenRows(dark, image, y - (slope * w) / 2, data, v * w)
+      continue
+    }
     for (let u = 0, i = v * w; u < w; u++, i++, y -= slope) {
       const y0 = Math.floor(y)
       if (y0 < 0 || y0 + 1 >= h) continue
