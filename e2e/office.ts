@@ -1,13 +1,16 @@
+import { fillStore } from './demoStore'
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
-
-/** What a browser holds that has loaded the demo office: made once, before all tests. */
-export const demoState = 'test-results/demo-state.json'
 
 /**
  * Every page of every test is watched: no error in the console, no broken content policy, no request that
  * leaves the machine.
  */
-export const test = base.extend<{ watched: string[] }>({
+export const test = base.extend<{ watched: string[]; holds: 'the demo office' | 'nothing' }>({
+  holds: ['the demo office', { option: true }],
+  context: async ({ context, holds }, use) => {
+    if (holds === 'the demo office') await fillStore(context)
+    await use(context)
+  },
   watched: [
     async ({ context, baseURL }, use) => {
       const faults: string[] = []
@@ -29,7 +32,7 @@ export const test = base.extend<{ watched: string[] }>({
 })
 export { expect }
 /** For tests that begin before anything was entered. */
-export const empty = { storageState: { cookies: [], origins: [] } }
+export const empty = { holds: 'nothing' } as const
 
 function watch(page: Page, faults: string[]): void {
   page.on('pageerror', error => faults.push(`error on the page: ${error.message}`))

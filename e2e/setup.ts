@@ -1,9 +1,10 @@
 import { chromium, type FullConfig } from '@playwright/test'
-import { demoState } from './office'
+import { writeFileSync } from 'node:fs'
+import { demoStore, type KeptStore } from './demoStore'
 
 /**
- * Loads the demo office once and keeps what the browser holds then: every test begins from it, instead of
- * loading it anew.
+ * Loads the demo office once and keeps what the browser's store holds then: every test begins from it, instead
+ * of loading it anew.
  */
 export default async function setup(config: FullConfig): Promise<void> {
   const { baseURL, launchOptions, timezoneId } = config.projects[0]!.use
@@ -13,6 +14,8 @@ export default async function setup(config: FullConfig): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'Load the demo office' }).click()
   await page.locator('[data-test=today]').waitFor()
-  await context.storageState({ path: demoState, indexedDB: true })
+  const { origins } = await context.storageState({ indexedDB: true })
+  const [kept] = (origins[0] as unknown as { indexedDB: KeptStore[] }).indexedDB
+  writeFileSync(demoStore, JSON.stringify(kept))
   await browser.close()
 }

@@ -4,7 +4,7 @@ import { build } from 'vite'
 import { expect, test } from './office'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const SEEDS = Number(process.env.STORE_SEEDS ?? 50)
+const SEEDS = Number(process.env.STORE_SEEDS ?? 30)
 
 test(`the real store of the browser under random acts of two tabs, full disks and acts cut off, over ${SEEDS} seeds`, async ({
   page,
