@@ -44,7 +44,13 @@ const POINTS = 2
  * is taken from the two rows of pixels around it, then each point from the two pixels around it. 0 outside the
  * picture.
  */
-function cellsSeen(strip: Darkness, right: number, foot: number, cell: number, line: Float32Array): Float32Array {
+function cellsSeen(
+  strip: Darkness,
+  right: number,
+  foot: number,
+  cell: number,
+  line: Float32Array,
+): Float32Array {
   const cells = new Float32Array(H * W)
   const step = cell / POINTS
   // The points stand evenly in each cell: half a step from its edges.

@@ -42,6 +42,8 @@ interface Placed {
   readonly carried: boolean
 }
 const STAMP_DARKNESS = 14
+/** Height at the check's foot that words across it leave free: the MICR clear band, 5/8 in, in mm. */
+const BAND: Mm = 16
 
 /** How much of a table's lines stand on the stub: those left go to a continuation sheet. */
 function remaindersOf(
@@ -65,6 +67,105 @@ function remaindersOf(
   })
 }
 
+/** What is wrong with a check whatever the layout. */
+function faultsOf(check: CheckFacts): Note[] {
+  const at = { check: check.number }
+  const lines = sum(check.lines.map(l => l.amount))
+  return [
+    ...(check.lines.length && lines !== check.amount
+      ? [
+          error(
+            'lines-differ',
+            'stub',
+            `the lines come to ${figures(lines)}, the check to ${figures(check.amount)}`,
+            at,
+          ),
+        ]
+      : []),
+    ...(check.amount === 0 && !check.advice
+      ? [error('amount-zero', 'amount', 'a check cannot be for nothing: only an advice can', at)]
+      : []),
+  ]
+}
+
+/** The check panel without its MICR band: where words lie across it. */
+const withoutBand = (panel: Panel): Panel => ({ ...panel, h: panel.h - BAND })
+
+/** One place of a sheet: its fields, and what stands there on every check and on every advice. */
+interface Place {
+  readonly placed: readonly Placed[]
+  readonly check: Layer
+  readonly advice: Layer
+}
+/** What one check adds to its sheet. */
+interface CheckSet {
+  readonly layers: readonly Layer[]
+  readonly carried: readonly Mark[]
+  readonly notes: readonly Note[]
+  readonly continued: readonly Drawing[]
+}
+type Setting = Parameters<typeof setOwn>[2]
+
+/** What a layout sets on a place whatever the check, and what is to be said of it. */
+function standing(
+  placed: readonly Placed[],
+  advice: boolean,
+  setting: Setting,
+): { layer: Layer; notes: Note[] } {
+  // Overlay words lie under all else, so that nothing they cross becomes hard to read.
+  const underFirst = [...placed].sort(
+    (a, b) => Number(b.field.kind === 'overlay') - Number(a.field.kind === 'overlay'),
+  )
+  const sets = underFirst
+    .filter(p => !p.carried && printsOn(p.field, advice))
+    .map(p => setStanding(p.field, p.panel, setting))
+  return {
+    layer: { shared: true, marks: sets.flatMap(s => s.marks) },
+    notes: sets.flatMap(s => s.notes),
+  }
+}
+
+/** An advice says what it is, where its layout has no words across it. */
+function adviceWords(placed: readonly Placed[], panel: Panel | undefined, layout: Layout): Mark[] {
+  if (!panel || placed.some(p => p.field.kind === 'overlay')) return []
+  return overlayMarks(say('advice', layout.locale), STAMP_DARKNESS, withoutBand(panel), 'advice')
+}
+
+/** Sets one check on its place. `panel` is that of the check itself. */
+function setCheck(
+  place: Place,
+  check: CheckFacts,
+  panel: Panel | undefined,
+  setting: Setting,
+  stock: Stock,
+): CheckSet {
+  const { layout, account } = setting
+  const advice = check.advice === true
+  const [own, carried, notes]: [Mark[], Mark[], Note[]] = [[], [], faultsOf(check)]
+  const shown = new Map<string, number>()
+  for (const { field, panel: on, carried: byStock } of place.placed) {
+    if (!printsOn(field, advice)) continue
+    const set = setOwn(field, on, setting, check)
+    if ('shown' in set) shown.set(field.id, set.shown)
+    if (byStock) carried.push(...setStanding(field, on, setting).marks, ...set.marks)
+    else {
+      for (const mark of set.marks) own.push(mark)
+      for (const note of set.notes) notes.push({ ...note, check: check.number })
+    }
+  }
+  const under = advice ? adviceWords(place.placed, panel, layout) : []
+  return {
+    layers: [
+      ...(under.length ? [{ shared: false, marks: under }] : []),
+      advice ? place.advice : place.check,
+      { shared: false, marks: own },
+    ],
+    carried,
+    notes,
+    continued: remaindersOf(place.placed, layout, stock, account, check, shown),
+  }
+}
+
 /**
  * Makes a layout ready to set checks of one account on one stock. Setting is pure: the same facts give the
  * same drawing.
@@ -73,35 +174,23 @@ function remaindersOf(
  */
 export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edge?: Mm): Proofer {
   const setting = { layout, account }
-  const on = layout.fields.filter(f => f.on)
   const perSheet = checksPerSheet(stock)
   const notes = layoutNotes(layout, stock, account, edge)
-  const places = Array.from({ length: perSheet }, (_, i) => {
-    const placed = on.flatMap((field): Placed[] => {
-      const panel = panelOf(stock, field.panel, i + 1)
+  const places = Array.from({ length: perSheet }, (_, i): Place => {
+    const placed = layout.fields.flatMap((field): Placed[] => {
+      const panel = field.on ? panelOf(stock, field.panel, i + 1) : undefined
       return panel ? [{ field, panel, carried: carries(stock, field.panel, field.kind) }] : []
     })
-    const layer = (advice: boolean): Layer => {
-      // Overlay words lie under all else, so that nothing they cross becomes hard to read.
-      const underFirst = [...placed].sort(
-        (a, b) => Number(b.field.kind === 'overlay') - Number(a.field.kind === 'overlay'),
-      )
-      const sets = underFirst
-        .filter(p => !p.carried && printsOn(p.field, advice))
-        .map(p => setStanding(p.field, p.panel, setting))
-      if (i === 0 && !advice) notes.push(...sets.flatMap(s => s.notes))
-      return { shared: true, marks: sets.flatMap(s => s.marks) }
-    }
-    return { placed, check: layer(false), advice: layer(true) }
+    const check = standing(placed, false, setting)
+    // What is wrong with it is wrong on every place alike.
+    if (i === 0) notes.push(...check.notes)
+    return { placed, check: check.layer, advice: standing(placed, true, setting).layer }
   })
   const stamps = new Map<string, Layer>()
   const stampOf = (words: string): Layer => {
-    const known = stamps.get(words) ?? {
-      shared: true,
-      marks: stock.panels.flatMap(p =>
-        overlayMarks(words, STAMP_DARKNESS, p.role === 'check' ? { ...p, h: p.h - 16 } : p, 'stamp'),
-      ),
-    }
+    const marks = (p: Panel): Mark[] =>
+      overlayMarks(words, STAMP_DARKNESS, p.role === 'check' ? withoutBand(p) : p, 'stamp')
+    const known = stamps.get(words) ?? { shared: true, marks: stock.panels.flatMap(marks) }
     stamps.set(words, known)
     return known
   }
@@ -109,63 +198,16 @@ export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edg
     notes,
     perSheet,
     sheet(checks, stamp) {
-      const layers: Layer[] = []
-      const said: Note[] = []
-      const carried: Mark[] = []
-      const continued: Drawing[] = []
-      places.forEach(({ placed, check: checkLayer, advice: adviceLayer }, i) => {
+      const sets = places.flatMap((place, i): CheckSet[] => {
         const check = checks[i]
-        if (!check) return
-        const own: Mark[] = []
-        const under: Mark[] = []
-        const shown = new Map<string, number>()
-        const advice = check.advice === true
-        if (check.lines.length && sum(check.lines.map(l => l.amount)) !== check.amount)
-          said.push(
-            error(
-              'lines-differ',
-              'stub',
-              `the lines come to ${figures(sum(check.lines.map(l => l.amount)))}, the check to ${figures(check.amount)}`,
-              { check: check.number },
-            ),
-          )
-        if (check.amount === 0 && !advice)
-          said.push(
-            error('amount-zero', 'amount', 'a check cannot be for nothing: only an advice can', {
-              check: check.number,
-            }),
-          )
-        for (const { field, panel, carried: byStock } of placed) {
-          if (!printsOn(field, advice)) continue
-          const set = setOwn(field, panel, setting, check)
-          if ('shown' in set) shown.set(field.id, set.shown)
-          if (byStock) carried.push(...setStanding(field, panel, setting).marks, ...set.marks)
-          else {
-            for (const mark of set.marks) own.push(mark)
-            for (const note of set.notes) said.push({ ...note, check: check.number })
-          }
-        }
-        if (advice && !placed.some(p => p.field.kind === 'overlay')) {
-          const panel = panelOf(stock, 'check', i + 1)
-          if (panel)
-            under.push(
-              ...overlayMarks(
-                say('advice', layout.locale),
-                STAMP_DARKNESS,
-                { ...panel, h: panel.h - 16 },
-                'advice',
-              ),
-            )
-        }
-        continued.push(...remaindersOf(placed, layout, stock, account, check, shown))
-        if (under.length) layers.push({ shared: false, marks: under })
-        layers.push(advice ? adviceLayer : checkLayer, { shared: false, marks: own })
+        return check ? [setCheck(place, check, panelOf(stock, 'check', i + 1), setting, stock)] : []
       })
+      const layers = sets.flatMap(s => s.layers)
       return {
-        drawing: { w: stock.sheet.w, h: stock.sheet.h, layers: stamp ? [stampOf(stamp), ...layers] : layers },
-        carried,
-        notes: said,
-        continued,
+        drawing: { ...stock.sheet, layers: stamp ? [stampOf(stamp), ...layers] : layers },
+        carried: sets.flatMap(s => s.carried),
+        notes: sets.flatMap(s => s.notes),
+        continued: sets.flatMap(s => s.continued),
       }
     },
   }

@@ -1,8 +1,8 @@
 import { formatDate } from '../base/dates'
 import { languageOf } from '../money/locale'
 import { figures } from '../money/figures'
-import { subtract, sum } from '../money/cents'
-import type { Box } from '../paper/length'
+import { subtract, sum, type Cents } from '../money/cents'
+import type { Box, Mm } from '../paper/length'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import { roleNames } from '../paper/stock'
@@ -10,7 +10,7 @@ import { say } from './captions'
 import type { AccountFacts, CheckFacts, StubLine } from './facts'
 import { textWidth } from './fitText'
 import type { Drawing, Mark } from './marks'
-import { tableHead, tableRows, type TableField } from './stubTable'
+import { tableHead, tableRows, type TableField, type TableSet } from './stubTable'
 
 const MARGIN = 14
 const HEAD = 26
@@ -22,99 +22,91 @@ export interface Remainder {
   readonly lines: readonly StubLine[]
 }
 
+interface Words {
+  readonly size: number
+  readonly bold?: boolean
+  readonly right?: boolean
+}
+
+/** Words on a continuation sheet, in the layout's ink. */
+function words(remainder: Remainder, layout: Layout, text: string, x: Mm, y: Mm, how: Words): Mark {
+  const { size, bold = false, right = false } = how
+  const face = bold ? ('sans-bold' as const) : ('sans' as const)
+  const left = right ? x - textWidth(text, { face }, size) : x
+  return { kind: 'text', field: remainder.field.id, face, size, ink: layout.ink, text, y, x: left }
+}
+
+/** Who pays whom, and which check the sheet continues. */
+function headOf(remainder: Remainder, on: Continued, sheet: number): Mark[] {
+  const { check, field } = remainder
+  const { layout, account, right } = on
+  const put = (text: string, x: Mm, down: Mm, how: Words): Mark =>
+    words(remainder, layout, text, x, MARGIN + down, how)
+  const date = formatDate(check.date, 'MMM D, YYYY', languageOf(layout.locale))
+  const which = `${say('continues', layout.locale, check.number)}, ${sheet}`
+  return [
+    put(account.company.name[0] ?? '', MARGIN, 5, { size: 12, bold: true }),
+    put(which, right, 5, { size: 11, bold: true, right: true }),
+    put(check.payee, MARGIN, 11, { size: 10 }),
+    put(date, right, 11, { size: 10, right: true }),
+    put(roleNames[field.panel], MARGIN, 17, { size: 8 }),
+  ]
+}
+
+/** What the lines left come to, and what was brought here from the stub. */
+function footOf(remainder: Remainder, { layout, account, right, box }: Continued): Mark[] {
+  const y = box.y + box.h + 7
+  const total = sum(remainder.lines.map(l => l.amount))
+  const money = (amount: Cents): string =>
+    figures(amount, { locale: layout.locale, sign: account.currency.sign })
+  const before = `${say('brought', layout.locale)}: ${money(subtract(remainder.check.amount, total))}`
+  const put = (text: string, x: Mm, how: Words): Mark => words(remainder, layout, text, x, y, how)
+  return [
+    { kind: 'line', x: right - 40, y: y - 5, x2: right, y2: y - 5, width: 0.3, ink: layout.ink },
+    put(money(total), right, { size: 10, bold: true, right: true }),
+    put(before, MARGIN, { size: 8 }),
+  ]
+}
+
+/** What all continuation sheets of a table have in common. */
+interface Continued {
+  readonly layout: Layout
+  readonly account: AccountFacts
+  readonly box: Box
+  /** Right edge of what is printed, in mm. */
+  readonly right: Mm
+}
+
 /**
  * The continuation sheets of one table on plain paper of the stock's own size: who pays whom, which check it
  * continues, the lines that
  * were left, and a total that with the stub comes to the check. Every line stands on exactly one sheet.
  */
 export function continuationSheets(
-  { field, check, lines }: Remainder,
+  remainder: Remainder,
   layout: Layout,
   stock: Stock,
   account: AccountFacts,
 ): Drawing[] {
+  const { field } = remainder
   const { w, h } = stock.sheet
   const box: Box = { x: MARGIN, y: MARGIN + HEAD, w: w - 2 * MARGIN, h: h - 2 * MARGIN - HEAD - 12 }
   const scale = box.w / field.w
-  const wide: TableField = {
-    ...field,
-    overflow: 'sheet',
-    columns: field.columns.map(c => ({ ...c, w: c.w * scale })),
-  }
-  const total = sum(lines.map(l => l.amount))
-  const text = (x: number, y: number, words: string, size: number, bold = false, right = false): Mark => {
-    const face = bold ? ('sans-bold' as const) : ('sans' as const)
-    return {
-      kind: 'text',
-      field: field.id,
-      face,
-      size,
-      ink: layout.ink,
-      text: words,
-      y,
-      x: right ? x - textWidth(words, { face }, size) : x,
-    }
-  }
+  const columns = field.columns.map(c => ({ ...c, w: c.w * scale }))
+  const wide: TableField = { ...field, overflow: 'sheet', columns }
+  const on: Continued = { layout, account, box, right: w - MARGIN }
+  const titles = tableHead(wide, box, layout.captionInk, layout.locale, layout.unit).marks
+  const rowsOf = (lines: readonly StubLine[]): TableSet =>
+    tableRows(wide, box, lines, layout.ink, layout.locale)
   const sheets: Drawing[] = []
-  let left = lines
+  let left = remainder.lines
   while (left.length) {
     // One table never takes all: where even one line does not go on an empty sheet, it is put there alone.
-    const whole = tableRows(wide, box, left, layout.ink, layout.locale)
-    const rows = tableRows(wide, box, left.slice(0, Math.max(1, whole.shown)), layout.ink, layout.locale)
-    left = left.slice(Math.max(1, whole.shown))
-    const marks: Mark[] = [
-      text(MARGIN, MARGIN + 5, account.company.name[0] ?? '', 12, true),
-      text(
-        w - MARGIN,
-        MARGIN + 5,
-        `${say('continues', layout.locale, check.number)}, ${sheets.length + 1}`,
-        11,
-        true,
-        true,
-      ),
-      text(MARGIN, MARGIN + 11, check.payee, 10),
-      text(
-        w - MARGIN,
-        MARGIN + 11,
-        formatDate(check.date, 'MMM D, YYYY', languageOf(layout.locale)),
-        10,
-        false,
-        true,
-      ),
-      text(MARGIN, MARGIN + 17, roleNames[field.panel], 8),
-      ...tableHead(wide, box, layout.captionInk, layout.locale, layout.unit).marks,
-      ...rows.marks,
-    ]
-    if (!left.length) {
-      const y = box.y + box.h + 7
-      marks.push({
-        kind: 'line',
-        x: w - MARGIN - 40,
-        y: y - 5,
-        x2: w - MARGIN,
-        y2: y - 5,
-        width: 0.3,
-        ink: layout.ink,
-      })
-      marks.push(
-        text(
-          w - MARGIN,
-          y,
-          figures(total, { locale: layout.locale, sign: account.currency.sign }),
-          10,
-          true,
-          true,
-        ),
-      )
-      marks.push(
-        text(
-          MARGIN,
-          y,
-          `${say('brought', layout.locale)}: ${figures(subtract(check.amount, total), { locale: layout.locale, sign: account.currency.sign })}`,
-          8,
-        ),
-      )
-    }
+    const takes = Math.max(1, rowsOf(left).shown)
+    const rows = rowsOf(left.slice(0, takes)).marks
+    left = left.slice(takes)
+    const marks = [...headOf(remainder, on, sheets.length + 1), ...titles, ...rows]
+    if (!left.length) marks.push(...footOf(remainder, on))
     sheets.push({ w, h, layers: [{ shared: false, marks }] })
   }
   return sheets

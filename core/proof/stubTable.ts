@@ -1,4 +1,4 @@
-import { formatDate } from '../base/dates'
+import { formatDate, type DatePattern } from '../base/dates'
 import type { Locale } from '../money/locale'
 import { formatLength, MM_PER_POINT, type Box, type Unit } from '../paper/length'
 import { columnNames, type Field, type StubColumn } from '../paper/layout'
@@ -24,6 +24,13 @@ const itemOf = (line: StubLine, from: TableField['items']): string =>
     from
   ] ?? ''
 
+/** How a date stands in a table's cell; elsewhere as the standard writes it. */
+const datePatterns: Partial<Record<Locale, DatePattern>> = {
+  'en-US': 'MM/DD/YYYY',
+  'es-US': 'MM/DD/YYYY',
+  'en-GB': 'DD/MM/YYYY',
+  'en-IN': 'DD/MM/YYYY',
+}
 const cellsOf = (line: StubLine, locale: Locale, items: TableField['items']): Cells => {
   const money = (n: StubLine['gross']): string => (n === undefined ? '' : figures(n, { locale }))
   return {
@@ -32,16 +39,7 @@ const cellsOf = (line: StubLine, locale: Locale, items: TableField['items']): Ce
     amount: money(line.amount),
     gross: money(line.gross ?? line.amount),
     discount: money(line.discount),
-    date: line.date
-      ? formatDate(
-          line.date,
-          locale === 'en-US' || locale === 'es-US'
-            ? 'MM/DD/YYYY'
-            : locale === 'en-GB' || locale === 'en-IN'
-              ? 'DD/MM/YYYY'
-              : 'YYYY-MM-DD',
-        )
-      : '',
+    date: line.date ? formatDate(line.date, datePatterns[locale] ?? 'YYYY-MM-DD') : '',
     ourNumber: line.ourNumber ?? '',
     purchaseOrder: line.purchaseOrder ?? '',
     ledger: line.ledger ?? '',
@@ -148,6 +146,74 @@ export interface TableSet {
   /** How many of the lines stand in the table. */ readonly shown: number
 }
 
+/** A text in its cell: the lines it takes, and at what size. */
+interface Cell {
+  readonly column: Column
+  readonly lines: readonly string[]
+  readonly size: number
+}
+interface Row {
+  readonly cells: readonly Cell[]
+  /** Rows of the table that it takes. */
+  readonly takes: number
+}
+
+/** Sets a text in its column: shrunk, then broken, as the field allows. What cannot be printed goes to `notes`. */
+function setCell(field: TableField, column: Column, said: string, notes: Note[]): Cell {
+  const text = asSet(said)
+  const missing = lacking(field.type.face, text)
+  if (missing)
+    notes.push(
+      error(
+        'character-missing',
+        field.id,
+        `${columnNames[column.what].toLowerCase()} “${text}”: ${missingLetter(missing)}`,
+        { value: missing },
+      ),
+    )
+  const one = fitText([text], column.w, field.rowHeight, field.type)
+  if (one.fits) return { column, lines: one.lines, size: one.size }
+  const { least } = field.type
+  const lines = wrap(text, column.w, field.type, least)
+  const wide = lines.find(t => textWidth(t, field.type, least) > column.w)
+  if (wide)
+    notes.push(
+      error(
+        'text-too-long',
+        field.id,
+        `“${wide}” is too wide for the column ${column.title || column.what}`,
+        {
+          value: wide,
+          limit: column.w,
+        },
+      ),
+    )
+  return { column, lines, size: least }
+}
+function setRow(
+  field: TableField,
+  columns: readonly Column[],
+  line: StubLine,
+  locale: Locale,
+  notes: Note[],
+): Row {
+  const texts = cellsOf(line, locale, field.items)
+  const cells = columns.map(c => setCell(field, c, texts[c.what], notes))
+  return { cells, takes: Math.max(1, ...cells.map(c => c.lines.length)) }
+}
+
+/** How many of the rows are shown: all, or as many as leave one for the sum of the rest. */
+function shownOf(rows: readonly Row[], slots: number): number {
+  if (rows.reduce((n, r) => n + r.takes, 0) <= slots) return rows.length
+  let [shown, used] = [0, 0]
+  for (const { takes } of rows) {
+    if (used + takes > slots - 1) break
+    used += takes
+    shown++
+  }
+  return shown
+}
+
 /**
  * The rows of what a check pays. A long text shrinks, then takes further rows. More than the box holds is
  * told in a last row that
@@ -159,96 +225,64 @@ export function tableRows(
   field: TableField,
   box: Box,
   lines: readonly StubLine[],
-  inkColor: string,
+  ink: string,
   locale: Locale,
 ): TableSet {
   const marks: Mark[] = []
   const notes: Note[] = []
   const columns = columnsOf(field, box, locale)
   const slots = Math.floor((box.y + box.h - rowsTop(box)) / field.rowHeight + 1e-6)
-
-  const rows = lines.map(line => {
-    const cells = cellsOf(line, locale, field.items)
-    const set = columns.map(c => {
-      const text = asSet(cells[c.what])
-      const missing = lacking(field.type.face, text)
-      if (missing)
-        notes.push(
-          error(
-            'character-missing',
-            field.id,
-            `${columnNames[c.what].toLowerCase()} “${text}”: ${missingLetter(missing)}`,
-            { value: missing },
-          ),
-        )
-      const one = fitText([text], c.w, field.rowHeight, field.type)
-      if (one.fits) return { c, lines: one.lines, size: one.size }
-      const wrapped = wrap(text, c.w, field.type, field.type.least)
-      const wide = wrapped.find(t => textWidth(t, field.type, field.type.least) > c.w)
-      if (wide)
-        notes.push(
-          error('text-too-long', field.id, `“${wide}” is too wide for the column ${c.title || c.what}`, {
-            value: wide,
-            limit: c.w,
-          }),
-        )
-      return { c, lines: wrapped, size: field.type.least }
-    })
-    return { set, takes: Math.max(1, ...set.map(s => s.lines.length)) }
-  })
-
-  const need = rows.reduce((n, r) => n + r.takes, 0)
-  let shown = rows.length
-  if (need > slots) {
-    let used = 0
-    shown = 0
-    while (shown < rows.length && used + (rows[shown]?.takes ?? 1) <= slots - 1)
-      used += rows[shown++]?.takes ?? 1
-  }
-  let row = 0
+  const rows = lines.map(line => setRow(field, columns, line, locale, notes))
+  const shown = shownOf(rows, slots)
+  const { face } = field.type
   const put = (text: string, c: Column, size: number, at: number): void => {
     if (text === '') return
-    marks.push({
-      kind: 'text',
-      field: field.id,
-      face: field.type.face,
-      size,
-      ink: inkColor,
-      text,
-      y: rowBaseline(box, field.rowHeight, at),
-      x: c.right ? c.x + c.w - textWidth(text, field.type, size) : c.x,
-    })
+    const y = rowBaseline(box, field.rowHeight, at)
+    const x = c.right ? c.x + c.w - textWidth(text, field.type, size) : c.x
+    marks.push({ kind: 'text', field: field.id, face, size, ink, text, y, x })
   }
-  for (const { set, takes } of rows.slice(0, shown)) {
-    for (const s of set) s.lines.forEach((text, i) => put(text, s.c, s.size, row + i))
+  let row = 0
+  for (const { cells, takes } of rows.slice(0, shown)) {
+    for (const { column, lines: texts, size } of cells)
+      texts.forEach((text, i) => put(text, column, size, row + i))
     row += takes
   }
-  const left = lines.slice(shown)
-  if (left.length) {
-    const rest = figures(sum(left.map(l => l.amount)), { locale })
-    const amountColumn = columns.find(c => c.what === 'amount')
-    const textColumn = columns.find(c => c.what === 'description') ?? columns[0]
-    if (slots < 1 || !amountColumn || !textColumn)
-      notes.push(
-        error('stub-no-room', field.id, 'the table has no room for a line that sums up the rest', {
-          value: left.length,
-          limit: slots,
-        }),
-      )
-    else {
-      const pointer = say(field.overflow === 'sheet' ? 'onSheet' : 'more', locale, left.length)
-      put(pointer, textColumn, fitText([pointer], textColumn.w, field.rowHeight, field.type).size, row)
-      put(rest, amountColumn, field.type.size, row)
-      if (field.overflow === 'sum')
-        notes.push(
-          warning(
-            'stub-lines-summed',
-            field.id,
-            `${left.length} of ${lines.length} lines do not fit: the last row sums them up to ${rest}`,
-            { value: lines.length, limit: slots },
-          ),
-        )
-    }
-  }
+  if (shown < lines.length)
+    notes.push(...sumUp(field, columns, lines, shown, slots, locale, (...of) => put(...of, row)))
   return { marks, notes, shown }
+}
+
+/** The last row of a table that does not hold all its lines: how many are left, and what they come to. */
+function sumUp(
+  field: TableField,
+  columns: readonly Column[],
+  lines: readonly StubLine[],
+  shown: number,
+  slots: number,
+  locale: Locale,
+  put: (text: string, column: Column, size: number) => void,
+): Note[] {
+  const left = lines.slice(shown)
+  const amountColumn = columns.find(c => c.what === 'amount')
+  const textColumn = columns.find(c => c.what === 'description') ?? columns[0]
+  if (slots < 1 || !amountColumn || !textColumn)
+    return [
+      error('stub-no-room', field.id, 'the table has no room for a line that sums up the rest', {
+        value: left.length,
+        limit: slots,
+      }),
+    ]
+  const rest = figures(sum(left.map(l => l.amount)), { locale })
+  const pointer = say(field.overflow === 'sheet' ? 'onSheet' : 'more', locale, left.length)
+  put(pointer, textColumn, fitText([pointer], textColumn.w, field.rowHeight, field.type).size)
+  put(rest, amountColumn, field.type.size)
+  if (field.overflow !== 'sum') return []
+  return [
+    warning(
+      'stub-lines-summed',
+      field.id,
+      `${left.length} of ${lines.length} lines do not fit: the last row sums them up to ${rest}`,
+      { value: lines.length, limit: slots },
+    ),
+  ]
 }

@@ -1,4 +1,14 @@
-import { Duplex, PDFArray, PDFDocument, PDFName, PDFNumber, PrintScaling, type PDFRef } from '@cantoo/pdf-lib'
+import {
+  Duplex,
+  PDFArray,
+  PDFDocument,
+  PDFName,
+  PDFNumber,
+  PrintScaling,
+  type PDFContext,
+  type PDFDict,
+  type PDFRef,
+} from '@cantoo/pdf-lib'
 import type { MicrFit } from '../micr/micrFit'
 import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT } from '../paper/length'
@@ -100,6 +110,133 @@ function fitOperator([a, b, c, d, e, f]: Affine, height: number): string {
   )
 }
 
+const [typeName, pageName, contentsName, parentName, mediaName] = [
+  'Type',
+  'Page',
+  'Contents',
+  'Parent',
+  'MediaBox',
+].map(n => PDFName.of(n)) as [PDFName, PDFName, PDFName, PDFName, PDFName]
+interface Size {
+  readonly w: number
+  readonly h: number
+}
+const LETTER: Size = { w: 215.9, h: 279.4 }
+
+/** A document while its pages are written. */
+class Pages {
+  readonly names = new DocumentNames()
+  private readonly context: PDFContext
+  private readonly resources: PDFRef
+  private readonly root: PDFRef
+  private readonly forms = new Map<Layer, { readonly name: string; readonly ref: PDFRef }>()
+  private readonly kids: PDFArray
+  /** Most pages have the size of the first; others say theirs. */
+  private size: Size | undefined
+
+  constructor(
+    private readonly doc: PDFDocument,
+    private readonly options: PdfOptions,
+  ) {
+    this.context = doc.context
+    this.resources = this.context.nextRef()
+    this.root = this.context.nextRef()
+    this.kids = PDFArray.withContext(this.context)
+  }
+
+  private mediaBox({ w, h }: Size): PDFArray {
+    const points = [0, 0, w / MM_PER_POINT, h / MM_PER_POINT]
+    return this.context.obj(points.map(v => PDFNumber.of(Math.round(v * 100) / 100)))
+  }
+  private contentOf(layer: Layer, drawing: Drawing): string {
+    return contentOf(layer.marks, drawing.h, this.names, widthOf, this.options.micr)
+  }
+  /** A shared layer is written once, as a form that every page calls. */
+  private callOf(layer: Layer, drawing: Drawing): string {
+    let form = this.forms.get(layer)
+    if (!form) {
+      const stream = this.context.flateStream(this.contentOf(layer, drawing), {
+        Type: 'XObject',
+        Subtype: 'Form',
+        BBox: this.mediaBox(drawing),
+        Resources: this.resources,
+      })
+      form = { name: `X${this.forms.size}`, ref: this.context.register(stream) }
+      this.forms.set(layer, form)
+    }
+    return `/${form.name} Do`
+  }
+  add(drawing: Drawing): void {
+    const { fit } = this.options
+    const drawn = drawing.layers
+      .map(layer => (layer.shared ? this.callOf(layer, drawing) : this.contentOf(layer, drawing)))
+      .join('\n')
+    const content = fit && !isNoChange(fit) ? `q ${fitOperator(fit, drawing.h)}\n${drawn}\nQ` : drawn
+    const page = this.context.obj({})
+    page.set(typeName, pageName)
+    page.set(parentName, this.root)
+    page.set(contentsName, this.context.register(this.context.flateStream(content)))
+    this.size ??= { w: drawing.w, h: drawing.h }
+    if (drawing.w !== this.size.w || drawing.h !== this.size.h) page.set(mediaName, this.mediaBox(drawing))
+    this.kids.push(this.context.register(page))
+  }
+
+  private fonts(faces: FaceBytes): PDFDict {
+    const fonts = this.context.obj({})
+    for (const { codes, slice, name } of this.names.used) {
+      const ref = this.context.nextRef()
+      embedFace(this.context, ref, codes, slice, faces[codes.name])
+      fonts.set(PDFName.of(name), ref)
+    }
+    for (const [index, [shapes, name]] of [...this.names.shapes].entries()) {
+      const ref = this.context.nextRef()
+      embedMicr(this.context, ref, faces.sans, shapes, index)
+      fonts.set(PDFName.of(name), ref)
+    }
+    return fonts
+  }
+  private async pictures(): Promise<PDFDict> {
+    const found = this.context.obj({})
+    for (const { picture, name } of this.names.pictures.values()) {
+      const image = await (picture.type === 'png'
+        ? this.doc.embedPng(picture.data)
+        : this.doc.embedJpg(picture.data))
+      await image.embed()
+      found.set(PDFName.of(name), image.ref)
+    }
+    return found
+  }
+  /** Writes what all pages share: their tree, fonts, pictures and forms. */
+  async close(faces: FaceBytes): Promise<void> {
+    const { context, kids, root } = this
+    const fonts = this.fonts(faces)
+    const xObjects = await this.pictures()
+    for (const { name, ref } of this.forms.values()) xObjects.set(PDFName.of(name), ref)
+    context.assign(this.resources, context.obj({ Font: fonts, XObject: xObjects }))
+    const tree = {
+      Type: 'Pages',
+      Kids: kids,
+      Count: kids.size(),
+      MediaBox: this.mediaBox(this.size ?? LETTER),
+      Resources: this.resources,
+    }
+    context.assign(root, context.obj(tree))
+    this.doc.catalog.set(PDFName.of('Pages'), root)
+  }
+}
+
+/** Tells viewers to print at actual size, one side, one copy. */
+function describe(doc: PDFDocument, { title, madeAt }: PdfOptions): void {
+  const viewer = doc.catalog.getOrCreateViewerPreferences()
+  viewer.setPrintScaling(PrintScaling.None)
+  viewer.setDuplex(Duplex.Simplex)
+  viewer.setNumCopies(1)
+  viewer.setDisplayDocTitle(true)
+  doc.setTitle(title)
+  doc.setProducer('Violet Lane')
+  doc.setCreationDate(new Date(madeAt))
+}
+
 /**
  * Puts drawings into one PDF, a page each, at actual size: viewers are told not to scale, one side, one copy.
  * Text stays text, in fonts
@@ -113,102 +250,13 @@ export async function drawingsPdf(
   options: PdfOptions,
 ): Promise<Uint8Array> {
   const doc = await PDFDocument.create({ updateMetadata: false })
-  const { context } = doc
-  const names = new DocumentNames()
-  const resources = context.nextRef()
-  const root = context.nextRef()
-  const forms = new Map<Layer, { name: string; ref: PDFRef }>()
-  const kids = PDFArray.withContext(context)
-  const [typeName, pageName, contentsName, parentName, mediaName] = [
-    'Type',
-    'Page',
-    'Contents',
-    'Parent',
-    'MediaBox',
-  ].map(n => PDFName.of(n)) as [PDFName, PDFName, PDFName, PDFName, PDFName]
-  let size: { w: number; h: number } | undefined
+  const pages = new Pages(doc, options)
   let done = 0
-
-  const mediaBox = (d: { w: number; h: number }): PDFArray =>
-    context.obj(
-      [0, 0, d.w / MM_PER_POINT, d.h / MM_PER_POINT].map(v => PDFNumber.of(Math.round(v * 100) / 100)),
-    )
-  const formOf = (layer: Layer, drawing: Drawing): string => {
-    let form = forms.get(layer)
-    if (!form) {
-      const ref = context.register(
-        context.flateStream(contentOf(layer.marks, drawing.h, names, widthOf, options.micr), {
-          Type: 'XObject',
-          Subtype: 'Form',
-          BBox: mediaBox(drawing),
-          Resources: resources,
-        }),
-      )
-      forms.set(layer, (form = { name: `X${forms.size}`, ref }))
-    }
-    return form.name
-  }
-
   for (const drawing of sheets) {
-    const drawn = drawing.layers
-      .map(layer =>
-        layer.shared
-          ? `/${formOf(layer, drawing)} Do`
-          : contentOf(layer.marks, drawing.h, names, widthOf, options.micr),
-      )
-      .join('\n')
-    const content =
-      options.fit && !isNoChange(options.fit)
-        ? `q ${fitOperator(options.fit, drawing.h)}\n${drawn}\nQ`
-        : drawn
-    const page = context.obj({})
-    page.set(typeName, pageName)
-    page.set(parentName, root)
-    page.set(contentsName, context.register(context.flateStream(content)))
-    size ??= { w: drawing.w, h: drawing.h }
-    if (drawing.w !== size.w || drawing.h !== size.h) page.set(mediaName, mediaBox(drawing))
-    kids.push(context.register(page))
+    pages.add(drawing)
     options.onSheet?.(++done)
   }
-
-  const fonts = context.obj({})
-  for (const { codes: face, slice, name } of names.used) {
-    const ref = context.nextRef()
-    embedFace(context, ref, face, slice, faces[face.name])
-    fonts.set(PDFName.of(name), ref)
-  }
-  for (const [index, [shapes, name]] of [...names.shapes].entries()) {
-    const ref = context.nextRef()
-    embedMicr(context, ref, faces.sans, shapes, index)
-    fonts.set(PDFName.of(name), ref)
-  }
-  const xObjects = context.obj({})
-  for (const { picture, name } of names.pictures.values()) {
-    const image = await (picture.type === 'png' ? doc.embedPng(picture.data) : doc.embedJpg(picture.data))
-    await image.embed()
-    xObjects.set(PDFName.of(name), image.ref)
-  }
-  for (const { name, ref } of forms.values()) xObjects.set(PDFName.of(name), ref)
-  context.assign(resources, context.obj({ Font: fonts, XObject: xObjects }))
-  context.assign(
-    root,
-    context.obj({
-      Type: 'Pages',
-      Kids: kids,
-      Count: kids.size(),
-      MediaBox: mediaBox(size ?? { w: 215.9, h: 279.4 }),
-      Resources: resources,
-    }),
-  )
-  doc.catalog.set(PDFName.of('Pages'), root)
-
-  const viewer = doc.catalog.getOrCreateViewerPreferences()
-  viewer.setPrintScaling(PrintScaling.None)
-  viewer.setDuplex(Duplex.Simplex)
-  viewer.setNumCopies(1)
-  viewer.setDisplayDocTitle(true)
-  doc.setTitle(options.title)
-  doc.setProducer('Violet Lane')
-  doc.setCreationDate(new Date(options.madeAt))
+  await pages.close(faces)
+  describe(doc, options)
   return doc.save({ useObjectStreams: true, addDefaultPage: false, updateFieldAppearances: false })
 }

@@ -31,6 +31,8 @@ const MARGIN: Mm = 18
 const SIZE = 9
 /** Between the figures of a column and the next column. */
 const GAP: Mm = 5
+/** Width kept for the names of facts. */
+const NAMES: Mm = 55
 const LINE: Mm = SIZE * MM_PER_POINT * 1.4
 
 /** A text with what the face lacks shown as a question mark: a list may name what a check could not print. */
@@ -40,142 +42,158 @@ function printable(face: FaceName, text: string): string {
   return t
 }
 
-/**
- * Sets a paper on sheets of that size; long texts are broken, a table's head stands on every page, every page
- * says which of how many it is.
- */
-export function listPages(paper: ListPaper, { w, h }: { w: Mm; h: Mm } = { w: 215.9, h: 279.4 }): Drawing[] {
-  const pages: Mark[][] = []
-  let y = h
-  const text = (
-    x: Mm,
-    at: Mm,
-    said: string,
-    size = SIZE,
-    face: FaceName = 'sans',
-    right = false,
-    ink = INK,
-  ): Mark => {
-    const t = printable(face, said)
-    return {
-      kind: 'text',
-      field: 'list',
-      face,
-      size,
-      ink,
-      text: t,
-      y: at,
-      x: right ? x - textWidth(t, { face }, size) : x,
+interface Text {
+  readonly x: Mm
+  readonly y: Mm
+  readonly size?: number
+  readonly face?: FaceName
+  readonly right?: boolean
+  readonly ink?: string
+}
+function text(said: string, { x, y, size = SIZE, face = 'sans', right = false, ink = INK }: Text): Mark {
+  const words = printable(face, said)
+  const left = right ? x - textWidth(words, { face }, size) : x
+  return { kind: 'text', field: 'list', face, size, ink, text: words, y, x: left }
+}
+const broken = (said: string, width: Mm, size = SIZE, face: FaceName = 'sans'): string[] =>
+  wrap(printable(face, said), width, { face }, size)
+
+/** A column and where it stands. */
+interface Placed extends ListColumn {
+  readonly left: Mm
+  readonly width: Mm
+}
+function placed(columns: readonly ListColumn[], room: Mm): Placed[] {
+  const all = columns.reduce((sum, c) => sum + c.share, 0)
+  let left = MARGIN
+  return columns.map(c => {
+    const width = (room * c.share) / all
+    left += width
+    return { ...c, left: left - width, width }
+  })
+}
+
+/** Sheets of one paper while they are filled, from the top down; `y` is the next baseline, in mm. */
+class Filling {
+  readonly pages: Mark[][] = []
+  private y: Mm = 0
+  private readonly columns: readonly Placed[]
+  private readonly right: Mm
+
+  constructor(
+    private readonly paper: ListPaper,
+    private readonly sheet: { readonly w: Mm; readonly h: Mm },
+  ) {
+    this.right = sheet.w - MARGIN
+    this.columns = placed(paper.columns ?? [], this.room)
+    this.open()
+  }
+
+  private get room(): Mm {
+    return this.sheet.w - 2 * MARGIN
+  }
+  private put(...marks: readonly Mark[]): void {
+    this.pages.at(-1)?.push(...marks)
+  }
+  private rule(y: Mm, width: Mm, ink = INK): void {
+    this.put({ kind: 'line', x: MARGIN, y, x2: this.right, y2: y, width, ink })
+  }
+  private open(): void {
+    this.pages.push([])
+    const { title, under } = this.paper
+    const y = MARGIN + 2
+    this.put(text(title, { x: MARGIN, y, size: this.pages.length === 1 ? 16 : 11, face: 'serif-bold' }))
+    if (under) this.put(text(under, { x: this.right, y, right: true, ink: QUIET }))
+    this.rule(MARGIN + 5, 0.3)
+    this.y = MARGIN + 12
+  }
+  /** Opens another page where what comes next has no room on this one. */
+  private makeRoom(needed: Mm, withHead = false): void {
+    if (this.y + needed <= this.sheet.h - MARGIN) return
+    this.open()
+    if (withHead) this.head()
+  }
+
+  facts(facts: NonNullable<ListPaper['facts']>): void {
+    for (const [name, value] of facts) {
+      const lines = broken(value, this.room - NAMES)
+      this.makeRoom(LINE * lines.length)
+      this.put(text(name, { x: MARGIN, y: this.y, ink: QUIET }))
+      for (const line of lines) {
+        this.put(text(line, { x: MARGIN + NAMES, y: this.y, face: 'sans-bold' }))
+        this.y += LINE
+      }
+    }
+    if (facts.length) this.y += LINE * 0.6
+  }
+  words(paragraphs: readonly string[]): void {
+    for (const paragraph of paragraphs) {
+      for (const line of broken(paragraph, this.room, SIZE + 1)) {
+        this.makeRoom(LINE)
+        this.put(text(line, { x: MARGIN, y: this.y, size: SIZE + 1 }))
+        this.y += LINE * 1.1
+      }
+      this.y += LINE * 0.6
     }
   }
-  const put = (...marks: Mark[]): void => {
-    pages.at(-1)!.push(...marks)
+
+  private row(cells: readonly string[], face: FaceName, ink = INK): void {
+    const set = this.columns.map((c, i) => broken(cells[i] ?? '', c.width - GAP, SIZE, face))
+    this.columns.forEach(({ left, width, right = false }, i) => {
+      const x = right ? left + width - GAP : left
+      set[i]?.forEach((line, k) => this.put(text(line, { x, y: this.y + k * LINE, face, right, ink })))
+    })
+    this.y += LINE * Math.max(1, ...set.map(lines => lines.length)) + 0.6
   }
-  const open = (): void => {
-    pages.push([])
-    put(text(MARGIN, MARGIN + 2, paper.title, pages.length === 1 ? 16 : 11, 'serif-bold'))
-    if (paper.under) put(text(w - MARGIN, MARGIN + 2, paper.under, SIZE, 'sans', true, QUIET))
-    put({ kind: 'line', x: MARGIN, y: MARGIN + 5, x2: w - MARGIN, y2: MARGIN + 5, width: 0.3, ink: INK })
-    y = MARGIN + 12
-  }
-  const room = (needed: Mm): boolean => y + needed <= h - MARGIN
-  open()
-  for (const [name, value] of paper.facts ?? []) {
-    const lines = wrap(printable('sans', value), w - 2 * MARGIN - 55, { face: 'sans' }, SIZE)
-    if (!room(LINE * lines.length)) open()
-    put(text(MARGIN, y, name, SIZE, 'sans', false, QUIET))
-    for (const line of lines) {
-      put(text(MARGIN + 55, y, line, SIZE, 'sans-bold'))
-      y += LINE
-    }
-  }
-  if (paper.facts?.length) y += LINE * 0.6
-  for (const paragraph of paper.words ?? []) {
-    for (const line of wrap(printable('sans', paragraph), w - 2 * MARGIN, { face: 'sans' }, SIZE + 1)) {
-      if (!room(LINE)) open()
-      put(text(MARGIN, y, line, SIZE + 1))
-      y += LINE * 1.1
-    }
-    y += LINE * 0.6
-  }
-  const columns = paper.columns ?? []
-  const all = columns.reduce((s, c) => s + c.share, 0)
-  const widths = columns.map(c => ((w - 2 * MARGIN) * c.share) / all)
-  const lefts = widths.map((_, i) => MARGIN + widths.slice(0, i).reduce((a, b) => a + b, 0))
-  const row = (cells: readonly string[], face: FaceName, ink = INK): void => {
-    const set = cells.map((cell, i) => wrap(printable(face, cell), widths[i]! - GAP, { face }, SIZE))
-    const lines = Math.max(1, ...set.map(s => s.length))
-    set.forEach((s, i) =>
-      s.forEach((line, k) =>
-        put(
-          text(
-            columns[i]!.right ? lefts[i]! + widths[i]! - GAP : lefts[i]!,
-            y + k * LINE,
-            line,
-            SIZE,
-            face,
-            columns[i]!.right,
-            ink,
-          ),
-        ),
-      ),
-    )
-    y += LINE * lines + 0.6
-  }
-  const head = (): void => {
-    row(
-      columns.map(c => c.title),
+  private head(): void {
+    this.row(
+      this.columns.map(c => c.title),
       'sans',
       QUIET,
     )
-    put({
-      kind: 'line',
-      x: MARGIN,
-      y: y - LINE + 1.4,
-      x2: w - MARGIN,
-      y2: y - LINE + 1.4,
-      width: 0.15,
-      ink: QUIET,
-    })
-    y += 1.2
+    this.rule(this.y - LINE + 1.4, 0.15, QUIET)
+    this.y += 1.2
   }
-  if (columns.length) head()
-  for (const cells of paper.rows ?? []) {
-    const lines = Math.max(
-      1,
-      ...cells.map((cell, i) => wrap(cell, widths[i]! - GAP, { face: 'sans' }, SIZE).length),
-    )
-    if (!room(LINE * lines)) {
-      open()
-      head()
+  table(rows: readonly (readonly string[])[], sum: readonly string[] | undefined): void {
+    if (this.columns.length) this.head()
+    for (const cells of rows) {
+      const high = this.columns.map((c, i) => broken(cells[i] ?? '', c.width - GAP).length)
+      this.makeRoom(LINE * Math.max(1, ...high), true)
+      this.row(cells, 'sans')
     }
-    row(cells, 'sans')
+    if (!sum) return
+    this.makeRoom(LINE * 2, true)
+    this.rule(this.y - LINE + 1, 0.3)
+    this.y += 1
+    this.row(sum, 'sans-bold')
   }
-  if (paper.sum) {
-    if (!room(LINE * 2)) {
-      open()
-      head()
+  sign(people: readonly string[]): void {
+    for (const who of people) {
+      this.makeRoom(22)
+      this.y += 18
+      const y = this.y
+      this.put(
+        { kind: 'line', x: MARGIN, y, x2: MARGIN + 75, y2: y, width: 0.2, ink: INK },
+        text(who, { x: MARGIN, y: y + 4.5, size: 8, ink: QUIET }),
+      )
     }
-    put({ kind: 'line', x: MARGIN, y: y - LINE + 1, x2: w - MARGIN, y2: y - LINE + 1, width: 0.3, ink: INK })
-    y += 1
-    row(paper.sum, 'sans-bold')
   }
-  for (const who of paper.sign ?? []) {
-    if (!room(22)) open()
-    y += 18
-    put(
-      { kind: 'line', x: MARGIN, y, x2: MARGIN + 75, y2: y, width: 0.2, ink: INK },
-      text(MARGIN, y + 4.5, who, 8, 'sans', false, QUIET),
-    )
-  }
-  return pages.map((marks, i) => ({
-    w,
-    h,
-    layers: [
-      {
-        shared: false,
-        marks: [...marks, text(w - MARGIN, h - 10, `${i + 1} of ${pages.length}`, 8, 'sans', true, QUIET)],
-      },
-    ],
-  }))
+}
+
+/**
+ * Sets a paper on sheets of that size, in mm; long texts are broken, a table's head stands on every page,
+ * every page says which of how many it is.
+ */
+export function listPages(paper: ListPaper, sheet: { w: Mm; h: Mm } = { w: 215.9, h: 279.4 }): Drawing[] {
+  const filling = new Filling(paper, sheet)
+  filling.facts(paper.facts ?? [])
+  filling.words(paper.words ?? [])
+  filling.table(paper.rows ?? [], paper.sum)
+  filling.sign(paper.sign ?? [])
+  const { w, h } = sheet
+  return filling.pages.map((marks, i): Drawing => {
+    const which = `${i + 1} of ${filling.pages.length}`
+    const foot = text(which, { x: w - MARGIN, y: h - 10, size: 8, right: true, ink: QUIET })
+    return { w, h, layers: [{ shared: false, marks: [...marks, foot] }] }
+  })
 }
