@@ -128,7 +128,61 @@ export function setCrossing(field: Of<'crossing'>, box: Box, ink: string, locale
   }
 }
 
-const spaced = (pattern: string): string[] => [...pattern]
+/** Size of the small letters beneath a date's digits, in points. */
+const HINT = 5
+/** Digits of a date, each in its own cell: where the cells lie, in mm. */
+interface Cells {
+  readonly left: number
+  readonly top: number
+  readonly wide: number
+  readonly high: number
+}
+function cellsOf(field: Of<'date'>, box: Box, digits: number): Cells {
+  const room = field.hint && !field.boxes ? HINT * MM_PER_POINT * 1.15 : 0
+  const even = box.w / digits
+  const digit = widthOf(field.type.face, '0', field.type.size) * MM_PER_POINT
+  const wide = field.boxes ? even : Math.min(even, digit * 1.35)
+  const rest = field.boxes || field.type.align === 'left' ? 0 : box.w - wide * digits
+  const left = box.x + (field.type.align === 'right' ? rest : rest / 2)
+  return { left, top: box.y, wide, high: box.h - room }
+}
+/** Letters each in the middle of its cell. */
+const inCells = (
+  text: string,
+  field: Of<'date'>,
+  { left, wide }: Cells,
+  look: { readonly size: number; readonly ink: string; readonly y: number },
+): Mark[] =>
+  [...text].map((char, i) => ({
+    kind: 'text',
+    field: field.id,
+    face: field.type.face,
+    size: look.size,
+    ink: look.ink,
+    text: char,
+    x: left + wide * (i + 0.5) - (widthOf(field.type.face, char, look.size) * MM_PER_POINT) / 2,
+    y: look.y,
+  }))
+/** Digits in their cells, with the cells' boxes and the pattern beneath where asked. */
+function setDigits(field: Of<'date'>, cells: Cells, text: string, ink: string, captionInk: string): Mark[] {
+  const { size } = field.type
+  const y = cells.top + cells.high / 2 + (CAPS * size * MM_PER_POINT) / 2
+  const digits = inCells(text, field, cells, { size, ink, y })
+  const box = (i: number): Mark => ({
+    kind: 'rect',
+    x: cells.left + cells.wide * i,
+    y: cells.top,
+    w: cells.wide,
+    h: cells.high,
+    width: 0.18,
+    ink: captionInk,
+  })
+  const foot = cells.top + cells.high + HINT * MM_PER_POINT
+  return [
+    ...digits.flatMap((digit, i) => (field.boxes ? [box(i), digit] : [digit])),
+    ...(field.hint ? inCells(field.pattern, field, cells, { size: HINT, ink: captionInk, y: foot }) : []),
+  ]
+}
 /**
  * A date as text; or a digit a box; with its pattern in small letters beneath where asked (CPA 006,
  * CTS-2010).
@@ -142,74 +196,15 @@ export function setDate(
   captionInk: string,
 ): Set {
   const text = formatDate(date, field.pattern, languageOf(locale))
-  const digits = /^[YMD]+$/.test(field.pattern)
-  if (!digits) return setText(field, box, [text], ink)
-  if (field.type.size < 4) return nothing
-  const hintSize = 5
-  const hintRoom = field.hint ? hintSize * MM_PER_POINT * 1.15 : 0
-  const high = box.h - (field.hint && !field.boxes ? hintRoom : 0)
-  const cell = field.boxes
-    ? box.w / text.length
-    : Math.min(box.w / text.length, widthOf(field.type.face, '0', field.type.size) * MM_PER_POINT * 1.35)
-  const left =
-    field.boxes || field.type.align === 'left'
-      ? box.x
-      : field.type.align === 'right'
-        ? box.x + box.w - cell * text.length
-        : box.x + (box.w - cell * text.length) / 2
-  const y = box.y + high / 2 + (CAPS * field.type.size * MM_PER_POINT) / 2
-  const marks: Mark[] = []
-  if (
-    widthOf(field.type.face, '0', field.type.size) * MM_PER_POINT > cell ||
-    CAPS * field.type.size * MM_PER_POINT > high
-  )
-    return {
-      marks: [],
-      notes: [
-        error('text-too-long', field.id, `the date at ${field.type.size} pt does not fit its box`, {
-          value: text,
-          limit: field.type.size,
-        }),
-      ],
-    }
-  const middle = (char: string, size: number, i: number): number =>
-    left + cell * (i + 0.5) - (widthOf(field.type.face, char, size) * MM_PER_POINT) / 2
-  spaced(text).forEach((char, i) => {
-    if (field.boxes)
-      marks.push({
-        kind: 'rect',
-        x: left + cell * i,
-        y: box.y,
-        w: cell,
-        h: high,
-        width: 0.18,
-        ink: captionInk,
-      })
-    marks.push({
-      kind: 'text',
-      field: field.id,
-      face: field.type.face,
-      size: field.type.size,
-      ink,
-      text: char,
-      x: middle(char, field.type.size, i),
-      y,
-    })
-  })
-  if (field.hint)
-    spaced(field.pattern).forEach((char, i) =>
-      marks.push({
-        kind: 'text',
-        field: field.id,
-        face: field.type.face,
-        size: hintSize,
-        ink: captionInk,
-        text: char,
-        x: middle(char, hintSize, i),
-        y: box.y + high + hintSize * MM_PER_POINT,
-      }),
-    )
-  return { marks, notes: [] }
+  if (!/^[YMD]+$/.test(field.pattern)) return setText(field, box, [text], ink)
+  const { face, size } = field.type
+  if (size < 4) return nothing
+  const cells = cellsOf(field, box, text.length)
+  const digit = widthOf(face, '0', size) * MM_PER_POINT
+  if (digit <= cells.wide && CAPS * size * MM_PER_POINT <= cells.high)
+    return { marks: setDigits(field, cells, text, ink, captionInk), notes: [] }
+  const told = `the date at ${size} pt does not fit its box`
+  return { marks: [], notes: [error('text-too-long', field.id, told, { value: text, limit: size })] }
 }
 
 /** Told where a layout wants a picture that the account does not have. */

@@ -39,6 +39,96 @@ const named = (field: BoxedField): string => `“${kindNames[field.kind]}” (${
 const inked = (field: BoxedField, panel: Panel, locale: Locale): Box =>
   isLettered(field) ? withCaption(field, boxOn(field, panel), locale) : boxOn(field, panel)
 
+/** With what a layout is looked at. */
+interface Looked {
+  readonly layout: Layout
+  readonly stock: Stock
+  readonly account: AccountFacts
+  /** How near to the sheet's edges the printer prints, in mm. */
+  readonly edge: Mm
+  /** Fields that we print. */
+  readonly on: readonly Field[]
+}
+const said = (mm: Mm, { layout }: Looked): string => formatLength(mm, layout.unit)
+
+/** A MICR line moved further than the standard allows, or one that its pattern does not make. */
+function micrNotes(field: Extract<Field, { kind: 'micr' }>, panel: Panel, looked: Looked): Note[] {
+  const [x, y] = [Math.abs(field.nudge.x), Math.abs(field.nudge.y)]
+  const { account } = looked
+  const findings = micrFindings(account.pattern, account, positionsOn(panel.w), 1)
+  const moved = `the MICR line is moved by ${said(Math.max(x, y), looked)}, further than the standard allows`
+  return [
+    ...(x > MICR_ASIDE || y > MICR_UPDOWN ? [error('micr-off-place', field.id, moved)] : []),
+    ...findings.map(f => ({ ...f, field: field.id })),
+  ]
+}
+
+/** A field over the edge of its panel, or where the printer does not reach. */
+function edgeNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): Note[] {
+  const { edge, stock } = looked
+  if (!within(box, panel)) {
+    const size = `${said(panel.w, looked)} x ${said(panel.h, looked)}`
+    return [error('field-outside', field.id, `the field reaches over the edge of its panel (${size})`)]
+  }
+  const printable: Box = { x: edge, y: edge, w: stock.sheet.w - 2 * edge, h: stock.sheet.h - 2 * edge }
+  if (field.kind === 'ground' || field.kind === 'overlay' || within(box, printable)) return []
+  const whose = edge === UNPRINTABLE ? 'many printers do' : 'this printer does'
+  return [
+    warning(
+      'unprintable',
+      field.id,
+      `the field reaches closer than ${said(edge, looked)} to the sheet’s edge, where ${whose} not print`,
+    ),
+  ]
+}
+
+function bandNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): Note[] {
+  const band = clearBand(panel)
+  if (field.panel !== 'check' || !overlaps(box, band)) return []
+  if (field.kind === 'overlay') {
+    const text = `the overlay reaches into the clear band: a bank’s reader may stumble over it`
+    return [warning('clear-band-overlay', field.id, text)]
+  }
+  const text = `the field reaches into the clear band, the lowest ${said(band.h, looked)} of the check`
+  return [error('clear-band', field.id, text)]
+}
+
+function fieldNotes(field: Field, looked: Looked): Note[] {
+  const { layout, stock, on } = looked
+  const panel = panelOf(stock, field.panel, 1)
+  if (!panel) {
+    const text = `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`
+    return [error('panel-missing', field.id, text, { value: field.panel })]
+  }
+  if (!isBoxed(field)) return micrNotes(field, panel, looked)
+  const box = inked(field, panel, layout.locale)
+  const inWindow = field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope
+  return [
+    ...edgeNotes(field, box, panel, looked),
+    ...bandNotes(field, box, panel, looked),
+    ...(inWindow ? [...windowNotes(layout, field, panel), ...alsoSeen(layout, on, field, panel)] : []),
+    ...stationerNotes(layout, stock, field, box),
+  ]
+}
+
+/** Fields that lie over one another, where one of them would be hard to read. */
+function overlapNotes({ layout, stock, on }: Looked): Note[] {
+  const texts = on.flatMap(field => {
+    const panel = panelOf(stock, field.panel, 1)
+    return panel && isBoxed(field) && !background.has(field.kind)
+      ? [{ field, box: inked(field, panel, layout.locale) }]
+      : []
+  })
+  return texts.flatMap((a, i) =>
+    texts
+      .slice(i + 1)
+      .filter(b => a.field.panel === b.field.panel && overlaps(a.box, b.box))
+      .map(b =>
+        warning('fields-overlap', a.field.id, `the field overlaps ${named(b.field)}`, { value: b.field.id }),
+      ),
+  )
+}
+
 /**
  * What can be said of a layout on a stock before any check is set: fields outside their panel or where
  * printers do not reach, in the
@@ -52,88 +142,13 @@ export function layoutNotes(
   account: AccountFacts,
   edge: Mm = UNPRINTABLE,
 ): Note[] {
-  const unit = (mm: Mm): string => formatLength(mm, layout.unit)
-  const found: Note[] = essentialNotes(layout, stock)
-  const printable: Box = { x: edge, y: edge, w: stock.sheet.w - 2 * edge, h: stock.sheet.h - 2 * edge }
   const on = layout.fields.filter(f => f.on && !carries(stock, f.panel, f.kind))
-  const boxed: { field: BoxedField; box: Box }[] = []
-
-  for (const field of on) {
-    const panel = panelOf(stock, field.panel, 1)
-    if (!panel) {
-      found.push(
-        error(
-          'panel-missing',
-          field.id,
-          `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`,
-          { value: field.panel },
-        ),
-      )
-      continue
-    }
-    if (!isBoxed(field)) {
-      if (Math.abs(field.nudge.x) > MICR_ASIDE || Math.abs(field.nudge.y) > MICR_UPDOWN)
-        found.push(
-          error(
-            'micr-off-place',
-            field.id,
-            `the MICR line is moved by ${unit(Math.max(Math.abs(field.nudge.x), Math.abs(field.nudge.y)))}, further than the standard allows`,
-          ),
-        )
-      for (const f of micrFindings(account.pattern, account, positionsOn(panel.w), 1))
-        found.push({ ...f, field: field.id })
-      continue
-    }
-    const box = inked(field, panel, layout.locale)
-    boxed.push({ field, box })
-    if (!within(box, panel))
-      found.push(
-        error(
-          'field-outside',
-          field.id,
-          `the field reaches over the edge of its panel (${unit(panel.w)} x ${unit(panel.h)})`,
-        ),
-      )
-    else if (field.kind !== 'ground' && field.kind !== 'overlay' && !within(box, printable))
-      found.push(
-        warning(
-          'unprintable',
-          field.id,
-          `the field reaches closer than ${unit(edge)} to the sheet’s edge, where ${edge === UNPRINTABLE ? 'many printers do' : 'this printer does'} not print`,
-        ),
-      )
-    if (field.panel === 'check' && field.kind !== 'overlay' && overlaps(box, clearBand(panel)))
-      found.push(
-        error(
-          'clear-band',
-          field.id,
-          `the field reaches into the clear band, the lowest ${unit(clearBand(panel).h)} of the check`,
-        ),
-      )
-    if (field.panel === 'check' && field.kind === 'overlay' && overlaps(box, clearBand(panel)))
-      found.push(
-        warning(
-          'clear-band-overlay',
-          field.id,
-          `the overlay reaches into the clear band: a bank’s reader may stumble over it`,
-        ),
-      )
-    if (field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope)
-      found.push(...windowNotes(layout, field, panel), ...alsoSeen(layout, on, field, panel))
-    found.push(...stationerNotes(layout, stock, field, box))
-  }
-
-  const texts = boxed.filter(({ field }) => !background.has(field.kind))
-  texts.forEach((a, i) => {
-    for (const b of texts.slice(i + 1))
-      if (a.field.panel === b.field.panel && overlaps(a.box, b.box))
-        found.push(
-          warning('fields-overlap', a.field.id, `the field overlaps ${named(b.field)}`, {
-            value: b.field.id,
-          }),
-        )
-  })
-  return found
+  const looked: Looked = { layout, stock, account, edge, on }
+  return [
+    ...essentialNotes(layout, stock),
+    ...on.flatMap(field => fieldNotes(field, looked)),
+    ...overlapNotes(looked),
+  ]
 }
 
 function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {

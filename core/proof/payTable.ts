@@ -41,6 +41,33 @@ export const payHead = (field: PayField, box: Box, captionInk: string, locale: L
     headMarks([half.name, half.now, ...(half.year ? [half.year] : [])], field, half.box, captionInk),
   )
 
+const isEarning = (line: PayLine): boolean => line.kind === 'earning'
+/** Earnings less deductions, of this period or of the year. */
+const netOf = (lines: readonly PayLine[], of: 'now' | 'yearToDate', locale: Locale): string => {
+  const sumOf = (some: readonly PayLine[]): number => sum(some.map(l => l[of]))
+  return figures(cents(sumOf(lines.filter(isEarning)) - sumOf(lines.filter(l => !isEarning(l)))), { locale })
+}
+interface Column {
+  readonly x: number
+  readonly w: number
+  readonly right: boolean
+}
+type Put = (text: string, column: Column, row: number, face?: PayField['type']['face']) => void
+
+/** Puts texts into a pay stub's columns; one that is too wide is told. */
+function putter(field: PayField, box: Box, ink: string, marks: Mark[], notes: Note[]): Put {
+  return (text, c, row, face = field.type.face) => {
+    const { size, fits } = fitText([text], c.w, field.rowHeight, { ...field.type, face })
+    if (!fits) {
+      const told = `“${text}” is too wide for the pay stub`
+      notes.push(error('text-too-long', field.id, told, { value: text, limit: c.w }))
+    }
+    const y = rowBaseline(box, field.rowHeight, row)
+    const x = c.right ? c.x + c.w - textWidth(text, { face }, size) : c.x
+    marks.push({ kind: 'text', field: field.id, face, size, ink, text, y, x })
+  }
+}
+
 /**
  * The rows of a pay stub and the net pay beneath. Earnings less deductions must come to the check; rows that
  * do not fit are an error
@@ -55,76 +82,29 @@ export function payRows(
 ): Set {
   const marks: Mark[] = []
   const notes: Note[] = []
+  const put = putter(field, box, ink, marks, notes)
   const slots = Math.floor((box.y + box.h - rowsTop(box)) / field.rowHeight + 1e-6) - 1
-  const put = (
-    text: string,
-    c: { x: number; w: number; right: boolean },
-    row: number,
-    face = field.type.face,
-  ): void => {
-    const { size, fits } = fitText([text], c.w, field.rowHeight, { ...field.type, face })
-    if (!fits)
-      notes.push(
-        error('text-too-long', field.id, `“${text}” is too wide for the pay stub`, {
-          value: text,
-          limit: c.w,
-        }),
-      )
-    marks.push({
-      kind: 'text',
-      field: field.id,
-      face,
-      size,
-      ink,
-      text,
-      y: rowBaseline(box, field.rowHeight, row),
-      x: c.right ? c.x + c.w - textWidth(text, { face }, size) : c.x,
-    })
-  }
-  let most = 0
-  for (const half of halves(field, box, locale)) {
-    const own = lines.filter(l => l.kind === half.kind)
-    most = Math.max(most, own.length)
+  const both = halves(field, box, locale).map(half => ({
+    half,
+    own: lines.filter(l => l.kind === half.kind),
+  }))
+  for (const { half, own } of both)
     own.slice(0, slots).forEach((line, row) => {
       put(line.name, half.name, row)
       put(figures(line.now, { locale }), half.now, row)
       if (half.year) put(figures(line.yearToDate, { locale }), half.year, row)
     })
+  const most = Math.max(...both.map(b => b.own.length))
+  if (most > slots) {
+    const told = `the pay stub has room for ${Math.max(0, slots)} rows, ${most} are wanted`
+    notes.push(error('pay-rows', field.id, told, { value: most, limit: slots }))
   }
-  if (most > slots)
-    notes.push(
-      error(
-        'pay-rows',
-        field.id,
-        `the pay stub has room for ${Math.max(0, slots)} rows, ${most} are wanted`,
-        { value: most, limit: slots },
-      ),
-    )
-  const net = (of: (l: PayLine) => PayLine['now']): string =>
-    figures(
-      cents(
-        sum(lines.filter(l => l.kind === 'earning').map(of)) -
-          sum(lines.filter(l => l.kind === 'deduction').map(of)),
-      ),
-      { locale },
-    )
-  const last = halves(field, box, locale)[1]
+  const last = both[1]?.half
   if (last && lines.length) {
     const bold = field.type.face.startsWith('serif') ? ('serif-bold' as const) : ('sans-bold' as const)
     put(say('netPay', locale), last.name, slots, bold)
-    put(
-      net(l => l.now),
-      last.now,
-      slots,
-      bold,
-    )
-    if (last.year)
-      put(
-        net(l => l.yearToDate),
-        last.year,
-        slots,
-        bold,
-      )
+    put(netOf(lines, 'now', locale), last.now, slots, bold)
+    if (last.year) put(netOf(lines, 'yearToDate', locale), last.year, slots, bold)
   }
   return { marks, notes }
 }

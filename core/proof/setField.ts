@@ -15,6 +15,7 @@ import {
   type LetteredField,
 } from '../paper/layout'
 import type { FieldKind } from '../paper/kinds'
+import type { Picture } from '../paper/picture'
 import type { Panel } from '../paper/stock'
 import { inLanguage, say } from './captions'
 import { microprintMarks, overlayMarks, pictureMarks, pictureMissing, setCrossing, setDate } from './extras'
@@ -197,82 +198,60 @@ function setMicr(
   }
 }
 
+const only = (...marks: readonly Mark[]): Set => ({ marks: [...marks], notes: [] })
+const pictureOr = (picture: Picture | undefined, box: Box, field: string, what: string): Set =>
+  picture ? only(...pictureMarks(picture, box, field)) : pictureMissing(field, what)
+
+/** A field of letters: what it says on every check, the line of a signature, its caption. */
+function setStandingLetters(field: LetteredField, box: Box, { layout, account }: Setting, ink: string): Set {
+  const flat = flatBox(box, field.turn)
+  const text = standing(field, account, layout)
+  const set = text ? setText(field, flat, text, ink) : nothing
+  const foot = flat.y + flat.h
+  const line: Mark[] =
+    field.kind === 'signature'
+      ? [{ kind: 'line', x: flat.x, y: foot, x2: flat.x + flat.w, y2: foot, width: 0.18, ink }]
+      : []
+  const caption = setCaption(field, flat, layout.captionInk, layout.locale)
+  return { marks: turned([...line, ...set.marks, ...caption], box, field.turn), notes: set.notes }
+}
+
 /** Everything of a field that stays the same from check to check. */
 export function setStanding(field: Field, panel: Panel, setting: Setting): Set {
   if (!isBoxed(field)) return nothing
   const { layout, account } = setting
+  const { captionInk, locale } = layout
   const box = boxOn(field, panel)
   const ink = field.ink ?? layout.ink
   switch (field.kind) {
     case 'ground':
-      return {
-        marks: [{ kind: 'path', steps: ground(box), width: 0.13, ink: field.ink ?? layout.groundInk }],
-        notes: [],
-      }
-    case 'line':
-      return {
-        marks: [
-          { kind: 'line', x: box.x, y: box.y, x2: box.x + box.w, y2: box.y + box.h, width: field.width, ink },
-        ],
-        notes: [],
-      }
+      return only({ kind: 'path', steps: ground(box), width: 0.13, ink: field.ink ?? layout.groundInk })
+    case 'line': {
+      const [x2, y2] = [box.x + box.w, box.y + box.h]
+      return only({ kind: 'line', x: box.x, y: box.y, x2, y2, width: field.width, ink })
+    }
     case 'rect':
-      return { marks: [{ kind: 'rect', ...box, width: field.width, ink }], notes: [] }
+      return only({ kind: 'rect', ...box, width: field.width, ink })
     case 'stubTable':
-      return tableHead(field, box, layout.captionInk, layout.locale, layout.unit)
+      return tableHead(field, box, captionInk, locale, layout.unit)
     case 'payTable':
-      return { marks: payHead(field, box, layout.captionInk, layout.locale), notes: [] }
+      return only(...payHead(field, box, captionInk, locale))
     case 'overlay':
-      return {
-        marks: overlayMarks(inLanguage(field.words, layout.locale), field.darkness, box, field.id),
-        notes: [],
-      }
+      return only(...overlayMarks(inLanguage(field.words, locale), field.darkness, box, field.id))
     case 'microprint':
-      return {
-        marks: microprintMarks(field.text || account.company.name.join(' '), box, ink, field.id),
-        notes: [],
-      }
+      return only(...microprintMarks(field.text || account.company.name.join(' '), box, ink, field.id))
     case 'image':
-      return { marks: pictureMarks(field.picture, box, field.id), notes: [] }
+      return only(...pictureMarks(field.picture, box, field.id))
     case 'logo':
-      return account.company.logo
-        ? { marks: pictureMarks(account.company.logo, box, field.id), notes: [] }
-        : pictureMissing(field.id, 'payer logo')
+      return pictureOr(account.company.logo, box, field.id, 'payer logo')
     case 'bankLogo':
-      return account.bank.logo
-        ? { marks: pictureMarks(account.bank.logo, box, field.id), notes: [] }
-        : pictureMissing(field.id, 'bank logo')
+      return pictureOr(account.bank.logo, box, field.id, 'bank logo')
     case 'crossing':
-      return setCrossing(field, box, ink, layout.locale)
+      return setCrossing(field, box, ink, locale)
     case 'signatureImage':
       return nothing
-    default: {
-      const flat = flatBox(box, field.turn)
-      const text = standing(field, account, layout)
-      const set = text ? setText(field, flat, text, ink) : nothing
-      const line: Mark[] =
-        field.kind === 'signature'
-          ? [
-              {
-                kind: 'line',
-                x: flat.x,
-                y: flat.y + flat.h,
-                x2: flat.x + flat.w,
-                y2: flat.y + flat.h,
-                width: 0.18,
-                ink,
-              },
-            ]
-          : []
-      return {
-        marks: turned(
-          [...line, ...set.marks, ...setCaption(field, flat, layout.captionInk, layout.locale)],
-          box,
-          field.turn,
-        ),
-        notes: set.notes,
-      }
-    }
+    default:
+      return setStandingLetters(field, box, setting, ink)
   }
 }
 
@@ -300,10 +279,7 @@ export function setOwn(field: Field, panel: Panel, setting: Setting, check: Chec
     case 'signatureImage': {
       const signer = check.signers?.[field.which - 1]
       if (signer === undefined) return nothing
-      const picture = account.signatories[signer]?.picture
-      return picture
-        ? { marks: pictureMarks(picture, box, field.id), notes: [] }
-        : pictureMissing(field.id, 'signature')
+      return pictureOr(account.signatories[signer]?.picture, box, field.id, 'signature')
     }
     case 'ground':
     case 'line':

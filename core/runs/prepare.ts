@@ -1,5 +1,5 @@
 import type { Id } from '../base/id'
-import { good, refuse } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import {
   bookName,
   feedsRuns,
@@ -31,24 +31,18 @@ const range = (run: Run): string =>
     ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`
     : `${run.paymentIds.length} payments`
 
-/**
- * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another
- * is open, its state is told.
- * Picking anew takes back the loaded number, since the pack must be looked at again.
- */
-export function pick(
-  known: {
-    book: NumberBook
-    run: Run | undefined
-    openRuns: readonly Run[]
-    payments: ReadonlyMap<Id<'payment'>, Payment>
-  },
-  act: Picking,
-  stamp: Stamp,
-): Decision<{ runs: Run[] }> {
-  if (!feedsRuns(known.book))
-    return refuse('book-unfit', `“${bookName(known.book)}” cannot be loaded for a run`, { field: 'book' })
-  const other = known.openRuns.find(r => r.id !== act.runId)
+interface PickKnown {
+  readonly book: NumberBook
+  readonly run: Run | undefined
+  readonly openRuns: readonly Run[]
+  readonly payments: ReadonlyMap<Id<'payment'>, Payment>
+}
+
+/** Refuses a book or a run that cannot be picked for now. */
+function mayPick({ book, run, openRuns }: PickKnown, act: Picking): Result<true> {
+  if (!feedsRuns(book))
+    return refuse('book-unfit', `“${bookName(book)}” cannot be loaded for a run`, { field: 'book' })
+  const other = openRuns.find(r => r.id !== act.runId)
   if (other)
     return refuse(
       'run-open',
@@ -57,43 +51,59 @@ export function pick(
         : `another run of this number book is being prepared (${range(other)})`,
       { field: 'run', value: other.id },
     )
-  if (known.run && known.run.state !== 'prepared')
-    return refuse('run-printed', `this run is ${known.run.state}: it can no longer be picked anew`, {
+  if (run && run.state !== 'prepared')
+    return refuse('run-printed', `this run is ${run.state}: it can no longer be picked anew`, {
       field: 'run',
     })
-  if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', { field: 'payments' })
-  if (new Set(act.paymentIds).size < act.paymentIds.length)
-    return refuse('payment-twice', 'a payment was picked twice: it goes on one check', { field: 'payments' })
-  if (known.run && known.run.bookId !== known.book.id)
+  if (run && run.bookId !== book.id)
     return refuse('book-unfit', 'this run takes its numbers from another book: load that one', {
       field: 'book',
     })
-  const payments = act.paymentIds.map(id => known.payments.get(id))
-  const waiting = payments.filter(
-    (p): p is Payment => p !== undefined && p.state === 'waiting' && p.accountId === known.book.accountId,
-  )
-  if (waiting.length < payments.length)
-    return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', {
-      field: 'payments',
-    })
-  const wrong = waiting.find(p => p.correct)
-  if (wrong)
-    return refuse(
-      'payment-to-correct',
-      `the ${wrong.correct} of the payment to ${wrong.name} is still to be put right`,
-      { field: 'payments', value: wrong.name },
-    )
-  for (const p of waiting) {
-    const unfit = unfitFor(known.book, p, act.advicesToo ?? false)
-    if (unfit) return refuse('payment-unfit', `${p.name}: ${unfit}`, { field: 'payments', value: p.name })
+  return good(true)
+}
+
+/** The payments picked, each once, in the lane of the account, and fit for the book; or why one is not. */
+function pickable({ book, payments }: PickKnown, act: Picking): Result<Payment[]> {
+  const at = { field: 'payments' }
+  if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', at)
+  if (new Set(act.paymentIds).size < act.paymentIds.length)
+    return refuse('payment-twice', 'a payment was picked twice: it goes on one check', at)
+  const waiting: Payment[] = []
+  for (const id of act.paymentIds) {
+    const p = payments.get(id)
+    if (p?.state !== 'waiting' || p.accountId !== book.accountId)
+      return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', at)
+    waiting.push(p)
   }
+  for (const p of waiting) {
+    const named = { ...at, value: p.name }
+    if (p.correct) {
+      const text = `the ${p.correct} of the payment to ${p.name} is still to be put right`
+      return refuse('payment-to-correct', text, named)
+    }
+    const unfit = unfitFor(book, p, act.advicesToo ?? false)
+    if (unfit) return refuse('payment-unfit', `${p.name}: ${unfit}`, named)
+  }
+  return good(waiting)
+}
+
+/**
+ * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another
+ * is open, its state is told.
+ * Picking anew takes back the loaded number, since the pack must be looked at again.
+ */
+export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
+  const may = mayPick(known, act)
+  if (!may.ok) return may
+  const picked = pickable(known, act)
+  if (!picked.ok) return picked
   const run: Run = {
     id: act.runId,
     accountId: known.book.accountId,
     bookId: known.book.id,
     state: 'prepared',
     order: act.order,
-    paymentIds: ordered(waiting, act.order).map(p => p.id),
+    paymentIds: ordered(picked.value, act.order).map(p => p.id),
     top: null,
     signers: act.signers ?? null,
     ...(act.advicesToo && { advicesToo: true }),
@@ -105,11 +115,12 @@ export function pick(
     printedAt: '',
     countedAt: '',
   }
+  const total = figures(sum(picked.value.map(p => p.amount)))
   return good({
     changes: { runs: [run] },
     trail: {
       act: 'pick',
-      text: `${waiting.length} payments, ${figures(sum(waiting.map(p => p.amount)))}, order ${act.order}`,
+      text: `${picked.value.length} payments, ${total}, order ${act.order}`,
       about: { account: run.accountId, run: run.id },
     },
   })

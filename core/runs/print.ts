@@ -1,6 +1,6 @@
 import { canonicalJson } from '../base/hash'
 import type { Id } from '../base/id'
-import { good, refuse } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import {
   become,
   jumpedBy,
@@ -17,7 +17,16 @@ import type { Payment } from '../payables/payment'
 import { essentialNotes } from '../proof/essentials'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
-import { copyId, layoutVersion, plan, wayOf, type CheckCopy, type LayoutVersion, type Run } from './run'
+import {
+  copyId,
+  layoutVersion,
+  plan,
+  wayOf,
+  type CheckCopy,
+  type LayoutVersion,
+  type PlannedCheck,
+  type Run,
+} from './run'
 
 /** What a PDF was made of: the checks, and the key of the layout version with its stock and account. */
 export interface Made {
@@ -42,6 +51,68 @@ export interface PrintKnown {
   readonly stock: Stock
 }
 
+/** Refuses a run that cannot go on paper now, whatever stands on its checks. */
+function mayPrint({ run, openRuns, book, fates, stock }: PrintKnown): Result<true> {
+  if (run.state !== 'prepared')
+    return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
+  const other = openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
+  if (other)
+    return refuse('run-open', 'another run of this number book waits for its count-off', {
+      field: 'run',
+      value: other.id,
+    })
+  const jumped = run.top === null ? good([]) : jumpedBy(book, fates, run.top, wayOf(stock, run.printing))
+  if (!jumped.ok) return jumped
+  if (jumped.value.length)
+    return refuse('numbers-jumped', 'numbers would be jumped over: load again', {
+      field: 'top',
+      limit: jumped.value.length,
+    })
+  return good(true)
+}
+
+/** Refuses what would not be a check, or is not what the PDF in hand was made of. */
+function asProofed(
+  known: PrintKnown,
+  planned: readonly PlannedCheck[],
+  version: LayoutVersion,
+  made: Made,
+): Result<true> {
+  // What would not be a check is never printed as one; advices need none of it.
+  const lacks = planned.every(p => p.payment.advice)
+    ? undefined
+    : essentialNotes(known.layout, known.stock).find(n => n.severity === 'error')
+  if (lacks) return refuse('layout-essentials', lacks.text, { field: 'layout' })
+  const now: Made = { checks: planned.map(p => p.facts), version: version.id, places: placesOf(planned) }
+  return canonicalJson(now) === canonicalJson(made)
+    ? good(true)
+    : refuse('proof-stale', 'something changed since the proof was made: look at the proof again', {
+        field: 'run',
+      })
+}
+
+/** The numbers of a run, on paper with what each check says. */
+function onPaper(known: PrintKnown, planned: readonly PlannedCheck[], stamp: Stamp): Result<NumberRow[]> {
+  const numbers: NumberRow[] = []
+  for (const { number, payment, sheet, place } of planned) {
+    const { name: payee, date, amount } = payment
+    const check = { paymentId: payment.id, runId: known.run.id, sheet, place, payee, date, amount }
+    const before = known.rows.get(number) ?? unusedRow(known.book, number)
+    const row = become(before, 'on paper', stamp, { check })
+    if (!row.ok) return row
+    numbers.push(row.value)
+  }
+  return good(numbers)
+}
+
+type Printed = {
+  runs: Run[]
+  numbers: NumberRow[]
+  payments: Payment[]
+  copies: CheckCopy[]
+  layoutVersions: LayoutVersion[]
+}
+
 /**
  * Sends a run to the printer: at this moment its numbers go on paper. `made` is what the PDF in hand was made
  * of; where anything has
@@ -51,65 +122,17 @@ export function print(
   known: PrintKnown,
   act: { made: Made; consent?: string },
   stamp: Stamp,
-): Decision<{
-  runs: Run[]
-  numbers: NumberRow[]
-  payments: Payment[]
-  copies: CheckCopy[]
-  layoutVersions: LayoutVersion[]
-}> {
+): Decision<Printed> {
   const { run } = known
-  if (run.state !== 'prepared')
-    return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
-  const other = known.openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
-  if (other)
-    return refuse('run-open', 'another run of this number book waits for its count-off', {
-      field: 'run',
-      value: other.id,
-    })
-  if (run.top !== null) {
-    const jumped = jumpedBy(known.book, known.fates, run.top, wayOf(known.stock, run.printing))
-    if (!jumped.ok) return jumped
-    if (jumped.value.length)
-      return refuse('numbers-jumped', 'numbers would be jumped over: load again', {
-        field: 'top',
-        limit: jumped.value.length,
-      })
-  }
+  const may = mayPrint(known)
+  if (!may.ok) return may
   const planned = plan(run, known.payments, known.book, known.fates, known.stock, known.signing)
   if (!planned.ok) return planned
-  // What would not be a check is never printed as one; advices need none of it.
-  const lacks = planned.value.every(p => p.payment.advice)
-    ? undefined
-    : essentialNotes(known.layout, known.stock).find(n => n.severity === 'error')
-  if (lacks) return refuse('layout-essentials', lacks.text, { field: 'layout' })
   const version = layoutVersion(known.layout, known.stock, known.account)
-  const now: Made = {
-    checks: planned.value.map(p => p.facts),
-    version: version.id,
-    places: placesOf(planned.value),
-  }
-  if (canonicalJson(now) !== canonicalJson(act.made))
-    return refuse('proof-stale', 'something changed since the proof was made: look at the proof again', {
-      field: 'run',
-    })
-
-  const numbers: NumberRow[] = []
-  for (const { number, payment, sheet, place } of planned.value) {
-    const row = become(known.rows.get(number) ?? unusedRow(known.book, number), 'on paper', stamp, {
-      check: {
-        paymentId: payment.id,
-        runId: run.id,
-        sheet,
-        place,
-        payee: payment.name,
-        date: payment.date,
-        amount: payment.amount,
-      },
-    })
-    if (!row.ok) return row
-    numbers.push(row.value)
-  }
+  const same = asProofed(known, planned.value, version, act.made)
+  if (!same.ok) return same
+  const numbers = onPaper(known, planned.value, stamp)
+  if (!numbers.ok) return numbers
   const checks = planned.value.map(({ sheet, place, number, payment }) => ({
     sheet,
     place,
@@ -117,23 +140,20 @@ export function print(
     paymentId: payment.id,
     outcome: null,
   }))
+  const consented = act.consent ? `; with warnings, consented: ${act.consent}` : ''
   return good({
     changes: {
       runs: [
         { ...run, state: 'at the printer', checks, printedWith: version.id, copies: 1, printedAt: stamp.at },
       ],
-      numbers,
+      numbers: numbers.value,
       payments: planned.value.map(({ payment }) => ({ ...payment, state: 'on paper' })),
-      copies: planned.value.map(({ number, facts }) => ({
-        id: copyId(run.id, number),
-        runId: run.id,
-        facts,
-      })),
+      copies: planned.value.map(c => ({ id: copyId(run.id, c.number), runId: run.id, facts: c.facts })),
       layoutVersions: [version],
     },
     trail: {
       act: 'print',
-      text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}${act.consent ? `; with warnings, consented: ${act.consent}` : ''}`,
+      text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}${consented}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })
