@@ -22,6 +22,101 @@ const MOST_FONT_BYTES = 2_000_000
 const DIGIT_HEIGHT = 0.117 / 0.125
 const NEAR = 0.08
 
+type Chars = readonly (readonly [char: MicrCharacter, from: string])[]
+type Glyphs = ReadonlyMap<MicrCharacter, Glyph | undefined>
+type Glyph = ReturnType<typeof readFont>['glyf'][number]
+type Shapes = Record<MicrCharacter, Contour[]>
+
+const no = (code: string, text: string, value?: string): Result<never> =>
+  refuse(code, text, { field: 'font', ...(value === undefined ? {} : { value }) })
+const codeOf = (from: string): number => from.codePointAt(0) ?? 0
+
+/** Which character of the font prints which of the line, each once. */
+function charsOf(table: Readonly<Record<MicrCharacter, string>>): Result<Chars> {
+  const chars = micrCharacters.map(c => [c, table[c]] as const)
+  const blank = chars.find(([, from]) => [...from].length !== 1)
+  if (blank) return no('font-table', 'every MICR character needs exactly one character of the font', blank[0])
+  const twice = chars.find(([, from], i) => chars.findIndex(([, o]) => o === from) !== i)
+  return twice ? no('font-table', `“${twice[1]}” stands for two MICR characters`, twice[1]) : good(chars)
+}
+
+function glyphsOf(bytes: Uint8Array, chars: Chars): Result<Glyphs> {
+  if (bytes.length > MOST_FONT_BYTES) {
+    const size = `${Math.round(bytes.length / 1000)} kB: at most ${MOST_FONT_BYTES / 1000} kB`
+    return no('font-large', `the font file has ${size}`)
+  }
+  const signature = [...bytes.slice(0, 4)].map(b => String.fromCharCode(b)).join('')
+  if (signature !== 'OTTO' && signature !== 'true' && signature !== '\0\x01\0\0')
+    return no('font-kind', 'the file is not a TrueType or OpenType font')
+  try {
+    const { glyf } = readFont(
+      bytes,
+      chars.map(([, from]) => codeOf(from)),
+    )
+    return good(new Map(chars.map(([c, from]) => [c, glyf.find(g => g.unicode?.includes(codeOf(from)))])))
+  } catch (error) {
+    return no('font-broken', `the font file cannot be read: ${(error as Error).message}`)
+  }
+}
+
+/** The width that all characters share. */
+function pitchOf(chars: Chars, glyphs: Glyphs): Result<number> {
+  const missing = chars.find(([c]) => !glyphs.get(c)?.contours?.length)
+  if (missing) {
+    const [char, from] = missing
+    return no(
+      'font-glyph-missing',
+      `the font has nothing at “${from}”, which is to print ${nameOf(char)}`,
+      from,
+    )
+  }
+  const widthOf = (c: MicrCharacter): number => glyphs.get(c)?.advanceWidth ?? 0
+  const pitch = widthOf('0')
+  if (pitch <= 0) return no('font-pitch', 'the pitch does not fit: the digit 0 has no width')
+  const uneven = chars.find(([c]) => Math.abs(widthOf(c) - pitch) > pitch * 0.01)?.[0]
+  if (!uneven) return good(pitch)
+  const told = `${nameOf(uneven)} is ${widthOf(uneven)} wide, the digit 0 is ${pitch}`
+  return no('font-pitch', `the pitch does not fit: ${told}`)
+}
+
+function shapesOf(glyphs: Glyphs, pitch: number): Shapes {
+  const scale = UNITS_PER_PITCH / pitch
+  const shapes = {} as Shapes
+  for (const [c, glyph] of glyphs)
+    shapes[c] = (glyph?.contours ?? []).map(ring =>
+      ring.map(p => ({ x: Math.round(p.x * scale), y: Math.round(p.y * scale), on: p.onCurve })),
+    )
+  return shapes
+}
+
+/** Refuses digits too high or too low for their pitch, and ink wider than its position. */
+function inProportion(shapes: Shapes): Result<true> {
+  const ys = shapes['0'].flat().map(p => p.y)
+  const high = (Math.max(...ys) - Math.min(...ys)) / UNITS_PER_PITCH
+  if (Math.abs(high - DIGIT_HEIGHT) > NEAR)
+    return no(
+      'font-proportion',
+      `the pitch does not fit: at 8 characters to the inch the digit 0 would be ${(high * 0.125).toFixed(3)} in high, it should be 0.117 in`,
+    )
+  const wide = micrCharacters.find(c => {
+    const xs = shapes[c].flat().map(p => p.x)
+    return Math.min(...xs) < -5 || Math.max(...xs) > UNITS_PER_PITCH + 5
+  })
+  return wide ? no('font-wide', `${nameOf(wide)} reaches out of its position`, wide) : good(true)
+}
+
+/**
+ * Every character set to the right of its position, as the standard counts it, by what the widest leaves free;
+ * the digits on the line.
+ */
+function placed(shapes: Shapes): Shapes {
+  const right = Math.max(...micrCharacters.flatMap(c => shapes[c].flat().map(p => p.x)))
+  const foot = Math.min(...shapes['0'].flat().map(p => p.y))
+  const moved = (ring: Contour): Contour =>
+    ring.map(p => ({ ...p, x: p.x + UNITS_PER_PITCH - right, y: p.y - foot }))
+  return Object.fromEntries(micrCharacters.map(c => [c, shapes[c].map(moved)])) as unknown as Shapes
+}
+
 /**
  * Takes the shapes of a MICR line from a bank's font file (TrueType or OpenType). `table` says which
  * character of the font prints which
@@ -34,86 +129,22 @@ export function micrFont(
   name: string,
   table: Readonly<Record<MicrCharacter, string>>,
 ): Result<MicrShapes> {
-  const no = (code: string, text: string, value?: string): Result<MicrShapes> =>
-    refuse(code, text, { field: 'font', ...(value === undefined ? {} : { value }) })
-  if (bytes.length > MOST_FONT_BYTES)
-    return no(
-      'font-large',
-      `the font file has ${Math.round(bytes.length / 1000)} kB: at most ${MOST_FONT_BYTES / 1000} kB`,
-    )
-  const signature = [...bytes.slice(0, 4)].map(b => String.fromCharCode(b)).join('')
-  if (signature !== 'OTTO' && signature !== 'true' && signature !== '\0\x01\0\0')
-    return no('font-kind', 'the file is not a TrueType or OpenType font')
-  const chars = micrCharacters.map(c => [c, table[c]] as const)
-  const blank = chars.find(([, from]) => [...from].length !== 1)
-  if (blank) return no('font-table', 'every MICR character needs exactly one character of the font', blank[0])
-  const twice = chars.find(([, from], i) => chars.findIndex(([, o]) => o === from) !== i)
-  if (twice) return no('font-table', `“${twice[1]}” stands for two MICR characters`, twice[1])
-  let font
-  try {
-    font = readFont(
-      bytes,
-      chars.map(([, from]) => from.codePointAt(0) ?? 0),
-    )
-  } catch (error) {
-    return no('font-broken', `the font file cannot be read: ${(error as Error).message}`)
-  }
-  const glyphs = new Map(
-    chars.map(([c, from]) => [c, font.glyf.find(g => g.unicode?.includes(from.codePointAt(0) ?? 0))]),
-  )
-  const missing = chars.find(([c]) => !glyphs.get(c)?.contours?.length)
-  if (missing)
-    return no(
-      'font-glyph-missing',
-      `the font has nothing at “${missing[1]}”, which is to print ${nameOf(missing[0])}`,
-      missing[1],
-    )
-  const advance = glyphs.get('0')?.advanceWidth ?? 0
-  const uneven = chars.find(([c]) => Math.abs((glyphs.get(c)?.advanceWidth ?? 0) - advance) > advance * 0.01)
-  if (advance <= 0 || uneven)
-    return no(
-      'font-pitch',
-      `the pitch does not fit: ${uneven ? `${nameOf(uneven[0])} is ${glyphs.get(uneven[0])?.advanceWidth} wide, the digit 0 is ${advance}` : 'the digit 0 has no width'}`,
-    )
-  const scale = UNITS_PER_PITCH / advance
-  const contours = {} as Record<MicrCharacter, Contour[]>
-  for (const [c] of chars)
-    contours[c] = (glyphs.get(c)?.contours ?? []).map(ring =>
-      ring.map(p => ({ x: Math.round(p.x * scale), y: Math.round(p.y * scale), on: p.onCurve })),
-    )
-  const ys = contours['0'].flat().map(p => p.y)
-  const high = (Math.max(...ys) - Math.min(...ys)) / UNITS_PER_PITCH
-  if (Math.abs(high - DIGIT_HEIGHT) > NEAR)
-    return no(
-      'font-proportion',
-      `the pitch does not fit: at 8 characters to the inch the digit 0 would be ${(high * 0.125).toFixed(3)} in high, it should be 0.117 in`,
-    )
-  for (const c of micrCharacters) {
-    const xs = contours[c].flat().map(p => p.x)
-    if (Math.min(...xs) < -5 || Math.max(...xs) > UNITS_PER_PITCH + 5)
-      return no('font-wide', `${nameOf(c)} reaches out of its position`, c)
-  }
-  // Every character is set to the right of its position, as the standard counts it, by what the widest leaves
-  // free.
-  const right = Math.max(...micrCharacters.flatMap(c => contours[c].flat().map(p => p.x)))
-  const foot = Math.min(...ys)
-  const moved = Object.fromEntries(
-    micrCharacters.map(c => [
-      c,
-      contours[c].map(ring => ring.map(p => ({ ...p, x: p.x + UNITS_PER_PITCH - right, y: p.y - foot }))),
-    ]),
-  ) as unknown as Record<MicrCharacter, Contour[]>
-  return good({ name: name.slice(0, 80), contours: moved })
+  const chars = charsOf(table)
+  if (!chars.ok) return chars
+  const glyphs = glyphsOf(bytes, chars.value)
+  if (!glyphs.ok) return glyphs
+  const pitch = pitchOf(chars.value, glyphs.value)
+  if (!pitch.ok) return pitch
+  const shapes = shapesOf(glyphs.value, pitch.value)
+  const fits = inProportion(shapes)
+  return fits.ok ? good({ name: name.slice(0, 80), contours: placed(shapes) }) : fits
 }
 
+const names: Readonly<Partial<Record<MicrCharacter, string>>> = {
+  [TRANSIT]: 'the transit symbol',
+  [AMOUNT]: 'the amount symbol',
+  [ON_US]: 'the on-us symbol',
+  [DASH]: 'the dash',
+}
 /** What a MICR character is called in a sentence. */
-export const nameOf = (c: MicrCharacter): string =>
-  c === TRANSIT
-    ? 'the transit symbol'
-    : c === AMOUNT
-      ? 'the amount symbol'
-      : c === ON_US
-        ? 'the on-us symbol'
-        : c === DASH
-          ? 'the dash'
-          : `the digit ${c}`
+export const nameOf = (c: MicrCharacter): string => names[c] ?? `the digit ${c}`

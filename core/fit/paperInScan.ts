@@ -239,6 +239,75 @@ const meet = (p: Line, q: Line): Spot => {
 const quarter = (corners: readonly Spot[], times: number): Spot[] =>
   corners.map((_, i) => corners[(i + times) % 4]!)
 
+type SideName = keyof typeof sideNames
+/** An edge of the paper as it was found, in pixels of the shrunken picture. */
+interface Edge {
+  readonly side: SideName
+  readonly line: Line
+  readonly points: Spot[]
+  /** How far the points stray from the line, bent to one side. */
+  readonly bow: number
+}
+
+/** The four edges, from the left around with the clock; refused where one is not surely there. */
+function edgesOf(image: GreyImage, paper: number, around: number): Result<[Edge, Edge, Edge, Edge]> {
+  const middle = (paper + around) / 2
+  const edges: Edge[] = []
+  for (const side of ['left', 'top', 'right', 'foot'] as const) {
+    const level = side === 'top' || side === 'foot'
+    const points = edgePoints(image, side, middle, paper - around)
+    const line = lineThrough(points, level)
+    if (!line || line.share < 0.55 || line.spread > 0.8)
+      return refuse(
+        'scan-edges',
+        `the ${sideNames[side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`,
+        { field: 'scan', value: side },
+      )
+    edges.push({ side, line: line.line, points, bow: bowOf(points, level, line.line) })
+  }
+  return good(edges as [Edge, Edge, Edge, Edge])
+}
+
+const between = (a: Spot | undefined, b: Spot | undefined): number =>
+  a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
+
+/** The ways in which a sheet may lie with its corners there: upright or on its side, each either way round. */
+function waysToLie(corners: readonly Spot[], isUpright: boolean, w: Mm, h: Mm): Lying[] {
+  const real: Spot[] = [
+    { x: 0, y: 0 },
+    { x: w, y: 0 },
+    { x: w, y: h },
+    { x: 0, y: h },
+  ]
+  return (isUpright ? [0, 2] : [1, 3]).flatMap((times): Lying[] => {
+    const turned = quarter(corners, times)
+    const toPixels = straighten(turned.map((seen, i) => ({ seen, real: real[i]! })))
+    const toMm = straighten(turned.map((seen, i) => ({ seen: real[i]!, real: seen })))
+    return toPixels && toMm ? [{ toPixels, toMm }] : []
+  })
+}
+
+/** How far the edges may be off, in mm: refused where the sheet is bowed, or something lies along an edge. */
+function edgesSure(image: GreyImage, edges: readonly Edge[], perMm: number): Result<Mm> {
+  const bent = edges.reduce((most, e) => (e.bow > most.bow ? e : most))
+  const bow = bent.bow / perMm
+  if (bow > MOST_BOW)
+    return refuse(
+      'scan-bowed',
+      `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`,
+      { field: 'scan', value: bow, limit: MOST_BOW },
+    )
+  const bands = edges.map(e => ({ side: e.side, width: bandOf(image, e.points, e.side, perMm) / perMm }))
+  const band = bands.reduce((most, b) => (b.width > most.width ? b : most))
+  if (band.width > MOST_BAND)
+    return refuse(
+      'scan-band',
+      `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`,
+      { field: 'scan', value: band.width, limit: MOST_BAND },
+    )
+  return good(Math.max(bow, band.width))
+}
+
 /**
  * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four edges.
  * Refused: too few pixels, edges
@@ -258,68 +327,22 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
       'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around',
       { field: 'scan' },
     )
-  const middle = (paper + around) / 2
-  const sides = (['left', 'top', 'right', 'foot'] as const).map(side => {
-    const [points, level] = [
-      edgePoints(small, side, middle, paper - around),
-      side === 'top' || side === 'foot',
-    ]
-    const line = lineThrough(points, level)
-    return { side, line, points, bow: line ? bowOf(points, level, line.line) : 0 }
-  })
-  const lost = sides.find(s => !s.line || s.line.share < 0.55 || s.line.spread > 0.8)
-  if (lost)
-    return refuse(
-      'scan-edges',
-      `the ${sideNames[lost.side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`,
-      { field: 'scan', value: lost.side },
-    )
-  const [left, top, right, foot] = sides.map(s => s.line!.line) as [Line, Line, Line, Line]
+  const edges = edgesOf(small, paper, around)
+  if (!edges.ok) return edges
+  const [left, top, right, foot] = edges.value.map(e => e.line) as [Line, Line, Line, Line]
   const corners = [meet(left, top), meet(top, right), meet(right, foot), meet(foot, left)]
-  const across =
-    (Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y) +
-      Math.hypot(corners[2]!.x - corners[3]!.x, corners[2]!.y - corners[3]!.y)) /
-    2
-  const down =
-    (Math.hypot(corners[3]!.x - corners[0]!.x, corners[3]!.y - corners[0]!.y) +
-      Math.hypot(corners[2]!.x - corners[1]!.x, corners[2]!.y - corners[1]!.y)) /
-    2
-  const upright = Math.abs(across / down - w / h) < (SHAPE * w) / h
-  const lyingDown = Math.abs(down / across - w / h) < (SHAPE * w) / h
-  if (!upright && !lyingDown)
+  const across = (between(corners[1], corners[0]) + between(corners[2], corners[3])) / 2
+  const down = (between(corners[3], corners[0]) + between(corners[2], corners[1])) / 2
+  const isUpright = Math.abs(across / down - w / h) < (SHAPE * w) / h
+  if (!isUpright && Math.abs(down / across - w / h) >= (SHAPE * w) / h)
     return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', {
       field: 'scan',
     })
-  const real: Spot[] = [
-    { x: 0, y: 0 },
-    { x: w, y: 0 },
-    { x: w, y: h },
-    { x: 0, y: h },
-  ]
-  const lying = (upright ? [0, 2] : [1, 3]).flatMap((times): Lying[] => {
-    const turned = quarter(corners, times)
-    const toPixels = straighten(turned.map((seen, i) => ({ seen, real: real[i]! })))
-    const toMm = straighten(turned.map((seen, i) => ({ seen: real[i]!, real: seen })))
-    return toPixels && toMm ? [{ toPixels, toMm }] : []
-  })
   const perMm = Math.min(across, down) / Math.min(w, h)
-  const bent = sides.reduce((most, s) => (s.bow > most.bow ? s : most))
-  const bow = bent.bow / perMm
-  if (bow > MOST_BOW)
-    return refuse(
-      'scan-bowed',
-      `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`,
-      { field: 'scan', value: bow, limit: MOST_BOW },
-    )
-  const bands = sides.map(s => ({ side: s.side, width: bandOf(small, s.points, s.side, perMm) / perMm }))
-  const band = bands.reduce((most, b) => (b.width > most.width ? b : most))
-  if (band.width > MOST_BAND)
-    return refuse(
-      'scan-band',
-      `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`,
-      { field: 'scan', value: band.width, limit: MOST_BAND },
-    )
-  return good({ image: small, shrink, corners, lying, perMm, paper, edges: Math.max(bow, band.width) })
+  const sure = edgesSure(small, edges.value, perMm)
+  if (!sure.ok) return sure
+  const lying = waysToLie(corners, isUpright, w, h)
+  return good({ image: small, shrink, corners, lying, perMm, paper, edges: sure.value })
 }
 
 /**

@@ -25,6 +25,74 @@ export interface ScanReading {
   readonly remaining?: Mm
 }
 
+/** A dark area: how many pixels, their sums, and the box around them. */
+interface Area {
+  n: number
+  sx: number
+  sy: number
+  l: number
+  r: number
+  t: number
+  b: number
+}
+/** A part of a picture in which dark areas are gathered, each pixel once. */
+interface Window {
+  readonly image: GreyImage
+  readonly ink: number
+  readonly x0: number
+  readonly x1: number
+  readonly y0: number
+  readonly y1: number
+  readonly seen: Uint8Array
+}
+/** Whether a pixel is dark and not yet gathered; from then on it is. */
+function takes({ image, ink, x0, x1, y0, y1, seen }: Window, x: number, y: number): boolean {
+  if (x < x0 || x > x1 || y < y0 || y > y1) return false
+  const at = (y - y0) * (x1 - x0 + 1) + x - x0
+  if (seen[at] || image.data[y * image.w + x]! > ink) return false
+  seen[at] = 1
+  return true
+}
+/** The dark area that a pixel belongs to. */
+function areaFrom(window: Window, x: number, y: number): Area {
+  const area: Area = { n: 0, sx: 0, sy: 0, l: x, r: x, t: y, b: y }
+  const stack = [x, y]
+  while (stack.length) {
+    const py = stack.pop()!
+    const px = stack.pop()!
+    area.n++
+    area.sx += px
+    area.sy += py
+    area.l = Math.min(area.l, px)
+    area.r = Math.max(area.r, px)
+    area.t = Math.min(area.t, py)
+    area.b = Math.max(area.b, py)
+    if (takes(window, px + 1, py)) stack.push(px + 1, py)
+    if (takes(window, px - 1, py)) stack.push(px - 1, py)
+    if (takes(window, px, py + 1)) stack.push(px, py + 1)
+    if (takes(window, px, py - 1)) stack.push(px, py - 1)
+  }
+  return area
+}
+/** Whether an area is about a square of that side, and filled. */
+function isSquare({ n, l, r, t, b }: Area, side: number): boolean {
+  const [w, h] = [r - l + 1, b - t + 1]
+  const near = (length: number): boolean => length >= side * 0.75 && length <= side * 1.35
+  return near(w) && near(h) && n >= w * h * 0.78
+}
+/** Middle of an area, weighed by darkness over it and its soft rim. */
+function weighedMiddle({ w, h, data }: GreyImage, { l, r, t, b }: Area, paper: number): Spot {
+  let [m, mx, my] = [0, 0, 0]
+  for (let y = Math.max(0, t - 2); y <= Math.min(h - 1, b + 2); y++)
+    for (let x = Math.max(0, l - 2); x <= Math.min(w - 1, r + 2); x++) {
+      const dark = Math.max(0, paper - 12 - data[y * w + x]!)
+      m += dark
+      mx += dark * (x + 0.5)
+      my += dark * (y + 0.5)
+    }
+  return { x: mx / m, y: my / m }
+}
+
 /**
  * The centre of a dark square near a place, weighed by darkness; undefined where there is none of about the
  * right size.
@@ -36,65 +104,19 @@ function squareAt(
   reach: number,
   paper: number,
 ): Spot | undefined {
-  const { w, h, data } = image
-  const ink = paper * 0.55
-  const [x0, x1] = [Math.max(0, Math.floor(near.x - reach)), Math.min(w - 1, Math.ceil(near.x + reach))]
-  const [y0, y1] = [Math.max(0, Math.floor(near.y - reach)), Math.min(h - 1, Math.ceil(near.y + reach))]
-  const seen = new Uint8Array((x1 - x0 + 1) * (y1 - y0 + 1))
-  const wide = x1 - x0 + 1
-  let found: { spot: Spot; off: number } | undefined
+  const [x0, x1] = [Math.max(0, Math.floor(near.x - reach)), Math.min(image.w - 1, Math.ceil(near.x + reach))]
+  const [y0, y1] = [Math.max(0, Math.floor(near.y - reach)), Math.min(image.h - 1, Math.ceil(near.y + reach))]
+  const seen = new Uint8Array(Math.max(0, (x1 - x0 + 1) * (y1 - y0 + 1)))
+  const window: Window = { image, ink: paper * 0.55, x0, x1, y0, y1, seen }
+  let found: { area: Area; off: number } | undefined
   for (let y = y0; y <= y1; y++)
     for (let x = x0; x <= x1; x++) {
-      if (seen[(y - y0) * wide + x - x0] || data[y * w + x]! > ink) continue
-      // One dark area, gathered from here.
-      const stack = [[x, y]]
-      seen[(y - y0) * wide + x - x0] = 1
-      let [n, sx, sy, l, r, t, b] = [0, 0, 0, x, x, y, y]
-      while (stack.length) {
-        const [px = 0, py = 0] = stack.pop()!
-        n++
-        sx += px
-        sy += py
-        l = Math.min(l, px)
-        r = Math.max(r, px)
-        t = Math.min(t, py)
-        b = Math.max(b, py)
-        for (const [nx, ny] of [
-          [px + 1, py],
-          [px - 1, py],
-          [px, py + 1],
-          [px, py - 1],
-        ] as const) {
-          if (
-            nx < x0 ||
-            nx > x1 ||
-            ny < y0 ||
-            ny > y1 ||
-            seen[(ny - y0) * wide + nx - x0] ||
-            data[ny * w + nx]! > ink
-          )
-            continue
-          seen[(ny - y0) * wide + nx - x0] = 1
-          stack.push([nx, ny])
-        }
-      }
-      const [bw, bh] = [r - l + 1, b - t + 1]
-      if (bw < side * 0.75 || bw > side * 1.35 || bh < side * 0.75 || bh > side * 1.35 || n < bw * bh * 0.78)
-        continue
-      const off = Math.hypot(sx / n - near.x, sy / n - near.y)
-      if (found && found.off <= off) continue
-      // Weighed by darkness over the area and its soft rim.
-      let [m, mx, my] = [0, 0, 0]
-      for (let yy = Math.max(0, t - 2); yy <= Math.min(h - 1, b + 2); yy++)
-        for (let xx = Math.max(0, l - 2); xx <= Math.min(w - 1, r + 2); xx++) {
-          const dark = Math.max(0, paper - 12 - data[yy * w + xx]!)
-          m += dark
-          mx += dark * (xx + 0.5)
-          my += dark * (yy + 0.5)
-        }
-      found = { spot: { x: mx / m, y: my / m }, off }
+      if (!takes(window, x, y)) continue
+      const area = areaFrom(window, x, y)
+      const off = Math.hypot(area.sx / area.n - near.x, area.sy / area.n - near.y)
+      if (isSquare(area, side) && (!found || off < found.off)) found = { area, off }
     }
-  return found?.spot
+  return found && weighedMiddle(image, found.area, paper)
 }
 
 /**

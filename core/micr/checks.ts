@@ -62,6 +62,54 @@ function transitFindings(at: (position: number) => string, country: 'US' | 'CA')
   return found
 }
 
+const noSerial: MicrFinding = {
+  severity: 'warning',
+  code: 'micr-no-serial',
+  text: 'the check number does not stand in the MICR line',
+  field: 'micr',
+}
+/** Positions of a United States or Canadian line that must be blank, and what is said where one is not. */
+const blanks: readonly (MicrFinding & { readonly value: number })[] = [
+  {
+    severity: 'error',
+    code: 'micr-on-us-full',
+    text: 'the on-us field is full: position 32 must stay blank',
+    field: 'account',
+    value: 32,
+  },
+  {
+    severity: 'error',
+    code: 'micr-blank-13',
+    text: 'position 13 must stay blank',
+    field: 'micr',
+    value: 13,
+  },
+  {
+    severity: 'warning',
+    code: 'micr-epc',
+    text: 'position 44 is the external processing code: leave it blank unless the bank asks for it',
+    field: 'micr',
+    value: 44,
+  },
+]
+const [ON_US_FIRST, ON_US_LAST] = [14, 31]
+
+/** What is wrong around the on-us field. `at` gives the character at a position, counted from the right. */
+function onUsFindings(at: (position: number) => string): MicrFinding[] {
+  const held = Array.from({ length: ON_US_LAST - ON_US_FIRST + 1 }, (_, i) => at(ON_US_FIRST + i))
+  const filled = blanks.filter(b => at(b.value) !== ' ')
+  if (held.some(c => c !== ' ')) return filled
+  return [
+    ...filled,
+    {
+      severity: 'error',
+      code: 'micr-on-us-empty',
+      text: 'the on-us field, 14 to 31, is empty: the account number belongs there',
+      field: 'account',
+    },
+  ]
+}
+
 /**
  * What is wrong, or may be, with a pattern for an account on a check that holds `positions` positions, whose
  * number book ends at
@@ -89,48 +137,9 @@ export function micrFindings(
       ]
     return [{ severity: 'error', ...line.refusal }]
   }
-  const found: MicrFinding[] = []
   const at = (position: number): string => [...line.value.text][line.value.first - position] ?? ' '
-  if (!pattern.parts.some(p => p.text.includes('{serial')))
-    found.push({
-      severity: 'warning',
-      code: 'micr-no-serial',
-      text: 'the check number does not stand in the MICR line',
-      field: 'micr',
-    })
-  if (country === 'US' || country === 'CA') {
-    found.push(...transitFindings(at, country))
-    if (at(32) !== ' ')
-      found.push({
-        severity: 'error',
-        code: 'micr-on-us-full',
-        text: 'the on-us field is full: position 32 must stay blank',
-        field: 'account',
-        value: 32,
-      })
-    if (at(13) !== ' ')
-      found.push({
-        severity: 'error',
-        code: 'micr-blank-13',
-        text: 'position 13 must stay blank',
-        field: 'micr',
-        value: 13,
-      })
-    if (at(44) !== ' ')
-      found.push({
-        severity: 'warning',
-        code: 'micr-epc',
-        text: 'position 44 is the external processing code: leave it blank unless the bank asks for it',
-        field: 'micr',
-        value: 44,
-      })
-    if (!Array.from({ length: 18 }, (_, i) => at(14 + i)).some(c => c !== ' '))
-      found.push({
-        severity: 'error',
-        code: 'micr-on-us-empty',
-        text: 'the on-us field, 14 to 31, is empty: the account number belongs there',
-        field: 'account',
-      })
-  }
-  return found
+  return [
+    ...(pattern.parts.some(p => p.text.includes('{serial')) ? [] : [noSerial]),
+    ...(country === 'US' || country === 'CA' ? [...transitFindings(at, country), ...onUsFindings(at)] : []),
+  ]
 }
