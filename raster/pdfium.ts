@@ -1,4 +1,4 @@
-import { PDFiumLibrary } from '@hyzyla/pdfium'
+import { PDFiumLibrary, type PDFiumDocument } from '@hyzyla/pdfium'
 import type { GreyImage } from '../core/micr/darkness'
 import { MM_PER_INCH, MM_PER_POINT } from '../core/paper/length'
 
@@ -63,78 +63,91 @@ export interface Rasteriser {
   close(): void
 }
 
+/** A document of the library's, and what of a page is drawn. */
+class OpenPdf implements RasterPdf {
+  readonly pages: number
+  private readonly index: number
+  // The page drawn last stays open: the checks of one sheet follow each other.
+  private open: { readonly number: number; readonly page: number } | undefined
+
+  constructor(
+    private readonly module: Module,
+    private readonly document: PDFiumDocument,
+  ) {
+    this.pages = document.getPageCount()
+    this.index = (document as unknown as { readonly documentIdx: number }).documentIdx
+  }
+
+  private pageOf(number: number): number {
+    if (this.open?.number === number) return this.open.page
+    this.closePage()
+    const page = this.module._FPDF_LoadPage(this.index, number - 1)
+    if (!page) throw new RangeError(`there is no page ${number}`)
+    this.open = { number, page }
+    return page
+  }
+  private closePage(): void {
+    if (this.open) this.module._FPDF_ClosePage(this.open.page)
+    this.open = undefined
+  }
+  sizeOf(number: number): { w: number; h: number } {
+    const page = this.pageOf(number)
+    return {
+      w: this.module._FPDF_GetPageWidth(page) * MM_PER_POINT,
+      h: this.module._FPDF_GetPageHeight(page) * MM_PER_POINT,
+    }
+  }
+
+  private draw(
+    number: number,
+    part: Part,
+    dpi: number,
+    format: number,
+    bytesPerPixel: number,
+    flags: number,
+  ): { w: number; h: number; data: Uint8Array } {
+    const { module } = this
+    const px = (mm: number): number => Math.round((mm / MM_PER_INCH) * dpi)
+    const [w, h] = [Math.max(1, px(part.w)), Math.max(1, px(part.h))]
+    const size = this.sizeOf(number)
+    const bitmap = module._FPDFBitmap_CreateEx(w, h, format, 0, 0)
+    if (!bitmap) throw new RangeError(`no room for a picture of ${w} x ${h} pixels`)
+    module._FPDFBitmap_FillRect(bitmap, 0, 0, w, h, WHITE)
+    const [x, y] = [-px(part.x), -px(part.y)]
+    module._FPDF_RenderPageBitmap(bitmap, this.pageOf(number), x, y, px(size.w), px(size.h), 0, flags)
+    const data = copyOf(module, bitmap, w * bytesPerPixel, h)
+    module._FPDFBitmap_Destroy(bitmap)
+    return { w, h, data }
+  }
+  grey(page: number, part: Part, dpi: number): GreyImage {
+    return this.draw(page, part, dpi, FORMAT_GREY, 1, FLAG_GREYSCALE)
+  }
+  colors(page: number, part: Part, dpi: number): { w: number; h: number; data: Uint8ClampedArray } {
+    const { w, h, data } = this.draw(page, part, dpi, FORMAT_BGRA, 4, FLAG_REVERSED)
+    return { w, h, data: new Uint8ClampedArray(data.buffer) }
+  }
+  close(): void {
+    this.closePage()
+    this.document.destroy()
+  }
+}
+
+/** The pixels of a bitmap of the library's, whose rows may lie further apart than they are long. */
+function copyOf(module: Module, bitmap: number, bytesPerRow: number, rows: number): Uint8Array {
+  const [start, stride] = [module._FPDFBitmap_GetBuffer(bitmap), module._FPDFBitmap_GetStride(bitmap)]
+  const data = new Uint8Array(bytesPerRow * rows)
+  for (let row = 0; row < rows; row++) {
+    const from = start + row * stride
+    data.set(module.HEAPU8.subarray(from, from + bytesPerRow), row * bytesPerRow)
+  }
+  return data
+}
+
 export async function rasteriser(wasm: ArrayBuffer): Promise<Rasteriser> {
   const library = await PDFiumLibrary.init({ wasmBinary: wasm })
   const { module } = library as unknown as { readonly module: Module }
   return {
-    async open(bytes) {
-      const document = await library.loadDocument(bytes)
-      const { documentIdx } = document as unknown as { readonly documentIdx: number }
-      // The page drawn last stays open: the checks of one sheet follow each other.
-      let open: { number: number; page: number } | undefined
-      const pageOf = (number: number): number => {
-        if (open?.number === number) return open.page
-        if (open) module._FPDF_ClosePage(open.page)
-        const page = module._FPDF_LoadPage(documentIdx, number - 1)
-        if (!page) throw new RangeError(`there is no page ${number}`)
-        open = { number, page }
-        return page
-      }
-      const draw = (
-        number: number,
-        part: Part,
-        dpi: number,
-        format: number,
-        bytesPerPixel: number,
-        flags: number,
-      ): { w: number; h: number; data: Uint8Array } => {
-        const page = pageOf(number)
-        const px = (mm: number): number => Math.round((mm / MM_PER_INCH) * dpi)
-        const [w, h] = [Math.max(1, px(part.w)), Math.max(1, px(part.h))]
-        const bitmap = module._FPDFBitmap_CreateEx(w, h, format, 0, 0)
-        if (!bitmap) throw new RangeError(`no room for a picture of ${w} x ${h} pixels`)
-        module._FPDFBitmap_FillRect(bitmap, 0, 0, w, h, WHITE)
-        module._FPDF_RenderPageBitmap(
-          bitmap,
-          page,
-          -px(part.x),
-          -px(part.y),
-          px(module._FPDF_GetPageWidth(page) * MM_PER_POINT),
-          px(module._FPDF_GetPageHeight(page) * MM_PER_POINT),
-          0,
-          flags,
-        )
-        const [start, stride] = [module._FPDFBitmap_GetBuffer(bitmap), module._FPDFBitmap_GetStride(bitmap)]
-        const data = new Uint8Array(w * h * bytesPerPixel)
-        for (let row = 0; row < h; row++)
-          data.set(
-            module.HEAPU8.subarray(start + row * stride, start + row * stride + w * bytesPerPixel),
-            row * w * bytesPerPixel,
-          )
-        module._FPDFBitmap_Destroy(bitmap)
-        return { w, h, data }
-      }
-      return {
-        pages: document.getPageCount(),
-        sizeOf(number) {
-          const page = pageOf(number)
-          return {
-            w: module._FPDF_GetPageWidth(page) * MM_PER_POINT,
-            h: module._FPDF_GetPageHeight(page) * MM_PER_POINT,
-          }
-        },
-        grey: (page, part, dpi) => draw(page, part, dpi, FORMAT_GREY, 1, FLAG_GREYSCALE),
-        colors(page, part, dpi) {
-          const { w, h, data } = draw(page, part, dpi, FORMAT_BGRA, 4, FLAG_REVERSED)
-          return { w, h, data: new Uint8ClampedArray(data.buffer) }
-        },
-        close() {
-          if (open) module._FPDF_ClosePage(open.page)
-          open = undefined
-          document.destroy()
-        },
-      }
-    },
+    open: async bytes => new OpenPdf(module, await library.loadDocument(bytes)),
     close: () => library.destroy(),
   }
 }

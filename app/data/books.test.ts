@@ -8,7 +8,8 @@ import { fates } from '#core/books/fates'
 import { cents } from '#core/money/cents'
 import { fatesOf, paintStrips } from './bookFates'
 import { db, OfficeDb } from './db'
-import { compareNumbers, compareTotals, readNumbersProof, readPace, searchNumbers } from './reads'
+import { compareNumbers, compareTotals, readNumbersProof, searchNumbers } from './bookReads'
+import { readPace } from './pace'
 import { painted } from './strips'
 
 const bookOf = (id: string, accountId: string, start: number, end: number): NumberBook => ({

@@ -6,7 +6,8 @@ import { sum, zero } from '#core/money/cents'
 import type { NumberRow } from '#core/books/book'
 import { isByHand } from '#core/runs/run'
 import type { Column } from '~/composables/rowTable'
-import { readCopy, readOpenRuns, searchNumbers } from '~/data/reads'
+import { searchNumbers } from '~/data/bookReads'
+import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()

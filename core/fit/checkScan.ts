@@ -147,6 +147,76 @@ function seenBy(found: PaperInScan, way: Lying, w: Mm, h: Mm): Grid {
 
 const middleOf = (b: Box): Spot => ({ x: b.x + b.w / 2, y: b.y + b.h / 2 })
 
+/** A printed part that was found, and by how much it lies elsewhere, in mm. */
+interface FoundPart {
+  readonly part: Box
+  readonly shift: Spot
+  readonly like: number
+}
+/** How the sheet lies, told by the way in which most parts are found, and those parts. */
+function partsFound(
+  paper: PaperInScan,
+  { w, h }: { w: Mm; h: Mm },
+  meant: GreyImage,
+  parts: readonly Box[],
+): { readonly way: Lying; readonly spots: readonly FoundPart[] } | undefined {
+  const print: Grid = { w: meant.w, h: meant.h, data: Float32Array.from(meant.data, v => (255 - v) / 255) }
+  const smallPrint = coarser(print)
+  let best: { way: Lying; spots: FoundPart[] } | undefined
+  for (const way of paper.lying) {
+    const seen = seenBy(paper, way, w, h)
+    const small = { meant: smallPrint, seen: coarser(seen) }
+    const spots = parts.map(part => ({ part, ...find(print, seen, small, part) })).filter(s => s.like >= LIKE)
+    if (!best || spots.length > best.spots.length) best = { way, spots }
+  }
+  return best
+}
+
+/** Where parts were meant and where they lie, with the shift, stretch and turn they have in common. */
+interface Agreed {
+  readonly from: readonly Spot[]
+  readonly to: readonly Spot[]
+  readonly deviation: Deviation
+  readonly miss: number
+}
+/**
+ * Leaves out, one after the other, the part that misses what the others have in common; how many are left
+ * where these are too few. */
+function agreedBy(spots: readonly FoundPart[]): Agreed | number {
+  if (spots.length < FEWEST) return spots.length
+  const from = spots.map(s => middleOf(s.part))
+  const to = spots.map(({ shift }, i) => ({ x: from[i]!.x + shift.x, y: from[i]!.y + shift.y }))
+  const { deviation, miss } = deviationBetween(from, to)
+  const map = deviationMap(deviation)
+  const misses = from.map((p, i) => {
+    const q = applyAffine(map, p)
+    return Math.hypot(q.x - to[i]!.x, q.y - to[i]!.y)
+  })
+  const most = Math.max(...misses)
+  if (most <= MISS) return { from, to, deviation, miss }
+  const worst = misses.indexOf(most)
+  return agreedBy(spots.filter((_, i) => i !== worst))
+}
+
+/**
+ * The printer's own doing: what came out is that after the fit it went through, and without the fit it would
+ * be both together.
+ */
+function withoutFit(seen: Deviation, through: Deviation | null, w: Mm, h: Mm): Deviation {
+  if (!through) return seen
+  const both = compose(deviationMap(seen), deviationMap(through))
+  const corners: Spot[] = [
+    { x: 0, y: 0 },
+    { x: w, y: 0 },
+    { x: w, y: h },
+    { x: 0, y: h },
+  ]
+  return deviationBetween(
+    corners,
+    corners.map(c => applyAffine(both, c)),
+  ).deviation
+}
+
 /**
  * Reads a scan or photo of a sheet that was printed, checks and all, against what was meant to be on it
  * (`meant`: its print alone at
@@ -164,67 +234,29 @@ export function readCheckScan(
   const { w, h } = sheet
   const paper = paperInScan(image, w, h)
   if (!paper.ok) return paper
-  const print: Grid = { w: meant.w, h: meant.h, data: Float32Array.from(meant.data, v => (255 - v) / 255) }
-  const smallPrint = coarser(print)
-  let best: { way: Lying; spots: { part: Box; shift: Spot; like: number }[] } | undefined
-  for (const way of paper.value.lying) {
-    const seen = seenBy(paper.value, way, w, h)
-    const small = { meant: smallPrint, seen: coarser(seen) }
-    const spots = parts.map(part => ({ part, ...find(print, seen, small, part) })).filter(s => s.like >= LIKE)
-    if (!best || spots.length > best.spots.length) best = { way, spots }
-  }
-  let spots = best?.spots ?? []
-  const few = (): Result<ScanReading> =>
-    refuse(
+  const best = partsFound(paper.value, sheet, meant, parts)
+  const agreed = agreedBy(best?.spots ?? [])
+  if (!best || typeof agreed === 'number') {
+    const found = typeof agreed === 'number' ? agreed : 0
+    return refuse(
       'scan-parts',
-      `only ${spots.length} of ${parts.length} printed parts of this check were found in the picture: is it this check, whole, with its printed side up?`,
-      { field: 'scan', value: spots.length, limit: FEWEST },
+      `only ${found} of ${parts.length} printed parts of this check were found in the picture: is it this check, whole, with its printed side up?`,
+      { field: 'scan', value: found, limit: FEWEST },
     )
-  for (;;) {
-    if (spots.length < FEWEST) return few()
-    const from = spots.map(s => middleOf(s.part))
-    const to = spots.map((s, i) => ({ x: from[i]!.x + s.shift.x, y: from[i]!.y + s.shift.y }))
-    const { deviation, miss } = deviationBetween(from, to)
-    const map = deviationMap(deviation)
-    const misses = from.map((p, i) => {
-      const q = applyAffine(map, p)
-      return Math.hypot(q.x - to[i]!.x, q.y - to[i]!.y)
-    })
-    const worst = misses.indexOf(Math.max(...misses))
-    if (misses[worst]! > MISS) {
-      spots = spots.filter((_, i) => i !== worst)
-      continue
-    }
-    // What came out is the printer's doing after the fit it went through: without the fit it would be both
-    // together.
-    const D = through ? compose(map, deviationMap(through)) : map
-    const corners: Spot[] = [
-      { x: 0, y: 0 },
-      { x: w, y: 0 },
-      { x: w, y: h },
-      { x: 0, y: h },
-    ]
-    const k = paper.value.shrink
-    const far = Math.max(0.03, miss) * farness(from, w, h)
-    const sure = sureness(deviation, far, paper.value.edges, w, h, 3 * far)
-    if (!sure.ok) return sure
-    const uncertainty = sure.value
-    return good({
-      deviation: through
-        ? deviationBetween(
-            corners,
-            corners.map(c => applyAffine(D, c)),
-          ).deviation
-        : deviation,
-      uncertainty,
-      corners: paper.value.corners.map(c => ({ x: c.x * k, y: c.y * k })),
-      marks: to.map(t => {
-        const p = project(best!.way.toPixels, t)
-        return { x: p.x * k, y: p.y * k }
-      }),
-      ...(through && { remaining: worstCorner(map, w, h) }),
-    })
   }
+  const { from, to, deviation, miss } = agreed
+  const far = Math.max(0.03, miss) * farness(from, w, h)
+  const sure = sureness(deviation, far, paper.value.edges, w, h, 3 * far)
+  if (!sure.ok) return sure
+  const { shrink } = paper.value
+  const inPicture = ({ x, y }: Spot): Spot => ({ x: x * shrink, y: y * shrink })
+  return good({
+    deviation: withoutFit(deviation, through, w, h),
+    uncertainty: sure.value,
+    corners: paper.value.corners.map(inPicture),
+    marks: to.map(t => inPicture(project(best.way.toPixels, t))),
+    ...(through && { remaining: worstCorner(deviationMap(deviation), w, h) }),
+  })
 }
 
 /**

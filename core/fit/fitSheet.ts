@@ -1,9 +1,9 @@
 import { BASELINE_UP, clearBand, FIRST_FROM_RIGHT } from '../micr/place'
 import { hashOf } from '../base/hash'
-import { formatLength, type Mm, type Unit } from '../paper/length'
+import { formatLength, MM_PER_POINT, type Mm, type Unit } from '../paper/length'
 import { kindNames } from '../paper/kinds'
 import type { Layout } from '../paper/layout'
-import { carries, panelOf, type Stock } from '../paper/stock'
+import { carries, panelOf, type Panel, type Stock } from '../paper/stock'
 import { textWidth } from '../proof/fitText'
 import type { Drawing, Mark } from '../proof/marks'
 import type { FaceName } from '../faces/face'
@@ -15,6 +15,8 @@ const LIGHT = '#8d8798'
 /** Half the length of a measured line, and of the cross that unmasks scaling. */
 const HALF_LINE: Mm = 12
 const HALF_CROSS: Mm = 50
+/** A sheet lower than this has room for one line of words only, in mm. */
+const SMALL: Mm = 150
 
 /**
  * Corner marks by which a scan is read: filled squares at the four corners and a fifth that tells which way
@@ -213,6 +215,65 @@ export interface FitSheetWords {
   readonly through: string
 }
 
+const stroke = (x: Mm, y: Mm, x2: Mm, y2: Mm, width: Mm, ink: string): Mark => ({
+  kind: 'line',
+  x,
+  y,
+  x2,
+  y2,
+  width,
+  ink,
+})
+/** Lines of a stock's panel stay so far from the sheet's edge, in mm. */
+const INSET: Mm = 5
+
+/** Where the check's edges, its clear band and its MICR line lie. */
+function checkMarks({ w, h }: Stock['sheet'], panel: Panel): Mark[] {
+  const band = clearBand(panel)
+  const [l, r] = [Math.max(INSET, panel.x), Math.min(w - INSET, panel.x + panel.w)]
+  const [t, b] = [Math.max(INSET, panel.y), Math.min(h - INSET, panel.y + panel.h)]
+  const micr = panel.y + panel.h - BASELINE_UP
+  return [
+    ...[b, t, band.y].map(y => stroke(l, y, r, y, 0.15, LIGHT)),
+    stroke(l + 50, micr, r - 50, micr, 0.15, INK),
+    words(l + 52, micr - 1, 'MICR line stands here', 7),
+  ]
+}
+
+type Line = readonly [text: string, size: number, face: FaceName]
+/** What the sheet says of itself; on a small one, in one line. */
+function linesSaid(stock: Stock, said: FitSheetWords): Line[] {
+  const where = `${said.printer}, ${said.tray}`
+  if (stock.sheet.h < SMALL) return [[`${where}, ${said.date}`, 9, 'sans-bold']]
+  const exact = formatLength(FROM_EDGE, said.unit)
+  return [
+    ['Fit sheet', 18, 'serif-bold'],
+    [where, 12, 'sans-bold'],
+    [stock.name, 10, 'sans'],
+    [`${said.date}, ${said.through}`, 10, 'sans'],
+    [`Measure from the paper’s edge to each lettered line: ${exact} if the printer were exact.`, 9.5, 'sans'],
+  ]
+}
+
+/** A cross of known length, as long as there is room for between `top` and the foot of the sheet. */
+function crossMarks({ w, h }: Stock['sheet'], top: Mm): Mark[] {
+  const half = Math.min(HALF_CROSS, w / 2 - 30, (h - 30 - top) / 2)
+  if (half <= 20) return []
+  const [x, y] = [w / 2, top + half + 1]
+  const line = (x1: Mm, y1: Mm, x2: Mm, y2: Mm): Mark => stroke(x1, y1, x2, y2, 0.2, '#000000')
+  const ends = [-half, half].flatMap(end => [
+    line(x + end, y - 3, x + end, y + 3),
+    line(x - 3, y + end, x + 3, y + end),
+  ])
+  const long = `${Math.round(half * 2)} mm each way, or the printer scales`
+  return [
+    line(x - half, y, x + half, y),
+    line(x, y - half, x, y + half),
+    ...ends,
+    words(x + 3, y - 2, long, 8),
+  ]
+}
+
 /**
  * The fit sheet of a stock, for plain paper of its size: six lettered lines to be measured from the paper's
  * edges, squares by which a scan is
@@ -222,76 +283,15 @@ export interface FitSheetWords {
 export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet
   const panel = panelOf(stock, 'check', 1)
-  const cx = w / 2
-  const marks: Mark[] = []
-  if (panel) {
-    const band = clearBand(panel)
-    const dashed = (x: Mm, y: Mm, x2: Mm, y2: Mm): Mark => ({
-      kind: 'line',
-      x,
-      y,
-      x2,
-      y2,
-      width: 0.15,
-      ink: LIGHT,
-    })
-    const inset = 5
-    const [l, r, t, b] = [
-      Math.max(inset, panel.x),
-      Math.min(w - inset, panel.x + panel.w),
-      Math.max(inset, panel.y),
-      Math.min(h - inset, panel.y + panel.h),
-    ]
-    marks.push(dashed(l, b, r, b), dashed(l, t, r, t), dashed(l, band.y, r, band.y))
-    marks.push(
-      {
-        kind: 'line',
-        x: l + 50,
-        y: panel.y + panel.h - BASELINE_UP,
-        x2: r - 50,
-        y2: panel.y + panel.h - BASELINE_UP,
-        width: 0.15,
-        ink: INK,
-      },
-      words(l + 52, panel.y + panel.h - BASELINE_UP - 1, 'MICR line stands here', 7),
-    )
-  }
+  const marks = panel ? checkMarks(stock.sheet, panel) : []
   marks.push(...findingMarks(w, h, stock.id))
   for (const line of fitLines(w, h)) marks.push(...measured(line), ...ruler(line, said.unit))
-  const top = Math.max(h * 0.36, (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14)
-  const lines: [string, number, FaceName][] =
-    h < 150
-      ? [[`${said.printer}, ${said.tray}, ${said.date}`, 9, 'sans-bold']]
-      : [
-          ['Fit sheet', 18, 'serif-bold'],
-          [`${said.printer}, ${said.tray}`, 12, 'sans-bold'],
-          [stock.name, 10, 'sans'],
-          [`${said.date}, ${said.through}`, 10, 'sans'],
-          [
-            `Measure from the paper’s edge to each lettered line: ${formatLength(FROM_EDGE, said.unit)} if the printer were exact.`,
-            9.5,
-            'sans',
-          ],
-        ]
-  let y = h < 150 ? h * 0.42 : top
-  for (const [text, size, face] of lines) {
-    marks.push(words(cx, y, text, size, face, true))
-    y += size * 0.3528 * 1.55
+  const belowCheck = (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14
+  let y = h < SMALL ? h * 0.42 : Math.max(h * 0.36, belowCheck)
+  for (const [text, size, face] of linesSaid(stock, said)) {
+    marks.push(words(w / 2, y, text, size, face, true))
+    y += size * MM_PER_POINT * 1.55
   }
-  // The cross stands between the words and the foot, as long as there is room for it.
-  const half = Math.min(HALF_CROSS, w / 2 - 30, (h - 30 - y) / 2)
-  const cy = y + half + 1
-  if (half > 20) {
-    marks.push(
-      { kind: 'line', x: cx - half, y: cy, x2: cx + half, y2: cy, width: 0.2, ink: '#000000' },
-      { kind: 'line', x: cx, y: cy - half, x2: cx, y2: cy + half, width: 0.2, ink: '#000000' },
-    )
-    for (const end of [-half, half])
-      marks.push(
-        { kind: 'line', x: cx + end, y: cy - 3, x2: cx + end, y2: cy + 3, width: 0.2, ink: '#000000' },
-        { kind: 'line', x: cx - 3, y: cy + end, x2: cx + 3, y2: cy + end, width: 0.2, ink: '#000000' },
-      )
-    marks.push(words(cx + 3, cy - 2, `${Math.round(half * 2)} mm each way, or the printer scales`, 8))
-  }
+  marks.push(...crossMarks(stock.sheet, y))
   return { w, h, layers: [{ shared: false, marks }] }
 }

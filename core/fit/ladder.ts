@@ -10,7 +10,7 @@ import { isMicr, type MicrCharacter } from '../micr/symbols'
 import type { Projection } from '../paper/straighten'
 import type { Drawing, Mark } from '../proof/marks'
 import { textWidth } from '../proof/fitText'
-import { applyAffine } from './affine'
+import { applyAffine, type Affine } from './affine'
 import { deviationMap } from './fit'
 import { findingMarks } from './fitSheet'
 import { darknessAt } from './paperInScan'
@@ -127,6 +127,66 @@ const READ_DPI = 240
 const PITCH_SHARE = 0.01
 const INK_SHARE = 0.12
 
+/** Height of the strip in which a line is read, what a line may be wider than meant, and white kept at its left; in mm. */
+const HIGH: Mm = 6
+const WIDER = 1.04
+const LEFT: Mm = 5
+const PER = MM_PER_INCH / READ_DPI
+
+/** A ladder sheet found in a picture: how to look at a spot of it, and where its lines lie. */
+interface Ladder {
+  readonly line: LadderLine
+  readonly w: Mm
+  /** Darkness at a spot of the paper, 0 to 1, against the black of the marks. */
+  readonly darkAt: (x: Mm, y: Mm) => number
+  readonly map: Affine
+  readonly turned: Affine
+}
+/** A line as it lies on the paper, and its ink in square pixels. */
+interface SeenLine {
+  readonly image: GreyImage
+  readonly ink: number
+}
+
+/**
+ * A strip along a line as it lies on the paper: turned with it, but not stretched, so that lengths are those of
+ * the paper.
+ */
+function stripOf({ line, w, darkAt, map, turned }: Ladder, index: number): SeenLine {
+  const wide = w - 8
+  const long = line.text.length * PITCH * WIDER
+  const at = applyAffine(map, { x: w - 4, y: footOf(index) - CHARACTER_HEIGHT / 2 })
+  const [W, H] = [Math.round(wide / PER), Math.round(HIGH / PER)]
+  const data = new Uint8Array(W * H)
+  let ink = 0
+  for (let y = 0; y < H; y++)
+    for (let x = 0; x < W; x++) {
+      const [dx, dy] = [(x + 0.5) * PER - wide, (y + 0.5) * PER - HIGH / 2]
+      const d = darkAt(at.x + turned[0] * dx + turned[2] * dy, at.y + turned[1] * dx + turned[3] * dy)
+      data[y * W + x] = 255 - Math.round(d * 255)
+      // The gauge above and the name at the left are not the line.
+      const inLine = Math.abs(dy) < CHARACTER_HEIGHT / 2 + 0.5 && dx > -(long + FIRST_FROM_RIGHT)
+      if (inLine && d > 0.12) ink += d
+    }
+  const above = Math.round((HIGH / 2 - CHARACTER_HEIGHT / 2 - 0.7) / PER)
+  data.fill(255, 0, W * above)
+  const left = Math.round(Math.max(0, wide - long - LEFT) / PER)
+  for (let y = 0; y < H; y++) data.fill(255, y * W, y * W + left)
+  return { image: { w: W, h: H, data }, ink }
+}
+
+/** How a line came out: whether it reads as meant, its pitch and its ink. `nominal`: its area of ink, square mm. */
+function stepOf(ladder: Ladder, fit: MicrFit, index: number, nominal: number): StepReading {
+  const { text, shapes } = ladder.line
+  const seen = stripOf(ladder, index)
+  const got = readMicr(seen.image, READ_DPI, shapes)
+  const pitch = got.ok ? (got.value.pitch * PER) / PITCH : 0
+  const ink = (seen.ink * PER * PER) / nominal
+  const read = got.ok && got.value.text === text.trim()
+  const off = (read ? 0 : 100) + Math.abs(pitch - 1) / PITCH_SHARE + Math.abs(ink - 1) / INK_SHARE
+  return { fit, read, pitch, ink, off }
+}
+
 /**
  * Reads a scan of a ladder sheet (200 dots to the inch and up) and ranks its lines, best first: those that
  * read as meant before the others,
@@ -151,56 +211,16 @@ export function readLadder(
   const whole = { image, paper: found.paper }
   // The squares were found in a shrunken picture; the lines are read in the whole one.
   const toPixels = way.toPixels.map((v, i) => (i < 6 ? v * found.shrink : v)) as unknown as Projection
-  const map = deviationMap(deviation)
-  const turned = deviationMap({ ...deviation, shift: { x: 0, y: 0 }, stretch: { x: 1, y: 1 } })
-  const wide = w - 8
-  const high = 6
-  const per = MM_PER_INCH / READ_DPI
   const black = blackOf(squared.value)
+  const ladder: Ladder = {
+    line,
+    w,
+    darkAt: (x, y) => Math.min(1, darknessAt(whole, toPixels, x, y) / black),
+    map: deviationMap(deviation),
+    turned: deviationMap({ ...deviation, shift: { x: 0, y: 0 }, stretch: { x: 1, y: 1 } }),
+  }
   const nominal = inkOf(line.text, line.shapes)
-  const readings = ladderSteps.map((fit, index): StepReading => {
-    // A strip along the line as it lies on the paper: turned with it, but not stretched, so that lengths are
-    // those of the paper.
-    const anchor = { x: w - 4, y: footOf(index) - CHARACTER_HEIGHT / 2 }
-    const at = applyAffine(map, anchor)
-    const [W, H] = [Math.round(wide / per), Math.round(high / per)]
-    const data = new Uint8Array(W * H)
-    let ink = 0
-    for (let y = 0; y < H; y++)
-      for (let x = 0; x < W; x++) {
-        const [dx, dy] = [(x + 0.5) * per - wide, (y + 0.5) * per - high / 2]
-        const d = Math.min(
-          1,
-          darknessAt(
-            whole,
-            toPixels,
-            at.x + turned[0] * dx + turned[2] * dy,
-            at.y + turned[1] * dx + turned[3] * dy,
-          ) / black,
-        )
-        data[y * W + x] = 255 - Math.round(d * 255)
-        // The gauge above and the name at the left are not the line.
-        if (
-          Math.abs(dy) < CHARACTER_HEIGHT / 2 + 0.5 &&
-          dx > -(line.text.length * PITCH * 1.04 + FIRST_FROM_RIGHT)
-        )
-          ink += d > 0.12 ? d : 0
-      }
-    for (let i = 0; i < W * Math.round((high / 2 - CHARACTER_HEIGHT / 2 - 0.7) / per); i++) data[i] = 255
-    for (let y = 0; y < H; y++)
-      data.fill(255, y * W, y * W + Math.round(Math.max(0, wide - line.text.length * PITCH * 1.04 - 5) / per))
-    const got = readMicr({ w: W, h: H, data }, READ_DPI, line.shapes)
-    const pitch = got.ok ? (got.value.pitch * per) / PITCH : 0
-    const share = (ink * per * per) / nominal
-    const read = got.ok && got.value.text === line.text.trim()
-    return {
-      fit,
-      read,
-      pitch,
-      ink: share,
-      off: (read ? 0 : 100) + Math.abs(pitch - 1) / PITCH_SHARE + Math.abs(share - 1) / INK_SHARE,
-    }
-  })
+  const readings = ladderSteps.map((fit, index) => stepOf(ladder, fit, index, nominal))
   if (!readings.some(r => r.read))
     return refuse(
       'ladder-unread',

@@ -35,7 +35,7 @@ describe('the reader', () => {
   })
   it(
     `reads ${LINES.toLocaleString('en-US')} noisy scans at 200 dpi: none wrong, at least 99.5 % read`,
-    { timeout: 300_000 },
+    { timeout: 300_000 + DAMAGED * 100 },
     () => {
       let read = 0
       const wrong: string[] = []
@@ -61,7 +61,7 @@ describe('the reader', () => {
   )
   it(
     `refuses rather than misreads ${DAMAGED.toLocaleString('en-US')} damaged lines: holes, streaks, characters cut off, bars`,
-    { timeout: 300_000 },
+    { timeout: 300_000 + DAMAGED * 100 },
     () => {
       const wrong: string[] = []
       const refused = new Map<string, number>()

@@ -129,6 +129,48 @@ function addsUp(act: Draw): Result<true> {
   return good(true)
 }
 
+/** What will print, as it will print. */
+interface Texts {
+  readonly name: string
+  readonly address: readonly string[]
+  readonly memo: string
+  readonly accountWithPayee: string
+}
+function textsOf(act: Draw): Result<Texts> {
+  const name = payeeName(act.payee.name, 'payee')
+  if (!name.ok) return name
+  const address = addressLines(act.address)
+  if (!address.ok) return address
+  const memo = printable(act.memo, 'memo')
+  if (!memo.ok) return memo
+  const withPayee = printable(act.accountWithPayee ?? '', 'accountWithPayee', MOST_ACCOUNT_WITH)
+  if (!withPayee.ok) return withPayee
+  return good({
+    name: name.value,
+    address: address.value,
+    memo: memo.value,
+    accountWithPayee: withPayee.value,
+  })
+}
+
+/** Refuses what the account does not pay, or not on that day. */
+function mayDraw({ payment, account, closedThrough }: DrawKnown, act: Draw): Result<true> {
+  if (payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
+  const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
+  if (!amount.ok) return amount
+  if (!account.forChecks)
+    return refuse(
+      'account-not-for-checks',
+      `${account.name} is not for checks: choose another account, or change it under Accounts`,
+      { field: 'account' },
+    )
+  if (act.signers?.some(i => !account.signatories[i]))
+    return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+  const date = plainDate(act.date)
+  const open = date.ok ? mustBeOpen(date.value, closedThrough) : date
+  return open.ok ? good(true) : open
+}
+
 /**
  * Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is
  * written down with it.
@@ -138,59 +180,40 @@ export function draw(
   act: Draw,
   stamp: Stamp,
 ): Decision<{ payments: Payment[]; payees: Payee[] }> {
-  if (known.payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
-  const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
-  if (!amount.ok) return amount
-  if (!known.account.forChecks)
-    return refuse(
-      'account-not-for-checks',
-      `${known.account.name} is not for checks: choose another account, or change it under Accounts`,
-      { field: 'account' },
-    )
-  const date = plainDate(act.date)
-  const open = date.ok ? mustBeOpen(date.value, known.closedThrough) : date
-  if (!open.ok) return open
-  const name = payeeName(act.payee.name, 'payee')
-  if (!name.ok) return name
-  const address = addressLines(act.address)
-  if (!address.ok) return address
-  const memo = printable(act.memo, 'memo')
-  if (!memo.ok) return memo
-  const withPayee = printable(act.accountWithPayee ?? '', 'accountWithPayee', MOST_ACCOUNT_WITH)
-  if (!withPayee.ok) return withPayee
-  if (act.signers?.some(i => !known.account.signatories[i]))
-    return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+  const may = mayDraw(known, act)
+  if (!may.ok) return may
+  const texts = textsOf(act)
+  if (!texts.ok) return texts
   const whole = addsUp(act)
   if (!whole.ok) return whole
   const one = ofOneCompany(known, act)
   if (!one.ok) return one
+  const { name, address, memo, accountWithPayee } = texts.value
   const payment: Payment = {
     id: act.id,
     companyId: known.account.companyId,
     accountId: known.account.id,
     payeeId: act.payee.id,
-    name: name.value,
-    address: address.value,
+    name,
+    address,
     date: act.date,
     amount: act.amount,
-    memo: memo.value,
+    memo,
     lines: act.lines,
     split: act.split,
     state: 'waiting',
     drawnAt: stamp.at,
-    ...(withPayee.value && { accountWithPayee: withPayee.value }),
+    ...(accountWithPayee && { accountWithPayee }),
     ...(act.pay?.length && { pay: act.pay }),
     ...(act.advice && { advice: true }),
     ...(act.signers && { signers: act.signers }),
   }
+  const total = figures(act.amount, { sign: known.account.currency.sign })
   return good({
-    changes: {
-      payments: [payment],
-      payees: known.payee ? [] : [{ ...act.payee, name: name.value, address: address.value }],
-    },
+    changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
     trail: {
       act: 'draw',
-      text: `${act.advice ? 'advice of ' : ''}${figures(act.amount, { sign: known.account.currency.sign })} to ${name.value}, dated ${act.date}`,
+      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}`,
       about: { account: known.account.id, payment: act.id },
     },
   })

@@ -183,6 +183,26 @@ function pathOperators(steps: readonly PathStep[], point: (x: Mm, y: Mm) => stri
     .join('\n')
 }
 
+type WidthOf = (face: FaceName, text: string, size: number) => number
+type Of<Kind extends Mark['kind']> = Extract<Mark, { kind: Kind }>
+
+function putText(content: Content, mark: Of<'text'>, names: ContentNames, widthOf: WidthOf): void {
+  const runs = names.runs(mark.face, mark.text)
+  if (mark.turn) return content.turnedText(mark.x, mark.y, mark.turn, runs, mark.size, mark.ink)
+  let x = mark.x
+  for (const run of runs) {
+    content.text(x, mark.y, run.font, mark.size, mark.ink, run.string)
+    if (run.chars !== mark.text) x += widthOf(mark.face, run.chars, mark.size) * MM_PER_POINT
+  }
+}
+function putMicr(content: Content, mark: Of<'micr'>, names: ContentNames, usual: MicrFit | undefined): void {
+  const [font, text] = [names.micr(mark.shapes), micrText(mark.text)]
+  const fit = mark.fit ?? usual
+  if (fit && !isExactMicr(fit))
+    content.fittedMicr(beginOf(mark.x, mark.text.length, fit), mark.y, font, text, fit)
+  else content.text(mark.x, mark.y, font, MICR_SIZE, '#000000', text)
+}
+
 /**
  * The marks as the operators of one content stream on a page of that height (mm); `micr` is the MICR line's
  * own correction on the printer.
@@ -191,54 +211,29 @@ export function contentOf(
   marks: readonly Mark[],
   height: Mm,
   names: ContentNames,
-  widthOf: (face: FaceName, text: string, size: number) => number,
+  widthOf: WidthOf,
   micr?: MicrFit,
 ): string {
   const content = new Content(hundredths(height))
+  const { point } = content
   for (const mark of marks) {
     switch (mark.kind) {
-      case 'text': {
-        const runs = names.runs(mark.face, mark.text)
-        if (mark.turn) {
-          content.turnedText(mark.x, mark.y, mark.turn, runs, mark.size, mark.ink)
-          break
-        }
-        let x = mark.x
-        for (const run of runs) {
-          content.text(x, mark.y, run.font, mark.size, mark.ink, run.string)
-          if (run.chars !== mark.text) x += widthOf(mark.face, run.chars, mark.size) * MM_PER_POINT
-        }
+      case 'text':
+        putText(content, mark, names, widthOf)
         break
-      }
-      case 'micr': {
-        const fit = mark.fit ?? micr
-        if (fit && !isExactMicr(fit))
-          content.fittedMicr(
-            beginOf(mark.x, mark.text.length, fit),
-            mark.y,
-            names.micr(mark.shapes),
-            micrText(mark.text),
-            fit,
-          )
-        else content.text(mark.x, mark.y, names.micr(mark.shapes), MICR_SIZE, '#000000', micrText(mark.text))
+      case 'micr':
+        putMicr(content, mark, names, micr)
         break
-      }
       case 'line':
-        content.shape(
-          mark.width,
-          mark.ink,
-          `${content.point(mark.x, mark.y)} m ${content.point(mark.x2, mark.y2)} l S`,
-        )
+        content.shape(mark.width, mark.ink, `${point(mark.x, mark.y)} m ${point(mark.x2, mark.y2)} l S`)
         break
-      case 'rect':
-        content.shape(
-          mark.width,
-          mark.ink,
-          `${content.point(mark.x, mark.y + mark.h)} ${num(hundredths(mark.w))} ${num(hundredths(mark.h))} re S`,
-        )
+      case 'rect': {
+        const size = `${num(hundredths(mark.w))} ${num(hundredths(mark.h))}`
+        content.shape(mark.width, mark.ink, `${point(mark.x, mark.y + mark.h)} ${size} re S`)
         break
+      }
       case 'path':
-        content.shape(mark.width, mark.ink, `${pathOperators(mark.steps, content.point)} S`)
+        content.shape(mark.width, mark.ink, `${pathOperators(mark.steps, point)} S`)
         break
       case 'image':
         content.picture(mark.x, mark.y, mark.w, mark.h, names.picture(mark.picture))

@@ -1,5 +1,4 @@
-import type { Id } from '../base/id'
-import { good, refuse } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import {
   become,
   bookName,
@@ -30,6 +29,21 @@ export interface RecordKnown {
   readonly stock: Stock
 }
 
+/** The pad's number, unused so far; refused where it is none of an open pad of this account. */
+function numberOfPad({ book, row, drawing }: RecordKnown, number: CheckNumber): Result<NumberRow> {
+  const at = { field: 'number', value: number }
+  if (book.kind !== 'handwritten pad' || book.accountId !== drawing.account.id || book.archived)
+    return refuse('book-unfit', `“${bookName(book)}” is not a handwritten pad of this account`, {
+      field: 'book',
+    })
+  if (!inBook(book, number))
+    return refuse('number-outside', `${number} is not in the pad: it holds ${book.start} to ${book.end}`, at)
+  const found = row ?? unusedRow(book, number)
+  if (found.fate === 'unused') return good(found)
+  const whose = found.check ? `, ${found.check.payee}` : ''
+  return refuse('number-used', `${number} is ${found.fate}${whose}: a number is never used twice`, at)
+}
+
 /**
  * Records a check written by hand: drawn and issued in one act, under a number of a pad. Its frozen copy is
  * kept like that of a printed one, so a
@@ -50,60 +64,32 @@ export function record(
 }> {
   const { book } = known
   const { account } = known.drawing
-  if (book.kind !== 'handwritten pad' || book.accountId !== account.id || book.archived)
-    return refuse('book-unfit', `“${bookName(book)}” is not a handwritten pad of this account`, {
-      field: 'book',
-    })
-  if (!inBook(book, act.number))
-    return refuse(
-      'number-outside',
-      `${act.number} is not in the pad: it holds ${book.start} to ${book.end}`,
-      { field: 'number', value: act.number },
-    )
-  const row = known.row ?? unusedRow(book, act.number)
-  if (row.fate !== 'unused')
-    return refuse(
-      'number-used',
-      `${act.number} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`,
-      { field: 'number', value: act.number },
-    )
+  const row = numberOfPad(known, act.number)
+  if (!row.ok) return row
   if (act.draw.advice) return refuse('advice-by-hand', 'an advice is no check', { field: 'advice' })
   const drawn = draw(known.drawing, act.draw, stamp)
   if (!drawn.ok) return drawn
   const [payment] = drawn.value.changes.payments as [Payment]
-  const issued = become(row, 'issued', stamp, {
-    check: {
-      paymentId: payment.id,
-      runId: byHand(book.id),
-      sheet: 1,
-      place: 1,
-      payee: payment.name,
-      date: payment.date,
-      amount: payment.amount,
-    },
-  })
+  const runId = byHand(book.id)
+  const { name: payee, date, amount } = payment
+  const check = { paymentId: payment.id, runId, sheet: 1, place: 1, payee, date, amount }
+  const issued = become(row.value, 'issued', stamp, { check })
   if (!issued.ok) return issued
   const version = layoutVersion(known.layout, known.stock, known.facts)
+  const facts = factsOfPayment(payment, act.number, account.signing)
   return good({
     changes: {
       payments: [{ ...payment, state: 'issued' }],
       payees: drawn.value.changes.payees,
       numbers: [issued.value],
       entries: [issueEntry(payment, act.number, account.cashLedgerId, payment.date)],
-      copies: [
-        {
-          id: copyId(byHand(book.id), act.number),
-          runId: byHand(book.id),
-          facts: factsOfPayment(payment, act.number, account.signing),
-          version: version.id,
-        },
-      ],
+      copies: [{ id: copyId(runId, act.number), runId, facts, version: version.id }],
       layoutVersions: [version],
     },
     trail: {
       act: 'record by hand',
       text: `${act.number}, ${figures(payment.amount)} to ${payment.name}`,
-      about: { account: account.id, book: book.id, payment: payment.id as Id<'payment'>, number: row.id },
+      about: { account: account.id, book: book.id, payment: payment.id, number: row.value.id },
     },
   })
 }

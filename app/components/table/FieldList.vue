@@ -4,7 +4,7 @@ import { fieldKinds, kindNames, type FieldKind } from '#core/paper/kinds'
 import { isBoxed, type Field, type Layout } from '#core/paper/layout'
 import { panelRoles, roleNames, rolesOf, type Stock } from '#core/paper/stock'
 import type { LayoutEditor } from '~/composables/useLayoutEditor'
-import { newField } from '~/composables/newField'
+import { newField } from '#core/paper/newField'
 
 const props = defineProps<{
   editor: LayoutEditor
@@ -26,7 +26,8 @@ const nameOf = (field: Field, of: readonly Field[]): string =>
     ? `${kindNames[field.kind]}, ${field.id}`
     : kindNames[field.kind]
 
-function add(kind: FieldKind) {
+type Added = Exclude<FieldKind, 'image'>
+function add(kind: Added) {
   adding.value = false
   const made = newField(kind, props.layout, props.stock)
   props.editor.take({ ...props.layout, fields: [...props.layout.fields, made] })
@@ -34,7 +35,7 @@ function add(kind: FieldKind) {
 }
 const choices = computed(() =>
   fieldKinds.filter(
-    k => k !== 'image' && !(k === 'micr' && props.layout.fields.some(f => f.kind === 'micr')),
+    (k): k is Added => k !== 'image' && !(k === 'micr' && props.layout.fields.some(f => f.kind === 'micr')),
   ),
 )
 </script>

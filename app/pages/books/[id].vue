@@ -5,7 +5,9 @@ import { fates, type Fate } from '#core/books/fates'
 import { stockLeft } from '#core/books/pace'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import { readAccounts, readBookRows, readFates, readPace } from '~/data/reads'
+import { readBookRows } from '~/data/bookReads'
+import { readPace } from '~/data/pace'
+import { readAccounts, readFates } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

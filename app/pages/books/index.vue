@@ -2,7 +2,7 @@
 import { idOf } from '#core/base/id'
 import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
 import { fates } from '#core/books/fates'
-import { readBooks, type BookView } from '~/data/reads'
+import { readBooks, type BookView } from '~/data/bookReads'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

@@ -2,7 +2,8 @@
 import { bookName, type NumberBook } from '#core/books/book'
 import { fates } from '#core/books/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/reports'
-import { compareNumbers, compareTotals, readAccounts, readNumbersProof } from '~/data/reads'
+import { compareNumbers, compareTotals, readNumbersProof } from '~/data/bookReads'
+import { readAccounts } from '~/data/reads'
 
 /** So many troubles are listed on the screen. */
 const MOST = 200
