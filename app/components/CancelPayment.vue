@@ -8,7 +8,8 @@ import { cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Payment } from '#core/payables/payment'
 import { reversalDate } from '#core/runs/cancel'
-import { readBalances, readEnteredOn, type AccountView } from '~/data/reads'
+import { readEnteredOn } from '~/data/entered'
+import { readBalances, type AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
 /**

@@ -1,4 +1,4 @@
-import { byMoment, type PlainDate } from '#core/base/dates'
+import { byMoment } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import {
   bookInUse,
@@ -35,7 +35,6 @@ import type { TrailLine } from '#core/trail/trail'
 import type { BookFates } from '#core/office/reading'
 import { fatesOf } from './bookFates'
 import { db, type StockScan } from './db'
-import { enteredOn } from './entered'
 import { openRunsOf } from './openRuns'
 import { readPace } from './pace'
 import { newestOf, versionsOf } from './versions'
@@ -198,10 +197,6 @@ export async function readRunCopies(
     stock: version.stock,
   }
 }
-
-/** The day on which a payment was entered in the ledger. */
-export const readEnteredOn = (paymentId: Id<'payment'>): Promise<PlainDate | undefined> =>
-  enteredOn(db, paymentId)
 
 /** The kept PDF of a run, if it was made in this browser. */
 export const readKeptPaper = (runId: Id<'run'>): Promise<Paper | undefined> => db.papers.get(runId)

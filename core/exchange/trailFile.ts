@@ -1,19 +1,7 @@
-import { z } from '../base/schema'
 import { good, refuse, type Result } from '../base/result'
 import { hashOf } from '../base/hash'
+import { trailLineSchema } from '../trail/lineSchema'
 import { TRAIL_START, type TrailLine } from '../trail/trail'
-
-const line = z.strictObject({
-  act: z.string(),
-  text: z.string(),
-  about: z.record(z.string(), z.string()),
-  at: z.string(),
-  by: z.string(),
-  key: z.string().optional(),
-  seq: z.number().int(),
-  before: z.string().regex(/^[0-9a-f]{64}$/),
-  hash: z.string().regex(/^[0-9a-f]{64}$/),
-})
 
 /** The trail as JSON lines, one act a line. */
 export const trailOut = (lines: readonly TrailLine[]): string =>
@@ -37,7 +25,7 @@ export function auditTrail(text: string): Result<{ lines: number; last: string }
     } catch {
       return broken('it is not JSON')
     }
-    const read = line.safeParse(value)
+    const read = trailLineSchema.safeParse(value)
     if (!read.success)
       return broken(
         `not a line of a trail: ${read.error.issues[0]?.path.join('.')} ${read.error.issues[0]?.message}`,

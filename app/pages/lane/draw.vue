@@ -233,7 +233,7 @@ kbd {
   font-size: 11px;
 }
 .more {
-  margin-bottom: 14px;
+  margin: 6px 0 14px;
 }
 .more summary {
   cursor: pointer;

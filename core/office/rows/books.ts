@@ -1,8 +1,7 @@
 import { z } from '../../base/schema'
 import type { Entry } from '../../ledger/entry'
 import type { LedgerTotal } from '../../ledger/totals'
-import type { TrailLine } from '../../trail/trail'
-import { cents, day, id, moment, text } from './parts'
+import { cents, day, id, text } from './parts'
 
 export const entry = z
   .strictObject({
@@ -20,16 +19,3 @@ export const entry = z
   }) satisfies z.ZodType<Entry>
 
 export const total = z.strictObject({ id: id<'ledger'>(), balance: cents }) satisfies z.ZodType<LedgerTotal>
-
-const hash = z.string().regex(/^[0-9a-f]{64}$/, 'a hash has 64 digits from 0 to f')
-export const trailLine = z.strictObject({
-  act: text,
-  text: z.string().max(100_000),
-  about: z.record(z.string(), z.string()),
-  at: moment,
-  by: text,
-  key: text.exactOptional(),
-  seq: z.number().int().min(1),
-  before: hash,
-  hash,
-}) satisfies z.ZodType<TrailLine>

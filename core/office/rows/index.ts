@@ -1,7 +1,8 @@
 import type { z } from '../../base/schema'
 import type { TableName, Tables } from '../tables'
 import { account, company, ledger } from './accounts'
-import { entry, total, trailLine } from './books'
+import { trailLineSchema } from '../../trail/lineSchema'
+import { entry, total } from './books'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
 import { payee, payment } from './payments'
@@ -37,7 +38,7 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   papers: paper,
   reasonLists: reasonList,
   settings: officeSettings,
-  trail: trailLine,
+  trail: trailLineSchema,
 }
 
 /** A row that is not what its table holds: its place in the list, the path within it, and what is wrong. */
