@@ -173,6 +173,25 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
 })
 
+test('a fate given twice in a row: the reason is asked for anew, and the focus stands where the next one begins', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/books/operating-book')
+  const field = (name: string) => page.getByTestId(`fate-${name}`).locator('input:not([type=hidden])')
+  const before = (await truthOf(page)).acts
+  for (const number of ['4298', '4299']) {
+    await field('from').fill(number)
+    await expect(field('why')).toHaveValue('')
+    await expect(page.getByTestId('fate-give')).toBeDisabled()
+    await field('why').fill('lost box')
+    await page.getByTestId('fate-give').dblclick()
+    await expect(page.getByText(`${number} missing.`)).toBeVisible()
+    await expect(field('from')).toBeFocused()
+  }
+  expect((await truthOf(page)).acts).toBe(before + 2)
+})
+
 test('a check replaced, then cancelled in the lane: the balances are shown before and after, and agree with Today', async ({
   page,
 }) => {

@@ -1,5 +1,6 @@
 import { chromium, type FullConfig } from '@playwright/test'
-import { writeFileSync } from 'node:fs'
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { dirname } from 'node:path'
 import { demoStore, type KeptStore } from './demoStore'
 
 /**
@@ -16,6 +17,7 @@ export default async function setup(config: FullConfig): Promise<void> {
   await page.locator('[data-test=today]').waitFor()
   const { origins } = await context.storageState({ indexedDB: true })
   const [kept] = (origins[0] as unknown as { indexedDB: KeptStore[] }).indexedDB
+  mkdirSync(dirname(demoStore), { recursive: true })
   writeFileSync(demoStore, JSON.stringify(kept))
   await browser.close()
 }

@@ -10,6 +10,8 @@ const office = useOffice()
 const [from, until, why, sure] = [ref(''), ref(''), ref(''), ref(false)]
 const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
 const reasons = useReasons('fate')
+/** The text that stands in the field of reasons is its own; a new key empties it for real. */
+const round = ref(0)
 const { busy, fault, did } = useAct()
 watch(fault, now => emit('refused', now))
 
@@ -42,6 +44,8 @@ async function give(): Promise<void> {
   office.said = told
   sure.value = false
   from.value = until.value = why.value = ''
+  round.value++
+  focusSoon('[data-test="fate-from"] input')
 }
 </script>
 
@@ -70,6 +74,7 @@ async function give(): Promise<void> {
         data-test="fate-kind"
       />
       <v-combobox
+        :key="round"
         v-model="why"
         :items="[...reasons]"
         :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'"
