@@ -73,8 +73,8 @@ async function keep(deviation: Deviation, how: FitRow['how'], residual: number |
   if (done && !done.ok) fault.value = done.refusal.text
   if (!done?.ok) return
   office.said = 'The fit is kept and in use.'
-  // Next it is confirmed by a sheet printed through it.
-  focusSoon('[data-test="confirm-sheet"]')
+  // Next it is confirmed by a sheet printed through it; a step by hand is often followed by another.
+  if (how !== 'by hand') focusSoon('[data-test="confirm-sheet"]')
   startAgain()
 }
 async function confirmIt(fit: FitRow, deviation: Deviation): Promise<void> {

@@ -91,6 +91,10 @@ const all = computed(() => able.value.length > 0 && chosen.value.length === able
 const sign = props.view.account.currency.sign
 
 const many = ref(false)
+function changedMany() {
+  many.value = false
+  focusSoon('[data-test="many"]')
+}
 const isPicked = (p: Payment): boolean => picked.value.has(p.id) && !reasonOf(p)
 function toggle(p: Payment) {
   if (reasonOf(p)) return
@@ -193,7 +197,7 @@ const toggleAll = () => {
       />
       <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
     </div>
-    <RunChangeMany v-if="many" :account="view.account" :payments="chosen" @done="many = false" />
+    <RunChangeMany v-if="many" :account="view.account" :payments="chosen" @done="changedMany" />
     <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
     <v-card class="list" :style="{ '--rows': list.length + 1 }">
       <RowTable
