@@ -37,7 +37,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by ruler')
   await expect(page.getByTestId('confirm-sheet')).toBeFocused()
-  await page.getByTestId('hand-right').press('Enter')
+  await page.getByTestId('hand-right').click()
   await expect(page.getByTestId('fits').getByRole('row')).toHaveCount(3)
   await expect(page.getByTestId('hand-right')).toBeFocused()
   await page.getByRole('button', { name: 'Use again' }).click()
