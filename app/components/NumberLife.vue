@@ -23,7 +23,8 @@ defineProps<{ row: NumberRow }>()
         <td><StateMark :state="l.fate" /></td>
         <td class="when">{{ l.by }}</td>
         <td>
-          {{ l.payee }}<template v-if="l.why">{{ l.payee ? ', ' : '' }}{{ l.why }}</template>
+          {{ [l.payee, l.why].filter(Boolean).join(', ') }}
+          {{ ' ' }}
           <NuxtLink v-if="l.runId && !isByHand(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink
           ><span v-else-if="l.runId" class="quiet">by hand</span>
         </td>
