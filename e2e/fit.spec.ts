@@ -72,16 +72,30 @@ async function practiceFit(page: Page, stock = ''): Promise<void> {
   await page.getByRole('option', { name: 'Practice printer, Tray 1' }).click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
 }
-/** The picture of a sheet of the newest job that belongs to a run, from the practice printer. */
-async function sheetOfRun(page: Page, run: string, dpi: number): Promise<Buffer> {
-  const { jobs } = (await (await page.request.get('/api/practice-printer')).json()) as {
-    jobs: { id: string; ref: string }[]
-  }
-  return (
-    await page.request.get(
-      `/api/practice-printer/jobs/${jobs.find(j => j.ref === run)?.id}/sheets/1?dpi=${dpi}`,
-    )
-  ).body()
+interface Jobs {
+  readonly jobs: readonly {
+    readonly id: string
+    readonly ref: string
+    readonly sheets: readonly { readonly sheet: number; readonly numbers: readonly number[] }[]
+  }[]
+}
+/** The job of a run at the practice printer: it arrives a moment after the numbers went on paper. */
+async function jobOfRun(page: Page, run: string): Promise<Jobs['jobs'][number]> {
+  const find = async (): Promise<Jobs['jobs'][number] | undefined> =>
+    ((await (await page.request.get('/api/practice-printer')).json()) as Jobs).jobs.find(j => j.ref === run)
+  await expect.poll(async () => (await find())?.sheets.some(s => s.sheet === 1)).toBe(true)
+  return (await find())!
+}
+/** The picture of a run's first sheet, from the practice printer, once it is out. */
+async function sheetOfRun(page: Page, run: string, how: string): Promise<Buffer> {
+  const url = `/api/practice-printer/jobs/${(await jobOfRun(page, run)).id}/sheets/1?${how}`
+  let picture: Buffer | undefined
+  await expect(async () => {
+    const answer = await page.request.get(url)
+    expect(answer.status()).toBe(200)
+    picture = await answer.body()
+  }).toPass()
+  return picture!
 }
 
 test('from pictures alone: fit sheet through the practice printer, its scan gives the fit, a second confirms it, a run lands on the preprinted lines, and a scan of its check says so too', async ({
@@ -109,11 +123,10 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await page.getByTestId('print-practice').click()
   await expect(page.getByTestId('all-good')).toBeVisible()
   const run = new URL(page.url()).pathname.split('/').at(-1) ?? ''
-  await page.waitForTimeout(600)
   // What we print is darker than what the stationer printed: where the payee begins, and on which line it
   // stands.
   const dpi = 200
-  const image = await loadImage(await sheetOfRun(page, run, dpi))
+  const image = await loadImage(await sheetOfRun(page, run, `dpi=${dpi}`))
   const context = createCanvas(image.width, image.height).getContext('2d')
   context.drawImage(image, 0, 0)
   const layout = JSON.parse(readFileSync('core/paper/data/letter-top.json', 'utf8')) as {
@@ -129,24 +142,15 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   expect(left).toBeLessThan(0.6)
 
   // A scan of that very check tells the same printer.
-  const scan = (
-    (await (await page.request.get('/api/practice-printer')).json()) as {
-      jobs: { id: string; ref: string }[]
-    }
-  ).jobs.find(j => j.ref === run)!.id
-  const picture = await (
-    await page.request.get(`/api/practice-printer/jobs/${scan}/sheets/1?dpi=150&view=scan`)
-  ).body()
+  const picture = await sheetOfRun(page, run, 'dpi=150&view=scan')
   await practiceFit(page, 'check-over-two-stubs-numbered')
   await page.getByTestId('way-check').click()
   await page.getByTestId('check-in-hand').click()
   // Newest run first, and in it the last check first: sheet 1 carries the first.
-  const { jobs } = (await (await page.request.get('/api/practice-printer')).json()) as {
-    jobs: { ref: string; sheets: { sheet: number; numbers: number[] }[] }[]
-  }
+  const [first] = (await jobOfRun(page, run)).sheets.find(s => s.sheet === 1)!.numbers
   await page
     .getByRole('option')
-    .filter({ hasText: String(jobs.find(j => j.ref === run)!.sheets.find(s => s.sheet === 1)!.numbers[0]) })
+    .filter({ hasText: String(first) })
     .click()
   await page
     .getByTestId('check-scan')

@@ -3,6 +3,7 @@ import {
   demoOffice,
   drawForm,
   empty,
+  enterTwice,
   expect,
   fillFirstAccount,
   giveReason,
@@ -145,8 +146,7 @@ test('Enter twice picks, and does not load the pack that nobody has looked at', 
   await page.goto('/run/new?account=yard')
   await expect(page.getByTestId('pick-done')).toBeFocused()
   const before = (await truthOf(page)).acts
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('Enter')
+  await enterTwice(page)
   await expect(page.getByTestId('top-number')).toBeFocused()
   await page.waitForTimeout(300)
   const now = await truthOf(page)
