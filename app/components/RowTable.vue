@@ -65,10 +65,13 @@ function focusRow(id: string): void {
   table.value?.scrollToIndex(index)
   requestAnimationFrame(() => requestAnimationFrame(() => rowElement(id)?.focus()))
 }
+/** Whether a row is seen whole: the headings lie over the upper end of the list. */
 function isInSight(id: string): boolean {
-  const row = rowElement(id)?.getBoundingClientRect()
-  const list = element()?.querySelector('.v-table__wrapper')?.getBoundingClientRect()
-  return row !== undefined && list !== undefined && row.top >= list.top && row.bottom <= list.bottom
+  const [row, head, list] = [
+    rowElement(id),
+    ...['thead th', '.v-table__wrapper'].map(part => element()?.querySelector(part)),
+  ].map(e => e?.getBoundingClientRect())
+  return Boolean(row && head && list && row.top >= head.bottom && row.bottom <= list.bottom)
 }
 /**
  * Brings a row into sight and leaves the focus where it is. A list that has just been drawn does not know yet

@@ -95,7 +95,7 @@ async function give(): Promise<void> {
         :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())"
         data-test="fate-give"
       >
-        {{ range ? `${range.count} ${fate === 'found aside' ? 'set aside' : fate}` : 'Give it' }}
+        {{ range ? `${range.count} ${became}` : 'Give it' }}
       </v-btn>
     </v-form>
   </div>

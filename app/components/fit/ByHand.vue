@@ -8,35 +8,27 @@ const step = computed(() => (office.unit === 'mm' ? 0.1 : 0.254))
 </script>
 
 <template>
-  <div class="part">
-    <h2>By hand</h2>
-    <p class="quiet">Moves what is printed, 0.1 mm or 0.01 in at a time.</p>
-    <div class="row hand">
-      <v-btn
-        v-for="[label, x, y] in [
-          ['Left', -1, 0],
-          ['Right', 1, 0],
-          ['Up', 0, -1],
-          ['Down', 0, 1],
-        ] as const"
-        :key="label"
-        size="small"
-        :data-test="`hand-${label.toLowerCase()}`"
-        @click="$emit('move', x * step, y * step)"
-      >
-        {{ label }}
-      </v-btn>
-    </div>
+  <h2>By hand</h2>
+  <p class="quiet">Moves what is printed, 0.1 mm or 0.01 in at a time.</p>
+  <div class="row hand">
+    <v-btn
+      v-for="[label, x, y] in [
+        ['Left', -1, 0],
+        ['Right', 1, 0],
+        ['Up', 0, -1],
+        ['Down', 0, 1],
+      ] as const"
+      :key="label"
+      size="small"
+      :data-test="`hand-${label.toLowerCase()}`"
+      @click="$emit('move', x * step, y * step)"
+    >
+      {{ label }}
+    </v-btn>
   </div>
 </template>
 
 <style scoped>
-.part {
-  display: flex;
-  flex-direction: column;
-  gap: 11px;
-  align-items: flex-start;
-}
 .row {
   display: flex;
   gap: 12px;

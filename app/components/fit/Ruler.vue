@@ -22,40 +22,31 @@ const edges: Readonly<Record<FitMark, string>> = {
 </script>
 
 <template>
-  <div class="part">
-    <p>
-      How far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the
-      printer were exact. A and C give the shift, B or D the turn, E and F the stretch.
-    </p>
-    <v-form class="measure" @submit.prevent="$emit('done')">
-      <div class="marks">
-        <v-text-field
-          v-for="m in fitMarks"
-          :key="m"
-          v-model="typed[m]"
-          :label="`${m}, from the ${edges[m]}`"
-          :suffix="office.unit"
-          :error-messages="ruler.faultOf(m)"
-          :hide-details="!ruler.faultOf(m)"
-          autocomplete="off"
-          :data-test="`mark-${m}`"
-          @focus="lit = m"
-          @blur="lit = ''"
-        />
-      </div>
-      <FitMarksPicture :stock="stock" :lit="lit" />
-    </v-form>
-  </div>
+  <p>
+    How far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the
+    printer were exact. A and C give the shift, B or D the turn, E and F the stretch.
+  </p>
+  <v-form class="measure" @submit.prevent="$emit('done')">
+    <div class="marks">
+      <v-text-field
+        v-for="m in fitMarks"
+        :key="m"
+        v-model="typed[m]"
+        :label="`${m}, from the ${edges[m]}`"
+        :suffix="office.unit"
+        :error-messages="ruler.faultOf(m)"
+        :hide-details="!ruler.faultOf(m)"
+        autocomplete="off"
+        :data-test="`mark-${m}`"
+        @focus="lit = m"
+        @blur="lit = ''"
+      />
+    </div>
+    <FitMarksPicture :stock="stock" :lit="lit" />
+  </v-form>
 </template>
 
 <style scoped>
-.part {
-  width: 100%;
-  display: flex;
-  flex-direction: column;
-  gap: 11px;
-  align-items: flex-start;
-}
 .measure {
   display: grid;
   grid-template-columns: minmax(200px, 1fr) auto;
