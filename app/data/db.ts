@@ -3,6 +3,7 @@ import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Strip } from './strips'
 import {
   eventsByKind,
+  ledgersForBills,
   numbersTellTheirLife,
   payeesToCompanies,
   runningBalances,
@@ -35,6 +36,7 @@ export class OfficeDb extends Dexie {
   declare accounts: Table<Tables['accounts'], Keys['accounts']>
   declare books: Table<Tables['books'], Keys['books']>
   declare payees: Table<Tables['payees'], Keys['payees']>
+  declare bills: Table<Tables['bills'], Keys['bills']>
   declare payments: Table<Tables['payments'], Keys['payments']>
   declare numbers: Table<Tables['numbers'], Keys['numbers']>
   declare runs: Table<Tables['runs'], Keys['runs']>
@@ -109,6 +111,13 @@ export class OfficeDb extends Dexie {
     this.version(7).stores({ reasonLists: 'id', settings: 'id' }).upgrade(settingsToTables)
     // What happened to a number besides its fates is told by kind.
     this.version(8).stores({}).upgrade(eventsByKind)
+    // What a company owes, by payee and by stage; each company has ledger accounts for it.
+    this.version(9)
+      .stores({
+        bills: 'id, payeeId, alike, [companyId+ourNumber], [companyId+stage+due], [companyId+date]',
+        payments: 'id, [accountId+state], state, payeeId',
+      })
+      .upgrade(ledgersForBills)
   }
 }
 

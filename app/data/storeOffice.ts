@@ -22,7 +22,14 @@ const finders: {
 } = {
   payees: { company: (db, id) => db.payees.where('companyId').equals(id) },
   books: { account: (db, id) => db.books.where('accountId').equals(id) },
-  payments: { waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']) },
+  bills: {
+    payee: (db, id) => db.bills.where('payeeId').equals(id),
+    alike: (db, key) => db.bills.where('alike').equals(key),
+  },
+  payments: {
+    waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']),
+    payee: (db, id) => db.payments.where('payeeId').equals(id),
+  },
   numbers: { payment: (db, id) => db.numbers.where('check.paymentId').equals(id) },
   runs: { open: (db, id) => openRunsOf(db, [id as Id<'book'>]) },
   owns: { layout: (db, key) => db.owns.where('layoutKey').equals(key) },
@@ -53,6 +60,13 @@ export class StoreOffice implements Keeping {
   all = <T extends TableName>(table: T): Promise<Tables[T][]> => this.table(table).toArray()
   newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> =>
     newestOf(this.db, table, keys)
+  lastBill = async (companyId: Id<'company'>): Promise<number> =>
+    (
+      await this.db.bills
+        .where('[companyId+ourNumber]')
+        .between([companyId, Dexie.minKey], [companyId, Dexie.maxKey])
+        .last()
+    )?.ourNumber ?? 0
   fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
 
   /**

@@ -42,6 +42,7 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
   {},
   { totals: 'id', layouts: 'id, [key+revision]', stocks: 'id, [key+revision]' },
   { reasonLists: 'id', settings: 'id' },
+  {},
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
 const numbers = fates.map((fate, i) => ({
@@ -58,9 +59,13 @@ const numbers = fates.map((fate, i) => ({
 const told = ['printed again, copy 2; first sheet: torn', 'replaced by 4711', 'printed again with care'].map(
   why => ({ at: '2026-01-02T10:00:00Z', by: 'A', fate: 'issued', why }),
 )
+const toldByKind = told.map((line, i) => ({
+  ...line,
+  ...[{ event: { kind: 'printed again', copy: 2 } }, { event: { kind: 'replaced', by: 4711 } }, {}][i],
+}))
 /**
  * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
- * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables.
+ * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables, 8 events by kind.
  */
 function rowsOf(version: number): Record<string, unknown[]> {
   const letters = (block: number) =>
@@ -70,7 +75,10 @@ function rowsOf(version: number): Record<string, unknown[]> {
     }).join('')
   return {
     companies: [{ id: 'c', name: ['Ferry'], address: ['Quay'] }],
-    ledgers: [{ id: 'l', companyId: 'c', code: '6000', name: 'Rope', kind: 'expense' }],
+    ledgers: [
+      { id: 'l', companyId: 'c', code: '6000', name: 'Rope', kind: 'expense' },
+      { id: 'loan', companyId: 'c', code: '2010', name: 'Loan', kind: 'liability' },
+    ],
     accounts: [{ id: 'a', companyId: 'c', name: 'Yard', cashLedgerId: 'cash' }],
     books: [book],
     payees: [
@@ -82,7 +90,10 @@ function rowsOf(version: number): Record<string, unknown[]> {
       },
     ],
     payments: [{ id: 'x', accountId: 'a', companyId: 'c', payeeId: 'p', state: 'waiting', amount: 5 }],
-    numbers: numbers.map(n => ({ ...n, ...(version >= 2 && { life: n.fate === 'issued' ? told : [] }) })),
+    numbers: numbers.map(n => ({
+      ...n,
+      ...(version >= 2 && { life: n.fate !== 'issued' ? [] : version < 8 ? told : toldByKind }),
+    })),
     runs: [{ id: 'r', bookId: 'b', accountId: 'a', state: 'counted off', checks: [] }],
     entries: [
       {
@@ -122,10 +133,10 @@ function rowsOf(version: number): Record<string, unknown[]> {
 }
 
 /** Tables that no earlier version had: the steps fill them. */
-const made: readonly string[] = ['totals', 'reasonLists', 'settings']
+const made: readonly string[] = ['totals', 'reasonLists', 'settings', 'ledgers']
 
 describe('a store of an earlier version', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7])('version %s is opened with everything in it', async version => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8])('version %s is opened with everything in it', async version => {
     const name = `old-${version}`
     const old = new Dexie(name)
     schemas.slice(0, version).forEach((stores, i) => old.version(i + 1).stores(stores))
@@ -148,6 +159,14 @@ describe('a store of an earlier version', () => {
       ])
     }
     expect((await db.payees.toArray()).map(p => p.companyId)).toEqual(['c'])
+    const [owner] = await db.companies.toArray()
+    const owed = await db.ledgers.bulkGet([owner!.payables!.ledgerId, owner!.payables!.discountId])
+    // 2010 is another account's here.
+    expect(owed.map(l => [l?.code, l?.kind])).toEqual([
+      ['2011', 'liability'],
+      ['4900', 'income'],
+    ])
+    expect(await db.ledgers.count()).toBe(4)
     expect([...(await fatesOf(db, idOf('b'))).values()].map(r => r.fate)).toEqual(fates)
     expect((await compareStrips(db, book as never)).differences).toEqual([])
     expect(await db.reasonLists.toArray()).toEqual([{ id: 'spoiled', reasons: ['torn'] }])

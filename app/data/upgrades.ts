@@ -136,3 +136,38 @@ export async function eventsByKind(tx: Transaction): Promise<void> {
       }
     })
 }
+
+/**
+ * Version 9: each company has a ledger account for what it owes and one for discounts taken; a number that is
+ * another account's gives way to the next.
+ */
+export async function ledgersForBills(tx: Transaction): Promise<void> {
+  interface OldLedger {
+    id: string
+    companyId: string
+    code: string
+    name: string
+    kind: string
+  }
+  const ledgers = tx.table<OldLedger, string>('ledgers')
+  const known = await ledgers.toArray()
+  const free = (companyId: string, from: number): string => {
+    let code = from
+    while (known.some(l => l.companyId === companyId && l.code === String(code))) code++
+    return String(code)
+  }
+  const companies = tx.table<{ id: string; payables?: unknown }, string>('companies')
+  for (const company of await companies.toArray()) {
+    const owed = { code: free(company.id, 2010), name: 'Accounts payable', kind: 'liability' }
+    const taken = { code: free(company.id, 4900), name: 'Discounts taken', kind: 'income' }
+    const rows = [owed, taken].map(l => ({
+      id: `${company.id}-bills-${l.code}`,
+      companyId: company.id,
+      ...l,
+    }))
+    await ledgers.bulkPut(rows)
+    await companies.update(company.id, {
+      payables: { ledgerId: rows[0]!.id, discountId: rows[1]!.id, secondAbove: null },
+    })
+  }
+}

@@ -1,6 +1,6 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import { sum, type Cents } from '../money/cents'
+import { cents, sum, zero, type Cents } from '../money/cents'
 
 /** A ledger account of one company. */
 export interface LedgerAccount {
@@ -25,10 +25,23 @@ export interface Entry {
   readonly text: string
   /** The payment it belongs to, if any. */
   readonly paymentId: Id<'payment'> | null
+  /** The bill it belongs to, if any. */
+  readonly billId?: Id<'bill'>
   readonly lines: readonly EntryLine[]
   /** Every ledger account of the lines, for the store's index. */
   readonly ledgers: readonly Id<'ledger'>[]
 }
+
+/** A ledger account with an amount: a debit above zero, a credit below. */
+export const sided = (ledgerId: Id<'ledger'>, amount: Cents): EntryLine =>
+  amount > 0 ? { ledgerId, debit: amount, credit: zero } : { ledgerId, debit: zero, credit: cents(-amount) }
+
+/** An entry the other way round, under a key, on a day and with words of its own. */
+export const reversed = (of: Entry, as: Pick<Entry, 'id' | 'date' | 'text'>): Entry => ({
+  ...of,
+  ...as,
+  lines: of.lines.map(l => ({ ledgerId: l.ledgerId, debit: l.credit, credit: l.debit })),
+})
 
 /**
  * The one gate for entries. Throws where debits and credits differ or a line is odd: whoever builds an entry

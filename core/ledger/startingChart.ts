@@ -4,7 +4,9 @@ import type { LedgerAccount } from './entry'
 /** Ledger accounts that a new company begins with. */
 const startingChart: readonly (readonly [string, string, LedgerAccount['kind']])[] = [
   ['1010', 'Cash', 'asset'],
+  ['2010', 'Accounts payable', 'liability'],
   ['3000', 'Opening balances', 'equity'],
+  ['4900', 'Discounts taken', 'income'],
   ['6100', 'Materials', 'expense'],
   ['6200', 'Repairs', 'expense'],
   ['6300', 'Rent and dues', 'expense'],
@@ -14,6 +16,16 @@ const startingChart: readonly (readonly [string, string, LedgerAccount['kind']])
 ]
 const CASH = '1010'
 const EQUITY = '3000'
+const PAYABLES = '2010'
+const DISCOUNTS = '4900'
+
+/** The ledger accounts of a company in which bills and their discounts stand. */
+export const payablesLedgers = (
+  companyId: Id<'company'>,
+): { readonly ledgerId: Id<'ledger'>; readonly discountId: Id<'ledger'> } => ({
+  ledgerId: idOf(`${companyId}-${PAYABLES}`),
+  discountId: idOf(`${companyId}-${DISCOUNTS}`),
+})
 
 /** Ledger accounts that come with a new account: its cash, and a whole chart where its company is new. */
 export const ledgersToOpen = (

@@ -1,4 +1,4 @@
-import { refuse, type Result } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import {
   doneAlready,
   trailLine,
@@ -8,6 +8,7 @@ import {
   type TrailLine,
 } from '../trail/trail'
 import { totalsAfter } from '../ledger/totals'
+import { billsAfter, billsTouched } from '../payables/settling'
 import { NotThere, type Reading } from './reading'
 import type { Changes, Removals, TableName } from './tables'
 
@@ -49,19 +50,49 @@ export interface Keeping extends Reading {
   ): Promise<T>
 }
 
-/** Running balances follow from entries: where these are written, those are. */
-const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[] =>
-  writes.includes('entries') ? [...writes, 'totals'] : writes
+/**
+ * Running balances follow from entries, and what is open of bills from payments: where these are written,
+ * those are.
+ */
+const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[] => [
+  ...writes,
+  ...(writes.includes('entries') ? (['totals'] as const) : []),
+  ...(writes.includes('payments') ? (['bills'] as const) : []),
+]
 
-async function withWhatFollows(changes: Changes, reading: Reading): Promise<Changes> {
+/** Bills as the payments leave them; a bill that the act writes itself is the one that moves on. */
+async function billsThatFollow(changes: Changes, reading: Reading): Promise<Result<Changes>> {
+  const { payments = [], bills = [] } = changes
+  if (!payments.length) return good(changes)
+  const replaced = await reading.many(
+    'payments',
+    payments.map(p => p.id),
+  )
+  const touched = billsTouched([...payments, ...replaced])
+  if (!touched.length) return good(changes)
+  const written = new Map(bills.map(b => [b.id, b]))
+  const known = await reading.many(
+    'bills',
+    touched.filter(id => !written.has(id)),
+  )
+  const after = billsAfter([...known, ...bills], replaced, payments)
+  if (!after.ok) return after
+  for (const bill of after.value) written.set(bill.id, bill)
+  return good({ ...changes, bills: [...written.values()] })
+}
+
+async function withWhatFollows(decided: Changes, reading: Reading): Promise<Result<Changes>> {
+  const settled = await billsThatFollow(decided, reading)
+  if (!settled.ok) return settled
+  const changes = settled.value
   const { entries } = changes
-  if (!entries?.length) return changes
+  if (!entries?.length) return settled
   const replaced = await reading.many(
     'entries',
     entries.map(e => e.id),
   )
   const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
-  return { ...changes, totals: totalsAfter(before, entries, replaced) }
+  return good({ ...changes, totals: totalsAfter(before, entries, replaced) })
 }
 
 /** What goes, and the line of the trail, which names it. */
@@ -101,8 +132,9 @@ async function settled<Input, Known, Out extends Changes>(
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
     const changes = await withWhatFollows(decision.value.changes, reading)
+    if (!changes.ok) return changes
     const { removes, trail } = withRemovals(decision.value)
-    await keep(changes, removes, trailLine(trail, stamp, await reading.trail.last()))
+    await keep(changes.value, removes, trailLine(trail, stamp, await reading.trail.last()))
     return { ok: true, value: decision.value.changes }
   })
 }

@@ -32,6 +32,17 @@ import { saveStock } from './acts/saveStock'
 import { switchBook } from './acts/switchBook'
 import { takeBack } from './acts/takeBack'
 import { withdraw } from './acts/withdraw'
+import { enterBill } from './acts/enterBill'
+import { changeBill } from './acts/changeBill'
+import { approveBill } from './acts/approveBill'
+import { holdBill } from './acts/holdBill'
+import { cancelBill } from './acts/cancelBill'
+import { keepBillLimit } from './acts/keepBillLimit'
+import { keepPayee } from './acts/keepPayee'
+import { holdPayee } from './acts/holdPayee'
+import { mergePayees } from './acts/mergePayees'
+import { settle } from './acts/settle'
+import { payOtherwise } from './acts/payOtherwise'
 
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
 export const acts = {
@@ -68,6 +79,17 @@ export const acts = {
   switchBook,
   takeBack,
   withdraw,
+  enterBill,
+  changeBill,
+  approveBill,
+  holdBill,
+  cancelBill,
+  keepBillLimit,
+  keepPayee,
+  holdPayee,
+  mergePayees,
+  settle,
+  payOtherwise,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

@@ -35,7 +35,7 @@ export async function one<T extends TableName>(reading: Reading, table: T, id: K
 }
 
 /** Rows by their keys. */
-export async function byId<T extends 'payments' | 'copies'>(
+export async function byId<T extends 'payments' | 'copies' | 'payees' | 'bills'>(
   reading: Reading,
   table: T,
   ids: readonly KeyOf<T>[],
@@ -141,19 +141,25 @@ export async function drawing(reading: Reading, accountId: Id<'account'>, draw: 
   const account = await one(reading, 'accounts', accountId)
   const payee = await reading.get('payees', draw.payee.id)
   const others = payee ? [] : await reading.where('payees', 'company', [account.companyId])
+  const company = await one(reading, 'companies', account.companyId)
   return {
     account,
     payee,
     payment: await reading.get('payments', draw.id),
-    namesakes: others.filter(p => sameName(p.name, draw.payee.name)),
+    namesakes: others.filter(p => !p.became && sameName(p.name, draw.payee.name)),
     ledgers: await reading.many(
       'ledgers',
       draw.split.map(s => s.ledgerId),
     ),
-    closedThrough: await closedThrough(reading, account),
+    closedThrough: company.closedThrough,
+    bills: await reading.many(
+      'bills',
+      (draw.settles ?? []).map(a => a.billId),
+    ),
+    payables: company.payables,
   }
 }
-export const DRAWING = ['accounts', 'companies', 'payees', 'payments', 'ledgers'] as const
+export const DRAWING = ['accounts', 'companies', 'payees', 'payments', 'ledgers', 'bills'] as const
 
 /**
  * The day on which a payment was entered in the ledger, whatever paper carries it now; undefined where it was
@@ -167,7 +173,7 @@ export async function enteredOn(
   return (
     await reading.many(
       'entries',
-      rows.map(r => issueEntryId(payment, r.number)),
+      [...rows.map(r => r.number), 'otherwise' as const].map(n => issueEntryId(payment, n)),
     )
   )[0]?.date
 }

@@ -8,7 +8,9 @@ import { account, company, ledger } from './rows/accounts'
 import { book } from './rows/numbers'
 import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
-import { checkFacts, payee, payment } from './rows/payments'
+import { otherWays } from '../payables/payment'
+import { bill, payee } from './rows/payees'
+import { allocations, checkFacts, payment } from './rows/payments'
 import { micrFit, outcome, printing, skipped } from './rows/runs'
 import { reasonList } from './rows/settings'
 import { layoutSchema } from '../paper/layout'
@@ -23,7 +25,7 @@ const bare = <T extends z.ZodType>(schema: T) =>
         : given,
     schema,
   )
-const companyForm = bare(company.omit({ closedThrough: true }))
+const companyForm = bare(company.omit({ closedThrough: true, payables: true }))
 const saved = z.strictObject({ account: bare(account), company: companyForm })
 
 const drawing = z.strictObject({
@@ -39,9 +41,33 @@ const drawing = z.strictObject({
     pay: true,
     advice: true,
     signers: true,
+    scheduled: true,
   }).shape,
   payee,
+  settles: allocations.exactOptional(),
 })
+const billTold = bill.pick({
+  payeeId: true,
+  number: true,
+  date: true,
+  due: true,
+  amount: true,
+  discount: true,
+  lines: true,
+  memo: true,
+  purchaseOrder: true,
+  taxForm: true,
+  again: true,
+})
+const payeeForm = payee.omit({
+  id: true,
+  companyId: true,
+  became: true,
+  before: true,
+  onHold: true,
+  holdWhy: true,
+})
+const aBill = { billId: id<'bill'>() }
 const picture = z.instanceof(Uint8Array)
 const numbers = z.array(checkNumber).min(1).max(100_000)
 const keys = <Kind extends string>(kind: z.ZodType<Kind>) => z.array(kind).max(100_000)
@@ -62,8 +88,10 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
       date: day.exactOptional(),
       amount: cents.exactOptional(),
       memo: text.exactOptional(),
+      scheduled: day.exactOptional(),
     }),
   }),
+  approveBill: z.strictObject(aBill),
   archiveBook: z.strictObject({ ...aBook, archived: z.boolean() }),
   bringBack: z.strictObject(aPayment),
   cancel: z.strictObject({
@@ -72,6 +100,8 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     why: text,
     date: day.exactOptional(),
   }),
+  cancelBill: z.strictObject({ ...aBill, why: text }),
+  changeBill: z.strictObject({ ...aBill, from: billTold, to: billTold, draft: z.boolean().exactOptional() }),
   clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
   closePeriod: z.strictObject({ companyId: id<'company'>(), through: day.nullable(), today: day }),
   confirmFit: z.strictObject({ fitId: id<'fit'>(), worst: z.number() }),
@@ -82,15 +112,32 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   }),
   draw: z.strictObject({ accountId: id<'account'>(), draw: drawing }),
   drop: z.strictObject(aRun),
+  enterBill: z.strictObject({
+    companyId: id<'company'>(),
+    bill: z.strictObject({ ...billTold.shape, id: id<'bill'>(), draft: z.boolean().exactOptional() }),
+  }),
   giveFate: z.strictObject({ ...aBook, numbers, fate: z.enum(givenFates), why: text }),
+  holdBill: z.strictObject({
+    ...aBill,
+    hold: z.strictObject({ kind: z.enum(['held', 'disputed']), why: text }).nullable(),
+  }),
+  holdPayee: z.strictObject({ payeeId: id<'payee'>(), why: text.nullable() }),
+  keepBillLimit: z.strictObject({ companyId: id<'company'>(), secondAbove: cents.nullable() }),
   keepFit: z.strictObject({ fit: fit.omit({ madeAt: true, by: true, confirmed: true }) }),
   keepMicr: z.strictObject({
     printer,
     micr: z.strictObject({ ...micrFit, how: z.enum(['by eye', 'by scan']) }),
   }),
   keepPapersFor: z.strictObject({ days: z.number().nullable() }),
+  keepPayee: z.strictObject({
+    id: id<'payee'>(),
+    companyId: id<'company'>(),
+    from: bare(payeeForm).exactOptional(),
+    to: bare(payeeForm),
+  }),
   keepReasons: reasonList,
   letGoOfPapers: z.strictObject({ runIds: keys(id<'run'>()) }),
+  mergePayees: z.strictObject({ fromId: id<'payee'>(), intoId: id<'payee'>() }),
   nameOperator: z.strictObject({ name: text }),
   load: z.strictObject({
     ...aRun,
@@ -108,6 +155,12 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     equity: id<'ledger'>(),
   }),
   openBook: z.strictObject({ book }),
+  payOtherwise: z.strictObject({
+    accountId: id<'account'>(),
+    draw: drawing,
+    way: z.enum(otherWays),
+    reference: text,
+  }),
   pick: z.strictObject({
     ...aBook,
     ...aRun,
@@ -139,6 +192,10 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     owns: z.array(z.strictObject({ companyId: id<'company'>(), own: ownSettings })).max(1000),
   }),
   saveStock: z.strictObject({ stock: stockSchema }),
+  settle: z.strictObject({
+    companyId: id<'company'>(),
+    payments: z.array(z.strictObject({ accountId: id<'account'>(), draw: drawing })).max(5000),
+  }),
   switchBook: z.strictObject({ ...aRun, ...aBook }),
   takeBack: z.strictObject({
     ...aBook,

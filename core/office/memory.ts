@@ -29,6 +29,7 @@ export class MemoryOffice implements Keeping {
   readonly trail: TrailLine[] = []
   private readonly keys = new Set<string>()
   private readonly under = new Map<string, Map<string, Set<string>>>()
+  private readonly lastBills = new Map<Id<'company'>, number>()
   /** The touched numbers of every book. */
   private readonly byBook = new Map<Id<'book'>, Map<CheckNumber, NumberRow>>()
   /** The act under way: the next one waits for it. */
@@ -41,6 +42,8 @@ export class MemoryOffice implements Keeping {
       readonly Row[],
     ][])
       for (const row of rows) this.putRow(table, row)
+    for (const { companyId, ourNumber } of changes.bills ?? [])
+      this.lastBills.set(companyId, Math.max(ourNumber, this.lastBills.get(companyId) ?? 0))
     for (const row of changes.numbers ?? []) this.rowsOf(row.bookId).set(row.number, row)
   }
 
@@ -118,6 +121,7 @@ export class MemoryOffice implements Keeping {
     (table === 'trail'
       ? [...this.trail]
       : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
+  lastBill = async (companyId: Id<'company'>): Promise<number> => this.lastBills.get(companyId) ?? 0
   fates = async (bookId: Id<'book'>): Promise<BookFates> => this.rowsOf(bookId)
 
   rowsOf(bookId: Id<'book'>): Map<CheckNumber, NumberRow> {
@@ -144,6 +148,7 @@ export class MemoryOffice implements Keeping {
       many: (table, ids) => this.many(must(table, named), ids),
       where: (table, index, values) => this.where(must(table, named), index, values),
       newest: (table, keys) => this.newest(must(table, named), keys),
+      lastBill: id => this.lastBill(must('bills', named) && id),
       all: table => this.all(must(table, named)),
       fates: id => this.fates(must('numbers', named) && id),
       trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },

@@ -1,6 +1,7 @@
 import type { Id } from '../base/id'
 import type { CheckNumber, NumberBook, Rows } from '../books/book'
 import type { Fate } from '../books/fates'
+import type { Bill } from '../payables/bill'
 import type { Run } from '../runs/run'
 import type { KeyOf, TableName, Tables } from './tables'
 
@@ -14,7 +15,14 @@ const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 
 export const indexes = {
   payees: { company: (row: Tables['payees']) => row.companyId },
   books: { account: (row: NumberBook) => row.accountId },
-  payments: { waiting: (row: Tables['payments']) => (row.state === 'waiting' ? row.accountId : undefined) },
+  bills: {
+    payee: (row: Bill) => row.payeeId,
+    alike: (row: Bill) => row.alike,
+  },
+  payments: {
+    waiting: (row: Tables['payments']) => (row.state === 'waiting' ? row.accountId : undefined),
+    payee: (row: Tables['payments']) => row.payeeId,
+  },
   numbers: { payment: (row: Tables['numbers']) => row.check?.paymentId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
   owns: { layout: (row: Tables['owns']) => row.layoutKey },
@@ -39,6 +47,8 @@ export interface Reading {
   where<T extends Indexed>(table: T, index: IndexOf<T>, values: readonly string[]): Promise<Tables[T][]>
   /** The newest version of these keys, or of all; the keys that have none are left out. */
   newest<T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]>
+  /** The highest running number of a company's bills; 0 where it has none. */
+  lastBill(companyId: Id<'company'>): Promise<number>
   all<T extends TableName>(table: T): Promise<Tables[T][]>
   /** The fates of the touched numbers of a book, lowest first, without opening their rows. */
   fates(bookId: Id<'book'>): Promise<BookFates>

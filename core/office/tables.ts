@@ -5,7 +5,9 @@ import type { LayoutRow, OwnRow, StockRow } from '../paper/versions'
 import type { Entry, LedgerAccount } from '../ledger/entry'
 import type { LedgerTotal } from '../ledger/totals'
 import type { BankAccount, Company } from '../payables/account'
-import type { Payee, Payment } from '../payables/payment'
+import type { Payment } from '../payables/payment'
+import type { Bill } from '../payables/bill'
+import type { Payee } from '../payables/payee'
 import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
 import type { TrailLine } from '../trail/trail'
 import type { OfficeSettings, ReasonList } from './settings'
@@ -25,6 +27,7 @@ export interface Tables {
   readonly accounts: BankAccount
   readonly books: NumberBook
   readonly payees: Payee
+  readonly bills: Bill
   readonly payments: Payment
   readonly numbers: NumberRow
   readonly runs: Run
@@ -50,6 +53,7 @@ export const tableNames = [
   'accounts',
   'books',
   'payees',
+  'bills',
   'payments',
   'numbers',
   'runs',
@@ -81,7 +85,7 @@ export const keyOf = (row: { readonly id: string } | { readonly runId: string })
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
 
 /** What never goes once it is written: numbers, entries and the trail. */
-type Removable = Exclude<TableName, 'numbers' | 'entries' | 'totals' | 'trail'>
+type Removable = Exclude<TableName, 'numbers' | 'bills' | 'entries' | 'totals' | 'trail'>
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }
 

@@ -12,6 +12,17 @@ export interface Company {
   readonly address: readonly string[]
   readonly logo?: Picture
   /** Last day of the closed period, YYYY-MM-DD: nothing is entered on or before it. */ readonly closedThrough?: PlainDate
+  readonly payables?: Payables
+}
+
+/** How a company keeps its bills. */
+export interface Payables {
+  /** What is owed on bills stands here. */
+  readonly ledgerId: Id<'ledger'>
+  /** Discounts taken stand here. */
+  readonly discountId: Id<'ledger'>
+  /** A bill above this waits until a second person says yes; null: none does. */
+  readonly secondAbove: Cents | null
 }
 
 /**

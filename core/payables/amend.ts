@@ -15,6 +15,8 @@ export interface Amending {
   readonly date?: PlainDate
   readonly amount?: Cents
   readonly memo?: string
+  /** The day on which it enters the lane. */
+  readonly scheduled?: PlainDate
 }
 
 /**
@@ -72,6 +74,7 @@ function amended(payment: Payment, act: Amending, closedThrough: PlainDate | und
     if (!open.ok) return open
     next = { ...next, date: act.date }
   }
+  if (act.scheduled !== undefined) next = { ...next, scheduled: act.scheduled }
   if (act.amount !== undefined && act.amount !== payment.amount) {
     if (payment.booked)
       return refuse(
@@ -83,6 +86,12 @@ function amended(payment: Payment, act: Amending, closedThrough: PlainDate | und
       return refuse(
         'payment-pay',
         'the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
+        { field: 'amount' },
+      )
+    if (payment.settles)
+      return refuse(
+        'payment-bills',
+        'the amount follows from the bills that it pays: withdraw it and settle them anew',
         { field: 'amount' },
       )
     if (!payment.split.length)
@@ -116,6 +125,7 @@ function differences(old: Payment, now: Payment): string {
     told('date', old.date, now.date),
     told('amount', figures(old.amount), figures(now.amount)),
     told('memo', old.memo, now.memo),
+    told('in the lane from', old.scheduled ?? '', now.scheduled ?? ''),
   ]
     .filter(Boolean)
     .join(', ')

@@ -8,8 +8,12 @@ import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { PayLine, StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
-import type { BankAccount } from './account'
-import type { Payee, Payment } from './payment'
+import type { BankAccount, Payables } from './account'
+import type { Bill } from './bill'
+import type { Payee } from './payee'
+import type { Payment } from './payment'
+import { billStubLines, settlesOf, splitStubLines } from './settleDraw'
+import type { Allocation, Settles } from './allocation'
 import { addressLines, payeeName, printable } from './texts'
 
 /** Most letters of our account number with a payee. */
@@ -29,6 +33,10 @@ export interface Draw {
   readonly pay?: readonly PayLine[]
   readonly advice?: boolean
   readonly signers?: readonly number[]
+  /** The bills that it pays; its amount is theirs and that of the ledger lines together. */
+  readonly settles?: readonly Allocation[]
+  /** The day on which it enters the lane, where that is later. */
+  readonly scheduled?: PlainDate
 }
 
 /** A thing to look at before drawing; never a refusal. */
@@ -83,6 +91,9 @@ export interface DrawKnown {
   /** The ledger accounts that the act names. */
   readonly ledgers: readonly LedgerAccount[]
   readonly closedThrough?: PlainDate | undefined
+  /** The bills that the act names. */
+  readonly bills: readonly Bill[]
+  readonly payables: Payables | undefined
 }
 
 /**
@@ -93,6 +104,10 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
   const { companyId } = known.account
   if ((known.payee ?? act.payee).companyId !== companyId)
     return refuse('payee-elsewhere', `${act.payee.name} is a payee of another company`, { field: 'payee' })
+  if (known.payee?.became)
+    return refuse('payee-merged', `${known.payee.name} is a part of another payee now: choose that one`, {
+      field: 'payee',
+    })
   if (!known.payee && known.namesakes.length)
     return refuse('payee-known', `there is a payee ${known.namesakes[0]?.name} already: choose that one`, {
       field: 'payee',
@@ -113,13 +128,20 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
 
 /** Refuses parts that do not come to the amount, and parts of nothing or less. */
 function addsUp(act: Draw): Result<true> {
-  if (!act.split.length && act.amount !== 0)
+  const bills = sum((act.settles ?? []).map(a => a.amount))
+  if (!act.split.length && act.amount !== bills)
     return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
   if (act.split.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0))
     return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
-  if (sum(act.split.map(s => s.amount)) !== act.amount)
-    return refuse('split-differs', 'the ledger lines do not add up to the amount', { field: 'ledger' })
-  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount)
+  if (sum(act.split.map(s => s.amount)) !== act.amount - bills)
+    return refuse(
+      'split-differs',
+      act.settles?.length
+        ? 'bills and ledger lines do not add up to the amount'
+        : 'the ledger lines do not add up to the amount',
+      { field: 'ledger' },
+    )
+  if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount - bills)
     return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
   const pay = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
   if (act.pay?.length && pay !== act.amount)
@@ -153,12 +175,16 @@ function textsOf(act: Draw): Result<Texts> {
   })
 }
 
-/** Refuses what the account does not pay, or not on that day. */
-function mayDraw({ payment, account, closedThrough }: DrawKnown, act: Draw): Result<true> {
+/** Refuses what the account does not pay, or not on that day. `withoutCheck`: no check is wanted of it. */
+function mayDraw(
+  { payment, account, closedThrough }: DrawKnown,
+  act: Draw,
+  withoutCheck: boolean,
+): Result<true> {
   if (payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
   const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
-  if (!account.forChecks)
+  if (!account.forChecks && !withoutCheck)
     return refuse(
       'account-not-for-checks',
       `${account.name} is not for checks: choose another account, or change it under Accounts`,
@@ -171,25 +197,19 @@ function mayDraw({ payment, account, closedThrough }: DrawKnown, act: Draw): Res
   return open.ok ? good(true) : open
 }
 
-/**
- * Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is
- * written down with it.
- */
-export function draw(
-  known: DrawKnown,
-  act: Draw,
-  stamp: Stamp,
-): Decision<{ payments: Payment[]; payees: Payee[] }> {
-  const may = mayDraw(known, act)
-  if (!may.ok) return may
+/** The lines of the stubs: those of the bills, then what was told of the rest, or what its ledger lines say. */
+function linesOf({ bills, ledgers }: DrawKnown, act: Draw): readonly StubLine[] {
+  if (!act.settles?.length) return act.lines
+  const rest = act.lines.length ? act.lines : splitStubLines(act.split, ledgers)
+  return [...billStubLines(bills, act.settles), ...rest]
+}
+
+/** The payment as it waits in the lane, all that is told of it checked. */
+function drawn(known: DrawKnown, act: Draw, settles: Settles | undefined, stamp: Stamp): Result<Payment> {
   const texts = textsOf(act)
   if (!texts.ok) return texts
-  const whole = addsUp(act)
-  if (!whole.ok) return whole
-  const one = ofOneCompany(known, act)
-  if (!one.ok) return one
   const { name, address, memo, accountWithPayee } = texts.value
-  const payment: Payment = {
+  return good({
     id: act.id,
     companyId: known.account.companyId,
     accountId: known.account.id,
@@ -199,7 +219,7 @@ export function draw(
     date: act.date,
     amount: act.amount,
     memo,
-    lines: act.lines,
+    lines: linesOf(known, act),
     split: act.split,
     state: 'waiting',
     drawnAt: stamp.at,
@@ -207,13 +227,45 @@ export function draw(
     ...(act.pay?.length && { pay: act.pay }),
     ...(act.advice && { advice: true }),
     ...(act.signers && { signers: act.signers }),
-  }
+    ...(settles && { settles }),
+    ...(act.scheduled && { scheduled: act.scheduled }),
+  })
+}
+
+/** How a payment is made besides by a check: see `payOtherwise`. */
+interface DrawManner {
+  /** No check is wanted: the account need not be one for checks. */
+  readonly withoutCheck?: boolean
+}
+
+/**
+ * Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is
+ * written down with it.
+ */
+export function draw(
+  known: DrawKnown,
+  act: Draw,
+  stamp: Stamp,
+  { withoutCheck = false }: DrawManner = {},
+): Decision<{ payments: Payment[]; payees: Payee[] }> {
+  const may = mayDraw(known, act, withoutCheck)
+  if (!may.ok) return may
+  const settles = settlesOf(known, act.payee.id, act.settles)
+  if (!settles.ok) return settles
+  const whole = addsUp(act)
+  if (!whole.ok) return whole
+  const one = ofOneCompany(known, act)
+  if (!one.ok) return one
+  const payment = drawn(known, act, settles.value, stamp)
+  if (!payment.ok) return payment
+  const { name, address } = payment.value
   const total = figures(act.amount, { sign: known.account.currency.sign })
+  const bills = known.bills.map(b => b.number).join(', ')
   return good({
-    changes: { payments: [payment], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
+    changes: { payments: [payment.value], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
     trail: {
       act: 'draw',
-      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}`,
+      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}${bills && `, for ${bills}`}${act.scheduled ? `, from ${act.scheduled}` : ''}`,
       about: { account: known.account.id, payment: act.id },
     },
   })

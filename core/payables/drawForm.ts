@@ -9,7 +9,7 @@ import { split } from '../money/split'
 import type { CheckFacts } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
 import { MOST_ACCOUNT_WITH, type Draw } from './draw'
-import type { Payee } from './payment'
+import type { Payee } from './payee'
 import { addressLines, payeeName, printable, sameName } from './texts'
 
 /** A payment as it is typed: texts, until they are read. */

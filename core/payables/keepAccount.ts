@@ -6,6 +6,7 @@ import { newBook } from '../books/keepBook'
 import type { NumberBook } from '../books/book'
 import { entry, type Entry, type LedgerAccount } from '../ledger/entry'
 import { openDay } from '../ledger/period'
+import { payablesLedgers } from '../ledger/startingChart'
 import { zero, type Cents } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
 import type { BankAccount, Company } from './account'
@@ -102,7 +103,11 @@ export function openAccount(
     return refuse('amount-pattern', 'an amount is wanted here', { field: 'opening' })
   const book = newBook({ books: known.books, twins: twinBooks(known, account) }, act.book)
   if (!book.ok) return book
-  const company: Company = { ...known.company, ...act.company }
+  const company: Company = {
+    payables: { ...payablesLedgers(act.company.id), secondAbove: null },
+    ...known.company,
+    ...act.company,
+  }
   return good({
     changes: {
       companies: [company],

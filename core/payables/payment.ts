@@ -1,25 +1,9 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import { cents, type Cents } from '../money/cents'
+import { cents, sum, type Cents } from '../money/cents'
 import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
-
-/** Somebody that one company pays. */
-export interface Payee {
-  readonly id: Id<'payee'>
-  readonly companyId: Id<'company'>
-  readonly kind: 'supplier' | 'employee' | 'owner' | 'one-time'
-  readonly name: string
-  readonly address: readonly string[]
-  /** Default memo, often our customer number with them. */
-  readonly memo: string
-  /** Default ledger accounts by weight. */
-  readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly weight: number }[]
-  readonly onHold: boolean
-  readonly taxForm: '1099' | 'none'
-  /** Our account number with them, printed after the name where the layout wants it. */
-  readonly accountWithPayee?: string
-}
+import type { Settles } from './allocation'
 
 /** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
 export type PaymentState = 'waiting' | 'on paper' | 'issued' | 'cleared' | 'cancelled'
@@ -38,7 +22,7 @@ export interface Payment {
   readonly memo: string
   /** What it pays, for the stubs; empty: the check as a whole. */
   readonly lines: readonly StubLine[]
-  /** Where it goes in the ledger; adds up to the amount. */
+  /** Where it goes in the ledger; adds up to the amount together with what is paid of bills. */
   readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly amount: Cents }[]
   readonly state: PaymentState
   readonly drawnAt: string
@@ -55,6 +39,39 @@ export interface Payment {
   readonly correct?: 'payee' | 'date' | 'amount' | 'memo'
   /** Taken out of the lane before any check of it was issued; it may be brought back. */
   readonly withdrawn?: boolean
+  /** The bills that it pays, in whole or in part. */
+  readonly settles?: Settles
+  /** The day on which it enters the lane; before that it stands there greyed. */
+  readonly scheduled?: PlainDate
+  /** Paid without a check: how, and under what reference. No number belongs to it. */
+  readonly otherwise?: { readonly way: OtherWay; readonly reference: string }
+}
+export const otherWays = ['cash', 'card', 'transfer', 'direct debit'] as const
+export type OtherWay = (typeof otherWays)[number]
+
+/** Why a scheduled payment cannot be put on paper on a day; undefined where it can. */
+export const notBefore = ({ scheduled }: Payment, day: PlainDate): string | undefined =>
+  scheduled && scheduled > day ? `scheduled for ${scheduled}` : undefined
+
+/** What becomes due in the ledger with a payment: a debit above zero, a credit below, by ledger account. */
+export interface Posting {
+  readonly ledgerId: Id<'ledger'>
+  readonly amount: Cents
+}
+/**
+ * Where a payment goes in the ledger: its ledger accounts, and for its bills the payables account with the
+ * discounts taken. Adds up to the amount that leaves the bank.
+ */
+export function postingsOf(payment: Pick<Payment, 'split' | 'settles'>): Posting[] {
+  const { split, settles } = payment
+  if (!settles) return [...split]
+  const discount = sum(settles.bills.map(a => a.discount))
+  const payables = sum(settles.bills.map(a => cents(a.amount + a.discount)))
+  return [
+    ...split,
+    { ledgerId: settles.payables, amount: payables },
+    { ledgerId: settles.discounts, amount: cents(-discount) },
+  ].filter(p => p.amount !== 0)
 }
 
 /**

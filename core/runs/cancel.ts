@@ -7,7 +7,7 @@ import { firstOpen, mustBeOpen } from '../ledger/period'
 import { figures } from '../money/figures'
 import type { Payment } from '../payables/payment'
 import type { Decision, Stamp } from '../trail/trail'
-import { reversalEntry } from './issue'
+import { isEntered, reversalEntry } from './issue'
 import type { Ending } from './replace'
 
 export interface CancelKnown {
@@ -90,7 +90,7 @@ export function cancel(
     )
   if (!act.why.trim()) return refuse('why-blank', 'say why it is cancelled', { field: 'why' })
   const numbers: NumberRow[] = []
-  if (payment.state === 'issued') {
+  if (payment.state === 'issued' && !payment.otherwise) {
     if (row?.fate !== 'issued' || row.check?.paymentId !== payment.id)
       throw new Error(`payment ${payment.id} is issued without a standing check`)
     const ended = become(row, act.ending, stamp, { why: act.why.trim() })
@@ -104,10 +104,16 @@ export function cancel(
     changes: {
       numbers,
       payments: [{ ...bare, state: 'cancelled' }],
-      entries:
-        payment.amount === 0
-          ? []
-          : [reversalEntry(payment, row ? String(row.number) : 'waiting', known.cashLedgerId, date.value)],
+      entries: !isEntered(payment)
+        ? []
+        : [
+            reversalEntry(
+              payment,
+              payment.otherwise ? 'otherwise' : row ? String(row.number) : 'waiting',
+              known.cashLedgerId,
+              date.value,
+            ),
+          ],
     },
     trail: {
       act: 'cancel a payment',

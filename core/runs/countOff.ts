@@ -16,7 +16,7 @@ import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Payment } from '../payables/payment'
 import type { Decision, Stamp } from '../trail/trail'
-import { issueEntry, replacedRows } from './issue'
+import { isEntered, issueEntry, replacedRows } from './issue'
 import { copyId, type CheckCopy, type Outcome, type Run, type RunCheck, type Skipped } from './run'
 
 export interface CountOffKnown {
@@ -128,7 +128,7 @@ function issue(t: Tally, payment: Payment, row: NumberRow, paper: CheckOnPaper):
   t.numbers.set(row.number, issued.value)
   const { booked, ...bare } = payment
   t.payments.push({ ...bare, state: 'issued' })
-  if (!booked && payment.amount !== 0) {
+  if (!booked && isEntered(payment)) {
     const date = openDay(payment.date, t.known.closedThrough)
     t.entries.push(issueEntry(payment, row.number, t.known.cashLedgerId, date))
   }

@@ -1,18 +1,24 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { CheckNumber, NumberRow } from '../books/book'
-import { entry, type Entry } from '../ledger/entry'
-import { zero } from '../money/cents'
-import type { Payment } from '../payables/payment'
+import { entry, sided, type Entry } from '../ledger/entry'
+import { cents, type Cents } from '../money/cents'
+import { postingsOf, type Payment } from '../payables/payment'
 import type { Stamp } from '../trail/trail'
 
-export const issueEntryId = (paymentId: Id<'payment'>, number: CheckNumber): Id<'entry'> =>
+/** The key of the entry that a payment's first check makes; one paid without a check has no number. */
+export const issueEntryId = (paymentId: Id<'payment'>, number: CheckNumber | 'otherwise'): Id<'entry'> =>
   `${paymentId}/issued/${number}` as Id<'entry'>
 
-/** The entry of an issued check: its ledger accounts to the debit, cash to the credit. */
+/** Whether a payment moves anything in the ledger: an advice for nothing does not. */
+export const isEntered = (payment: Payment): boolean => postingsOf(payment).length > 0
+const cashLine = (cashLedgerId: Id<'ledger'>, amount: Cents) =>
+  amount === 0 ? [] : [sided(cashLedgerId, amount)]
+
+/** The entry of an issued payment: its ledger accounts and bills to the debit, cash to the credit. */
 export const issueEntry = (
   payment: Payment,
-  number: CheckNumber,
+  number: CheckNumber | 'otherwise',
   cashLedgerId: Id<'ledger'>,
   date: PlainDate,
 ): Entry =>
@@ -20,11 +26,11 @@ export const issueEntry = (
     id: issueEntryId(payment.id, number),
     companyId: payment.companyId,
     date,
-    text: `Check ${number}, ${payment.name}`,
+    text: `${number === 'otherwise' ? `Paid by ${payment.otherwise?.way}` : `Check ${number}`}, ${payment.name}`,
     paymentId: payment.id,
     lines: [
-      ...payment.split.map(s => ({ ledgerId: s.ledgerId, debit: s.amount, credit: zero })),
-      { ledgerId: cashLedgerId, debit: zero, credit: payment.amount },
+      ...postingsOf(payment).map(p => sided(p.ledgerId, p.amount)),
+      ...cashLine(cashLedgerId, cents(-payment.amount)),
     ],
   })
 
@@ -42,8 +48,8 @@ export const reversalEntry = (
     text: `Cancelled: ${payment.name}`,
     paymentId: payment.id,
     lines: [
-      { ledgerId: cashLedgerId, debit: payment.amount, credit: zero },
-      ...payment.split.map(s => ({ ledgerId: s.ledgerId, debit: zero, credit: s.amount })),
+      ...cashLine(cashLedgerId, payment.amount),
+      ...postingsOf(payment).map(p => sided(p.ledgerId, cents(-p.amount))),
     ],
   })
 

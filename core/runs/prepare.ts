@@ -1,3 +1,4 @@
+import { dayOfMoment, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import {
@@ -12,7 +13,9 @@ import {
 import { giveFate, type GivenFate } from '../books/giveFate'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { BankAccount } from '../payables/account'
-import type { Payment } from '../payables/payment'
+import { heldBecause, type Bill } from '../payables/bill'
+import type { Payee } from '../payables/payee'
+import { notBefore, type Payment } from '../payables/payment'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
@@ -36,6 +39,9 @@ interface PickKnown {
   readonly run: Run | undefined
   readonly openRuns: readonly Run[]
   readonly payments: ReadonlyMap<Id<'payment'>, Payment>
+  /** Their payees and bills, by key: those on hold keep a payment out. */
+  readonly payees: ReadonlyMap<Id<'payee'>, Payee>
+  readonly bills: ReadonlyMap<Id<'bill'>, Bill>
 }
 
 /** Refuses a book or a run that cannot be picked for now. */
@@ -63,7 +69,8 @@ function mayPick({ book, run, openRuns }: PickKnown, act: Picking): Result<true>
 }
 
 /** The payments picked, each once, in the lane of the account, and fit for the book; or why one is not. */
-function pickable({ book, payments }: PickKnown, act: Picking): Result<Payment[]> {
+function pickable(known: PickKnown, act: Picking, today: PlainDate): Result<Payment[]> {
+  const { book, payments } = known
   const at = { field: 'payments' }
   if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', at)
   if (new Set(act.paymentIds).size < act.paymentIds.length)
@@ -83,6 +90,11 @@ function pickable({ book, payments }: PickKnown, act: Picking): Result<Payment[]
     }
     const unfit = unfitFor(book, p, act.advicesToo ?? false)
     if (unfit) return refuse('payment-unfit', `${p.name}: ${unfit}`, named)
+    const early = notBefore(p, today)
+    if (early) return refuse('payment-early', `${p.name}: ${early}`, named)
+    const bills = (p.settles?.bills ?? []).flatMap(a => known.bills.get(a.billId) ?? [])
+    const held = heldBecause(known.payees.get(p.payeeId), bills)
+    if (held) return refuse('payment-held', held, named)
   }
   return good(waiting)
 }
@@ -95,7 +107,7 @@ function pickable({ book, payments }: PickKnown, act: Picking): Result<Payment[]
 export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
   const may = mayPick(known, act)
   if (!may.ok) return may
-  const picked = pickable(known, act)
+  const picked = pickable(known, act, dayOfMoment(stamp.at))
   if (!picked.ok) return picked
   const run: Run = {
     id: act.runId,

@@ -1,4 +1,5 @@
 import type { Id } from '../../base/id'
+import { billsTouched } from '../../payables/settling'
 import { pick as decide, type Picking } from '../../runs/prepare'
 import { act } from '../act'
 import { byId, lockOfBook, one, openRuns } from '../gather'
@@ -6,13 +7,18 @@ import { byId, lockOfBook, one, openRuns } from '../gather'
 /** Payments of the lane are picked for a run on a number book, new or not yet printed. */
 export const pick = act({
   lock: ({ bookId }: Picking & { bookId: Id<'book'> }, reading) => lockOfBook(reading, bookId),
-  reads: ['books', 'runs', 'payments'],
+  reads: ['books', 'runs', 'payments', 'payees', 'bills'],
   writes: ['runs'],
-  gather: async (reading, { bookId, runId, paymentIds }) => ({
-    book: await one(reading, 'books', bookId),
-    run: await reading.get('runs', runId),
-    openRuns: await openRuns(reading, bookId),
-    payments: await byId(reading, 'payments', paymentIds),
-  }),
+  gather: async (reading, { bookId, runId, paymentIds }) => {
+    const payments = await byId(reading, 'payments', paymentIds)
+    return {
+      book: await one(reading, 'books', bookId),
+      run: await reading.get('runs', runId),
+      openRuns: await openRuns(reading, bookId),
+      payments,
+      payees: await byId(reading, 'payees', [...new Set([...payments.values()].map(p => p.payeeId))]),
+      bills: await byId(reading, 'bills', billsTouched(payments.values())),
+    }
+  },
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

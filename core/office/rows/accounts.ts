@@ -12,6 +12,13 @@ export const company = z.strictObject({
   address: lines,
   logo: pictureSchema.exactOptional(),
   closedThrough: day.exactOptional(),
+  payables: z
+    .strictObject({
+      ledgerId: id<'ledger'>(),
+      discountId: id<'ledger'>(),
+      secondAbove: cents.nullable(),
+    })
+    .exactOptional(),
 }) satisfies z.ZodType<Company>
 
 export const ledger = z.strictObject({

@@ -10,6 +10,7 @@ export const entry = z
     date: day,
     text,
     paymentId: id<'payment'>().nullable(),
+    billId: id<'bill'>().exactOptional(),
     lines: z.array(z.strictObject({ ledgerId: id<'ledger'>(), debit: cents, credit: cents })).min(2),
     ledgers: z.array(id<'ledger'>()),
   })

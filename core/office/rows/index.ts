@@ -5,7 +5,8 @@ import { trailLineSchema } from '../../trail/lineSchema'
 import { entry, total } from './books'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
-import { payee, payment } from './payments'
+import { bill, payee } from './payees'
+import { payment } from './payments'
 import { copy, layoutVersion, paper, run } from './runs'
 import { officeSettings, reasonList } from './settings'
 
@@ -23,6 +24,7 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   accounts: account,
   books: book,
   payees: payee,
+  bills: bill,
   payments: payment,
   numbers: number,
   runs: run,

@@ -1,5 +1,6 @@
 import { z } from '../../base/schema'
-import type { Payee, Payment } from '../../payables/payment'
+import { otherWays, type Payment } from '../../payables/payment'
+import type { Allocation } from '../../payables/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
 import { correctables } from '../../runs/run'
 import { cents, count, day, id, lines, moment, text } from './parts'
@@ -28,20 +29,15 @@ const payLine = z.strictObject({
   yearToDate: cents,
 }) satisfies z.ZodType<PayLine>
 
-const signers = z.array(count).max(20)
+const MOST_ALLOCATIONS = 5000
+export const allocation = z.strictObject({
+  billId: id<'bill'>(),
+  amount: cents,
+  discount: cents,
+}) satisfies z.ZodType<Allocation>
+export const allocations = z.array(allocation).max(MOST_ALLOCATIONS)
 
-export const payee = z.strictObject({
-  id: id<'payee'>(),
-  companyId: id<'company'>(),
-  kind: z.enum(['supplier', 'employee', 'owner', 'one-time']),
-  name: text,
-  address: lines,
-  memo: text,
-  split: z.array(z.strictObject({ ledgerId: id<'ledger'>(), weight: z.number().min(0) })).max(200),
-  onHold: z.boolean(),
-  taxForm: z.enum(['1099', 'none']),
-  accountWithPayee: some,
-}) satisfies z.ZodType<Payee>
+const signers = z.array(count).max(20)
 
 export const payment = z.strictObject({
   id: id<'payment'>(),
@@ -64,6 +60,15 @@ export const payment = z.strictObject({
   booked: z.boolean().exactOptional(),
   correct: z.enum(correctables).exactOptional(),
   withdrawn: z.boolean().exactOptional(),
+  settles: z
+    .strictObject({
+      payables: id<'ledger'>(),
+      discounts: id<'ledger'>(),
+      bills: z.array(allocation).min(1).max(MOST_ALLOCATIONS),
+    })
+    .exactOptional(),
+  scheduled: day.exactOptional(),
+  otherwise: z.strictObject({ way: z.enum(otherWays), reference: text }).exactOptional(),
 }) satisfies z.ZodType<Payment>
 
 export const checkFacts = z.strictObject({

@@ -11,7 +11,7 @@ import type { Payment } from '../../payables/payment'
 import type { Stamp } from '../../trail/trail'
 import type { ActName, InputOf } from '../acts'
 import type { MemoryOffice } from '../memory'
-import { account, bookOf, OPENING, opened } from './office'
+import { account, bookOf, morePayees, OPENING, opened, payee } from './office'
 import type { Changes } from '../tables'
 import { emptyWorld, type World } from './world'
 
@@ -38,6 +38,7 @@ export const startingOffice = (): Changes => ({
   ...opened(BOOK),
   accounts: [{ ...account, stockId: 'check-over-two-stubs-preprinted' }],
   books: [bookOf(BOOK), PAD, SECOND],
+  payees: [payee, ...morePayees],
 })
 
 /** What chance does next: a name for the report, the act, and its effect on the plain model. */

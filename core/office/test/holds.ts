@@ -1,5 +1,8 @@
 import { firstBroken } from '../../trail/trail'
 import { totalsAstray } from '../../ledger/totals'
+import { sum } from '../../money/cents'
+import { alikeKey, entryIdOf, owed } from '../../payables/bill'
+import { billsAstray } from '../../payables/settling'
 import type { Snapshot } from '../tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
@@ -33,7 +36,7 @@ export function alwaysHolds(office: Snapshot): void {
   for (const p of office.payments) {
     const own = carried.get(p.id) ?? []
     must(
-      own.length === (['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
+      own.length === (p.otherwise || ['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
       `payment ${p.id}, ${p.state}, has ${own.length} standing checks`,
     )
     must(
@@ -41,7 +44,7 @@ export function alwaysHolds(office: Snapshot): void {
       `payment ${p.id} is ${p.state}, its number ${own[0]?.fate}`,
     )
     must(
-      p.split.reduce((s, x) => s + x.amount, 0) === p.amount &&
+      [...p.split, ...(p.settles?.bills ?? [])].reduce((s, x) => s + x.amount, 0) === p.amount &&
         (!p.lines.length || p.lines.reduce((s, x) => s + x.amount, 0) === p.amount),
       `payment ${p.id} does not add up`,
     )
@@ -56,6 +59,7 @@ export function alwaysHolds(office: Snapshot): void {
     must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
   const [astray] = totalsAstray(office.totals, office.entries)
   must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
+  billsHold(office, must)
   for (const a of office.books)
     for (const b of office.books)
       must(
@@ -73,4 +77,38 @@ export function alwaysHolds(office: Snapshot): void {
   must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
   const broken = firstBroken(office.trail)
   must(!broken, `the trail is broken at line ${broken?.seq}`)
+}
+
+/** What must hold of bills: never paid above what they are, and the ledger says what is owed on them. */
+function billsHold(office: Snapshot, must: (holds: boolean, what: string) => void): void {
+  const [off] = billsAstray(office.bills, office.payments)
+  must(!off, `bill ${off?.billId} is kept as ${off?.kept}, its payments say ${off?.payments}`)
+  const payees = new Map(office.payees.map(p => [p.id, p]))
+  const entries = new Set(office.entries.map(e => e.id))
+  const numbers = new Set<string>()
+  const owedBy = new Map<string, number>()
+  for (const b of office.bills) {
+    const whole = (b.promised + b.settled) * Math.sign(b.amount)
+    must(whole >= 0 && whole <= Math.abs(b.amount), `bill ${b.number} is settled beyond what it is`)
+    const live = b.stage === 'payable' || b.stage === 'paid'
+    must(live || whole === 0, `bill ${b.number}, ${b.stage}, is settled`)
+    must(!live || (b.stage === 'paid') === (owed(b) === 0), `bill ${b.number} is ${b.stage}, owed ${owed(b)}`)
+    must(
+      (!live && b.stage !== 'waits') || sum(b.lines.map(l => l.amount)) === b.amount,
+      `lines of ${b.number} differ`,
+    )
+    must(payees.get(b.payeeId)?.companyId === b.companyId, `bill ${b.number} is of another company`)
+    must(!payees.get(b.payeeId)?.became, `bill ${b.number} is of a payee that became another`)
+    must(b.alike === alikeKey(b.payeeId, b.number), `bill ${b.number} stands under ${b.alike}`)
+    const entry = entryIdOf(b)
+    must(!entry || entries.has(entry), `bill ${b.number} has no entry`)
+    must(!numbers.has(`${b.companyId} ${b.ourNumber}`), `our number ${b.ourNumber} stands twice`)
+    numbers.add(`${b.companyId} ${b.ourNumber}`)
+    if (live) owedBy.set(b.companyId, (owedBy.get(b.companyId) ?? 0) + owed(b))
+  }
+  const balances = new Map(office.totals.map(t => [t.id, t.balance]))
+  for (const { id, payables } of office.companies) {
+    const balance = (payables && balances.get(payables.ledgerId)) ?? 0
+    must(balance === -(owedBy.get(id) ?? 0), `payables stands at ${balance}, owed is ${owedBy.get(id) ?? 0}`)
+  }
 }

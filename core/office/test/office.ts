@@ -8,7 +8,7 @@ import { usBusiness } from '../../micr/pattern'
 import { cents, zero, type Cents } from '../../money/cents'
 import type { BankAccount, Company } from '../../payables/account'
 import type { Draw, DrawKnown } from '../../payables/draw'
-import type { Payee } from '../../payables/payment'
+import type { Payee } from '../../payables/payee'
 import type { Stamp } from '../../trail/trail'
 import { perform } from '../acts'
 import { madeOf } from '../looking'
@@ -20,6 +20,7 @@ export const company: Company = {
   id: idOf('co'),
   name: ['Pellam Slipway Works'],
   address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'],
+  payables: { ledgerId: idOf('owed'), discountId: idOf('discounts'), secondAbove: cents(300_00) },
 }
 export const account: BankAccount = {
   id: idOf('acc'),
@@ -59,6 +60,9 @@ export const payee: Payee = {
   onHold: false,
   taxForm: 'none',
 }
+export const payeeOf = (id: string, name: string): Payee => ({ ...payee, id: idOf(id), name })
+/** Payees besides the first, so that there is somebody to merge. */
+export const morePayees: readonly Payee[] = [payeeOf('p2', 'Cobalt Rope'), payeeOf('p3', 'Cobalt Rope & Co')]
 export const OPENING = cents(5_000_000)
 
 const ledgersHere = [
@@ -69,6 +73,20 @@ const ledgersHere = [
     code: '6120',
     name: 'Materials',
     kind: 'expense' as const,
+  },
+  {
+    id: idOf<'ledger'>('owed'),
+    companyId: company.id,
+    code: '2010',
+    name: 'Accounts payable',
+    kind: 'liability' as const,
+  },
+  {
+    id: idOf<'ledger'>('discounts'),
+    companyId: company.id,
+    code: '4900',
+    name: 'Discounts taken',
+    kind: 'income' as const,
   },
 ]
 
@@ -101,6 +119,8 @@ export const drawKnown = (more: Partial<DrawKnown> = {}): DrawKnown => ({
   payee,
   namesakes: [],
   ledgers: ledgersHere,
+  bills: [],
+  payables: company.payables,
   ...more,
 })
 

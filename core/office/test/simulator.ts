@@ -13,6 +13,7 @@ import type { MemoryOffice } from '../memory'
 import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
 import { cancelled, counted, drew, gave, printed, replaced } from './world'
+import { billMoves } from './billMoves'
 import { type Acting, PDF, PAD, type Move, Chance, countedBy } from './chance'
 
 /** A payment is drawn, now and then for an amount that is none. */
@@ -384,6 +385,7 @@ const moves: readonly (readonly [often: number, make: (c: Chance) => Move | unde
   [1, closePeriod],
   [1, putBookAway],
   [3, clear],
+  ...billMoves,
 ]
 const byChance = moves.flatMap(([often, make]) => Array.from({ length: often }, () => make))
 

@@ -3,6 +3,7 @@ import type { CheckNumber } from '../../books/book'
 import type { Outcome, Run, Skipped } from '../../runs/run'
 import type { Snapshot } from '../tables'
 import { alwaysHolds } from './holds'
+import { company } from './office'
 
 /**
  * The obvious, slow model of an office: what happened, one plain rule an act, no indexes. Fates by number,
@@ -14,16 +15,43 @@ export interface World {
   readonly carries: Map<number, string>
   readonly payments: Map<string, { amount: number; state: string; booked: boolean }>
   cash: number
+  /** What is owed on each bill before any payment; none where it is not owed yet or any more. */
+  readonly bills: Map<string, number>
+  /** What each payment settles of each bill, discount with it. */
+  readonly settles: Map<string, readonly { readonly bill: string; readonly whole: number }[]>
 }
 export const emptyWorld = (cash: number): World => ({
   fates: new Map(),
   carries: new Map(),
   payments: new Map(),
   cash,
+  bills: new Map(),
+  settles: new Map(),
 })
 
 export const drew = (w: World, id: string, amount: number): void => {
   w.payments.set(id, { amount, state: 'waiting', booked: false })
+}
+/** A payment stands for these bills, in the lane or paid already. */
+export function settled(
+  w: World,
+  id: string,
+  amount: number,
+  bills: readonly { readonly bill: string; readonly whole: number }[],
+): void {
+  drew(w, id, amount)
+  w.settles.set(id, bills)
+}
+/** What the ledger must say is owed: bills, less what issued payments settled. */
+function owedInAll(w: World): number {
+  let owed = 0
+  for (const amount of w.bills.values()) owed += amount
+  for (const [id, bills] of w.settles) {
+    const { state, booked } = w.payments.get(id)!
+    if (state === 'issued' || state === 'cleared' || (booked && state !== 'cancelled'))
+      for (const { whole } of bills) owed -= whole
+  }
+  return owed
 }
 export const gave = (w: World, numbers: readonly number[], fate: string): void => {
   for (const n of numbers) w.fates.set(n, fate)
@@ -112,6 +140,15 @@ export function mustHold(
       `payment ${p.id} is ${p.state}${p.booked ? ', booked' : ''}, the model says ${JSON.stringify(of)}`,
     )
   }
+  for (const b of office.bills) {
+    const live = b.stage === 'payable' || b.stage === 'paid'
+    must(
+      (live ? b.amount : undefined) === w.bills.get(b.id),
+      `bill ${b.number} is ${b.stage} for ${b.amount}, the model says ${w.bills.get(b.id)}`,
+    )
+  }
+  const payables = office.totals.find(t => t.id === company.payables!.ledgerId)?.balance ?? 0
+  must(payables === -owedInAll(w), `payables stands at ${payables}, the model says ${-owedInAll(w)}`)
   let [all, own] = [0, 0]
   for (const e of office.entries) {
     let sum = 0

@@ -1,0 +1,19 @@
+import type { Id } from '../../base/id'
+import { changeBill as decide, type ChangingBill } from '../../payables/changeBill'
+import { act } from '../act'
+import { billKnown, billNow, BILLS, entryOfBill, lockOfBill } from '../gatherBills'
+
+/** What is told of a bill changes; a draft is finished by it. */
+export const changeBill = act({
+  lock: ({ billId }: ChangingBill & { billId: Id<'bill'> }, reading) => lockOfBill(reading, billId),
+  reads: BILLS,
+  writes: ['bills', 'entries'],
+  gather: async (reading, { billId, to }) => {
+    const bill = await billNow(reading, billId)
+    return {
+      ...(await billKnown(reading, bill.companyId, billId, to)),
+      entry: await entryOfBill(reading, bill),
+    }
+  },
+  decide: (known, input, stamp) => decide(known, input, stamp),
+})

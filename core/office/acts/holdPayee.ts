@@ -1,0 +1,15 @@
+import type { Id } from '../../base/id'
+import { holdPayee as decide } from '../../payables/keepPayee'
+import { act } from '../act'
+import { one } from '../gather'
+import { ofPayees } from '../gatherBills'
+
+/** A payee is put on hold, or let go. */
+export const holdPayee = act({
+  lock: async ({ payeeId }: { payeeId: Id<'payee'>; why: string | null }, reading) =>
+    ofPayees((await one(reading, 'payees', payeeId)).companyId),
+  reads: ['payees'],
+  writes: ['payees'],
+  gather: (reading, { payeeId }) => one(reading, 'payees', payeeId),
+  decide: (payee, { why }) => decide(payee, { why }),
+})

@@ -1,0 +1,29 @@
+import type { Id } from '../../base/id'
+import type { Draw } from '../../payables/draw'
+import { settle as decide } from '../../payables/settle'
+import { act } from '../act'
+import { drawing, DRAWING } from '../gather'
+import { ofBills } from '../gatherBills'
+
+/** Bills that were chosen become payments in the lanes of one account or several. */
+export const settle = act({
+  lock: async ({
+    companyId,
+  }: {
+    companyId: Id<'company'>
+    payments: readonly { readonly accountId: Id<'account'>; readonly draw: Draw }[]
+  }) => ofBills(companyId),
+  reads: DRAWING,
+  writes: ['payments'],
+  gather: async (reading, { payments }) => {
+    const known = []
+    for (const { accountId, draw } of payments) known.push(await drawing(reading, accountId, draw))
+    return known
+  },
+  decide: (known, { payments }, stamp) =>
+    decide(
+      known,
+      payments.map(p => p.draw),
+      stamp,
+    ),
+})

@@ -1,0 +1,39 @@
+import type { Id } from '../base/id'
+import type { Entry } from '../ledger/entry'
+import { alikeKey, entryIdOf, type Bill } from '../payables/bill'
+import type { BillKnown, BillTold } from '../payables/enterBill'
+import { one } from './gather'
+import type { Reading } from './reading'
+
+/** The lock of a company's bills: our running numbers are taken one after the other. */
+export const ofBills = (companyId: Id<'company'>): string => `bills ${companyId}`
+/** The lock of a company's payees: their names and codes are held against one another. */
+export const ofPayees = (companyId: Id<'company'>): string => `payees ${companyId}`
+
+export const billNow = (reading: Reading, id: Id<'bill'>): Promise<Bill> => one(reading, 'bills', id)
+export const lockOfBill = async (reading: Reading, id: Id<'bill'>): Promise<string> =>
+  ofBills((await billNow(reading, id)).companyId)
+
+/** What entering or changing a bill must know. */
+export async function billKnown(
+  reading: Reading,
+  companyId: Id<'company'>,
+  billId: Id<'bill'>,
+  told: Pick<BillTold, 'payeeId' | 'number' | 'lines'>,
+): Promise<BillKnown> {
+  return {
+    bill: await reading.get('bills', billId),
+    payee: await reading.get('payees', told.payeeId),
+    company: await one(reading, 'companies', companyId),
+    ledgers: await reading.many('ledgers', [...new Set(told.lines.map(l => l.ledgerId))]),
+    alike: await reading.where('bills', 'alike', [alikeKey(told.payeeId, told.number)]),
+    lastNumber: await reading.lastBill(companyId),
+  }
+}
+export const BILLS = ['bills', 'payees', 'companies', 'ledgers', 'entries'] as const
+
+/** The entry that stands for a bill, if one does. */
+export async function entryOfBill(reading: Reading, bill: Bill): Promise<Entry | undefined> {
+  const id = entryIdOf(bill)
+  return id && one(reading, 'entries', id)
+}

@@ -1,0 +1,80 @@
+import { z } from '../../base/schema'
+import { billStages, type Bill } from '../../payables/bill'
+import { payeeKinds, type Payee } from '../../payables/payee'
+import { MOST_TERM_DAYS, type Discount, type Terms } from '../../payables/terms'
+import { cents, count, day, id, lines, moment, text } from './parts'
+
+const some = text.exactOptional()
+const days = z.number().int().min(0).max(MOST_TERM_DAYS)
+const taxForm = z.enum(['1099', 'none'])
+
+const terms = z.strictObject({
+  from: z.enum(['date', 'month end']),
+  days,
+  discount: z.strictObject({ hundredths: z.number().int().min(1).max(10_000), within: days }).exactOptional(),
+}) satisfies z.ZodType<Terms>
+
+export const payee = z.strictObject({
+  id: id<'payee'>(),
+  companyId: id<'company'>(),
+  kind: z.enum(payeeKinds),
+  name: text,
+  address: lines,
+  memo: text,
+  split: z.array(z.strictObject({ ledgerId: id<'ledger'>(), weight: z.number().min(0) })).max(200),
+  onHold: z.boolean(),
+  holdWhy: some,
+  taxForm,
+  taxBox: some,
+  taxId: some,
+  accountWithPayee: some,
+  code: some,
+  others: z
+    .array(z.strictObject({ name: text, lines }))
+    .max(20)
+    .exactOptional(),
+  email: some,
+  terms: terms.exactOptional(),
+  accountId: id<'account'>().exactOptional(),
+  became: id<'payee'>().exactOptional(),
+  before: z.strictObject({ at: moment, by: text, name: text, address: lines }).exactOptional(),
+}) satisfies z.ZodType<Payee>
+
+const discount = z.strictObject({ until: day, amount: cents }) satisfies z.ZodType<Discount>
+
+export const bill = z.strictObject({
+  id: id<'bill'>(),
+  companyId: id<'company'>(),
+  payeeId: id<'payee'>(),
+  number: text,
+  alike: text,
+  ourNumber: count,
+  date: day,
+  due: day,
+  amount: cents,
+  discount: discount.exactOptional(),
+  lines: z
+    .array(
+      z.strictObject({
+        ledgerId: id<'ledger'>(),
+        amount: cents,
+        memo: text,
+        quantity: some,
+        unit: cents.exactOptional(),
+        tag: some,
+      }),
+    )
+    .max(1000),
+  memo: text,
+  purchaseOrder: some,
+  taxForm,
+  hold: z.strictObject({ kind: z.enum(['held', 'disputed']), why: text }).exactOptional(),
+  stage: z.enum(billStages),
+  again: some,
+  enteredAt: moment,
+  enteredBy: text,
+  approvedBy: some,
+  promised: cents,
+  settled: cents,
+  entries: count,
+}) satisfies z.ZodType<Bill>

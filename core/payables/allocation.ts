@@ -1,0 +1,18 @@
+import type { Id } from '../base/id'
+import type { Cents } from '../money/cents'
+
+/**
+ * What a payment settles of a bill: what is paid, and the discount that is taken besides. Both below zero
+ * where a credit note is applied.
+ */
+export interface Allocation {
+  readonly billId: Id<'bill'>
+  readonly amount: Cents
+  readonly discount: Cents
+}
+/** The bills of a payment, and the ledger accounts that its entry goes through. */
+export interface Settles {
+  readonly payables: Id<'ledger'>
+  readonly discounts: Id<'ledger'>
+  readonly bills: readonly Allocation[]
+}

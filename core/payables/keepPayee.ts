@@ -1,0 +1,214 @@
+import { dayOfMoment } from '../base/dates'
+import type { Id } from '../base/id'
+import { merged } from '../base/merge'
+import { good, refuse, type Result } from '../base/result'
+import type { LedgerAccount } from '../ledger/entry'
+import type { Decision, Stamp } from '../trail/trail'
+import { alikeKey, type Bill } from './bill'
+import type { OtherAddress, Payee } from './payee'
+import type { Payment } from './payment'
+import { addressLines, payeeName, printable, sameName } from './texts'
+
+/** Most letters of a payee's code, and other addresses that one may have. */
+export const MOST_CODE = 12
+export const MOST_ADDRESSES = 10
+
+/** What a form holds of a payee: all but what other acts keep. */
+export type PayeeForm = Omit<Payee, 'id' | 'companyId' | 'became' | 'before' | 'onHold' | 'holdWhy'>
+
+export interface PayeeKnown {
+  readonly payee: Payee | undefined
+  /** All payees of the company. */
+  readonly others: readonly Payee[]
+  readonly ledgers: readonly LedgerAccount[]
+}
+export interface KeepingPayee {
+  readonly id: Id<'payee'>
+  readonly companyId: Id<'company'>
+  /** What the form began from; undefined: the payee is new. */
+  readonly from?: PayeeForm
+  readonly to: PayeeForm
+}
+
+const at = (field: string) => ({ field })
+
+function readCode(code: string | undefined): Result<string> {
+  const text = printable(code ?? '', 'code', MOST_CODE)
+  return text.ok && /\s/.test(text.value)
+    ? refuse('code-pattern', 'a code is one word', { field: 'code', value: text.value })
+    : text
+}
+function readOthers(others: readonly OtherAddress[] | undefined): Result<OtherAddress[]> {
+  const read: OtherAddress[] = []
+  if ((others?.length ?? 0) > MOST_ADDRESSES)
+    return refuse('addresses', `at most ${MOST_ADDRESSES} more addresses`, at('others'))
+  for (const other of others ?? []) {
+    const [name, lines] = [printable(other.name, 'others'), addressLines(other.lines, 'others')]
+    if (!name.ok) return name
+    if (!lines.ok) return lines
+    if (!name.value) return refuse('address-name', 'say what this address is called', at('others'))
+    if (lines.value.length) read.push({ name: name.value, lines: lines.value })
+  }
+  return good(read)
+}
+
+/** A payee's details as they may be kept. */
+function readPayee(to: PayeeForm): Result<PayeeForm> {
+  const name = payeeName(to.name, 'name')
+  if (!name.ok) return name
+  const address = addressLines(to.address)
+  if (!address.ok) return address
+  const code = readCode(to.code)
+  if (!code.ok) return code
+  const others = readOthers(to.others)
+  if (!others.ok) return others
+  const [memo, withThem] = [
+    printable(to.memo, 'memo'),
+    printable(to.accountWithPayee ?? '', 'accountWithPayee', 40),
+  ]
+  if (!memo.ok) return memo
+  if (!withThem.ok) return withThem
+  if (to.email && !/^[^\s@]+@[^\s@]+$/.test(to.email))
+    return refuse('email-pattern', `“${to.email}” is no e-mail address`, { field: 'email', value: to.email })
+  if (to.split.some(s => !Number.isInteger(s.weight) || s.weight <= 0))
+    return refuse('split-weight', 'shares are whole numbers above zero', at('split'))
+  const { code: _, others: __, accountWithPayee: ___, email: ____, ...rest } = to
+  return good({
+    ...rest,
+    name: name.value,
+    address: address.value,
+    memo: memo.value,
+    ...(code.value && { code: code.value }),
+    ...(others.value.length && { others: others.value }),
+    ...(withThem.value && { accountWithPayee: withThem.value }),
+    ...(to.email && { email: to.email }),
+  })
+}
+
+/** Refuses a code or a name that another payee of the company has, and ledger accounts of another company. */
+function standsApart(known: PayeeKnown, act: KeepingPayee, to: PayeeForm): Result<true> {
+  const others = known.others.filter(p => p.id !== act.id && !p.became)
+  const coded = to.code && others.find(p => p.code?.toLowerCase() === to.code?.toLowerCase())
+  if (coded)
+    return refuse('code-taken', `${coded.name} has this code`, { field: 'code', value: to.code as string })
+  const named = others.find(p => sameName(p.name, to.name))
+  if (named)
+    return refuse('payee-known', `there is a payee ${named.name} already`, { field: 'name', value: to.name })
+  return to.split.every(s => known.ledgers.find(l => l.id === s.ledgerId)?.companyId === act.companyId)
+    ? good(true)
+    : refuse('ledger-elsewhere', 'this ledger account is not one of the company', at('split'))
+}
+
+const formOf = ({
+  id: _,
+  companyId: __,
+  became: ___,
+  before: ____,
+  onHold: _____,
+  holdWhy: ______,
+  ...form
+}: Payee): PayeeForm => form
+
+/**
+ * Writes a payee down, or changes one: only what differs between what the form began from and what it holds.
+ * How name and address stood before stays with the payee, since the next check says that they changed.
+ */
+export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): Decision<{ payees: Payee[] }> {
+  const { payee } = known
+  if (payee && payee.companyId !== act.companyId)
+    return refuse('payee-elsewhere', 'this payee is of another company', at('name'))
+  if (payee?.became) return refuse('payee-merged', 'this payee is a part of another now', at('name'))
+  if (payee && !act.from) return refuse('payee-known', 'this payee is here already', at('name'))
+  if (!payee && act.from) return refuse('payee-gone', 'this payee is no longer here', at('name'))
+  const agreed =
+    payee && act.from
+      ? merged<PayeeForm>(formOf(payee), act.from, act.to)
+      : { value: act.to, changed: ['name' as const], conflicts: [] }
+  if (agreed.conflicts.length)
+    return refuse(
+      'changed-meanwhile',
+      `somebody changed ${agreed.conflicts.join(', ')} since this form was opened: open it anew and look`,
+      at(String(agreed.conflicts[0])),
+    )
+  if (!agreed.changed.length) return refuse('nothing-changed', 'everything is as it was', at('name'))
+  const to = readPayee(agreed.value)
+  if (!to.ok) return to
+  const apart = standsApart(known, act, to.value)
+  if (!apart.ok) return apart
+  const printsOtherwise = payee && (agreed.changed as string[]).some(f => f === 'name' || f === 'address')
+  const before = printsOtherwise
+    ? { at: stamp.at, by: stamp.by, name: payee.name, address: payee.address }
+    : payee?.before
+  const kept: Payee = {
+    ...to.value,
+    id: act.id,
+    companyId: act.companyId,
+    onHold: payee?.onHold ?? false,
+    ...(payee?.holdWhy && { holdWhy: payee.holdWhy }),
+    ...(before && { before }),
+  }
+  return good({
+    changes: { payees: [kept] },
+    trail: {
+      act: payee ? 'change a payee' : 'write a payee down',
+      text: payee
+        ? `${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}`
+        : kept.name,
+      about: { payee: act.id },
+    },
+  })
+}
+
+/** Puts a payee on hold with a reason, or lets them go: one on hold enters no run. */
+export function holdPayee(payee: Payee, act: { readonly why: string | null }): Decision<{ payees: Payee[] }> {
+  const { holdWhy: before, ...bare } = payee
+  const why = act.why?.trim()
+  if (act.why !== null && !why) return refuse('why-blank', 'say why they are on hold', at('why'))
+  if (!why && !payee.onHold) return refuse('nothing-changed', `${payee.name} is not on hold`, at('why'))
+  return good({
+    changes: { payees: [why ? { ...bare, onHold: true, holdWhy: why } : { ...bare, onHold: false }] },
+    trail: {
+      act: why ? 'hold a payee' : 'let a payee go',
+      text: `${payee.name}${why ? `: ${why}` : before ? `, was on hold: ${before}` : ''}`,
+      about: { payee: payee.id },
+    },
+  })
+}
+
+/**
+ * Makes one payee a part of another: bills and payments go over, the old name stays where it was printed and
+ * in the story. Refused where they are of two companies, or one is a part already.
+ */
+export function mergePayees(known: {
+  readonly from: Payee
+  readonly into: Payee
+  readonly bills: readonly Bill[]
+  readonly payments: readonly Payment[]
+}): Decision<{ payees: Payee[]; bills: Bill[]; payments: Payment[] }> {
+  const { from, into } = known
+  if (from.id === into.id) return refuse('payee-itself', 'choose another payee', at('into'))
+  if (from.companyId !== into.companyId)
+    return refuse('payee-elsewhere', `${into.name} is a payee of another company`, at('into'))
+  const part = [from, into].find(p => p.became)
+  if (part) return refuse('payee-merged', `${part.name} is a part of another payee already`, at('into'))
+  return good({
+    changes: {
+      payees: [{ ...from, became: into.id }],
+      bills: known.bills.map(b => ({ ...b, payeeId: into.id, alike: alikeKey(into.id, b.number) })),
+      payments: known.payments.map(p => ({ ...p, payeeId: into.id })),
+    },
+    trail: {
+      act: 'merge payees',
+      text: `${from.name} into ${into.name}: ${known.bills.length} bills, ${known.payments.length} payments`,
+      about: { payee: into.id, from: from.id },
+    },
+  })
+}
+
+/** Name or address of a payee changed since the last check to them: what a clerk must look at before the next. */
+export const changedSince = (payee: Payee, lastPaidAt: string | undefined): Payee['before'] =>
+  payee.before && (!lastPaidAt || Date.parse(payee.before.at) > Date.parse(lastPaidAt))
+    ? payee.before
+    : undefined
+/** The day of such a change. */
+export const changeDay = (before: NonNullable<Payee['before']>) => dayOfMoment(before.at)
