@@ -13,6 +13,8 @@ export interface DemoPayee {
   readonly kind?: 'employee' | 'owner' | 'one-time'
   readonly onHold?: boolean
   readonly taxForm?: '1099'
+  /** As they are written in the trade; on receipt where there are none. */
+  readonly terms?: string
 }
 
 const supplier = (
@@ -32,32 +34,61 @@ const sound = 'Pellam Sound, ME 04999'
 const gullhaven = 'Gullhaven, ME 04997'
 
 export const ferrySuppliers: readonly DemoPayee[] = [
-  supplier('Cobalt Rope & Rigging', '22 Capstan Lane', northmere, 'Customer 7731', '6120', 180, 2400, [
-    'Mooring line, 24 mm',
-    'Shackles and thimbles',
-    'Fender covers',
-    'Splicing, two eyes',
-  ]),
-  supplier('Northmere Marine Fuel', 'Pier 3', northmere, 'Tank farm 12', '6100', 6200, 19800, [
-    'Marine diesel, north tank',
-    'Marine diesel, south tank',
-    'Lubricating oil',
-  ]),
-  supplier('Oystercatcher Print Works', '9 Gull Street', sound, 'Account PSF', '6600', 90, 860, [
-    'Timetables, summer',
-    'Ticket rolls',
-    'Posters, winter service',
-  ]),
-  supplier('Windrose Life Raft Service', '41 Harbor Road', gullhaven, 'Rafts 1 to 6', '6200', 420, 3900, [
-    'Raft service, 25 persons',
-    'Hydrostatic releases',
-    'Repacking',
-  ]),
-  supplier('Saltgrass Bakery', '3 Mill Row', sound, 'Galley', '6700', 60, 340, [
-    'Bread and rolls',
-    'Pastries for the weekend',
-    'Sandwich order',
-  ]),
+  supplier(
+    'Cobalt Rope & Rigging',
+    '22 Capstan Lane',
+    northmere,
+    'Customer 7731',
+    '6120',
+    180,
+    2400,
+    ['Mooring line, 24 mm', 'Shackles and thimbles', 'Fender covers', 'Splicing, two eyes'],
+    { terms: '2/10 net 30' },
+  ),
+  supplier(
+    'Northmere Marine Fuel',
+    'Pier 3',
+    northmere,
+    'Tank farm 12',
+    '6100',
+    6200,
+    19800,
+    ['Marine diesel, north tank', 'Marine diesel, south tank', 'Lubricating oil'],
+    { terms: 'month end + 15' },
+  ),
+  supplier(
+    'Oystercatcher Print Works',
+    '9 Gull Street',
+    sound,
+    'Account PSF',
+    '6600',
+    90,
+    860,
+    ['Timetables, summer', 'Ticket rolls', 'Posters, winter service'],
+    { terms: '2/10 net 30' },
+  ),
+  supplier(
+    'Windrose Life Raft Service',
+    '41 Harbor Road',
+    gullhaven,
+    'Rafts 1 to 6',
+    '6200',
+    420,
+    3900,
+    ['Raft service, 25 persons', 'Hydrostatic releases', 'Repacking'],
+    { terms: 'net 30' },
+  ),
+  supplier(
+    'Saltgrass Bakery',
+    '3 Mill Row',
+    sound,
+    'Galley',
+    '6700',
+    60,
+    340,
+    ['Bread and rolls', 'Pastries for the weekend', 'Sandwich order'],
+    { terms: 'net 14' },
+  ),
   supplier('Tidegate Harbor Dues', 'Harbor Office', northmere, 'Berth 4', '6300', 900, 3100, [
     'Berth 4, landing dues',
     'Passenger dues',
@@ -148,17 +179,31 @@ export const ferrySuppliers: readonly DemoPayee[] = [
     ['Charter review', 'Lease of berth 4'],
     { taxForm: '1099', onHold: true },
   ),
-  supplier('Rowan Fire Equipment', '27 Hydrant Road', gullhaven, 'Yearly service', '6200', 130, 890, [
-    'Extinguisher service',
-    'Hose test',
-  ]),
+  supplier(
+    'Rowan Fire Equipment',
+    '27 Hydrant Road',
+    gullhaven,
+    'Yearly service',
+    '6200',
+    130,
+    890,
+    ['Extinguisher service', 'Hose test'],
+    { terms: 'net 30' },
+  ),
   supplier('Skerry Weather Bureau', 'Observatory Hill', northmere, 'Forecasts', '6800', 150, 150, [
     'Forecast service, monthly',
   ]),
-  supplier('Ferrywright School of Seamanship', '4 Chart Lane', gullhaven, 'Certificates', '6750', 220, 1300, [
-    'First aid course',
-    'Radar certificate',
-  ]),
+  supplier(
+    'Ferrywright School of Seamanship',
+    '4 Chart Lane',
+    gullhaven,
+    'Certificates',
+    '6750',
+    220,
+    1300,
+    ['First aid course', 'Radar certificate'],
+    { terms: 'net 21' },
+  ),
   {
     ...supplier('Pellam Town Treasurer', 'Town Hall', sound, 'Parcel 88-4', '6300', 700, 2100, [
       'Property tax, terminal',
@@ -204,25 +249,49 @@ export const ferryCrew: readonly DemoPayee[] = [
 ]
 
 export const slipwaySuppliers: readonly DemoPayee[] = [
-  supplier('Ironmonger Yard Supply', '3 Foundry Lane', northmere, 'Slipway', '6120', 90, 1900, [
-    'Zinc anodes',
-    'Bolts, galvanised',
-    'Cradle timber',
-  ]),
+  supplier(
+    'Ironmonger Yard Supply',
+    '3 Foundry Lane',
+    northmere,
+    'Slipway',
+    '6120',
+    90,
+    1900,
+    ['Zinc anodes', 'Bolts, galvanised', 'Cradle timber'],
+    { terms: 'net 30' },
+  ),
   supplier('Hoist & Cradle Inspection', '18 Crane Road', gullhaven, 'Hoist 2', '6200', 300, 1200, [
     'Hoist inspection',
     'Wire rope renewal',
   ]),
-  supplier('Shoreline Timber', 'Sawmill Road', northmere, 'Larch and oak', '6120', 260, 3400, [
-    'Larch planks',
-    'Oak frames',
-  ]),
+  supplier(
+    'Shoreline Timber',
+    'Sawmill Road',
+    northmere,
+    'Larch and oak',
+    '6120',
+    260,
+    3400,
+    ['Larch planks', 'Oak frames'],
+    { terms: '2/10 net 30' },
+  ),
   supplier('Arc & Bead Welding Gases', '44 Cylinder Street', gullhaven, 'Cylinders', '6120', 70, 430, [
     'Argon',
     'Cylinder rent',
   ]),
-  supplier('Dovetail Tool Hire', '6 Bench Lane', sound, 'Hire', '6200', 45, 620, [
-    'Pressure washer',
-    'Scaffold tower',
-  ]),
+  supplier(
+    'Dovetail Tool Hire',
+    '6 Bench Lane',
+    sound,
+    'Hire',
+    '6200',
+    45,
+    620,
+    ['Pressure washer', 'Scaffold tower'],
+    { terms: 'net 14' },
+  ),
+  {
+    ...supplier('Runa Pellam', '1 Cradle Yard', sound, 'Drawings', '3100', 500, 900, ['Drawings']),
+    kind: 'owner',
+  },
 ]

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { alwaysHolds } from '../core/office/test/holds'
 import { ledgerBalance } from '../core/office/test/office'
 import { layoutOf, stockNow } from '../core/paper/versions'
+import { billStages } from '../core/payables/bill'
 import { factsOf } from '../core/payables/account'
 import { factsOfPayment } from '../core/payables/payment'
 import { proofer } from '../core/proof/compose'
@@ -11,7 +13,7 @@ const office = await demoOffice('2026-11-24T09:05:00.000-05:00')
 
 describe('the demo office', () => {
   it('is as large as the story says', () => {
-    expect([office.companies.length, office.accounts.length, office.payees.length]).toEqual([2, 3, 40])
+    expect([office.companies.length, office.accounts.length, office.payees.length]).toEqual([2, 3, 41])
     expect(office.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
     expect(office.runs.filter(r => r.state === 'at the printer').map(r => r.accountId)).toEqual(['payroll'])
     for (const fate of ['issued', 'cleared', 'spoiled', 'missing', 'on paper'])
@@ -25,13 +27,22 @@ describe('the demo office', () => {
         .length,
     ).toBeGreaterThan(5)
     expect(office.runs.some(r => (r.firstPlace ?? 1) > 1)).toBe(true)
+    const stages = (companyId: string) =>
+      Object.fromEntries(
+        billStages.map(s => [s, office.bills.filter(b => b.companyId === companyId && b.stage === s).length]),
+      )
+    expect(stages('ferry')).toMatchObject({ draft: 1, waits: 1, cancelled: 0 })
+    expect(office.bills.filter(b => b.stage === 'paid').length).toBeGreaterThan(500)
+    expect(office.bills.some(b => b.stage === 'payable' && b.amount < 0)).toBe(true)
+    alwaysHolds(office)
   })
   it.each(['2026-01-01', '2026-02-28', '2027-12-31'])('stands on any day: %s', async day => {
     const now = `${day}T00:03:00.000+05:30`
     const then = await demoOffice(now)
     for (const a of then.accounts) expect(ledgerBalance(then.entries, a.cashLedgerId)).toBeGreaterThan(0)
     expect(then.payments.filter(p => p.state === 'waiting' && p.accountId === 'operating')).toHaveLength(12)
-    expect(then.payments.every(p => p.date <= day)).toBe(true)
+    expect(then.payments.every(p => p.scheduled || p.date <= day)).toBe(true)
+    alwaysHolds(then)
     // Nothing of the story lies ahead of the hour.
     for (const at of [
       ...then.trail.map(t => t.at),

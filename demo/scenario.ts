@@ -9,6 +9,7 @@ import type { Snapshot } from '../core/office/tables'
 import { ownId, stockNow } from '../core/paper/versions'
 import type { OwnSettings } from '../core/paper/own'
 import { entry, type LedgerAccount } from '../core/ledger/entry'
+import { payablesLedgers } from '../core/ledger/startingChart'
 import { totalsAfter } from '../core/ledger/totals'
 import { usBusiness } from '../core/micr/pattern'
 import { cents, sum, zero, type Cents } from '../core/money/cents'
@@ -16,11 +17,16 @@ import { split } from '../core/money/split'
 import type { BankAccount, Company } from '../core/payables/account'
 import { checksPerSheet } from '../core/paper/stock'
 import type { Draw } from '../core/payables/draw'
+import type { Allocation } from '../core/payables/allocation'
+import { numberKey } from '../core/payables/bill'
+import type { Entering } from '../core/payables/enterBill'
 import type { Payee } from '../core/payables/payee'
+import { dueDate, readTerms } from '../core/payables/terms'
 import type { PayLine, StubLine } from '../core/proof/facts'
 import { placeAfter, type Outcome } from '../core/runs/run'
 import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
+import { ferryLimit, ferryOwes, slipwayLater, slipwayOwes, type OpenBill } from './openBills'
 import { random, type Random } from '../core/base/random'
 import { badge, signature } from './pictures'
 
@@ -32,9 +38,12 @@ const ledgerNames: readonly (readonly [string, string, LedgerAccount['kind']])[]
   ['1010', 'Cash, operating', 'asset'],
   ['1020', 'Cash, payroll', 'asset'],
   ['1030', 'Cash, yard', 'asset'],
+  ['2010', 'Accounts payable', 'liability'],
   ['3000', 'Opening balances', 'equity'],
+  ['3100', 'Drawings', 'equity'],
   ['4010', 'Fares', 'income'],
   ['4020', 'Slip fees', 'income'],
+  ['4900', 'Discounts taken', 'income'],
   ['6100', 'Fuel', 'expense'],
   ['6120', 'Rigging and materials', 'expense'],
   ['6200', 'Repairs and safety', 'expense'],
@@ -63,14 +72,20 @@ interface Plan {
   readonly batch: (r: Random) => number
 }
 
+const payablesOf = (companyId: Company['id']): NonNullable<Company['payables']> => ({
+  ...payablesLedgers(companyId),
+  secondAbove: null,
+})
 const ferry: Company = {
   id: idOf('ferry'),
+  payables: payablesOf(idOf('ferry')),
   name: ['Pellam Sound Ferry Cooperative'],
   address: ['14 Slipway Road', 'Pellam Sound, ME 04999'],
   logo: badge,
 }
 const slipway: Company = {
   id: idOf('slipway'),
+  payables: payablesOf(idOf('slipway')),
   name: ['Pellam Slipway Works', 'A sister of the Ferry Cooperative'],
   address: ['2 Cradle Yard', 'Pellam Sound, ME 04999'],
 }
@@ -139,6 +154,20 @@ const plans: readonly Plan[] = [
   },
 ]
 
+/** A short code of a payee: from its name, with a digit where another one of the plan has it. */
+function codeOf(plan: Plan, demo: DemoPayee): string {
+  const short = ({ name }: DemoPayee): string =>
+    name
+      .toUpperCase()
+      .replaceAll(/[^A-Z ]/g, '')
+      .split(/ +/)
+      .slice(0, 2)
+      .map((word, i) => word.slice(0, i ? 1 : 3))
+      .join('')
+  const before = plan.payees.slice(0, plan.payees.indexOf(demo)).filter(p => short(p) === short(demo)).length
+  return `${short(demo)}${before || ''}${plan.key === 'payroll' ? '-P' : ''}`
+}
+
 /** Minutes that a place is ahead of UTC, from an offset as `-05:00`. */
 const minutesOf = (offset: string): number =>
   (offset.startsWith('-') ? -1 : 1) * (Number(offset.slice(1, 3)) * 60 + Number(offset.slice(4)))
@@ -191,7 +220,10 @@ class Story {
     memo: demo.memo,
     split: demo.ledgers.map(([code, weight]) => ({ ledgerId: this.ledger(plan, code), weight })),
     onHold: demo.onHold ?? false,
+    ...(demo.onHold && { holdWhy: 'fee not agreed yet' }),
     taxForm: demo.taxForm ?? 'none',
+    code: codeOf(plan, demo),
+    ...(demo.terms && { terms: must(readTerms(demo.terms)) }),
   })
 
   open(plan: Plan, start: PlainDate): void {
@@ -367,10 +399,140 @@ class Story {
     }
   }
 
+  private readonly billed = new Set<string>()
+  private async enterBill(
+    plan: Plan,
+    payee: Payee,
+    bill: Omit<Entering, 'payeeId' | 'taxForm' | 'lines'> & Partial<Entering>,
+  ) {
+    const shares = split(
+      bill.amount,
+      payee.split.map(s => s.weight),
+    )
+    const lines = payee.split.flatMap(({ ledgerId }, i) =>
+      shares[i] ? [{ ledgerId, amount: shares[i], memo: '' }] : [],
+    )
+    must(
+      await perform(
+        this.office,
+        'enterBill',
+        {
+          companyId: plan.company.id,
+          bill: { lines, taxForm: payee.taxForm, payeeId: payee.id, ...bill },
+        },
+        this.stamp(),
+      ),
+    )
+  }
+
+  /** The bills behind a payment: one for each line of its stub. */
+  private async billsBehind(plan: Plan, { payee, lines, id }: Draw): Promise<Allocation[]> {
+    const terms = payee.terms ?? { from: 'date', days: 30 }
+    const settles: Allocation[] = []
+    for (const [i, line] of lines.entries()) {
+      let number = line.reference
+      while (this.billed.has(`${payee.id} ${numberKey(number)}`)) number += '1'
+      this.billed.add(`${payee.id} ${numberKey(number)}`)
+      const billId = idOf<'bill'>(`${id}-${i + 1}`)
+      const date = line.date ?? this.day
+      await this.enterBill(plan, payee, {
+        id: billId,
+        number,
+        date,
+        due: dueDate(terms, date),
+        amount: line.amount,
+        memo: line.description,
+      })
+      settles.push({ billId, amount: line.amount, discount: zero })
+    }
+    return settles
+  }
+
   async drawTo(plan: Plan, demo: DemoPayee, date: PlainDate): Promise<Id<'payment'>> {
-    const draw = this.drawing(plan, demo, date)
+    const direct = this.drawing(plan, demo, date)
+    const billed = demo.kind !== 'employee' && demo.kind !== 'one-time'
+    const draw = billed
+      ? { ...direct, lines: [], split: [], settles: await this.billsBehind(plan, direct) }
+      : direct
     must(await perform(this.office, 'draw', { accountId: idOf<'account'>(plan.key), draw }, this.stamp()))
     return draw.id
+  }
+
+  private known(plan: Plan, name: string): Payee {
+    return this.payee(
+      plan,
+      plan.payees.find(p => p.name === name)!,
+    )
+  }
+
+  /** What is open when the story ends. */
+  async owe(plan: Plan, bills: readonly OpenBill[]): Promise<void> {
+    for (const [i, open] of bills.entries()) {
+      const payee = this.known(plan, open.payee)
+      const id = idOf<'bill'>(`${plan.key}-open-${i + 1}`)
+      const amount = cents(open.amount)
+      const { quantity } = open
+      await this.enterBill(plan, payee, {
+        id,
+        number: open.number,
+        date: addDays(this.today, -open.daysAgo),
+        due: addDays(this.today, open.dueIn),
+        amount,
+        memo: open.memo,
+        ...(open.discount && {
+          discount: { until: addDays(this.today, open.discount.inDays), amount: cents(open.discount.amount) },
+        }),
+        ...(open.purchaseOrder && { purchaseOrder: open.purchaseOrder }),
+        ...(open.draft && { draft: true }),
+        ...(quantity && {
+          lines: [
+            {
+              ledgerId: payee.split[0]!.ledgerId,
+              amount,
+              memo: open.memo,
+              quantity: quantity.of,
+              unit: cents(quantity.unit),
+            },
+          ],
+        }),
+      })
+      if (open.hold)
+        must(await perform(this.office, 'holdBill', { billId: id, hold: open.hold }, this.stamp()))
+    }
+  }
+
+  async limit(plan: Plan, secondAbove: number): Promise<void> {
+    const input = { companyId: plan.company.id, secondAbove: cents(secondAbove) }
+    must(await perform(this.office, 'keepBillLimit', input, this.stamp()))
+  }
+
+  /** A bill that is settled now, on a check of a later day. */
+  async payLater(plan: Plan, later: typeof slipwayLater): Promise<void> {
+    const payee = this.known(plan, later.payee)
+    const [day, amount] = [addDays(this.today, later.inDays), cents(later.amount)]
+    const billId = idOf<'bill'>(`${plan.key}-later`)
+    await this.enterBill(plan, payee, {
+      id: billId,
+      number: later.number,
+      date: addDays(this.today, -20),
+      due: day,
+      amount,
+      memo: 'Zinc anodes',
+    })
+    const draw: Draw = {
+      id: idOf(`${plan.key}-later`),
+      payee,
+      address: payee.address,
+      date: day,
+      amount,
+      memo: payee.memo,
+      lines: [],
+      split: [],
+      settles: [{ billId, amount, discount: zero }],
+      scheduled: day,
+    }
+    const payments = [{ accountId: idOf<'account'>(plan.key), draw }]
+    must(await perform(this.office, 'settle', { companyId: plan.company.id, payments }, this.stamp()))
   }
 
   /** A check written by hand from the pad that lies aboard. */
@@ -400,7 +562,7 @@ class Story {
   }
 
   some(plan: Plan): DemoPayee[] {
-    const left = plan.payees.filter(p => p.kind !== 'one-time' && !p.onHold)
+    const left = plan.payees.filter(p => p.kind !== 'one-time' && p.kind !== 'owner' && !p.onHold)
     if (plan.key === 'payroll') return [...left]
     return Array.from(
       { length: Math.min(left.length, plan.batch(this.r)) },
@@ -572,10 +734,16 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   const [operating, , yard] = plans as [Plan, Plan, Plan]
   const fill = async (plan: Plan, wanted: number): Promise<void> => {
     const inLane = story.office.found('payments', 'waiting', [plan.key]).map(p => p.name)
-    for (const demo of plan.payees.filter(p => !inLane.includes(p.name)).slice(0, wanted - inLane.length))
+    for (const demo of plan.payees
+      .filter(p => !p.onHold && !inLane.includes(p.name))
+      .slice(0, wanted - inLane.length))
       await story.drawTo(plan, demo, today)
   }
   await fill(operating, 12)
   await fill(yard, 3)
+  await story.limit(operating, ferryLimit)
+  await story.owe(operating, ferryOwes)
+  await story.owe(yard, slipwayOwes)
+  await story.payLater(yard, slipwayLater)
   return story.office.snapshot()
 }

@@ -116,6 +116,7 @@ export class OfficeDb extends Dexie {
       .stores({
         bills: 'id, payeeId, alike, [companyId+ourNumber], [companyId+stage+due], [companyId+date]',
         payments: 'id, [accountId+state], state, payeeId',
+        trail: 'seq, act, key, about.bill, about.payee',
       })
       .upgrade(ledgersForBills)
   }

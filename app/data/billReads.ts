@@ -1,0 +1,131 @@
+import Dexie from 'dexie'
+import type { PlainDate } from '#core/base/dates'
+import type { Id } from '#core/base/id'
+import { zero, type Cents } from '#core/money/cents'
+import { alikeKey, billStages, namesakesOf, type Bill, type BillStage } from '#core/payables/bill'
+import type { Payee } from '#core/payables/payee'
+import type { Payment } from '#core/payables/payment'
+import type { NumberRow } from '#core/books/book'
+import type { TrailLine } from '#core/trail/trail'
+import { db } from './db'
+
+const byCompany = (companyId: Id<'company'>, stage: BillStage) =>
+  db.bills
+    .where('[companyId+stage+due]')
+    .between([companyId, stage, Dexie.minKey], [companyId, stage, Dexie.maxKey])
+
+/** The bills of a company in one stage, by due date. */
+export const readBills = (companyId: Id<'company'>, stage: BillStage): Promise<Bill[]> =>
+  byCompany(companyId, stage).toArray()
+
+/** How many bills a company has in each stage. */
+export const countBills = async (companyId: Id<'company'>): Promise<Record<BillStage, number>> =>
+  Object.fromEntries(
+    await Promise.all(billStages.map(async s => [s, await byCompany(companyId, s).count()] as const)),
+  ) as Record<BillStage, number>
+
+/** The newest bills of a company, whatever their stage, that a question takes. */
+export const readNewestBills = (
+  companyId: Id<'company'>,
+  takes: ((bill: Bill) => boolean) | undefined,
+  most: number,
+): Promise<Bill[]> => {
+  const all = db.bills
+    .where('[companyId+date]')
+    .between([companyId, Dexie.minKey], [companyId, Dexie.maxKey])
+    .reverse()
+  return (takes ? all.filter(takes) : all).limit(most).toArray()
+}
+
+export const readBill = (id: Id<'bill'>): Promise<Bill | undefined> => db.bills.get(id)
+export const readPayee = (id: Id<'payee'>): Promise<Payee | undefined> => db.payees.get(id)
+export const readPayeeMap = async (companyId: Id<'company'>): Promise<Map<Id<'payee'>, Payee>> =>
+  new Map((await db.payees.where('companyId').equals(companyId).toArray()).map(p => [p.id, p]))
+
+/** The bills of a payee with the same number, and those whose number only looks like it. */
+export const readNamesakes = async (
+  payeeId: Id<'payee'>,
+  number: string,
+  except: Id<'bill'>,
+): Promise<{ same: Bill[]; like: Bill[] }> =>
+  namesakesOf(
+    { id: except, number },
+    number.trim() ? await db.bills.where('alike').equals(alikeKey(payeeId, number)).toArray() : [],
+  )
+
+/** The bills of a payee that can be settled now. */
+export const readOpenBills = async (payeeId: Id<'payee'>): Promise<Bill[]> =>
+  (await db.bills.where('payeeId').equals(payeeId).toArray())
+    .filter(b => b.stage === 'payable')
+    .sort((a, b) => (a.due < b.due ? -1 : 1))
+
+/** Payments that settle a bill, newest first, with the numbers that carried them. */
+export interface PaidBy {
+  readonly payment: Payment
+  readonly numbers: readonly NumberRow[]
+}
+const withNumbers = async (payments: readonly Payment[]): Promise<PaidBy[]> => {
+  const rows = await db.numbers
+    .where('check.paymentId')
+    .anyOf(payments.map(p => p.id))
+    .toArray()
+  const byPayment = new Map<string, NumberRow[]>()
+  for (const row of rows) {
+    const id = row.check?.paymentId ?? ''
+    byPayment.set(id, [...(byPayment.get(id) ?? []), row])
+  }
+  return payments.map(payment => ({ payment, numbers: byPayment.get(payment.id) ?? [] }))
+}
+const newestFirst = (payments: Payment[]): Payment[] =>
+  payments.sort((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
+
+export const readPaidBy = async (bill: Bill): Promise<PaidBy[]> =>
+  withNumbers(
+    newestFirst(
+      await db.payments
+        .where('payeeId')
+        .equals(bill.payeeId)
+        .filter(p => p.settles?.bills.some(a => a.billId === bill.id) ?? false)
+        .toArray(),
+    ),
+  )
+
+/** All that is known of a payee besides their details: the newest first. */
+export interface PayeeStory {
+  readonly bills: readonly Bill[]
+  readonly paid: readonly PaidBy[]
+}
+const MOST_OF_PAYEE = 300
+export async function readPayeeStory(payeeId: Id<'payee'>): Promise<PayeeStory> {
+  const [bills, payments] = await Promise.all([
+    db.bills.where('payeeId').equals(payeeId).toArray(),
+    db.payments.where('payeeId').equals(payeeId).toArray(),
+  ])
+  bills.sort((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
+  return { bills, paid: await withNumbers(newestFirst(payments).slice(0, MOST_OF_PAYEE)) }
+}
+
+/** The acts on a thing, newest first, as the trail has them. */
+export const readStory = async (about: 'bill' | 'payee', id: string, most = 30): Promise<TrailLine[]> =>
+  (await db.trail.where(`about.${about}`).equals(id).sortBy('seq')).reverse().slice(0, most)
+
+/** The day on which a payee was last paid, as a moment; undefined where never. */
+export async function readLastPaid(payeeId: Id<'payee'>): Promise<Payment | undefined> {
+  const paid = await db.payments
+    .where('payeeId')
+    .equals(payeeId)
+    .filter(p => p.state !== 'cancelled')
+    .toArray()
+  return paid.sort((a, b) => (a.drawnAt < b.drawnAt ? 1 : -1))[0]
+}
+
+/** What a company owes by its ledger: what the bills must come to. */
+export const readOwed = async (ledgerId: Id<'ledger'> | undefined): Promise<Cents> =>
+  ledgerId ? (((await db.totals.get(ledgerId))?.balance ?? 0) as Cents) : zero
+
+/** The bills of a company that fall due up to a day, overdue ones with them. */
+export const readDue = (companyId: Id<'company'>, by: PlainDate): Promise<Bill[]> =>
+  db.bills
+    .where('[companyId+stage+due]')
+    .between([companyId, 'payable', Dexie.minKey], [companyId, 'payable', by], true, true)
+    .toArray()

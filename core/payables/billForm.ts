@@ -1,0 +1,297 @@
+import { typedDate, type PlainDate } from '../base/dates'
+import type { Id } from '../base/id'
+import { good, refuse, type Refusal, type Result } from '../base/result'
+import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
+import { figures } from '../money/figures'
+import { split } from '../money/split'
+import type { Bill, BillLine } from './bill'
+import type { BillTold } from './enterBill'
+import { MOST_BILL_NUMBER } from './enterBill'
+import { payeeTyped } from './findPayee'
+import type { Payee } from './payee'
+import { discountOf, dueDate, tellTerms, type Discount, type Terms } from './terms'
+import { printable } from './texts'
+
+/** One line of a bill as it is typed. */
+export interface BillFormLine {
+  ledgerId: Id<'ledger'> | null
+  /** An amount, a share as `40%`, or `3 x 12.50`; blank: what is left. */
+  amount: string
+  memo: string
+  tag: string
+}
+/** A bill as it is typed: texts, until they are read. */
+export interface BillForm {
+  payee: string
+  number: string
+  date: string
+  amount: string
+  /** Blank: by the terms. */
+  due: string
+  /** An amount, or a share as `2%`; blank: by the terms; 0: none. */
+  discount: string
+  /** Blank: by the terms. */
+  until: string
+  memo: string
+  purchaseOrder: string
+  /** Blank: as the payee has it. */
+  taxForm: '' | '1099' | 'none'
+  /** None: the payee's own shares. */
+  lines: BillFormLine[]
+  again: string
+}
+export const blankBillLine = (): BillFormLine => ({ ledgerId: null, amount: '', memo: '', tag: '' })
+export const blankBillForm = (): BillForm => ({
+  payee: '',
+  number: '',
+  date: '',
+  amount: '',
+  due: '',
+  discount: '',
+  until: '',
+  memo: '',
+  purchaseOrder: '',
+  taxForm: '',
+  lines: [],
+  again: '',
+})
+export const isBlankBill = (f: BillForm): boolean =>
+  !f.payee && !f.number && !f.amount && !f.memo && !f.lines.length
+
+/** The form for the next bill: it begins with the dates of the last one. */
+export const nextBillForm = (last: BillForm): BillForm => ({ ...blankBillForm(), date: last.date })
+
+export const billFields = [
+  'payee',
+  'number',
+  'date',
+  'amount',
+  'due',
+  'discount',
+  'until',
+  'memo',
+  'purchaseOrder',
+  'lines',
+  'again',
+] as const
+export type BillField = (typeof billFields)[number]
+export const isBillField = (field: string | undefined): field is BillField =>
+  (billFields as readonly (string | undefined)[]).includes(field)
+
+/** With what a bill is read. */
+export interface BillReadWith {
+  readonly payees: readonly Payee[]
+  readonly today: PlainDate
+  readonly dayFirst: boolean
+}
+/** A bill as it was understood, and what is wrong, by field. */
+export interface BillRead {
+  readonly payee: Payee | undefined
+  readonly date: Result<PlainDate>
+  readonly due: Result<PlainDate>
+  readonly amount: Result<Cents>
+  readonly discount: Result<Discount | undefined>
+  readonly lines: Result<BillLine[]>
+  /** What is not yet placed in lines. */
+  readonly left: Cents
+  readonly faults: Readonly<Partial<Record<BillField, Refusal>>>
+}
+
+const ON_RECEIPT: Terms = { from: 'date', days: 0 }
+
+function readDiscount(form: BillForm, terms: Terms, date: PlainDate, amount: Cents, until: PlainDate) {
+  const byTerms = discountOf(terms, date, amount)
+  const typed = form.discount.trim()
+  if (!typed)
+    return good(byTerms && { until: form.until.trim() ? until : byTerms.until, amount: byTerms.amount })
+  const percent = /^(\d{1,2}(?:\.\d{1,2})?) ?%$/.exec(typed)
+  const off = percent
+    ? good(
+        discountOf(
+          { ...terms, discount: { hundredths: Math.round(Number(percent[1]) * 100), within: 0 } },
+          date,
+          amount,
+        )?.amount ?? zero,
+      )
+    : parseAmount(typed, 'discount')
+  if (!off.ok) return off
+  if (off.value === 0) return good(undefined)
+  if (off.value < 0 || off.value >= amount)
+    return refuse('discount-size', 'a discount is more than nothing and less than the bill', {
+      field: 'discount',
+    })
+  return good({ until, amount: off.value })
+}
+
+interface LineAmount {
+  readonly amount: Cents
+  readonly quantity?: string
+  readonly unit?: Cents
+}
+/** Reads the amount of a line: figures, a share of the whole, or how many at what price. */
+export function lineAmount(text: string, whole: Cents): Result<LineAmount> {
+  const t = text.trim()
+  const share = /^(\d{1,3}(?:\.\d{1,2})?) ?%$/.exec(t)
+  if (share) return good({ amount: cents(Math.round((whole * Number(share[1])) / 100)) })
+  const many = /^(\d{1,6}(?:\.\d{1,3})?) ?[x×*] ?(\S+)$/i.exec(t)
+  if (!many) {
+    const amount = parseAmount(t, 'lines')
+    return amount.ok ? good({ amount: amount.value }) : amount
+  }
+  const unit = parseAmount(many[2] ?? '', 'lines')
+  if (!unit.ok) return unit
+  const quantity = many[1] ?? ''
+  return good({ amount: cents(Math.round(Number(quantity) * unit.value)), quantity, unit: unit.value })
+}
+
+/** The payee's own shares of the whole: what a bill is placed in where nothing else is typed. */
+const sharesOf = (payee: Payee | undefined, amount: Cents, memo: string): BillLine[] => {
+  if (!payee?.split.length || amount === 0) return []
+  const parts = split(
+    amount,
+    payee.split.map(s => s.weight),
+  )
+  return payee.split.flatMap(({ ledgerId }, i) => (parts[i] ? [{ ledgerId, amount: parts[i], memo }] : []))
+}
+
+/** Reads the lines; the one blank amount takes what is left. */
+function readLines(form: BillForm, payee: Payee | undefined, amount: Cents): Result<BillLine[]> {
+  const at = { field: 'lines' }
+  if (!form.lines.length) {
+    const shares = sharesOf(payee, amount, '')
+    return shares.length || !payee || amount === 0
+      ? good(shares)
+      : refuse('lines-none', 'this payee has no ledger account yet: say where it goes', at)
+  }
+  const blank = form.lines.filter(l => !l.amount.trim())
+  if (blank.length > 1)
+    return refuse('lines-blank', 'one line may stay without an amount: it takes what is left', at)
+  const lines: BillLine[] = []
+  const read = form.lines.map(l => (l.amount.trim() ? lineAmount(l.amount, amount) : undefined))
+  const wrong = read.find(r => r && !r.ok)
+  if (wrong && !wrong.ok) return wrong
+  const told = sum(read.map(r => (r?.ok ? r.value.amount : zero)))
+  for (const [i, line] of form.lines.entries()) {
+    if (!line.ledgerId) return refuse('ledger-blank', `line ${i + 1}: choose its ledger account`, at)
+    const memo = printable(line.memo, 'lines')
+    if (!memo.ok) return memo
+    const own = read[i]
+    const part = own?.ok ? own.value : { amount: cents(amount - told) }
+    if (part.amount === 0) continue
+    lines.push({
+      ledgerId: line.ledgerId,
+      ...part,
+      memo: memo.value,
+      ...(line.tag.trim() && { tag: line.tag.trim() }),
+    })
+  }
+  return good(lines)
+}
+
+/** Reads the date, or takes another where nothing is typed. */
+const dateOr = (
+  text: string,
+  other: PlainDate,
+  { today, dayFirst }: BillReadWith,
+  field: string,
+): Result<PlainDate> => {
+  if (!text.trim()) return good(other)
+  const read = typedDate(text, today, dayFirst)
+  return read.ok ? read : { ok: false, refusal: { ...read.refusal, field } }
+}
+
+/** Reads a bill as it is typed. Never refuses as a whole: what is wrong stands at its field. */
+export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
+  const payee = payeeTyped(withWhat.payees, form.payee)
+  const terms = payee?.terms ?? ON_RECEIPT
+  const date = dateOr(form.date, withWhat.today, withWhat, 'date')
+  const day = date.ok ? date.value : withWhat.today
+  const due = dateOr(form.due, dueDate(terms, day), withWhat, 'due')
+  const parsed = parseAmount(form.amount)
+  const amount: Result<Cents> =
+    parsed.ok && parsed.value === 0
+      ? refuse('amount-zero', 'a bill is for more than nothing, a credit note for less', { field: 'amount' })
+      : parsed
+  const whole = amount.ok ? amount.value : zero
+  const until = dateOr(form.until, due.ok ? due.value : day, withWhat, 'until')
+  const discount = readDiscount(form, terms, day, whole, until.ok ? until.value : day)
+  const lines = readLines(form, payee, whole)
+  const left = lines.ok ? cents(whole - sum(lines.value.map(l => l.amount))) : zero
+  const number = printable(form.number, 'number', MOST_BILL_NUMBER)
+  const read: Record<BillField, Result<unknown>> = {
+    payee: payee
+      ? good(payee)
+      : refuse(
+          'payee-unknown',
+          form.payee.trim() ? 'no payee has this code or name: write them down first' : 'say who sent it',
+          { field: 'payee' },
+        ),
+    number:
+      number.ok && !number.value
+        ? refuse('number-blank', 'the bill’s number is wanted', { field: 'number' })
+        : number,
+    date,
+    amount,
+    due,
+    discount,
+    until,
+    memo: printable(form.memo, 'memo'),
+    purchaseOrder: printable(form.purchaseOrder, 'purchaseOrder', MOST_BILL_NUMBER),
+    lines:
+      lines.ok && left !== 0 && form.lines.length
+        ? refuse('lines-differ', `${figures(left)} is left to place`, { field: 'lines', value: left })
+        : lines,
+    again: good(form.again),
+  }
+  const faults = Object.fromEntries(
+    billFields.flatMap(field => {
+      const result = read[field]
+      return result.ok ? [] : [[field, result.refusal]]
+    }),
+  )
+  return { payee, date, due, amount, discount, lines, left, faults }
+}
+
+/** What a form tells of a bill; undefined where something in it is wrong. */
+export function billTold(form: BillForm, read: BillRead): BillTold | undefined {
+  const { payee, date, due, amount, discount, lines } = read
+  if (Object.keys(read.faults).length || !payee || !date.ok || !due.ok || !amount.ok) return undefined
+  if (!discount.ok || !lines.ok) return undefined
+  return {
+    payeeId: payee.id,
+    number: form.number.trim(),
+    date: date.value,
+    due: due.value,
+    amount: amount.value,
+    ...(discount.value && { discount: discount.value }),
+    lines: lines.value,
+    memo: form.memo.trim(),
+    ...(form.purchaseOrder.trim() && { purchaseOrder: form.purchaseOrder.trim() }),
+    taxForm: form.taxForm || payee.taxForm,
+    ...(form.again.trim() && { again: form.again.trim() }),
+  }
+}
+
+/** A bill as a form holds it, to be changed. */
+export const formOfBill = (bill: Bill, payee: Payee): BillForm => ({
+  payee: payee.name,
+  number: bill.number,
+  date: bill.date,
+  amount: figures(bill.amount),
+  due: bill.due,
+  discount: bill.discount ? figures(bill.discount.amount) : '0',
+  until: bill.discount?.until ?? '',
+  memo: bill.memo,
+  purchaseOrder: bill.purchaseOrder ?? '',
+  taxForm: bill.taxForm,
+  lines: bill.lines.map(l => ({
+    ledgerId: l.ledgerId,
+    amount: l.quantity && l.unit !== undefined ? `${l.quantity} x ${figures(l.unit)}` : figures(l.amount),
+    memo: l.memo,
+    tag: l.tag ?? '',
+  })),
+  again: bill.again ?? '',
+})
+
+/** The terms of a payee as a hint beside the date. */
+export const termsHint = (payee: Payee | undefined): string => (payee?.terms ? tellTerms(payee.terms) : '')
