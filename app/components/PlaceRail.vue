@@ -6,6 +6,7 @@ import {
   mdiFileTableBoxOutline,
   mdiFormatListNumbered,
   mdiPrinterOutline,
+  mdiReceiptTextOutline,
   mdiTrayFull,
   mdiWeatherSunset,
   mdiWhiteBalanceSunny,
@@ -19,6 +20,7 @@ const route = useRoute()
 const small = useMediaQuery('(max-width: 1099px)')
 const work = [
   { to: '/', name: 'Today', icon: mdiWeatherSunset },
+  { to: '/bills', name: 'Payees & bills', icon: mdiReceiptTextOutline },
   { to: '/lane', name: 'Lane', icon: mdiTrayFull },
   { to: '/register', name: 'Register', icon: mdiFormatListNumbered },
   { to: '/books', name: 'Number books', icon: mdiBookOpenPageVariantOutline },

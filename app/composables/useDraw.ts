@@ -1,12 +1,16 @@
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { daysBetween, spelledDay } from '#core/base/dates'
-import { idOf } from '#core/base/id'
+import { idOf, type Id } from '#core/base/id'
 import { nextNumber, type NumberBook } from '#core/books/book'
 import { paying, promising } from '#core/ledger/balances'
-import { zero } from '#core/money/cents'
+import { cents, sum, zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import { drawWarnings, type Draw } from '#core/payables/draw'
+import { open } from '#core/payables/bill'
+import { payeeTyped } from '#core/payables/findPayee'
+import type { Allocation } from '#core/payables/allocation'
+import type { Draw } from '#core/payables/draw'
+import { drawWarnings } from '#core/payables/drawWarnings'
 import {
   blankDrawForm,
   drawFields,
@@ -20,6 +24,7 @@ import {
   type DrawField,
   type DrawForm,
 } from '#core/payables/drawForm'
+import { readOpenBills, readPaymentsTo } from '~/data/billReads'
 import { readBalances, readFates, readLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { useAct } from './useAct'
@@ -78,15 +83,25 @@ export function useDraw(
 
   const dayFirst = computed(() => dayFirstIn(view.value?.account.country ?? 'US'))
   const sign = computed(() => view.value?.account.currency.sign ?? '')
+  const payee = computed(() => payeeTyped(payees.value ?? [], form.value.payee))
+  const openBills = useLive(
+    () => (payee.value ? readOpenBills(payee.value.id) : []),
+    () => payee.value?.id,
+  )
+  const paidBefore = useLive(
+    () => (payee.value ? readPaymentsTo(payee.value.id) : []),
+    () => payee.value?.id,
+  )
   const read = computed(() =>
     readDrawForm(form.value, {
       payees: payees.value ?? [],
       today,
       dayFirst: dayFirst.value,
       onPad: pad.value !== undefined,
+      bills: openBills.value ?? [],
+      ledgers: ledgers.value ?? [],
     }),
   )
-  const payee = computed(() => read.value.payee)
   const day = computed(() => (read.value.date.ok ? read.value.date.value : undefined))
   const amount = computed(() => (read.value.amount.ok ? read.value.amount.value : undefined))
   const daysOff = computed(() => (day.value ? daysBetween(today, day.value) : 0))
@@ -139,8 +154,23 @@ export function useDraw(
     },
   )
 
+  /**
+   * Pays these parts of bills: the amount follows while it is theirs and nothing else was added to it.
+   */
+  function payBills(bills: Allocation[]): void {
+    const before = read.value
+    const besides = before.amount.ok ? before.amount.value - before.billed : 0
+    const billed = sum(bills.map(a => a.amount))
+    const total = billed + (before.billed || !before.amount.ok ? Math.max(0, besides) : 0)
+    form.value = {
+      ...form.value,
+      bills,
+      apart: '',
+      amount: total > 0 ? figures(cents(total)) : bills.length ? form.value.amount : '',
+    }
+  }
   const isTyped = (field: DrawField): boolean =>
-    field !== 'ledger' && field !== 'accountWithPayee' && form.value[field] !== ''
+    field === 'bills' || (field !== 'ledger' && field !== 'accountWithPayee' && form.value[field] !== '')
   /** What is wrong at a field, once something is typed there or the act was tried. */
   const faults = (field: DrawField): string[] => {
     const own = read.value.faults[field]
@@ -173,12 +203,16 @@ export function useDraw(
           {
             payee: payee.value ?? null,
             balances: balances.value,
-            waiting: lane.value ?? [],
+            paid: paidBefore.value ?? [],
+            openBills: (openBills.value ?? []).filter(b => open(b) !== 0),
             today,
             sign: sign.value,
           },
-          amount.value ?? null,
-          day.value ?? null,
+          {
+            amount: amount.value ?? null,
+            date: day.value ?? null,
+            explained: form.value.bills.length > 0 || form.value.apart !== '',
+          },
         )
       : [],
   )
@@ -207,27 +241,37 @@ export function useDraw(
       ? act('record', { bookId: pad.value.id, draw, number: read.value.number.value })
       : act('draw', { accountId, draw })
 
-  /** Draws the payment, or shows what is wrong; asks first about a date far off unless it is `sure`. */
-  async function drawIt(sure = false): Promise<void> {
+  /**
+   * Draws the payment, or shows what is wrong; asks first about a date far off unless it is `sure`. Gives its
+   * key where that was done.
+   */
+  async function drawIt(sure = false): Promise<Id<'payment'> | undefined> {
     const account = view.value?.account
-    if (!account || busy.value) return
+    if (!account || busy.value) return undefined
     tried.value = true
     const wrong = drawFields.find(field => read.value.faults[field])
-    if (wrong) return focusOn(wrong)
+    if (wrong) {
+      focusOn(wrong)
+      return undefined
+    }
     askingDate.value = Math.abs(daysOff.value) > YEAR_DAYS && !sure
     const draw = drawOf(form.value, read.value, account.companyId, {
       payment: idOf(crypto.randomUUID()),
       payee: idOf(crypto.randomUUID()),
     })
-    if (askingDate.value || !draw) return
+    if (askingDate.value || !draw) return undefined
     const { ledgerId } = form.value
     const onPad = pad.value && read.value.number.ok ? read.value.number.value : undefined
     const done = await send(account.id, draw)
-    if (!done) return
-    if (!done.ok) return focusOn(drawFields.find(f => f === done.refusal.field) ?? 'payee')
+    if (!done) return undefined
+    if (!done.ok) {
+      focusOn(drawFields.find(f => f === done.refusal.field) ?? 'payee')
+      return undefined
+    }
     lastLedger.value = ledgerId ?? lastLedger.value
     office.said = told(draw, onPad)
     await startAgain()
+    return draw.id
   }
   return {
     form,
@@ -237,6 +281,10 @@ export function useDraw(
     dayFirst,
     payees,
     payee,
+    openBills,
+    payBills,
+    read,
+    day,
     daysOff,
     dateHint,
     amountHint,

@@ -1,3 +1,4 @@
+import { readHeld } from '~/data/billReads'
 import { computed, ref } from 'vue'
 import { idOf } from '#core/base/id'
 import { feedsRuns } from '#core/books/book'
@@ -34,6 +35,10 @@ export function useRun() {
   )
   const from = () => account.value?.account.id
   const lane = useLive(() => (account.value ? readLane(account.value.account.id) : undefined), from)
+  const held = useLive(
+    () => (lane.value ? readHeld(lane.value) : undefined),
+    () => lane.value,
+  )
   const balances = useLive(() => (account.value ? readBalances(account.value.account) : undefined), from)
   /** Books that a new run may take its numbers from, and the one chosen; a run that exists has its own. */
   const usable = computed(() => account.value?.books.filter(feedsRuns) ?? [])
@@ -91,6 +96,7 @@ export function useRun() {
     run,
     account,
     lane,
+    held,
     balances,
     usable,
     bookId,

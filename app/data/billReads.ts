@@ -1,8 +1,16 @@
 import Dexie from 'dexie'
-import type { PlainDate } from '#core/base/dates'
+import { byMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { zero, type Cents } from '#core/money/cents'
-import { alikeKey, billStages, namesakesOf, type Bill, type BillStage } from '#core/payables/bill'
+import {
+  alikeKey,
+  billStages,
+  heldBecause,
+  namesakesOf,
+  type Bill,
+  type BillStage,
+} from '#core/payables/bill'
+import { billsTouched } from '#core/payables/settling'
 import type { Payee } from '#core/payables/payee'
 import type { Payment } from '#core/payables/payment'
 import type { NumberRow } from '#core/books/book'
@@ -109,15 +117,11 @@ export async function readPayeeStory(payeeId: Id<'payee'>): Promise<PayeeStory> 
 export const readStory = async (about: 'bill' | 'payee', id: string, most = 30): Promise<TrailLine[]> =>
   (await db.trail.where(`about.${about}`).equals(id).sortBy('seq')).reverse().slice(0, most)
 
-/** The day on which a payee was last paid, as a moment; undefined where never. */
-export async function readLastPaid(payeeId: Id<'payee'>): Promise<Payment | undefined> {
-  const paid = await db.payments
-    .where('payeeId')
-    .equals(payeeId)
-    .filter(p => p.state !== 'cancelled')
-    .toArray()
-  return paid.sort((a, b) => (a.drawnAt < b.drawnAt ? 1 : -1))[0]
-}
+/** The payments to a payee, the last one drawn first. */
+export const readPaymentsTo = async (payeeId: Id<'payee'>): Promise<Payment[]> =>
+  (await db.payments.where('payeeId').equals(payeeId).toArray()).sort((a, b) =>
+    byMoment(b.drawnAt, a.drawnAt),
+  )
 
 /** What a company owes by its ledger: what the bills must come to. */
 export const readOwed = async (ledgerId: Id<'ledger'> | undefined): Promise<Cents> =>
@@ -129,3 +133,24 @@ export const readDue = (companyId: Id<'company'>, by: PlainDate): Promise<Bill[]
     .where('[companyId+stage+due]')
     .between([companyId, 'payable', Dexie.minKey], [companyId, 'payable', by], true, true)
     .toArray()
+
+/** Bills by their keys, in their order; those that there are. */
+export const readBillsByKey = async (ids: readonly Id<'bill'>[]): Promise<Bill[]> =>
+  (await db.bills.bulkGet([...ids])).filter(b => b !== undefined)
+
+/** Why payments are kept out of a run by their payee or a bill of theirs, by key of the payment. */
+export async function readHeld(payments: readonly Payment[]): Promise<Map<string, string>> {
+  const [payees, bills] = await Promise.all([
+    db.payees.bulkGet([...new Set(payments.map(p => p.payeeId))]),
+    db.bills.bulkGet(billsTouched(payments)),
+  ])
+  const known = new Map(payees.map(p => [p?.id, p]))
+  const byKey = new Map(bills.map(b => [b?.id, b]))
+  return new Map(
+    payments.flatMap((p): [string, string][] => {
+      const own = (p.settles?.bills ?? []).flatMap(a => byKey.get(a.billId) ?? [])
+      const why = heldBecause(known.get(p.payeeId), own)
+      return why ? [[p.id, why]] : []
+    }),
+  )
+}

@@ -45,6 +45,7 @@ const drawing = z.strictObject({
   }).shape,
   payee,
   settles: allocations.exactOptional(),
+  apart: text.exactOptional(),
 })
 const billTold = bill.pick({
   payeeId: true,

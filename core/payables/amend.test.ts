@@ -15,7 +15,7 @@ const payment = (more: Partial<Payment> = {}): Payment => ({
   ...more,
 })
 const code = (of: Payment, act: Amending, closed = '2026-10-31') => {
-  const r = amend({ payments: [of], closedThrough: day(closed) }, act)
+  const r = amend({ payments: [of], closedThrough: day(closed), bills: new Map() }, act)
   return r.ok ? r.value.changes.payments[0]! : r.refusal.code
 }
 
@@ -44,11 +44,16 @@ describe('a payment in the lane', () => {
     )
     expect(code(payment(), { memo: payment().memo })).toBe('nothing-changed')
     expect(code(payment({ state: 'issued' }), { memo: 'x' })).toBe('payment-not-waiting')
-    expect(amend({ payments: [payment(), payment({ state: 'on paper' })] }, { memo: 'x' }).ok).toBe(false)
+    expect(
+      amend({ payments: [payment(), payment({ state: 'on paper' })], bills: new Map() }, { memo: 'x' }).ok,
+    ).toBe(false)
   })
   it('the trail tells old and new of what changed, and nothing else', () => {
     const told = amend(
-      { payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })] },
+      {
+        payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })],
+        bills: new Map(),
+      },
       { memo: 'Oak', name: 'Shoreline Timber' },
     )
     expect(must(told).trail.text).toBe('Shoreline Timber: memo “Larch” to “Oak”')

@@ -1,11 +1,14 @@
 import { plainDate, type PlainDate } from '../base/dates'
+import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { mustBeOpen } from '../ledger/period'
 import { cents, payable, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { Decision } from '../trail/trail'
+import type { Bill } from './bill'
 import type { Payment } from './payment'
+import { reallocated } from './reallocate'
 import { addressLines, payeeName, printable } from './texts'
 
 /** What may be changed of a payment that waits; what is left out stays. */
@@ -17,6 +20,12 @@ export interface Amending {
   readonly memo?: string
   /** The day on which it enters the lane. */
   readonly scheduled?: PlainDate
+}
+
+interface AmendKnown {
+  readonly closedThrough?: PlainDate | undefined
+  /** The bills that the payments settle, by key. */
+  readonly bills: ReadonlyMap<Id<'bill'>, Bill>
 }
 
 /**
@@ -58,7 +67,8 @@ function withTexts(payment: Payment, act: Amending): Result<Payment> {
   return memo.ok ? good({ ...payment, name: name.value, address: address.value, memo: memo.value }) : memo
 }
 
-function amended(payment: Payment, act: Amending, closedThrough: PlainDate | undefined): Result<Payment> {
+function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Payment> {
+  const { closedThrough } = known
   if (payment.state !== 'waiting')
     return refuse(
       'payment-not-waiting',
@@ -88,17 +98,15 @@ function amended(payment: Payment, act: Amending, closedThrough: PlainDate | und
         'the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
         { field: 'amount' },
       )
-    if (payment.settles)
-      return refuse(
-        'payment-bills',
-        'the amount follows from the bills that it pays: withdraw it and settle them anew',
-        { field: 'amount' },
-      )
-    if (!payment.split.length)
+    if (!payment.split.length && !payment.settles)
       return refuse('payment-advice', 'an advice for nothing has no amount to change', { field: 'amount' })
     const amount = payable(act.amount, 'amount')
     if (!amount.ok) return amount
-    next = withAmount(next, act.amount)
+    const other = next.settles
+      ? reallocated(next, act.amount, known.bills)
+      : good(withAmount(next, act.amount))
+    if (!other.ok) return other
+    next = other.value
   }
   const put =
     payment.correct &&
@@ -136,7 +144,7 @@ function differences(old: Payment, now: Payment): string {
  * counts as put right when it changed.
  */
 export function amend(
-  known: { payments: readonly Payment[]; closedThrough?: PlainDate | undefined },
+  known: AmendKnown & { readonly payments: readonly Payment[] },
   act: Amending,
 ): Decision<{ payments: Payment[] }> {
   if (!known.payments.length)
@@ -144,7 +152,7 @@ export function amend(
   const payments: Payment[] = []
   const told: string[] = []
   for (const payment of known.payments) {
-    const next = amended(payment, act, known.closedThrough)
+    const next = amended(payment, act, known)
     if (!next.ok) return next
     const other = differences(payment, next.value)
     if (!other) continue

@@ -1,9 +1,8 @@
-import { daysBetween, plainDate, type PlainDate } from '../base/dates'
+import { plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
 import { cents, payable, sum, type Cents } from '../money/cents'
-import type { Balances } from '../ledger/balances'
 import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { PayLine, StubLine } from '../proof/facts'
@@ -37,48 +36,8 @@ export interface Draw {
   readonly settles?: readonly Allocation[]
   /** The day on which it enters the lane, where that is later. */
   readonly scheduled?: PlainDate
-}
-
-/** A thing to look at before drawing; never a refusal. */
-export interface DrawWarning {
-  readonly code: 'on-hold' | 'below-zero' | 'like-another' | 'far-date'
-  readonly text: string
-}
-
-/**
- * What a clerk should know before drawing: payee on hold, account below zero, a like payment in the lane, a
- * date far off.
- */
-export function drawWarnings(
-  known: {
-    payee: Payee | null
-    balances: Balances
-    waiting: readonly Payment[]
-    today: PlainDate
-    /** Currency sign of the account. */ sign: string
-  },
-  amount: Cents | null,
-  date: PlainDate | null,
-): DrawWarning[] {
-  const found: DrawWarning[] = []
-  if (known.payee?.onHold) found.push({ code: 'on-hold', text: `${known.payee.name} is on hold` })
-  if (amount !== null && known.balances.free - amount < 0)
-    found.push({
-      code: 'below-zero',
-      text: `the account would be ${figures((amount - known.balances.free) as Cents, { sign: known.sign })} short of what is promised`,
-    })
-  const like = known.waiting.find(p => p.payeeId === known.payee?.id && p.amount === amount)
-  if (like)
-    found.push({
-      code: 'like-another',
-      text: `a payment of the same amount to ${like.name} waits already, dated ${like.date}`,
-    })
-  if (date !== null && Math.abs(daysBetween(known.today, date)) > 60)
-    found.push({
-      code: 'far-date',
-      text: `the date is ${Math.abs(daysBetween(known.today, date))} days ${date < known.today ? 'back' : 'ahead'}`,
-    })
-  return found
+  /** What it is, where the payee has open bills and none of them is paid. */
+  readonly apart?: string
 }
 
 export interface DrawKnown {
@@ -265,7 +224,7 @@ export function draw(
     changes: { payments: [payment.value], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
     trail: {
       act: 'draw',
-      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}${bills && `, for ${bills}`}${act.scheduled ? `, from ${act.scheduled}` : ''}`,
+      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}${bills && `, for ${bills}`}${act.scheduled ? `, from ${act.scheduled}` : ''}${act.apart ? `; open bills are left: ${act.apart}` : ''}`,
       about: { account: known.account.id, payment: act.id },
     },
   })

@@ -6,7 +6,7 @@ import { idOf } from '../base/id'
 import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
 import { drawKnown, payee } from '../office/test/office'
-import { draw, drawWarnings } from './draw'
+import { draw } from './draw'
 import {
   blankDrawForm,
   drawFields,
@@ -87,7 +87,7 @@ describe('a payment as it is typed', () => {
       ledgerId: null,
       accountWithPayee: 'x'.repeat(41),
     })
-    expect(faultsOf(wrong, true)).toEqual([...drawFields])
+    expect(faultsOf(wrong, true)).toEqual(drawFields.filter(f => f !== 'bills'))
   })
   it('an advice may be for nothing, and needs no ledger account then; a check may not', () => {
     expect(faultsOf(typed({ amount: '0', advice: true, ledgerId: null }))).toEqual([])
@@ -141,27 +141,5 @@ describe('a payment as it is typed', () => {
       idOf('cash'),
     )
     expect(found.map(l => l.id)).toEqual(['wood', 'rope', 'van', 'till'])
-  })
-})
-
-describe('what a clerk should know before drawing', () => {
-  const balances = { book: cents(1000), committed: cents(0), onPaper: cents(0), free: cents(1000) }
-  const codes = (amount: number, date: string, onHold = false) =>
-    drawWarnings(
-      {
-        payee: { ...payee, onHold },
-        balances,
-        waiting: [{ payeeId: payee.id, amount: 700, name: payee.name, date: today } as never],
-        today,
-        sign: '£',
-      },
-      cents(amount),
-      day(plainDate(date)),
-    )
-  it('is told by kind, in the account’s own money', () => {
-    expect(codes(500, '2026-11-24')).toEqual([])
-    expect(codes(700, '2026-11-24').map(w => w.code)).toEqual(['like-another'])
-    expect(codes(500, '2027-02-24', true).map(w => w.code)).toEqual(['on-hold', 'far-date'])
-    expect(codes(1250, '2026-11-24')[0]?.text).toBe('the account would be £2.50 short of what is promised')
   })
 })

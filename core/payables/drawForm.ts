@@ -1,15 +1,20 @@
 import type { PlainDate } from '../base/dates'
 import { typedDate } from '../base/dates'
 import type { Id } from '../base/id'
-import { good, type Refusal, type Result } from '../base/result'
+import { good, refuse, type Refusal, type Result } from '../base/result'
 import { checkNumber, type CheckNumber } from '../books/book'
 import type { LedgerAccount } from '../ledger/entry'
-import { parseAmount, payable, zero, type Cents } from '../money/cents'
+import { cents, parseAmount, payable, sum, zero, type Cents } from '../money/cents'
+import { figures } from '../money/figures'
 import { split } from '../money/split'
-import type { CheckFacts } from '../proof/facts'
+import type { CheckFacts, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
+import type { Allocation } from './allocation'
+import { open, type Bill } from './bill'
 import { MOST_ACCOUNT_WITH, type Draw } from './draw'
+import { payeeTyped } from './findPayee'
 import type { Payee } from './payee'
+import { billStubLines, splitStubLines } from './settleDraw'
 import { addressLines, payeeName, printable, sameName } from './texts'
 
 /** A payment as it is typed: texts, until they are read. */
@@ -29,6 +34,10 @@ export interface DrawForm {
   number: string
   /** Key of the payee whose details were filled in. */
   filledFor: string
+  /** What is paid of the payee's open bills. */
+  bills: Allocation[]
+  /** Why none of them is paid: what this is instead. */
+  apart: string
 }
 export const blankDrawForm = (): DrawForm => ({
   payee: '',
@@ -42,6 +51,8 @@ export const blankDrawForm = (): DrawForm => ({
   signature: 'account',
   number: '',
   filledFor: '',
+  bills: [],
+  apart: '',
 })
 export const isBlankDraw = (f: DrawForm): boolean =>
   !f.payee && !f.address && !f.amount && !f.memo && !f.accountWithPayee && !f.advice
@@ -53,6 +64,7 @@ export const drawFields = [
   'address',
   'date',
   'amount',
+  'bills',
   'memo',
   'ledger',
   'accountWithPayee',
@@ -67,6 +79,10 @@ export interface DrawnWith {
   readonly today: PlainDate
   readonly dayFirst: boolean
   readonly onPad: boolean
+  /** The open bills of the payee that is chosen, where they are known. */
+  readonly bills?: readonly Bill[]
+  /** Ledger accounts, whose names stand on the stub beside the bills. */
+  readonly ledgers?: readonly LedgerAccount[]
 }
 /** A form as it was understood, and what is wrong, by field. */
 export interface DrawRead {
@@ -77,6 +93,13 @@ export interface DrawRead {
   readonly number: Result<CheckNumber>
   /** Places of the signatories whose signature prints; undefined where the account says it. */
   readonly signers: readonly number[] | undefined
+  /** What the bills chosen come to. */
+  readonly billed: Cents
+  /** What of the amount is in no bill: it goes to ledger accounts. */
+  readonly left: Cents
+  readonly split: Draw['split']
+  /** What the stub tells; none: the check as a whole. */
+  readonly lines: readonly StubLine[]
   readonly faults: Readonly<Partial<Record<DrawField, Refusal>>>
 }
 
@@ -90,14 +113,43 @@ function readSigners(signature: string): readonly number[] | undefined {
   return signature === 'none' ? [] : [Number(signature)]
 }
 
+/** Whether the bills chosen bear what is paid of them, and come to no more than the amount. */
+function readBills(form: DrawForm, bills: readonly Bill[], amount: Result<Cents>): Result<Cents> {
+  const billed = sum(form.bills.map(a => a.amount))
+  for (const { billId, amount: part, discount } of form.bills) {
+    const bill = bills.find(b => b.id === billId)
+    const way = Math.sign(bill?.amount ?? 1)
+    if (!bill || (part + discount) * way > open(bill) * way || part * way < 0)
+      return refuse(
+        'bill-overpaid',
+        bill
+          ? `${figures(open(bill))} is open of bill ${bill.number}: choose a part of it`
+          : 'a bill chosen is no longer open: take it out',
+        { field: 'bills' },
+      )
+  }
+  return amount.ok && billed > amount.value
+    ? refuse('bills-more', `the bills chosen come to ${figures(billed)}: more than the amount`, {
+        field: 'bills',
+        value: billed,
+      })
+    : good(billed)
+}
+/** The lines of the stub: the bills, and the ledger accounts that the rest goes to. */
+function linesOf(form: DrawForm, { bills = [], ledgers = [] }: DrawnWith, parts: Draw['split']): StubLine[] {
+  return form.bills.length ? [...billStubLines(bills, form.bills), ...splitStubLines(parts, ledgers)] : []
+}
+
 /** Reads a form as it is typed. Never refuses as a whole: what is wrong stands at its field. */
 export function readDrawForm(form: DrawForm, withWhat: DrawnWith): DrawRead {
   const date = typedDate(form.date, withWhat.today, withWhat.dayFirst)
   const amount = readAmount(form.amount, form.advice)
   const number = checkNumber(form.number)
-  const forNothing = form.advice && amount.ok && amount.value === 0
+  const billed = readBills(form, withWhat.bills ?? [], amount)
+  const left = cents(amount.ok ? Math.max(0, amount.value - sum(form.bills.map(a => a.amount))) : 0)
+  const allPlaced = amount.ok && left === 0
   const ledger: Result<unknown> =
-    form.ledgerId || forNothing
+    form.ledgerId || allPlaced
       ? good(form.ledgerId)
       : { ok: false, refusal: { code: 'ledger-blank', text: 'choose the ledger account it belongs to' } }
   const read: Record<DrawField, Result<unknown>> = {
@@ -106,6 +158,7 @@ export function readDrawForm(form: DrawForm, withWhat: DrawnWith): DrawRead {
     address: addressLines(form.address.split('\n')),
     date,
     amount,
+    bills: billed,
     memo: printable(form.memo, 'memo'),
     ledger,
     accountWithPayee: printable(form.accountWithPayee, 'accountWithPayee', MOST_ACCOUNT_WITH),
@@ -116,14 +169,28 @@ export function readDrawForm(form: DrawForm, withWhat: DrawnWith): DrawRead {
       return result.ok ? [] : [[field, result.refusal]]
     }),
   )
-  const payee = withWhat.payees.find(p => sameName(p.name, form.payee))
-  return { payee, date, amount, number, signers: readSigners(form.signature), faults }
+  const payee = payeeTyped(withWhat.payees, form.payee)
+  const parts = partsOf(form, payee, left)
+  return {
+    payee,
+    date,
+    amount,
+    number,
+    signers: readSigners(form.signature),
+    billed: sum(form.bills.map(a => a.amount)),
+    left,
+    split: parts,
+    lines: linesOf(form, withWhat, parts),
+    faults,
+  }
 }
 
 /** What a payee's page says of how they are paid, filled in where they are chosen. */
 export const filledWith = (form: DrawForm, payee: Payee): DrawForm => ({
   ...form,
   filledFor: payee.id,
+  bills: [],
+  apart: '',
   address: payee.address.join('\n'),
   memo: payee.memo,
   accountWithPayee: payee.accountWithPayee ?? '',
@@ -177,7 +244,9 @@ export function drawOf(
     amount: read.amount.value,
     memo: form.memo,
     lines: [],
-    split: partsOf(form, read.payee, read.amount.value),
+    split: read.split,
+    ...(form.bills.length && { settles: form.bills.map(a => ({ ...a })) }),
+    ...(form.apart && { apart: form.apart }),
     ...withThem,
     ...(form.advice && { advice: true }),
     ...(read.signers && { signers: read.signers }),
@@ -197,11 +266,11 @@ export function factsOfDraw(
   return {
     number,
     date: read.date.ok ? read.date.value : today,
-    payee: form.payee,
+    payee: read.payee && !sameName(read.payee.name, form.payee) ? read.payee.name : form.payee,
     address: form.address.split('\n'),
     amount: amount ?? zero,
     memo: form.memo,
-    lines: [],
+    lines: [...read.lines],
     ...(form.accountWithPayee && { accountWithPayee: form.accountWithPayee }),
     ...(form.advice ? { advice: true } : { signers }),
   }

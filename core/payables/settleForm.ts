@@ -22,7 +22,9 @@ export interface Settleable {
   readonly discount: Cents
 }
 
-/** The payable bills of a company as they stand for settling on a day: held ones with their reason. */
+const byDue = (a: Bill, b: Bill): number => (a.due < b.due ? -1 : a.due > b.due ? 1 : 0)
+
+/** The payable bills of a company as they stand for settling on a day, by due date; those that cannot be settled last, with their reason. */
 export const settleable = (
   bills: readonly Bill[],
   payees: ReadonlyMap<Id<'payee'>, Payee>,
@@ -32,10 +34,10 @@ export const settleable = (
     .filter(b => b.stage === 'payable')
     .map(bill => {
       const payee = payees.get(bill.payeeId)
-      const reason = open(bill) === 0 ? 'in the lane already' : (heldBecause(payee, [bill]) ?? '')
+      const reason = open(bill) === 0 ? 'in the lane' : (heldBecause(payee, [bill]) ?? '')
       return { bill, payee, reason, discount: discountOn(bill, day) }
     })
-    .sort((a, b) => (a.bill.due < b.bill.due ? -1 : a.bill.due > b.bill.due ? 1 : 0))
+    .sort((a, b) => Number(a.reason !== '') - Number(b.reason !== '') || byDue(a.bill, b.bill))
 
 /** All that is open of a bill, with its discount. */
 export const wholly = ({ bill, discount }: Settleable): Chosen => ({ whole: open(bill), discount })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayFirstIn } from '#core/base/country'
-import { formatDate, typedDate } from '#core/base/dates'
+import { formatDate, typedDate, type PlainDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { parseAmount } from '#core/money/cents'
 import type { Payment } from '#core/payables/payment'
@@ -19,19 +19,22 @@ const booked = computed(() => props.payment.booked === true)
 const field = props.payment.correct ?? (booked.value ? 'memo' : 'payee')
 const name = ref(props.payment.name)
 const address = ref(props.payment.address.join('\n'))
-const dateText = ref(formatDate(props.payment.date, dayFirst.value ? 'DD/MM/YYYY' : 'MM/DD/YYYY'))
+const asTyped = (day: PlainDate) => formatDate(day, dayFirst.value ? 'DD/MM/YYYY' : 'MM/DD/YYYY')
+const dateText = ref(asTyped(props.payment.date))
 const amountText = ref(figures(props.payment.amount))
 const memo = ref(props.payment.memo)
 const date = computed(() => typedDate(dateText.value, localToday(), dayFirst.value))
 const amount = computed(() => parseAmount(amountText.value))
-const ready = computed(() => date.value.ok && amount.value.ok)
+const laterText = ref(props.payment.scheduled ? asTyped(props.payment.scheduled) : '')
+const later = computed(() => typedDate(laterText.value, localToday(), dayFirst.value))
+const ready = computed(() => date.value.ok && amount.value.ok && later.value.ok)
 const withdrawing = ref(false)
 const cancelling = ref(false)
 const why = ref('')
 const reasons = useReasons('withdraw')
 async function keep() {
   const { payment } = props
-  if (!date.value.ok || !amount.value.ok) return
+  if (!date.value.ok || !amount.value.ok || !later.value.ok) return
   const [day, sum] = [date.value.value, amount.value.value]
   const change = {
     address: address.value.split('\n'),
@@ -39,6 +42,7 @@ async function keep() {
     ...(!booked.value && { name: name.value }),
     ...(day !== payment.date && { date: day }),
     ...(sum !== payment.amount && { amount: sum }),
+    ...(payment.scheduled && later.value.value !== payment.scheduled && { scheduled: later.value.value }),
   }
   if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
   office.said = `The payment to ${name.value} is changed.`
@@ -112,7 +116,18 @@ async function withdraw() {
         :hide-details="!at('memo').length"
         data-test="change-memo"
       />
-      <p v-if="payment.lines.length && !booked" class="quiet small">
+      <v-text-field
+        v-if="payment.scheduled"
+        v-model="laterText"
+        label="In the lane from"
+        :error-messages="later.ok ? at('scheduled') : [later.refusal.text]"
+        :hide-details="later.ok && !at('scheduled').length"
+        data-test="change-later"
+      />
+      <p v-if="payment.settles && !booked" class="quiet small">
+        A changed amount changes what is paid of its last bill.
+      </p>
+      <p v-else-if="payment.lines.length && !booked" class="quiet small">
         A changed amount adds a line “Corrected” with the difference to the stub.
       </p>
       <p

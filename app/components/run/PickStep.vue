@@ -3,7 +3,7 @@ import { formatDate, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
-import { laneSums, type Payment } from '#core/payables/payment'
+import { laneSums, notBefore, type Payment } from '#core/payables/payment'
 import { runOrders, unfitFor, type Run, type RunOrder } from '#core/runs/run'
 import { dayFirstIn } from '#core/base/country'
 import type { NumberBook } from '#core/books/book'
@@ -17,6 +17,8 @@ const props = defineProps<{
   book: NumberBook
   lane: readonly Payment[]
   balances: Balances
+  /** Why payments are kept out by their payee or their bills, by key. */
+  held: ReadonlyMap<string, string>
   run?: Run
   busy: boolean
   fault: string
@@ -25,7 +27,16 @@ const emit = defineEmits<{
   pick: [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean]
 }>()
 
-const picked = ref(new Set<string>(props.run ? props.run.paymentIds : props.lane.map(p => p.id)))
+const route = useRoute()
+/** A run may be begun for one payment alone; else all that waits is picked. */
+const only = typeof route.query.only === 'string' ? route.query.only : undefined
+const picked = ref(
+  new Set<string>(
+    props.run
+      ? props.run.paymentIds
+      : props.lane.map(p => p.id).filter(id => only === undefined || id === only),
+  ),
+)
 /** Whose signature images print: as the account says, nobody’s, or one person’s on all of the run. */
 const withPicture = computed(() =>
   props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])),
@@ -74,6 +85,10 @@ const advicesToo = ref(props.run?.advicesToo ?? false)
 const asksAdvices = computed(() => props.book.kind === 'stationer’s stock' && props.lane.some(p => p.advice))
 function reasonOf(p: Payment): string {
   if (p.correct) return `${p.correct} to be put right: change it in the lane`
+  const held = props.held.get(p.id)
+  if (held) return held
+  const early = notBefore(p, localToday())
+  if (early) return `${early}: change it in the lane to pay it earlier`
   const unfit = unfitFor(props.book, p, advicesToo.value)
   if (unfit) return unfit
   const text = find.value?.trim().toLowerCase() ?? ''

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { bookName } from '#core/books/book'
+import { figures } from '#core/money/figures'
+import { sameName } from '#core/payables/texts'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
@@ -13,6 +15,14 @@ const drawing = useDraw(
 )
 const { form, round, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
 const { choices, faults, elsewhere, facts, balances, then, warnings, drawIt } = drawing
+const { openBills, payBills, read, day } = drawing
+const sign = computed(() => view.value?.account.currency.sign ?? '')
+/** Draws, and goes straight to a run of this one check. */
+async function drawAndPrint() {
+  const account = view.value?.account.id
+  const drawn = await drawIt()
+  if (drawn) await navigateTo(`/run/new?account=${account}&only=${drawn}`)
+}
 
 /** Whose signature prints on this payment: as the account says, nobody’s, or one person’s. */
 const signatures = computed(() => [
@@ -24,10 +34,13 @@ const signatures = computed(() => [
 ])
 const payeeHint = computed(() => {
   if (form.value.payee && !payee.value) return 'Not known yet: will be kept with this payment'
-  return payee.value?.onHold ? 'On hold' : ''
+  const of = payee.value
+  return of
+    ? [sameName(of.name, form.value.payee) ? '' : of.name, of.onHold ? 'On hold' : '']
+        .filter(Boolean)
+        .join(', ')
+    : ''
 })
-/** The list of payees opens when one types or asks for it by the arrow key, not on the way through. */
-const listOpen = ref(false)
 </script>
 
 <template>
@@ -55,25 +68,26 @@ const listOpen = ref(false)
           data-field="number"
           data-test="hand-number"
         />
-        <v-combobox
+        <PayeeField
           :key="round"
-          :model-value="form.payee"
-          :menu="listOpen"
-          :list-props="{ density: 'compact' }"
-          :items="(payees ?? []).map(p => p.name)"
-          label="Payee"
-          autofocus
-          hide-no-data
-          autocomplete="off"
-          :error-messages="faults('payee')"
+          v-model="form.payee"
+          :payees="payees ?? []"
+          :faults="faults('payee')"
           :hint="payeeHint"
-          persistent-hint
+          autofocus
           data-field="payee"
           data-test="payee"
-          @update:model-value="form.payee = $event ?? ''"
-          @update:search="form.payee = $event ?? ''"
-          @update:menu="listOpen = $event && form.payee !== ''"
-          @keydown.down="listOpen = true"
+        />
+        <LaneOpenBills
+          v-if="openBills?.length"
+          :model-value="form.bills"
+          :bills="openBills"
+          :day="day"
+          :sign="sign"
+          :faults="faults('bills')"
+          :apart="form.apart"
+          @update:model-value="payBills"
+          @apart="form.apart = $event"
         />
         <v-textarea
           v-model="form.address"
@@ -120,7 +134,12 @@ const listOpen = ref(false)
           data-field="memo"
           data-test="memo"
         />
+        <p v-if="form.bills.length" class="left" data-test="left-to-place">
+          Bills <strong>{{ figures(read.billed, { sign }) }}</strong>, left to place
+          <strong>{{ figures(read.left, { sign }) }}</strong>
+        </p>
         <v-select
+          v-if="!form.bills.length || read.left > 0"
           v-model="form.ledgerId"
           :items="choices"
           label="Ledger account"
@@ -163,8 +182,22 @@ const listOpen = ref(false)
           variant="tonal"
           density="compact"
           class="mb-2"
-          :text="w.text"
-        />
+        >
+          {{ w.text }}
+          <NuxtLink
+            v-if="w.code === 'on-hold' || w.code === 'changed-payee'"
+            :to="`/bills/payee/${encodeURIComponent(payee?.id ?? '')}`"
+            >Look at the payee</NuxtLink
+          >
+          <NuxtLink
+            v-else-if="w.payment?.state === 'waiting'"
+            :to="`/lane?account=${w.payment.accountId}&change=${encodeURIComponent(w.payment.id)}`"
+            >Look at it</NuxtLink
+          >
+          <NuxtLink v-else-if="w.payment" :to="`/bills/payee/${encodeURIComponent(w.payment.payeeId)}`"
+            >Look at it</NuxtLink
+          >
+        </v-alert>
         <v-alert
           v-if="elsewhere"
           type="error"
@@ -183,6 +216,9 @@ const listOpen = ref(false)
         <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="draw-it">
           {{ pad ? 'Record the check' : 'Draw the check' }}
         </v-btn>
+        <v-btn v-if="!pad" :disabled="busy" block class="mt-2" data-test="draw-print" @click="drawAndPrint()">
+          Draw and print now
+        </v-btn>
       </v-form>
       <aside class="scroll proof" aria-label="Proof of this payment" tabindex="0">
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="[facts]" />
@@ -195,7 +231,7 @@ const listOpen = ref(false)
       verb="Draw it all the same"
       :ready="true"
       :busy="busy"
-      @go="drawIt(true)"
+      @go="() => void drawIt(true)"
     >
       <p>The date is {{ dateHint }}: {{ Math.abs(daysOff) }} days {{ daysOff < 0 ? 'back' : 'ahead' }}.</p>
     </AskDialog>
@@ -231,6 +267,10 @@ kbd {
   border-radius: 3px;
   padding: 0 4px;
   font-size: 11px;
+}
+/* What is placed in bills, and what is left. */
+.left {
+  margin: 0 2px 10px;
 }
 .more {
   margin: 6px 0 14px;

@@ -3,10 +3,11 @@ import { formatDate } from '#core/base/dates'
 import { nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
-import { factsOfPayment, laneSums } from '#core/payables/payment'
+import { factsOfPayment, laneSums, notBefore } from '#core/payables/payment'
 import { isReady } from '#core/payables/readiness'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
-import { useOffice } from '~/stores/office'
+import { readHeld } from '~/data/billReads'
+import { localToday, useOffice } from '~/stores/office'
 import type { Payment } from '#core/payables/payment'
 import type { Column } from '~/composables/rowTable'
 
@@ -52,6 +53,12 @@ const preview = computed(() =>
     : [],
 )
 const sign = computed(() => view.value?.account.currency.sign ?? '')
+const held = useLive(
+  () => readHeld(lane.value ?? []),
+  () => lane.value,
+)
+/** Why a payment enters no run yet; empty where it may. */
+const reasonOf = (p: Payment): string => held.value?.get(p.id) ?? notBefore(p, localToday()) ?? ''
 const sums = computed(() => laneSums(lane.value ?? []))
 const sheets = computed(() =>
   view.value ? Math.ceil((lane.value?.length ?? 0) / checksPerSheet(view.value.stock)) : 0,
@@ -64,7 +71,7 @@ function focusRow() {
   })
 }
 const columns: readonly Column<Payment>[] = [
-  { key: 'payee', title: 'Payee', sort: p => p.name },
+  { key: 'payee', title: 'Payee', sort: p => p.name, reason: true },
   {
     key: 'date',
     title: 'Date',
@@ -118,6 +125,7 @@ const columns: readonly Column<Payment>[] = [
           :chosen="chosen?.id"
           :rows="lane ?? []"
           :columns="columns"
+          :reason-of="reasonOf"
           label="Payments that wait"
           class="rows"
           data-test="lane"

@@ -17,7 +17,7 @@ import { useOffice } from '~/stores/office'
 import type { PaperMade } from '~/data/makePaper'
 
 const office = useOffice()
-const { isNew, runId, accounts, run, account, lane, balances, usable, bookId, book, ...more } = useRun()
+const { isNew, runId, accounts, run, account, lane, held, balances, usable, bookId, book, ...more } = useRun()
 const { view, rows, otherRun, payments, planned } = more
 
 const back = ref<'pick' | 'load'>()
@@ -174,11 +174,12 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         @again="goBack('pick')"
       >
         <RunPickStep
-          v-if="isNew || run"
+          v-if="(isNew || run) && held"
           :key="`${run?.id ?? 'new'} ${view.account.id}`"
           :view="view"
           :book="book ?? view.book"
           :lane="lane"
+          :held="held"
           :balances="balances"
           :run="run"
           :busy="busy"

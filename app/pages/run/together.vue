@@ -5,11 +5,17 @@ import { figures } from '#core/money/figures'
 import { unfitFor } from '#core/runs/run'
 import { formatDate } from '#core/base/dates'
 import { checksPerSheet } from '#core/paper/stock'
-import { laneSums, type Payment } from '#core/payables/payment'
+import { laneSums, notBefore, type Payment } from '#core/payables/payment'
+import { readHeld } from '~/data/billReads'
 import { readLanes, type AccountView } from '~/data/reads'
+import { localToday } from '~/stores/office'
 
 /** Picking across accounts: one run is started for each account, with its own stock and number book. */
 const lanes = useLive(readLanes)
+const held = useLive(
+  () => readHeld((lanes.value ?? []).flatMap(l => l.lane)),
+  () => lanes.value,
+)
 const left = ref(new Set<string>())
 const picked = (id: string): boolean => !left.value.has(id)
 function toggle(id: string) {
@@ -19,7 +25,9 @@ function toggle(id: string) {
 }
 /** Why a payment cannot go along; empty where it can. */
 const reasonOf = (g: { view: AccountView }, p: Payment): string =>
-  p.correct ? `${p.correct} to be put right` : (unfitFor(g.view.book, p, false) ?? '')
+  p.correct
+    ? `${p.correct} to be put right`
+    : (unfitFor(g.view.book, p, false) ?? held.value?.get(p.id) ?? notBefore(p, localToday()) ?? '')
 const groups = computed(() =>
   (lanes.value ?? []).map(l => {
     const chosen = l.lane.filter(p => picked(p.id) && !reasonOf(l, p))

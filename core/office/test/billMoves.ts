@@ -138,8 +138,9 @@ function drawBills(c: Chance, key: string): Draw | undefined {
     ...(amount === 0 && { advice: true }),
   }
 }
-const wholes = (draw: Draw) =>
-  (draw.settles ?? []).map(a => ({ bill: a.billId as string, whole: a.amount + a.discount }))
+/** What is settled of each bill, discount with it. */
+export const wholes = (settles: { readonly bills: readonly Allocation[] } | undefined) =>
+  (settles?.bills ?? []).map(a => ({ bill: a.billId as string, whole: a.amount + a.discount }))
 
 function settle(c: Chance): Move | undefined {
   const draws = [`set${c.n}`, `set${c.n}b`]
@@ -150,7 +151,8 @@ function settle(c: Chance): Move | undefined {
   return {
     name: 'settle',
     act: () => c.office('settle', { companyId: company.id, payments }, c.stamp),
-    effect: w => draws.forEach(draw => settled(w, draw.id, draw.amount, wholes(draw))),
+    effect: w =>
+      draws.forEach(draw => settled(w, draw.id, draw.amount, wholes({ bills: draw.settles ?? [] }))),
   }
 }
 function drawWithBills(c: Chance): Move | undefined {
@@ -159,7 +161,7 @@ function drawWithBills(c: Chance): Move | undefined {
     draw && {
       name: 'draw for bills',
       act: () => c.office('draw', { accountId: account.id, draw }, c.stamp),
-      effect: w => settled(w, draw.id, draw.amount, wholes(draw)),
+      effect: w => settled(w, draw.id, draw.amount, wholes({ bills: draw.settles ?? [] })),
     }
   )
 }
@@ -175,7 +177,7 @@ function payOtherwise(c: Chance): Move | undefined {
           c.stamp,
         ),
       effect: w => {
-        settled(w, draw.id, draw.amount, wholes(draw))
+        settled(w, draw.id, draw.amount, wholes({ bills: draw.settles ?? [] }))
         w.payments.get(draw.id)!.state = 'issued'
         w.cash -= draw.amount
       },

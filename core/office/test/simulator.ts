@@ -13,7 +13,8 @@ import type { MemoryOffice } from '../memory'
 import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
 import { cancelled, counted, drew, gave, printed, replaced } from './world'
-import { billMoves } from './billMoves'
+import type { Payment } from '../../payables/payment'
+import { billMoves, wholes } from './billMoves'
 import { type Acting, PDF, PAD, type Move, Chance, countedBy } from './chance'
 
 /** A payment is drawn, now and then for an amount that is none. */
@@ -192,10 +193,11 @@ function amend(c: Chance): Move | undefined {
   const payment = c.some(c.payments.filter(p => p.state === 'waiting'))
   if (!payment) return undefined
   const amount = c.r.next() < 0.5 ? cents(c.r.between(0, 9000)) : undefined
+  let told: { bill: string; whole: number }[] = []
   return {
     name: 'change',
-    act: () =>
-      c.office(
+    act: async () => {
+      const done = await c.office(
         'amend',
         {
           accountId: account.id,
@@ -207,9 +209,13 @@ function amend(c: Chance): Move | undefined {
           },
         },
         c.stamp,
-      ),
+      )
+      if (done.ok) told = wholes((done.value as { payments: Payment[] }).payments[0]?.settles)
+      return done
+    },
     effect: w => {
       if (amount !== undefined) w.payments.get(payment.id)!.amount = amount
+      if (w.settles.has(payment.id)) w.settles.set(payment.id, told)
     },
   }
 }

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+} from 'chart.js'
+
+/** Bars with, where it is given, a line over them: amounts in whole units, one a label. */
+const props = defineProps<{
+  labels: readonly string[]
+  bars: readonly number[]
+  line?: readonly number[]
+  /** What the picture says, for who cannot see it. */
+  told: string
+}>()
+Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+)
+const canvas = ref<HTMLCanvasElement>()
+let chart: Chart | undefined
+watch(
+  () => [canvas.value, props.labels, props.bars, props.line] as const,
+  ([at, labels, bars, line]) => {
+    chart?.destroy()
+    if (!at) return
+    const ink = getComputedStyle(at).color
+    const ticks = { color: ink, font: { size: 10 } }
+    chart = new Chart(at, {
+      data: {
+        labels: [...labels],
+        datasets: [
+          ...(line
+            ? [{ type: 'line' as const, data: [...line], borderColor: ink, pointRadius: 2, borderWidth: 1.5 }]
+            : []),
+          { type: 'bar' as const, data: [...bars], backgroundColor: '#7a62b8' },
+        ],
+      },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        scales: { x: { ticks, grid: { display: false } }, y: { ticks } },
+      },
+    })
+  },
+  { flush: 'post' },
+)
+onScopeDispose(() => chart?.destroy())
+</script>
+
+<template>
+  <div class="chart"><canvas ref="canvas" role="img" :aria-label="told" /></div>
+</template>
+
+<style scoped>
+.chart {
+  height: 120px;
+  position: relative;
+  min-width: 0;
+}
+</style>

@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import type { Refusal } from '#core/base/result'
+import { figures } from '#core/money/figures'
+import { blankBillLine, type BillField, type BillForm, type BillRead } from '#core/payables/billForm'
+import type { Bill } from '#core/payables/bill'
+import type { Payee } from '#core/payables/payee'
+
+/** The fields of a bill: what is typed for each in the usual case, and the rest behind “More”. */
+const props = defineProps<{
+  payees: readonly Payee[]
+  choices: readonly { readonly title: string; readonly value: string }[]
+  read: BillRead
+  faults: (field: BillField) => string[]
+  hints: Readonly<Record<'payee' | 'date' | 'due' | 'amount' | 'discount' | 'waits', string>>
+  namesakes: { readonly same: readonly Bill[]; readonly like: readonly Bill[] } | undefined
+  sign: string
+  /** Counted up where the payee's field must be emptied for real. */
+  round: number
+}>()
+const form = defineModel<BillForm>({ required: true })
+const more = ref(false)
+const needsMore = computed(() =>
+  (['due', 'discount', 'until', 'memo', 'purchaseOrder', 'lines'] as const).some(
+    f => props.faults(f).length > 0,
+  ),
+)
+const open = computed(() => more.value || needsMore.value || form.value.lines.length > 0)
+function addLine() {
+  const lines = form.value.lines.length ? form.value.lines : props.read.lines.ok ? placed() : []
+  form.value.lines = [...lines, blankBillLine()]
+}
+/** The payee's own shares as lines to be changed. */
+const placed = () =>
+  props.read.lines.ok
+    ? props.read.lines.value.map(l => ({
+        ...blankBillLine(),
+        ledgerId: l.ledgerId,
+        amount: figures(l.amount),
+        memo: l.memo,
+      }))
+    : []
+const isUnknown = computed(() => !props.read.payee && form.value.payee.trim().length > 1)
+const twice = computed<Refusal | undefined>(() => {
+  const [first] = props.namesakes?.same ?? []
+  return (
+    first && {
+      code: 'bill-twice',
+      text: `Bill ${first.number} is here already: ${figures(first.amount, { sign: props.sign })}, dated ${first.date}, our number ${first.ourNumber}.`,
+    }
+  )
+})
+</script>
+
+<template>
+  <div>
+    <PayeeField
+      :key="round"
+      v-model="form.payee"
+      :payees="payees"
+      label="Payee, by code or name"
+      :faults="faults('payee')"
+      :hint="hints.payee"
+      autofocus
+      data-field="payee"
+      data-test="bill-payee"
+    />
+    <p v-if="isUnknown" class="small mb-2">
+      <NuxtLink
+        :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=enter`"
+        data-test="new-payee"
+        >Write “{{ form.payee.trim().slice(0, 40) }}” down as a payee</NuxtLink
+      >: what is typed here stays.
+    </p>
+    <v-text-field
+      v-model="form.number"
+      label="Bill number"
+      maxlength="40"
+      autocomplete="off"
+      :error-messages="faults('number')"
+      data-field="number"
+      data-test="bill-number"
+    />
+    <v-alert v-if="twice" type="warning" variant="tonal" density="compact" class="mb-2">
+      {{ twice.text }}
+      <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">Look at it</NuxtLink>
+    </v-alert>
+    <v-text-field
+      v-if="twice || form.again"
+      v-model="form.again"
+      label="Why it comes again"
+      maxlength="80"
+      :error-messages="faults('again')"
+      data-field="again"
+      data-test="bill-again"
+    />
+    <v-alert v-if="namesakes?.like.length" type="info" variant="tonal" density="compact" class="mb-2">
+      It looks like
+      <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
+        ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{
+          figures(b.amount, { sign })
+        }}, {{ b.date }})</template
+      >.
+    </v-alert>
+    <div class="pair">
+      <v-text-field
+        v-model="form.date"
+        label="Date"
+        placeholder="today"
+        autocomplete="off"
+        :hint="hints.date"
+        persistent-hint
+        :error-messages="faults('date')"
+        data-field="date"
+        data-test="bill-date"
+      />
+      <v-text-field
+        v-model="form.amount"
+        label="Amount"
+        class="amount"
+        :prefix="sign"
+        inputmode="decimal"
+        autocomplete="off"
+        :hint="hints.amount"
+        persistent-hint
+        :error-messages="faults('amount')"
+        data-field="amount"
+        data-test="bill-amount"
+      />
+    </div>
+    <dl class="follows">
+      <div>
+        <dt>Due</dt>
+        <dd>{{ hints.due }}</dd>
+      </div>
+      <div>
+        <dt>Discount</dt>
+        <dd>{{ hints.discount }}</dd>
+      </div>
+    </dl>
+    <p v-if="hints.waits" class="small text-warning mb-2">{{ hints.waits }}.</p>
+    <details :open="open" class="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
+      <summary>More about this bill</summary>
+      <div class="pair">
+        <v-text-field
+          v-model="form.due"
+          label="Due"
+          placeholder="by the terms"
+          autocomplete="off"
+          :error-messages="faults('due')"
+          data-field="due"
+        />
+        <v-text-field
+          v-model="form.purchaseOrder"
+          label="Purchase order"
+          maxlength="40"
+          :error-messages="faults('purchaseOrder')"
+          data-field="purchaseOrder"
+        />
+        <v-text-field
+          v-model="form.discount"
+          label="Discount, amount or %"
+          placeholder="by the terms"
+          autocomplete="off"
+          :error-messages="faults('discount')"
+          data-field="discount"
+        />
+        <v-text-field
+          v-model="form.until"
+          label="If paid until"
+          placeholder="by the terms"
+          autocomplete="off"
+          :error-messages="faults('until')"
+          data-field="until"
+        />
+      </div>
+      <v-text-field
+        v-model="form.memo"
+        label="What it is for"
+        maxlength="80"
+        :error-messages="faults('memo')"
+        data-field="memo"
+        data-test="bill-memo"
+      />
+      <v-select
+        v-model="form.taxForm"
+        :items="[
+          { title: 'as the payee has it', value: '' },
+          { title: 'counts for the 1099', value: '1099' },
+          { title: 'does not', value: 'none' },
+        ]"
+        label="1099"
+        hide-details
+        class="mb-4"
+      />
+      <fieldset class="lines" data-field="lines">
+        <legend>Where it goes</legend>
+        <p v-if="!form.lines.length" class="small quiet">
+          <template v-if="read.lines.ok && read.lines.value.length">
+            As the payee’s own shares:
+            {{
+              read.lines.value
+                .map(
+                  l =>
+                    `${choices.find(c => c.value === l.ledgerId)?.title ?? ''} ${figures(l.amount, { sign })}`,
+                )
+                .join(', ')
+            }}.
+          </template>
+          <template v-else>No ledger account is told yet.</template>
+        </p>
+        <div v-for="(line, i) in form.lines" :key="i" class="line">
+          <v-select
+            v-model="line.ledgerId"
+            :items="choices"
+            :label="`Ledger account, line ${i + 1}`"
+            hide-details
+          />
+          <v-text-field
+            v-model="line.amount"
+            :label="`Amount, line ${i + 1}`"
+            placeholder="the rest"
+            hide-details
+            class="amount"
+            autocomplete="off"
+          />
+          <v-text-field v-model="line.memo" :label="`For, line ${i + 1}`" hide-details />
+          <v-text-field v-model="line.tag" :label="`Job, line ${i + 1}`" hide-details />
+          <v-btn
+            size="small"
+            variant="text"
+            :aria-label="`Take line ${i + 1} out`"
+            @click="form.lines.splice(i, 1)"
+            >Take out</v-btn
+          >
+        </div>
+        <p v-if="faults('lines').length" class="text-error small" role="alert">{{ faults('lines')[0] }}</p>
+        <p v-if="form.lines.length" class="small quiet">
+          Left to place: <strong>{{ figures(read.left, { sign }) }}</strong>. An amount may be figures, a
+          share as 40%, or 3 x 12.50; one may stay blank.
+        </p>
+        <v-btn size="small" data-test="bill-line" @click="addLine">Another line</v-btn>
+      </fieldset>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  gap: 4px 12px;
+}
+.amount :deep(input) {
+  text-align: right;
+  font-weight: 600;
+}
+.small {
+  font-size: 12.5px;
+}
+.follows {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  margin: 4px 2px 12px;
+}
+dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+.more summary {
+  cursor: pointer;
+  font-size: 13px;
+  margin-bottom: 10px;
+}
+.lines {
+  border: 0;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+}
+.lines legend {
+  font-size: 12px;
+  color: rgb(var(--v-theme-secondary));
+  margin-bottom: 4px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1.4fr 1fr;
+  gap: 6px 10px;
+  padding-bottom: 8px;
+  border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
+}
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { Company } from '#core/payables/account'
+
+/** The head of the pages of payees and bills: the parts of the place, and whose bills they are. */
+const props = defineProps<{
+  title: string
+  companies: readonly Company[] | undefined
+  company: Company | undefined
+}>()
+const emit = defineEmits<{ choose: [id: string] }>()
+const route = useRoute()
+const parts = [
+  { to: '/bills', name: 'Bills' },
+  { to: '/bills/settle', name: 'Settle' },
+  { to: '/bills/payees', name: 'Payees' },
+]
+const query = computed(() => (props.company ? `?company=${props.company.id}` : ''))
+</script>
+
+<template>
+  <PageHead :title="title">
+    <nav aria-label="Payees and bills" class="parts">
+      <NuxtLink
+        v-for="part in parts"
+        :key="part.to"
+        :to="`${part.to}${query}`"
+        :aria-current="route.path === part.to ? 'page' : undefined"
+        class="part"
+        :class="{ here: route.path === part.to }"
+        >{{ part.name }}</NuxtLink
+      >
+    </nav>
+    <v-select
+      v-if="company && companies && companies.length > 1"
+      :model-value="company.id"
+      :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
+      label="Company"
+      density="compact"
+      hide-details
+      class="company"
+      data-test="company"
+      @update:model-value="emit('choose', $event)"
+    />
+    <slot />
+  </PageHead>
+</template>
+
+<style scoped>
+.parts {
+  display: flex;
+  gap: 4px;
+}
+.part {
+  padding: 5px 11px;
+  border-radius: 6px;
+  text-decoration: none;
+  font-weight: 500;
+}
+.part.here {
+  background: rgba(var(--v-theme-primary), 0.13);
+}
+.company {
+  flex: none;
+  width: 270px;
+  max-width: 46vw;
+}
+</style>

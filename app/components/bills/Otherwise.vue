@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Id } from '#core/base/id'
+import { figures } from '#core/money/figures'
+import type { BankAccount } from '#core/payables/account'
+import { otherWays, type OtherWay } from '#core/payables/payment'
+import type { CheckToCome } from '#core/payables/settleForm'
+
+/** Asks how something was paid without a check, and under what reference. */
+const props = defineProps<{
+  check: CheckToCome
+  accounts: readonly BankAccount[]
+  sign: string
+  busy: boolean
+  fault: string
+}>()
+const asked = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ go: [from: Id<'account'>, way: OtherWay, reference: string] }>()
+const way = ref<OtherWay>('transfer')
+const reference = ref('')
+const from = ref(props.check.accountId)
+</script>
+
+<template>
+  <AskDialog
+    v-model="asked"
+    :title="`Paid another way: ${check.payee.name}`"
+    verb="Record it as paid"
+    :ready="reference.trim() !== ''"
+    :busy="busy"
+    :fault="fault"
+    @go="emit('go', from, way, reference)"
+  >
+    <p>
+      {{ figures(check.draw.amount, { sign }) }} for {{ check.bills.map(b => b.number).join(', ') }}. No check
+      is printed, and no number is used.
+    </p>
+    <v-select
+      v-model="way"
+      :items="[...otherWays]"
+      label="How"
+      hide-details
+      autofocus
+      data-test="other-way"
+    />
+    <v-text-field v-model="reference" label="Reference" maxlength="80" data-test="other-reference" />
+    <v-select
+      v-model="from"
+      :items="accounts.map(a => ({ title: a.name, value: a.id }))"
+      label="Out of"
+      hide-details
+    />
+  </AskDialog>
+</template>

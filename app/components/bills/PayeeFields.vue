@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
+import { payeeKinds, type Payee } from '#core/payables/payee'
+import type { PayeeTyped } from '~/composables/usePayeeForm'
+
+/** What is known of a payee, to be typed. */
+defineProps<{
+  faults: (field: string) => string[]
+  near: readonly Payee[]
+  ledgers: readonly { readonly title: string; readonly value: string }[]
+  accounts: readonly { readonly title: string; readonly value: string }[]
+}>()
+const form = defineModel<PayeeTyped>({ required: true })
+/** The tax number is masked until it is asked for. */
+const seen = ref(false)
+</script>
+
+<template>
+  <div>
+    <div class="pair">
+      <v-text-field
+        v-model="form.name"
+        label="Name, as it prints"
+        maxlength="80"
+        :error-messages="faults('name')"
+        data-field="name"
+        data-test="payee-name"
+      />
+      <v-text-field
+        v-model="form.code"
+        label="Code"
+        maxlength="12"
+        autocomplete="off"
+        :error-messages="faults('code')"
+        hint="Typed anywhere, it finds the payee"
+        data-field="code"
+        data-test="payee-code"
+      />
+    </div>
+    <v-alert v-if="near.length" type="info" variant="tonal" density="compact" class="mb-3">
+      Nearly the same:
+      <template v-for="(p, i) in near" :key="p.id"
+        ><template v-if="i">, </template
+        ><NuxtLink :to="`/bills/payee/${encodeURIComponent(p.id)}`">{{ p.name }}</NuxtLink></template
+      >.
+    </v-alert>
+    <v-textarea
+      v-model="form.address"
+      label="Address that payments go to"
+      rows="3"
+      :error-messages="faults('address')"
+      data-field="address"
+      data-test="payee-address"
+    />
+    <div class="pair">
+      <v-select v-model="form.kind" :items="[...payeeKinds]" label="Kind" hide-details class="mb-4" />
+      <v-text-field
+        v-model="form.terms"
+        label="Terms"
+        placeholder="on receipt"
+        :error-messages="faults('terms')"
+        hint="net 30, 2/10 net 30, month end + 15"
+        data-field="terms"
+        data-test="payee-terms"
+      />
+      <v-text-field
+        v-model="form.memo"
+        label="Usual memo"
+        maxlength="80"
+        :error-messages="faults('memo')"
+        data-field="memo"
+      />
+      <v-text-field
+        v-model="form.accountWithPayee"
+        label="Our number with them"
+        maxlength="40"
+        :error-messages="faults('accountWithPayee')"
+        data-field="accountWithPayee"
+      />
+      <v-text-field
+        v-model="form.email"
+        label="E-mail"
+        maxlength="120"
+        :error-messages="faults('email')"
+        data-field="email"
+      />
+      <v-select
+        v-model="form.accountId"
+        :items="accounts"
+        label="Usually paid from"
+        clearable
+        hide-details
+        class="mb-4"
+      />
+      <v-select
+        v-model="form.taxForm"
+        :items="[
+          { title: 'not on a 1099', value: 'none' },
+          { title: 'on a 1099', value: '1099' },
+        ]"
+        label="1099"
+        hide-details
+        class="mb-4"
+      />
+      <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="Box" maxlength="8" />
+      <v-text-field
+        v-model="form.taxId"
+        label="Tax number"
+        maxlength="20"
+        autocomplete="off"
+        :type="seen ? 'text' : 'password'"
+      >
+        <template #append-inner>
+          <v-btn
+            :icon="seen ? mdiEyeOffOutline : mdiEyeOutline"
+            size="x-small"
+            variant="text"
+            :aria-label="seen ? 'Hide the tax number' : 'Show the tax number'"
+            @click="seen = !seen"
+          />
+        </template>
+      </v-text-field>
+    </div>
+    <fieldset class="parts" data-field="split">
+      <legend>Usual ledger accounts, by shares</legend>
+      <div v-for="(s, i) in form.split" :key="i" class="part">
+        <v-select
+          v-model="s.ledgerId"
+          :items="ledgers"
+          :label="`Ledger account ${i + 1}`"
+          hide-details
+          density="compact"
+        />
+        <v-text-field
+          v-model.number="s.weight"
+          :label="`Share ${i + 1}`"
+          inputmode="numeric"
+          hide-details
+          density="compact"
+          class="share"
+        />
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="`Take share ${i + 1} out`"
+          @click="form.split.splice(i, 1)"
+          >Take out</v-btn
+        >
+      </div>
+      <p v-if="faults('split').length" class="text-error small" role="alert">{{ faults('split')[0] }}</p>
+      <v-btn size="small" data-test="payee-share" @click="form.split.push({ ledgerId: null, weight: 1 })"
+        >Another share</v-btn
+      >
+    </fieldset>
+    <fieldset class="parts" data-field="others">
+      <legend>Other addresses</legend>
+      <div v-for="(o, i) in form.others" :key="i" class="other">
+        <v-text-field v-model="o.name" :label="`Called, address ${i + 1}`" hide-details density="compact" />
+        <v-textarea v-model="o.lines" :label="`Address ${i + 1}`" rows="2" hide-details density="compact" />
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="`Take address ${i + 1} out`"
+          @click="form.others.splice(i, 1)"
+          >Take out</v-btn
+        >
+      </div>
+      <p v-if="faults('others').length" class="text-error small" role="alert">{{ faults('others')[0] }}</p>
+      <v-btn size="small" @click="form.others.push({ name: '', lines: '' })">Another address</v-btn>
+    </fieldset>
+  </div>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
+  gap: 2px 12px;
+}
+.parts {
+  border: 0;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+  margin-bottom: 16px;
+}
+.parts legend {
+  font-size: 12px;
+  color: rgb(var(--v-theme-secondary));
+  margin-bottom: 4px;
+}
+.part {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 84px auto;
+  gap: 10px;
+  align-items: center;
+}
+.other {
+  display: grid;
+  grid-template-columns: minmax(0, 0.7fr) minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: start;
+}
+.parts .v-btn {
+  justify-self: start;
+}
+.small {
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,295 @@
+<script setup lang="ts">
+import { formatDate } from '#core/base/dates'
+import { figures } from '#core/money/figures'
+import { open, owed, type Bill } from '#core/payables/bill'
+import type { Company } from '#core/payables/account'
+import { momentTold, operatorName } from '~/data/office'
+import { readPaidBy, readPayee, readStory } from '~/data/billReads'
+import { readLedgers } from '~/data/reads'
+import { localToday, useOffice } from '~/stores/office'
+
+/** A bill as it stands: what it says, what paid it, what can be done with it, and its story. */
+const props = defineProps<{ bill: Bill; company: Company; sign: string }>()
+const office = useOffice()
+const payee = useLive(
+  () => readPayee(props.bill.payeeId),
+  () => props.bill.payeeId,
+)
+const paid = useLive(
+  () => readPaidBy(props.bill),
+  () => props.bill,
+)
+const ledgers = useLive(
+  () => readLedgers(props.company.id),
+  () => props.company.id,
+)
+const story = useLive(
+  () => readStory('bill', props.bill.id),
+  () => props.bill.id,
+)
+const day = (date: string) => formatDate(date as never, 'MMM D, YYYY')
+const facts = computed(() => {
+  const b = props.bill
+  return [
+    ['Amount', figures(b.amount, { sign: props.sign })],
+    ['Open', figures(open(b), { sign: props.sign })],
+    ['Owed', figures(b.stage === 'payable' || b.stage === 'paid' ? owed(b) : b.amount, { sign: props.sign })],
+    ['Date', day(b.date)],
+    ['Due', day(b.due)],
+    [
+      'Discount',
+      b.discount
+        ? `${figures(b.discount.amount, { sign: props.sign })} until ${day(b.discount.until)}`
+        : 'none',
+    ],
+    ['Our number', String(b.ourNumber)],
+    ['Purchase order', b.purchaseOrder ?? ''],
+    ['1099', b.taxForm === '1099' ? 'counts' : ''],
+    ['Entered by', b.enteredBy],
+    ['Second person', b.approvedBy ?? ''],
+  ].filter(([, text]) => text)
+})
+const isOpen = computed(() => props.bill.stage === 'payable' && open(props.bill) !== 0)
+const { busy, fault, did, clear } = useAct()
+
+const asking = ref<'hold' | 'dispute' | 'cancel'>()
+const why = ref('')
+const asked = computed({
+  get: () => asking.value !== undefined,
+  set: () => {
+    asking.value = undefined
+  },
+})
+function ask(what: 'hold' | 'dispute' | 'cancel') {
+  asking.value = what
+  why.value = ''
+  clear()
+}
+async function answer() {
+  const billId = props.bill.id
+  const hold = {
+    kind: asking.value === 'dispute' ? ('disputed' as const) : ('held' as const),
+    why: why.value,
+  }
+  const done =
+    asking.value === 'cancel'
+      ? await did('cancelBill', { billId, why: why.value })
+      : await did('holdBill', { billId, hold })
+  if (!done) return
+  office.said = `Bill ${props.bill.number} is ${asking.value === 'cancel' ? 'cancelled' : hold.kind}.`
+  asking.value = undefined
+}
+async function letGo() {
+  if (await did('holdBill', { billId: props.bill.id, hold: null }))
+    office.said = `Bill ${props.bill.number} may be paid again.`
+}
+async function sayYes() {
+  if (await did('approveBill', { billId: props.bill.id }))
+    office.said = `Bill ${props.bill.number} is payable now.`
+}
+const overdue = computed(() => {
+  const late = props.bill.due < localToday()
+  return late && props.bill.stage === 'payable'
+})
+</script>
+
+<template>
+  <div>
+    <h2 class="head">
+      <span class="one-line"
+        >{{ bill.amount < 0 ? 'Credit note' : 'Bill' }} {{ bill.number || 'without a number' }}</span
+      >
+      <BillsStageMark :bill="bill" />
+    </h2>
+    <p class="mb-2">
+      <NuxtLink v-if="payee" :to="`/bills/payee/${encodeURIComponent(payee.id)}`">{{
+        payee.name
+      }}</NuxtLink><template v-if="bill.memo">: {{ bill.memo }}</template>
+    </p>
+    <p v-if="bill.hold" class="text-warning mb-2">
+      {{ bill.hold.kind === 'held' ? 'Held' : 'Disputed' }}: {{ bill.hold.why }}
+    </p>
+    <p v-if="bill.again" class="quiet mb-2">Its number stands here more than once: {{ bill.again }}</p>
+    <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
+    <div class="row mb-3">
+      <v-btn
+        v-if="bill.stage === 'waits'"
+        color="primary"
+        variant="flat"
+        size="small"
+        :loading="busy"
+        data-test="approve"
+        @click="sayYes()"
+        >Say yes, as {{ operatorName() }}</v-btn
+      >
+      <v-btn
+        v-if="isOpen && !bill.hold"
+        :color="overdue ? 'primary' : undefined"
+        size="small"
+        :to="`/bills/settle?company=${company.id}&bill=${bill.id}`"
+        data-test="settle-it"
+        >Settle it</v-btn
+      >
+      <template v-if="bill.stage !== 'cancelled'">
+        <v-btn size="small" :to="`/bills/bill/${encodeURIComponent(bill.id)}`" data-test="change-bill">{{
+          bill.stage === 'draft' ? 'Finish it' : 'Change'
+        }}</v-btn>
+        <v-btn v-if="bill.hold" size="small" :loading="busy" data-test="let-go" @click="letGo()"
+          >Let it go</v-btn
+        >
+        <template v-else-if="bill.stage !== 'paid'">
+          <v-btn size="small" data-test="hold-bill" @click="ask('hold')">Hold</v-btn>
+          <v-btn size="small" @click="ask('dispute')">Dispute</v-btn>
+        </template>
+        <v-btn
+          v-if="bill.promised === 0 && bill.settled === 0"
+          size="small"
+          data-test="cancel-bill"
+          @click="ask('cancel')"
+          >Cancel the bill</v-btn
+        >
+      </template>
+    </div>
+    <dl class="facts">
+      <div v-for="[name, text] in facts" :key="name">
+        <dt>{{ name }}</dt>
+        <dd>{{ text }}</dd>
+      </div>
+    </dl>
+    <table v-if="bill.lines.length" class="plain mb-4">
+      <thead>
+        <tr>
+          <th scope="col">Where it goes</th>
+          <th scope="col">For</th>
+          <th scope="col" class="num">Amount</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(l, i) in bill.lines" :key="i">
+          <td>{{ ledgers?.find(x => x.id === l.ledgerId)?.name }}</td>
+          <td>
+            {{ l.memo }}
+            <span v-if="l.quantity" class="quiet"
+              >{{ l.quantity }} x {{ figures(l.unit ?? (0 as never)) }}</span
+            >
+            <span v-if="l.tag" class="quiet"> {{ l.tag }}</span>
+          </td>
+          <td class="num">{{ figures(l.amount) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <template v-if="paid?.length">
+      <h3>Paid by</h3>
+      <table class="plain mb-4" data-test="paid-by">
+        <tbody>
+          <tr v-for="{ payment, numbers } in paid" :key="payment.id">
+            <td class="nowrap">{{ day(payment.date) }}</td>
+            <td><StateMark :state="payment.state" /></td>
+            <td>
+              <template v-if="payment.otherwise"
+                >{{ payment.otherwise.way }}, {{ payment.otherwise.reference }}</template
+              >
+              <NuxtLink
+                v-for="n in numbers"
+                :key="n.id"
+                class="number"
+                :to="`/books/${encodeURIComponent(n.bookId)}?number=${n.number}`"
+                >{{ n.number }} {{ n.fate }}</NuxtLink
+              >
+              <NuxtLink
+                v-if="payment.state === 'waiting'"
+                :to="`/lane?account=${payment.accountId}&change=${encodeURIComponent(payment.id)}`"
+                >in the lane{{ payment.scheduled ? ` from ${day(payment.scheduled)}` : '' }}</NuxtLink
+              >
+            </td>
+            <td class="num">
+              {{ figures(payment.settles!.bills.find(a => a.billId === bill.id)!.amount) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <h3>Story</h3>
+    <ul class="story">
+      <li v-for="line in story" :key="line.seq">
+        <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ line.act }}, {{ line.text }}
+      </li>
+    </ul>
+    <AskDialog
+      v-model="asked"
+      :title="
+        asking === 'cancel'
+          ? `Cancel bill ${bill.number}?`
+          : asking === 'dispute'
+            ? `Dispute bill ${bill.number}?`
+            : `Hold bill ${bill.number}?`
+      "
+      :verb="asking === 'cancel' ? 'Cancel the bill' : asking === 'dispute' ? 'Dispute it' : 'Hold it'"
+      :ready="why.trim() !== ''"
+      :busy="busy"
+      :fault="fault"
+      :danger="asking === 'cancel'"
+      @go="answer()"
+    >
+      <p>
+        {{
+          asking === 'cancel'
+            ? 'Nothing is owed by it any more; its entry in the ledger is taken back. Our number stays used.'
+            : 'It can be settled by no check until it is let go.'
+        }}
+      </p>
+      <v-text-field v-model="why" label="Why" maxlength="80" autofocus data-test="why" />
+    </AskDialog>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  margin-bottom: 6px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
+  gap: 8px 16px;
+  margin-bottom: 16px;
+}
+dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+dd {
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+h3 {
+  font-size: 13px;
+  font-weight: 600;
+  margin: 10px 0 4px;
+}
+.number {
+  margin-right: 10px;
+  white-space: nowrap;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.story {
+  list-style: none;
+  padding: 0;
+  font-size: 12.5px;
+  display: grid;
+  gap: 3px;
+}
+.one-line {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { formatDate, type PlainDate } from '#core/base/dates'
+import { cents, parseAmount } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import type { Allocation } from '#core/payables/allocation'
+import { discountOn, open, type Bill } from '#core/payables/bill'
+
+/** The open bills of the payee that is drawn to: which are paid, how much of each, and with what discount. */
+const props = defineProps<{
+  bills: readonly Bill[]
+  modelValue: readonly Allocation[]
+  day: PlainDate | undefined
+  sign: string
+  faults: readonly string[]
+  /** What this is instead, where none of them is paid. */
+  apart: string
+}>()
+const emit = defineEmits<{ 'update:modelValue': [bills: Allocation[]]; apart: [why: string] }>()
+const reasons = ['paid in advance', 'not on a bill'] as const
+const partOf = (b: Bill) => props.modelValue.find(a => a.billId === b.id)
+const discountFor = (b: Bill) => (props.day ? discountOn(b, props.day) : cents(0))
+const wholly = (b: Bill): Allocation => {
+  const discount = discountFor(b)
+  return { billId: b.id, amount: cents(open(b) - discount), discount }
+}
+const able = (b: Bill): boolean => open(b) !== 0 && !b.hold
+const rest = (b: Bill): Allocation[] => props.modelValue.filter(a => a.billId !== b.id)
+const toggle = (b: Bill): void => emit('update:modelValue', partOf(b) ? rest(b) : [...rest(b), wholly(b)])
+const all = (): void => emit('update:modelValue', props.bills.filter(able).map(wholly))
+/** A part as it is typed: what is less than all has no discount. */
+function takePart(b: Bill, text: string): void {
+  const typed = parseAmount(text)
+  const before = partOf(b)
+  if (!typed.ok || !before || typed.value === before.amount) return
+  emit('update:modelValue', [...rest(b), { billId: b.id, amount: typed.value, discount: cents(0) }])
+}
+const day = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
+</script>
+
+<template>
+  <fieldset class="bills" data-field="bills">
+    <legend>Open bills</legend>
+    <table class="plain" data-test="open-bills">
+      <tbody>
+        <tr v-for="b in bills" :key="b.id" :class="{ greyed: !able(b) }">
+          <td class="tick">
+            <input
+              type="checkbox"
+              :checked="partOf(b) !== undefined"
+              :disabled="!able(b)"
+              :aria-label="`Pay bill ${b.number}, ${figures(open(b))}`"
+              @change="toggle(b)"
+            />
+          </td>
+          <td>
+            {{ b.number }}
+            <span class="quiet small">
+              {{
+                b.hold
+                  ? `${b.hold.kind}: ${b.hold.why}`
+                  : open(b) === 0
+                    ? 'in the lane'
+                    : `due ${day(b.due)}`
+              }}<template v-if="able(b) && discountFor(b)"
+                >, less {{ figures(discountFor(b)) }} until {{ day(b.discount!.until) }}</template
+              >
+            </span>
+          </td>
+          <td class="num">{{ figures(open(b)) }}</td>
+          <td class="part">
+            <input
+              v-if="partOf(b)"
+              class="typed num"
+              :value="figures(partOf(b)!.amount)"
+              inputmode="decimal"
+              :aria-label="`Paid of bill ${b.number}`"
+              @change="takePart(b, ($event.target as HTMLInputElement).value)"
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="faults.length" class="text-error small" role="alert">{{ faults[0] }}</p>
+    <div class="row">
+      <v-btn size="small" data-test="pay-all" @click="all()">Pay all of them</v-btn>
+      <template v-if="!modelValue.length">
+        <v-btn
+          v-for="why in reasons"
+          :key="why"
+          size="small"
+          variant="text"
+          :aria-pressed="apart === why"
+          :class="{ said: apart === why }"
+          @click="emit('apart', apart === why ? '' : why)"
+          >Something else: {{ why }}</v-btn
+        >
+      </template>
+    </div>
+  </fieldset>
+</template>
+
+<style scoped>
+.bills {
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.2);
+  border-radius: 6px;
+  padding: 2px 8px 8px;
+  margin-bottom: 14px;
+}
+legend {
+  font-size: 12px;
+  color: rgb(var(--v-theme-secondary));
+  padding: 0 4px;
+}
+.bills td {
+  padding: 4px 6px !important;
+}
+.tick {
+  width: 28px;
+}
+.part {
+  width: 96px;
+}
+.typed {
+  width: 88px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
+  border-radius: 4px;
+  padding: 2px 6px;
+  min-height: 24px;
+  font-weight: 600;
+  color: inherit;
+  background: transparent;
+}
+.small {
+  display: block;
+  font-size: 11.5px;
+}
+.greyed td {
+  color: rgb(var(--v-theme-secondary));
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  margin-top: 8px;
+}
+.said {
+  background: rgba(var(--v-theme-primary), 0.13);
+}
+input[type='checkbox'] {
+  width: 16px;
+  height: 16px;
+  accent-color: rgb(var(--v-theme-primary));
+  vertical-align: middle;
+}
+</style>

@@ -1,0 +1,212 @@
+import { computed, nextTick, ref, shallowRef, watch, type Ref } from 'vue'
+import { dayFirstIn } from '#core/base/country'
+import { spelledDay } from '#core/base/dates'
+import { idOf, type Id } from '#core/base/id'
+import { figures } from '#core/money/figures'
+import type { Company } from '#core/payables/account'
+import type { Bill } from '#core/payables/bill'
+import {
+  billFields,
+  billTold,
+  blankBillForm,
+  formOfBill,
+  isBillField,
+  isBlankBill,
+  nextBillForm,
+  readBillForm,
+  termsHint,
+  type BillField,
+  type BillForm,
+} from '#core/payables/billForm'
+import { toldOf } from '#core/payables/changeBill'
+import { needsSecond } from '#core/payables/enterBill'
+import { ledgersToChoose } from '#core/payables/drawForm'
+import { readNamesakes } from '~/data/billReads'
+import { readAccounts, readLedgers, readPayees } from '~/data/reads'
+import { localToday, useOffice } from '~/stores/office'
+import { useAct } from './useAct'
+import { useFormDraft } from './useFormDraft'
+import { useLive } from './useLive'
+
+/** What the store says of the company whose bill it is. */
+function useBillCompany(company: Readonly<Ref<Company | undefined>>) {
+  const id = () => company.value?.id
+  const payees = useLive(() => (company.value ? readPayees(company.value.id) : undefined), id)
+  const ledgers = useLive(() => (company.value ? readLedgers(company.value.id) : undefined), id)
+  const accounts = useLive(
+    async () => (await readAccounts()).filter(a => a.account.companyId === company.value?.id),
+    id,
+  )
+  const choices = computed(() => {
+    const cash = new Set((accounts.value ?? []).map(a => a.account.cashLedgerId))
+    return ledgersToChoose(ledgers.value ?? [], cash, company.value?.payables?.ledgerId).map(l => ({
+      title: `${l.code} ${l.name}`,
+      value: l.id,
+    }))
+  })
+  const account = computed(() => accounts.value?.[0]?.account)
+  return { payees, choices, account }
+}
+
+/**
+ * A bill being entered, or one being changed: its form and draft, what is understood of it, what is wrong,
+ * the bills that look like it, and the acts. `entered` is told of each bill that was kept.
+ */
+export function useBillForm(
+  company: Readonly<Ref<Company | undefined>>,
+  changing: Readonly<Ref<Bill | undefined>>,
+  entered: (bill: Bill) => void,
+  draftName: () => string,
+) {
+  const office = useOffice()
+  const today = localToday()
+  const { busy, refusal, act, at, clear } = useAct()
+  const { payees, choices, account } = useBillCompany(company)
+  const form = ref<BillForm>(blankBillForm())
+  /** The bill as it stood when the form was opened. */
+  const began = shallowRef<Bill>()
+  const draft = useFormDraft(draftName, form, isBlankBill)
+  const round = ref(0)
+  const tried = ref(false)
+  const dayFirst = computed(() => dayFirstIn(account.value?.country ?? 'US'))
+  const sign = computed(() => account.value?.currency.sign ?? '')
+  const read = computed(() =>
+    readBillForm(form.value, { payees: payees.value ?? [], today, dayFirst: dayFirst.value }),
+  )
+  const payee = computed(() => read.value.payee)
+  const own = computed(() => changing.value?.id ?? idOf<'bill'>('new'))
+  const namesakes = useLive(
+    () =>
+      payee.value && form.value.number
+        ? readNamesakes(payee.value.id, form.value.number, own.value)
+        : { same: [], like: [] },
+    () => [payee.value?.id, form.value.number, own.value],
+  )
+  const isTyped = (field: BillField): boolean => field !== 'lines' && form.value[field] !== ''
+  /** What is wrong at a field, once something is typed there or the act was tried. */
+  const faults = (field: BillField): string[] => {
+    const fault = read.value.faults[field]
+    return fault && (tried.value || isTyped(field)) ? [fault.text] : at(field)
+  }
+  const elsewhere = computed(() =>
+    refusal.value && !isBillField(refusal.value.field) ? refusal.value.text : '',
+  )
+  const hints = computed(() => {
+    const { date, due, amount, discount } = read.value
+    return {
+      payee: payee.value
+        ? [payee.value.name, termsHint(payee.value), payee.value.onHold ? 'on hold' : '']
+            .filter(Boolean)
+            .join(', ')
+        : '',
+      date: date.ok ? spelledDay(date.value, dayFirst.value) : '',
+      due: due.ok ? spelledDay(due.value, dayFirst.value) : '',
+      amount: amount.ok ? figures(amount.value, { sign: sign.value }) : '',
+      discount:
+        discount.ok && discount.value
+          ? `${figures(discount.value.amount, { sign: sign.value })} until ${discount.value.until}`
+          : 'none',
+      waits:
+        amount.ok && company.value?.payables && needsSecond(amount.value, company.value.payables)
+          ? `Above ${figures(company.value.payables.secondAbove!, { sign: sign.value })}: a second person must say yes before it is payable`
+          : '',
+    }
+  })
+
+  // A bill that is changed fills the form once; what was half changed before stands above it.
+  let filled = false
+  watch(
+    [changing, payees],
+    async ([bill, known]) => {
+      const of = bill && known?.find(p => p.id === bill.payeeId)
+      if (filled || !bill || !of) return
+      filled = true
+      began.value = bill
+      await draft.restored
+      if (isBlankBill(form.value)) form.value = formOfBill(bill, of)
+    },
+    { immediate: true },
+  )
+  watch(
+    () => company.value?.id,
+    (now, before) => {
+      if (!before || now === before) return
+      form.value = { ...blankBillForm(), date: form.value.date }
+      round.value++
+      clear()
+      tried.value = false
+    },
+  )
+
+  function focusOn(field: BillField): void {
+    void nextTick(() =>
+      document
+        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
+        ?.focus(),
+    )
+  }
+  async function startNext(): Promise<void> {
+    form.value = nextBillForm(form.value)
+    round.value++
+    tried.value = false
+    await draft.forget()
+    focusOn('payee')
+  }
+  /** The form as a bill; undefined, with the focus where something is wrong. */
+  function told() {
+    tried.value = true
+    const wrong = billFields.find(field => read.value.faults[field])
+    if (wrong) focusOn(wrong)
+    return wrong ? undefined : billTold(form.value, read.value)
+  }
+  const focusRefused = (field: string | undefined): void => focusOn(isBillField(field) ? field : 'number')
+
+  /** Enters the bill, and begins the next one. */
+  async function enterIt(): Promise<void> {
+    const of = company.value
+    const bill = of && !busy.value ? told() : undefined
+    if (!of || !bill) return
+    const id: Id<'bill'> = idOf(crypto.randomUUID())
+    const done = await act('enterBill', { companyId: of.id, bill: { ...bill, id } })
+    if (!done) return
+    if (!done.ok) return focusRefused(done.refusal.field)
+    const [kept] = done.value.bills
+    if (!kept) return
+    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${kept.due}.`
+    entered(kept)
+    await startNext()
+  }
+  /** Keeps what was changed of a bill. */
+  async function changeIt(): Promise<boolean> {
+    const bill = began.value
+    const to = bill && !busy.value ? told() : undefined
+    if (!bill || !to) return false
+    const done = await act('changeBill', { billId: bill.id, from: toldOf(bill), to })
+    if (!done) return false
+    if (!done.ok) {
+      focusRefused(done.refusal.field)
+      return false
+    }
+    await draft.forget()
+    office.said = `Changed: bill ${to.number}.`
+    entered(done.value.bills[0]!)
+    return true
+  }
+  return {
+    form,
+    round,
+    busy,
+    payees,
+    payee,
+    choices,
+    read,
+    namesakes,
+    faults,
+    elsewhere,
+    hints,
+    sign,
+    enterIt,
+    changeIt,
+    focusOn,
+  }
+}

@@ -1,0 +1,156 @@
+import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { idOf, type Id } from '#core/base/id'
+import { good, type Refusal, type Result } from '#core/base/result'
+import { nearlyNamed } from '#core/payables/findPayee'
+import type { PayeeForm } from '#core/payables/keepPayee'
+import type { Payee, PayeeKind } from '#core/payables/payee'
+import { readTerms, tellTerms } from '#core/payables/terms'
+import { useOffice } from '~/stores/office'
+import { useAct } from './useAct'
+import { useFormDraft } from './useFormDraft'
+
+/** A payee as they are typed. */
+export interface PayeeTyped {
+  code: string
+  kind: PayeeKind
+  name: string
+  address: string
+  others: { name: string; lines: string }[]
+  memo: string
+  accountWithPayee: string
+  email: string
+  terms: string
+  accountId: Id<'account'> | null
+  taxForm: '1099' | 'none'
+  taxBox: string
+  taxId: string
+  split: { ledgerId: Id<'ledger'> | null; weight: number }[]
+}
+const blank = (): PayeeTyped => ({
+  code: '',
+  kind: 'supplier',
+  name: '',
+  address: '',
+  others: [],
+  memo: '',
+  accountWithPayee: '',
+  email: '',
+  terms: '',
+  accountId: null,
+  taxForm: 'none',
+  taxBox: '',
+  taxId: '',
+  split: [],
+})
+const isBlank = (f: PayeeTyped): boolean => !f.name && !f.address && !f.code && !f.memo
+
+const typedOf = (p: Payee): PayeeTyped => ({
+  code: p.code ?? '',
+  kind: p.kind,
+  name: p.name,
+  address: p.address.join('\n'),
+  others: (p.others ?? []).map(o => ({ name: o.name, lines: o.lines.join('\n') })),
+  memo: p.memo,
+  accountWithPayee: p.accountWithPayee ?? '',
+  email: p.email ?? '',
+  terms: p.terms ? tellTerms(p.terms) : '',
+  accountId: p.accountId ?? null,
+  taxForm: p.taxForm,
+  taxBox: p.taxBox ?? '',
+  taxId: p.taxId ?? '',
+  split: p.split.map(s => ({ ...s })),
+})
+/** What is kept of what was typed; refused where the terms are none. */
+function formOf(typed: PayeeTyped): Result<PayeeForm> {
+  const terms = typed.terms.trim() ? readTerms(typed.terms) : good(undefined)
+  if (!terms.ok) return terms
+  const text = (name: 'code' | 'accountWithPayee' | 'email' | 'taxBox' | 'taxId') =>
+    typed[name].trim() ? { [name]: typed[name].trim() } : {}
+  return good({
+    kind: typed.kind,
+    name: typed.name.trim(),
+    address: typed.address.split('\n').filter(l => l.trim()),
+    memo: typed.memo.trim(),
+    split: typed.split.flatMap(s => (s.ledgerId ? [{ ledgerId: s.ledgerId, weight: Number(s.weight) }] : [])),
+    taxForm: typed.taxForm,
+    ...text('code'),
+    ...text('accountWithPayee'),
+    ...text('email'),
+    ...text('taxBox'),
+    ...text('taxId'),
+    ...(typed.others.length && {
+      others: typed.others.map(o => ({ name: o.name, lines: o.lines.split('\n') })),
+    }),
+    ...(terms.value && { terms: terms.value }),
+    ...(typed.accountId && { accountId: typed.accountId }),
+  })
+}
+
+/** A payee being written down, or changed: the form with its draft, names that are nearly the same, the act. */
+export function usePayeeForm(
+  companyId: Readonly<Ref<Id<'company'> | undefined>>,
+  payee: Readonly<Ref<Payee | undefined>>,
+  payees: Readonly<Ref<readonly Payee[] | undefined>>,
+  draftName: () => string,
+) {
+  const office = useOffice()
+  const { busy, refusal, act, at } = useAct()
+  const form = ref<PayeeTyped>(blank())
+  const draft = useFormDraft(draftName, form, isBlank)
+  const began = ref<PayeeTyped>()
+  watch(
+    payee,
+    async of => {
+      if (!of || began.value) return
+      began.value = typedOf(of)
+      await draft.restored
+      if (isBlank(form.value)) form.value = typedOf(of)
+    },
+    { immediate: true },
+  )
+  const terms = computed(() => (form.value.terms.trim() ? readTerms(form.value.terms) : good(undefined)))
+  const near = computed(() => nearlyNamed(payees.value ?? [], form.value.name, payee.value?.id ?? ''))
+  const isChanged = computed(() => !began.value || JSON.stringify(form.value) !== JSON.stringify(began.value))
+  const faults = (field: string): string[] =>
+    field === 'terms' && !terms.value.ok ? [terms.value.refusal.text] : at(field)
+  const elsewhere = computed<Refusal | undefined>(() =>
+    ['store-failed', 'nothing-changed', 'changed-meanwhile'].includes(refusal.value?.code ?? '')
+      ? refusal.value
+      : undefined,
+  )
+  function focusOn(field: string): void {
+    void nextTick(() =>
+      document
+        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
+        ?.focus(),
+    )
+  }
+  /** Keeps the payee; gives their key where that was done. */
+  async function keep(): Promise<Id<'payee'> | undefined> {
+    const to = formOf(form.value)
+    if (!companyId.value || busy.value) return undefined
+    if (!to.ok) {
+      focusOn('terms')
+      return undefined
+    }
+    const from = began.value && formOf(began.value)
+    const id = payee.value?.id ?? idOf<'payee'>(crypto.randomUUID())
+    const done = await act('keepPayee', {
+      id,
+      companyId: companyId.value,
+      ...(from?.ok && { from: from.value }),
+      to: to.value,
+    })
+    if (!done) return undefined
+    if (!done.ok) {
+      focusOn(done.refusal.field ?? 'name')
+      return undefined
+    }
+    await draft.forget()
+    began.value = typedOf(done.value.payees[0]!)
+    form.value = typedOf(done.value.payees[0]!)
+    office.said = from ? `Changed: ${to.value.name}.` : `Written down: ${to.value.name}.`
+    return id
+  }
+  return { form, busy, near, isChanged, faults, elsewhere, keep }
+}

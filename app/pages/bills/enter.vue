@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { figures } from '#core/money/figures'
+import { useOffice } from '~/stores/office'
+
+const office = useOffice()
+const { companies, company, choose } = useCompany()
+const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
+const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
+const { form, round, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, enterIt } = bill
+
+function endPile() {
+  end()
+  office.said = 'The pile is done; the next one begins.'
+  focusSoon('[data-test="tape"] input')
+}
+</script>
+
+<template>
+  <div class="page">
+    <BillsHead title="Enter bills" :companies="companies" :company="company" @choose="choose" />
+    <div v-if="company && payees" class="halves">
+      <v-form class="scroll form" @submit.prevent="enterIt()">
+        <BillsFields
+          v-model="form"
+          :payees="payees"
+          :choices="choices"
+          :read="read"
+          :faults="faults"
+          :hints="hints"
+          :namesakes="namesakes"
+          :sign="sign"
+          :round="round"
+        />
+        <v-alert
+          v-if="elsewhere"
+          type="error"
+          variant="tonal"
+          density="compact"
+          class="mb-2"
+          :text="elsewhere"
+        />
+        <v-btn
+          type="submit"
+          color="primary"
+          variant="flat"
+          :loading="busy"
+          block
+          class="mt-3"
+          data-test="enter-bill"
+        >
+          Enter the bill
+        </v-btn>
+        <p class="help quiet">
+          Enter in any field enters the bill. A credit note is an amount below zero, as -64.00.
+        </p>
+      </v-form>
+      <section class="pile" aria-labelledby="pile">
+        <h2 id="pile">This pile</h2>
+        <div class="tape">
+          <v-text-field
+            v-model="tape"
+            label="Sum of the pile, added up before"
+            :prefix="sign"
+            inputmode="decimal"
+            autocomplete="off"
+            :error-messages="wanted && !wanted.ok ? [wanted.refusal.text] : []"
+            hide-details="auto"
+            data-test="tape"
+          />
+          <dl>
+            <div>
+              <dt>Entered, {{ bills?.length ?? 0 }}</dt>
+              <dd data-test="pile-sum">{{ figures(entered, { sign }) }}</dd>
+            </div>
+            <div v-if="differs !== undefined">
+              <dt>Still to come</dt>
+              <dd :class="differs === 0 ? 'text-success' : 'text-error'" data-test="pile-differs">
+                {{ differs === 0 ? 'nothing: the pile agrees' : figures(differs, { sign }) }}
+              </dd>
+            </div>
+          </dl>
+          <v-btn size="small" :disabled="!bills?.length && !tape" data-test="pile-end" @click="endPile()">
+            Begin another pile
+          </v-btn>
+        </div>
+        <v-card class="grow scroll" tabindex="0" role="region" aria-label="Bills entered of this pile">
+          <table class="plain" data-test="pile">
+            <thead>
+              <tr>
+                <th scope="col">Our number</th>
+                <th scope="col">Payee</th>
+                <th scope="col">Bill</th>
+                <th scope="col">Due</th>
+                <th scope="col" class="num">Amount</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="b in [...(bills ?? [])].reverse()" :key="b.id">
+                <td>
+                  <NuxtLink :to="`/bills?bill=${b.id}`">{{ b.ourNumber }}</NuxtLink>
+                </td>
+                <td>{{ payees.find(p => p.id === b.payeeId)?.name }}</td>
+                <td>{{ b.number }}</td>
+                <td class="nowrap">{{ b.due }}</td>
+                <td class="num">{{ figures(b.amount) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="!bills?.length" class="quiet pa-4">
+            The bills entered stand here, the last one first, until another pile is begun.
+          </p>
+        </v-card>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(320px, 420px) minmax(0, 1fr);
+  gap: 26px;
+  padding-bottom: 14px;
+}
+.form {
+  padding: 6px 10px 20px 2px;
+}
+.pile {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  gap: 10px;
+}
+.tape {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px 22px;
+}
+.tape .v-input {
+  flex: 1 1 220px;
+  max-width: 300px;
+}
+.tape dl {
+  display: flex;
+  gap: 22px;
+  margin-right: auto;
+}
+dt {
+  font-size: 11.5px;
+  color: rgb(var(--v-theme-secondary));
+}
+dd {
+  font-weight: 600;
+}
+.grow {
+  flex: 1;
+  min-height: 120px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.help {
+  font-size: 12px;
+  margin-top: 8px;
+}
+@media (max-width: 820px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

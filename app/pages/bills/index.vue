@@ -1,0 +1,260 @@
+<script setup lang="ts">
+import { addDays, formatDate } from '#core/base/dates'
+import { sum } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import { isOverdue, open, type Bill } from '#core/payables/bill'
+import type { Column } from '~/composables/rowTable'
+import { countBills, readBills, readBill, readNewestBills, readPayeeMap } from '~/data/billReads'
+import { readAccounts } from '~/data/reads'
+import { localToday } from '~/stores/office'
+import { idOf } from '#core/base/id'
+
+const route = useRoute()
+const { companies, company, choose } = useCompany()
+const today = localToday()
+/** The newest so many are shown at once; the search goes through all. */
+const MOST = 1500
+const which = ref<'to pay' | 'all'>('to pay')
+const find = ref('')
+const wanted = refDebounced(
+  computed(() => find.value?.trim().toLowerCase() ?? ''),
+  200,
+)
+const week = ref('any')
+const payees = useLive(
+  () => (company.value ? readPayeeMap(company.value.id) : undefined),
+  () => company.value?.id,
+)
+const sign = useLive(
+  async () =>
+    (await readAccounts()).find(a => a.account.companyId === company.value?.id)?.account.currency.sign ?? '',
+  () => company.value?.id,
+)
+/** Whether a bill answers to what is looked for: by any of its numbers, its payee, what it is for, or amount. */
+const answers = (b: Bill, text: string): boolean =>
+  [b.number, b.purchaseOrder ?? '', b.memo, payees.value?.get(b.payeeId)?.name ?? ''].some(t =>
+    t.toLowerCase().includes(text),
+  ) ||
+  String(b.ourNumber) === text ||
+  figures(b.amount).includes(text)
+const bills = useLive(
+  async () => {
+    const of = company.value
+    if (!of || !payees.value) return undefined
+    if (which.value === 'all')
+      return readNewestBills(of.id, wanted.value ? b => answers(b, wanted.value) : undefined, MOST)
+    const lists = await Promise.all((['draft', 'waits', 'payable'] as const).map(s => readBills(of.id, s)))
+    return lists.flat().sort((a, b) => (a.due < b.due ? -1 : a.due > b.due ? 1 : a.ourNumber - b.ourNumber))
+  },
+  () => [company.value?.id, which.value, which.value === 'all' ? wanted.value : '', payees.value?.size],
+)
+const counts = useLive(
+  () => (company.value ? countBills(company.value.id) : undefined),
+  () => company.value?.id,
+)
+/** A filter hides nothing: what it does not take stands greyed, with the reason. */
+function reasonOf(b: Bill): string {
+  if (which.value === 'all') return ''
+  if (wanted.value && !answers(b, wanted.value)) return 'not what is looked for'
+  if (week.value === 'overdue' && !isOverdue(b, today)) return 'not overdue'
+  if (week.value === '7' && b.due > addDays(today, 7)) return 'due later'
+  if (week.value === '14' && b.due > addDays(today, 14)) return 'due later'
+  return ''
+}
+const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
+const sums = computed(() => ({
+  open: sum(inSight.value.filter(b => b.stage === 'payable').map(open)),
+  count: inSight.value.length,
+}))
+const chosenId = ref(typeof route.query.bill === 'string' ? route.query.bill : '')
+watch(
+  () => route.query.bill,
+  id => {
+    if (typeof id === 'string') chosenId.value = id
+  },
+)
+const asked = useLive(
+  () => (chosenId.value ? readBill(idOf(chosenId.value)) : undefined),
+  () => chosenId.value,
+)
+const chosen = computed(() => {
+  const of = bills.value?.find(b => b.id === chosenId.value) ?? asked.value
+  return of?.companyId === company.value?.id ? of : undefined
+})
+const shown = computed(() => chosen.value ?? bills.value?.[0])
+const columns: readonly Column<Bill>[] = [
+  { key: 'payee', title: 'Payee', sort: b => payees.value?.get(b.payeeId)?.name ?? '', reason: true },
+  { key: 'number', title: 'Bill', width: '108px', sort: b => b.number },
+  {
+    key: 'due',
+    title: 'Due',
+    width: '112px',
+    look: 'nowrap',
+    text: b => formatDate(b.due, 'MMM D, YYYY'),
+    sort: b => b.due,
+  },
+  { key: 'stage', title: 'Stage', width: '128px', sort: b => b.stage },
+  {
+    key: 'amount',
+    title: 'Amount',
+    num: true,
+    width: '104px',
+    text: b => figures(b.amount),
+    sort: b => b.amount,
+  },
+  {
+    key: 'open',
+    title: 'Open',
+    num: true,
+    width: '104px',
+    text: b => (b.stage === 'payable' ? figures(open(b)) : ''),
+    sort: b => open(b),
+  },
+]
+</script>
+
+<template>
+  <div class="page">
+    <BillsHead title="Bills" :companies="companies" :company="company" @choose="choose">
+      <v-btn
+        v-if="company"
+        color="primary"
+        variant="flat"
+        :to="`/bills/enter?company=${company.id}`"
+        data-test="enter-bills"
+      >
+        Enter bills
+      </v-btn>
+    </BillsHead>
+    <p v-if="companies && !companies.length" class="quiet">
+      There is no company yet. <NuxtLink to="/accounts">Open its first account</NuxtLink>: then its bills can
+      be entered.
+    </p>
+    <div v-if="company" class="halves">
+      <div class="left">
+        <div class="find">
+          <v-text-field
+            v-model="find"
+            label="Find any number, payee or amount"
+            hide-details
+            clearable
+            autocomplete="off"
+            data-test="bill-find"
+          />
+          <v-select
+            v-model="which"
+            :items="[
+              { title: 'To pay', value: 'to pay' },
+              { title: 'All, newest first', value: 'all' },
+            ]"
+            label="Which"
+            hide-details
+            class="which"
+            data-test="bill-which"
+          />
+          <v-select
+            v-if="which === 'to pay'"
+            v-model="week"
+            :items="[
+              { title: 'any day', value: 'any' },
+              { title: 'overdue', value: 'overdue' },
+              { title: 'within a week', value: '7' },
+              { title: 'within two weeks', value: '14' },
+            ]"
+            label="Due"
+            hide-details
+            class="which"
+          />
+        </div>
+        <p v-if="counts" class="quiet sums">
+          {{ sums.count.toLocaleString('en-US') }} here, open
+          <strong data-test="bills-open">{{ figures(sums.open, { sign: sign ?? '' }) }}</strong>; in all
+          {{ counts.draft }} drafts, {{ counts.waits }} for a second person,
+          {{ counts.payable.toLocaleString('en-US') }} payable, {{ counts.paid.toLocaleString('en-US') }} paid
+        </p>
+        <v-card class="grow">
+          <RowTable
+            :chosen="shown?.id"
+            :rows="bills ?? []"
+            :columns="columns"
+            :reason-of="reasonOf"
+            label="Bills of this company"
+            data-test="bills"
+            @update:chosen="chosenId = $event ?? ''"
+          >
+            <template #payee="{ row }">
+              <span class="one-line">{{ payees?.get(row.payeeId)?.name }}</span>
+            </template>
+            <template #number="{ row }">
+              <span class="one-line" :title="row.number">{{ row.number }}</span>
+            </template>
+            <template #stage="{ row }"><BillsStageMark :bill="row" /></template>
+            <template #empty>
+              <template v-if="bills && which === 'all' && wanted"> No bill answers to that. </template>
+              <template v-else-if="bills">
+                Nothing is owed.
+                <NuxtLink :to="`/bills/enter?company=${company.id}`">Enter a bill</NuxtLink>, and it stands
+                here until it is paid.
+              </template>
+            </template>
+          </RowTable>
+        </v-card>
+        <BillsLimit :company="company" :sign="sign ?? ''" />
+      </div>
+      <aside
+        v-if="shown"
+        class="scroll proof"
+        :aria-label="`Bill ${shown.number}`"
+        tabindex="0"
+        data-test="bill"
+      >
+        <BillsView :key="shown.id" :bill="shown" :company="company" :sign="sign ?? ''" />
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(310px, 32%);
+  gap: 20px;
+  padding-bottom: 14px;
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+.find {
+  display: flex;
+  gap: 12px;
+  padding-top: 6px;
+}
+.which {
+  max-width: 170px;
+}
+.sums {
+  font-size: 12.5px;
+  margin: 6px 2px;
+}
+.grow {
+  flex: 1;
+  min-height: 0;
+}
+.one-line {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.proof {
+  padding: 2px 14px 20px 2px;
+}
+:deep(.row-table table) {
+  table-layout: fixed;
+}
+</style>

@@ -1,0 +1,302 @@
+<script setup lang="ts">
+import { formatDate, type PlainDate } from '#core/base/dates'
+import { idOf } from '#core/base/id'
+import { sum } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import { open } from '#core/payables/bill'
+import { ledgersToChoose } from '#core/payables/drawForm'
+import { monthsPaid, yearsPaid } from '#core/payables/payeeYears'
+import { readPayee, readPayeeStory, readStory } from '~/data/billReads'
+import { momentTold } from '~/data/office'
+import { readAccounts, readCompanies, readLedgers, readPayees } from '~/data/reads'
+import { localToday, useOffice } from '~/stores/office'
+
+const office = useOffice()
+const route = useRoute()
+const isNew = computed(() => route.params.id === 'new')
+const id = computed(() => idOf<'payee'>(String(route.params.id)))
+const payee = useLive(
+  () => (isNew.value ? undefined : readPayee(id.value)),
+  () => String(id.value),
+)
+const chosenCompany = useCompany()
+const companies = useLive(readCompanies)
+const company = computed(() =>
+  isNew.value ? chosenCompany.company.value : companies.value?.find(c => c.id === payee.value?.companyId),
+)
+const companyId = computed(() => company.value?.id)
+const from = () => companyId.value
+const payees = useLive(() => (companyId.value ? readPayees(companyId.value) : undefined), from)
+const ledgerRows = useLive(() => (companyId.value ? readLedgers(companyId.value) : undefined), from)
+const accountRows = useLive(
+  async () => (await readAccounts()).filter(a => a.account.companyId === companyId.value),
+  from,
+)
+const sign = computed(() => accountRows.value?.[0]?.account.currency.sign ?? '')
+const ledgers = computed(() =>
+  ledgersToChoose(
+    ledgerRows.value ?? [],
+    new Set((accountRows.value ?? []).map(a => a.account.cashLedgerId)),
+    company.value?.payables?.ledgerId,
+  ).map(l => ({ title: `${l.code} ${l.name}`, value: l.id })),
+)
+const accounts = computed(() =>
+  (accountRows.value ?? []).map(a => ({ title: a.account.name, value: a.account.id })),
+)
+const { form, busy, near, isChanged, faults, elsewhere, keep } = usePayeeForm(
+  companyId,
+  payee,
+  payees,
+  () => `payee ${String(route.params.id)}`,
+)
+if (isNew.value && typeof route.query.name === 'string') form.value.name = route.query.name
+async function keepIt() {
+  const kept = await keep()
+  if (!kept || !isNew.value) return
+  await navigateTo(
+    route.query.back === 'enter' ? `/bills/enter?company=${companyId.value}` : `/bills/payee/${kept}`,
+    { replace: true },
+  )
+}
+
+const story = useLive(
+  () => (isNew.value ? undefined : readPayeeStory(id.value)),
+  () => String(id.value),
+)
+const lines = useLive(
+  () => (isNew.value ? [] : readStory('payee', id.value)),
+  () => String(id.value),
+)
+const day = (date: PlainDate) => formatDate(date, 'MMM D, YYYY')
+const openBills = computed(() =>
+  (story.value?.bills ?? []).filter(b => b.stage === 'payable' && open(b) !== 0),
+)
+const payments = computed(() => (story.value?.paid ?? []).map(p => p.payment))
+const years = computed(() => yearsPaid(payments.value))
+const months = computed(() => monthsPaid(payments.value, localToday(), 12))
+
+const { busy: acting, fault, did, clear } = useAct()
+const asking = ref<'hold' | 'merge'>()
+const asked = computed({
+  get: () => asking.value !== undefined,
+  set: () => {
+    asking.value = undefined
+  },
+})
+const why = ref('')
+const into = ref('')
+const intoPayee = computed(() =>
+  payees.value?.find(p => p.id !== payee.value?.id && !p.became && p.name === into.value),
+)
+function ask(what: 'hold' | 'merge') {
+  asking.value = what
+  why.value = ''
+  into.value = ''
+  clear()
+}
+async function answer() {
+  const of = payee.value
+  if (!of) return
+  if (asking.value === 'hold') {
+    if (!(await did('holdPayee', { payeeId: of.id, why: why.value }))) return
+    office.said = `${of.name} is on hold.`
+  } else {
+    const to = intoPayee.value
+    if (!to || !(await did('mergePayees', { fromId: of.id, intoId: to.id }))) return
+    office.said = `${of.name} is a part of ${to.name} now.`
+    await navigateTo(`/bills/payee/${encodeURIComponent(to.id)}`)
+  }
+  asking.value = undefined
+}
+async function letGo() {
+  if (payee.value && (await did('holdPayee', { payeeId: payee.value.id, why: null })))
+    office.said = `${payee.value.name} may be paid again.`
+}
+</script>
+
+<template>
+  <div class="page">
+    <PageHead :title="isNew ? 'A new payee' : (payee?.name ?? 'Payee')" one-line>
+      <v-btn variant="text" :to="`/bills/payees${companyId ? `?company=${companyId}` : ''}`">
+        Back to the payees
+      </v-btn>
+      <template v-if="payee && !payee.became">
+        <v-btn v-if="payee.onHold" :loading="acting" data-test="payee-go" @click="letGo()">Let them go</v-btn>
+        <v-btn v-else data-test="payee-hold" @click="ask('hold')">Put on hold</v-btn>
+        <v-btn data-test="payee-merge" @click="ask('merge')">Merge into another</v-btn>
+      </template>
+    </PageHead>
+    <p v-if="!isNew && story && !payee" class="quiet">There is no such payee.</p>
+    <v-alert v-if="payee?.became" type="info" variant="tonal" density="compact" class="mb-2">
+      This payee is a part of
+      <NuxtLink :to="`/bills/payee/${encodeURIComponent(payee.became)}`">another one</NuxtLink> now.
+    </v-alert>
+    <v-alert v-if="payee?.onHold" type="warning" variant="tonal" density="compact" class="mb-2">
+      On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. No payment to them enters a run.
+    </v-alert>
+    <div v-if="(isNew || payee) && company" class="halves">
+      <v-form class="scroll form" @submit.prevent="keepIt()">
+        <BillsPayeeFields
+          v-model="form"
+          :faults="faults"
+          :near="near"
+          :ledgers="ledgers"
+          :accounts="accounts"
+        />
+        <v-alert
+          v-if="elsewhere"
+          type="error"
+          variant="tonal"
+          density="compact"
+          class="mb-2"
+          :text="elsewhere.text"
+        />
+        <v-btn
+          v-if="!payee?.became"
+          type="submit"
+          color="primary"
+          variant="flat"
+          block
+          :disabled="!isNew && !isChanged"
+          :loading="busy"
+          data-test="keep-payee"
+        >
+          {{ isNew ? 'Write them down' : 'Keep the change' }}
+        </v-btn>
+      </v-form>
+      <section v-if="payee && story" class="scroll story-side" aria-label="Bills and payments" tabindex="0">
+        <div class="head">
+          <h2>Open, {{ figures(sum(openBills.map(open)), { sign }) }}</h2>
+          <v-btn
+            v-if="openBills.length"
+            size="small"
+            :to="`/bills/settle?company=${company.id}&payee=${encodeURIComponent(payee.id)}`"
+            >Settle</v-btn
+          >
+        </div>
+        <table v-if="openBills.length" class="plain mb-4" data-test="payee-open">
+          <tbody>
+            <tr v-for="b in openBills" :key="b.id">
+              <td>
+                <NuxtLink :to="`/bills?company=${company.id}&bill=${b.id}`">{{ b.number }}</NuxtLink>
+              </td>
+              <td class="nowrap">due {{ day(b.due) }}</td>
+              <td><BillsStageMark :bill="b" /></td>
+              <td class="num">{{ figures(open(b)) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="quiet mb-4">Nothing is open.</p>
+        <div class="head">
+          <h2>Paid</h2>
+          <span v-for="y in years.slice(0, 3)" :key="y.year"
+            >{{ y.year }}: <strong>{{ figures(y.paid, { sign }) }}</strong> in {{ y.count }}</span
+          >
+        </div>
+        <WeeksChart
+          :labels="months.map(m => m.month.slice(2))"
+          :bars="months.map(m => m.paid / 100)"
+          :told="`Paid by month: ${months.map(m => `${m.month} ${figures(m.paid)}`).join(', ')}`"
+          class="mb-3"
+        />
+        <table class="plain mb-4" data-test="payee-paid">
+          <tbody>
+            <tr v-for="{ payment, numbers } in story.paid.slice(0, 40)" :key="payment.id">
+              <td class="nowrap">{{ day(payment.date) }}</td>
+              <td><StateMark :state="payment.state" /></td>
+              <td>
+                <span v-if="payment.otherwise"
+                  >{{ payment.otherwise.way }}, {{ payment.otherwise.reference }}</span
+                >
+                <NuxtLink
+                  v-for="n in numbers"
+                  :key="n.id"
+                  class="number"
+                  :to="`/books/${encodeURIComponent(n.bookId)}?number=${n.number}`"
+                  >{{ n.number }} {{ n.fate }}</NuxtLink
+                >
+              </td>
+              <td class="quiet">{{ payment.lines.map(l => l.reference).join(', ') || payment.memo }}</td>
+              <td class="num">{{ figures(payment.amount) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="!story.paid.length" class="quiet mb-4">Nothing was paid to them yet.</p>
+        <template v-if="lines?.length">
+          <h2 class="mb-1">Story</h2>
+          <ul class="story">
+            <li v-for="line in lines" :key="line.seq">
+              <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ line.act }},
+              {{ line.text }}
+            </li>
+          </ul>
+        </template>
+      </section>
+    </div>
+    <AskDialog
+      v-model="asked"
+      :title="asking === 'hold' ? `Put ${payee?.name} on hold?` : `Merge ${payee?.name} into another?`"
+      :verb="asking === 'hold' ? 'Put on hold' : 'Merge them'"
+      :ready="asking === 'hold' ? why.trim() !== '' : intoPayee !== undefined"
+      :busy="acting"
+      :fault="fault"
+      :danger="asking === 'merge'"
+      @go="answer()"
+    >
+      <template v-if="asking === 'hold'">
+        <p>No payment to them enters a run until they are let go; what waits stays in the lane, greyed.</p>
+        <v-text-field v-model="why" label="Why" maxlength="80" autofocus data-test="why" />
+      </template>
+      <template v-else>
+        <p>All bills and payments go over. The old name stays on what was printed. It cannot be undone.</p>
+        <PayeeField
+          v-model="into"
+          :payees="(payees ?? []).filter(p => p.id !== payee?.id)"
+          label="Into"
+          data-test="merge-into"
+        />
+        <p v-if="intoPayee && story">
+          {{ story.bills.length }} bills and {{ story.paid.length }} payments go to {{ intoPayee.name }}.
+        </p>
+      </template>
+    </AskDialog>
+  </div>
+</template>
+
+<style scoped>
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(330px, 460px) minmax(0, 1fr);
+  gap: 26px;
+  padding-bottom: 14px;
+}
+.form {
+  padding: 6px 10px 20px 2px;
+}
+.story-side {
+  padding: 2px 12px 20px 2px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 18px;
+  margin-bottom: 6px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.number {
+  margin-right: 10px;
+  white-space: nowrap;
+}
+.story {
+  list-style: none;
+  padding: 0;
+  font-size: 12.5px;
+  display: grid;
+  gap: 3px;
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { figures } from '#core/money/figures'
+import { cents, type Cents } from '#core/money/cents'
+import { open } from '#core/payables/bill'
+import { payeesLike } from '#core/payables/findPayee'
+import type { Payee } from '#core/payables/payee'
+import { tellTerms } from '#core/payables/terms'
+import type { Column } from '~/composables/rowTable'
+import { readBills } from '~/data/billReads'
+import { readPayees } from '~/data/reads'
+
+const { companies, company, choose } = useCompany()
+const find = ref('')
+const payees = useLive(
+  () => (company.value ? readPayees(company.value.id) : undefined),
+  () => company.value?.id,
+)
+/** What is open with each payee. */
+const opens = useLive(
+  async () => {
+    const sums = new Map<string, number>()
+    for (const b of company.value ? await readBills(company.value.id, 'payable') : [])
+      sums.set(b.payeeId, (sums.get(b.payeeId) ?? 0) + open(b))
+    return sums
+  },
+  () => company.value?.id,
+)
+const rows = computed(() => payeesLike(payees.value ?? [], find.value ?? '', Infinity))
+const all = computed(() => (payees.value ?? []).filter(p => !p.became).length)
+const chosen = ref('')
+const openOf = (p: Payee): Cents => cents(opens.value?.get(p.id) ?? 0)
+const columns: readonly Column<Payee>[] = [
+  { key: 'code', title: 'Code', width: '104px', text: p => p.code ?? '', sort: p => p.code ?? '' },
+  { key: 'name', title: 'Name', sort: p => p.name },
+  { key: 'kind', title: 'Kind', width: '110px', look: 'quiet', text: p => p.kind, sort: p => p.kind },
+  {
+    key: 'terms',
+    title: 'Terms',
+    width: '140px',
+    look: 'quiet',
+    text: p => (p.terms ? tellTerms(p.terms) : ''),
+  },
+  {
+    key: 'open',
+    title: 'Open',
+    num: true,
+    width: '120px',
+    text: p => (openOf(p) ? figures(openOf(p)) : ''),
+    sort: openOf,
+  },
+]
+const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(p.id)}`)
+</script>
+
+<template>
+  <div class="page">
+    <BillsHead title="Payees" :companies="companies" :company="company" @choose="choose">
+      <v-btn v-if="company" :to="`/bills/payee/new?company=${company.id}`" data-test="payee-new">
+        Write a payee down
+      </v-btn>
+    </BillsHead>
+    <template v-if="company">
+      <div class="find">
+        <v-text-field
+          v-model="find"
+          label="Find a payee by code or name"
+          hide-details
+          clearable
+          autofocus
+          autocomplete="off"
+          data-test="payee-find"
+          @keydown.enter="rows[0] && go(rows[0])"
+        />
+        <span class="quiet sums">
+          {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US') }}; Enter opens the
+          first
+        </span>
+      </div>
+      <v-card class="grow">
+        <RowTable
+          v-model:chosen="chosen"
+          :rows="rows"
+          :columns="columns"
+          label="Payees of this company"
+          data-test="payees"
+          @press="go"
+        >
+          <template #name="{ row }">
+            {{ row.name }}<span v-if="row.onHold" class="text-warning"> on hold</span>
+          </template>
+          <template #empty>
+            <template v-if="payees?.length">No payee answers to that.</template>
+            <template v-else-if="payees">
+              Nobody is written down yet:
+              <NuxtLink :to="`/bills/payee/new?company=${company.id}`">write the first one down</NuxtLink>, or
+              draw a check to them.
+            </template>
+          </template>
+        </RowTable>
+      </v-card>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.find {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 6px 0 10px;
+}
+.find .v-input {
+  max-width: 380px;
+}
+.sums {
+  font-size: 12.5px;
+}
+.grow {
+  flex: 1;
+  min-height: 0;
+  margin-bottom: 14px;
+}
+</style>

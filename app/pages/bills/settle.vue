@@ -1,0 +1,413 @@
+<script setup lang="ts">
+import { formatDate, weekday, type PlainDate } from '#core/base/dates'
+import type { Result } from '#core/base/result'
+import { figures } from '#core/money/figures'
+import { isOverdue, open } from '#core/payables/bill'
+import { billStubLines } from '#core/payables/settleDraw'
+import type { Settleable } from '#core/payables/settleForm'
+import type { Column } from '~/composables/rowTable'
+import type { OtherWay } from '#core/payables/payment'
+import type { Id } from '#core/base/id'
+
+const route = useRoute()
+const { companies, company, choose } = useCompany()
+const asText = (value: unknown): string => (typeof value === 'string' ? value : '')
+const settling = useSettle(company, () => ({
+  bill: asText(route.query.bill),
+  payee: asText(route.query.payee),
+}))
+const { today, accounts, able, known, sign, byText, dateText, laterText, by, later, date } = settling
+const { perBill, accountId, list, choice, isChosen, toggle, takePart, takeDiscount } = settling
+const { checks, short, total, gained, perAccount, weeks, faulty, busy, fault } = settling
+
+const account = computed({
+  get: () => accountId.value ?? '',
+  set: id => {
+    accountId.value = id ? (id as Id<'account'>) : undefined
+  },
+})
+type Row = Settleable & { readonly id: string }
+const rows = computed<Row[]>(() => list.value.map(s => ({ ...s, id: s.bill.id })))
+const chosenId = ref('')
+const at = computed(() => rows.value.find(r => r.id === chosenId.value) ?? rows.value[0])
+const paysOf = (s: Settleable): string => {
+  const part = choice.value.get(s.bill.id)
+  return part ? figures((part.whole - part.discount) as never) : ''
+}
+const columns: readonly Column<Row>[] = [
+  { key: 'tick', title: '', width: '40px' },
+  { key: 'payee', title: 'Payee', reason: true, sort: s => s.payee?.name ?? '' },
+  { key: 'bill', title: 'Bill', width: '100px', sort: s => s.bill.number },
+  { key: 'due', title: 'Due', width: '112px', sort: s => s.bill.due },
+  { key: 'open', title: 'Open', num: true, width: '98px', text: s => figures(open(s.bill)) },
+  {
+    key: 'discount',
+    title: 'Discount',
+    num: true,
+    width: '84px',
+    text: s => (s.discount ? figures(s.discount) : ''),
+    sort: s => s.discount,
+  },
+  { key: 'pays', title: 'Paid now', num: true, width: '96px', text: paysOf },
+]
+
+const part = ref('')
+const partFault = ref('')
+watch(
+  [() => at.value?.id, () => at.value && paysOf(at.value)],
+  () => {
+    part.value = at.value ? paysOf(at.value) : ''
+    partFault.value = ''
+  },
+  { immediate: true },
+)
+function keepPart() {
+  if (at.value && isChosen(at.value)) partFault.value = takePart(at.value, part.value)
+}
+const short7 = (day: PlainDate) => formatDate(day, 'MMM D, YYYY')
+const dayNames = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
+const told = (r: Result<PlainDate>): string =>
+  r.ok ? `${dayNames[weekday(r.value)]} ${short7(r.value)}` : ''
+const wrong = (r: Result<PlainDate>): string[] => (r.ok ? [] : [r.refusal.text])
+
+const otherwise = ref(false)
+async function recordOtherwise(from: Id<'account'>, way: OtherWay, reference: string) {
+  if (await settling.payOtherwise(from, way, reference)) otherwise.value = false
+}
+async function settleIt() {
+  if (await settling.settleIt()) focusHeading()
+}
+const chart = computed(() => ({
+  labels: weeks.value.map((w, i) => (i ? short7(w.from).slice(0, 6) : 'now')),
+  bars: weeks.value.map(w => w.out / 100),
+  line: weeks.value.map(w => w.after / 100),
+  told: `Going out by week, and left after it: ${weeks.value.map(w => `${w.from} ${figures(w.out)}, ${figures(w.after)} left`).join('; ')}`,
+}))
+</script>
+
+<template>
+  <div class="page">
+    <BillsHead title="Settle" :companies="companies" :company="company" @choose="choose" />
+    <div v-if="company && known && accounts" class="halves">
+      <div class="left">
+        <div class="tools">
+          <v-text-field
+            v-model="byText"
+            label="Due up to"
+            placeholder="in a week"
+            autocomplete="off"
+            density="compact"
+            :hint="told(by)"
+            persistent-hint
+            :error-messages="wrong(by)"
+            class="when"
+            data-test="settle-by"
+          />
+          <v-text-field
+            v-model="dateText"
+            label="Check date"
+            placeholder="today"
+            autocomplete="off"
+            density="compact"
+            :hint="told(date)"
+            persistent-hint
+            :error-messages="wrong(date)"
+            class="when"
+          />
+          <v-text-field
+            v-model="laterText"
+            label="In the lane from"
+            placeholder="now"
+            autocomplete="off"
+            density="compact"
+            :hint="told(later)"
+            persistent-hint
+            :error-messages="wrong(later)"
+            class="when"
+            data-test="settle-later"
+          />
+          <v-select
+            v-model="account"
+            :items="[
+              { title: 'as each payee has it', value: '' },
+              ...able.map(a => ({ title: a.account.name, value: a.account.id })),
+            ]"
+            label="Paid from"
+            density="compact"
+            hide-details
+            class="when"
+            data-test="settle-account"
+          />
+          <v-checkbox
+            v-model="perBill"
+            label="A check for each bill"
+            density="compact"
+            hide-details
+            data-test="per-bill"
+          />
+        </div>
+        <v-card class="grow">
+          <RowTable
+            :chosen="at?.id"
+            :rows="rows"
+            :columns="columns"
+            :reason-of="r => r.reason"
+            :ticked="isChosen"
+            label="Bills that are payable"
+            data-test="settle"
+            @update:chosen="chosenId = $event ?? ''"
+            @press="
+              (row, by) => {
+                if (by === 'space') toggle(row)
+              }
+            "
+          >
+            <template #tick="{ row }">
+              <input
+                type="checkbox"
+                :checked="isChosen(row)"
+                :disabled="!!row.reason"
+                :aria-label="`Pay ${row.payee?.name}, bill ${row.bill.number}, ${figures(open(row.bill))}`"
+                tabindex="-1"
+                @click.stop
+                @change="toggle(row)"
+              />
+            </template>
+            <template #payee="{ row }">
+              <span class="one-line">{{ row.payee?.name }}</span>
+            </template>
+            <template #bill="{ row }">
+              <NuxtLink
+                :to="`/bills?company=${company.id}&bill=${row.bill.id}`"
+                class="one-line"
+                tabindex="-1"
+                >{{ row.bill.number }}</NuxtLink
+              >
+            </template>
+            <template #due="{ row }">
+              <span class="nowrap" :class="{ 'text-error': isOverdue(row.bill, today) }">{{
+                short7(row.bill.due)
+              }}</span>
+            </template>
+            <template #empty> Nothing is payable: enter bills, and they stand here by due date. </template>
+          </RowTable>
+        </v-card>
+        <div v-if="at && isChosen(at)" class="part" data-test="part">
+          <strong>{{ at.payee?.name }}, {{ at.bill.number }}</strong>
+          <v-text-field
+            v-model="part"
+            label="Paid now"
+            :prefix="sign"
+            density="compact"
+            inputmode="decimal"
+            autocomplete="off"
+            :error-messages="partFault ? [partFault] : []"
+            hide-details="auto"
+            class="amount"
+            data-test="part-amount"
+            @blur="keepPart()"
+            @keydown.enter.prevent="keepPart()"
+          />
+          <v-checkbox
+            v-if="at.discount"
+            :model-value="(choice.get(at.bill.id)?.discount ?? 0) > 0"
+            :label="`Take the discount, ${figures(at.discount, { sign })}`"
+            density="compact"
+            hide-details
+            data-test="take-discount"
+            @update:model-value="takeDiscount(at, $event === true)"
+          />
+        </div>
+        <p v-else class="quiet small part">
+          Space or the box takes a bill in or out; a part of it is typed here when it is taken.
+        </p>
+      </div>
+      <aside class="scroll right" aria-label="Checks that will come of it" tabindex="0">
+        <h2>
+          {{ checks.length }} {{ checks.length === 1 ? 'check' : 'checks' }},
+          <span data-test="settle-total">{{ figures(total, { sign }) }}</span>
+        </h2>
+        <p v-if="gained" class="text-success small">Discounts taken: {{ figures(gained, { sign }) }}</p>
+        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-2" :text="fault" />
+        <v-alert v-if="short" type="warning" variant="tonal" density="compact" class="my-2">
+          The credits of {{ short.payee.name }} are as much as what is paid or more: take a bill of theirs in,
+          or leave the credit out.
+        </v-alert>
+        <ul class="checks" data-test="to-come">
+          <li v-for="c in checks" :key="c.bills.map(b => b.id).join()">
+            <div class="who">
+              <strong>{{ c.payee.name }}</strong>
+              <span class="num">{{ figures(c.draw.amount) }}</span>
+            </div>
+            <div
+              v-for="line in billStubLines(c.bills, c.draw.settles ?? [])"
+              :key="line.reference"
+              class="stub quiet"
+            >
+              <span>{{ line.reference }}{{ line.description ? `, ${line.description}` : '' }}</span>
+              <span class="num"
+                ><template v-if="line.discount">less {{ figures(line.discount) }}: </template
+                >{{ figures(line.amount) }}</span
+              >
+            </div>
+          </li>
+        </ul>
+        <p v-if="!checks.length" class="quiet">Choose bills at the left: their checks stand here.</p>
+        <table v-if="perAccount.length" class="plain my-3 tight">
+          <thead>
+            <tr>
+              <th scope="col">Account</th>
+              <th scope="col" class="num">Free now</th>
+              <th scope="col" class="num">Paid</th>
+              <th scope="col" class="num">Free after</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="a in perAccount" :key="a.account.id">
+              <td>{{ a.account.name }}</td>
+              <td class="num">{{ figures(a.before, { sign }) }}</td>
+              <td class="num">{{ figures(a.pays, { sign }) }}</td>
+              <td class="num" :class="{ 'text-error': a.after < 0 }">{{ figures(a.after, { sign }) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div class="row mb-4">
+          <v-btn
+            color="primary"
+            variant="flat"
+            :disabled="!checks.length || !!short || faulty"
+            :loading="busy"
+            data-test="settle-go"
+            @click="settleIt()"
+          >
+            Draw {{ checks.length }} {{ checks.length === 1 ? 'check' : 'checks' }}
+          </v-btn>
+          <v-btn
+            :disabled="checks.length !== 1 || !!short || busy"
+            :title="checks.length === 1 ? undefined : 'Choose the bills of one payee'"
+            data-test="otherwise"
+            @click="otherwise = true"
+          >
+            Paid another way
+          </v-btn>
+        </div>
+        <h3>Going out by week, and what is left</h3>
+        <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.told" />
+      </aside>
+    </div>
+    <BillsOtherwise
+      v-if="otherwise && checks[0]"
+      v-model="otherwise"
+      :check="checks[0]"
+      :accounts="(accounts ?? []).map(a => a.account)"
+      :sign="sign"
+      :busy="busy"
+      :fault="fault"
+      @go="recordOtherwise"
+    />
+  </div>
+</template>
+
+<style scoped>
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(310px, 34%);
+  gap: 20px;
+  padding-bottom: 14px;
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  padding: 6px 0 10px;
+  align-items: start;
+}
+.when {
+  flex: 1 1 150px;
+  max-width: 210px;
+}
+.grow {
+  flex: 1;
+  min-height: 160px;
+}
+.part {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 18px;
+  padding: 10px 2px 0;
+  min-height: 58px;
+}
+.part .amount {
+  flex: 0 1 190px;
+}
+.amount :deep(input) {
+  text-align: right;
+  font-weight: 600;
+}
+.right {
+  padding: 2px 12px 20px 2px;
+}
+.checks {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+  margin-top: 8px;
+}
+.checks li {
+  border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
+  padding-bottom: 6px;
+}
+.who,
+.stub {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+.stub {
+  font-size: 12.5px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+.one-line {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.nowrap {
+  white-space: nowrap;
+}
+table.tight :is(th, td) {
+  padding-inline: 6px;
+}
+.small {
+  font-size: 12.5px;
+}
+h3 {
+  font-size: 13px;
+  font-weight: 600;
+  margin-bottom: 4px;
+}
+input[type='checkbox'] {
+  width: 16px;
+  height: 16px;
+  accent-color: rgb(var(--v-theme-primary));
+  vertical-align: middle;
+}
+:deep(.row-table table) {
+  table-layout: fixed;
+}
+</style>

@@ -1,0 +1,51 @@
+import type { Id } from '../base/id'
+import { good, refuse, type Result } from '../base/result'
+import { cents, zero, type Cents } from '../money/cents'
+import { figures } from '../money/figures'
+import type { Allocation } from './allocation'
+import { open, type Bill } from './bill'
+import type { Payment } from './payment'
+import { billStubLines } from './settleDraw'
+
+/** A part that pays so much more (or less) of its bill, as far as that goes; its discount goes. */
+function moved(part: Allocation, bill: Bill, by: number): Allocation {
+  const most = by > 0 ? open(bill) + part.discount : part.amount
+  const step = Math.sign(by) * Math.min(Math.abs(by), most)
+  return step === 0 ? part : { ...part, amount: cents(part.amount + step), discount: zero }
+}
+
+/**
+ * A payment of bills with another amount: the last of its bills is paid less, or more as far as that is open,
+ * then the one before. Refused where the bills do not bear it.
+ */
+export function reallocated(
+  payment: Payment,
+  amount: Cents,
+  bills: ReadonlyMap<Id<'bill'>, Bill>,
+): Result<Payment> {
+  const { settles } = payment
+  if (!settles) return good(payment)
+  let left = amount - payment.amount
+  const parts: Allocation[] = []
+  for (const part of [...settles.bills].reverse()) {
+    const bill = bills.get(part.billId)
+    const next = bill && part.amount > 0 ? moved(part, bill, left) : part
+    left -= next.amount - part.amount
+    parts.unshift(next)
+  }
+  if (left !== 0)
+    return refuse(
+      'bills-less',
+      left > 0
+        ? `its bills bear ${figures(cents(amount - left))} at most: draw the rest as a payment of its own`
+        : 'so little would leave nothing of its bills: withdraw it instead',
+      { field: 'amount', value: amount },
+    )
+  const kept = parts.filter(p => p.amount !== 0)
+  return good({
+    ...payment,
+    amount,
+    settles: { ...settles, bills: kept },
+    lines: [...billStubLines([...bills.values()], kept), ...payment.lines.slice(settles.bills.length)],
+  })
+}
