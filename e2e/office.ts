@@ -117,3 +117,29 @@ export async function fillFirstAccount(page: Page, routing: string): Promise<voi
 /** Enter twice, as fast as a hand does it: the second press does not wait for what the first one brought. */
 export const enterTwice = (page: Page): Promise<unknown> =>
   Promise.all([page.keyboard.press('Enter'), page.keyboard.press('Enter')])
+
+/** Somebody who works by the keyboard alone, and how often they pressed a key besides what they typed. */
+export function byKeys(page: Page) {
+  let count = 0
+  // A person looks at what came before they press on: sooner it would be the second half of a double press,
+  // or fall on a page at work.
+  const press = async (key: string): Promise<void> => {
+    count++
+    if (key === 'Enter') {
+      await page.waitForTimeout(450)
+      await expect(page.locator('main')).not.toHaveAttribute('aria-busy', 'true')
+    }
+    await page.keyboard.press(key)
+  }
+  const stands = (wanted: string): Promise<boolean> =>
+    page.evaluate(sel => Boolean(document.activeElement?.closest(sel)), wanted)
+  /** Goes on by Tab, or back with Shift, until the focus stands there. */
+  const onto = async (wanted: string, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> => {
+    for (let n = 0; n < 40; n++) {
+      if (await stands(wanted)) return
+      await press(key)
+    }
+    throw new Error(`${wanted} is not reached by ${key}`)
+  }
+  return { press, onto, presses: (): number => count }
+}

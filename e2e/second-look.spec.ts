@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import {
+  byKeys,
   demoOffice,
   drawForm,
   empty,
@@ -259,32 +260,7 @@ test('a half-done count-off outlives its tab', async ({ page: first, context }) 
 
 test('from Today to counted off by the keyboard alone, in under 40 presses', async ({ page, context }) => {
   await demoOffice(page)
-  let presses = 0
-  // A person looks at what came before they press on: sooner it would be the second half of a double press,
-  // or fall on a page at work.
-  const press = async (key: string) => {
-    presses++
-    if (key === 'Enter') {
-      await page.waitForTimeout(450)
-      await expect(page.locator('main')).not.toHaveAttribute('aria-busy', 'true')
-    }
-    await page.keyboard.press(key)
-  }
-  const onto = async (wanted: string) => {
-    for (let n = 0; n < 40; n++) {
-      if (
-        await page.evaluate(
-          sel =>
-            document.activeElement?.closest(sel) !== null &&
-            document.activeElement?.closest(sel) !== undefined,
-          wanted,
-        )
-      )
-        return
-      await press('Tab')
-    }
-    throw new Error(`${wanted} is not reached by Tab`)
-  }
+  const { press, onto, presses } = byKeys(page)
   await onto('[data-test=today] a[href*="lane?account=operating"]')
   await press('Enter')
   await expect(page.getByTestId('start-run')).toBeVisible()
@@ -305,8 +281,8 @@ test('from Today to counted off by the keyboard alone, in under 40 presses', asy
   await expect(page.getByTestId('count-off')).toBeFocused()
   await press('Enter')
   await expect(page.getByTestId('outcomes')).toBeVisible()
-  console.log(`from Today to counted off: ${presses} presses of a key`)
-  expect(presses).toBeLessThan(40)
+  console.log(`from Today to counted off: ${presses()} presses of a key`)
+  expect(presses()).toBeLessThan(40)
 })
 
 test('twenty accounts: the one a page is about is chosen from a list, by typing a part of its name', async ({

@@ -1,12 +1,12 @@
 import Dexie from 'dexie'
-import { byMoment, type PlainDate } from '#core/base/dates'
+import { byMoment } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { zero, type Cents } from '#core/money/cents'
 import {
   alikeKey,
   billStages,
   heldBecause,
   namesakesOf,
+  open,
   type Bill,
   type BillStage,
 } from '#core/payables/bill'
@@ -65,7 +65,7 @@ export const readNamesakes = async (
 export const readOpenBills = async (payeeId: Id<'payee'>): Promise<Bill[]> =>
   (await db.bills.where('payeeId').equals(payeeId).toArray())
     .filter(b => b.stage === 'payable')
-    .sort((a, b) => (a.due < b.due ? -1 : 1))
+    .sort((a, b) => Number(open(a) === 0) - Number(open(b) === 0) || (a.due < b.due ? -1 : 1))
 
 /** Payments that settle a bill, newest first, with the numbers that carried them. */
 export interface PaidBy {
@@ -122,17 +122,6 @@ export const readPaymentsTo = async (payeeId: Id<'payee'>): Promise<Payment[]> =
   (await db.payments.where('payeeId').equals(payeeId).toArray()).sort((a, b) =>
     byMoment(b.drawnAt, a.drawnAt),
   )
-
-/** What a company owes by its ledger: what the bills must come to. */
-export const readOwed = async (ledgerId: Id<'ledger'> | undefined): Promise<Cents> =>
-  ledgerId ? (((await db.totals.get(ledgerId))?.balance ?? 0) as Cents) : zero
-
-/** The bills of a company that fall due up to a day, overdue ones with them. */
-export const readDue = (companyId: Id<'company'>, by: PlainDate): Promise<Bill[]> =>
-  db.bills
-    .where('[companyId+stage+due]')
-    .between([companyId, 'payable', Dexie.minKey], [companyId, 'payable', by], true, true)
-    .toArray()
 
 /** Bills by their keys, in their order; those that there are. */
 export const readBillsByKey = async (ids: readonly Id<'bill'>[]): Promise<Bill[]> =>

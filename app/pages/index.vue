@@ -57,6 +57,7 @@ const inPreparation = computed(() =>
           <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
         </v-card>
       </section>
+      <DueSoon />
       <h2 v-if="today.length" class="mb-2">What waits</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">
         <h2>The way to the first check</h2>

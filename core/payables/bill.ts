@@ -1,4 +1,4 @@
-import { daysBetween, type PlainDate } from '../base/dates'
+import type { PlainDate } from '../base/dates'
 import { idOf, type Id } from '../base/id'
 import { cents, type Cents } from '../money/cents'
 import type { Payee } from './payee'
@@ -66,14 +66,9 @@ export const entryIdOf = (bill: Bill): Id<'entry'> | undefined =>
 export const open = (bill: Bill): Cents => cents(bill.amount - bill.promised - bill.settled)
 /** What the ledger says is owed. */
 export const owed = (bill: Bill): Cents => cents(bill.amount - bill.settled)
-/** Whether a payment may take it up. */
-export const mayBePaid = (bill: Bill): boolean => bill.stage === 'payable' && open(bill) !== 0
 /** Told beside the stage: it should have been paid. */
 export const isOverdue = (bill: Bill, today: PlainDate): boolean =>
   bill.stage === 'payable' && bill.amount > 0 && bill.due < today
-/** How many days are left until it falls due; below zero where it is over. */
-export const daysLeft = (bill: Bill, today: PlainDate): number => daysBetween(today, bill.due)
-
 /**
  * The discount that can be had of what is open of a bill on a day: all of it where nothing of the bill was
  * settled, none after its day. A part payment has no discount.

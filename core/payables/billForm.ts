@@ -129,7 +129,7 @@ interface LineAmount {
   readonly unit?: Cents
 }
 /** Reads the amount of a line: figures, a share of the whole, or how many at what price. */
-export function lineAmount(text: string, whole: Cents): Result<LineAmount> {
+function lineAmount(text: string, whole: Cents): Result<LineAmount> {
   const t = text.trim()
   const share = /^(\d{1,3}(?:\.\d{1,2})?) ?%$/.exec(t)
   if (share) return good({ amount: cents(Math.round((whole * Number(share[1])) / 100)) })

@@ -14,7 +14,7 @@ import type { Discount } from './terms'
 
 /** Most letters of a bill's number, and of its memo. */
 export const MOST_BILL_NUMBER = 40
-export const MOST_BILL_LINES = 200
+const MOST_BILL_LINES = 200
 
 /** What is told of a bill. */
 export interface BillTold {

@@ -1,4 +1,3 @@
-import { dayOfMoment } from '../base/dates'
 import type { Id } from '../base/id'
 import { merged } from '../base/merge'
 import { good, refuse, type Result } from '../base/result'
@@ -10,8 +9,8 @@ import type { Payment } from './payment'
 import { addressLines, payeeName, printable, sameName } from './texts'
 
 /** Most letters of a payee's code, and other addresses that one may have. */
-export const MOST_CODE = 12
-export const MOST_ADDRESSES = 10
+const MOST_CODE = 12
+const MOST_ADDRESSES = 10
 
 /** What a form holds of a payee: all but what other acts keep. */
 export type PayeeForm = Omit<Payee, 'id' | 'companyId' | 'became' | 'before' | 'onHold' | 'holdWhy'>
@@ -210,5 +209,3 @@ export const changedSince = (payee: Payee, lastPaidAt: string | undefined): Paye
   payee.before && (!lastPaidAt || Date.parse(payee.before.at) > Date.parse(lastPaidAt))
     ? payee.before
     : undefined
-/** The day of such a change. */
-export const changeDay = (before: NonNullable<Payee['before']>) => dayOfMoment(before.at)

@@ -51,7 +51,7 @@ export interface Payee {
   /** How name and address stood before they last changed. */
   readonly before?: PayeeBefore
 }
-export interface PayeeBefore {
+interface PayeeBefore {
   readonly at: string
   readonly by: string
   readonly name: string

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
+import { bills } from './billMoves'
 import { files, fit, lightTable, papers } from './paperMoves'
 
 const counted = {
@@ -60,6 +61,14 @@ const places = [
   '/trail',
   '/lane/draw',
   '/run/together',
+  '/bills',
+  '/bills/enter',
+  '/bills/enter',
+  '/bills/settle',
+  '/bills/settle',
+  '/bills/payees',
+  '/bills/payee/operating-cobalt-rope-rigging',
+  '/bills/payee/new',
   '/papers/layout/us-three-checks',
   '/papers/layout/letter-top',
 ]
@@ -73,7 +82,7 @@ function anywhere(h: Hands): Move[] {
       most: 0,
       keeps: true,
       do: async () => {
-        await page.locator('nav[aria-label=Places] a').nth(r.between(0, 7)).click(QUICK)
+        await page.locator('nav[aria-label=Places] a').nth(r.between(0, 8)).click(QUICK)
       },
     },
     {
@@ -396,13 +405,13 @@ function dialog(h: Seen): Move[] {
         await type(code, r.next() < 0.7 ? `H${r.between(1, 99)}` : r.one(odd))
       },
     })
-  const why = here(h, 'act-why')
+  const why = here(h, 'act-why') ?? here(h, 'why') ?? here(h, 'other-reference')
   if (why)
     found.push({
       name: 'say why',
       most: 0,
       do: async () => {
-        await type(why, r.one(['lost in the mail', 'paid twice']))
+        await type(why, r.one(['lost in the mail', 'paid twice', ' ']))
         await page.keyboard.press('Tab')
       },
     })
@@ -513,6 +522,7 @@ export async function movesHere(h: Hands): Promise<Move[]> {
     lightTable,
     fit,
     files,
+    bills,
   ].flatMap(of => of(seen))
   const acting = own.filter(m => m.most > 0)
   const leave = anywhere(h)

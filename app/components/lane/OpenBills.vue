@@ -34,7 +34,7 @@ function takePart(b: Bill, text: string): void {
   if (!typed.ok || !before || typed.value === before.amount) return
   emit('update:modelValue', [...rest(b), { billId: b.id, amount: typed.value, discount: cents(0) }])
 }
-const day = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
+const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
 </script>
 
 <template>
@@ -60,9 +60,9 @@ const day = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
                   ? `${b.hold.kind}: ${b.hold.why}`
                   : open(b) === 0
                     ? 'in the lane'
-                    : `due ${day(b.due)}`
+                    : `due ${told(b.due)}`
               }}<template v-if="able(b) && discountFor(b)"
-                >, less {{ figures(discountFor(b)) }} until {{ day(b.discount!.until) }}</template
+                >, less {{ figures(discountFor(b)) }} until {{ told(b.discount!.until) }}</template
               >
             </span>
           </td>

@@ -44,7 +44,7 @@ const bills = useLive(
     if (which.value === 'all')
       return readNewestBills(of.id, wanted.value ? b => answers(b, wanted.value) : undefined, MOST)
     const lists = await Promise.all((['draft', 'waits', 'payable'] as const).map(s => readBills(of.id, s)))
-    return lists.flat().sort((a, b) => (a.due < b.due ? -1 : a.due > b.due ? 1 : a.ourNumber - b.ourNumber))
+    return inTurn(lists.flat())
   },
   () => [company.value?.id, which.value, which.value === 'all' ? wanted.value : '', payees.value?.size],
 )
@@ -52,6 +52,13 @@ const counts = useLive(
   () => (company.value ? countBills(company.value.id) : undefined),
   () => company.value?.id,
 )
+/** By due date, what is settled in the lane already last. */
+const inTurn = (list: Bill[]): Bill[] =>
+  list.sort(
+    (a, b) =>
+      Number(open(a) === 0) - Number(open(b) === 0) ||
+      (a.due < b.due ? -1 : a.due > b.due ? 1 : a.ourNumber - b.ourNumber),
+  )
 /** A filter hides nothing: what it does not take stands greyed, with the reason. */
 function reasonOf(b: Bill): string {
   if (which.value === 'all') return ''

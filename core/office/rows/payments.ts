@@ -30,7 +30,7 @@ const payLine = z.strictObject({
 }) satisfies z.ZodType<PayLine>
 
 const MOST_ALLOCATIONS = 5000
-export const allocation = z.strictObject({
+const allocation = z.strictObject({
   billId: id<'bill'>(),
   amount: cents,
   discount: cents,

@@ -1,0 +1,269 @@
+import { byKeys, demoOffice, drawForm, enterTwice, expect, test, todayOf } from './office'
+
+/** Codes of twelve suppliers of the ferry, and how many bills of each lie in the pile. */
+const codes = ['BEAL', 'BRIF', 'CATL', 'COBR', 'GREP', 'HALI', 'KESR', 'MARH', 'OYSP', 'PELT', 'SALB', 'WINL']
+const PILE = 60
+
+test('a Friday of 60 bills by the keyboard alone: from the pile to counted-off checks', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(400_000)
+  await demoOffice(page)
+  await page.goto('/bills/payees')
+  const known = (await page.getByTestId('payees').locator('tbody tr td:first-child').allInnerTexts()).map(t =>
+    t.trim(),
+  )
+  const suppliers = codes.filter(c => known.includes(c))
+  expect(suppliers.length, known.join(' ')).toBeGreaterThan(5)
+  const { press, onto, presses } = byKeys(page)
+  await page.goto('/bills')
+  await onto('[data-test=enter-bills]')
+  await press('Enter')
+  await expect(page.getByRole('combobox', { name: 'Payee, by code or name' })).toBeFocused()
+  for (let i = 0; i < PILE; i++) {
+    await page.keyboard.type(suppliers[i % suppliers.length]!)
+    await press('Tab')
+    await page.keyboard.type(`F-${7000 + i}`)
+    await press('Tab')
+    // The first bill tells the day; those after it begin with that.
+    if (i === 0) await page.keyboard.type('-45')
+    await press('Tab')
+    await page.keyboard.type(`${20 + i}.50`)
+    await press('Enter')
+    await expect(page.getByTestId('pile').locator('tbody tr')).toHaveCount(i + 1)
+    await expect(page.getByRole('combobox', { name: 'Payee, by code or name' })).toHaveValue('')
+  }
+  expect(presses()).toBeLessThanOrEqual(6 * PILE)
+  await expect(page.getByTestId('pile-sum')).toHaveText('$3,000.00')
+  await onto('a[href^="/bills/settle"]', 'Shift+Tab')
+  await press('Enter')
+  await expect(page.getByTestId('to-come')).toContainText('F-7000')
+  const checks = await page.getByTestId('to-come').locator('> li').count()
+  await onto('[data-test=settle-go]')
+  await press('Enter')
+  await expect(page.getByTestId('to-come').locator('> li')).toHaveCount(0)
+  await onto('nav[aria-label=Places] a[href="/lane"]', 'Shift+Tab')
+  await press('Enter')
+  await expect(page.getByTestId('count')).toHaveText(String(12 + checks))
+  await onto('[data-test=start-run]')
+  await press('Enter')
+  for (const [step, key] of [
+    ['pick-done', 'Enter'],
+    ['top-number', 'Enter'],
+    ['proof-done', 'Enter'],
+  ] as const) {
+    await expect(page.getByTestId(step)).toBeFocused()
+    await press(key)
+  }
+  await expect(page.getByTestId('print-open')).toBeFocused()
+  const opened = context.waitForEvent('page')
+  await press('Enter')
+  await (await opened).close()
+  await expect(page.locator('[data-sheet]').first()).toBeFocused()
+  await press('a')
+  await expect(page.getByTestId('count-off')).toBeFocused()
+  await press('Enter')
+  await expect(page.getByTestId('outcomes')).toBeVisible()
+  console.log(`a Friday of ${PILE} bills, ${checks} checks: ${presses()} presses of a key besides text`)
+  expect(presses()).toBeLessThan(450)
+  await page.goto('/bills')
+  await page.getByTestId('bill-find').locator('input').fill('F-7059')
+  await page.getByRole('combobox', { name: 'Which' }).press('Enter')
+  await page.getByRole('option', { name: 'All, newest first' }).click()
+  await expect(page.getByTestId('bills').locator('tr.pickable')).toHaveCount(1)
+  await page.getByTestId('bills').locator('tr.pickable').click()
+  await expect(page.getByTestId('paid-by')).toContainText('issued')
+})
+
+test('the same bill twice is refused until it is explained, one that looks like it is pointed out', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/bills/enter')
+  const payee = page.getByRole('combobox', { name: 'Payee, by code or name' })
+  const fill = async (number: string, amount: string): Promise<void> => {
+    await payee.fill('cobr')
+    await page.getByTestId('bill-number').locator('input').fill(number)
+    await page.getByTestId('bill-amount').locator('input').fill(amount)
+  }
+  await fill('cr 9931', '5.00')
+  await expect(page.getByText('It looks like')).toContainText('CR-9931')
+  await fill('CR-9931', '5.00')
+  await expect(page.getByText('Bill CR-9931 is here already')).toBeVisible()
+  await page.getByTestId('enter-bill').click()
+  await expect(page.getByTestId('bill-number')).toContainText('is here already: 1,840.00')
+  await expect(page.getByTestId('bill-number').locator('input')).toBeFocused()
+  await page.getByTestId('bill-again').locator('input').fill('a second delivery')
+  await page.getByTestId('bill-amount').locator('input').focus()
+  // Enter twice enters one bill, and the next one stands alone.
+  await enterTwice(page)
+  await expect(page.getByTestId('pile').locator('tbody tr')).toHaveCount(1)
+  await expect(payee).toBeFocused()
+  await expect(payee).toHaveValue('')
+  await expect(page.getByTestId('bill-number').locator('input')).toHaveValue('')
+  await page.waitForTimeout(300)
+  await expect(page.getByTestId('pile').locator('tbody tr')).toHaveCount(1)
+  // What is half typed outlives the tab; the pile does so too.
+  await fill('CR-1', '9.00')
+  await page.waitForTimeout(200)
+  await page.reload()
+  await expect(page.getByTestId('bill-number').locator('input')).toHaveValue('CR-1')
+  await expect(page.getByTestId('pile-sum')).toHaveText('$5.00')
+})
+
+test('settling: a discount, a credit, a part, a later day; two tabs cannot settle one bill', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  const before = await todayOf(page, 'Operating')
+  await page.goto('/bills/settle')
+  const row = (text: string) => page.getByTestId('settle').locator('tr.pickable').filter({ hasText: text })
+  await expect(page.getByTestId('settle-total')).toHaveText('$5,600.92')
+  // The discount of one bill is left, a part of another is paid.
+  await row('CR-9931').click()
+  await page.getByLabel('Take the discount, $36.80').uncheck()
+  await expect(page.getByTestId('settle-total')).toHaveText('$5,637.72')
+  await row('WL-9905').click()
+  await page.getByTestId('part-amount').locator('input').fill('9999')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('part')).toContainText('2,415.00 is open: choose a part of it')
+  await page.getByTestId('part-amount').locator('input').fill('1000')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('settle-total')).toHaveText('$4,222.72')
+  const second = await context.newPage()
+  await second.goto('/bills/settle')
+  await expect(second.getByTestId('settle-total')).toHaveText('$5,600.92')
+  await page.getByTestId('settle-go').dblclick()
+  await expect(page.getByTestId('to-come').locator('> li')).toHaveCount(0)
+  // The other tab sees it at once: what is left to settle there is what is open.
+  await expect(
+    second.getByTestId('settle').locator('tr.pickable').filter({ hasText: 'CR-9931' }),
+  ).toContainText('in the lane')
+  await expect(second.getByTestId('settle-total')).toHaveText('$1,415.00')
+  await second.close()
+  const after = await todayOf(page, 'Operating')
+  expect(Number(after[0]) - Number(before[0])).toBe(4)
+  const money = (text: string | undefined) => Number(text?.replaceAll(/[$,]/g, ''))
+  expect(money(before[5]) - money(after[5])).toBeCloseTo(4222.72, 2)
+  // A payment for a later day stands greyed in the lane, and in Pick; brought forward, it goes along.
+  await page.goto('/lane?account=yard')
+  const later = page.getByTestId('lane').locator('tr', { hasText: 'Ironmonger Yard Supply' }).last()
+  await expect(page.getByTestId('lane')).toContainText('scheduled for')
+  await page.goto('/run/new?account=yard')
+  await expect(page.getByTestId('picked')).toHaveText('3 of 4')
+  await page.goto('/lane?account=yard')
+  await later.click()
+  await page.getByTestId('change').click()
+  await page.getByTestId('change-later').locator('input').fill('today')
+  await page.getByTestId('change-keep').click()
+  await page.goto('/run/new?account=yard')
+  await expect(page.getByTestId('picked')).toHaveText('4 of 4')
+})
+
+test('a payee on hold keeps payments out of a run; a held bill does too, with its reason', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/bills/payee/operating-cobalt-rope-rigging')
+  await page.getByTestId('payee-hold').click()
+  await page.getByTestId('why').locator('input').fill('two invoices disputed')
+  await page.getByTestId('ask-go').click()
+  await expect(page.getByText('On hold: two invoices disputed')).toBeVisible()
+  await page.goto('/run/new?account=operating')
+  await expect(page.getByTestId('picked')).toHaveText('11 of 12')
+  await expect(page.getByTestId('pick')).toContainText(
+    'Cobalt Rope & Rigging is on hold: two invoices disputed',
+  )
+  await page.goto('/lane/draw?account=operating')
+  await drawForm(page).payee.fill('COBR')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('enters no run until they are let go')).toBeVisible()
+  await page.goto('/bills/payee/operating-cobalt-rope-rigging')
+  await page.getByTestId('payee-go').click()
+  await page.goto('/run/new?account=operating')
+  await expect(page.getByTestId('picked')).toHaveText('12 of 12')
+})
+
+test('a mixed check: open bills, a credit and a ledger line, with what is left to place in sight', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/lane/draw?account=operating')
+  const form = drawForm(page)
+  await form.payee.fill('OYSP')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('bills of theirs are open')).toBeVisible()
+  await page.getByTestId('pay-all').click()
+  await expect(form.amount).toHaveValue('584.40')
+  await expect(page.getByTestId('left-to-place')).toContainText('left to place $0.00')
+  await form.amount.fill('600.00')
+  await expect(page.getByTestId('left-to-place')).toContainText('left to place $15.60')
+  await expect(form.ledger).toBeVisible()
+  await form.amount.fill('500.00')
+  await expect(page.getByTestId('open-bills').locator('..')).toContainText('the bills chosen come to 584.40')
+  await form.amount.fill('600.00')
+  await form.draw.click()
+  await expect(page.getByText('Drawn: $600.00 to Oystercatcher Print Works')).toBeVisible()
+  await page.goto('/bills/payee/operating-oystercatcher-print-works')
+  await expect(page.getByTestId('payee-paid').locator('tr').first()).toContainText('600.00')
+  await expect(page.getByText('Nothing is open.')).toBeVisible()
+  // Withdrawn, both are open again.
+  await page.goto('/lane?account=operating')
+  await page.getByTestId('lane').locator('tr', { hasText: '600.00' }).click()
+  await page.getByTestId('change').click()
+  await page.getByTestId('withdraw').click()
+  await page.getByTestId('withdraw-why').locator('input:not([type=hidden])').fill('drawn by mistake')
+  await page.getByTestId('withdraw-go').click()
+  await page.goto('/bills/payee/operating-oystercatcher-print-works')
+  await expect(page.getByRole('heading', { name: 'Open, $584.40' })).toBeVisible()
+})
+
+test('an owner draws all that stands open with them, and it is paid another way: no number is used', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  const [, , number] = await todayOf(page, 'Yard')
+  await page.goto('/bills/payees?company=slipway')
+  await page.getByTestId('payee-find').locator('input').fill('runa')
+  await page.keyboard.press('Enter')
+  await page.getByRole('link', { name: 'Settle', exact: true }).first().click()
+  await expect(page.getByTestId('settle-total')).toHaveText('$2,400.00')
+  await page.getByTestId('otherwise').click()
+  await page.getByTestId('other-reference').locator('input').fill('TR 77')
+  await page.getByTestId('ask-go').dblclick()
+  await expect(page.getByText('Recorded: $2,400.00 to Runa Pellam, by transfer.')).toBeVisible()
+  await page.goto('/bills/payee/yard-runa-pellam')
+  await expect(page.getByTestId('payee-paid')).toContainText('transfer, TR 77')
+  await expect(page.getByText('Nothing is open.')).toBeVisible()
+  expect((await todayOf(page, 'Yard'))[2]).toBe(number)
+})
+
+test('a bill above the limit waits for another person; a changed payee is told at the next check', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/bills')
+  await page.getByTestId('bill-find').locator('input').fill('NM-9960')
+  const bill = page.getByTestId('bills').locator('tr', { hasText: 'NM-9960' })
+  await expect(bill).toContainText('second person')
+  await bill.click()
+  await page.evaluate(() => localStorage.setItem('violet-lane operator', 'Petra Nyholm'))
+  await page.getByTestId('approve').click()
+  await expect(page.getByText('another person must say yes')).toBeVisible()
+  await page.evaluate(() => localStorage.setItem('violet-lane operator', 'Gunnar Hale'))
+  await page.getByTestId('approve').click()
+  await expect(page.getByTestId('bill')).toContainText('payable')
+  await expect(page.getByTestId('bill')).toContainText('Gunnar Hale')
+  await page.goto('/bills/payee/operating-saltgrass-bakery')
+  await page.getByTestId('payee-address').locator('textarea').first().fill('99 New Road\nElsewhere')
+  await page.getByTestId('keep-payee').click()
+  await page.goto('/lane/draw?account=operating')
+  await drawForm(page).payee.fill('Saltgrass Bakery')
+  await page.keyboard.press('Tab')
+  const told = page.getByText('name or address changed since the last payment')
+  await expect(told).toContainText('Gunnar Hale')
+  await expect(told).toContainText('3 Mill Row')
+  await expect(told).toContainText('99 New Road')
+})
