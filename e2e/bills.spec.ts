@@ -1,8 +1,8 @@
 import { byKeys, demoOffice, drawForm, enterTwice, expect, test, todayOf } from './office'
 
-/** Codes of twelve suppliers of the ferry, and how many bills of each lie in the pile. */
-const codes = ['BEAL', 'BRIF', 'CATL', 'COBR', 'GREP', 'HALI', 'KESR', 'MARH', 'OYSP', 'PELT', 'SALB', 'WINL']
 const PILE = 60
+/** Two presses so far apart are two presses: nobody types an amount quicker. */
+const APART = 450
 
 test('a Friday of 60 bills by the keyboard alone: from the pile to counted-off checks', async ({
   page,
@@ -11,10 +11,12 @@ test('a Friday of 60 bills by the keyboard alone: from the pile to counted-off c
   test.setTimeout(400_000)
   await demoOffice(page)
   await page.goto('/bills/payees')
+  await expect(page.getByTestId('payees').locator('tbody tr.pickable').first()).toBeVisible()
   const known = (await page.getByTestId('payees').locator('tbody tr td:first-child').allInnerTexts()).map(t =>
     t.trim(),
   )
-  const suppliers = codes.filter(c => known.includes(c))
+  // Suppliers alone: those whose pay comes by another way have a mark in their code, one is on hold.
+  const suppliers = known.filter(c => c && !c.endsWith('-P') && c !== 'ANCL').slice(0, 12)
   expect(suppliers.length, known.join(' ')).toBeGreaterThan(5)
   const { press, onto, presses } = byKeys(page)
   await page.goto('/bills')
@@ -96,6 +98,7 @@ test('the same bill twice is refused until it is explained, one that looks like 
   await expect(page.getByTestId('bill-number').locator('input')).toBeFocused()
   await page.getByTestId('bill-again').locator('input').fill('a second delivery')
   await page.getByTestId('bill-amount').locator('input').focus()
+  await page.waitForTimeout(APART)
   // Enter twice enters one bill, and the next one stands alone.
   await enterTwice(page)
   await expect(page.getByTestId('pile').locator('tbody tr')).toHaveCount(1)
@@ -127,6 +130,7 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await expect(page.getByTestId('settle-total')).toHaveText('$5,637.72')
   await row('WL-9905').click()
   await page.getByTestId('part-amount').locator('input').fill('9999')
+  await page.waitForTimeout(APART)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('part')).toContainText('2,415.00 is open: choose a part of it')
   await page.getByTestId('part-amount').locator('input').fill('1000')
@@ -138,9 +142,6 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await page.getByTestId('settle-go').dblclick()
   await expect(page.getByTestId('to-come').locator('> li')).toHaveCount(0)
   // The other tab sees it at once: what is left to settle there is what is open.
-  await expect(
-    second.getByTestId('settle').locator('tr.pickable').filter({ hasText: 'CR-9931' }),
-  ).toContainText('in the lane')
   await expect(second.getByTestId('settle-total')).toHaveText('$1,415.00')
   await second.close()
   const after = await todayOf(page, 'Operating')
@@ -158,6 +159,7 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await page.getByTestId('change').click()
   await page.getByTestId('change-later').locator('input').fill('today')
   await page.getByTestId('change-keep').click()
+  await expect(page.getByText('The payment to Ironmonger Yard Supply is changed.')).toBeVisible()
   await page.goto('/run/new?account=yard')
   await expect(page.getByTestId('picked')).toHaveText('4 of 4')
 })
@@ -259,6 +261,7 @@ test('a bill above the limit waits for another person; a changed payee is told a
   await page.goto('/bills/payee/operating-saltgrass-bakery')
   await page.getByTestId('payee-address').locator('textarea').first().fill('99 New Road\nElsewhere')
   await page.getByTestId('keep-payee').click()
+  await expect(page.getByText('Changed: Saltgrass Bakery.')).toBeVisible()
   await page.goto('/lane/draw?account=operating')
   await drawForm(page).payee.fill('Saltgrass Bakery')
   await page.keyboard.press('Tab')

@@ -72,6 +72,15 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/fit', '[data-test=new-printer]'],
   ['/practice/printer', '[data-test=practice-send]'],
 ]
+const billViews: readonly (readonly [path: string, ready: string])[] = [
+  ['/bills', '[data-test=bill]'],
+  ['/bills/enter', '[data-test=tape]'],
+  ['/bills/settle', '[data-test=to-come] li'],
+  ['/bills/payees', '[data-test=payees] tr.pickable'],
+  ['/bills/payee/operating-cobalt-rope-rigging', '[data-test=payee-paid] tr'],
+  ['/bills/payee/new', '[data-test=payee-name]'],
+  ['/bills/bill/operating-open-1', '[data-test=keep-bill]'],
+]
 const usual = { width: 1280, height: 800 }
 const smaller = [
   { width: 1024, height: 700 },
@@ -95,6 +104,7 @@ async function everyWay(page: Page, what: string): Promise<void> {
 }
 
 const groups = [
+  ['of bills', billViews],
   ['of payments', views.slice(0, 5)],
   ['of what was done', views.slice(5, 10)],
   ['of accounts and stocks', views.slice(10, 15)],

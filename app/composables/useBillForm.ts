@@ -66,7 +66,6 @@ export function useBillForm(
   /** The bill as it stood when the form was opened. */
   const began = shallowRef<Bill>()
   const draft = useFormDraft(draftName, form, isBlankBill)
-  const round = ref(0)
   const tried = ref(false)
   const dayFirst = computed(() => dayFirstIn(account.value?.country ?? 'US'))
   const sign = computed(() => account.value?.currency.sign ?? '')
@@ -132,7 +131,6 @@ export function useBillForm(
     (now, before) => {
       if (!before || now === before) return
       form.value = { ...blankBillForm(), date: form.value.date }
-      round.value++
       clear()
       tried.value = false
     },
@@ -147,7 +145,6 @@ export function useBillForm(
   }
   async function startNext(): Promise<void> {
     form.value = nextBillForm(form.value)
-    round.value++
     tried.value = false
     await draft.forget()
     focusOn('payee')
@@ -194,7 +191,6 @@ export function useBillForm(
   }
   return {
     form,
-    round,
     busy,
     payees,
     payee,

@@ -76,8 +76,6 @@ export function useDraw(
   const { payees, ledgers, balances, lane, next, padNext } = useDrawnOn(view, pad)
   const form = ref<DrawForm>(blankDrawForm())
   const draft = useFormDraft(draftName, form, isBlankDraw)
-  /** The text that stands in the payee field is its own; a new key empties it for real. */
-  const round = ref(0)
   const tried = ref(false)
   const askingDate = ref(false)
 
@@ -140,7 +138,6 @@ export function useDraw(
     (now, before) => {
       if (!before || now === before) return
       form.value = { ...blankDrawForm(), date: form.value.date, amount: form.value.amount }
-      round.value++
       clear()
       tried.value = false
     },
@@ -226,7 +223,6 @@ export function useDraw(
   }
   async function startAgain(): Promise<void> {
     form.value = { ...blankDrawForm(), number: padNext.value === undefined ? '' : String(padNext.value) }
-    round.value++
     tried.value = false
     await draft.forget()
     focusOn('payee')
@@ -275,7 +271,6 @@ export function useDraw(
   }
   return {
     form,
-    round,
     busy,
     askingDate,
     dayFirst,

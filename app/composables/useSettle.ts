@@ -176,6 +176,8 @@ export function useSettle(
     const told = `Drawn: ${payments.length} ${payments.length === 1 ? 'payment' : 'payments'}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayOf(later.value)}.` : 'They stand in the lane.'}`
     const done = await act('settle', { companyId: of.id, payments })
     if (!done?.ok) return false
+    // What was chosen is drawn: what is left open of it is chosen anew, or not.
+    choice.value = new Map()
     office.said = told
     return true
   }
@@ -186,6 +188,7 @@ export function useSettle(
     const { scheduled: _, ...draw } = check.draw
     const done = await act('payOtherwise', { accountId: from, draw, way, reference })
     if (!done?.ok) return false
+    choice.value = new Map()
     office.said = `Recorded: ${figures(check.draw.amount, { sign: sign.value })} to ${check.payee.name}, by ${way}.`
     return true
   }

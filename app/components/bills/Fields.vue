@@ -14,8 +14,6 @@ const props = defineProps<{
   hints: Readonly<Record<'payee' | 'date' | 'due' | 'amount' | 'discount' | 'waits', string>>
   namesakes: { readonly same: readonly Bill[]; readonly like: readonly Bill[] } | undefined
   sign: string
-  /** Counted up where the payee's field must be emptied for real. */
-  round: number
 }>()
 const form = defineModel<BillForm>({ required: true })
 const more = ref(false)
@@ -54,7 +52,6 @@ const twice = computed<Refusal | undefined>(() => {
 <template>
   <div>
     <PayeeField
-      :key="round"
       v-model="form.payee"
       :payees="payees"
       label="Payee, by code or name"

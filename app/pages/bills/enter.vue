@@ -6,7 +6,7 @@ const office = useOffice()
 const { companies, company, choose } = useCompany()
 const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
 const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
-const { form, round, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, enterIt } = bill
+const { form, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, enterIt } = bill
 
 function endPile() {
   end()
@@ -29,7 +29,6 @@ function endPile() {
           :hints="hints"
           :namesakes="namesakes"
           :sign="sign"
-          :round="round"
         />
         <v-alert
           v-if="elsewhere"

@@ -13,7 +13,7 @@ const drawing = useDraw(
   pad,
   () => `draw${route.query.pad ? ` ${String(route.query.pad)}` : ''}`,
 )
-const { form, round, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
+const { form, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
 const { choices, faults, elsewhere, facts, balances, then, warnings, drawIt } = drawing
 const { openBills, payBills, read, day } = drawing
 const sign = computed(() => view.value?.account.currency.sign ?? '')
@@ -69,7 +69,6 @@ const payeeHint = computed(() => {
           data-test="hand-number"
         />
         <PayeeField
-          :key="round"
           v-model="form.payee"
           :payees="payees ?? []"
           :faults="faults('payee')"

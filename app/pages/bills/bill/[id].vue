@@ -18,7 +18,7 @@ const bill = useBillForm(
   () => {},
   () => `bill ${id.value}`,
 )
-const { form, round, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, changeIt } = bill
+const { form, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, changeIt } = bill
 const fixed = computed(() => changing.value && fixedBecause(changing.value, 'amount'))
 const back = computed(() => `/bills?company=${company.value?.id ?? ''}&bill=${id.value}`)
 async function keep() {
@@ -46,7 +46,6 @@ async function keep() {
           :hints="hints"
           :namesakes="namesakes"
           :sign="sign"
-          :round="round"
         />
         <v-alert
           v-if="elsewhere"
