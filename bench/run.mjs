@@ -8,6 +8,7 @@ import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
+import { billPages } from './bills.mjs'
 import { build } from 'vite'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
@@ -776,6 +777,7 @@ if (wants('worker')) await worker()
 if (wants('app')) await app()
 if (wants('table')) await table()
 if (wants('books')) await books()
+if (wants('bills')) results.bills = await billPages({ served, opening, putRows, say, round })
 if (wants('runs')) await runs()
 if (wants('scan')) await scan()
 if (wants('reading')) await reading()

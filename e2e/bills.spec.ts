@@ -157,6 +157,7 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await page.goto('/lane?account=yard')
   await later.click()
   await page.getByTestId('change').click()
+  await expect(page.getByTestId('change-payee').locator('input')).toBeFocused()
   await page.getByTestId('change-later').locator('input').fill('today')
   await page.getByTestId('change-keep').click()
   await expect(page.getByText('The payment to Ironmonger Yard Supply is changed.')).toBeVisible()

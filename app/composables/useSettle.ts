@@ -18,7 +18,7 @@ import {
   type Chosen,
   type Settleable,
 } from '#core/payables/settleForm'
-import { readBills, readPayeeMap } from '~/data/billReads'
+import { readBills, readPayeesOf } from '~/data/billReads'
 import { readAccounts, readBalances } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { useAct } from './useAct'
@@ -54,14 +54,11 @@ export function useSettle(
   const { busy, refusal, fault, act, clear } = useAct()
   const accounts = useCompanyAccounts(company)
   const known = useLive(
-    async () =>
-      company.value
-        ? {
-            company: company.value.id,
-            bills: await readBills(company.value.id, 'payable'),
-            payees: await readPayeeMap(company.value.id),
-          }
-        : undefined,
+    async () => {
+      if (!company.value) return undefined
+      const bills = await readBills(company.value.id, 'payable')
+      return { company: company.value.id, bills, payees: await readPayeesOf(bills) }
+    },
     () => company.value?.id,
   )
   const dayFirst = computed(() => dayFirstIn(accounts.value?.[0]?.account.country ?? 'US'))

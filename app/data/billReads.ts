@@ -47,8 +47,20 @@ export const readNewestBills = (
 
 export const readBill = (id: Id<'bill'>): Promise<Bill | undefined> => db.bills.get(id)
 export const readPayee = (id: Id<'payee'>): Promise<Payee | undefined> => db.payees.get(id)
-export const readPayeeMap = async (companyId: Id<'company'>): Promise<Map<Id<'payee'>, Payee>> =>
-  new Map((await db.payees.where('companyId').equals(companyId).toArray()).map(p => [p.id, p]))
+/** The payees of some bills, by key: a company may have thousands of others. */
+export const readPayeesOf = async (bills: readonly Bill[]): Promise<Map<Id<'payee'>, Payee>> =>
+  new Map(
+    (await db.payees.bulkGet([...new Set(bills.map(b => b.payeeId))])).flatMap(p => (p ? [[p.id, p]] : [])),
+  )
+/** The keys of the payees of a company whose name holds a text, in lower case. */
+export const findPayeeIds = async (companyId: Id<'company'>, text: string): Promise<Set<Id<'payee'>>> =>
+  new Set(
+    await db.payees
+      .where('companyId')
+      .equals(companyId)
+      .filter(p => p.name.toLowerCase().includes(text))
+      .primaryKeys(),
+  )
 
 /** The bills of a payee with the same number, and those whose number only looks like it. */
 export const readNamesakes = async (

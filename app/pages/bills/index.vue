@@ -4,10 +4,17 @@ import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { isOverdue, open, type Bill } from '#core/payables/bill'
 import type { Column } from '~/composables/rowTable'
-import { countBills, readBills, readBill, readNewestBills, readPayeeMap } from '~/data/billReads'
+import {
+  countBills,
+  findPayeeIds,
+  readBill,
+  readBills,
+  readNewestBills,
+  readPayeesOf,
+} from '~/data/billReads'
 import { readAccounts } from '~/data/reads'
 import { localToday } from '~/stores/office'
-import { idOf } from '#core/base/id'
+import { idOf, type Id } from '#core/base/id'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -21,33 +28,40 @@ const wanted = refDebounced(
   200,
 )
 const week = ref('any')
-const payees = useLive(
-  () => (company.value ? readPayeeMap(company.value.id) : undefined),
-  () => company.value?.id,
-)
 const sign = useLive(
   async () =>
     (await readAccounts()).find(a => a.account.companyId === company.value?.id)?.account.currency.sign ?? '',
   () => company.value?.id,
 )
 /** Whether a bill answers to what is looked for: by any of its numbers, its payee, what it is for, or amount. */
-const answers = (b: Bill, text: string): boolean =>
-  [b.number, b.purchaseOrder ?? '', b.memo, payees.value?.get(b.payeeId)?.name ?? ''].some(t =>
-    t.toLowerCase().includes(text),
-  ) ||
+const answers = (b: Bill, text: string, isTheirs: boolean): boolean =>
+  isTheirs ||
+  [b.number, b.purchaseOrder ?? '', b.memo].some(t => t.toLowerCase().includes(text)) ||
   String(b.ourNumber) === text ||
   figures(b.amount).includes(text)
-const bills = useLive(
+async function readAllBills(companyId: Id<'company'>, text: string): Promise<Bill[]> {
+  if (!text) return readNewestBills(companyId, undefined, MOST)
+  const theirs = await findPayeeIds(companyId, text)
+  return readNewestBills(companyId, b => answers(b, text, theirs.has(b.payeeId)), MOST)
+}
+const found = useLive(
   async () => {
     const of = company.value
-    if (!of || !payees.value) return undefined
-    if (which.value === 'all')
-      return readNewestBills(of.id, wanted.value ? b => answers(b, wanted.value) : undefined, MOST)
-    const lists = await Promise.all((['draft', 'waits', 'payable'] as const).map(s => readBills(of.id, s)))
-    return inTurn(lists.flat())
+    if (!of) return undefined
+    const list =
+      which.value === 'all'
+        ? await readAllBills(of.id, wanted.value)
+        : inTurn(
+            (
+              await Promise.all((['draft', 'waits', 'payable'] as const).map(s => readBills(of.id, s)))
+            ).flat(),
+          )
+    return { list, payees: await readPayeesOf(list) }
   },
-  () => [company.value?.id, which.value, which.value === 'all' ? wanted.value : '', payees.value?.size],
+  () => [company.value?.id, which.value, which.value === 'all' ? wanted.value : ''],
 )
+const bills = computed(() => found.value?.list)
+const payees = computed(() => found.value?.payees)
 const counts = useLive(
   () => (company.value ? countBills(company.value.id) : undefined),
   () => company.value?.id,
@@ -62,7 +76,8 @@ const inTurn = (list: Bill[]): Bill[] =>
 /** A filter hides nothing: what it does not take stands greyed, with the reason. */
 function reasonOf(b: Bill): string {
   if (which.value === 'all') return ''
-  if (wanted.value && !answers(b, wanted.value)) return 'not what is looked for'
+  const name = payees.value?.get(b.payeeId)?.name.toLowerCase() ?? ''
+  if (wanted.value && !answers(b, wanted.value, name.includes(wanted.value))) return 'not what is looked for'
   if (week.value === 'overdue' && !isOverdue(b, today)) return 'not overdue'
   if (week.value === '7' && b.due > addDays(today, 7)) return 'due later'
   if (week.value === '14' && b.due > addDays(today, 14)) return 'due later'

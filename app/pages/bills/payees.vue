@@ -25,7 +25,9 @@ const opens = useLive(
   },
   () => company.value?.id,
 )
-const rows = computed(() => payeesLike(payees.value ?? [], find.value ?? '', Infinity))
+/** So many are listed at once; typing finds the others. */
+const MOST = 400
+const rows = computed(() => payeesLike(payees.value ?? [], find.value ?? '', MOST))
 const all = computed(() => (payees.value ?? []).filter(p => !p.became).length)
 const chosen = ref('')
 const openOf = (p: Payee): Cents => cents(opens.value?.get(p.id) ?? 0)
@@ -72,8 +74,8 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
           @keydown.enter="rows[0] && go(rows[0])"
         />
         <span class="quiet sums">
-          {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US') }}; Enter opens the
-          first
+          {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US')
+          }}{{ rows.length === MOST ? ', typing finds the others' : '' }}; Enter opens the first
         </span>
       </div>
       <v-card class="grow">

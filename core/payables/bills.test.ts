@@ -1,0 +1,250 @@
+import { describe, expect, it } from 'vitest'
+import { addDays, plainDate } from '../base/dates'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cents, type Cents } from '../money/cents'
+import { perform, type ActName, type InputOf } from '../office/acts'
+import { MemoryOffice } from '../office/memory'
+import { alwaysHolds } from '../office/test/holds'
+import { account, company, drawOf, ledgerBalance, opened, payee, payeeOf } from '../office/test/office'
+import { numberKey, type Bill } from './bill'
+import { toldOf } from './changeBill'
+import type { Entering } from './enterBill'
+import { changedSince } from './keepPayee'
+import { nearlyNamed, payeesLike, payeeTyped } from './findPayee'
+import { monthsPaid, yearsPaid } from './payeeYears'
+
+const day = must(plainDate('2026-11-24'))
+const wood = idOf<'ledger'>('wood')
+const entering = (id: string, amount: number, more: Partial<Entering> = {}): Entering => ({
+  id: idOf<'bill'>(id),
+  payeeId: payee.id,
+  number: id,
+  date: addDays(day, -10),
+  due: addDays(day, 20),
+  amount: cents(amount),
+  lines: [{ ledgerId: wood, amount: cents(amount), memo: '' }],
+  memo: '',
+  taxForm: 'none',
+  ...more,
+})
+/** An office with one bill, its acts, and what they are refused for. */
+function desk() {
+  const office = new MemoryOffice()
+  office.put({ ...opened(9), accounts: [account], payees: [payee, payeeOf('p2', 'Cobalt Rope')] })
+  let n = 0
+  const act = async <N extends ActName>(name: N, input: InputOf<N>, by = 'Test'): Promise<string> => {
+    const done = await perform(office, name, input, {
+      at: `2026-11-24T10:00:${String(++n).padStart(2, '0')}Z`,
+      by,
+    })
+    alwaysHolds(office.snapshot())
+    return done.ok ? 'done' : done.refusal.code
+  }
+  const bill = (id: string): Bill => office.kept.bills.get(idOf(id))!
+  const change = (id: string, more: Partial<Bill>, by?: string) => {
+    const from = toldOf(bill(id))
+    const told = { ...from, ...more } as typeof from
+    const lines = more.lines ?? [{ ...from.lines[0]!, amount: told.amount }]
+    return act('changeBill', { billId: idOf<'bill'>(id), from, to: { ...told, lines } }, by)
+  }
+  const owed = (): Cents => ledgerBalance(office.kept.entries.values(), company.payables!.ledgerId)
+  const enter = (e: Entering, by?: string) => act('enterBill', { companyId: company.id, bill: e }, by)
+  return { office, act, bill, change, owed, enter }
+}
+
+describe('a bill', () => {
+  it('gets our next number, is owed at once, and stands in the ledger; above the limit not before a second person', async () => {
+    const { act, bill, enter, owed } = desk()
+    expect(await enter(entering('a', 30_000))).toBe('done')
+    expect(await enter(entering('b', 30_001))).toBe('done')
+    expect([bill('a').stage, bill('b').stage]).toEqual(['payable', 'waits'])
+    expect([bill('a').ourNumber, bill('b').ourNumber]).toEqual([1, 2])
+    expect(owed()).toBe(-30_000)
+    expect(await act('approveBill', { billId: idOf<'bill'>('b') }, ' test ')).toBe('same-person')
+    expect(await act('approveBill', { billId: idOf<'bill'>('b') }, ' ')).toBe('operator-blank')
+    expect(await act('approveBill', { billId: idOf<'bill'>('b') }, 'Other')).toBe('done')
+    expect(await act('approveBill', { billId: idOf<'bill'>('b') }, 'Other')).toBe('bill-not-waiting')
+    expect(owed()).toBe(-60_001)
+    // A yes was given to that amount: another one wants another yes.
+    const d = desk()
+    await d.enter(entering('c', 40_000))
+    await d.act('approveBill', { billId: idOf<'bill'>('c') }, 'Other')
+    expect(await d.change('c', { amount: cents(50_000) })).toBe('done')
+    expect([d.bill('c').stage, d.owed()]).toEqual(['waits', 0])
+  })
+  it('of the same number is refused until it is explained; a draft may be unfinished and owes nothing', async () => {
+    const { act, bill, enter, owed } = desk()
+    await enter(entering('a', 500, { number: 'INV-42' }))
+    expect(await enter(entering('b', 500, { number: 'INV-42' }))).toBe('bill-twice')
+    expect(await enter(entering('b', 500, { number: 'INV-42', again: 'second delivery' }))).toBe('done')
+    expect(await enter(entering('c', 500, { number: 'INV-42', payeeId: idOf<'payee'>('p2') }))).toBe('done')
+    expect(await enter(entering('d', 500, { number: '', lines: [], draft: true }))).toBe('done')
+    expect(owed()).toBe(-1500)
+    const from = toldOf(bill('d'))
+    const to = { ...from, number: 'D', lines: [{ ledgerId: wood, amount: cents(499), memo: '' }] }
+    expect(await act('changeBill', { billId: idOf<'bill'>('d'), from, to })).toBe('lines-differ')
+    const whole = { ...to, lines: [{ ...to.lines[0]!, amount: cents(500) }] }
+    expect(await act('changeBill', { billId: idOf<'bill'>('d'), from, to: whole })).toBe('done')
+    expect([bill('d').stage, owed()]).toEqual(['payable', -2000])
+  })
+  it('that a payment settles keeps payee and amount; it is paid with its check, and open again when that is cancelled', async () => {
+    const { office, act, bill, change, enter, owed } = desk()
+    await enter(entering('a', 10_000, { discount: { until: day, amount: cents(200) } }))
+    const draw = (id: string, amount: number, discount: number) => ({
+      ...drawOf(id, amount),
+      split: [],
+      settles: [{ billId: idOf<'bill'>('a'), amount: cents(amount), discount: cents(discount) }],
+    })
+    const drawn = (id: string, amount: number, discount = 0) =>
+      act('draw', { accountId: account.id, draw: draw(id, amount, discount) })
+    expect(await drawn('x', 9900, 200)).toBe('bill-overpaid')
+    expect(await drawn('x', 9700, 300)).toBe('bill-discount')
+    expect(await drawn('x', 9800, 200)).toBe('done')
+    expect(await drawn('y', 1)).toBe('bill-overpaid')
+    expect(await change('a', { amount: cents(11_000) })).toBe('bill-fixed')
+    expect(await change('a', { due: day })).toBe('done')
+    expect(await act('cancelBill', { billId: idOf<'bill'>('a'), why: 'x' })).toBe('bill-fixed')
+    await act('withdraw', { paymentId: idOf<'payment'>('x'), why: 'later' })
+    const pay = {
+      accountId: account.id,
+      draw: draw('z', 9800, 200),
+      way: 'transfer',
+      reference: 'T 1',
+    } as const
+    expect(await act('payOtherwise', { ...pay, reference: ' ' })).toBe('reference-blank')
+    expect(await act('payOtherwise', pay)).toBe('done')
+    expect([bill('a').stage, owed()]).toEqual(['paid', 0])
+    expect(ledgerBalance(office.kept.entries.values(), company.payables!.discountId)).toBe(-200)
+    expect(await act('bringBack', { paymentId: idOf<'payment'>('x') })).toBe('bill-overpaid')
+    expect(await act('cancel', { paymentId: idOf<'payment'>('z'), ending: 'voided', why: 'bounced' })).toBe(
+      'done',
+    )
+    expect([bill('a').stage, owed()]).toEqual(['payable', -10_000])
+    expect(await act('bringBack', { paymentId: idOf<'payment'>('x') })).toBe('done')
+  })
+  it('and its credit note go together; a closed month is entered on the first open day, and taken back there', async () => {
+    const { office, act, enter, owed } = desk()
+    await enter(entering('a', 5000))
+    await enter(entering('c', -1200))
+    expect(owed()).toBe(-3800)
+    await act('closePeriod', { companyId: company.id, through: addDays(day, -5), today: day })
+    await enter(entering('late', 700))
+    const entry = [...office.kept.entries.values()].find(e => e.billId === 'late')
+    expect(entry?.date).toBe(addDays(day, -4))
+    expect(await act('cancelBill', { billId: idOf<'bill'>('a'), why: 'never came' })).toBe('done')
+    const back = [...office.kept.entries.values()].find(e => e.text.startsWith('Taken back'))
+    expect([back?.date, owed()]).toEqual([addDays(day, -4), 500])
+  })
+  it('numbers look alike without case, spaces, dashes, a word before them and leading zeros', () => {
+    expect(['INV-0042', 'inv 42', '42', '00-42'].map(numberKey)).toEqual(['42', '42', '42', '42'])
+    expect(numberKey('4-2-0')).toBe('420')
+    expect(numberKey('0')).toBe('0')
+    expect(numberKey('Rent')).toBe('rent')
+  })
+})
+
+describe('a payee', () => {
+  const { id: _, companyId: __, onHold: ___, ...to } = payee
+  it('stands there once by name and by code; who changes what another changed is told', async () => {
+    const { office, act } = desk()
+    const keep = (id: string, more: object, from?: object) =>
+      act('keepPayee', {
+        id: idOf<'payee'>(id),
+        companyId: company.id,
+        ...(from && { from: { ...to, ...from } }),
+        to: { ...to, ...more },
+      })
+    expect(await keep('n', { name: 'cobalt  ROPE' })).toBe('payee-known')
+    expect(await keep('n', { name: 'New Name', code: 'NEW' })).toBe('done')
+    expect(await keep('m', { name: 'Other', code: 'new' })).toBe('code-taken')
+    expect(await keep('m', { name: 'Other', code: 'a b' })).toBe('code-pattern')
+    expect(await keep('m', { name: 'Other', email: 'nowhere' })).toBe('email-pattern')
+    expect(await keep('p1', { address: ['New Road'] }, {})).toBe('done')
+    const changed = office.kept.payees.get(payee.id)!
+    expect(changed.before).toMatchObject({ by: 'Test', address: payee.address })
+    expect(changedSince(changed, '2026-11-23T10:00:00Z')).toBe(changed.before)
+    expect(changedSince(changed, '2026-11-25T10:00:00Z')).toBeUndefined()
+    expect(await keep('p1', { address: ['Elsewhere'] }, {})).toBe('changed-meanwhile')
+  })
+  it('becomes a part of another with all that was theirs; after that nothing is drawn to it', async () => {
+    const { office, act, enter } = desk()
+    await enter(entering('a', 500))
+    await act('draw', { accountId: account.id, draw: drawOf('x', 300) })
+    expect(await act('mergePayees', { fromId: payee.id, intoId: payee.id })).toBe('payee-itself')
+    expect(await act('mergePayees', { fromId: payee.id, intoId: idOf<'payee'>('p2') })).toBe('done')
+    expect([...office.kept.bills.values()].map(b => b.payeeId)).toEqual(['p2'])
+    expect([...office.kept.payments.values()].map(p => p.payeeId)).toEqual(['p2'])
+    expect(await act('draw', { accountId: account.id, draw: drawOf('y', 300) })).toBe('payee-merged')
+    expect(await enter(entering('b', 500))).toBe('payee-merged')
+    expect(await act('mergePayees', { fromId: idOf<'payee'>('p2'), intoId: payee.id })).toBe('payee-merged')
+  })
+  it('on hold, or of a held bill, enters no run; nor does a payment before its day', async () => {
+    const { act, enter } = desk()
+    const pick = () =>
+      act('pick', {
+        bookId: idOf<'book'>('book'),
+        runId: idOf<'run'>('r'),
+        paymentIds: [idOf<'payment'>('x')],
+        order: 'as drawn',
+      })
+    await enter(entering('a', 500))
+    const settles = [{ billId: idOf<'bill'>('a'), amount: cents(500), discount: cents(0) }]
+    const later = { ...drawOf('x', 500), split: [], settles, scheduled: addDays(day, 1) }
+    await act('draw', { accountId: account.id, draw: later })
+    expect(await pick()).toBe('payment-early')
+    await act('amend', {
+      accountId: account.id,
+      paymentIds: [idOf<'payment'>('x')],
+      change: { scheduled: day },
+    })
+    await act('holdPayee', { payeeId: payee.id, why: 'a quarrel' })
+    expect(await pick()).toBe('payment-held')
+    await act('holdPayee', { payeeId: payee.id, why: null })
+    await act('holdBill', { billId: idOf<'bill'>('a'), hold: { kind: 'held', why: 'no goods yet' } })
+    expect(await pick()).toBe('payment-held')
+    await act('holdBill', { billId: idOf<'bill'>('a'), hold: null })
+    expect(await pick()).toBe('done')
+  })
+  it('is found by code first, then by the beginning of the name, of a word, anywhere; a near name is pointed out', () => {
+    const list = ['Cobalt Rope', 'Ropewalk', 'Europe Tar', 'Arc & Rope'].map((name, i) =>
+      payeeOf(`f${i}`, name),
+    )
+    const coded = [
+      ...list,
+      { ...payeeOf('f9', 'Zinc'), code: 'ROPE' },
+      { ...payeeOf('g', 'Ropes'), became: payee.id },
+    ]
+    expect(payeesLike(coded, 'rope', 9).map(p => p.name)).toEqual([
+      'Zinc',
+      'Ropewalk',
+      'Cobalt Rope',
+      'Arc & Rope',
+      'Europe Tar',
+    ])
+    expect(payeesLike(coded, '', 2).map(p => p.name)).toEqual(['Cobalt Rope', 'Ropewalk'])
+    expect(payeeTyped(coded, ' rope ')?.name).toBe('Zinc')
+    expect(payeeTyped(coded, 'ropes')).toBeUndefined()
+    expect(nearlyNamed(coded, 'Cobalt Roope', 'x').map(p => p.name)).toEqual(['Cobalt Rope'])
+    expect(nearlyNamed(coded, 'Cobalt Rope', 'f0')).toEqual([])
+  })
+  it('what was paid is told by year and by month: issued and cleared payments alone', () => {
+    const paid = [
+      ['2026-11-02', 500, 'issued'],
+      ['2026-01-31', 200, 'cleared'],
+      ['2025-12-31', 100, 'cleared'],
+      ['2026-11-03', 900, 'waiting'],
+      ['2026-11-03', 900, 'cancelled'],
+    ].map(([date, amount, state]) => ({ date, amount, state })) as never
+    expect(yearsPaid(paid)).toEqual([
+      { year: '2026', count: 2, paid: 700 },
+      { year: '2025', count: 1, paid: 100 },
+    ])
+    const months = monthsPaid(paid, day, 12)
+    expect(months.map(m => m.month)).toEqual([
+      ...['2025-12'],
+      ...Array.from({ length: 11 }, (_, i) => `2026-${String(i + 1).padStart(2, '0')}`),
+    ])
+    expect(months.filter(m => m.paid).map(m => m.paid)).toEqual([100, 200, 500])
+  })
+})
