@@ -20,7 +20,7 @@ test('a Friday of 60 bills by the keyboard alone: from the pile to counted-off c
   expect(suppliers.length, known.join(' ')).toBeGreaterThan(5)
   const { press, onto, presses } = byKeys(page)
   await page.goto('/bills')
-  await onto('[data-test=enter-bills]')
+  await onto('[data-test=take-in]')
   await press('Enter')
   await expect(page.getByRole('combobox', { name: 'Payee, by code or name' })).toBeFocused()
   for (let i = 0; i < PILE; i++) {
@@ -82,7 +82,7 @@ test('the same bill twice is refused until it is explained, one that looks like 
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/bills/enter')
+  await page.goto('/bills/pile')
   const payee = page.getByRole('combobox', { name: 'Payee, by code or name' })
   const fill = async (number: string, amount: string): Promise<void> => {
     await payee.fill('cobr')

@@ -74,7 +74,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
 ]
 const billViews: readonly (readonly [path: string, ready: string])[] = [
   ['/bills', '[data-test=bill]'],
-  ['/bills/enter', '[data-test=tape]'],
+  ['/bills/pile', '[data-test=tape]'],
   ['/bills/settle', '[data-test=to-come] li'],
   ['/bills/payees', '[data-test=payees] tr.pickable'],
   ['/bills/payee/operating-cobalt-rope-rigging', '[data-test=payee-paid] tr'],

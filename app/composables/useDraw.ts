@@ -152,9 +152,9 @@ export function useDraw(
   )
 
   /**
-   * Pays these parts of bills: the amount follows while it is theirs and nothing else was added to it.
+   * Settles these parts of bills: the amount follows while it is theirs and nothing else was added to it.
    */
-  function payBills(bills: Allocation[]): void {
+  function settleBills(bills: Allocation[]): void {
     const before = read.value
     const besides = before.amount.ok ? before.amount.value - before.billed : 0
     const billed = sum(bills.map(a => a.amount))
@@ -277,7 +277,7 @@ export function useDraw(
     payees,
     payee,
     openBills,
-    payBills,
+    settleBills,
     read,
     day,
     daysOff,

@@ -81,7 +81,7 @@ function looking(h: Seen): Move[] {
     ['keep-payee', 'keep the payee', 1],
     ['change-bill', 'change a bill?', 0],
     ['settle-it', 'settle it?', 0],
-    ['enter-bills', 'enter bills?', 0],
+    ['take-in', 'take bills in?', 0],
     ['payee-new', 'a new payee?', 0],
   ] as const
   for (const [test, name, most] of acts) {

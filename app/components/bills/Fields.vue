@@ -63,7 +63,7 @@ const twice = computed<Refusal | undefined>(() => {
     />
     <p v-if="isUnknown" class="small mb-2">
       <NuxtLink
-        :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=enter`"
+        :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=pile`"
         data-test="new-payee"
         >Write “{{ form.payee.trim().slice(0, 40) }}” down as a payee</NuxtLink
       >: what is typed here stays.

@@ -142,10 +142,10 @@ const columns: readonly Column<Bill>[] = [
         v-if="company"
         color="primary"
         variant="flat"
-        :to="`/bills/enter?company=${company.id}`"
-        data-test="enter-bills"
+        :to="`/bills/pile?company=${company.id}`"
+        data-test="take-in"
       >
-        Enter bills
+        Take bills in
       </v-btn>
     </BillsHead>
     <p v-if="companies && !companies.length" class="quiet">
@@ -215,7 +215,7 @@ const columns: readonly Column<Bill>[] = [
               <template v-if="bills && which === 'all' && wanted"> No bill answers to that. </template>
               <template v-else-if="bills">
                 Nothing is owed.
-                <NuxtLink :to="`/bills/enter?company=${company.id}`">Enter a bill</NuxtLink>, and it stands
+                <NuxtLink :to="`/bills/pile?company=${company.id}`">Enter a bill</NuxtLink>, and it stands
                 here until it is paid.
               </template>
             </template>

@@ -189,7 +189,7 @@ const chart = computed(() => ({
                 short7(row.bill.due)
               }}</span>
             </template>
-            <template #empty> Nothing is payable: enter bills, and they stand here by due date. </template>
+            <template #empty> Nothing is payable: take bills in, and they stand here by due date. </template>
           </RowTable>
         </v-card>
         <div v-if="at && isChosen(at)" class="part" data-test="part">

@@ -15,7 +15,7 @@ const drawing = useDraw(
 )
 const { form, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
 const { choices, faults, elsewhere, facts, balances, then, warnings, drawIt } = drawing
-const { openBills, payBills, read, day } = drawing
+const { openBills, settleBills, read, day } = drawing
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 /** Draws, and goes straight to a run of this one check. */
 async function drawAndPrint() {
@@ -85,7 +85,7 @@ const payeeHint = computed(() => {
           :sign="sign"
           :faults="faults('bills')"
           :apart="form.apart"
-          @update:model-value="payBills"
+          @update:model-value="settleBills"
           @apart="form.apart = $event"
         />
         <v-textarea

@@ -54,7 +54,7 @@ async function keepIt() {
   const kept = await keep()
   if (!kept || !isNew.value) return
   await navigateTo(
-    route.query.back === 'enter' ? `/bills/enter?company=${companyId.value}` : `/bills/payee/${kept}`,
+    route.query.back === 'pile' ? `/bills/pile?company=${companyId.value}` : `/bills/payee/${kept}`,
     { replace: true },
   )
 }

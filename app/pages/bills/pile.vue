@@ -17,7 +17,7 @@ function endPile() {
 
 <template>
   <div class="page">
-    <BillsHead title="Enter bills" :companies="companies" :company="company" @choose="choose" />
+    <BillsHead title="Take bills in" :companies="companies" :company="company" @choose="choose" />
     <div v-if="company && payees" class="halves">
       <v-form class="scroll form" @submit.prevent="enterIt()">
         <BillsFields
