@@ -104,7 +104,6 @@ try {
   await take('run-3-proof')
   await test('proof-done').click()
   await test('print-effect').waitFor()
-  await take('run-4-print')
   const download = page.waitForEvent('download')
   await test('print-save').click()
   const pdf = await (await download).path()
