@@ -237,6 +237,12 @@ test('an owner draws all that stands open with them, and it is paid another way:
   await page.getByTestId('other-reference').locator('input').fill('TR 77')
   await page.getByTestId('ask-go').dblclick()
   await expect(page.getByText('Recorded: $2,400.00 to Runa Pellam, by transfer.')).toBeVisible()
+  // What is owed in the ledger is what is open on bills and not yet on a check.
+  await page.goto('/bills/ledger?company=slipway')
+  await expect(page.getByTestId('entries')).toContainText('Paid by transfer, Runa Pellam')
+  expect(await page.getByTestId('trial-debit').innerText()).toBe(
+    await page.getByTestId('trial-credit').innerText(),
+  )
   await page.goto('/bills/payee/yard-runa-pellam')
   await expect(page.getByTestId('payee-paid')).toContainText('transfer, TR 77')
   await expect(page.getByText('Nothing is open.')).toBeVisible()

@@ -78,6 +78,7 @@ const billViews: readonly (readonly [path: string, ready: string])[] = [
   ['/bills/settle', '[data-test=to-come] li'],
   ['/bills/payees', '[data-test=payees] tr.pickable'],
   ['/bills/payee/operating-cobalt-rope-rigging', '[data-test=payee-paid] tr'],
+  ['/bills/ledger', '[data-test=entries] tr.pickable'],
   ['/bills/payee/new', '[data-test=payee-name]'],
   ['/bills/bill/operating-open-1', '[data-test=keep-bill]'],
 ]

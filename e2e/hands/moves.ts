@@ -67,6 +67,7 @@ const places = [
   '/bills/settle',
   '/bills/settle',
   '/bills/payees',
+  '/bills/ledger',
   '/bills/payee/operating-cobalt-rope-rigging',
   '/bills/payee/new',
   '/papers/layout/us-three-checks',

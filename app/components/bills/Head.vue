@@ -13,6 +13,7 @@ const parts = [
   { to: '/bills', name: 'Bills' },
   { to: '/bills/settle', name: 'Settle' },
   { to: '/bills/payees', name: 'Payees' },
+  { to: '/bills/ledger', name: 'Ledger' },
 ]
 const query = computed(() => (props.company ? `?company=${props.company.id}` : ''))
 </script>

@@ -191,8 +191,9 @@ const columns: readonly Column<Bill>[] = [
         <p v-if="counts" class="quiet sums">
           {{ sums.count.toLocaleString('en-US') }} here, open
           <strong data-test="bills-open">{{ figures(sums.open, { sign: sign ?? '' }) }}</strong>; in all
-          {{ counts.draft }} drafts, {{ counts.waits }} for a second person,
-          {{ counts.payable.toLocaleString('en-US') }} payable, {{ counts.paid.toLocaleString('en-US') }} paid
+          {{ counts.draft }} {{ counts.draft === 1 ? 'draft' : 'drafts' }}, {{ counts.waits }} for a second
+          person, {{ counts.payable.toLocaleString('en-US') }} payable,
+          {{ counts.paid.toLocaleString('en-US') }} paid
         </p>
         <v-card class="grow">
           <RowTable
@@ -278,5 +279,6 @@ const columns: readonly Column<Bill>[] = [
 }
 :deep(.row-table table) {
   table-layout: fixed;
+  min-width: 680px;
 }
 </style>

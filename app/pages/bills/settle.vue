@@ -409,5 +409,6 @@ input[type='checkbox'] {
 }
 :deep(.row-table table) {
   table-layout: fixed;
+  min-width: 660px;
 }
 </style>
