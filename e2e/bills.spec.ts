@@ -185,6 +185,7 @@ test('a payee on hold keeps payments out of a run; a held bill does too, with it
   await expect(page.getByText('enters no run until they are let go')).toBeVisible()
   await page.goto('/bills/payee/operating-cobalt-rope-rigging')
   await page.getByTestId('payee-go').click()
+  await expect(page.getByText('Cobalt Rope & Rigging may be paid again.')).toBeVisible()
   await page.goto('/run/new?account=operating')
   await expect(page.getByTestId('picked')).toHaveText('12 of 12')
 })
@@ -219,8 +220,43 @@ test('a mixed check: open bills, a credit and a ledger line, with what is left t
   await page.getByTestId('withdraw').click()
   await page.getByTestId('withdraw-why').locator('input:not([type=hidden])').fill('drawn by mistake')
   await page.getByTestId('withdraw-go').click()
+  await expect(page.getByText('is withdrawn; it can be brought back')).toBeVisible()
   await page.goto('/bills/payee/operating-oystercatcher-print-works')
   await expect(page.getByRole('heading', { name: 'Open, $584.40' })).toBeVisible()
+})
+
+test('a bill that another tab pays meanwhile is told at the form, and can be taken out', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  await page.goto('/lane/draw?account=operating')
+  const form = drawForm(page)
+  await form.payee.fill('COBR')
+  await page.keyboard.press('Tab')
+  await page.getByTestId('pay-all').click()
+  await expect(form.amount).toHaveValue('2,417.17')
+  const second = await context.newPage()
+  await second.goto('/bills/settle?company=ferry&bill=operating-open-2')
+  await expect(second.getByTestId('settle-total')).toHaveText('$613.97')
+  await second.getByTestId('otherwise').click()
+  await second.getByTestId('other-reference').locator('input').fill('TR 9')
+  await second.getByTestId('ask-go').click()
+  await expect(second.getByText('Recorded: $613.97')).toBeVisible()
+  await second.goto('/bills/settle?company=ferry&bill=operating-open-1')
+  await expect(second.getByTestId('settle-total')).toHaveText('$1,803.20')
+  // The one that is paid goes out by itself.
+  await expect(form.amount).toHaveValue('1,803.20')
+  await second.getByTestId('settle-go').click()
+  await expect(second.getByTestId('to-come').locator('> li')).toHaveCount(0)
+  await second.close()
+  // The one that stands in the lane now is told, and taken out by hand.
+  await expect(page.getByText('0.00 is open of bill CR-9931')).toBeVisible()
+  await form.draw.click()
+  await expect(page.getByText('0.00 is open of bill CR-9931')).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Pay bill CR-9931, 0.00' }).uncheck()
+  await expect(page.getByText('0.00 is open of bill CR-9931')).toHaveCount(0)
+  await expect(page.getByRole('checkbox', { name: 'Pay bill CR-9931, 0.00' })).toBeDisabled()
 })
 
 test('an owner draws all that stands open with them, and it is paid another way: no number is used', async ({

@@ -166,6 +166,12 @@ export function useDraw(
       amount: total > 0 ? figures(cents(total)) : bills.length ? form.value.amount : '',
     }
   }
+  // A bill that was paid meanwhile, or is another payee's, goes out of what was chosen.
+  watch(openBills, now => {
+    const known = new Set(payee.value && now?.map(b => b.id))
+    if (now && payee.value && form.value.bills.some(a => !known.has(a.billId)))
+      settleBills(form.value.bills.filter(a => known.has(a.billId)))
+  })
   const isTyped = (field: DrawField): boolean =>
     field === 'bills' || (field !== 'ledger' && field !== 'accountWithPayee' && form.value[field] !== '')
   /** What is wrong at a field, once something is typed there or the act was tried. */

@@ -47,7 +47,7 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
             <input
               type="checkbox"
               :checked="partOf(b) !== undefined"
-              :disabled="!able(b)"
+              :disabled="!able(b) && !partOf(b)"
               :aria-label="`Pay bill ${b.number}, ${figures(open(b))}`"
               @change="toggle(b)"
             />

@@ -3,7 +3,6 @@ import { formatDate, weekday, type PlainDate } from '#core/base/dates'
 import type { Result } from '#core/base/result'
 import { figures } from '#core/money/figures'
 import { isOverdue, open } from '#core/payables/bill'
-import { billStubLines } from '#core/payables/settleDraw'
 import type { Settleable } from '#core/payables/settleForm'
 import type { Column } from '~/composables/rowTable'
 import type { OtherWay } from '#core/payables/payment'
@@ -233,25 +232,7 @@ const chart = computed(() => ({
           The credits of {{ short.payee.name }} are as much as what is paid or more: take a bill of theirs in,
           or leave the credit out.
         </v-alert>
-        <ul class="checks" data-test="to-come">
-          <li v-for="c in checks" :key="c.bills.map(b => b.id).join()">
-            <div class="who">
-              <strong>{{ c.payee.name }}</strong>
-              <span class="num">{{ figures(c.draw.amount) }}</span>
-            </div>
-            <div
-              v-for="line in billStubLines(c.bills, c.draw.settles ?? [])"
-              :key="line.reference"
-              class="stub quiet"
-            >
-              <span>{{ line.reference }}{{ line.description ? `, ${line.description}` : '' }}</span>
-              <span class="num"
-                ><template v-if="line.discount">less {{ figures(line.discount) }}: </template
-                >{{ figures(line.amount) }}</span
-              >
-            </div>
-          </li>
-        </ul>
+        <BillsToCome :checks="checks" />
         <p v-if="!checks.length" class="quiet">Choose bills at the left: their checks stand here.</p>
         <table v-if="perAccount.length" class="plain my-3 tight">
           <thead>
@@ -355,26 +336,6 @@ const chart = computed(() => ({
 }
 .right {
   padding: 2px 12px 20px 2px;
-}
-.checks {
-  list-style: none;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-  margin-top: 8px;
-}
-.checks li {
-  border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
-  padding-bottom: 6px;
-}
-.who,
-.stub {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-}
-.stub {
-  font-size: 12.5px;
 }
 .row {
   display: flex;
