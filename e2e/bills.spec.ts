@@ -1,4 +1,4 @@
-import { byKeys, demoOffice, drawForm, enterTwice, expect, test, todayOf } from './office'
+import { byKeys, demoOffice, drawForm, enterTwice, expect, giveReason, test, todayOf } from './office'
 
 const PILE = 60
 /** Two presses so far apart are two presses: nobody types an amount quicker. */
@@ -218,9 +218,9 @@ test('a mixed check: open bills, a credit and a ledger line, with what is left t
   await page.getByTestId('lane').locator('tr', { hasText: '600.00' }).click()
   await page.getByTestId('change').click()
   await page.getByTestId('withdraw').click()
-  await page.getByTestId('withdraw-why').locator('input:not([type=hidden])').fill('drawn by mistake')
+  await giveReason(page, 'Why it is taken out of the lane', 'drawn by mistake')
   await page.getByTestId('withdraw-go').click()
-  await expect(page.getByText('is withdrawn; it can be brought back')).toBeVisible()
+  await expect(page.getByText('Withdrawn: Oystercatcher Print Works, $600.00')).toBeVisible()
   await page.goto('/bills/payee/operating-oystercatcher-print-works')
   await expect(page.getByRole('heading', { name: 'Open, $584.40' })).toBeVisible()
 })
