@@ -15,6 +15,8 @@ const props = defineProps<{
   labels: readonly string[]
   bars: readonly number[]
   line?: readonly number[]
+  /** They are counted, not measured: no ticks between whole numbers. */
+  whole?: boolean
   /** What the picture says, for who cannot see it. */
   told: string
 }>()
@@ -50,7 +52,10 @@ watch(
         animation: false,
         responsive: true,
         maintainAspectRatio: false,
-        scales: { x: { ticks, grid: { display: false } }, y: { ticks } },
+        scales: {
+          x: { ticks, grid: { display: false } },
+          y: { ticks: { ...ticks, ...(props.whole && { precision: 0 }) } },
+        },
       },
     })
   },

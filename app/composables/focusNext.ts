@@ -27,6 +27,10 @@ export function focusSoon(selector: string): void {
   void nextTick(() => document.querySelector<HTMLElement>(selector)?.focus())
 }
 
+/** Puts the focus into a field of a form, by the name that it has there (`data-field`). */
+export const focusField = (field: string): void =>
+  focusSoon(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
+
 /** Puts the focus on the page's heading: where nothing of its own asks for it. */
 export function focusHeading(): void {
   const heading = document.querySelector<HTMLElement>('main h1')

@@ -1,4 +1,4 @@
-import { computed, nextTick, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { spelledDay } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
@@ -24,6 +24,7 @@ import { ledgersToChoose } from '#core/payables/drawForm'
 import { readNamesakes } from '~/data/billReads'
 import { readAccounts, readLedgers, readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
+import { focusField } from './focusNext'
 import { useAct } from './useAct'
 import { useFormDraft } from './useFormDraft'
 import { useLive } from './useLive'
@@ -136,27 +137,20 @@ export function useBillForm(
     },
   )
 
-  function focusOn(field: BillField): void {
-    void nextTick(() =>
-      document
-        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
-        ?.focus(),
-    )
-  }
   async function startNext(): Promise<void> {
     form.value = nextBillForm(form.value)
     tried.value = false
     await draft.forget()
-    focusOn('payee')
+    focusField('payee')
   }
   /** The form as a bill; undefined, with the focus where something is wrong. */
   function told() {
     tried.value = true
     const wrong = billFields.find(field => read.value.faults[field])
-    if (wrong) focusOn(wrong)
+    if (wrong) focusField(wrong)
     return wrong ? undefined : billTold(form.value, read.value)
   }
-  const focusRefused = (field: string | undefined): void => focusOn(isBillField(field) ? field : 'number')
+  const focusRefused = (field: string | undefined): void => focusField(isBillField(field) ? field : 'number')
 
   /** Enters the bill, and begins the next one. */
   async function enterIt(): Promise<void> {
@@ -203,6 +197,5 @@ export function useBillForm(
     sign,
     enterIt,
     changeIt,
-    focusOn,
   }
 }

@@ -1,4 +1,4 @@
-import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { daysBetween, spelledDay } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
@@ -27,6 +27,7 @@ import {
 import { readOpenBills, readPaymentsTo } from '~/data/billReads'
 import { readBalances, readFates, readLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
+import { focusField } from './focusNext'
 import { useAct } from './useAct'
 import { useFormDraft } from './useFormDraft'
 import { useLastUsed } from './useLastUsed'
@@ -220,18 +221,11 @@ export function useDraw(
       : [],
   )
 
-  function focusOn(field: DrawField): void {
-    void nextTick(() =>
-      document
-        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
-        ?.focus(),
-    )
-  }
   async function startAgain(): Promise<void> {
     form.value = { ...blankDrawForm(), number: padNext.value === undefined ? '' : String(padNext.value) }
     tried.value = false
     await draft.forget()
-    focusOn('payee')
+    focusField('payee')
   }
   /** What was done, in words. */
   const told = (draw: Draw, onPad: number | undefined): string =>
@@ -253,7 +247,7 @@ export function useDraw(
     tried.value = true
     const wrong = drawFields.find(field => read.value.faults[field])
     if (wrong) {
-      focusOn(wrong)
+      focusField(wrong)
       return undefined
     }
     askingDate.value = Math.abs(daysOff.value) > YEAR_DAYS && !sure
@@ -267,7 +261,7 @@ export function useDraw(
     const done = await send(account.id, draw)
     if (!done) return undefined
     if (!done.ok) {
-      focusOn(drawFields.find(f => f === done.refusal.field) ?? 'payee')
+      focusField(drawFields.find(f => f === done.refusal.field) ?? 'payee')
       return undefined
     }
     lastLedger.value = ledgerId ?? lastLedger.value

@@ -1,4 +1,4 @@
-import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import { idOf, type Id } from '#core/base/id'
 import { good, type Refusal, type Result } from '#core/base/result'
 import { nearlyNamed } from '#core/payables/findPayee'
@@ -6,6 +6,7 @@ import type { PayeeForm } from '#core/payables/keepPayee'
 import type { Payee, PayeeKind } from '#core/payables/payee'
 import { readTerms, tellTerms } from '#core/payables/terms'
 import { useOffice } from '~/stores/office'
+import { focusField } from './focusNext'
 import { useAct } from './useAct'
 import { useFormDraft } from './useFormDraft'
 
@@ -118,19 +119,12 @@ export function usePayeeForm(
       ? refusal.value
       : undefined,
   )
-  function focusOn(field: string): void {
-    void nextTick(() =>
-      document
-        .querySelector<HTMLElement>(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
-        ?.focus(),
-    )
-  }
   /** Keeps the payee; gives their key where that was done. */
   async function keep(): Promise<Id<'payee'> | undefined> {
     const to = formOf(form.value)
     if (!companyId.value || busy.value) return undefined
     if (!to.ok) {
-      focusOn('terms')
+      focusField('terms')
       return undefined
     }
     const from = began.value && formOf(began.value)
@@ -143,7 +137,7 @@ export function usePayeeForm(
     })
     if (!done) return undefined
     if (!done.ok) {
-      focusOn(done.refusal.field ?? 'name')
+      focusField(done.refusal.field ?? 'name')
       return undefined
     }
     await draft.forget()

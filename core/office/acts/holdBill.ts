@@ -10,7 +10,7 @@ export const holdBill = act({
   lock: ({ billId }: { billId: Id<'bill'>; hold: NonNullable<Bill['hold']> | null }, reading) =>
     lockOfBill(reading, billId),
   reads: ['bills', 'payees'],
-  writes: ['bills', 'entries'],
+  writes: ['bills'],
   gather: async (reading, { billId }) => {
     const bill = await billNow(reading, billId)
     return { bill, payee: (await one(reading, 'payees', bill.payeeId)).name }
