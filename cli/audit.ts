@@ -1,23 +1,51 @@
-// npm run audit -- --trail FILE: checks the chain of an exported trail and says its first broken line.
+// npm run audit -- --trail FILE | --backup FILE: proves an exported trail, or a whole backup, without a browser.
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
+import { readBackup } from '../core/office/backup'
 import { auditTrail } from '../core/exchange/trailFile'
+import { auditOffice } from '../core/office/audit'
 
-const { values } = parseArgs({ options: { trail: { type: 'string' }, help: { type: 'boolean' } } })
-if (values.help || !values.trail) {
+const { values } = parseArgs({
+  options: { trail: { type: 'string' }, backup: { type: 'string' }, help: { type: 'boolean' } },
+})
+const file = values.backup ?? values.trail
+if (values.help || !file) {
   console.error(
-    'npm run audit -- --trail FILE   checks a trail exported as JSON lines: every line, its number, its link, its hash',
+    `npm run audit -- --trail FILE    a trail exported as JSON lines: every line, its number, its link, its hash
+npm run audit -- --backup FILE   a backup: hashes, rows, the trail, numbers, entries, totals, bills
+ends with 0: all holds, 1: something does not, 2: the file cannot be read`,
   )
   process.exit(values.help ? 0 : 2)
 }
-let text: string
-try {
-  text = readFileSync(values.trail, 'utf8')
-} catch (error) {
-  console.error(`${values.trail} cannot be read: ${(error as Error).message}`)
-  process.exit(2)
+/** The bytes of the file; ends where it cannot be read. */
+function bytesOf(path: string): Buffer {
+  try {
+    return readFileSync(path)
+  } catch (error) {
+    console.error(`${path} cannot be read: ${(error as Error).message}`)
+    process.exit(2)
+  }
 }
-const found = auditTrail(text)
-if (found.ok) console.log(`${found.value.lines} lines, the chain holds; it ends with ${found.value.last}`)
-else console.error(`Broken: ${found.refusal.text}`)
-process.exit(found.ok ? 0 : 1)
+function tellTrail(text: string): number {
+  const found = auditTrail(text)
+  if (found.ok) console.log(`${found.value.lines} lines, the chain holds; it ends with ${found.value.last}`)
+  else console.error(`Broken: ${found.refusal.text}`)
+  return found.ok ? 0 : 1
+}
+function tellBackup(bytes: Uint8Array): number {
+  const read = readBackup(bytes)
+  if (!read.ok) {
+    console.error(`Broken: ${read.refusal.text}`)
+    return read.refusal.code === 'backup-zip' || read.refusal.code === 'backup-newer' ? 2 : 1
+  }
+  const { manifest, tables } = read.value
+  const findings = auditOffice(tables)
+  for (const finding of findings) console.error(`Does not hold: ${finding}`)
+  const rows = manifest.parts.reduce((sum, part) => sum + (part.rows ?? 0), 0)
+  console.log(
+    `${manifest.parts.length} parts, ${rows} rows, ${tables.trail.length} acts, saved ${manifest.madeAt} by ${manifest.by}: ${findings.length ? `${findings.length} findings` : 'all holds'}`,
+  )
+  return findings.length ? 1 : 0
+}
+const bytes = bytesOf(file)
+process.exit(values.backup ? tellBackup(bytes) : tellTrail(bytes.toString('utf8')))

@@ -40,6 +40,7 @@ async function tools() {
     chromium: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
     'poppler-utils': 'pdftotext',
     qpdf: 'qpdf',
+    unzip: 'unzip',
   }
   const missing = Object.entries(wanted)
     .filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool)))

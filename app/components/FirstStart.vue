@@ -54,6 +54,7 @@ async function start(how: 'demo' | 'empty') {
         </p>
         <v-btn :disabled="busy" @click="start('empty')"> Start empty </v-btn>
       </v-card>
+      <FilesBackup class="choice" only-restore />
     </div>
     <v-alert v-if="fault" type="error" variant="tonal" :text="fault" />
   </div>

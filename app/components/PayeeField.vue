@@ -11,7 +11,6 @@ const props = defineProps<{
   label?: string
   faults?: readonly string[]
   hint?: string
-  autofocus?: boolean
 }>()
 const typed = defineModel<string>({ required: true })
 const MOST = 12
@@ -26,7 +25,6 @@ const offered = computed(() => (typed.value.trim() ? payeesLike(props.payees, ty
       :label="label ?? 'Payee'"
       :list="listId"
       autocomplete="off"
-      :autofocus="autofocus"
       :error-messages="faults ?? []"
       :hint="hint ?? ''"
       persistent-hint

@@ -31,37 +31,46 @@ Chart.register(
 )
 const canvas = ref<HTMLCanvasElement>()
 let chart: Chart | undefined
+let off = (): void => {}
+/** Drawn when the figures beside it stand already. */
+function draw(at: HTMLCanvasElement) {
+  chart?.destroy()
+  const { labels, bars, line } = props
+  const ink = getComputedStyle(at).color
+  const ticks = { color: ink, font: { size: 10 } }
+  chart = new Chart(at, {
+    data: {
+      labels: [...labels],
+      datasets: [
+        ...(line
+          ? [{ type: 'line' as const, data: [...line], borderColor: ink, pointRadius: 2, borderWidth: 1.5 }]
+          : []),
+        { type: 'bar' as const, data: [...bars], backgroundColor: '#7a62b8' },
+      ],
+    },
+    options: {
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      scales: {
+        x: { ticks, grid: { display: false } },
+        y: { ticks: { ...ticks, ...(props.whole && { precision: 0 }) } },
+      },
+    },
+  })
+}
 watch(
   () => [canvas.value, props.labels, props.bars, props.line] as const,
-  ([at, labels, bars, line]) => {
-    chart?.destroy()
-    if (!at) return
-    const ink = getComputedStyle(at).color
-    const ticks = { color: ink, font: { size: 10 } }
-    chart = new Chart(at, {
-      data: {
-        labels: [...labels],
-        datasets: [
-          ...(line
-            ? [{ type: 'line' as const, data: [...line], borderColor: ink, pointRadius: 2, borderWidth: 1.5 }]
-            : []),
-          { type: 'bar' as const, data: [...bars], backgroundColor: '#7a62b8' },
-        ],
-      },
-      options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
-        scales: {
-          x: { ticks, grid: { display: false } },
-          y: { ticks: { ...ticks, ...(props.whole && { precision: 0 }) } },
-        },
-      },
-    })
+  ([at]) => {
+    off()
+    if (at) off = whenIdle(() => draw(at))
   },
   { flush: 'post' },
 )
-onScopeDispose(() => chart?.destroy())
+onScopeDispose(() => {
+  off()
+  chart?.destroy()
+})
 </script>
 
 <template>

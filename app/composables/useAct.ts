@@ -23,10 +23,14 @@ export function useAct() {
     left = true
   })
 
-  /** Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. */
+  /**
+   * Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. `says`
+   * is said of it once it is done, even where the form went with what it was about.
+   */
   async function act<N extends ActName>(
     name: N,
     input: InputOf<N>,
+    says = '',
   ): Promise<Result<WrittenBy<N>> | undefined> {
     if (busy.value) return undefined
     busy.value = true
@@ -39,6 +43,7 @@ export function useAct() {
         key = crypto.randomUUID()
         // Busy until what was done stands on the screen: a second press never acts on what was there before.
         await screenFollows()
+        if (says) office.said = says
       } else refusal.value = done.refusal
       return left ? undefined : done
     } finally {
@@ -47,8 +52,8 @@ export function useAct() {
     }
   }
   /** Does one act, and says whether it was done. */
-  const did = async <N extends ActName>(name: N, input: InputOf<N>): Promise<boolean> =>
-    (await act(name, input))?.ok ?? false
+  const did = async <N extends ActName>(name: N, input: InputOf<N>, says = ''): Promise<boolean> =>
+    (await act(name, input, says))?.ok ?? false
   /** The refusal at a field of the form, for its error messages. */
   const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])
   const clear = (): void => {

@@ -20,34 +20,14 @@ import {
 } from '#core/payables/billForm'
 import { toldOf } from '#core/payables/changeBill'
 import { needsSecond } from '#core/payables/enterBill'
-import { ledgersToChoose } from '#core/payables/drawForm'
 import { readNamesakes } from '~/data/billReads'
-import { readAccounts, readLedgers, readPayees } from '~/data/reads'
+import { readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import { useCompanyLedgers } from './useCompanyLedgers'
 import { useFormDraft } from './useFormDraft'
 import { useLive } from './useLive'
-
-/** What the store says of the company whose bill it is. */
-function useBillCompany(company: Readonly<Ref<Company | undefined>>) {
-  const id = () => company.value?.id
-  const payees = useLive(() => (company.value ? readPayees(company.value.id) : undefined), id)
-  const ledgers = useLive(() => (company.value ? readLedgers(company.value.id) : undefined), id)
-  const accounts = useLive(
-    async () => (await readAccounts()).filter(a => a.account.companyId === company.value?.id),
-    id,
-  )
-  const choices = computed(() => {
-    const cash = new Set((accounts.value ?? []).map(a => a.account.cashLedgerId))
-    return ledgersToChoose(ledgers.value ?? [], cash, company.value?.payables?.ledgerId).map(l => ({
-      title: `${l.code} ${l.name}`,
-      value: l.id,
-    }))
-  })
-  const account = computed(() => accounts.value?.[0]?.account)
-  return { payees, choices, account }
-}
 
 /**
  * A bill being entered, or one being changed: its form and draft, what is understood of it, what is wrong,
@@ -62,16 +42,25 @@ export function useBillForm(
   const office = useOffice()
   const today = localToday()
   const { busy, refusal, act, at, clear } = useAct()
-  const { payees, choices, account } = useBillCompany(company)
+  const { choices, account, sign } = useCompanyLedgers(company)
+  const payees = useLive(
+    () => (company.value ? readPayees(company.value.id) : undefined),
+    () => company.value?.id,
+  )
+  const unplaced = computed(() => company.value?.payables?.unplaced)
   const form = ref<BillForm>(blankBillForm())
   /** The bill as it stood when the form was opened. */
   const began = shallowRef<Bill>()
   const draft = useFormDraft(draftName, form, isBlankBill)
   const tried = ref(false)
   const dayFirst = computed(() => dayFirstIn(account.value?.country ?? 'US'))
-  const sign = computed(() => account.value?.currency.sign ?? '')
   const read = computed(() =>
-    readBillForm(form.value, { payees: payees.value ?? [], today, dayFirst: dayFirst.value }),
+    readBillForm(form.value, {
+      payees: payees.value ?? [],
+      today,
+      dayFirst: dayFirst.value,
+      unplaced: unplaced.value,
+    }),
   )
   const payee = computed(() => read.value.payee)
   const own = computed(() => changing.value?.id ?? idOf<'bill'>('new'))
@@ -163,9 +152,9 @@ export function useBillForm(
     if (!done.ok) return focusRefused(done.refusal.field)
     const [kept] = done.value.bills
     if (!kept) return
-    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${kept.due}.`
     entered(kept)
     await startNext()
+    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${kept.due}.`
   }
   /** Keeps what was changed of a bill. */
   async function changeIt(): Promise<boolean> {
@@ -187,7 +176,7 @@ export function useBillForm(
     form,
     busy,
     payees,
-    payee,
+    unplaced,
     choices,
     read,
     namesakes,

@@ -2,7 +2,7 @@ import { computed, ref, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { daysBetween, spelledDay } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
-import { nextNumber, type NumberBook } from '#core/books/book'
+import type { NumberBook } from '#core/books/book'
 import { paying, promising } from '#core/ledger/balances'
 import { cents, sum, zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -10,56 +10,30 @@ import { open } from '#core/payables/bill'
 import { payeeTyped } from '#core/payables/findPayee'
 import type { Allocation } from '#core/payables/allocation'
 import type { Draw } from '#core/payables/draw'
+import { drawOf, factsOfDraw, type DrawAsked } from '#core/payables/drawOf'
+import { payToBegin } from '#core/payables/payForm'
+import { readDrawForm } from '#core/payables/readDrawForm'
 import { drawWarnings } from '#core/payables/drawWarnings'
 import {
   blankDrawForm,
   drawFields,
-  drawOf,
-  factsOfDraw,
   filledWith,
   isBlankDraw,
   isDrawField,
-  ledgersToChoose,
-  readDrawForm,
   type DrawField,
   type DrawForm,
 } from '#core/payables/drawForm'
-import { readOpenBills, readPaymentsTo } from '~/data/billReads'
-import { readBalances, readFates, readLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import { ledgerChoices } from './useCompanyLedgers'
 import { useFormDraft } from './useFormDraft'
 import { useLastUsed } from './useLastUsed'
-import { useLive } from './useLive'
+import { useDrawnOn, useDrawnTo } from './useDrawReads'
 
 /** Days off today from which a date is asked about: a year is easily mistyped. */
 const YEAR_DAYS = 366
-
-/** What the store says of the account that a payment is drawn on. */
-function useDrawnOn(
-  view: Readonly<Ref<AccountView | undefined>>,
-  pad: Readonly<Ref<NumberBook | undefined>>,
-) {
-  const companyId = () => view.value?.account.companyId
-  const accountId = () => view.value?.account.id
-  const nextOf = (book: () => NumberBook | undefined) =>
-    useLive(
-      async () => {
-        const of = book()
-        return of && nextNumber(of, await readFates(of.id))
-      },
-      () => book()?.id,
-    )
-  return {
-    payees: useLive(() => (view.value ? readPayees(view.value.account.companyId) : undefined), companyId),
-    ledgers: useLive(() => (view.value ? readLedgers(view.value.account.companyId) : undefined), companyId),
-    balances: useLive(() => (view.value ? readBalances(view.value.account) : undefined), accountId),
-    lane: useLive(() => (view.value ? readLane(view.value.account.id) : undefined), accountId),
-    next: nextOf(() => view.value?.book),
-    padNext: nextOf(() => pad.value),
-  }
-}
 
 /**
  * A payment being drawn on an account, or recorded as written by hand on `pad`: its form and draft, what is
@@ -83,14 +57,7 @@ export function useDraw(
   const dayFirst = computed(() => dayFirstIn(view.value?.account.country ?? 'US'))
   const sign = computed(() => view.value?.account.currency.sign ?? '')
   const payee = computed(() => payeeTyped(payees.value ?? [], form.value.payee))
-  const openBills = useLive(
-    () => (payee.value ? readOpenBills(payee.value.id) : []),
-    () => payee.value?.id,
-  )
-  const paidBefore = useLive(
-    () => (payee.value ? readPaymentsTo(payee.value.id) : []),
-    () => payee.value?.id,
-  )
+  const { openBills, paidBefore, namesakes } = useDrawnTo(payee, () => form.value.newBill.number)
   const read = computed(() =>
     readDrawForm(form.value, {
       payees: payees.value ?? [],
@@ -99,6 +66,8 @@ export function useDraw(
       onPad: pad.value !== undefined,
       bills: openBills.value ?? [],
       ledgers: ledgers.value ?? [],
+      unplaced: view.value?.company.payables?.unplaced,
+      paid: paidBefore.value ?? [],
     }),
   )
   const day = computed(() => (read.value.date.ok ? read.value.date.value : undefined))
@@ -110,11 +79,11 @@ export function useDraw(
   )
 
   const choices = computed(() =>
-    ledgersToChoose(
+    ledgerChoices(
       ledgers.value ?? [],
-      new Set((accounts.value ?? []).map(a => a.account.cashLedgerId)),
+      (accounts.value ?? []).map(a => a.account),
       view.value?.account.cashLedgerId,
-    ).map(l => ({ title: `${l.code} ${l.name}`, value: l.id })),
+    ),
   )
   const lastLedger = useLastUsed(() => `ledger of ${view.value?.account.companyId ?? ''}`)
 
@@ -173,8 +142,12 @@ export function useDraw(
     if (now && payee.value && form.value.bills.some(a => !known.has(a.billId)))
       settleBills(form.value.bills.filter(a => known.has(a.billId)))
   })
-  const isTyped = (field: DrawField): boolean =>
-    field === 'bills' || (field !== 'ledger' && field !== 'accountWithPayee' && form.value[field] !== '')
+  const isTyped = (field: DrawField): boolean => {
+    if (field === 'bills') return true
+    if (field === 'pay') return form.value.pay.some(l => l.now !== '')
+    if (field === 'newBill' || field === 'ledger' || field === 'accountWithPayee') return false
+    return form.value[field] !== ''
+  }
   /** What is wrong at a field, once something is typed there or the act was tried. */
   const faults = (field: DrawField): string[] => {
     const own = read.value.faults[field]
@@ -221,6 +194,13 @@ export function useDraw(
       : [],
   )
 
+  const beginPay = (): void => {
+    form.value = { ...form.value, pay: payToBegin(paidBefore.value ?? []) }
+  }
+  // With pay the amount follows from it: what stands in its field is what will be drawn.
+  watch([() => form.value.pay.length > 0, amount], ([isPay, net], [wasPay]) => {
+    if (isPay || wasPay) form.value.amount = isPay && net !== undefined ? figures(net) : ''
+  })
   async function startAgain(): Promise<void> {
     form.value = { ...blankDrawForm(), number: padNext.value === undefined ? '' : String(padNext.value) }
     tried.value = false
@@ -232,10 +212,11 @@ export function useDraw(
     onPad === undefined
       ? `Drawn: ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It stands in the lane.`
       : `Recorded: ${onPad} to ${draw.payee.name.trim()}, issued.`
-  const send = (accountId: AccountView['account']['id'], draw: Draw) =>
-    pad.value && read.value.number.ok
-      ? act('record', { bookId: pad.value.id, draw, number: read.value.number.value })
-      : act('draw', { accountId, draw })
+  const send = (accountId: AccountView['account']['id'], { draw, bill }: DrawAsked) => {
+    if (pad.value && read.value.number.ok)
+      return act('record', { bookId: pad.value.id, draw, number: read.value.number.value })
+    return bill ? act('drawWithBill', { accountId, draw, bill }) : act('draw', { accountId, draw })
+  }
 
   /**
    * Draws the payment, or shows what is wrong; asks first about a date far off unless it is `sure`. Gives its
@@ -251,23 +232,25 @@ export function useDraw(
       return undefined
     }
     askingDate.value = Math.abs(daysOff.value) > YEAR_DAYS && !sure
-    const draw = drawOf(form.value, read.value, account.companyId, {
+    const asked = drawOf(form.value, read.value, account.companyId, {
       payment: idOf(crypto.randomUUID()),
       payee: idOf(crypto.randomUUID()),
+      bill: idOf(crypto.randomUUID()),
     })
-    if (askingDate.value || !draw) return undefined
+    if (askingDate.value || !asked) return undefined
     const { ledgerId } = form.value
     const onPad = pad.value && read.value.number.ok ? read.value.number.value : undefined
-    const done = await send(account.id, draw)
+    const done = await send(account.id, asked)
     if (!done) return undefined
     if (!done.ok) {
       focusField(drawFields.find(f => f === done.refusal.field) ?? 'payee')
       return undefined
     }
     lastLedger.value = ledgerId ?? lastLedger.value
-    office.said = told(draw, onPad)
+    // What is said to be drawn is no draft any more: whoever leaves at once finds a new form.
     await startAgain()
-    return draw.id
+    office.said = told(asked.draw, onPad)
+    return asked.draw.id
   }
   return {
     form,
@@ -278,6 +261,8 @@ export function useDraw(
     payee,
     openBills,
     settleBills,
+    beginPay,
+    twice: computed(() => (namesakes.value?.same.length ?? 0) > 0),
     read,
     day,
     daysOff,

@@ -1,9 +1,9 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { idOf, type Id } from '#core/base/id'
 import { good, type Refusal, type Result } from '#core/base/result'
+import type { Language } from '#core/money/locale'
 import { nearlyNamed } from '#core/payables/findPayee'
-import type { PayeeForm } from '#core/payables/keepPayee'
-import type { Payee, PayeeKind } from '#core/payables/payee'
+import type { Payee, PayeeForm, PayeeKind, UsualWay } from '#core/payables/payee'
 import { readTerms, tellTerms } from '#core/payables/terms'
 import { useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
@@ -22,6 +22,9 @@ export interface PayeeTyped {
   email: string
   terms: string
   accountId: Id<'account'> | null
+  way: UsualWay
+  /** Blank: that of the layout. */
+  language: Language | ''
   taxForm: '1099' | 'none'
   taxBox: string
   taxId: string
@@ -38,6 +41,8 @@ const blank = (): PayeeTyped => ({
   email: '',
   terms: '',
   accountId: null,
+  way: 'check',
+  language: '',
   taxForm: 'none',
   taxBox: '',
   taxId: '',
@@ -56,6 +61,8 @@ const typedOf = (p: Payee): PayeeTyped => ({
   email: p.email ?? '',
   terms: p.terms ? tellTerms(p.terms) : '',
   accountId: p.accountId ?? null,
+  way: p.way ?? 'check',
+  language: p.language ?? '',
   taxForm: p.taxForm,
   taxBox: p.taxBox ?? '',
   taxId: p.taxId ?? '',
@@ -84,6 +91,8 @@ function formOf(typed: PayeeTyped): Result<PayeeForm> {
     }),
     ...(terms.value && { terms: terms.value }),
     ...(typed.accountId && { accountId: typed.accountId }),
+    ...(typed.way !== 'check' && { way: typed.way }),
+    ...(typed.language && { language: typed.language }),
   })
 }
 
@@ -99,19 +108,20 @@ export function usePayeeForm(
   const form = ref<PayeeTyped>(blank())
   const draft = useFormDraft(draftName, form, isBlank)
   const began = ref<PayeeTyped>()
+  const isChanged = computed(() => !began.value || JSON.stringify(form.value) !== JSON.stringify(began.value))
   watch(
     payee,
     async of => {
-      if (!of || began.value) return
+      if (!of || (began.value && isChanged.value)) return
+      const isFirst = !began.value
       began.value = typedOf(of)
-      await draft.restored
-      if (isBlank(form.value)) form.value = typedOf(of)
+      if (isFirst) await draft.restored
+      if (!isFirst || isBlank(form.value)) form.value = typedOf(of)
     },
     { immediate: true },
   )
   const terms = computed(() => (form.value.terms.trim() ? readTerms(form.value.terms) : good(undefined)))
   const near = computed(() => nearlyNamed(payees.value ?? [], form.value.name, payee.value?.id ?? ''))
-  const isChanged = computed(() => !began.value || JSON.stringify(form.value) !== JSON.stringify(began.value))
   const faults = (field: string): string[] =>
     field === 'terms' && !terms.value.ok ? [terms.value.refusal.text] : at(field)
   const elsewhere = computed<Refusal | undefined>(() =>

@@ -29,7 +29,7 @@ const WEEKS = 6
 const SOON_DAYS = 7
 
 /** The accounts of a company with their balances. */
-function useCompanyAccounts(company: Readonly<Ref<Company | undefined>>) {
+function useBalances(company: Readonly<Ref<Company | undefined>>) {
   return useLive(
     async () =>
       Promise.all(
@@ -52,7 +52,7 @@ export function useSettle(
   const office = useOffice()
   const today = localToday()
   const { busy, refusal, fault, act, clear } = useAct()
-  const accounts = useCompanyAccounts(company)
+  const accounts = useBalances(company)
   const known = useLive(
     async () => {
       if (!company.value) return undefined

@@ -1,21 +1,15 @@
 import Dexie from 'dexie'
 import { byMoment } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import {
-  alikeKey,
-  billStages,
-  heldBecause,
-  namesakesOf,
-  open,
-  type Bill,
-  type BillStage,
-} from '#core/payables/bill'
+import { alikeKey, heldBecause, namesakesOf, open, type Bill, type BillStage } from '#core/payables/bill'
 import { billsTouched } from '#core/payables/settling'
 import type { Payee } from '#core/payables/payee'
+import { changeAtProof } from '#core/payables/payeeChange'
 import type { Payment } from '#core/payables/payment'
 import type { NumberRow } from '#core/books/book'
 import type { TrailLine } from '#core/trail/trail'
 import { db } from './db'
+import { lastBillOf } from './lastBill'
 
 const byCompany = (companyId: Id<'company'>, stage: BillStage) =>
   db.bills
@@ -26,11 +20,16 @@ const byCompany = (companyId: Id<'company'>, stage: BillStage) =>
 export const readBills = (companyId: Id<'company'>, stage: BillStage): Promise<Bill[]> =>
   byCompany(companyId, stage).toArray()
 
-/** How many bills a company has in each stage. */
-export const countBills = async (companyId: Id<'company'>): Promise<Record<BillStage, number>> =>
-  Object.fromEntries(
-    await Promise.all(billStages.map(async s => [s, await byCompany(companyId, s).count()] as const)),
-  ) as Record<BillStage, number>
+/** Stages in which a bill asks for something. They are few, however many were paid in all the years. */
+const asking = ['draft', 'waits', 'payable'] as const
+/** How many bills of a company ask for something, by stage, and how many it ever took in: our last number. */
+export async function countBills(
+  companyId: Id<'company'>,
+): Promise<Record<(typeof asking)[number] | 'everTaken', number>> {
+  const [draft, waits, payable] = await Promise.all(asking.map(s => byCompany(companyId, s).count()))
+  const everTaken = await lastBillOf(db, companyId)
+  return { draft: draft ?? 0, waits: waits ?? 0, payable: payable ?? 0, everTaken }
+}
 
 /** The newest bills of a company, whatever their stage, that a question takes. */
 export const readNewestBills = (
@@ -113,16 +112,19 @@ export const readPaidBy = async (bill: Bill): Promise<PaidBy[]> =>
 /** All that is known of a payee besides their details: the newest first. */
 export interface PayeeStory {
   readonly bills: readonly Bill[]
+  readonly payments: readonly Payment[]
+  /** The newest payments with the numbers that carried them. */
   readonly paid: readonly PaidBy[]
 }
-const MOST_OF_PAYEE = 300
-export async function readPayeeStory(payeeId: Id<'payee'>): Promise<PayeeStory> {
+/** `most`: how many payments come with their numbers. */
+export async function readPayeeStory(payeeId: Id<'payee'>, most: number): Promise<PayeeStory> {
   const [bills, payments] = await Promise.all([
     db.bills.where('payeeId').equals(payeeId).toArray(),
     db.payments.where('payeeId').equals(payeeId).toArray(),
   ])
   bills.sort((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
-  return { bills, paid: await withNumbers(newestFirst(payments).slice(0, MOST_OF_PAYEE)) }
+  newestFirst(payments)
+  return { bills, payments, paid: await withNumbers(payments.slice(0, most)) }
 }
 
 /** The acts on a thing, newest first, as the trail has them. */
@@ -155,3 +157,27 @@ export async function readHeld(payments: readonly Payment[]): Promise<Map<string
     }),
   )
 }
+
+/** What is to be said at the proof of payments whose payee changed, by key of the payment. */
+export async function readPayeeChanges(payments: readonly Payment[]): Promise<Map<Id<'payment'>, string>> {
+  const payees = new Map(
+    (await db.payees.bulkGet([...new Set(payments.map(p => p.payeeId))])).map(p => [p?.id, p]),
+  )
+  const said = new Map<Id<'payment'>, string>()
+  for (const payment of payments) {
+    const payee = payees.get(payment.payeeId)
+    if (!payee?.before) continue
+    const paid = await db.payments.where('payeeId').equals(payee.id).toArray()
+    const text = changeAtProof(
+      payment,
+      payee,
+      paid.filter(p => p.id !== payment.id),
+    )
+    if (text) said.set(payment.id, text)
+  }
+  return said
+}
+
+/** The payees of other companies that are the same as this one. */
+export const readSharedWith = async ({ id, shared }: Payee): Promise<Payee[]> =>
+  shared ? db.payees.filter(p => p.shared === shared && p.id !== id && !p.became).toArray() : []

@@ -55,6 +55,9 @@ export async function readFormDraft<T>(
 
 const kindOf = (value: unknown): string =>
   value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value
+/** A choice that is blank in a new form is kept as a key. */
+const isLike = (kept: unknown, now: unknown): boolean =>
+  now === undefined || kindOf(kept) === kindOf(now) || (now === null && typeof kept === 'string')
 /**
  * The gate of a form: of what was kept, the fields that the form has today, where they hold the same kind of
  * value.
@@ -65,7 +68,7 @@ export const likeForm =
     if (kindOf(kept) !== 'object') return undefined
     const now = form as Readonly<Record<string, unknown>>
     const same = Object.entries(kept as object).filter(
-      ([name, value]) => name in now && (now[name] === undefined || kindOf(value) === kindOf(now[name])),
+      ([name, value]) => name in now && isLike(value, now[name]),
     )
     return same.length ? (Object.fromEntries(same) as Partial<T>) : undefined
   }

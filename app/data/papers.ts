@@ -109,7 +109,8 @@ export const savePdf = (bytes: Uint8Array, name: string): void =>
 export const saveText = (text: string, name: string, type: string): void =>
   saveBlob(new Blob([text], { type }), name)
 
-function saveBlob(blob: Blob, name: string): void {
+/** Saves bytes as a file. */
+export function saveBlob(blob: Blob, name: string): void {
   const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url

@@ -6,6 +6,7 @@ import { perform, type ActName, type InputOf, type WrittenBy } from '#core/offic
 import type { BookFates, Indexed, IndexOf, Reading, Versioned } from '#core/office/reading'
 import type { Changes, KeyOf, Removals, TableName, Tables } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
+import { lastBillOf } from './lastBill'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
 import { newestOf } from './versions'
@@ -60,13 +61,7 @@ export class StoreOffice implements Keeping {
   all = <T extends TableName>(table: T): Promise<Tables[T][]> => this.table(table).toArray()
   newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> =>
     newestOf(this.db, table, keys)
-  lastBill = async (companyId: Id<'company'>): Promise<number> =>
-    (
-      await this.db.bills
-        .where('[companyId+ourNumber]')
-        .between([companyId, Dexie.minKey], [companyId, Dexie.maxKey])
-        .last()
-    )?.ourNumber ?? 0
+  lastBill = (companyId: Id<'company'>): Promise<number> => lastBillOf(this.db, companyId)
   fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
 
   /**

@@ -60,6 +60,7 @@ async function forget() {
           <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Keep </v-btn>
         </v-form>
       </v-card>
+      <FilesBackup class="part whole" />
       <v-card class="part">
         <h2>Trail</h2>
         <p>Every act, by whom and when, each line chained to the one before.</p>

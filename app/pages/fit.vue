@@ -81,9 +81,9 @@ async function keepPrinter() {
         <v-form class="row" @submit.prevent="keepPrinter">
           <v-text-field
             v-model="name"
+            v-first
             label="Printer, as you call it"
             maxlength="60"
-            autofocus
             :error-messages="nameFault"
             :hide-details="!nameFault"
             data-test="printer-name"

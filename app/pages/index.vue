@@ -57,6 +57,7 @@ const inPreparation = computed(() =>
           <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
         </v-card>
       </section>
+      <BackupDue />
       <DueSoon />
       <h2 v-if="today.length" class="mb-2">What waits</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">

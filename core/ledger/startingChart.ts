@@ -43,3 +43,12 @@ export const ledgersToOpen = (
         : { ...own, id: idOf(`${companyId}-${code}`), name }
     }),
 })
+
+/** Where it goes what nobody placed, where the books of a company are kept elsewhere. */
+export const unplacedLedger = (companyId: Id<'company'>): LedgerAccount => ({
+  id: idOf(`${companyId}-unplaced`),
+  companyId,
+  code: '9990',
+  name: 'Not placed here',
+  kind: 'expense',
+})

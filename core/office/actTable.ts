@@ -41,6 +41,12 @@ import { keepBillLimit } from './acts/keepBillLimit'
 import { keepPayee } from './acts/keepPayee'
 import { holdPayee } from './acts/holdPayee'
 import { mergePayees } from './acts/mergePayees'
+import { sharePayee } from './acts/sharePayee'
+import { unsharePayee } from './acts/unsharePayee'
+import { takePayeeChangeBack } from './acts/takePayeeChangeBack'
+import { takeBillChangeBack } from './acts/takeBillChangeBack'
+import { keepBooksElsewhere } from './acts/keepBooksElsewhere'
+import { drawWithBill } from './acts/drawWithBill'
 import { settle } from './acts/settle'
 import { payOtherwise } from './acts/payOtherwise'
 
@@ -88,6 +94,12 @@ export const acts = {
   keepPayee,
   holdPayee,
   mergePayees,
+  sharePayee,
+  unsharePayee,
+  takePayeeChangeBack,
+  takeBillChangeBack,
+  keepBooksElsewhere,
+  drawWithBill,
   settle,
   payOtherwise,
 } as const

@@ -1,7 +1,10 @@
 import type { Id } from '../base/id'
 import type { Entry } from '../ledger/entry'
-import { alikeKey, entryIdOf, type Bill } from '../payables/bill'
-import type { BillKnown, BillTold } from '../payables/enterBill'
+import { alikeKey, entryIdOf, type Bill, type BillTold } from '../payables/bill'
+import type { ChangeKnown } from '../payables/changeBill'
+import type { BillKnown } from '../payables/enterBill'
+import type { PayeeKnown } from '../payables/keepPayee'
+import type { PayeeForm } from '../payables/payee'
 import { one } from './gather'
 import type { Reading } from './reading'
 
@@ -36,4 +39,33 @@ export const BILLS = ['bills', 'payees', 'companies', 'ledgers', 'entries'] as c
 export async function entryOfBill(reading: Reading, bill: Bill): Promise<Entry | undefined> {
   const id = entryIdOf(bill)
   return id && one(reading, 'entries', id)
+}
+
+/** What changing a bill must know. */
+export const changeKnown = async (reading: Reading, bill: Bill, to: BillTold): Promise<ChangeKnown> => ({
+  ...(await billKnown(reading, bill.companyId, bill.id, to)),
+  entry: await entryOfBill(reading, bill),
+})
+
+/** What keeping a payee must know; `to` is what they are told as. */
+export async function payeeKnown(
+  reading: Reading,
+  { id, companyId }: { readonly id: Id<'payee'>; readonly companyId: Id<'company'> },
+  to: PayeeForm,
+): Promise<PayeeKnown> {
+  const payee = await reading.get('payees', id)
+  const all = payee?.shared ? (await reading.all('companies')).map(c => c.id) : []
+  return {
+    payee,
+    others: await reading.where('payees', 'company', [companyId]),
+    ledgers: await reading.many(
+      'ledgers',
+      to.split.map(s => s.ledgerId),
+    ),
+    elsewhere: await reading.where(
+      'payees',
+      'company',
+      all.filter(c => c !== companyId),
+    ),
+  }
 }

@@ -9,7 +9,7 @@ import { book } from './rows/numbers'
 import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
 import { otherWays } from '../payables/payment'
-import { bill, payee } from './rows/payees'
+import { billTold, payee, payeeForm } from './rows/payees'
 import { allocations, checkFacts, payment } from './rows/payments'
 import { micrFit, outcome, printing, skipped } from './rows/runs'
 import { reasonList } from './rows/settings'
@@ -47,26 +47,10 @@ const drawing = z.strictObject({
   settles: allocations.exactOptional(),
   apart: text.exactOptional(),
 })
-const billTold = bill.pick({
-  payeeId: true,
-  number: true,
-  date: true,
-  due: true,
-  amount: true,
-  discount: true,
-  lines: true,
-  memo: true,
-  purchaseOrder: true,
-  taxForm: true,
-  again: true,
-})
-const payeeForm = payee.omit({
-  id: true,
-  companyId: true,
-  became: true,
-  before: true,
-  onHold: true,
-  holdWhy: true,
+const entering = z.strictObject({
+  ...billTold.shape,
+  id: id<'bill'>(),
+  draft: z.boolean().exactOptional(),
 })
 const aBill = { billId: id<'bill'>() }
 const picture = z.instanceof(Uint8Array)
@@ -89,6 +73,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
       date: day.exactOptional(),
       amount: cents.exactOptional(),
       memo: text.exactOptional(),
+      settles: allocations.exactOptional(),
       scheduled: day.exactOptional(),
     }),
   }),
@@ -112,11 +97,9 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     skipped: skipped.exactOptional(),
   }),
   draw: z.strictObject({ accountId: id<'account'>(), draw: drawing }),
+  drawWithBill: z.strictObject({ accountId: id<'account'>(), draw: drawing, bill: entering }),
   drop: z.strictObject(aRun),
-  enterBill: z.strictObject({
-    companyId: id<'company'>(),
-    bill: z.strictObject({ ...billTold.shape, id: id<'bill'>(), draft: z.boolean().exactOptional() }),
-  }),
+  enterBill: z.strictObject({ companyId: id<'company'>(), bill: entering }),
   giveFate: z.strictObject({ ...aBook, numbers, fate: z.enum(givenFates), why: text }),
   holdBill: z.strictObject({
     ...aBill,
@@ -197,6 +180,11 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     companyId: id<'company'>(),
     payments: z.array(z.strictObject({ accountId: id<'account'>(), draw: drawing })).max(5000),
   }),
+  sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
+  keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
+  takeBillChangeBack: z.strictObject(aBill),
+  takePayeeChangeBack: z.strictObject({ payeeId: id<'payee'>() }),
+  unsharePayee: z.strictObject({ payeeId: id<'payee'>() }),
   switchBook: z.strictObject({ ...aRun, ...aBook }),
   takeBack: z.strictObject({
     ...aBook,

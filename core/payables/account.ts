@@ -23,6 +23,8 @@ export interface Payables {
   readonly discountId: Id<'ledger'>
   /** A bill above this waits until a second person says yes; null: none does. */
   readonly secondAbove: Cents | null
+  /** Books are kept elsewhere: what no ledger account was told for goes here. */
+  readonly unplaced?: Id<'ledger'>
 }
 
 /**

@@ -15,7 +15,10 @@ const payment = (more: Partial<Payment> = {}): Payment => ({
   ...more,
 })
 const code = (of: Payment, act: Amending, closed = '2026-10-31') => {
-  const r = amend({ payments: [of], closedThrough: day(closed), bills: new Map() }, act)
+  const r = amend(
+    { payments: [of], closedThrough: day(closed), bills: new Map(), payables: undefined, ledgers: [] },
+    act,
+  )
   return r.ok ? r.value.changes.payments[0]! : r.refusal.code
 }
 
@@ -45,7 +48,15 @@ describe('a payment in the lane', () => {
     expect(code(payment(), { memo: payment().memo })).toBe('nothing-changed')
     expect(code(payment({ state: 'issued' }), { memo: 'x' })).toBe('payment-not-waiting')
     expect(
-      amend({ payments: [payment(), payment({ state: 'on paper' })], bills: new Map() }, { memo: 'x' }).ok,
+      amend(
+        {
+          payments: [payment(), payment({ state: 'on paper' })],
+          bills: new Map(),
+          payables: undefined,
+          ledgers: [],
+        },
+        { memo: 'x' },
+      ).ok,
     ).toBe(false)
   })
   it('the trail tells old and new of what changed, and nothing else', () => {
@@ -53,6 +64,8 @@ describe('a payment in the lane', () => {
       {
         payments: [payment({ memo: 'Larch' }), payment({ id: 'b' as never, memo: 'Oak' })],
         bills: new Map(),
+        payables: undefined,
+        ledgers: [],
       },
       { memo: 'Oak', name: 'Shoreline Timber' },
     )

@@ -1,14 +1,17 @@
 import { plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
+import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import { cents, payable, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { Decision } from '../trail/trail'
+import type { Payables } from './account'
+import type { Allocation } from './allocation'
 import type { Bill } from './bill'
 import type { Payment } from './payment'
-import { reallocated } from './reallocate'
+import { reallocated, settledAnew } from './reallocate'
 import { addressLines, payeeName, printable } from './texts'
 
 /** What may be changed of a payment that waits; what is left out stays. */
@@ -18,6 +21,8 @@ export interface Amending {
   readonly date?: PlainDate
   readonly amount?: Cents
   readonly memo?: string
+  /** What it settles of bills, all of it; the amount follows. For one payment alone. */
+  readonly settles?: readonly Allocation[]
   /** The day on which it enters the lane. */
   readonly scheduled?: PlainDate
 }
@@ -26,6 +31,9 @@ interface AmendKnown {
   readonly closedThrough?: PlainDate | undefined
   /** The bills that the payments settle, by key. */
   readonly bills: ReadonlyMap<Id<'bill'>, Bill>
+  readonly payables: Payables | undefined
+  /** The ledger accounts of the payments. */
+  readonly ledgers: readonly LedgerAccount[]
 }
 
 /**
@@ -67,6 +75,43 @@ function withTexts(payment: Payment, act: Amending): Result<Payment> {
   return memo.ok ? good({ ...payment, name: name.value, address: address.value, memo: memo.value }) : memo
 }
 
+/** Why the amount of a payment is fixed; good where it may become `amount`. */
+function mayCostOther(payment: Payment, amount: Cents | undefined): Result<true> {
+  const at = {
+    field: amount === undefined ? 'bills' : 'amount',
+    ...(amount !== undefined && { value: amount }),
+  }
+  if (payment.booked)
+    return refuse(
+      'payment-booked',
+      'a check of this payment was issued for this amount: cancel the payment and draw another',
+      at,
+    )
+  if (payment.pay?.length)
+    return refuse(
+      'payment-pay',
+      'the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
+      at,
+    )
+  return good(true)
+}
+/** The payment with another amount, or with other parts of bills; `next` where neither is asked for. */
+function moveMoney(payment: Payment, next: Payment, act: Amending, known: AmendKnown): Result<Payment> {
+  const { amount, settles } = act
+  if (settles) {
+    const may = mayCostOther(payment, undefined)
+    return may.ok ? settledAnew(next, settles, { ...known, bills: [...known.bills.values()] }) : may
+  }
+  if (amount === undefined || amount === payment.amount) return good(next)
+  const may = mayCostOther(payment, amount)
+  if (!may.ok) return may
+  if (!payment.split.length && !payment.settles)
+    return refuse('payment-advice', 'an advice for nothing has no amount to change', { field: 'amount' })
+  const right = payable(amount, 'amount')
+  if (!right.ok) return right
+  return next.settles ? reallocated(next, amount, known.bills) : good(withAmount(next, amount))
+}
+
 function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Payment> {
   const { closedThrough } = known
   if (payment.state !== 'waiting')
@@ -85,29 +130,9 @@ function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Pay
     next = { ...next, date: act.date }
   }
   if (act.scheduled !== undefined) next = { ...next, scheduled: act.scheduled }
-  if (act.amount !== undefined && act.amount !== payment.amount) {
-    if (payment.booked)
-      return refuse(
-        'payment-booked',
-        'a check of this payment was issued for this amount: cancel the payment and draw another',
-        { field: 'amount', value: act.amount },
-      )
-    if (payment.pay?.length)
-      return refuse(
-        'payment-pay',
-        'the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
-        { field: 'amount' },
-      )
-    if (!payment.split.length && !payment.settles)
-      return refuse('payment-advice', 'an advice for nothing has no amount to change', { field: 'amount' })
-    const amount = payable(act.amount, 'amount')
-    if (!amount.ok) return amount
-    const other = next.settles
-      ? reallocated(next, act.amount, known.bills)
-      : good(withAmount(next, act.amount))
-    if (!other.ok) return other
-    next = other.value
-  }
+  const moved = moveMoney(payment, next, act, known)
+  if (!moved.ok) return moved
+  next = moved.value
   const put =
     payment.correct &&
     {
@@ -123,6 +148,9 @@ function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Pay
   return good(next)
 }
 
+const partsTold = ({ settles }: Payment): string =>
+  (settles?.bills ?? []).map(a => figures(cents(a.amount + a.discount))).join(' + ')
+
 /** What is other in a payment than before, each with old and new; empty where nothing is. */
 function differences(old: Payment, now: Payment): string {
   const told = (what: string, before: string, after: string): string =>
@@ -133,6 +161,7 @@ function differences(old: Payment, now: Payment): string {
     told('date', old.date, now.date),
     told('amount', figures(old.amount), figures(now.amount)),
     told('memo', old.memo, now.memo),
+    told('bills', partsTold(old), partsTold(now)),
     told('in the lane from', old.scheduled ?? '', now.scheduled ?? ''),
   ]
     .filter(Boolean)
@@ -149,6 +178,8 @@ export function amend(
 ): Decision<{ payments: Payment[] }> {
   if (!known.payments.length)
     return refuse('payments-none', 'choose at least one payment', { field: 'payments' })
+  if (act.settles && known.payments.length > 1)
+    return refuse('payments-one', 'bills are chosen for one payment at a time', { field: 'bills' })
   const payments: Payment[] = []
   const told: string[] = []
   for (const payment of known.payments) {

@@ -24,17 +24,11 @@ export interface BillLine {
 export const billStages = ['draft', 'waits', 'payable', 'paid', 'cancelled'] as const
 export type BillStage = (typeof billStages)[number]
 
-/** What a company owes a payee. One below zero is a credit note. */
-export interface Bill {
-  readonly id: Id<'bill'>
-  readonly companyId: Id<'company'>
+/** What is told of a bill. */
+export interface BillTold {
   readonly payeeId: Id<'payee'>
   /** As it stands on the paper. */
   readonly number: string
-  /** Payee and number without what does not tell numbers apart: the store finds namesakes by it. */
-  readonly alike: string
-  /** Our own running number, one a bill and company. */
-  readonly ourNumber: number
   readonly date: PlainDate
   readonly due: PlainDate
   readonly amount: Cents
@@ -43,10 +37,20 @@ export interface Bill {
   readonly memo: string
   readonly purchaseOrder?: string
   readonly taxForm: '1099' | 'none'
-  readonly hold?: { readonly kind: 'held' | 'disputed'; readonly why: string }
-  readonly stage: BillStage
   /** Why the same number of the same payee stands here again. */
   readonly again?: string
+}
+
+/** What a company owes a payee. One below zero is a credit note. */
+export interface Bill extends BillTold {
+  readonly id: Id<'bill'>
+  readonly companyId: Id<'company'>
+  /** Payee and number without what does not tell numbers apart: the store finds namesakes by it. */
+  readonly alike: string
+  /** Our own running number, one a bill and company. */
+  readonly ourNumber: number
+  readonly hold?: { readonly kind: 'held' | 'disputed'; readonly why: string }
+  readonly stage: BillStage
   readonly enteredAt: string
   readonly enteredBy: string
   readonly approvedBy?: string
@@ -56,6 +60,8 @@ export interface Bill {
   readonly settled: Cents
   /** How often it was entered in the ledger: anew after each change that the ledger tells of. */
   readonly entries: number
+  /** What was told of it before it was last changed. */
+  readonly was?: BillTold
 }
 
 /** The key of the entry that stands for a bill; none where nothing is owed by it. */

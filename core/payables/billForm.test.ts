@@ -12,12 +12,12 @@ import {
   billFields,
   billTold,
   blankBillForm,
-  blankBillLine,
   formOfBill,
   nextBillForm,
   readBillForm,
   type BillForm,
 } from './billForm'
+import { blankFormLine } from './formLines'
 import type { Payee } from './payee'
 import { readTerms } from './terms'
 
@@ -38,7 +38,7 @@ const told = (more: Partial<BillForm> = {}) => {
 }
 const faults = (more: Partial<BillForm>) => Object.keys(readBillForm(typed(more), withWhat).faults)
 const wood = idOf<'ledger'>('wood')
-const line = (amount: string, more = {}) => ({ ...blankBillLine(), ledgerId: wood, amount, ...more })
+const line = (amount: string, more = {}) => ({ ...blankFormLine(), ledgerId: wood, amount, ...more })
 
 describe('a bill as it is typed', () => {
   it('four fields are enough: due date and discount follow from the terms, lines from the payee’s shares', () => {

@@ -4,22 +4,14 @@ import { good, refuse, type Refusal, type Result } from '../base/result'
 import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
-import type { Bill, BillLine } from './bill'
-import type { BillTold } from './enterBill'
+import type { Bill, BillLine, BillTold } from './bill'
+import { formLinesOf, readFormLines, type FormLine } from './formLines'
 import { MOST_BILL_NUMBER } from './enterBill'
 import { payeeTyped } from './findPayee'
 import type { Payee } from './payee'
 import { discountOf, dueDate, tellTerms, type Discount, type Terms } from './terms'
 import { printable } from './texts'
 
-/** One line of a bill as it is typed. */
-export interface BillFormLine {
-  ledgerId: Id<'ledger'> | null
-  /** An amount, a share as `40%`, or `3 x 12.50`; blank: what is left. */
-  amount: string
-  memo: string
-  tag: string
-}
 /** A bill as it is typed: texts, until they are read. */
 export interface BillForm {
   payee: string
@@ -37,10 +29,9 @@ export interface BillForm {
   /** Blank: as the payee has it. */
   taxForm: '' | '1099' | 'none'
   /** None: the payee's own shares. */
-  lines: BillFormLine[]
+  lines: FormLine[]
   again: string
 }
-export const blankBillLine = (): BillFormLine => ({ ledgerId: null, amount: '', memo: '', tag: '' })
 export const blankBillForm = (): BillForm => ({
   payee: '',
   number: '',
@@ -83,6 +74,8 @@ export interface BillReadWith {
   readonly payees: readonly Payee[]
   readonly today: PlainDate
   readonly dayFirst: boolean
+  /** Where it goes what nobody placed, where books are kept elsewhere. */
+  readonly unplaced?: Id<'ledger'> | undefined
 }
 /** A bill as it was understood, and what is wrong, by field. */
 export interface BillRead {
@@ -123,27 +116,6 @@ function readDiscount(form: BillForm, terms: Terms, date: PlainDate, amount: Cen
   return good({ until, amount: off.value })
 }
 
-interface LineAmount {
-  readonly amount: Cents
-  readonly quantity?: string
-  readonly unit?: Cents
-}
-/** Reads the amount of a line: figures, a share of the whole, or how many at what price. */
-function lineAmount(text: string, whole: Cents): Result<LineAmount> {
-  const t = text.trim()
-  const share = /^(\d{1,3}(?:\.\d{1,2})?) ?%$/.exec(t)
-  if (share) return good({ amount: cents(Math.round((whole * Number(share[1])) / 100)) })
-  const many = /^(\d{1,6}(?:\.\d{1,3})?) ?[x×*] ?(\S+)$/i.exec(t)
-  if (!many) {
-    const amount = parseAmount(t, 'lines')
-    return amount.ok ? good({ amount: amount.value }) : amount
-  }
-  const unit = parseAmount(many[2] ?? '', 'lines')
-  if (!unit.ok) return unit
-  const quantity = many[1] ?? ''
-  return good({ amount: cents(Math.round(Number(quantity) * unit.value)), quantity, unit: unit.value })
-}
-
 /** The payee's own shares of the whole: what a bill is placed in where nothing else is typed. */
 const sharesOf = (payee: Payee | undefined, amount: Cents, memo: string): BillLine[] => {
   if (!payee?.split.length || amount === 0) return []
@@ -154,38 +126,19 @@ const sharesOf = (payee: Payee | undefined, amount: Cents, memo: string): BillLi
   return payee.split.flatMap(({ ledgerId }, i) => (parts[i] ? [{ ledgerId, amount: parts[i], memo }] : []))
 }
 
-/** Reads the lines; the one blank amount takes what is left. */
-function readLines(form: BillForm, payee: Payee | undefined, amount: Cents): Result<BillLine[]> {
-  const at = { field: 'lines' }
-  if (!form.lines.length) {
-    const shares = sharesOf(payee, amount, '')
-    return shares.length || !payee || amount === 0
-      ? good(shares)
-      : refuse('lines-none', 'this payee has no ledger account yet: say where it goes', at)
-  }
-  const blank = form.lines.filter(l => !l.amount.trim())
-  if (blank.length > 1)
-    return refuse('lines-blank', 'one line may stay without an amount: it takes what is left', at)
-  const lines: BillLine[] = []
-  const read = form.lines.map(l => (l.amount.trim() ? lineAmount(l.amount, amount) : undefined))
-  const wrong = read.find(r => r && !r.ok)
-  if (wrong && !wrong.ok) return wrong
-  const told = sum(read.map(r => (r?.ok ? r.value.amount : zero)))
-  for (const [i, line] of form.lines.entries()) {
-    if (!line.ledgerId) return refuse('ledger-blank', `line ${i + 1}: choose its ledger account`, at)
-    const memo = printable(line.memo, 'lines')
-    if (!memo.ok) return memo
-    const own = read[i]
-    const part = own?.ok ? own.value : { amount: cents(amount - told) }
-    if (part.amount === 0) continue
-    lines.push({
-      ledgerId: line.ledgerId,
-      ...part,
-      memo: memo.value,
-      ...(line.tag.trim() && { tag: line.tag.trim() }),
-    })
-  }
-  return good(lines)
+/** Reads the lines: those that are typed, or the payee's own shares. */
+function readLines(
+  form: BillForm,
+  payee: Payee | undefined,
+  amount: Cents,
+  unplaced: BillReadWith['unplaced'],
+): Result<BillLine[]> {
+  if (form.lines.length) return readFormLines(form.lines, amount, 'lines')
+  const shares = sharesOf(payee, amount, '')
+  if (!shares.length && unplaced && amount !== 0) return good([{ ledgerId: unplaced, amount, memo: '' }])
+  return shares.length || !payee || amount === 0
+    ? good(shares)
+    : refuse('lines-none', 'this payee has no ledger account yet: say where it goes', { field: 'lines' })
 }
 
 /** Reads the date, or takes another where nothing is typed. */
@@ -215,7 +168,7 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
   const whole = amount.ok ? amount.value : zero
   const until = dateOr(form.until, due.ok ? due.value : day, withWhat, 'until')
   const discount = readDiscount(form, terms, day, whole, until.ok ? until.value : day)
-  const lines = readLines(form, payee, whole)
+  const lines = readLines(form, payee, whole, withWhat.unplaced)
   const left = lines.ok ? cents(whole - sum(lines.value.map(l => l.amount))) : zero
   const number = printable(form.number, 'number', MOST_BILL_NUMBER)
   const read: Record<BillField, Result<unknown>> = {
@@ -284,12 +237,7 @@ export const formOfBill = (bill: Bill, payee: Payee): BillForm => ({
   memo: bill.memo,
   purchaseOrder: bill.purchaseOrder ?? '',
   taxForm: bill.taxForm,
-  lines: bill.lines.map(l => ({
-    ledgerId: l.ledgerId,
-    amount: l.quantity && l.unit !== undefined ? `${l.quantity} x ${figures(l.unit)}` : figures(l.amount),
-    memo: l.memo,
-    tag: l.tag ?? '',
-  })),
+  lines: formLinesOf(bill.lines, figures),
   again: bill.again ?? '',
 })
 

@@ -8,9 +8,10 @@ import { MemoryOffice } from '../office/memory'
 import { alwaysHolds } from '../office/test/holds'
 import { account, company, drawOf, ledgerBalance, opened, payee, payeeOf } from '../office/test/office'
 import { numberKey, type Bill } from './bill'
+import { blankBillForm, readBillForm } from './billForm'
 import { toldOf } from './changeBill'
 import type { Entering } from './enterBill'
-import { changedSince } from './keepPayee'
+import { changedSince } from './payeeChange'
 import { nearlyNamed, payeesLike, payeeTyped } from './findPayee'
 import { monthsPaid, yearsPaid } from './payeeYears'
 
@@ -136,6 +137,45 @@ describe('a bill', () => {
     const back = [...office.kept.entries.values()].find(e => e.text.startsWith('Taken back'))
     expect([back?.date, owed()]).toEqual([addDays(day, -4), 500])
   })
+  it('and its last change are two things: taken back it stands as before, in the ledger too, unless a payment holds on to it', async () => {
+    const { act, bill, change, enter, owed } = desk()
+    const back = () => act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
+    await enter(entering('a', 20_000, { discount: { until: day, amount: cents(200) } }))
+    const before = toldOf(bill('a'))
+    expect(await back()).toBe('nothing-changed')
+    expect(await change('a', { amount: cents(25_000), memo: 'more' })).toBe('done')
+    expect([owed(), bill('a').was]).toEqual([-25_000, before])
+    expect(await back()).toBe('done')
+    expect([toldOf(bill('a')), owed()]).toEqual([before, -20_000])
+    expect(await back()).toBe('nothing-changed')
+    // Above the limit another yes is wanted, as with any change.
+    await change('a', { amount: cents(30_001) })
+    expect([bill('a').stage, await back(), bill('a').stage]).toEqual(['waits', 'done', 'payable'])
+    await change('a', { amount: cents(21_000) })
+    const settles = [{ billId: bill('a').id, amount: cents(500), discount: cents(0) }]
+    const draw = { ...drawOf('x', 500), split: [], settles }
+    expect(await act('draw', { accountId: account.id, draw })).toBe('done')
+    expect(await back()).toBe('bill-fixed')
+  })
+  it('may come with its payment: both or neither; one that waits for a second person is not paid', async () => {
+    const { office, act, bill, enter } = desk()
+    await enter(entering('a', 400))
+    const both = (id: string, amount: number, more: Partial<Entering> = {}) => {
+      const told = entering(id, amount, more)
+      const settles = [
+        { billId: idOf<'bill'>('a'), amount: cents(100), discount: cents(0) },
+        { billId: told.id, amount: cents(amount), discount: cents(0) },
+      ]
+      const draw = { ...drawOf(`p ${id}`, amount + 100), split: [], settles }
+      return act('drawWithBill', { accountId: account.id, draw, bill: told })
+    }
+    expect(await both('b', 700)).toBe('done')
+    expect([bill('b').promised, bill('a').promised, bill('b').ourNumber]).toEqual([700, 100, 2])
+    expect(await both('c', 30_001)).toBe('bill-waits')
+    expect(await both('d', 700, { number: 'b' })).toBe('bill-twice')
+    expect(await both('e', 700, { payeeId: idOf('p2') })).toBe('bill-elsewhere')
+    expect([office.kept.bills.size, office.kept.payments.size]).toEqual([2, 1])
+  })
   it('numbers look alike without case, spaces, dashes, a word before them and leading zeros', () => {
     expect(['INV-0042', 'inv 42', '42', '00-42'].map(numberKey)).toEqual(['42', '42', '42', '42'])
     expect(numberKey('4-2-0')).toBe('420')
@@ -166,6 +206,48 @@ describe('a payee', () => {
     expect(changedSince(changed, '2026-11-23T10:00:00Z')).toBe(changed.before)
     expect(changedSince(changed, '2026-11-25T10:00:00Z')).toBeUndefined()
     expect(await keep('p1', { address: ['Elsewhere'] }, {})).toBe('changed-meanwhile')
+  })
+  it('shared by two companies is known alike, and paid in each by its own ledger accounts', async () => {
+    const { office, act } = desk()
+    const yard = { ...company, id: idOf<'company'>('yard'), name: ['Yard'] }
+    const theirs = { ...payeeOf('y1', payee.name), companyId: yard.id, split: [], memo: 'theirs' }
+    office.put({ ...office.snapshot(), companies: [company, yard], payees: [payee, theirs] } as never)
+    const row = (id: string) => office.kept.payees.get(idOf(id))!
+    const share = () => act('sharePayee', { payeeId: payee.id, companyId: yard.id, id: idOf<'payee'>('new') })
+    expect(await share()).toBe('done')
+    expect([row('y1').shared, row('p1').shared, row('new')]).toEqual(['p1', 'p1', undefined])
+    expect(row('y1')).toMatchObject({ address: payee.address, split: [], memo: 'theirs' })
+    expect(await share()).toBe('payee-shared')
+    const keep = (change: object) =>
+      act('keepPayee', { id: payee.id, companyId: company.id, from: to, to: { ...to, ...change } })
+    expect(await keep({ address: ['2 New Road'], memo: 'ours' })).toBe('done')
+    expect(row('y1')).toMatchObject({ address: ['2 New Road'], memo: 'theirs' })
+    expect(row('y1').before?.address).toEqual(payee.address)
+    expect(await act('takePayeeChangeBack', { payeeId: payee.id })).toBe('done')
+    expect([row('p1').address, row('y1').address, row('p1').memo]).toEqual([
+      payee.address,
+      payee.address,
+      payee.memo,
+    ])
+    expect(await act('unsharePayee', { payeeId: idOf<'payee'>('y1') })).toBe('done')
+    expect([row('y1').shared, row('p1').shared]).toEqual([undefined, undefined])
+    expect(await act('unsharePayee', { payeeId: payee.id })).toBe('payee-alone')
+  })
+  it('of a company whose books are elsewhere needs no ledger account; entries are kept all the same', async () => {
+    const { office, act } = desk()
+    const books = (elsewhere: boolean) => act('keepBooksElsewhere', { companyId: company.id, elsewhere })
+    expect([await books(false), await books(true), await books(true)]).toEqual([
+      'nothing-changed',
+      'done',
+      'nothing-changed',
+    ])
+    const { unplaced } = office.kept.companies.get(company.id)!.payables!
+    expect(office.kept.ledgers.get(unplaced!)?.name).toBe('Not placed here')
+    const form = { ...blankBillForm(), payee: payee.name, number: '1', amount: '5' }
+    const bare = { ...payee, split: [] }
+    const read = readBillForm(form, { payees: [bare], today: day, dayFirst: false, unplaced })
+    expect(read.lines).toEqual({ ok: true, value: [{ ledgerId: unplaced, amount: 500, memo: '' }] })
+    expect(await books(false)).toBe('done')
   })
   it('becomes a part of another with all that was theirs; after that nothing is drawn to it', async () => {
     const { office, act, enter } = desk()

@@ -4,9 +4,9 @@ import type { Entry } from '../ledger/entry'
 import { figures } from '../money/figures'
 import type { Decision, Stamp } from '../trail/trail'
 import type { Company } from './account'
-import type { Bill } from './bill'
+import type { Bill, BillTold } from './bill'
 import { takenBack } from './billEntry'
-import { billNamed, billOf, finished, needsSecond, type BillKnown, type BillTold } from './enterBill'
+import { billNamed, billOf, finished, needsSecond, type BillKnown } from './enterBill'
 import { stageTold } from './settleDraw'
 
 /** What a form began from and what it holds at the end, of one bill. */
@@ -104,8 +104,9 @@ export function changeBill(
   }
   const made = changedBill(known, bill, value, changed, draft)
   if (!made.ok) return made
+  const was = bill.stage !== 'draft' && { was: toldOf(bill) }
   return good({
-    changes: { bills: [made.value.bill], entries: made.value.entries },
+    changes: { bills: [{ ...made.value.bill, ...was }], entries: made.value.entries },
     trail: {
       act: 'change a bill',
       text: `${billNamed(made.value.bill, known.payee?.name ?? '')}: ${[...changed.map(changeTold(toldOf(bill), value)), ...(bill.stage === 'draft' && !draft ? ['finished'] : [])].join(', ')}`,
@@ -121,6 +122,25 @@ const changeTold =
       : field === 'lines' || field === 'discount'
         ? field
         : `${field} “${from[field] ?? ''}” to “${to[field] ?? ''}”`
+
+/**
+ * Takes the last change of a bill back, as long as nothing depends on it: refused as a change is. What was
+ * told before stands again; the ledger and the second person follow as they do with any change.
+ */
+export function takeBillChangeBack(
+  known: ChangeKnown,
+  stamp: Stamp,
+): Decision<{ bills: Bill[]; entries: Entry[] }> {
+  const { bill } = known
+  if (!bill?.was) return refuse('nothing-changed', 'nothing of this bill was changed', { field: 'bill' })
+  const back = changeBill(known, { from: toldOf(bill), to: bill.was }, stamp)
+  if (!back.ok) return back
+  const [{ was: _, ...as }] = back.value.changes.bills as [Bill]
+  return good({
+    changes: { ...back.value.changes, bills: [as] },
+    trail: { ...back.value.trail, act: 'take a change of a bill back' },
+  })
+}
 
 interface Step {
   readonly bill: Bill

@@ -2,7 +2,7 @@ import { plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
-import { cents, payable, sum, type Cents } from '../money/cents'
+import { payable, sum, type Cents } from '../money/cents'
 import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { PayLine, StubLine } from '../proof/facts'
@@ -11,6 +11,7 @@ import type { BankAccount, Payables } from './account'
 import type { Bill } from './bill'
 import type { Payee } from './payee'
 import type { Payment } from './payment'
+import { netPay } from './payForm'
 import { billStubLines, settlesOf, splitStubLines } from './settleDraw'
 import type { Allocation, Settles } from './allocation'
 import { addressLines, payeeName, printable } from './texts'
@@ -102,8 +103,7 @@ function addsUp(act: Draw): Result<true> {
     )
   if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount - bills)
     return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
-  const pay = sum((act.pay ?? []).map(l => cents(l.kind === 'earning' ? l.now : -l.now)))
-  if (act.pay?.length && pay !== act.amount)
+  if (act.pay?.length && netPay(act.pay) !== act.amount)
     return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', {
       field: 'pay',
     })
@@ -168,6 +168,7 @@ function drawn(known: DrawKnown, act: Draw, settles: Settles | undefined, stamp:
   const texts = textsOf(act)
   if (!texts.ok) return texts
   const { name, address, memo, accountWithPayee } = texts.value
+  const { language } = known.payee ?? act.payee
   return good({
     id: act.id,
     companyId: known.account.companyId,
@@ -186,6 +187,7 @@ function drawn(known: DrawKnown, act: Draw, settles: Settles | undefined, stamp:
     ...(act.pay?.length && { pay: act.pay }),
     ...(act.advice && { advice: true }),
     ...(act.signers && { signers: act.signers }),
+    ...(language && { language }),
     ...(settles && { settles }),
     ...(act.scheduled && { scheduled: act.scheduled }),
   })

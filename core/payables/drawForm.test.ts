@@ -3,25 +3,26 @@ import { describe, expect, it } from 'vitest'
 import { must as day } from '../base/result'
 import { plainDate } from '../base/dates'
 import { idOf } from '../base/id'
+import { ledgersToChoose } from '../ledger/ledgersToChoose'
 import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
-import { drawKnown, payee } from '../office/test/office'
+import { company, drawKnown, payee } from '../office/test/office'
 import { draw } from './draw'
-import {
-  blankDrawForm,
-  drawFields,
-  drawOf,
-  factsOfDraw,
-  filledWith,
-  isBlankDraw,
-  ledgersToChoose,
-  readDrawForm,
-  type DrawForm,
-} from './drawForm'
+import { drawOf, factsOfDraw } from './drawOf'
+import { drawWithBill } from './drawWithBill'
+import { needsSecond } from './enterBill'
+import { postingsOf, type Payment } from './payment'
+import { blankPayLine, netPay, payToBegin, type PayFormLine } from './payForm'
+import { readDrawForm } from './readDrawForm'
+import { blankDrawForm, drawFields, filledWith, isBlankDraw, type DrawForm } from './drawForm'
 
 const today = day(plainDate('2026-11-24'))
 const withWhat = { payees: [payee], today, dayFirst: false, onPad: false }
-const keys = { payment: idOf<'payment'>('new'), payee: idOf<'payee'>('new payee') }
+const keys = {
+  payment: idOf<'payment'>('new'),
+  payee: idOf<'payee'>('new payee'),
+  bill: idOf<'bill'>('new bill'),
+}
 const wood = idOf<'ledger'>('wood')
 const typed = (change: Partial<DrawForm> = {}): DrawForm => ({
   ...blankDrawForm(),
@@ -32,6 +33,30 @@ const typed = (change: Partial<DrawForm> = {}): DrawForm => ({
   ledgerId: wood,
   ...change,
 })
+const amounts = fc.constantFrom('900', '7', '40%', '3 x 1.50', '2.00', 'x')
+const ledgerLine = fc.record({
+  ledgerId: fc.constantFrom(wood, wood, null),
+  amount: fc.oneof(fc.constant(''), amounts),
+  memo: fc.constantFrom('', 'Oak'),
+  tag: fc.constantFrom('', 'Job 4'),
+})
+const payLine = fc.record({
+  kind: fc.constantFrom('earning' as const, 'earning' as const, 'deduction' as const),
+  name: fc.constantFrom('Wages', 'Wages', 'Tax', ''),
+  now: fc.constantFrom('900', '7', '2.00', 'x'),
+  yearToDate: fc.constantFrom('', '5000.00'),
+})
+const drawnNow = (): Payment => {
+  const done = draw(
+    drawKnown(),
+    drawOf(typed(), readDrawForm(typed(), withWhat), payee.companyId, keys)!.draw,
+    {
+      at: '2026-11-24T10:00:00Z',
+      by: 'Test',
+    },
+  )
+  return day(done).changes.payments[0]!
+}
 const faultsOf = (form: DrawForm, onPad = false) =>
   Object.keys(readDrawForm(form, { ...withWhat, onPad }).faults)
 
@@ -41,37 +66,65 @@ describe('a payment as it is typed', () => {
       fc.string({ maxLength: 12 }),
       fc.constantFrom('', '5', '1,234.50', '.5', 'fri', '漢'),
     )
+    const mostly = (right: fc.Arbitrary<string>) =>
+      fc.oneof({ weight: 7, arbitrary: right }, { weight: 1, arbitrary: text })
     const form = fc.record({
-      payee: fc.oneof(fc.constantFrom(payee.name, payee.name.toUpperCase()), text),
-      address: text,
-      date: fc.oneof(fc.constantFrom('', '11/26', 'tomorrow', '+3'), text),
-      amount: fc.oneof(
-        fc.integer({ min: 1, max: 9e7 }).map(n => figures(cents(n))),
-        text,
-      ),
-      memo: text,
+      payee: mostly(fc.constantFrom(payee.name, payee.name.toUpperCase())),
+      address: mostly(fc.constant('1 Quay')),
+      date: mostly(fc.constantFrom('', '11/26', 'tomorrow', '+3')),
+      amount: mostly(fc.integer({ min: 1, max: 9e7 }).map(n => figures(cents(n)))),
+      memo: mostly(fc.constant('Oak')),
       ledgerId: fc.constantFrom(wood, null),
-      accountWithPayee: text,
+      accountWithPayee: mostly(fc.constant('')),
       advice: fc.boolean(),
       signature: fc.constantFrom('account', 'none'),
+      lines: fc.array(ledgerLine, { maxLength: 3 }),
+      pay: fc.oneof(fc.constant<PayFormLine[]>([]), fc.array(payLine, { maxLength: 3 })),
+      newBill: fc.record({
+        on: fc.boolean(),
+        number: fc.constantFrom('A-7', 'A-8', 'A-9', ''),
+        date: fc.constantFrom('', '11/2', '11/3', '11/4', 'x'),
+        purchaseOrder: mostly(fc.constant('')),
+        memo: fc.constant(''),
+        again: fc.constant(''),
+      }),
     })
-    let drawn = 0
+    const seen = { plain: 0, lines: 0, pay: 0, bill: 0 }
     fc.assert(
       fc.property(form, given => {
         const whole = typed(given)
         const read = readDrawForm(whole, withWhat)
-        const act = drawOf(whole, read, payee.companyId, keys)
-        expect(act === undefined).toBe(Object.keys(read.faults).length > 0)
-        if (!act) return
-        const known = read.payee ? {} : { payee: undefined, namesakes: [] }
-        const done = draw(drawKnown(known), act, { at: '2026-11-24T10:00:00Z', by: 'Test' })
-        expect(done.ok ? '' : done.refusal.text).toBe('')
-        expect(sum(act.split.map(s => s.amount))).toBe(act.amount)
-        drawn++
+        const asked = drawOf(whole, read, payee.companyId, keys)
+        expect(asked === undefined).toBe(Object.keys(read.faults).length > 0)
+        if (!asked) return
+        const { draw: act, bill } = asked
+        const drawing = drawKnown(read.payee ? {} : { payee: undefined, namesakes: [] })
+        const billing = {
+          bill: undefined,
+          payee: drawing.payee,
+          company,
+          ledgers: drawing.ledgers,
+          alike: [],
+          lastNumber: 0,
+        }
+        const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
+        const done = bill
+          ? drawWithBill({ drawing, billing }, { draw: act, bill }, stamp)
+          : draw(drawing, act, stamp)
+        const waits = bill && needsSecond(bill.amount, company.payables!)
+        expect(done.ok ? '' : done.refusal.code).toBe(waits ? 'bill-waits' : '')
+        if (!done.ok) return
+        const [payment] = done.value.changes.payments
+        const parts = [...postingsOf(payment!)].map(p => p.amount)
+        expect(sum(parts)).toBe(act.amount)
+        const stub = factsOfDraw(whole, read, 1, today, { secondAbove: null, prints: [] }).lines
+        expect(payment!.lines.map(l => l.amount)).toEqual(stub.map(l => l.amount))
+        if (payment!.pay) expect(netPay(payment!.pay)).toBe(payment!.amount)
+        seen[bill ? 'bill' : payment!.pay ? 'pay' : whole.lines.length ? 'lines' : 'plain']++
       }),
-      { numRuns: 600 },
+      { numRuns: 2000 },
     )
-    expect(drawn).toBeGreaterThan(60)
+    expect(Math.min(...Object.values(seen))).toBeGreaterThan(5)
   })
   it('says what is wrong at each field, and asks for a number only on a pad', () => {
     expect(faultsOf(blankDrawForm())).toEqual(['payee', 'amount', 'ledger'])
@@ -87,7 +140,7 @@ describe('a payment as it is typed', () => {
       ledgerId: null,
       accountWithPayee: 'x'.repeat(41),
     })
-    expect(faultsOf(wrong, true)).toEqual(drawFields.filter(f => f !== 'bills'))
+    expect(faultsOf(wrong, true)).toEqual(drawFields.filter(f => !['bills', 'pay', 'newBill'].includes(f)))
   })
   it('an advice may be for nothing, and needs no ledger account then; a check may not', () => {
     expect(faultsOf(typed({ amount: '0', advice: true, ledgerId: null }))).toEqual([])
@@ -103,13 +156,31 @@ describe('a payment as it is typed', () => {
       ],
     }
     const partsOf = (form: DrawForm) =>
-      drawOf(form, readDrawForm(form, { ...withWhat, payees: [shared] }), payee.companyId, keys)?.split
+      drawOf(form, readDrawForm(form, { ...withWhat, payees: [shared] }), payee.companyId, keys)?.draw.split
     const filled = { ...filledWith(typed({ ledgerId: null }), shared), amount: '1.00' }
     expect(partsOf(filled)).toEqual([
       { ledgerId: wood, amount: 67 },
       { ledgerId: rope, amount: 33 },
     ])
     expect(partsOf({ ...filled, ledgerId: rope })).toEqual([{ ledgerId: rope, amount: 100 }])
+  })
+  it('pay counts the year on from the last pay of the same year, and must leave something', () => {
+    const before: Payment = {
+      ...drawnNow(),
+      date: day(plainDate('2026-11-10')),
+      pay: [{ kind: 'earning', name: 'Wages', now: cents(100), yearToDate: cents(5000) }],
+    }
+    const pay = [
+      { ...blankPayLine('earning'), name: 'Wages', now: '7.00' },
+      { ...blankPayLine('deduction'), name: 'Tax', now: '2.00' },
+    ]
+    const read = (form: DrawForm) => readDrawForm(form, { ...withWhat, paid: [before] })
+    const told = read(typed({ amount: '', pay }))
+    expect(told.amount).toEqual({ ok: true, value: 500 })
+    expect(told.pay.map(l => l.yearToDate)).toEqual([5700, 200])
+    expect(read(typed({ date: '1/5/2027', pay })).pay.map(l => l.yearToDate)).toEqual([700, 200])
+    expect(Object.keys(read(typed({ pay: [pay[0]!, { ...pay[1]!, now: '7.00' }] })).faults)).toEqual(['pay'])
+    expect(payToBegin([before]).map(l => l.now)).toEqual(['1.00'])
   })
   it('shows what would print, half filled as it may be', () => {
     const form = { ...blankDrawForm(), payee: 'Somebody', advice: true }

@@ -4,6 +4,7 @@ import { must } from '../base/result'
 import { cents } from '../money/cents'
 import { payee } from '../office/test/office'
 import { billOf } from './test/bill'
+import { changeAtProof } from './payeeChange'
 import { drawWarnings, type DrawLook, type DrawWarnKnown } from './drawWarnings'
 
 const today = must(plainDate('2026-11-24'))
@@ -12,6 +13,7 @@ const paid = {
   payeeId: payee.id,
   amount: 700,
   name: payee.name,
+  address: payee.address,
   date: today,
   state: 'waiting',
   drawnAt: '2026-11-20T10:00:00-05:00',
@@ -63,5 +65,24 @@ describe('what a clerk should know before drawing', () => {
     const old = { ...before, at: '2026-11-19T09:00:00-05:00' }
     expect(codes({}, { payee: { ...payee, before: old } })).toEqual([])
     expect(codes({}, { payee: { ...payee, before }, paid: [] })).toEqual([])
+  })
+})
+
+describe('a payee that changed, at the proof', () => {
+  const before = { at: '2026-11-22T09:00:00-05:00', by: 'Ada', name: 'Old Name', address: ['1 Quay'] }
+  const now = { ...payee, before }
+  const of = (drawnAt: string, state = 'waiting') => ({ ...(paid as object), drawnAt, state }) as never
+  it('is said for the first check after the change, with old and new, and not for the next one', () => {
+    const issuedBefore = of('2026-11-20T10:00:00-05:00', 'issued')
+    const first = changeAtProof(of('2026-11-23T10:00:00-05:00'), now, [issuedBefore])
+    expect(first).toContain('by Ada on Nov 22, 2026')
+    expect(first).toContain('Old Name, 1 Quay')
+    const after = of('2026-11-23T10:00:00-05:00', 'issued')
+    expect(changeAtProof(of('2026-11-24T10:00:00-05:00'), now, [issuedBefore, after])).toBeUndefined()
+    expect(changeAtProof(of('2026-11-23T10:00:00-05:00'), now, [])).toBeUndefined()
+    expect(changeAtProof(of('2026-11-23T10:00:00-05:00'), payee, [issuedBefore])).toBeUndefined()
+  })
+  it('is said of a payment that was drawn before the change: it prints as it was', () => {
+    expect(changeAtProof(of('2026-11-21T10:00:00-05:00'), now, [])).toContain('after this payment was drawn')
   })
 })

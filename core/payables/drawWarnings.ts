@@ -1,16 +1,23 @@
-import { daysBetween, formatDate, type PlainDate } from '../base/dates'
+import { daysBetween, type PlainDate } from '../base/dates'
 import type { Balances } from '../ledger/balances'
 import { cents, sum, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { open, type Bill } from './bill'
-import { changedSince } from './keepPayee'
 import type { Payee } from './payee'
+import { changedSince, tellChange } from './payeeChange'
 import type { Payment } from './payment'
 
 /** A thing to look at before drawing; never a refusal. */
 export interface DrawWarning {
   readonly code:
-    'on-hold' | 'below-zero' | 'like-another' | 'far-date' | 'open-bills' | 'employee' | 'changed-payee'
+    | 'on-hold'
+    | 'below-zero'
+    | 'like-another'
+    | 'far-date'
+    | 'open-bills'
+    | 'employee'
+    | 'ourselves'
+    | 'changed-payee'
   readonly text: string
   /** The payment that it tells of, if one. */
   readonly payment?: Payment
@@ -69,11 +76,16 @@ function aboutPayee(known: DrawWarnKnown): DrawWarning[] {
       code: 'employee',
       text: `${payee.name} is an employee: this is right for what they laid out; pay belongs on a paycheck`,
     })
+  if (payee.kind === 'ourselves')
+    found.push({
+      code: 'ourselves',
+      text: 'a check to ourselves: choose the ledger account that the money goes to; one made out to cash can be cashed by whoever holds it',
+    })
   const before = changedSince(payee, paid.find(p => p.state !== 'cancelled')?.drawnAt)
   if (before && paid.length)
     found.push({
       code: 'changed-payee',
-      text: `name or address changed since the last payment to them, by ${before.by} on ${formatDate(before.at.slice(0, 10) as PlainDate, 'MMM D, YYYY')}: before, ${[before.name, ...before.address].join(', ')}; now, ${[payee.name, ...payee.address].join(', ')}`,
+      text: tellChange(payee, before),
     })
   return found
 }

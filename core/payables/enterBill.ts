@@ -1,4 +1,4 @@
-import { plainDate, type PlainDate } from '../base/dates'
+import { plainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { Entry, LedgerAccount } from '../ledger/entry'
@@ -6,31 +6,15 @@ import { MOST_CENTS, cents, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { Decision, Stamp } from '../trail/trail'
 import type { Company, Payables } from './account'
-import { alikeKey, namesakesOf, type Bill, type BillLine } from './bill'
+import { alikeKey, namesakesOf, type Bill, type BillTold } from './bill'
 import { billEntry } from './billEntry'
 import type { Payee } from './payee'
 import { printable } from './texts'
-import type { Discount } from './terms'
 
 /** Most letters of a bill's number, and of its memo. */
 export const MOST_BILL_NUMBER = 40
 const MOST_BILL_LINES = 200
 
-/** What is told of a bill. */
-export interface BillTold {
-  readonly payeeId: Id<'payee'>
-  readonly number: string
-  readonly date: PlainDate
-  readonly due: PlainDate
-  readonly amount: Cents
-  readonly discount?: Discount
-  readonly lines: readonly BillLine[]
-  readonly memo: string
-  readonly purchaseOrder?: string
-  readonly taxForm: '1099' | 'none'
-  /** Why the same number of this payee stands here again. */
-  readonly again?: string
-}
 export interface Entering extends BillTold {
   readonly id: Id<'bill'>
   /** Not finished: it is kept as it is, and nothing is owed by it yet. */

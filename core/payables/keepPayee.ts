@@ -4,7 +4,8 @@ import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Decision, Stamp } from '../trail/trail'
 import { alikeKey, type Bill } from './bill'
-import type { OtherAddress, Payee } from './payee'
+import type { OtherAddress, Payee, PayeeForm } from './payee'
+import { alikeIn, beforeOf } from './sharePayee'
 import type { Payment } from './payment'
 import { addressLines, payeeName, printable, sameName } from './texts'
 
@@ -12,14 +13,13 @@ import { addressLines, payeeName, printable, sameName } from './texts'
 const MOST_CODE = 12
 const MOST_ADDRESSES = 10
 
-/** What a form holds of a payee: all but what other acts keep. */
-export type PayeeForm = Omit<Payee, 'id' | 'companyId' | 'became' | 'before' | 'onHold' | 'holdWhy'>
-
 export interface PayeeKnown {
   readonly payee: Payee | undefined
   /** All payees of the company. */
   readonly others: readonly Payee[]
   readonly ledgers: readonly LedgerAccount[]
+  /** All payees of the companies that share this one. */
+  readonly elsewhere?: readonly Payee[]
 }
 export interface KeepingPayee {
   readonly id: Id<'payee'>
@@ -105,8 +105,42 @@ const formOf = ({
   before: ____,
   onHold: _____,
   holdWhy: ______,
+  was: _______,
+  shared: ________,
   ...form
 }: Payee): PayeeForm => form
+
+/** What stays of a payee where a form is kept: all that no form holds. */
+function keptAs(payee: Payee | undefined, act: KeepingPayee, to: PayeeForm, stamp: Stamp): Payee {
+  const before = payee && beforeOf(payee, to, stamp)
+  return {
+    ...to,
+    id: act.id,
+    companyId: act.companyId,
+    onHold: payee?.onHold ?? false,
+    ...(payee?.holdWhy && { holdWhy: payee.holdWhy }),
+    ...(before && { before }),
+    ...(payee?.shared && { shared: payee.shared }),
+    ...(payee && { was: formOf(payee) }),
+  }
+}
+/** The same payee at the other companies that share them, as they are told now. */
+function keptElsewhere(known: PayeeKnown, kept: Payee, stamp: Stamp): Result<Payee[]> {
+  if (!kept.shared) return good([])
+  const elsewhere = known.elsewhere ?? []
+  const linked = elsewhere.filter(p => p.shared === kept.shared && p.id !== kept.id && !p.became)
+  for (const { companyId, id } of linked) {
+    const named = elsewhere.find(
+      p => p.companyId === companyId && p.id !== id && !p.became && sameName(p.name, kept.name),
+    )
+    if (named)
+      return refuse('payee-known', `another company that shares them has a payee ${named.name} already`, {
+        field: 'name',
+        value: kept.name,
+      })
+  }
+  return good(linked.map(p => alikeIn(p, kept, stamp)))
+}
 
 /**
  * Writes a payee down, or changes one: only what differs between what the form began from and what it holds.
@@ -134,27 +168,32 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
   if (!to.ok) return to
   const apart = standsApart(known, act, to.value)
   if (!apart.ok) return apart
-  const printsOtherwise = payee && (agreed.changed as string[]).some(f => f === 'name' || f === 'address')
-  const before = printsOtherwise
-    ? { at: stamp.at, by: stamp.by, name: payee.name, address: payee.address }
-    : payee?.before
-  const kept: Payee = {
-    ...to.value,
-    id: act.id,
-    companyId: act.companyId,
-    onHold: payee?.onHold ?? false,
-    ...(payee?.holdWhy && { holdWhy: payee.holdWhy }),
-    ...(before && { before }),
-  }
+  const kept = keptAs(payee, act, to.value, stamp)
+  const others = keptElsewhere(known, kept, stamp)
+  if (!others.ok) return others
   return good({
-    changes: { payees: [kept] },
+    changes: { payees: [kept, ...others.value] },
     trail: {
       act: payee ? 'change a payee' : 'write a payee down',
       text: payee
-        ? `${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}`
+        ? `${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}${others.value.length ? `, at ${others.value.length + 1} companies` : ''}`
         : kept.name,
       about: { payee: act.id },
     },
+  })
+}
+
+/** Takes the last change of a payee back; refused as a change is. */
+export function takePayeeChangeBack(known: PayeeKnown, stamp: Stamp): Decision<{ payees: Payee[] }> {
+  const { payee } = known
+  if (!payee?.was) return refuse('nothing-changed', 'nothing of this payee was changed', at('name'))
+  const act = { id: payee.id, companyId: payee.companyId, from: formOf(payee), to: payee.was }
+  const back = keepPayee(known, act, stamp)
+  if (!back.ok) return back
+  const [{ was: _, ...as }, ...others] = back.value.changes.payees as [Payee, ...Payee[]]
+  return good({
+    changes: { payees: [as, ...others] },
+    trail: { ...back.value.trail, act: 'take a change of a payee back' },
   })
 }
 
@@ -203,9 +242,3 @@ export function mergePayees(known: {
     },
   })
 }
-
-/** Name or address of a payee changed since the last check to them: what a clerk must look at before the next. */
-export const changedSince = (payee: Payee, lastPaidAt: string | undefined): Payee['before'] =>
-  payee.before && (!lastPaidAt || Date.parse(payee.before.at) > Date.parse(lastPaidAt))
-    ? payee.before
-    : undefined

@@ -1,4 +1,5 @@
 import type { Id } from '../base/id'
+import type { Language } from '../money/locale'
 import type { Terms } from './terms'
 
 export const payeeKinds = [
@@ -18,10 +19,12 @@ export interface OtherAddress {
   readonly lines: readonly string[]
 }
 
-/** Somebody that one company pays. */
-export interface Payee {
-  readonly id: Id<'payee'>
-  readonly companyId: Id<'company'>
+/** How a payee is usually paid: by a check, by an advice of a deposit, or by other means without paper. */
+export const usualWays = ['check', 'advice', 'otherwise'] as const
+export type UsualWay = (typeof usualWays)[number]
+
+/** What is told of a payee. */
+export interface PayeeForm {
   readonly kind: PayeeKind
   readonly name: string
   /** Where payments go. */
@@ -30,8 +33,6 @@ export interface Payee {
   readonly memo: string
   /** Default ledger accounts by weight. */
   readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly weight: number }[]
-  readonly onHold: boolean
-  readonly holdWhy?: string
   readonly taxForm: '1099' | 'none'
   /** Box of the 1099 form, as the form counts them. */
   readonly taxBox?: string
@@ -46,10 +47,26 @@ export interface Payee {
   readonly terms?: Terms
   /** The account they are usually paid from. */
   readonly accountId?: Id<'account'>
+  /** Not told: by a check. */
+  readonly way?: UsualWay
+  /** Their checks are in this language; not told: in that of the layout. */
+  readonly language?: Language
+}
+
+/** Somebody that one company pays. */
+export interface Payee extends PayeeForm {
+  readonly id: Id<'payee'>
+  readonly companyId: Id<'company'>
+  readonly onHold: boolean
+  readonly holdWhy?: string
   /** The payee that this one became part of: all that was theirs is there now. */
   readonly became?: Id<'payee'>
   /** How name and address stood before they last changed. */
   readonly before?: PayeeBefore
+  /** What was told of them before it was last changed. */
+  readonly was?: PayeeForm
+  /** The same key stands at the payees of other companies that are the same person or firm. */
+  readonly shared?: string
 }
 interface PayeeBefore {
   readonly at: string

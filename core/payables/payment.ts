@@ -1,12 +1,21 @@
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { cents, sum, type Cents } from '../money/cents'
+import type { Language } from '../money/locale'
 import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from './account'
 import type { Settles } from './allocation'
 
 /** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
 export type PaymentState = 'waiting' | 'on paper' | 'issued' | 'cleared' | 'cancelled'
+
+/** What of a payment goes to a ledger account. */
+interface PaymentPart {
+  readonly ledgerId: Id<'ledger'>
+  readonly amount: Cents
+  /** Job or department. */
+  readonly tag?: string
+}
 
 /** An obligation to pay. Its paper is a matter of the number book: one payment may use up several checks. */
 export interface Payment {
@@ -23,7 +32,7 @@ export interface Payment {
   /** What it pays, for the stubs; empty: the check as a whole. */
   readonly lines: readonly StubLine[]
   /** Where it goes in the ledger; adds up to the amount together with what is paid of bills. */
-  readonly split: readonly { readonly ledgerId: Id<'ledger'>; readonly amount: Cents }[]
+  readonly split: readonly PaymentPart[]
   readonly state: PaymentState
   readonly drawnAt: string
   readonly accountWithPayee?: string
@@ -43,6 +52,8 @@ export interface Payment {
   readonly settles?: Settles
   /** The day on which it enters the lane; before that it stands there greyed. */
   readonly scheduled?: PlainDate
+  /** Its check is in this language, whatever that of the layout. */
+  readonly language?: Language
   /** Paid without a check: how, and under what reference. No number belongs to it. */
   readonly otherwise?: { readonly way: OtherWay; readonly reference: string }
 }
@@ -64,11 +75,12 @@ export interface Posting {
  */
 export function postingsOf(payment: Pick<Payment, 'split' | 'settles'>): Posting[] {
   const { split, settles } = payment
-  if (!settles) return [...split]
+  const own = split.map(({ ledgerId, amount }) => ({ ledgerId, amount }))
+  if (!settles) return own
   const discount = sum(settles.bills.map(a => a.discount))
   const payables = sum(settles.bills.map(a => cents(a.amount + a.discount)))
   return [
-    ...split,
+    ...own,
     { ledgerId: settles.payables, amount: payables },
     { ledgerId: settles.discounts, amount: cents(-discount) },
   ].filter(p => p.amount !== 0)
@@ -121,6 +133,7 @@ export function factsOfPayment(
     ...(payment.accountWithPayee && { accountWithPayee: payment.accountWithPayee }),
     ...(payment.pay && { pay: [...payment.pay] }),
     ...(payment.advice && { advice: true }),
+    ...(payment.language && { language: payment.language }),
     ...(signers.length > 0 && !payment.advice && { signers: [...signers] }),
   }
 }

@@ -1,11 +1,45 @@
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
-import { cents, zero, type Cents } from '../money/cents'
+import { cents, payable, sum, zero, type Cents } from '../money/cents'
+import type { LedgerAccount } from '../ledger/entry'
 import { figures } from '../money/figures'
 import type { Allocation } from './allocation'
 import { open, type Bill } from './bill'
 import type { Payment } from './payment'
-import { billStubLines } from './settleDraw'
+import { billStubLines, settlesOf, splitStubLines, type SettleKnown } from './settleDraw'
+
+/** Bills as they would stand without a payment: what it settles of them is open. */
+export const freedOf = (bills: readonly Bill[], payment: Payment): Bill[] =>
+  bills.map(bill => {
+    const own = payment.settles?.bills.find(a => a.billId === bill.id)
+    return own ? { ...bill, promised: cents(bill.promised - own.amount - own.discount) } : bill
+  })
+
+/**
+ * A payment that settles other parts of bills: its amount follows. Refused as drawing is, and where nothing
+ * would be left.
+ */
+export function settledAnew(
+  payment: Payment,
+  parts: readonly Allocation[],
+  known: SettleKnown & { readonly ledgers: readonly LedgerAccount[] },
+): Result<Payment> {
+  const bills = freedOf(known.bills, payment)
+  const settles = settlesOf({ ...known, bills }, payment.payeeId, parts)
+  if (!settles.ok) return settles
+  const amount = payable(sum([...parts, ...payment.split].map(a => a.amount)), 'bills')
+  if (!amount.ok) return amount
+  const { settles: before, ...bare } = payment
+  const told = payment.lines.slice(before?.bills.length ?? 0)
+  // A check that was told as a whole tells what goes besides its bills.
+  const besides = told.length || !parts.length ? told : splitStubLines(payment.split, known.ledgers)
+  return good({
+    ...bare,
+    amount: amount.value,
+    ...(settles.value && { settles: settles.value }),
+    lines: [...billStubLines(bills, parts), ...besides],
+  })
+}
 
 /** A part that pays so much more (or less) of its bill, as far as that goes; its discount goes. */
 function moved(part: Allocation, bill: Bill, by: number): Allocation {

@@ -1,11 +1,11 @@
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
-import { cents, type Cents } from '../money/cents'
+import { cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { StubLine } from '../proof/facts'
 import type { Payables } from './account'
-import { open, type Bill } from './bill'
+import { open, type Bill, type BillLine } from './bill'
 import type { Allocation, Settles } from './allocation'
 
 /** What is known of the bills that a payment settles. */
@@ -114,12 +114,14 @@ export const billStubLines = (bills: readonly Bill[], allocations: readonly Allo
 
 /** The lines of the stub that tell what goes to ledger accounts besides the bills. */
 export const splitStubLines = (
-  split: readonly { readonly ledgerId: Id<'ledger'>; readonly amount: Cents }[],
+  parts: readonly (Pick<BillLine, 'ledgerId' | 'amount'> & Partial<BillLine>)[],
   ledgers: readonly LedgerAccount[],
 ): StubLine[] =>
-  split.map(({ ledgerId, amount }) => ({
+  parts.map(({ ledgerId, amount, memo, quantity, tag }) => ({
     reference: '',
     date: null,
-    description: ledgers.find(l => l.id === ledgerId)?.name ?? '',
+    description: memo || (ledgers.find(l => l.id === ledgerId)?.name ?? ''),
     amount,
+    ...(quantity && { quantity }),
+    ...(tag && { ledger: tag }),
   }))

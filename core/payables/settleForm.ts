@@ -44,11 +44,11 @@ export const wholly = ({ bill, discount }: Settleable): Chosen => ({ whole: open
 
 /**
  * What is proposed: bills due by a day, and those whose discount would be lost before the next week; credit
- * notes of the same payees as far as they leave something to pay.
+ * notes of the same payees as far as they leave something to pay. Who is usually paid by other means is left out.
  */
 export function proposal(list: readonly Settleable[], by: PlainDate, day: PlainDate): Choice {
   const choice = new Map<Id<'bill'>, Chosen>()
-  const able = list.filter(s => !s.reason)
+  const able = list.filter(s => !s.reason && s.payee?.way !== 'otherwise')
   const left = new Map<Id<'payee'>, number>()
   const take = (s: Settleable): void => {
     const part = wholly(s)
@@ -104,6 +104,7 @@ function checkOf(payee: Payee, part: readonly Settleable[], choice: Choice, how:
       lines: [],
       split: [],
       settles,
+      ...(payee.way === 'advice' && { advice: true }),
       ...(payee.accountWithPayee && { accountWithPayee: payee.accountWithPayee }),
       ...(how.scheduled && { scheduled: how.scheduled }),
     },

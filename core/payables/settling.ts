@@ -6,7 +6,7 @@ import type { Payment } from './payment'
 
 type Weight = 'none' | 'promised' | 'settled'
 /** What the allocations of a payment count as: promised until its entry stands, settled from then on. */
-function weightOf({ state, booked }: Pick<Payment, 'state' | 'booked'>): Weight {
+export function weightOf({ state, booked }: Pick<Payment, 'state' | 'booked'>): Weight {
   if (state === 'cancelled') return 'none'
   return state === 'issued' || state === 'cleared' || booked ? 'settled' : 'promised'
 }

@@ -344,6 +344,10 @@ describe('continuation sheets and advices', () => {
       ]),
     )
     expect(french.notes).toEqual([])
+    // One check in its own language is set as the layout in that language sets it; the others are not touched.
+    const own = proofer(layout, stock, facts)
+    expect(own.sheet([checkOf(5, 0, { language: 'fr' })]).drawing).toEqual(french.drawing)
+    expect(own.sheet([checkOf(5, 0, { language: 'en' })]).drawing).toEqual(own.sheet([checkOf(5, 0)]).drawing)
   })
   it('stands turned text within its box, whichever way it is turned', () => {
     for (const turn of [90, 180, 270] as const) {

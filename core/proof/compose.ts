@@ -1,5 +1,6 @@
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
+import { localeIn, type Locale } from '../money/locale'
 import type { Field, Layout } from '../paper/layout'
 import type { Mm } from '../paper/length'
 import { carries, checksPerSheet, panelOf, type Panel, type Stock } from '../paper/stock'
@@ -166,26 +167,43 @@ function setCheck(
   }
 }
 
-/**
- * Makes a layout ready to set checks of one account on one stock. Setting is pure: the same facts give the
- * same drawing.
- * What does not fit is in the notes; nothing is ever cut. `edge` is how near to the sheet's edges the printer
- * prints, where it is known.
- */
-export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edge?: Mm): Proofer {
-  const setting = { layout, account }
-  const perSheet = checksPerSheet(stock)
-  const notes = layoutNotes(layout, stock, account, edge)
-  const places = Array.from({ length: perSheet }, (_, i): Place => {
-    const placed = layout.fields.flatMap((field): Placed[] => {
+/** A layout in one language, its places ready. */
+interface LayoutSet {
+  readonly setting: Setting
+  readonly places: readonly (Place & { readonly notes: readonly Note[] })[]
+}
+function setIn(setting: Setting, stock: Stock): LayoutSet {
+  const places = Array.from({ length: checksPerSheet(stock) }, (_, i) => {
+    const placed = setting.layout.fields.flatMap((field): Placed[] => {
       const panel = field.on ? panelOf(stock, field.panel, i + 1) : undefined
       return panel ? [{ field, panel, carried: carries(stock, field.panel, field.kind) }] : []
     })
     const check = standing(placed, false, setting)
-    // What is wrong with it is wrong on every place alike.
-    if (i === 0) notes.push(...check.notes)
-    return { placed, check: check.layer, advice: standing(placed, true, setting).layer }
+    return { placed, notes: check.notes, check: check.layer, advice: standing(placed, true, setting).layer }
   })
+  return { setting, places }
+}
+
+/**
+ * Makes a layout ready to set checks of one account on one stock. Setting is pure: the same facts give the
+ * same drawing.
+ * What does not fit is in the notes; nothing is ever cut. A check in a language of its own is set in that one. `edge` is how near to the sheet's edges the printer
+ * prints, where it is known.
+ */
+export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edge?: Mm): Proofer {
+  const perSheet = checksPerSheet(stock)
+  const notes = layoutNotes(layout, stock, account, edge)
+  const own = setIn({ layout, account }, stock)
+  // What is wrong with what always stands there is wrong on every place alike.
+  notes.push(...(own.places[0]?.notes ?? []))
+  const others = new Map<Locale, LayoutSet>()
+  const inLanguageOf = ({ language }: CheckFacts): LayoutSet => {
+    const locale = localeIn(language, layout.locale)
+    if (locale === layout.locale) return own
+    const known = others.get(locale) ?? setIn({ layout: { ...layout, locale }, account }, stock)
+    others.set(locale, known)
+    return known
+  }
   const stamps = new Map<string, Layer>()
   const stampOf = (words: string): Layer => {
     const marks = (p: Panel): Mark[] =>
@@ -198,9 +216,11 @@ export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edg
     notes,
     perSheet,
     sheet(checks, stamp) {
-      const sets = places.flatMap((place, i): CheckSet[] => {
-        const check = checks[i]
-        return check ? [setCheck(place, check, panelOf(stock, 'check', i + 1), setting, stock)] : []
+      const sets = checks.slice(0, perSheet).flatMap((check, i): CheckSet[] => {
+        if (!check) return []
+        const { places, setting } = inLanguageOf(check)
+        const place = places[i]
+        return place ? [setCheck(place, check, panelOf(stock, 'check', i + 1), setting, stock)] : []
       })
       const layers = sets.flatMap(s => s.layers)
       return {

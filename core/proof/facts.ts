@@ -1,3 +1,4 @@
+import type { Language } from '../money/locale'
 import { z } from '../base/schema'
 import { countries, type Country } from '../base/country'
 import type { PlainDate } from '../base/dates'
@@ -127,6 +128,8 @@ export interface CheckFacts {
    * Paid by other means, or nothing to pay: printed without MICR line and signature, overlaid NON-NEGOTIABLE.
    */
   readonly advice?: boolean
+  /** In this language, whatever that of the layout. */
+  readonly language?: Language
   /** Whose signature images print, as indexes of the account's signatories; none where it is left out. */
   readonly signers?: readonly number[]
 }

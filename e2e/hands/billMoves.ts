@@ -5,7 +5,7 @@ const codes = ['COBR', 'saltgrass bakery', 'ROWF', 'WINL', 'SHOT', 'NORM', 'nobo
 /** Fills and enters bills, and the pile they come from. */
 function entering(h: Seen): Move[] {
   const { page, r } = h
-  const enter = here(h, 'enter-bill') ?? here(h, 'keep-bill')
+  const enter = here(h, 'keep-bill')
   if (!enter) return []
   const fill = async (): Promise<void> => {
     await page.getByRole('combobox', { name: 'Payee, by code or name' }).fill(r.one(codes), QUICK)
@@ -83,6 +83,8 @@ function looking(h: Seen): Move[] {
     ['settle-it', 'settle it?', 0],
     ['take-in', 'take bills in?', 0],
     ['payee-new', 'a new payee?', 0],
+    ['take-change-back', 'take a change back', 1],
+    ['share', 'share a payee', 1],
   ] as const
   for (const [test, name, most] of acts) {
     const at = here(h, test)
@@ -139,5 +141,61 @@ function settling(h: Seen): Move[] {
   return found
 }
 
+/** Lines, a bill and pay in the form that draws; other bills of a payment in the lane. */
+function within(h: Seen): Move[] {
+  const { page, r } = h
+  const found: Move[] = []
+  for (const [test, name] of [
+    ['draw-line', 'ledger lines'],
+    ['draw-bill', 'a bill with it?'],
+    ['draw-pay', 'this is pay'],
+  ] as const) {
+    const at = here(h, test)
+    if (at) found.push({ name, most: 0, do: async () => press(h, at) })
+  }
+  const line = here(h, 'ledger-line')
+  if (line)
+    found.push({
+      name: 'fill a ledger line',
+      most: 0,
+      do: async () => {
+        const inputs = line.locator('input:not([type=hidden])')
+        await inputs.nth(1).fill(r.one(['', '3 x 2.50', '40%', '10', ...odd]), QUICK)
+        await inputs.nth(2).fill(r.one(['', 'Rope', ...odd]).slice(0, 80), QUICK)
+      },
+    })
+  const number = here(h, 'new-bill-number')
+  if (number)
+    for (let i = 0; i < 2; i++)
+      found.push({
+        name: 'number the bill with it',
+        most: 0,
+        do: async () => type(number, r.next() < 0.8 ? `W-${r.between(1, 40)}` : r.one(odd).slice(0, 40)),
+      })
+  const pay = here(h, 'pay')
+  if (pay)
+    found.push({
+      name: 'fill pay',
+      most: 0,
+      do: async () => {
+        const cells = pay.locator('input')
+        const at = r.between(0, (await cells.count()) - 1)
+        await cells.nth(at).fill(r.one(['900.00', '12', 'Bonus', ...odd]).slice(0, 40), QUICK)
+      },
+    })
+  const chosen = here(h, 'change-bills')
+  if (chosen)
+    found.push({
+      name: 'other bills in the lane',
+      most: 0,
+      do: async () => {
+        const boxes = page.locator('[data-test=change-bills] input[type=checkbox]:not(:disabled)')
+        const n = await boxes.count()
+        if (n) await boxes.nth(r.between(0, n - 1)).click(QUICK)
+      },
+    })
+  return found
+}
+
 /** Moves of payees, bills and settling. */
-export const bills = (h: Seen): Move[] => [...entering(h), ...looking(h), ...settling(h)]
+export const bills = (h: Seen): Move[] => [...entering(h), ...looking(h), ...settling(h), ...within(h)]

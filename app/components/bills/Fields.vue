@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Refusal } from '#core/base/result'
 import { figures } from '#core/money/figures'
-import { blankBillLine, type BillField, type BillForm, type BillRead } from '#core/payables/billForm'
+import type { BillField, BillForm, BillRead } from '#core/payables/billForm'
 import type { Bill } from '#core/payables/bill'
+import { blankFormLine, formLinesOf } from '#core/payables/formLines'
 import type { Payee } from '#core/payables/payee'
 
 /** The fields of a bill: what is typed for each in the usual case, and the rest behind “More”. */
@@ -14,6 +15,8 @@ const props = defineProps<{
   hints: Readonly<Record<'payee' | 'date' | 'due' | 'amount' | 'discount' | 'waits', string>>
   namesakes: { readonly same: readonly Bill[]; readonly like: readonly Bill[] } | undefined
   sign: string
+  /** Whether ledger accounts are asked for. */
+  places: boolean
 }>()
 const form = defineModel<BillForm>({ required: true })
 const more = ref(false)
@@ -24,19 +27,11 @@ const needsMore = computed(() =>
 )
 const open = computed(() => more.value || needsMore.value || form.value.lines.length > 0)
 function addLine() {
-  const lines = form.value.lines.length ? form.value.lines : props.read.lines.ok ? placed() : []
-  form.value.lines = [...lines, blankBillLine()]
+  const lines = form.value.lines.length ? form.value.lines : placed()
+  form.value.lines = [...lines, blankFormLine()]
 }
 /** The payee's own shares as lines to be changed. */
-const placed = () =>
-  props.read.lines.ok
-    ? props.read.lines.value.map(l => ({
-        ...blankBillLine(),
-        ledgerId: l.ledgerId,
-        amount: figures(l.amount),
-        memo: l.memo,
-      }))
-    : []
+const placed = () => (props.read.lines.ok ? formLinesOf(props.read.lines.value, figures) : [])
 const isUnknown = computed(() => !props.read.payee && form.value.payee.trim().length > 1)
 const twice = computed<Refusal | undefined>(() => {
   const [first] = props.namesakes?.same ?? []
@@ -53,11 +48,11 @@ const twice = computed<Refusal | undefined>(() => {
   <div>
     <PayeeField
       v-model="form.payee"
+      v-first
       :payees="payees"
       label="Payee, by code or name"
       :faults="faults('payee')"
       :hint="hints.payee"
-      autofocus
       data-field="payee"
       data-test="bill-payee"
     />
@@ -189,7 +184,7 @@ const twice = computed<Refusal | undefined>(() => {
         hide-details
         class="mb-4"
       />
-      <fieldset class="lines" data-field="lines">
+      <fieldset v-if="places" class="lines" data-field="lines">
         <legend>Where it goes</legend>
         <p v-if="!form.lines.length" class="small quiet">
           <template v-if="read.lines.ok && read.lines.value.length">
@@ -205,35 +200,9 @@ const twice = computed<Refusal | undefined>(() => {
           </template>
           <template v-else>No ledger account is told yet.</template>
         </p>
-        <div v-for="(line, i) in form.lines" :key="i" class="line">
-          <v-select
-            v-model="line.ledgerId"
-            :items="choices"
-            :label="`Ledger account, line ${i + 1}`"
-            hide-details
-          />
-          <v-text-field
-            v-model="line.amount"
-            :label="`Amount, line ${i + 1}`"
-            placeholder="the rest"
-            hide-details
-            class="amount"
-            autocomplete="off"
-          />
-          <v-text-field v-model="line.memo" :label="`For, line ${i + 1}`" hide-details />
-          <v-text-field v-model="line.tag" :label="`Job, line ${i + 1}`" hide-details />
-          <v-btn
-            size="small"
-            variant="text"
-            :aria-label="`Take line ${i + 1} out`"
-            @click="form.lines.splice(i, 1)"
-            >Take out</v-btn
-          >
-        </div>
-        <p v-if="faults('lines').length" class="text-error small" role="alert">{{ faults('lines')[0] }}</p>
+        <LedgerLines v-model="form.lines" :choices="choices" :faults="faults('lines')" />
         <p v-if="form.lines.length" class="small quiet">
-          Left to place: <strong>{{ figures(read.left, { sign }) }}</strong>. An amount may be figures, a
-          share as 40%, or 3 x 12.50; one may stay blank.
+          Left to place: <strong>{{ figures(read.left, { sign }) }}</strong>.
         </p>
         <v-btn size="small" data-test="bill-line" @click="addLine">Another line</v-btn>
       </fieldset>
@@ -279,12 +248,5 @@ dt {
   font-size: 12px;
   color: rgb(var(--v-theme-secondary));
   margin-bottom: 4px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 1.4fr 1fr;
-  gap: 6px 10px;
-  padding-bottom: 8px;
-  border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
 }
 </style>

@@ -15,6 +15,10 @@ const parts = [
   { to: '/bills/payees', name: 'Payees' },
   { to: '/bills/ledger', name: 'Ledger' },
 ]
+/** No ledger is shown where the books are kept elsewhere. */
+const shown = computed(() =>
+  parts.filter(p => p.to !== '/bills/ledger' || !props.company?.payables?.unplaced),
+)
 const query = computed(() => (props.company ? `?company=${props.company.id}` : ''))
 </script>
 
@@ -22,7 +26,7 @@ const query = computed(() => (props.company ? `?company=${props.company.id}` : '
   <PageHead :title="title">
     <nav aria-label="Payees and bills" class="parts">
       <NuxtLink
-        v-for="part in parts"
+        v-for="part in shown"
         :key="part.to"
         :to="`${part.to}${query}`"
         :aria-current="route.path === part.to ? 'page' : undefined"

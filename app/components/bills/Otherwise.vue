@@ -34,14 +34,7 @@ const from = ref(props.check.accountId)
       {{ figures(check.draw.amount, { sign }) }} for {{ check.bills.map(b => b.number).join(', ') }}. No check
       is printed, and no number is used.
     </p>
-    <v-select
-      v-model="way"
-      :items="[...otherWays]"
-      label="How"
-      hide-details
-      autofocus
-      data-test="other-way"
-    />
+    <v-select v-model="way" v-first :items="[...otherWays]" label="How" hide-details data-test="other-way" />
     <v-text-field v-model="reference" label="Reference" maxlength="80" data-test="other-reference" />
     <v-select
       v-model="from"

@@ -9,8 +9,21 @@ defineProps<{
   near: readonly Payee[]
   ledgers: readonly { readonly title: string; readonly value: string }[]
   accounts: readonly { readonly title: string; readonly value: string }[]
+  /** Whether ledger accounts are asked for. */
+  places: boolean
 }>()
 const form = defineModel<PayeeTyped>({ required: true })
+const ways = [
+  { title: 'a check', value: 'check' },
+  { title: 'an advice of a deposit', value: 'advice' },
+  { title: 'other means, without paper', value: 'otherwise' },
+]
+const tongues = [
+  { title: 'as the layout has it', value: '' },
+  { title: 'English', value: 'en' },
+  { title: 'French', value: 'fr' },
+  { title: 'Spanish', value: 'es' },
+]
 /** The tax number is masked until it is asked for. */
 const seen = ref(false)
 </script>
@@ -92,6 +105,14 @@ const seen = ref(false)
         hide-details
         class="mb-4"
       />
+      <v-select v-model="form.way" :items="ways" label="Usually paid by" hide-details class="mb-4" />
+      <v-select
+        v-model="form.language"
+        :items="tongues"
+        label="Language of their checks"
+        hide-details
+        class="mb-4"
+      />
       <v-select
         v-model="form.taxForm"
         :items="[
@@ -121,7 +142,7 @@ const seen = ref(false)
         </template>
       </v-text-field>
     </div>
-    <fieldset class="parts" data-field="split">
+    <fieldset v-if="places" class="parts" data-field="split">
       <legend>Usual ledger accounts, by shares</legend>
       <div v-for="(s, i) in form.split" :key="i" class="part">
         <v-select

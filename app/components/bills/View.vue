@@ -3,6 +3,7 @@ import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { open, owed, type Bill } from '#core/payables/bill'
 import type { Company } from '#core/payables/account'
+import { fixedBecause } from '#core/payables/changeBill'
 import { momentTold, operatorName } from '~/data/office'
 import { readPaidBy, readPayee, readStory } from '~/data/billReads'
 import { readLedgers } from '~/data/reads'
@@ -52,32 +53,36 @@ const facts = computed(() => {
 const isOpen = computed(() => props.bill.stage === 'payable' && open(props.bill) !== 0)
 const { busy, fault, did, clear } = useAct()
 
-const asking = ref<'hold' | 'dispute' | 'cancel'>()
-const why = ref('')
+const questions = {
+  hold: { title: 'Hold', verb: 'Hold it' },
+  dispute: { title: 'Dispute', verb: 'Dispute it' },
+  cancel: { title: 'Cancel', verb: 'Cancel the bill' },
+} as const
+const asking = ref<keyof typeof questions>()
 const asked = computed({
   get: () => asking.value !== undefined,
   set: () => {
     asking.value = undefined
   },
 })
-function ask(what: 'hold' | 'dispute' | 'cancel') {
+function ask(what: keyof typeof questions) {
   asking.value = what
-  why.value = ''
   clear()
 }
-async function answer() {
+async function answer(why: string) {
   const billId = props.bill.id
-  const hold = {
-    kind: asking.value === 'dispute' ? ('disputed' as const) : ('held' as const),
-    why: why.value,
-  }
+  const hold = { kind: asking.value === 'dispute' ? ('disputed' as const) : ('held' as const), why }
   const done =
     asking.value === 'cancel'
-      ? await did('cancelBill', { billId, why: why.value })
+      ? await did('cancelBill', { billId, why })
       : await did('holdBill', { billId, hold })
   if (!done) return
   office.said = `Bill ${props.bill.number} is ${asking.value === 'cancel' ? 'cancelled' : hold.kind}.`
   asking.value = undefined
+}
+async function takeBack() {
+  if (await did('takeBillChangeBack', { billId: props.bill.id }))
+    office.said = `Bill ${props.bill.number} stands as before its last change.`
 }
 async function letGo() {
   if (await did('holdBill', { billId: props.bill.id, hold: null }))
@@ -134,6 +139,14 @@ const overdue = computed(() => {
         <v-btn size="small" :to="`/bills/bill/${encodeURIComponent(bill.id)}`" data-test="change-bill">{{
           bill.stage === 'draft' ? 'Finish it' : 'Change'
         }}</v-btn>
+        <v-btn
+          v-if="bill.was && !fixedBecause(bill, 'amount')"
+          size="small"
+          :loading="busy"
+          data-test="take-change-back"
+          @click="takeBack()"
+          >Take the last change back</v-btn
+        >
         <v-btn v-if="bill.hold" size="small" :loading="busy" data-test="let-go" @click="letGo()"
           >Let it go</v-btn
         >
@@ -215,21 +228,15 @@ const overdue = computed(() => {
         <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ line.act }}, {{ line.text }}
       </li>
     </ul>
-    <AskDialog
+    <WhyDialog
+      v-if="asking"
       v-model="asked"
-      :title="
-        asking === 'cancel'
-          ? `Cancel bill ${bill.number}?`
-          : asking === 'dispute'
-            ? `Dispute bill ${bill.number}?`
-            : `Hold bill ${bill.number}?`
-      "
-      :verb="asking === 'cancel' ? 'Cancel the bill' : asking === 'dispute' ? 'Dispute it' : 'Hold it'"
-      :ready="why.trim() !== ''"
+      :title="`${questions[asking].title} bill ${bill.number}?`"
+      :verb="questions[asking].verb"
       :busy="busy"
       :fault="fault"
       :danger="asking === 'cancel'"
-      @go="answer()"
+      @go="answer"
     >
       <p>
         {{
@@ -238,8 +245,7 @@ const overdue = computed(() => {
             : 'It can be settled by no check until it is let go.'
         }}
       </p>
-      <v-text-field v-model="why" label="Why" maxlength="80" autofocus data-test="why" />
-    </AskDialog>
+    </WhyDialog>
   </div>
 </template>
 

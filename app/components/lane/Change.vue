@@ -2,7 +2,11 @@
 import { dayFirstIn } from '#core/base/country'
 import { formatDate, typedDate, type PlainDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import { parseAmount } from '#core/money/cents'
+import { parseAmount, sum } from '#core/money/cents'
+import type { Allocation } from '#core/payables/allocation'
+import { open } from '#core/payables/bill'
+import { freedOf } from '#core/payables/reallocate'
+import { readOpenBills } from '~/data/billReads'
 import type { Payment } from '#core/payables/payment'
 import type { AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
@@ -27,6 +31,22 @@ const date = computed(() => typedDate(dateText.value, localToday(), dayFirst.val
 const amount = computed(() => parseAmount(amountText.value))
 const laterText = ref(props.payment.scheduled ? asTyped(props.payment.scheduled) : '')
 const later = computed(() => typedDate(laterText.value, localToday(), dayFirst.value))
+/** Its payee's bills as they would stand without it, and what it is to settle of them. */
+const bills = useLive(
+  async () =>
+    freedOf(await readOpenBills(props.payment.payeeId), props.payment).sort(
+      (a, b) => Number(open(a) === 0) - Number(open(b) === 0),
+    ),
+  () => props.payment,
+)
+const settles = ref<Allocation[]>([...(props.payment.settles?.bills ?? [])])
+const asText = (parts: readonly Allocation[]) =>
+  JSON.stringify(parts.map(a => [a.billId, a.amount, a.discount]))
+const chosenAnew = computed(() => asText(settles.value) !== asText(props.payment.settles?.bills ?? []))
+function choose(parts: Allocation[]) {
+  settles.value = parts
+  amountText.value = figures(sum([...parts, ...props.payment.split].map(a => a.amount)))
+}
 const ready = computed(() => date.value.ok && amount.value.ok && later.value.ok)
 const withdrawing = ref(false)
 const cancelling = ref(false)
@@ -35,13 +55,13 @@ const reasons = useReasons('withdraw')
 async function keep() {
   const { payment } = props
   if (!date.value.ok || !amount.value.ok || !later.value.ok) return
-  const [day, sum] = [date.value.value, amount.value.value]
+  const [day, paid] = [date.value.value, amount.value.value]
   const change = {
     address: address.value.split('\n'),
     memo: memo.value,
     ...(!booked.value && { name: name.value }),
     ...(day !== payment.date && { date: day }),
-    ...(sum !== payment.amount && { amount: sum }),
+    ...(chosenAnew.value ? { settles: settles.value } : paid !== payment.amount && { amount: paid }),
     ...(payment.scheduled && later.value.value !== payment.scheduled && { scheduled: later.value.value }),
   }
   if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
@@ -50,8 +70,8 @@ async function keep() {
 }
 async function withdraw() {
   const { payment } = props
-  if (!(await did('withdraw', { paymentId: payment.id, why: why.value ?? '' }))) return
-  office.said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
+  const said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
+  if (!(await did('withdraw', { paymentId: payment.id, why: why.value ?? '' }, said))) return
   emit('done')
 }
 </script>
@@ -72,10 +92,10 @@ async function withdraw() {
       </p>
       <v-text-field
         v-model="name"
+        v-first="field === 'payee'"
         label="Payee, as it prints"
         maxlength="80"
         :readonly="booked"
-        :autofocus="field === 'payee'"
         :error-messages="at('name')"
         :hide-details="!at('name').length"
         data-test="change-payee"
@@ -90,18 +110,18 @@ async function withdraw() {
       <div class="row">
         <v-text-field
           v-model="dateText"
+          v-first="field === 'date'"
           label="Date"
-          :autofocus="field === 'date'"
           :error-messages="date.ok ? at('date') : [date.refusal.text]"
           :hide-details="date.ok && !at('date').length"
           data-test="change-date"
         />
         <v-text-field
           v-model="amountText"
+          v-first="field === 'amount'"
           label="Amount"
           :prefix="sign"
-          :readonly="booked"
-          :autofocus="field === 'amount'"
+          :readonly="booked || chosenAnew"
           :error-messages="amount.ok ? at('amount') : [amount.refusal.text]"
           :hide-details="amount.ok && !at('amount').length"
           data-test="change-amount"
@@ -109,9 +129,9 @@ async function withdraw() {
       </div>
       <v-text-field
         v-model="memo"
+        v-first="field === 'memo'"
         label="Memo"
         maxlength="80"
-        :autofocus="field === 'memo'"
         :error-messages="at('memo')"
         :hide-details="!at('memo').length"
         data-test="change-memo"
@@ -124,14 +144,30 @@ async function withdraw() {
         :hide-details="later.ok && !at('scheduled').length"
         data-test="change-later"
       />
+      <LaneOpenBills
+        v-if="bills?.length && !booked && !payment.pay?.length"
+        :model-value="settles"
+        :bills="bills"
+        :day="date.ok ? date.value : undefined"
+        :sign="sign"
+        :faults="at('bills')"
+        data-test="change-bills"
+        @update:model-value="choose"
+      />
       <p v-if="payment.settles && !booked" class="quiet small">
-        A changed amount changes what is paid of its last bill.
+        {{
+          chosenAnew
+            ? 'The amount follows from the bills chosen.'
+            : 'A changed amount changes what is paid of its last bill.'
+        }}
       </p>
       <p v-else-if="payment.lines.length && !booked" class="quiet small">
         A changed amount adds a line “Corrected” with the difference to the stub.
       </p>
       <p
-        v-if="refusal && !['name', 'address', 'date', 'amount', 'memo'].includes(refusal.field ?? '')"
+        v-if="
+          refusal && !['name', 'address', 'date', 'amount', 'memo', 'bills'].includes(refusal.field ?? '')
+        "
         class="text-error"
         role="alert"
       >

@@ -12,8 +12,8 @@ const props = defineProps<{
   day: PlainDate | undefined
   sign: string
   faults: readonly string[]
-  /** What this is instead, where none of them is paid. */
-  apart: string
+  /** What this is instead, where none of them is paid; not asked where it is not told. */
+  apart?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [bills: Allocation[]]; apart: [why: string] }>()
 const reasons = ['paid in advance', 'not on a bill'] as const
@@ -38,8 +38,7 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
 </script>
 
 <template>
-  <fieldset class="bills" data-field="bills">
-    <legend>Open bills</legend>
+  <FormPart title="Open bills" class="bills" data-field="bills">
     <table class="plain" data-test="open-bills">
       <tbody>
         <tr v-for="b in bills" :key="b.id" :class="{ greyed: !able(b) }">
@@ -82,8 +81,10 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
     </table>
     <p v-if="faults.length" class="text-error small" role="alert">{{ faults[0] }}</p>
     <div class="row">
-      <v-btn size="small" data-test="pay-all" @click="all()">Pay all of them</v-btn>
-      <template v-if="!modelValue.length">
+      <v-btn size="small" :disabled="!bills.some(able)" data-test="pay-all" @click="all()"
+        >Pay all of them</v-btn
+      >
+      <template v-if="!modelValue.length && apart !== undefined && bills.some(able)">
         <v-btn
           v-for="why in reasons"
           :key="why"
@@ -96,21 +97,10 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
         >
       </template>
     </div>
-  </fieldset>
+  </FormPart>
 </template>
 
 <style scoped>
-.bills {
-  border: 1px solid rgba(var(--v-theme-on-surface), 0.2);
-  border-radius: 6px;
-  padding: 2px 8px 8px;
-  margin-bottom: 14px;
-}
-legend {
-  font-size: 12px;
-  color: rgb(var(--v-theme-secondary));
-  padding: 0 4px;
-}
 .bills td {
   padding: 4px 6px !important;
 }

@@ -48,9 +48,9 @@ async function make(): Promise<void> {
     />
     <v-text-field
       v-model="code"
+      v-first
       label="Short code"
       maxlength="12"
-      autofocus
       hide-details
       data-test="new-code"
     />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
 import type { CheckFacts } from '#core/proof/facts'
-import { hasErrors } from '#core/proof/note'
+import { hasErrors, type Note } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
 import type { PaperMade } from '~/data/makePaper'
 import { readPrinters, type AccountView } from '~/data/reads'
@@ -11,6 +11,8 @@ const props = defineProps<{
   checks: readonly CheckFacts[]
   layout: readonly (readonly (number | null)[])[]
   title: string
+  /** What is to be said of payees besides what the paper says. */
+  payeeNotes: readonly Note[]
   printing: Run['printing']
 }>()
 const emit = defineEmits<{
@@ -28,7 +30,7 @@ const fitDays = computed(() =>
 const sheets = computed(() =>
   props.layout.map(sheet => sheet.map(i => (i === null ? null : (props.checks[i] ?? null)))),
 )
-const notes = computed(() => made.value?.notes ?? [])
+const notes = computed(() => [...props.payeeNotes, ...(made.value?.notes ?? [])])
 /** Warnings ask for a word of consent; it goes to the trail with the print. */
 const warned = computed(() => notes.value.filter(n => n.severity === 'warning').length)
 const consent = ref('')

@@ -54,9 +54,9 @@ function take() {
   <v-form class="shift" data-test="shift" @submit.prevent="take" @keydown.stop>
     <v-text-field
       v-model="typed"
+      v-first
       :label="`Number on the paper instead of ${said.get(from) ?? from}`"
       inputmode="numeric"
-      autofocus
       autocomplete="off"
       :error-messages="fault"
       :hide-details="!fault"

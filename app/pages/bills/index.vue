@@ -12,7 +12,6 @@ import {
   readNewestBills,
   readPayeesOf,
 } from '~/data/billReads'
-import { readAccounts } from '~/data/reads'
 import { localToday } from '~/stores/office'
 import { idOf, type Id } from '#core/base/id'
 
@@ -28,11 +27,7 @@ const wanted = refDebounced(
   200,
 )
 const week = ref('any')
-const sign = useLive(
-  async () =>
-    (await readAccounts()).find(a => a.account.companyId === company.value?.id)?.account.currency.sign ?? '',
-  () => company.value?.id,
-)
+const { sign } = useCompanyAccounts(company)
 /** Whether a bill answers to what is looked for: by any of its numbers, its payee, what it is for, or amount. */
 const answers = (b: Bill, text: string, isTheirs: boolean): boolean =>
   isTheirs ||
@@ -62,9 +57,11 @@ const found = useLive(
 )
 const bills = computed(() => found.value?.list)
 const payees = computed(() => found.value?.payees)
+/** The list comes first; the bill beside it, and the counts, after. */
+const isTime = useLater()
 const counts = useLive(
-  () => (company.value ? countBills(company.value.id) : undefined),
-  () => company.value?.id,
+  () => (company.value && isTime.value ? countBills(company.value.id) : undefined),
+  () => [company.value?.id, isTime.value],
 )
 /** By due date, what is settled in the lane already last. */
 const inTurn = (list: Bill[]): Bill[] =>
@@ -83,6 +80,12 @@ function reasonOf(b: Bill): string {
   if (week.value === '14' && b.due > addDays(today, 14)) return 'due later'
   return ''
 }
+/** What is looked for stands first; the rest stays, greyed. */
+const rows = computed(() =>
+  wanted.value && which.value !== 'all'
+    ? [...(bills.value ?? [])].sort((a, b) => Number(!!reasonOf(a)) - Number(!!reasonOf(b)))
+    : (bills.value ?? []),
+)
 const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
 const sums = computed(() => ({
   open: sum(inSight.value.filter(b => b.stage === 'payable').map(open)),
@@ -103,7 +106,7 @@ const chosen = computed(() => {
   const of = bills.value?.find(b => b.id === chosenId.value) ?? asked.value
   return of?.companyId === company.value?.id ? of : undefined
 })
-const shown = computed(() => chosen.value ?? bills.value?.[0])
+const shown = computed(() => chosen.value ?? rows.value[0])
 const columns: readonly Column<Bill>[] = [
   { key: 'payee', title: 'Payee', sort: b => payees.value?.get(b.payeeId)?.name ?? '', reason: true },
   { key: 'number', title: 'Bill', width: '108px', sort: b => b.number },
@@ -188,17 +191,18 @@ const columns: readonly Column<Bill>[] = [
             class="which"
           />
         </div>
-        <p v-if="counts" class="quiet sums">
+        <p class="quiet sums">
           {{ sums.count.toLocaleString('en-US') }} here, open
-          <strong data-test="bills-open">{{ figures(sums.open, { sign: sign ?? '' }) }}</strong>; in all
-          {{ counts.draft }} {{ counts.draft === 1 ? 'draft' : 'drafts' }}, {{ counts.waits }} for a second
-          person, {{ counts.payable.toLocaleString('en-US') }} payable,
-          {{ counts.paid.toLocaleString('en-US') }} paid
+          <strong data-test="bills-open">{{ figures(sums.open, { sign }) }}</strong><template v-if="counts"
+            >; in all {{ counts.draft }} {{ counts.draft === 1 ? 'draft' : 'drafts' }}, {{ counts.waits }} for
+            a second person, {{ counts.payable.toLocaleString('en-US') }} payable, of
+            {{ counts.everTaken.toLocaleString('en-US') }} ever taken in</template
+          >
         </p>
         <v-card class="grow">
           <RowTable
             :chosen="shown?.id"
-            :rows="bills ?? []"
+            :rows="rows"
             :columns="columns"
             :reason-of="reasonOf"
             label="Bills of this company"
@@ -222,16 +226,16 @@ const columns: readonly Column<Bill>[] = [
             </template>
           </RowTable>
         </v-card>
-        <BillsLimit :company="company" :sign="sign ?? ''" />
+        <BillsRules :company="company" :sign="sign" />
       </div>
       <aside
-        v-if="shown"
+        v-if="shown && isTime"
         class="scroll proof"
         :aria-label="`Bill ${shown.number}`"
         tabindex="0"
         data-test="bill"
       >
-        <BillsView :key="shown.id" :bill="shown" :company="company" :sign="sign ?? ''" />
+        <BillsView :key="shown.id" :bill="shown" :company="company" :sign="sign" />
       </aside>
     </div>
   </div>

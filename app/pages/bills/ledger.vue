@@ -4,7 +4,6 @@ import { figures } from '#core/money/figures'
 import type { LedgerLine } from '#core/ledger/trial'
 import type { Column } from '~/composables/rowTable'
 import { readLedgerLines, readTrial } from '~/data/ledgerReads'
-import { readAccounts } from '~/data/reads'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -12,11 +11,7 @@ const trial = useLive(
   () => (company.value ? readTrial(company.value.id) : undefined),
   () => company.value?.id,
 )
-const sign = useLive(
-  async () =>
-    (await readAccounts()).find(a => a.account.companyId === company.value?.id)?.account.currency.sign ?? '',
-  () => company.value?.id,
-)
+const { sign } = useCompanyAccounts(company)
 const at = computed(() => {
   const rows = trial.value?.rows ?? []
   return (
@@ -72,8 +67,8 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
           <tfoot>
             <tr>
               <th scope="row">Both sides</th>
-              <td class="num" data-test="trial-debit">{{ figures(trial.debit, { sign: sign ?? '' }) }}</td>
-              <td class="num" data-test="trial-credit">{{ figures(trial.credit, { sign: sign ?? '' }) }}</td>
+              <td class="num" data-test="trial-debit">{{ figures(trial.debit, { sign: sign }) }}</td>
+              <td class="num" data-test="trial-credit">{{ figures(trial.credit, { sign: sign }) }}</td>
             </tr>
           </tfoot>
         </table>

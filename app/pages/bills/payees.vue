@@ -65,10 +65,10 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
       <div class="find">
         <v-text-field
           v-model="find"
+          v-first
           label="Find a payee by code or name"
           hide-details
           clearable
-          autofocus
           autocomplete="off"
           data-test="payee-find"
           @keydown.enter="rows[0] && go(rows[0])"

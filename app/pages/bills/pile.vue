@@ -6,7 +6,7 @@ const office = useOffice()
 const { companies, company, choose } = useCompany()
 const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
 const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
-const { form, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, enterIt } = bill
+const { payees, sign, enterIt } = bill
 
 function endPile() {
   end()
@@ -19,40 +19,13 @@ function endPile() {
   <div class="page">
     <BillsHead title="Take bills in" :companies="companies" :company="company" @choose="choose" />
     <div v-if="company && payees" class="halves">
-      <v-form class="scroll form" @submit.prevent="enterIt()">
-        <BillsFields
-          v-model="form"
-          :payees="payees"
-          :choices="choices"
-          :read="read"
-          :faults="faults"
-          :hints="hints"
-          :namesakes="namesakes"
-          :sign="sign"
-        />
-        <v-alert
-          v-if="elsewhere"
-          type="error"
-          variant="tonal"
-          density="compact"
-          class="mb-2"
-          :text="elsewhere"
-        />
-        <v-btn
-          type="submit"
-          color="primary"
-          variant="flat"
-          :loading="busy"
-          block
-          class="mt-3"
-          data-test="enter-bill"
-        >
-          Enter the bill
-        </v-btn>
-        <p class="help quiet">
-          Enter in any field enters the bill. A credit note is an amount below zero, as -64.00.
-        </p>
-      </v-form>
+      <BillsForm :bill="bill" verb="Enter the bill" class="scroll" @go="enterIt()">
+        <template #after>
+          <p class="help quiet">
+            Enter in any field enters the bill. A credit note is an amount below zero, as -64.00.
+          </p>
+        </template>
+      </BillsForm>
       <section class="pile" aria-labelledby="pile">
         <h2 id="pile">This pile</h2>
         <div class="tape">
@@ -122,9 +95,6 @@ function endPile() {
   grid-template-columns: minmax(320px, 420px) minmax(0, 1fr);
   gap: 26px;
   padding-bottom: 14px;
-}
-.form {
-  padding: 6px 10px 20px 2px;
 }
 .pile {
   display: flex;

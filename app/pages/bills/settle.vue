@@ -174,6 +174,7 @@ const chart = computed(() => ({
             </template>
             <template #payee="{ row }">
               <span class="one-line">{{ row.payee?.name }}</span>
+              <span v-if="row.payee?.way === 'otherwise'" class="quiet small">usually by other means</span>
             </template>
             <template #bill="{ row }">
               <NuxtLink

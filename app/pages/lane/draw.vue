@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { bookName } from '#core/books/book'
 import { figures } from '#core/money/figures'
+import { blankFormLine } from '#core/payables/formLines'
+import { payeeKinds } from '#core/payables/payee'
 import { sameName } from '#core/payables/texts'
 
 const route = useRoute()
@@ -15,13 +17,27 @@ const drawing = useDraw(
 )
 const { form, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
 const { choices, faults, elsewhere, facts, balances, then, warnings, drawIt } = drawing
-const { openBills, settleBills, read, day } = drawing
+const { openBills, settleBills, read, day, beginPay, twice } = drawing
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 /** Draws, and goes straight to a run of this one check. */
 async function drawAndPrint() {
   const account = view.value?.account.id
   const drawn = await drawIt()
   if (drawn) await navigateTo(`/run/new?account=${account}&only=${drawn}`)
+}
+
+/** Something is placed besides one ledger account: what is left stands in sight. */
+const isPlaced = computed(
+  () => form.value.bills.length > 0 || form.value.lines.length > 0 || form.value.newBill.on,
+)
+/** Where the books are kept elsewhere, nobody is asked for ledger accounts. */
+const places = computed(() => !view.value?.company.payables?.unplaced)
+const mayBePay = computed(() => payee.value?.kind === 'employee' && !form.value.pay.length)
+function addLine() {
+  const { lines, ledgerId } = form.value
+  form.value.lines = lines.length
+    ? [...lines, blankFormLine()]
+    : [{ ...blankFormLine(), ledgerId }, blankFormLine()]
 }
 
 /** Whose signature prints on this payment: as the account says, nobody’s, or one person’s. */
@@ -70,12 +86,21 @@ const payeeHint = computed(() => {
         />
         <PayeeField
           v-model="form.payee"
+          v-first
           :payees="payees ?? []"
           :faults="faults('payee')"
           :hint="payeeHint"
-          autofocus
           data-field="payee"
           data-test="payee"
+        />
+        <v-select
+          v-if="form.payee.trim() && !payee"
+          v-model="form.kind"
+          :items="[...payeeKinds]"
+          label="What they are"
+          hide-details
+          class="mb-4"
+          data-test="payee-kind"
         />
         <LaneOpenBills
           v-if="openBills?.length"
@@ -115,12 +140,20 @@ const payeeHint = computed(() => {
             inputmode="decimal"
             :hint="amountHint"
             persistent-hint
+            :readonly="form.pay.length > 0"
             :error-messages="faults('amount')"
             autocomplete="off"
             data-field="amount"
             data-test="amount"
           />
         </div>
+        <LanePayLines
+          v-if="form.pay.length"
+          v-model="form.pay"
+          :net="read.amount.ok ? read.amount.value : undefined"
+          :sign="sign"
+          :faults="faults('pay')"
+        />
         <p class="help quiet">
           Date: <kbd>+3</kbd> days ahead, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
           <kbd>me</kbd> month’s end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
@@ -133,12 +166,16 @@ const payeeHint = computed(() => {
           data-field="memo"
           data-test="memo"
         />
-        <p v-if="form.bills.length" class="left" data-test="left-to-place">
-          Bills <strong>{{ figures(read.billed, { sign }) }}</strong>, left to place
-          <strong>{{ figures(read.left, { sign }) }}</strong>
-        </p>
+        <LaneNewBill
+          v-if="form.newBill.on"
+          v-model="form.newBill"
+          :left="read.left"
+          :sign="sign"
+          :faults="faults('newBill')"
+          :twice="twice"
+        />
         <v-select
-          v-if="!form.bills.length || read.left > 0"
+          v-if="places && !form.lines.length && (!form.bills.length || read.left > 0)"
           v-model="form.ledgerId"
           :items="choices"
           label="Ledger account"
@@ -146,6 +183,22 @@ const payeeHint = computed(() => {
           data-field="ledger"
           data-test="ledger"
         />
+        <div v-else-if="form.lines.length" data-field="ledger">
+          <LedgerLines v-model="form.lines" :choices="choices" :faults="faults('ledger')" />
+        </div>
+        <div class="add">
+          <v-btn v-if="places" size="small" data-test="draw-line" @click="addLine()">{{
+            form.lines.length ? 'Another ledger line' : 'Several ledger lines'
+          }}</v-btn>
+          <v-btn
+            v-if="!pad && !form.newBill.on"
+            size="small"
+            data-test="draw-bill"
+            @click="form.newBill.on = true"
+            >Take a bill in with it</v-btn
+          >
+          <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">This is pay</v-btn>
+        </div>
         <details class="more">
           <summary>More about this payment</summary>
           <v-text-field
@@ -212,6 +265,15 @@ const payeeHint = computed(() => {
           :sign="view.account.currency.sign"
           class="mb-4"
         />
+        <p v-if="isPlaced" class="left" data-test="left-to-place">
+          <template v-if="form.bills.length"
+            >Bills <strong>{{ figures(read.billed, { sign }) }}</strong>, left</template
+          >
+          <template v-else>Left</template> to place
+          <strong :class="{ 'text-error': !form.newBill.on && read.unplaced !== 0 }">{{
+            figures(form.newBill.on || form.lines.length ? read.unplaced : read.left, { sign })
+          }}</strong>
+        </p>
         <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="draw-it">
           {{ pad ? 'Record the check' : 'Draw the check' }}
         </v-btn>
@@ -247,6 +309,7 @@ const payeeHint = computed(() => {
 }
 .form {
   padding: 6px 10px 20px 2px;
+  scroll-padding-bottom: 48px;
 }
 .pair {
   display: grid;
@@ -267,9 +330,21 @@ kbd {
   padding: 0 4px;
   font-size: 11px;
 }
-/* What is placed in bills, and what is left. */
+/* What is placed in bills, and what is left: in sight however far the form is turned. */
 .left {
-  margin: 0 2px 10px;
+  position: sticky;
+  bottom: -20px;
+  z-index: 1;
+  margin: 0 -10px 10px -2px;
+  padding: 8px 12px;
+  background: rgb(var(--v-theme-surface));
+  border-top: 1px solid rgba(var(--v-theme-on-surface), 0.15);
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  margin: 4px 0 14px;
 }
 .more {
   margin: 6px 0 14px;

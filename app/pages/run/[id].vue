@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { warning } from '#core/proof/note'
+import { readPayeeChanges } from '~/data/billReads'
 import { idOf, type Id } from '#core/base/id'
 import { bookName, type NumberBook } from '#core/books/book'
 import { figures } from '#core/money/figures'
@@ -30,6 +32,17 @@ interface Approved {
 }
 const approved = shallowRef<Approved>()
 const printing = () => run.value?.printing
+/** What is said of payees that changed, at the check that goes to them. */
+const payeeChanges = useLive(
+  () => (payments.value && run.value?.state === 'prepared' ? readPayeeChanges(payments.value) : undefined),
+  () => [payments.value, run.value?.state],
+)
+const payeeNotes = computed(() =>
+  (planned.value?.ok ? planned.value.value : []).flatMap(({ number, payment }) => {
+    const text = payeeChanges.value?.get(payment.id)
+    return text ? [warning('payee-changed', 'payee', text, { check: number })] : []
+  }),
+)
 const { checks, sheets, places, lowest, highest } = useSheets(planned, view, printing, () => {
   approved.value = undefined
 })
@@ -220,6 +233,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
           :view="view"
           :printing="run.printing"
           :checks="checks"
+          :payee-notes="payeeNotes"
           :layout="sheets"
           :title="`Checks ${checks[0]?.number} to ${checks.at(-1)?.number}`"
           @approve="

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { changeBill as decide, type ChangingBill } from '../../payables/changeBill'
 import { act } from '../act'
-import { billKnown, billNow, BILLS, entryOfBill, lockOfBill } from '../gatherBills'
+import { billNow, BILLS, changeKnown, lockOfBill } from '../gatherBills'
 
 /** What is told of a bill changes; a draft is finished by it. */
 export const changeBill = act({
@@ -9,11 +9,7 @@ export const changeBill = act({
   reads: BILLS,
   writes: ['bills', 'entries'],
   gather: async (reading, { billId, to }) => {
-    const bill = await billNow(reading, billId)
-    return {
-      ...(await billKnown(reading, bill.companyId, billId, to)),
-      entry: await entryOfBill(reading, bill),
-    }
+    return changeKnown(reading, await billNow(reading, billId), to)
   },
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

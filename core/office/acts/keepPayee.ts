@@ -1,19 +1,12 @@
 import { keepPayee as decide, type KeepingPayee } from '../../payables/keepPayee'
 import { act } from '../act'
-import { ofPayees } from '../gatherBills'
+import { ofPayees, payeeKnown } from '../gatherBills'
 
-/** A payee is written down, or what is known of one changes. */
+/** A payee is written down, or what is known of one changes, at every company that shares them. */
 export const keepPayee = act({
   lock: async ({ companyId }: KeepingPayee) => ofPayees(companyId),
-  reads: ['payees', 'ledgers'],
+  reads: ['payees', 'ledgers', 'companies'],
   writes: ['payees'],
-  gather: async (reading, { id, companyId, to }) => ({
-    payee: await reading.get('payees', id),
-    others: await reading.where('payees', 'company', [companyId]),
-    ledgers: await reading.many(
-      'ledgers',
-      to.split.map(s => s.ledgerId),
-    ),
-  }),
+  gather: (reading, input) => payeeKnown(reading, input, input.to),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

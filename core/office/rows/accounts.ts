@@ -17,6 +17,7 @@ export const company = z.strictObject({
       ledgerId: id<'ledger'>(),
       discountId: id<'ledger'>(),
       secondAbove: cents.nullable(),
+      unplaced: id<'ledger'>().exactOptional(),
     })
     .exactOptional(),
 }) satisfies z.ZodType<Company>

@@ -1,6 +1,7 @@
 import { z } from '../../base/schema'
-import { billStages, type Bill } from '../../payables/bill'
-import { payeeKinds, type Payee } from '../../payables/payee'
+import { languages } from '../../money/locale'
+import { billStages, type Bill, type BillTold } from '../../payables/bill'
+import { payeeKinds, usualWays, type Payee, type PayeeForm } from '../../payables/payee'
 import { MOST_TERM_DAYS, type Discount, type Terms } from '../../payables/terms'
 import { cents, count, day, id, lines, moment, text } from './parts'
 
@@ -14,7 +15,7 @@ const terms = z.strictObject({
   discount: z.strictObject({ hundredths: z.number().int().min(1).max(10_000), within: days }).exactOptional(),
 }) satisfies z.ZodType<Terms>
 
-export const payee = z.strictObject({
+const barePayee = z.strictObject({
   id: id<'payee'>(),
   companyId: id<'company'>(),
   kind: z.enum(payeeKinds),
@@ -38,11 +39,24 @@ export const payee = z.strictObject({
   accountId: id<'account'>().exactOptional(),
   became: id<'payee'>().exactOptional(),
   before: z.strictObject({ at: moment, by: text, name: text, address: lines }).exactOptional(),
-}) satisfies z.ZodType<Payee>
+  way: z.enum(usualWays).exactOptional(),
+  language: z.enum(languages).exactOptional(),
+  shared: some,
+})
+export const payeeForm = barePayee.omit({
+  id: true,
+  companyId: true,
+  became: true,
+  before: true,
+  onHold: true,
+  holdWhy: true,
+  shared: true,
+}) satisfies z.ZodType<PayeeForm>
+export const payee = barePayee.extend({ was: payeeForm.exactOptional() }) satisfies z.ZodType<Payee>
 
 const discount = z.strictObject({ until: day, amount: cents }) satisfies z.ZodType<Discount>
 
-export const bill = z.strictObject({
+const bareBill = z.strictObject({
   id: id<'bill'>(),
   companyId: id<'company'>(),
   payeeId: id<'payee'>(),
@@ -77,4 +91,18 @@ export const bill = z.strictObject({
   promised: cents,
   settled: cents,
   entries: count,
-}) satisfies z.ZodType<Bill>
+})
+export const billTold = bareBill.pick({
+  payeeId: true,
+  number: true,
+  date: true,
+  due: true,
+  amount: true,
+  discount: true,
+  lines: true,
+  memo: true,
+  purchaseOrder: true,
+  taxForm: true,
+  again: true,
+}) satisfies z.ZodType<BillTold>
+export const bill = bareBill.extend({ was: billTold.exactOptional() }) satisfies z.ZodType<Bill>

@@ -1,4 +1,5 @@
 import { z } from '../../base/schema'
+import { languages } from '../../money/locale'
 import { otherWays, type Payment } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
@@ -50,7 +51,7 @@ export const payment = z.strictObject({
   amount: cents,
   memo: text,
   lines: z.array(stubLine).max(5000),
-  split: z.array(z.strictObject({ ledgerId: id<'ledger'>(), amount: cents })).max(200),
+  split: z.array(z.strictObject({ ledgerId: id<'ledger'>(), amount: cents, tag: some })).max(200),
   state: z.enum(['waiting', 'on paper', 'issued', 'cleared', 'cancelled']),
   drawnAt: moment,
   accountWithPayee: some,
@@ -68,6 +69,7 @@ export const payment = z.strictObject({
     })
     .exactOptional(),
   scheduled: day.exactOptional(),
+  language: z.enum(languages).exactOptional(),
   otherwise: z.strictObject({ way: z.enum(otherWays), reference: text }).exactOptional(),
 }) satisfies z.ZodType<Payment>
 
@@ -82,5 +84,6 @@ export const checkFacts = z.strictObject({
   accountWithPayee: some,
   pay: z.array(payLine).max(200).exactOptional(),
   advice: z.boolean().exactOptional(),
+  language: z.enum(languages).exactOptional(),
   signers: signers.exactOptional(),
 }) satisfies z.ZodType<CheckFacts>

@@ -7,6 +7,7 @@ import { toldOf } from '../../payables/changeBill'
 import type { Entering } from '../../payables/enterBill'
 import type { Draw } from '../../payables/draw'
 import type { Payee } from '../../payables/payee'
+import { freedOf } from '../../payables/reallocate'
 import { otherWays } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
 import type { Chance, Move } from './chance'
@@ -155,6 +156,30 @@ function settle(c: Chance): Move | undefined {
       draws.forEach(draw => settled(w, draw.id, draw.amount, wholes({ bills: draw.settles ?? [] }))),
   }
 }
+/** A payment in the lane settles other bills of its payee, or other parts of them. */
+function settleAnew(c: Chance): Move | undefined {
+  const payment = c.some(c.payments.filter(p => p.state === 'waiting'))
+  if (!payment) return undefined
+  const theirs = [...c.seen.kept.bills.values()].filter(
+    b => b.payeeId === payment.payeeId && b.stage === 'payable',
+  )
+  const settles = freedOf(theirs, payment)
+    .filter(b => open(b) !== 0 && c.r.next() < 0.6)
+    .map(b => partOf(c, b))
+  return {
+    name: 'settle anew in the lane',
+    act: () =>
+      c.office(
+        'amend',
+        { accountId: payment.accountId, paymentIds: [payment.id], change: { settles } },
+        c.stamp,
+      ),
+    effect: w => {
+      w.payments.get(payment.id)!.amount = sum([...settles, ...payment.split].map(a => a.amount))
+      w.settles.set(payment.id, wholes({ bills: settles }))
+    },
+  }
+}
 function drawWithBills(c: Chance): Move | undefined {
   const draw = drawBills(c, `with${c.n}`)
   return (
@@ -163,6 +188,44 @@ function drawWithBills(c: Chance): Move | undefined {
       act: () => c.office('draw', { accountId: account.id, draw }, c.stamp),
       effect: w => settled(w, draw.id, draw.amount, wholes({ bills: draw.settles ?? [] })),
     }
+  )
+}
+/** A bill is entered and paid at once, mostly as a whole; now and then one that waits, or beside other bills. */
+function drawWithBill(c: Chance): Move {
+  const amount = cents(c.r.between(100, 30_000))
+  const key = `both${c.n}`
+  const payee = somePayee(c)
+  const bill: Entering = {
+    id: idOf(`bill ${key}`),
+    payeeId: payee.id,
+    number: `INV-${c.r.between(1, 40)}`,
+    date: day,
+    due: day,
+    amount,
+    lines: [{ ledgerId: idOf('wood'), amount, memo: '' }],
+    memo: '',
+    taxForm: 'none',
+  }
+  const paid = c.r.next() < 0.9 ? amount : cents(amount + 1)
+  const settles = [{ billId: bill.id, amount: paid, discount: cents(0) }]
+  const draw: Draw = { ...drawOf(key, paid), payee, split: [], settles }
+  return {
+    name: 'draw with a bill',
+    act: () => c.office('drawWithBill', { accountId: account.id, draw, bill }, c.stamp),
+    effect: w => {
+      w.bills.set(bill.id, amount)
+      settled(w, draw.id, draw.amount, wholes({ bills: settles }))
+    },
+  }
+}
+function takeChangeBack(c: Chance): Move | undefined {
+  const bill = someBill(c, b => b.was !== undefined)
+  const stamp = stampOf(c)
+  return (
+    bill &&
+    onBill('take a change of a bill back', bill.id, () =>
+      c.office('takeBillChangeBack', { billId: bill.id }, stamp),
+    )
   )
 }
 function payOtherwise(c: Chance): Move | undefined {
@@ -220,7 +283,10 @@ export const billMoves: readonly (readonly [often: number, make: (c: Chance) => 
   [2, cancelBill],
   [4, settle],
   [4, drawWithBills],
+  [2, settleAnew],
   [2, payOtherwise],
+  [2, drawWithBill],
+  [2, takeChangeBack],
   [1, keepPayee],
   [1, mergePayees],
   [1, holdPayee],

@@ -18,11 +18,10 @@ const bill = useBillForm(
   () => {},
   () => `bill ${id.value}`,
 )
-const { form, busy, payees, choices, read, namesakes, faults, elsewhere, hints, sign, changeIt } = bill
 const fixed = computed(() => changing.value && fixedBecause(changing.value, 'amount'))
 const back = computed(() => `/bills?company=${company.value?.id ?? ''}&bill=${id.value}`)
 async function keep() {
-  if (await changeIt()) await navigateTo(back.value)
+  if (await bill.changeIt()) await navigateTo(back.value)
 }
 </script>
 
@@ -32,33 +31,17 @@ async function keep() {
       <v-btn variant="text" :to="back">Back to the bills</v-btn>
     </PageHead>
     <p v-if="found && !changing" class="quiet">There is no such bill.</p>
-    <div v-if="changing && company && payees" class="scroll">
-      <v-form class="form" @submit.prevent="keep()">
+    <div v-if="changing && company" class="scroll">
+      <BillsForm
+        :bill="bill"
+        :verb="changing.stage === 'draft' ? 'Finish the bill' : 'Keep the change'"
+        class="form"
+        @go="keep()"
+      >
         <v-alert v-if="fixed" type="info" variant="tonal" density="compact" class="mb-3">
           Payee, amount and discount stay: {{ fixed }}.
         </v-alert>
-        <BillsFields
-          v-model="form"
-          :payees="payees"
-          :choices="choices"
-          :read="read"
-          :faults="faults"
-          :hints="hints"
-          :namesakes="namesakes"
-          :sign="sign"
-        />
-        <v-alert
-          v-if="elsewhere"
-          type="error"
-          variant="tonal"
-          density="compact"
-          class="mb-2"
-          :text="elsewhere"
-        />
-        <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="keep-bill">
-          {{ changing.stage === 'draft' ? 'Finish the bill' : 'Keep the change' }}
-        </v-btn>
-      </v-form>
+      </BillsForm>
     </div>
   </div>
 </template>
@@ -66,6 +49,5 @@ async function keep() {
 <style scoped>
 .form {
   max-width: 460px;
-  padding: 6px 10px 20px 2px;
 }
 </style>

@@ -4,11 +4,11 @@ import { idOf } from '#core/base/id'
 import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { open } from '#core/payables/bill'
-import { ledgersToChoose } from '#core/payables/drawForm'
+import { payeeAccount } from '#core/payables/payeeAccount'
 import { monthsPaid, yearsPaid } from '#core/payables/payeeYears'
 import { readPayee, readPayeeStory, readStory } from '~/data/billReads'
 import { momentTold } from '~/data/office'
-import { readAccounts, readCompanies, readLedgers, readPayees } from '~/data/reads'
+import { readCompanies, readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -27,22 +27,8 @@ const company = computed(() =>
 const companyId = computed(() => company.value?.id)
 const from = () => companyId.value
 const payees = useLive(() => (companyId.value ? readPayees(companyId.value) : undefined), from)
-const ledgerRows = useLive(() => (companyId.value ? readLedgers(companyId.value) : undefined), from)
-const accountRows = useLive(
-  async () => (await readAccounts()).filter(a => a.account.companyId === companyId.value),
-  from,
-)
-const sign = computed(() => accountRows.value?.[0]?.account.currency.sign ?? '')
-const ledgers = computed(() =>
-  ledgersToChoose(
-    ledgerRows.value ?? [],
-    new Set((accountRows.value ?? []).map(a => a.account.cashLedgerId)),
-    company.value?.payables?.ledgerId,
-  ).map(l => ({ title: `${l.code} ${l.name}`, value: l.id })),
-)
-const accounts = computed(() =>
-  (accountRows.value ?? []).map(a => ({ title: a.account.name, value: a.account.id })),
-)
+const { accounts: accountRows, choices: ledgers, sign } = useCompanyLedgers(company)
+const accounts = computed(() => (accountRows.value ?? []).map(a => ({ title: a.name, value: a.id })))
 const { form, busy, near, isChanged, faults, elsewhere, keep } = usePayeeForm(
   companyId,
   payee,
@@ -59,9 +45,12 @@ async function keepIt() {
   )
 }
 
+/** So many payments and lines are listed, and as many more on asking. */
+const MORE = 40
+const many = ref(MORE)
 const story = useLive(
-  () => (isNew.value ? undefined : readPayeeStory(id.value)),
-  () => String(id.value),
+  () => (isNew.value ? undefined : readPayeeStory(id.value, many.value)),
+  () => [String(id.value), many.value],
 )
 const lines = useLive(
   () => (isNew.value ? [] : readStory('payee', id.value)),
@@ -71,42 +60,40 @@ const day = (date: PlainDate) => formatDate(date, 'MMM D, YYYY')
 const openBills = computed(() =>
   (story.value?.bills ?? []).filter(b => b.stage === 'payable' && open(b) !== 0),
 )
-const payments = computed(() => (story.value?.paid ?? []).map(p => p.payment))
+const payments = computed(() => story.value?.payments ?? [])
+const account = computed(() => payeeAccount(story.value?.bills ?? [], payments.value).reverse())
 const years = computed(() => yearsPaid(payments.value))
 const months = computed(() => monthsPaid(payments.value, localToday(), 12))
 
 const { busy: acting, fault, did, clear } = useAct()
-const asking = ref<'hold' | 'merge'>()
-const asked = computed({
-  get: () => asking.value !== undefined,
-  set: () => {
-    asking.value = undefined
-  },
-})
-const why = ref('')
+const holding = ref(false)
+const merging = ref(false)
 const into = ref('')
 const intoPayee = computed(() =>
   payees.value?.find(p => p.id !== payee.value?.id && !p.became && p.name === into.value),
 )
-function ask(what: 'hold' | 'merge') {
-  asking.value = what
-  why.value = ''
+function askMerge() {
+  merging.value = true
   into.value = ''
   clear()
 }
-async function answer() {
+async function hold(why: string) {
   const of = payee.value
-  if (!of) return
-  if (asking.value === 'hold') {
-    if (!(await did('holdPayee', { payeeId: of.id, why: why.value }))) return
-    office.said = `${of.name} is on hold.`
-  } else {
-    const to = intoPayee.value
-    if (!to || !(await did('mergePayees', { fromId: of.id, intoId: to.id }))) return
-    office.said = `${of.name} is a part of ${to.name} now.`
-    await navigateTo(`/bills/payee/${encodeURIComponent(to.id)}`)
-  }
-  asking.value = undefined
+  if (!of || !(await did('holdPayee', { payeeId: of.id, why }))) return
+  office.said = `${of.name} is on hold.`
+  holding.value = false
+}
+async function merge() {
+  const [of, to] = [payee.value, intoPayee.value]
+  if (!of || !to || !(await did('mergePayees', { fromId: of.id, intoId: to.id }))) return
+  office.said = `${of.name} is a part of ${to.name} now.`
+  merging.value = false
+  await navigateTo(`/bills/payee/${encodeURIComponent(to.id)}`)
+}
+async function takeBack() {
+  const of = payee.value
+  if (of && (await did('takePayeeChangeBack', { payeeId: of.id })))
+    office.said = `${of.name} stands as before the last change.`
 }
 async function letGo() {
   if (payee.value && (await did('holdPayee', { payeeId: payee.value.id, why: null })))
@@ -122,8 +109,8 @@ async function letGo() {
       </v-btn>
       <template v-if="payee && !payee.became">
         <v-btn v-if="payee.onHold" :loading="acting" data-test="payee-go" @click="letGo()">Let them go</v-btn>
-        <v-btn v-else data-test="payee-hold" @click="ask('hold')">Put on hold</v-btn>
-        <v-btn data-test="payee-merge" @click="ask('merge')">Merge into another</v-btn>
+        <v-btn v-else data-test="payee-hold" @click="(clear(), (holding = true))">Put on hold</v-btn>
+        <v-btn data-test="payee-merge" @click="askMerge()">Merge into another</v-btn>
       </template>
     </PageHead>
     <p v-if="!isNew && story && !payee" class="quiet">There is no such payee.</p>
@@ -141,6 +128,7 @@ async function letGo() {
           :faults="faults"
           :near="near"
           :ledgers="ledgers"
+          :places="!company.payables?.unplaced"
           :accounts="accounts"
         />
         <v-alert
@@ -163,6 +151,18 @@ async function letGo() {
         >
           {{ isNew ? 'Write them down' : 'Keep the change' }}
         </v-btn>
+        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mt-2" :text="fault" />
+        <div v-if="payee && !payee.became" class="row">
+          <v-btn
+            v-if="payee.was && !isChanged"
+            size="small"
+            :loading="acting"
+            data-test="take-change-back"
+            @click="takeBack()"
+            >Take the last change back</v-btn
+          >
+          <BillsShared v-if="companies" :payee="payee" :companies="companies" />
+        </div>
       </v-form>
       <section v-if="payee && story" class="scroll story-side" aria-label="Bills and payments" tabindex="0">
         <div class="head">
@@ -201,7 +201,7 @@ async function letGo() {
         />
         <table class="plain mb-4" data-test="payee-paid">
           <tbody>
-            <tr v-for="{ payment, numbers } in story.paid.slice(0, 40)" :key="payment.id">
+            <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
               <td class="nowrap">{{ day(payment.date) }}</td>
               <td><StateMark :state="payment.state" /></td>
               <td>
@@ -222,6 +222,45 @@ async function letGo() {
           </tbody>
         </table>
         <p v-if="!story.paid.length" class="quiet mb-4">Nothing was paid to them yet.</p>
+        <v-btn
+          v-if="story.payments.length > story.paid.length"
+          size="small"
+          class="mb-4"
+          data-test="payee-more"
+          @click="many += MORE"
+          >Show {{ Math.min(MORE, story.payments.length - story.paid.length) }} more of
+          {{ story.payments.length.toLocaleString('en-US') }}</v-btn
+        >
+        <details
+          v-if="account.length"
+          class="mb-4"
+          :open="['owner', 'customer', 'employee'].includes(payee.kind)"
+        >
+          <summary>What is owed after each bill and payment</summary>
+          <table class="plain" data-test="payee-account">
+            <thead>
+              <tr>
+                <th scope="col">Date</th>
+                <th scope="col">What</th>
+                <th scope="col" class="num">Amount</th>
+                <th scope="col" class="num">Owed then</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="l in account.slice(0, many)" :key="l.id">
+                <td class="nowrap">{{ day(l.date) }}</td>
+                <td>
+                  <NuxtLink v-if="'bill' in l.of" :to="`/bills?company=${company.id}&bill=${l.of.bill.id}`">{{
+                    l.of.bill.number
+                  }}</NuxtLink>
+                  <template v-else>paid</template>
+                </td>
+                <td class="num">{{ figures(l.amount) }}</td>
+                <td class="num">{{ figures(l.balance) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </details>
         <template v-if="lines?.length">
           <h2 class="mb-1">Story</h2>
           <ul class="story">
@@ -233,32 +272,36 @@ async function letGo() {
         </template>
       </section>
     </div>
-    <AskDialog
-      v-model="asked"
-      :title="asking === 'hold' ? `Put ${payee?.name} on hold?` : `Merge ${payee?.name} into another?`"
-      :verb="asking === 'hold' ? 'Put on hold' : 'Merge them'"
-      :ready="asking === 'hold' ? why.trim() !== '' : intoPayee !== undefined"
+    <WhyDialog
+      v-model="holding"
+      :title="`Put ${payee?.name} on hold?`"
+      verb="Put on hold"
       :busy="acting"
       :fault="fault"
-      :danger="asking === 'merge'"
-      @go="answer()"
+      @go="hold"
     >
-      <template v-if="asking === 'hold'">
-        <p>No payment to them enters a run until they are let go; what waits stays in the lane, greyed.</p>
-        <v-text-field v-model="why" label="Why" maxlength="80" autofocus data-test="why" />
-      </template>
-      <template v-else>
-        <p>All bills and payments go over. The old name stays on what was printed. It cannot be undone.</p>
-        <PayeeField
-          v-model="into"
-          :payees="(payees ?? []).filter(p => p.id !== payee?.id)"
-          label="Into"
-          data-test="merge-into"
-        />
-        <p v-if="intoPayee && story">
-          {{ story.bills.length }} bills and {{ story.paid.length }} payments go to {{ intoPayee.name }}.
-        </p>
-      </template>
+      <p>No payment to them enters a run until they are let go; what waits stays in the lane, greyed.</p>
+    </WhyDialog>
+    <AskDialog
+      v-model="merging"
+      :title="`Merge ${payee?.name} into another?`"
+      verb="Merge them"
+      :ready="intoPayee !== undefined"
+      :busy="acting"
+      :fault="fault"
+      danger
+      @go="merge()"
+    >
+      <p>All bills and payments go over. The old name stays on what was printed. It cannot be undone.</p>
+      <PayeeField
+        v-model="into"
+        :payees="(payees ?? []).filter(p => p.id !== payee?.id)"
+        label="Into"
+        data-test="merge-into"
+      />
+      <p v-if="intoPayee && story">
+        {{ story.bills.length }} bills and {{ story.payments.length }} payments go to {{ intoPayee.name }}.
+      </p>
     </AskDialog>
   </div>
 </template>
@@ -277,6 +320,12 @@ async function letGo() {
 }
 .story-side {
   padding: 2px 12px 20px 2px;
+}
+.row {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  margin-top: 14px;
 }
 .head {
   display: flex;

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { idOf, type Id } from '#core/base/id'
+import type { Company } from '#core/payables/account'
+import type { Payee } from '#core/payables/payee'
+import { readSharedWith } from '~/data/billReads'
+import { useOffice } from '~/stores/office'
+
+/** The companies that share a payee: name and address are one, ledger accounts and terms each company's own. */
+const props = defineProps<{ payee: Payee; companies: readonly Company[] }>()
+const office = useOffice()
+const { busy, fault, did } = useAct()
+const theirs = useLive(
+  () => readSharedWith(props.payee),
+  () => [props.payee.id, props.payee.shared],
+)
+const nameOf = (id: Id<'company'>): string => props.companies.find(c => c.id === id)?.name[0] ?? ''
+const others = computed(() =>
+  props.companies.filter(
+    c => c.id !== props.payee.companyId && !theirs.value?.some(p => p.companyId === c.id),
+  ),
+)
+async function share(company: Company) {
+  const id = idOf<'payee'>(crypto.randomUUID())
+  if (await did('sharePayee', { payeeId: props.payee.id, companyId: company.id, id }))
+    office.said = `${props.payee.name} is a payee of ${company.name[0]} too.`
+}
+async function stop() {
+  if (await did('unsharePayee', { payeeId: props.payee.id }))
+    office.said = `${props.payee.name} is shared no more: what changes here stays here.`
+}
+</script>
+
+<template>
+  <div v-if="companies.length > 1 && theirs" class="shared" data-test="shared">
+    <p v-if="theirs.length" class="quiet">
+      Name, address, kind and tax number are shared with
+      <template v-for="(p, i) in theirs" :key="p.id"
+        ><template v-if="i">, </template
+        ><NuxtLink :to="`/bills/payee/${encodeURIComponent(p.id)}`">{{
+          nameOf(p.companyId)
+        }}</NuxtLink></template
+      >.
+    </p>
+    <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
+    <div class="row">
+      <v-btn v-for="c in others" :key="c.id" size="small" :loading="busy" data-test="share" @click="share(c)"
+        >Share with {{ c.name[0] }}</v-btn
+      >
+      <v-btn v-if="theirs.length" size="small" :loading="busy" @click="stop()">Share no more</v-btn>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.shared {
+  font-size: 13px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 4px;
+}
+</style>

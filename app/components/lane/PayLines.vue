@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import type { Cents } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import { blankPayLine, type PayFormLine } from '#core/payables/payForm'
+
+/** What was earned and deducted: the amount of the check follows from it. */
+defineProps<{ net: Cents | undefined; sign: string; faults: readonly string[] }>()
+const lines = defineModel<PayFormLine[]>({ required: true })
+const kinds = [
+  { kind: 'earning', title: 'Earned', add: 'Another earning' },
+  { kind: 'deduction', title: 'Deducted', add: 'Another deduction' },
+] as const
+const add = (kind: PayFormLine['kind']): void => {
+  lines.value = [...lines.value, blankPayLine(kind)]
+}
+const out = (line: PayFormLine): void => {
+  lines.value = lines.value.filter(l => l !== line)
+}
+</script>
+
+<template>
+  <FormPart title="Pay" class="pay" data-field="pay" data-test="pay">
+    <table v-for="of in kinds" :key="of.kind" class="plain">
+      <thead>
+        <tr>
+          <th scope="col" class="name">{{ of.title }}</th>
+          <th scope="col" class="num">This pay</th>
+          <th scope="col" class="num">This year, with it</th>
+          <th scope="col"><span class="d-sr-only">Take out</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(line, i) in lines.filter(l => l.kind === of.kind)" :key="i">
+          <td>
+            <input
+              v-model="line.name"
+              class="typed"
+              maxlength="40"
+              :aria-label="`${of.title}, line ${i + 1}`"
+            />
+          </td>
+          <td>
+            <input
+              v-model="line.now"
+              class="typed num"
+              inputmode="decimal"
+              :aria-label="`${of.title} this pay, line ${i + 1}`"
+            />
+          </td>
+          <td>
+            <input
+              v-model="line.yearToDate"
+              class="typed num"
+              inputmode="decimal"
+              placeholder="counted on"
+              :aria-label="`${of.title} this year, line ${i + 1}`"
+            />
+          </td>
+          <td class="out">
+            <v-btn
+              size="x-small"
+              variant="text"
+              :aria-label="`Take ${line.name || 'this line'} out`"
+              @click="out(line)"
+              >Out</v-btn
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="faults.length" class="text-error small" role="alert">{{ faults[0] }}</p>
+    <div class="row">
+      <v-btn v-for="of in kinds" :key="of.kind" size="small" variant="text" @click="add(of.kind)">{{
+        of.add
+      }}</v-btn>
+      <v-btn size="small" variant="text" @click="lines = []">This is not pay</v-btn>
+      <strong v-if="net !== undefined" class="net" data-test="net-pay"
+        >Net {{ figures(net, { sign }) }}</strong
+      >
+    </div>
+  </FormPart>
+</template>
+
+<style scoped>
+.pay td,
+.pay th {
+  padding: 3px 4px !important;
+}
+.typed {
+  width: 100%;
+  min-width: 64px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
+  border-radius: 4px;
+  padding: 3px 6px;
+  min-height: 28px;
+  color: inherit;
+  background: transparent;
+}
+.name {
+  width: 40%;
+}
+.out {
+  width: 44px;
+}
+.small {
+  font-size: 12.5px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px;
+  margin-top: 6px;
+}
+.net {
+  margin-left: auto;
+}
+</style>

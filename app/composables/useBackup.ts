@@ -1,0 +1,65 @@
+import { onScopeDispose, ref, shallowRef } from 'vue'
+import { letGoOfBackup, lookAtBackup, readBackupState, restoreBackup, saveBackup } from '~/data/backup'
+import { useOffice } from '~/stores/office'
+import type { BackupSeen } from '~/data/backupWork'
+import { useLive } from './useLive'
+
+/** Saving everything as one file, and putting such a file in the place of what is here. */
+export function useBackup() {
+  const office = useOffice()
+  const state = useLive(readBackupState)
+  /** What is being done, in words; blank: nothing. */
+  const doing = ref('')
+  const fault = ref('')
+  const seen = shallowRef<BackupSeen>()
+  onScopeDispose(letGoOfBackup)
+
+  /** One piece of work at a time; what goes wrong is said, and nothing has changed then. */
+  async function during(what: string, work: () => Promise<void>): Promise<void> {
+    if (doing.value) return
+    doing.value = what
+    fault.value = ''
+    try {
+      await work()
+    } catch (error) {
+      fault.value = `It could not be done, and nothing has changed: ${(error as Error).message}`
+    } finally {
+      doing.value = ''
+    }
+  }
+  /** Ends the work: what was awaited of it never comes. */
+  function stop(): void {
+    letGoOfBackup()
+    doing.value = ''
+    seen.value = undefined
+  }
+  const save = (): Promise<void> =>
+    during('Saving everything', async () => {
+      const bytes = await saveBackup()
+      office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
+    })
+  const look = (file: File): Promise<void> =>
+    during('Reading the backup', async () => {
+      seen.value = undefined
+      const read = await lookAtBackup(file)
+      if (read.ok) seen.value = read.value
+      else fault.value = `${file.name} is not taken. ${read.refusal.text}.`
+    })
+  /** Saves what is here first, then puts the file in its place. */
+  const restore = (): Promise<void> =>
+    during('Putting it in place', async () => {
+      if (seen.value?.here.last) await saveBackup('before restoring')
+      const done = await restoreBackup()
+      if (!done.ok) {
+        fault.value = done.refusal.text
+        return
+      }
+      seen.value = undefined
+      office.said = 'The backup is in place.'
+    })
+  const leave = (): void => {
+    seen.value = undefined
+    fault.value = ''
+  }
+  return { state, doing, fault, seen, save, look, restore, leave, stop }
+}

@@ -1,0 +1,51 @@
+import { wrap, type Remote } from 'comlink'
+import type { Result } from '#core/base/result'
+import type { BackupApi, BackupSeen } from './backupWork'
+import { BACKUP_FACT, backupFact } from './backupFact'
+import { db } from './db'
+import { failureOf } from './inWorker'
+import { momentNow, operatorName } from './office'
+import { saveBlob } from './papers'
+
+/** When the last backup was saved, and how many acts were done since. */
+export interface BackupState {
+  readonly at: string | undefined
+  readonly since: number
+}
+export async function readBackupState(): Promise<BackupState> {
+  const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
+  const [at, seq] = fact?.value.split(' ') ?? []
+  return { at, since: Math.max(0, (last?.seq ?? 0) - Number(seq ?? 0)) }
+}
+
+let kept: { readonly worker: Worker; readonly remote: Remote<BackupApi> } | undefined
+/** Does a piece of work in the worker; it stays until `letGo`, since what was looked at is held there. */
+async function inBackup<T>(work: (remote: Remote<BackupApi>) => Promise<T>): Promise<T> {
+  if (!kept) {
+    const worker = new Worker(new URL('../workers/backup.worker.ts', import.meta.url), { type: 'module' })
+    kept = { worker, remote: wrap<BackupApi>(worker) }
+  }
+  return Promise.race([work(kept.remote), failureOf(kept.worker)])
+}
+/** Ends the worker, and with it whatever is under way: nothing of it is kept. */
+export function letGoOfBackup(): void {
+  kept?.worker.terminate()
+  kept = undefined
+}
+
+/** Saves everything that this browser keeps as one file. Gives its size in bytes. */
+export async function saveBackup(name = 'backup'): Promise<number> {
+  const at = momentNow()
+  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName()))
+  saveBlob(new Blob([bytes as BlobPart], { type: 'application/zip' }), `${name} ${at.slice(0, 10)}.zip`)
+  await db.facts.put(backupFact(at, seq))
+  return bytes.length
+}
+/** Reads a file and holds it against what is here. */
+export const lookAtBackup = async (file: Blob): Promise<Result<BackupSeen>> => {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  return inBackup(async remote => (await remote.look(bytes)) as Result<BackupSeen>)
+}
+/** Puts what was looked at in the place of what is here. */
+export const restoreBackup = (): Promise<Result<true>> =>
+  inBackup(async remote => (await remote.restore()) as Result<true>)

@@ -1,0 +1,121 @@
+import { transfer } from 'comlink'
+import { good, refuse, type Result } from '#core/base/result'
+import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
+import { meeting, usedInBoth, type Meeting } from '#core/office/meeting'
+import { auditOffice } from '#core/office/audit'
+import { tableNames } from '#core/office/tables'
+import type { TrailLine } from '#core/trail/trail'
+import { backupFact } from './backupFact'
+import { db } from './db'
+import { painted } from './strips'
+
+/** What of an office is counted, for the eye that compares two. */
+const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
+export type Counts = Readonly<Record<(typeof counted)[number], number>>
+export interface OfficeSeen {
+  readonly counts: Counts
+  readonly last: TrailLine | undefined
+}
+/** A backup beside the office that is here. */
+export interface BackupSeen {
+  readonly manifest: BackupManifest
+  readonly here: OfficeSeen
+  readonly there: OfficeSeen
+  readonly meeting: Meeting
+  /** Numbers that both used, each in its own way. */
+  readonly usedInBoth: readonly number[]
+  /** What does not hold in the file, in sentences. */
+  readonly findings: readonly string[]
+}
+
+const MOST_TOLD = 200
+/** Everything that is kept, as it stands at one moment. */
+async function officeHere(): Promise<BackupTables> {
+  const read: Record<string, unknown[]> = {}
+  const scans = await db.transaction('r', db.tables, async () => {
+    for (const table of tableNames) read[table] = await db.table(table).toArray()
+    read.facts = await db.facts.toArray()
+    return db.scans.toArray()
+  })
+  read.scans = await Promise.all(
+    scans.map(async ({ picture, ...scan }) => ({
+      ...scan,
+      type: picture.type,
+      bytes: new Uint8Array(await picture.arrayBuffer()),
+    })),
+  )
+  return read as unknown as BackupTables
+}
+const seen = (of: BackupTables): OfficeSeen => ({
+  counts: Object.fromEntries(counted.map(table => [table, of[table].length])) as Counts,
+  last: of.trail.at(-1),
+})
+
+/** The backup that was read and looked at, and the last act that was here then. */
+let read:
+  { readonly tables: BackupTables; readonly madeAt: string; readonly head: string | undefined } | undefined
+
+/** What is done with backups, in a worker: nothing of the rows goes through the page. */
+export const backupWork = {
+  /** Packs everything that is kept. */
+  async save(madeAt: string, by: string): Promise<{ bytes: Uint8Array; seq: number }> {
+    const office = await officeHere()
+    const bytes = packBackup(office, { madeAt, by, store: db.verno })
+    return transfer({ bytes, seq: office.trail.length }, [bytes.buffer])
+  },
+  /** Reads a backup, proves it, and holds it against the office that is here. */
+  async look(file: Uint8Array): Promise<Result<BackupSeen>> {
+    read = undefined
+    const backup = readBackup(file)
+    if (!backup.ok) return backup
+    const { manifest, tables } = backup.value
+    if (manifest.store > db.verno)
+      return refuse('backup-newer', 'a newer version of the program wrote it: open it there', {
+        field: 'backup',
+      })
+    const here = await officeHere()
+    read = { tables, madeAt: manifest.madeAt, head: here.trail.at(-1)?.hash }
+    return good({
+      manifest,
+      here: seen(here),
+      there: seen(tables),
+      meeting: meeting(here.trail, tables.trail),
+      usedInBoth: usedInBoth(here.numbers, tables.numbers)
+        .slice(0, MOST_TOLD)
+        .map(row => row.number),
+      findings: auditOffice(tables).slice(0, MOST_TOLD),
+    })
+  },
+  /**
+   * Puts the backup that was looked at in the place of what is here: all of it, or nothing is changed. Refused
+   * where something was done here since it was looked at.
+   */
+  async restore(): Promise<Result<true>> {
+    const of = read
+    if (!of) return refuse('backup-none', 'no backup was looked at', { field: 'backup' })
+    return db.transaction('rw', db.tables, async (): Promise<Result<true>> => {
+      const last = await db.trail.orderBy('seq').last()
+      if (last?.hash !== of.head)
+        return refuse(
+          'changed-meanwhile',
+          'something was done here since the file was looked at: look again',
+          {
+            field: 'backup',
+          },
+        )
+      for (const table of db.tables) await table.clear()
+      for (const table of tableNames) await db.table(table).bulkAdd([...of.tables[table]] as unknown[])
+      await db.facts.bulkAdd([...of.tables.facts])
+      await db.facts.put(backupFact(of.madeAt, of.tables.trail.length))
+      await db.scans.bulkAdd(
+        of.tables.scans.map(({ bytes, type, ...scan }) => ({
+          ...scan,
+          picture: new Blob([bytes as BlobPart], { type }),
+        })),
+      )
+      await db.strips.bulkAdd(painted([], of.tables.numbers))
+      return good(true)
+    })
+  },
+}
+export type BackupApi = typeof backupWork

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { backupWork } from '~/data/backupWork'
+
+expose(backupWork)

@@ -1,0 +1,129 @@
+import { firstBroken } from '../trail/trail'
+import { totalsAstray } from '../ledger/totals'
+import { sum } from '../money/cents'
+import { alikeKey, entryIdOf, owed } from '../payables/bill'
+import { payeeAccount } from '../payables/payeeAccount'
+import { billsAstray } from '../payables/settling'
+import type { Snapshot } from './tables'
+
+const standing: readonly string[] = ['on paper', 'issued', 'cleared']
+
+/**
+ * What must hold in any office, found by looking at every row, whatever was done in it. Gives a sentence for
+ * each thing that does not: numbers, payments, entries, running totals, bills, payables, the chain of the trail.
+ */
+export function auditOffice(office: Snapshot): string[] {
+  const found: string[] = []
+  const must = (holds: boolean, what: string): void => {
+    if (!holds) found.push(what)
+  }
+  const books = new Map(office.books.map(b => [b.id, b]))
+  const seen = new Set<string>()
+  const carried = new Map<string, (typeof office.numbers)[number][]>()
+  for (const row of office.numbers) {
+    must(!seen.has(row.id), `${row.id} stands twice`)
+    seen.add(row.id)
+    const book = books.get(row.bookId)
+    must(
+      book !== undefined && row.number >= book.start && row.number <= book.end,
+      `${row.number} is outside its book`,
+    )
+    must(
+      !row.life.length || row.life.at(-1)?.fate === row.fate,
+      `the life of ${row.number} does not end with ${row.fate}`,
+    )
+    if (row.check && standing.includes(row.fate))
+      carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
+  }
+  for (const p of office.payments) {
+    const own = carried.get(p.id) ?? []
+    must(
+      own.length === (p.otherwise || ['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
+      `payment ${p.id}, ${p.state}, has ${own.length} standing checks`,
+    )
+    must(
+      own.every(r => r.fate === p.state),
+      `payment ${p.id} is ${p.state}, its number ${own[0]?.fate}`,
+    )
+    must(
+      [...p.split, ...(p.settles?.bills ?? [])].reduce((s, x) => s + x.amount, 0) === p.amount &&
+        (!p.lines.length || p.lines.reduce((s, x) => s + x.amount, 0) === p.amount),
+      `payment ${p.id} does not add up`,
+    )
+    const account = office.accounts.find(a => a.id === p.accountId)
+    must(
+      account?.companyId === p.companyId &&
+        p.split.every(s => !office.ledgers.some(l => l.id === s.ledgerId && l.companyId !== p.companyId)),
+      `payment ${p.id} mixes companies`,
+    )
+  }
+  for (const e of office.entries)
+    must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
+  const [astray] = totalsAstray(office.totals, office.entries)
+  must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
+  billsHold(office, must)
+  for (const a of office.books)
+    for (const b of office.books)
+      must(
+        a.id >= b.id || a.accountId !== b.accountId || a.end < b.start || b.end < a.start,
+        `books ${a.id} and ${b.id} overlap`,
+      )
+  for (const book of office.books)
+    must(
+      office.runs.filter(
+        r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer'),
+      ).length <= 1,
+      `two runs are open on ${book.id}`,
+    )
+  const keys = office.trail.flatMap(l => l.key ?? [])
+  must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
+  const broken = firstBroken(office.trail)
+  must(!broken, `the trail is broken at line ${broken?.seq}`)
+  return found
+}
+
+/** What must hold of bills: never paid above what they are, and the ledger says what is owed on them. */
+function billsHold(office: Snapshot, must: (holds: boolean, what: string) => void): void {
+  for (const { id } of office.payees) {
+    const own = office.bills.filter(b => b.payeeId === id)
+    if (!own.length) continue
+    const line = payeeAccount(
+      own,
+      office.payments.filter(p => p.payeeId === id),
+    ).at(-1)
+    const theirs = own
+      .filter(b => b.stage === 'payable' || b.stage === 'paid')
+      .reduce((s, b) => s + owed(b), 0)
+    must((line?.balance ?? 0) === theirs, `the account of ${id} ends at ${line?.balance}, owed is ${theirs}`)
+  }
+  const [off] = billsAstray(office.bills, office.payments)
+  must(!off, `bill ${off?.billId} is kept as ${off?.kept}, its payments say ${off?.payments}`)
+  const payees = new Map(office.payees.map(p => [p.id, p]))
+  const entries = new Set(office.entries.map(e => e.id))
+  const numbers = new Set<string>()
+  const owedBy = new Map<string, number>()
+  for (const b of office.bills) {
+    const whole = (b.promised + b.settled) * Math.sign(b.amount)
+    must(whole >= 0 && whole <= Math.abs(b.amount), `bill ${b.number} is settled beyond what it is`)
+    const live = b.stage === 'payable' || b.stage === 'paid'
+    must(live || whole === 0, `bill ${b.number}, ${b.stage}, is settled`)
+    must(!live || (b.stage === 'paid') === (owed(b) === 0), `bill ${b.number} is ${b.stage}, owed ${owed(b)}`)
+    must(
+      (!live && b.stage !== 'waits') || sum(b.lines.map(l => l.amount)) === b.amount,
+      `lines of ${b.number} differ`,
+    )
+    must(payees.get(b.payeeId)?.companyId === b.companyId, `bill ${b.number} is of another company`)
+    must(!payees.get(b.payeeId)?.became, `bill ${b.number} is of a payee that became another`)
+    must(b.alike === alikeKey(b.payeeId, b.number), `bill ${b.number} stands under ${b.alike}`)
+    const entry = entryIdOf(b)
+    must(!entry || entries.has(entry), `bill ${b.number} has no entry`)
+    must(!numbers.has(`${b.companyId} ${b.ourNumber}`), `our number ${b.ourNumber} stands twice`)
+    numbers.add(`${b.companyId} ${b.ourNumber}`)
+    if (live) owedBy.set(b.companyId, (owedBy.get(b.companyId) ?? 0) + owed(b))
+  }
+  const balances = new Map(office.totals.map(t => [t.id, t.balance]))
+  for (const { id, payables } of office.companies) {
+    const balance = (payables && balances.get(payables.ledgerId)) ?? 0
+    must(balance === -(owedBy.get(id) ?? 0), `payables stands at ${balance}, owed is ${owedBy.get(id) ?? 0}`)
+  }
+}

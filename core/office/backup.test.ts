@@ -1,0 +1,123 @@
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { describe, expect, it } from 'vitest'
+import { random } from '../base/random'
+import { perform } from './acts'
+import { auditOffice } from './audit'
+import { MemoryOffice } from './memory'
+import { startingOffice } from './test/chance'
+import { nextMove } from './test/simulator'
+import { packBackup, readBackup, type BackupTables } from './backup'
+import { meeting, usedInBoth } from './meeting'
+
+const ACTS = 60
+/** An office after some random acts, of one seed after the other. */
+async function lived(...seeds: number[]): Promise<MemoryOffice> {
+  const desk = new MemoryOffice()
+  desk.put(startingOffice())
+  for (const seed of seeds) {
+    const r = random(seed)
+    for (let n = 0; n < ACTS; n++)
+      await nextMove(r, n + seed * 1000, desk, desk, (name, input, stamp) =>
+        perform(desk, name, input, stamp),
+      )?.act()
+  }
+  return desk
+}
+const kept = (desk: MemoryOffice): BackupTables => ({
+  ...desk.snapshot(),
+  papers: [{ runId: 'r' as never, bytes: strToU8('%PDF of a run'), madeAt: '2026-11-24T10:00:00Z' }],
+  facts: [{ name: 'draft of a bill', value: '{"number":"7"}' }],
+  scans: [{ stockId: 's', type: 'image/png', bytes: new Uint8Array([1, 2, 3]), addedAt: '2026-11-24' }],
+})
+const about = { madeAt: '2026-11-24T10:00:00Z', by: 'Test', store: 9 }
+const refusedFor = (file: Uint8Array) => {
+  const read = readBackup(file)
+  return read.ok ? 'whole' : `${read.refusal.code} ${read.refusal.value}`
+}
+
+describe('a backup', () => {
+  it('saved and read is the same office, after whatever was done in it', async () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const tables = kept(await lived(seed))
+      expect(tables.trail.length).toBeGreaterThan(5)
+      const read = readBackup(packBackup(tables, about))
+      if (!read.ok) throw new Error(read.refusal.text)
+      expect(read.value.tables).toEqual(tables)
+      expect(auditOffice(read.value.tables)).toEqual([])
+      expect(read.value.manifest.head?.seq).toBe(tables.trail.length)
+    }
+  })
+  it('damaged in any part is refused, and the part is named', async () => {
+    const file = packBackup(kept(await lived(3)), about)
+    const parts = unzipSync(file)
+    for (const [name, bytes] of Object.entries(parts)) {
+      if (name === 'manifest.json' || !bytes.length) continue
+      const at = Math.floor(bytes.length / 2)
+      const changed = bytes.map((b, i) => (i === at ? b ^ 1 : b))
+      expect(refusedFor(zipSync({ ...parts, [name]: changed }))).toBe(`backup-part ${name}`)
+      const { [name]: _, ...without } = parts
+      expect(refusedFor(zipSync(without))).toBe(`backup-part ${name}`)
+    }
+    expect(refusedFor(zipSync({ ...parts, '../evil.txt': strToU8('x') }))).toBe('backup-odd ../evil.txt')
+    expect(refusedFor(zipSync({ ...parts, 'tables/more.jsonl': strToU8('x') }))).toBe(
+      'backup-part tables/more.jsonl',
+    )
+    expect(refusedFor(file.slice(0, file.length - 30))).toBe('backup-zip the file')
+    expect(refusedFor(strToU8('no zip at all'))).toBe('backup-zip the file')
+    const { 'manifest.json': manifest, ...bare } = parts
+    expect(refusedFor(zipSync(bare))).toBe('backup-manifest manifest.json')
+    const newer = { ...(JSON.parse(strFromU8(manifest!)) as object), version: 2 }
+    expect(refusedFor(zipSync({ ...bare, 'manifest.json': strToU8(JSON.stringify(newer)) }))).toBe(
+      'backup-newer manifest.json',
+    )
+  })
+  it('whose rows were changed by somebody who knew the hashes is refused by row or by the trail', async () => {
+    const tables = kept(await lived(5))
+    const [payment] = tables.payments
+    const odd = packBackup({ ...tables, payments: [{ ...payment!, amount: 1.5 as never }] }, about)
+    expect(refusedFor(odd)).toBe('backup-row tables/payments.jsonl, line 1')
+    const told = tables.trail.map((l, i) => (i === 3 ? { ...l, text: 'nothing happened' } : l))
+    expect(refusedFor(packBackup({ ...tables, trail: told }, about))).toBe(
+      'backup-trail tables/trail.jsonl, line 4',
+    )
+    const more = tables.totals.map((t, i) => (i ? t : { ...t, balance: (t.balance + 1) as never }))
+    expect(auditOffice({ ...tables, totals: more })[0]).toContain('is kept as')
+  })
+  it('any bytes at all are refused with a reason, and nothing throws', async () => {
+    const file = packBackup(kept(await lived(2)), about)
+    const r = random(7)
+    for (let i = 0; i < 2000; i++) {
+      const bytes = file.slice()
+      for (let n = 0; n < 4; n++) bytes[r.between(0, bytes.length - 1)] = r.between(0, 255)
+      const read = readBackup(bytes)
+      if (!read.ok) expect(read.refusal.text).not.toBe('')
+    }
+  })
+})
+
+describe('two trails', () => {
+  it('are the same, older, newer, or parted at the first act that differs', async () => {
+    const first = await lived(4)
+    const [one, two] = [await lived(4, 5), await lived(4, 6)]
+    const [a, b, c] = [first, one, two].map(o => o.snapshot().trail) as [
+      BackupTables['trail'],
+      BackupTables['trail'],
+      BackupTables['trail'],
+    ]
+    expect(meeting(a, a)).toEqual({ kind: 'same' })
+    expect(meeting(a, b)).toEqual({ kind: 'newer', by: b.length - a.length })
+    expect(meeting(b, a)).toEqual({ kind: 'older', by: b.length - a.length })
+    expect(meeting(b, c)).toMatchObject({
+      kind: 'parted',
+      here: { seq: a.length + 1 },
+      there: { seq: a.length + 1 },
+    })
+    expect(meeting((await lived(9)).snapshot().trail, a)).toEqual({ kind: 'another office' })
+    expect(meeting([], a)).toMatchObject({ kind: 'newer' })
+    const both = usedInBoth(one.snapshot().numbers, two.snapshot().numbers)
+    const lifeIn = (office: MemoryOffice, id: string) =>
+      JSON.stringify(office.kept.numbers.get(id as never)?.life)
+    for (const row of both) expect(lifeIn(one, row.id)).not.toBe(lifeIn(two, row.id))
+    expect(usedInBoth(one.snapshot().numbers, one.snapshot().numbers)).toEqual([])
+  })
+})

@@ -1,0 +1,257 @@
+import type { PlainDate } from '../base/dates'
+import { typedDate } from '../base/dates'
+import type { Id } from '../base/id'
+import { good, refuse, type Refusal, type Result } from '../base/result'
+import { checkNumber, type CheckNumber } from '../books/book'
+import type { LedgerAccount } from '../ledger/entry'
+import { cents, parseAmount, payable, sum, zero, type Cents } from '../money/cents'
+import { figures } from '../money/figures'
+import { split } from '../money/split'
+import type { PayLine, StubLine } from '../proof/facts'
+import { open, type Bill, type BillLine } from './bill'
+import { MOST_ACCOUNT_WITH, type Draw } from './draw'
+import { MOST_BILL_NUMBER, type Entering } from './enterBill'
+import { payeeTyped } from './findPayee'
+import { readFormLines } from './formLines'
+import type { Payee } from './payee'
+import type { Payment } from './payment'
+import { netPay, readPay } from './payForm'
+import { billStubLines, splitStubLines } from './settleDraw'
+import { addressLines, payeeName, printable } from './texts'
+
+import { drawFields, type DrawField, type DrawForm } from './drawForm'
+
+/** With what a form is read. `onPad`: it is a check written by hand, and must have its number. */
+export interface DrawnWith {
+  readonly payees: readonly Payee[]
+  readonly today: PlainDate
+  readonly dayFirst: boolean
+  readonly onPad: boolean
+  /** The open bills of the payee that is chosen, where they are known. */
+  readonly bills?: readonly Bill[]
+  /** Ledger accounts, whose names stand on the stub beside the bills. */
+  readonly ledgers?: readonly LedgerAccount[]
+  /** What was paid to the payee, the newest first: the year of pay is counted on from it. */
+  readonly paid?: readonly Payment[]
+  /** Where it goes what nobody placed, where books are kept elsewhere. */
+  readonly unplaced?: Id<'ledger'> | undefined
+}
+/** A form as it was understood, and what is wrong, by field. */
+export interface DrawRead {
+  /** The payee that the name stands for, where it is known. */
+  readonly payee: Payee | undefined
+  readonly date: Result<PlainDate>
+  readonly amount: Result<Cents>
+  readonly number: Result<CheckNumber>
+  /** Places of the signatories whose signature prints; undefined where the account says it. */
+  readonly signers: readonly number[] | undefined
+  /** What the bills chosen come to. */
+  readonly billed: Cents
+  /** What of the amount is in no bill: it goes to ledger accounts. */
+  readonly left: Cents
+  /** What of that is in no ledger line yet. */
+  readonly unplaced: Cents
+  readonly split: Draw['split']
+  readonly pay: readonly PayLine[]
+  /** The bill that is entered with it. */
+  readonly newBill: Omit<Entering, 'id' | 'payeeId'> | undefined
+  /** What the stub tells; none: the check as a whole. */
+  readonly lines: readonly StubLine[]
+  readonly faults: Readonly<Partial<Record<DrawField, Refusal>>>
+}
+
+/** An advice may be for nothing; a check may not. */
+function readAmount(text: string, advice: boolean): Result<Cents> {
+  const parsed = parseAmount(text)
+  return parsed.ok && !(advice && parsed.value === 0) ? payable(parsed.value) : parsed
+}
+function readSigners(signature: string): readonly number[] | undefined {
+  if (signature === 'account') return undefined
+  return signature === 'none' ? [] : [Number(signature)]
+}
+
+/** Whether the bills chosen bear what is paid of them, and come to no more than the amount. */
+function readBills(form: DrawForm, bills: readonly Bill[], amount: Result<Cents>): Result<Cents> {
+  const billed = sum(form.bills.map(a => a.amount))
+  for (const { billId, amount: part, discount } of form.bills) {
+    const bill = bills.find(b => b.id === billId)
+    const way = Math.sign(bill?.amount ?? 1)
+    if (!bill || (part + discount) * way > open(bill) * way || part * way < 0)
+      return refuse(
+        'bill-overpaid',
+        bill
+          ? `${figures(open(bill))} is open of bill ${bill.number}: choose a part of it`
+          : 'a bill chosen is no longer open: take it out',
+        { field: 'bills' },
+      )
+  }
+  return amount.ok && billed > amount.value
+    ? refuse('bills-more', `the bills chosen come to ${figures(billed)}: more than the amount`, {
+        field: 'bills',
+        value: billed,
+      })
+    : good(billed)
+}
+/** The amount as it is typed, or as it follows from the pay. */
+function amountOf(form: DrawForm, pay: Result<PayLine[]>): Result<Cents> {
+  if (!form.pay.length) return readAmount(form.amount, form.advice)
+  if (!pay.ok) return pay
+  const net = netPay(pay.value)
+  if (net === 0 && form.advice) return good(net)
+  return net > 0
+    ? payable(net, 'pay')
+    : refuse('pay-nothing', `${figures(net)} is left of this pay: a check is for more than nothing`, {
+        field: 'pay',
+        value: net,
+      })
+}
+
+/** Where what is left goes: the lines as they are typed, or one ledger account by the payee's shares. */
+function placed(
+  form: DrawForm,
+  payee: Payee | undefined,
+  left: Cents | undefined,
+): Result<readonly BillLine[]> {
+  if (form.lines.length) return readFormLines(form.lines, left ?? zero, 'ledger')
+  return form.ledgerId || left === 0
+    ? good(partsOf(form, payee, left ?? zero).map(part => ({ ...part, memo: '' })))
+    : refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+}
+/** Refuses lines that do not come to what is left, and a line that takes something away. */
+function placedWhole(lines: Result<readonly BillLine[]>, left: Cents): Result<unknown> {
+  if (!lines.ok) return lines
+  const unplaced = cents(left - sum(lines.value.map(l => l.amount)))
+  if (unplaced !== 0)
+    return refuse('lines-differ', `${figures(unplaced)} is left to place`, {
+      field: 'ledger',
+      value: unplaced,
+    })
+  return lines.value.some(l => l.amount < 0)
+    ? refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
+    : lines
+}
+
+interface AroundBill {
+  readonly payee: Payee | undefined
+  readonly day: PlainDate
+  readonly left: Cents
+  readonly lines: readonly BillLine[]
+}
+/** The bill that is entered with the payment: all that is left, in the lines that were told. */
+function readNewBill(
+  { newBill: of }: DrawForm,
+  withWhat: DrawnWith,
+  { payee, day, left, lines }: AroundBill,
+): Result<DrawRead['newBill']> {
+  if (!of.on) return good(undefined)
+  const number = printable(of.number, 'newBill', MOST_BILL_NUMBER)
+  const order = printable(of.purchaseOrder, 'newBill', MOST_BILL_NUMBER)
+  const memo = printable(of.memo, 'newBill')
+  const date = of.date.trim() ? typedDate(of.date, withWhat.today, withWhat.dayFirst) : good(day)
+  for (const read of [number, order, memo, date])
+    if (!read.ok) return { ok: false, refusal: { ...read.refusal, field: 'newBill' } }
+  if (!number.ok || !order.ok || !memo.ok || !date.ok) return good(undefined)
+  if (!number.value) return refuse('number-blank', 'the bill’s number is wanted', { field: 'newBill' })
+  if (left === 0)
+    return refuse('bill-nothing', 'nothing is left for this bill: take it out, or type a larger amount', {
+      field: 'newBill',
+    })
+  return good({
+    number: number.value,
+    date: date.value,
+    due: date.value,
+    amount: left,
+    lines,
+    memo: memo.value,
+    taxForm: payee?.taxForm ?? 'none',
+    ...(order.value && { purchaseOrder: order.value }),
+    ...(of.again.trim() && { again: of.again.trim() }),
+  })
+}
+
+/** The lines of the stub: the bills, and where the rest goes; none where the check is told as a whole. */
+function stubLinesOf(
+  form: DrawForm,
+  { bills = [], ledgers = [] }: DrawnWith,
+  newBill: DrawRead['newBill'],
+  lines: readonly BillLine[],
+): StubLine[] {
+  const paid = billStubLines(bills, form.bills)
+  if (newBill) return [...paid, newBillLine(newBill)]
+  return form.bills.length || form.lines.length ? [...paid, ...splitStubLines(lines, ledgers)] : []
+}
+const newBillLine = (bill: NonNullable<DrawRead['newBill']>): StubLine => ({
+  reference: bill.number,
+  date: bill.date,
+  description: bill.memo,
+  amount: bill.amount,
+  ...(bill.purchaseOrder && { purchaseOrder: bill.purchaseOrder }),
+})
+
+/** What is wrong of what was read, by field. */
+const faultsOf = (read: Record<DrawField, Result<unknown>>): DrawRead['faults'] =>
+  Object.fromEntries(
+    drawFields.flatMap(field => {
+      const result = read[field]
+      return result.ok ? [] : [[field, result.refusal]]
+    }),
+  )
+
+/** Reads a form as it is typed. Never refuses as a whole: what is wrong stands at its field. */
+export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
+  const form = { ...typed, ledgerId: typed.ledgerId ?? withWhat.unplaced ?? null }
+  const payee = payeeTyped(withWhat.payees, form.payee)
+  const date = typedDate(form.date, withWhat.today, withWhat.dayFirst)
+  const day = date.ok ? date.value : withWhat.today
+  const pay = readPay(form.pay, withWhat.paid ?? [], day)
+  const amount = amountOf(form, pay)
+  const number = checkNumber(form.number)
+  const billed = sum(form.bills.map(a => a.amount))
+  const left = cents(amount.ok ? Math.max(0, amount.value - billed) : 0)
+  const lines = placed(form, payee, amount.ok ? left : undefined)
+  const parts = lines.ok ? lines.value : []
+  const newBill = readNewBill(form, withWhat, { payee, day, left, lines: parts })
+  const told = newBill.ok ? newBill.value : undefined
+  return {
+    payee,
+    date,
+    amount,
+    number,
+    signers: readSigners(form.signature),
+    billed,
+    left,
+    unplaced: cents(left - sum(parts.map(l => l.amount))),
+    split: parts.map(({ ledgerId, amount: part, tag }) => ({ ledgerId, amount: part, ...(tag && { tag }) })),
+    pay: pay.ok ? pay.value : [],
+    newBill: told,
+    lines: stubLinesOf(form, withWhat, told, parts),
+    faults: faultsOf({
+      number: withWhat.onPad ? number : good(undefined),
+      payee: payeeName(form.payee, 'payee'),
+      address: addressLines(form.address.split('\n')),
+      date,
+      amount: form.pay.length ? good(undefined) : amount,
+      pay: form.pay.length ? amount : good(undefined),
+      bills: readBills(form, withWhat.bills ?? [], amount),
+      newBill,
+      memo: printable(form.memo, 'memo'),
+      ledger: amount.ok ? placedWhole(lines, left) : lines,
+      accountWithPayee: printable(form.accountWithPayee, 'accountWithPayee', MOST_ACCOUNT_WITH),
+    }),
+  }
+}
+
+/** Amounts by ledger account: the payee's own shares, unless another ledger account was chosen. */
+function partsOf(form: DrawForm, payee: Payee | undefined, total: Cents): Draw['split'] {
+  const { ledgerId } = form
+  const own = payee && payee.split[0]?.ledgerId === ledgerId ? payee.split : undefined
+  const shares = own ?? (ledgerId ? [{ ledgerId, weight: 1 }] : [])
+  if (!shares.length || total <= 0) return []
+  const parts = split(
+    total,
+    shares.map(s => s.weight),
+  )
+  return shares
+    .map((s, i) => ({ ledgerId: s.ledgerId, amount: parts[i] ?? zero }))
+    .filter(s => s.amount !== 0)
+}

@@ -1,0 +1,88 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync, writeFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { demoOffice, drawForm, expect, test, todayOf } from './office'
+
+const saved = async (page: Page, press: () => Promise<unknown>, path: string): Promise<string> => {
+  const download = page.waitForEvent('download')
+  await press()
+  await (await download).saveAs(path)
+  return path
+}
+const give = (page: Page, file: string) => page.getByTestId('backup-file').setInputFiles(file)
+const draw = async (page: Page, amount: string): Promise<void> => {
+  await page.goto('/lane/draw')
+  const form = drawForm(page)
+  await form.payee.fill('Saltgrass Bakery')
+  await form.amount.fill(amount)
+  await form.draw.click()
+  await expect(page.getByText(`Drawn: $${amount} to Saltgrass Bakery.`)).toBeVisible()
+}
+
+test('a backup opens without us, is proved without a browser, and brings a cleared browser back', async ({
+  page,
+}, info) => {
+  const outputPath = (name: string): string => info.outputPath(name)
+  await demoOffice(page)
+  await draw(page, '11.00')
+  const before = await todayOf(page, 'Operating')
+  await expect(page.getByTestId('backup-due')).toContainText('Nothing in this browser is backed up yet')
+  await page.goto('/files')
+  const file = await saved(page, () => page.getByTestId('backup-save').click(), outputPath('a.zip'))
+  await expect(page.getByTestId('backup-state')).toContainText('0 acts since')
+  expect(execFileSync('unzip', ['-tq', file], { encoding: 'utf8' })).toContain('No errors detected')
+  const audit = execFileSync('npm', ['run', '-s', 'audit', '--', '--backup', file], { encoding: 'utf8' })
+  expect(audit).toContain('all holds')
+  await page.getByRole('checkbox', { name: 'I want everything in this browser forgotten' }).check()
+  await page.getByTestId('start-over').click()
+  await expect(page.getByRole('button', { name: 'Load the demo office' })).toBeVisible()
+  await give(page, file)
+  await expect(page.getByTestId('backup-seen')).toContainText('Nothing was done in this browser yet')
+  await page.getByTestId('backup-restore').click()
+  await expect(page.getByText('The backup is in place.')).toBeVisible()
+  expect(await todayOf(page, 'Operating')).toEqual(before)
+  await expect(page.getByTestId('backup-due')).toHaveCount(0)
+  await draw(page, '12.00')
+  expect((await todayOf(page, 'Operating'))[2]).toBe(before[2])
+})
+
+test('a file that is older, or went another way, is told in words; what is replaced is saved first; a damaged one is refused', async ({
+  page,
+}, info) => {
+  const outputPath = (name: string): string => info.outputPath(name)
+  await demoOffice(page)
+  await page.goto('/files')
+  const first = await saved(page, () => page.getByTestId('backup-save').click(), outputPath('first.zip'))
+  await draw(page, '21.00')
+  await page.goto('/files')
+  await give(page, first)
+  const seen = page.getByTestId('backup-seen')
+  await expect(seen).toContainText('The file is older: 1 act done here is not in it')
+  await expect(page.getByTestId('backup-restore')).toBeDisabled()
+  await page.getByTestId('backup-sure').locator('input').check()
+  // Something is done here while the file lies open: it is looked at anew.
+  const other = await page.context().newPage()
+  await draw(other, '22.00')
+  await other.close()
+  const second = await saved(page, () => page.getByTestId('backup-restore').click(), outputPath('second.zip'))
+  await expect(page.getByTestId('backup-fault')).toContainText('something was done here since')
+  await give(page, first)
+  await expect(seen).toContainText('2 acts done here are not in it')
+  await page.getByTestId('backup-sure').locator('input').check()
+  await saved(page, () => page.getByTestId('backup-restore').click(), outputPath('third.zip'))
+  await expect(page.getByText('The backup is in place.')).toBeVisible()
+  // The same office goes another way now.
+  await draw(page, '23.00')
+  await page.goto('/files')
+  await give(page, second)
+  await expect(seen).toContainText('went two ways at act')
+  await expect(seen).toContainText('$23.00 to Saltgrass Bakery')
+  await expect(seen).toContainText('$21.00 to Saltgrass Bakery')
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  const bytes = readFileSync(first)
+  bytes[Math.floor(bytes.length / 2)]! ^= 1
+  writeFileSync(outputPath('hurt.zip'), bytes)
+  await give(page, outputPath('hurt.zip'))
+  await expect(page.getByTestId('backup-fault')).toContainText('hurt.zip is not taken')
+  await expect(seen).toHaveCount(0)
+})
