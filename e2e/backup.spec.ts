@@ -10,6 +10,22 @@ const saved = async (page: Page, press: () => Promise<unknown>, path: string): P
   return path
 }
 const give = (page: Page, file: string) => page.getByTestId('backup-file').setInputFiles(file)
+/** From now on a worker's word takes 400 ms to the page, and is lost where the worker is ended before. */
+const slowWord = (page: Page) =>
+  page.evaluate(() => {
+    const { addEventListener: listen, terminate } = Worker.prototype
+    const ended = new WeakSet<Worker>()
+    Worker.prototype.terminate = function () {
+      ended.add(this)
+      terminate.call(this)
+    }
+    Worker.prototype.addEventListener = function (type: string, heard: unknown) {
+      const late = (event: Event): void => {
+        if (!ended.has(this)) (heard as EventListener)(event)
+      }
+      listen.call(this, type, (event: Event) => setTimeout(late, 400, event))
+    }
+  })
 const draw = async (page: Page, amount: string): Promise<void> => {
   await page.goto('/lane/draw')
   const form = drawForm(page)
@@ -36,6 +52,7 @@ test('a backup opens without us, is proved without a browser, and brings a clear
   await page.getByRole('checkbox', { name: 'I want everything in this browser forgotten' }).check()
   await page.getByTestId('start-over').click()
   await expect(page.getByRole('button', { name: 'Load the demo office' })).toBeVisible()
+  await slowWord(page)
   await give(page, file)
   await expect(page.getByTestId('backup-seen')).toContainText('Nothing was done in this browser yet')
   await page.getByTestId('backup-restore').click()

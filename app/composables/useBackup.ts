@@ -4,6 +4,8 @@ import { useOffice } from '~/stores/office'
 import type { BackupSeen } from '~/data/backupWork'
 import { useLive } from './useLive'
 
+const READING = 'Reading the backup'
+
 /** Saving everything as one file, and putting such a file in the place of what is here. */
 export function useBackup() {
   const office = useOffice()
@@ -12,7 +14,12 @@ export function useBackup() {
   const doing = ref('')
   const fault = ref('')
   const seen = shallowRef<BackupSeen>()
-  onScopeDispose(letGoOfBackup)
+  let left = false
+  /** Leaving the page ends a reading; what is being saved or put in place is finished, and said. */
+  onScopeDispose(() => {
+    left = true
+    if (!doing.value || doing.value === READING) letGoOfBackup()
+  })
 
   /** One piece of work at a time; what goes wrong is said, and nothing has changed then. */
   async function during(what: string, work: () => Promise<void>): Promise<void> {
@@ -25,6 +32,7 @@ export function useBackup() {
       fault.value = `It could not be done, and nothing has changed: ${(error as Error).message}`
     } finally {
       doing.value = ''
+      if (left) letGoOfBackup()
     }
   }
   /** Ends the work: what was awaited of it never comes. */
@@ -39,7 +47,7 @@ export function useBackup() {
       office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
     })
   const look = (file: File): Promise<void> =>
-    during('Reading the backup', async () => {
+    during(READING, async () => {
       seen.value = undefined
       const read = await lookAtBackup(file)
       if (read.ok) seen.value = read.value
