@@ -260,6 +260,32 @@ test('a bill that another tab pays meanwhile is told at the form, and can be tak
   await expect(page.getByRole('checkbox', { name: 'Pay bill CR-9931, 0.00' })).toBeDisabled()
 })
 
+test('an owner’s whole balance is drawn with one key besides the name; a change in the lane is taken back', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/lane/draw?account=yard')
+  const form = drawForm(page)
+  await form.payee.fill('Runa Pellam')
+  await expect(page.getByText('Enter takes all that is open: $2,400.00')).toBeVisible()
+  await form.payee.press('Enter')
+  await expect(form.amount).toHaveValue('2,400.00')
+  await expect(form.amount).toBeFocused()
+  await page.waitForTimeout(450)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Drawn: $2,400.00 to Runa Pellam.')).toBeVisible()
+  await page.goto('/lane?account=yard')
+  await page.getByTestId('lane').getByText('Runa Pellam').click()
+  await page.getByTestId('change').click()
+  await page.getByTestId('change-amount').locator('input').fill('1,900')
+  await page.getByTestId('change-keep').click()
+  await expect(page.getByText('The payment to Runa Pellam is changed.')).toBeVisible()
+  await page.getByTestId('change').click()
+  await page.getByTestId('take-change-back').dblclick()
+  await expect(page.getByText('The payment to Runa Pellam stands as before its last change.')).toBeVisible()
+  await expect(page.getByTestId('lane')).toContainText('2,400.00')
+})
+
 test('an owner draws all that stands open with them, and it is paid another way: no number is used', async ({
   page,
 }) => {

@@ -9,6 +9,7 @@ import { figures } from '#core/money/figures'
 import { open } from '#core/payables/bill'
 import { payeeTyped } from '#core/payables/findPayee'
 import type { Allocation } from '#core/payables/allocation'
+import { isPayableNow, whollyOn } from '#core/payables/openBills'
 import type { Draw } from '#core/payables/draw'
 import { drawOf, factsOfDraw, type DrawAsked } from '#core/payables/drawOf'
 import { payToBegin } from '#core/payables/payForm'
@@ -136,6 +137,19 @@ export function useDraw(
       amount: total > 0 ? figures(cents(total)) : bills.length ? form.value.amount : '',
     }
   }
+  /** All that an owner may draw, while nothing else was begun; undefined: nothing of the kind. */
+  const ownersAll = computed(() => {
+    const { amount: typed, bills } = form.value
+    if (payee.value?.kind !== 'owner' || typed !== '' || bills.length) return undefined
+    const all = (openBills.value ?? []).filter(isPayableNow).map(b => whollyOn(b, day.value))
+    return all.length ? all : undefined
+  })
+  /** An owner draws all that is open with them: says whether there was any. */
+  function takeOwnersAll(): boolean {
+    const all = ownersAll.value
+    if (all) settleBills(all)
+    return all !== undefined
+  }
   // A bill that was paid meanwhile, or is another payee's, goes out of what was chosen.
   watch(openBills, now => {
     const known = new Set(payee.value && now?.map(b => b.id))
@@ -261,6 +275,8 @@ export function useDraw(
     payee,
     openBills,
     settleBills,
+    ownersAll,
+    takeOwnersAll,
     beginPay,
     twice: computed(() => (namesakes.value?.same.length ?? 0) > 0),
     read,

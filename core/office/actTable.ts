@@ -44,6 +44,7 @@ import { mergePayees } from './acts/mergePayees'
 import { sharePayee } from './acts/sharePayee'
 import { unsharePayee } from './acts/unsharePayee'
 import { takePayeeChangeBack } from './acts/takePayeeChangeBack'
+import { takeAmendBack } from './acts/takeAmendBack'
 import { takeBillChangeBack } from './acts/takeBillChangeBack'
 import { keepBooksElsewhere } from './acts/keepBooksElsewhere'
 import { drawWithBill } from './acts/drawWithBill'
@@ -97,6 +98,7 @@ export const acts = {
   sharePayee,
   unsharePayee,
   takePayeeChangeBack,
+  takeAmendBack,
   takeBillChangeBack,
   keepBooksElsewhere,
   drawWithBill,

@@ -182,6 +182,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   }),
   sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
   keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
+  takeAmendBack: z.strictObject(aPayment),
   takeBillChangeBack: z.strictObject(aBill),
   takePayeeChangeBack: z.strictObject({ payeeId: id<'payee'>() }),
   unsharePayee: z.strictObject({ payeeId: id<'payee'>() }),

@@ -3,7 +3,7 @@ import { plainDate } from '../base/dates'
 import { must } from '../base/result'
 import { drawKnown, drawOf } from '../office/test/office'
 import { cents } from '../money/cents'
-import { amend, bringBack, withdraw, type Amending } from './amend'
+import { amend, bringBack, takeAmendBack, withdraw, type Amending } from './amend'
 import { closePeriod } from './closePeriod'
 import { draw } from './draw'
 import type { Payment } from './payment'
@@ -76,6 +76,34 @@ describe('a payment in the lane', () => {
     const wrong = payment({ correct: 'date' })
     expect((code(wrong, { memo: 'other' }) as Payment).correct).toBe('date')
     expect((code(wrong, { date: day('2026-11-30') }) as Payment).correct).toBeUndefined()
+  })
+  it('stands as before its last change once that is taken back, to its stub lines and what was wrong on the paper', () => {
+    const before = payment({ correct: 'amount', memo: 'Larch' })
+    const back = (of: Payment, closed = '2026-10-31') =>
+      takeAmendBack({
+        payment: of,
+        closedThrough: day(closed),
+        bills: new Map(),
+        payables: undefined,
+        ledgers: [],
+      })
+    const changed = code(before, {
+      amount: cents(9000),
+      memo: 'Oak',
+      date: day('2026-11-30'),
+      address: ['New Road'],
+    }) as Payment
+    const done = must(back(changed))
+    expect(done.changes.payments).toEqual([before])
+    expect(done.trail.text).toContain('memo “Oak” to “Larch”')
+    const refusedAs = (of: Payment, closed?: string) => {
+      const r = back(of, closed)
+      return r.ok ? r.value : r.refusal.code
+    }
+    expect(refusedAs(before)).toBe('nothing-changed')
+    expect(refusedAs({ ...changed, state: 'on paper' })).toBe('payment-not-waiting')
+    expect(refusedAs({ ...changed, booked: true })).toBe('payment-booked')
+    expect(refusedAs(changed, '2026-11-28')).toBe('period-closed')
   })
   it('is withdrawn with a reason and brought back; one that was booked is cancelled instead', () => {
     const out = must(withdraw({ payment: payment() }, { why: 'drawn twice' })).changes.payments[0]!

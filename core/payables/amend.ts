@@ -8,10 +8,11 @@ import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { Decision } from '../trail/trail'
 import type { Payables } from './account'
-import type { Allocation } from './allocation'
+import type { Allocation, Settles } from './allocation'
 import type { Bill } from './bill'
-import type { Payment } from './payment'
-import { reallocated, settledAnew } from './reallocate'
+import type { Payment, PaymentTold } from './payment'
+import { freedOf, reallocated, settledAnew } from './reallocate'
+import { settlesOf } from './settleDraw'
 import { addressLines, payeeName, printable } from './texts'
 
 /** What may be changed of a payment that waits; what is left out stays. */
@@ -187,7 +188,7 @@ export function amend(
     if (!next.ok) return next
     const other = differences(payment, next.value)
     if (!other) continue
-    payments.push(next.value)
+    payments.push({ ...next.value, was: toldOf(payment) })
     told.push(`${payment.name}: ${other}`)
   }
   const [first] = payments
@@ -198,6 +199,51 @@ export function amend(
       act: 'change in the lane',
       text: told.join('; '),
       about: { account: first.accountId, ...(payments.length === 1 && { payment: first.id }) },
+    },
+  })
+}
+
+const toldOf = (payment: Payment): PaymentTold => {
+  const { name, address, date, amount, memo, lines, split, settles, scheduled, correct } = payment
+  return {
+    ...{ name, address, date, amount, memo, lines, split },
+    ...(settles && { settles }),
+    ...(scheduled && { scheduled }),
+    ...(correct && { correct }),
+  }
+}
+/** What a payment settles of bills once its last change is taken back; refused where it cannot any more. */
+function settlesAsBefore(payment: Payment, was: PaymentTold, known: AmendKnown): Result<Settles | undefined> {
+  const costs = ({ amount, split, settles }: PaymentTold): string => JSON.stringify([amount, split, settles])
+  if (costs(toldOf(payment)) === costs(was)) return good(was.settles)
+  const may = mayCostOther(payment, was.amount)
+  if (!may.ok) return may
+  const bills = freedOf([...known.bills.values()], payment)
+  return settlesOf({ ...known, bills }, payment.payeeId, was.settles?.bills)
+}
+/**
+ * Takes the last change of a payment in the lane back, as long as nothing depends on it: refused as a change
+ * is. Its stub lines and ledger parts are those of before, to the cent.
+ */
+export function takeAmendBack(
+  known: AmendKnown & { readonly payment: Payment },
+): Decision<{ payments: Payment[] }> {
+  const { payment } = known
+  const { was } = payment
+  if (!was) return refuse('nothing-changed', 'nothing of this payment was changed', { field: 'payment' })
+  const { name, address, date, memo } = was
+  const texts = amended(payment, { name, address, date, memo }, known)
+  if (!texts.ok) return texts
+  const settles = settlesAsBefore(payment, was, known)
+  if (!settles.ok) return settles
+  const { was: _, settles: __, scheduled: ___, ...bare } = texts.value
+  const back: Payment = { ...bare, ...was, ...(settles.value && { settles: settles.value }) }
+  return good({
+    changes: { payments: [back] },
+    trail: {
+      act: 'take a change in the lane back',
+      text: `${payment.name}: ${differences(payment, back)}`,
+      about: { account: payment.accountId, payment: payment.id },
     },
   })
 }

@@ -56,7 +56,14 @@ export interface Payment {
   readonly language?: Language
   /** Paid without a check: how, and under what reference. No number belongs to it. */
   readonly otherwise?: { readonly way: OtherWay; readonly reference: string }
+  /** As it stood before its last change in the lane, so that this can be taken back. */
+  readonly was?: PaymentTold
 }
+/** What of a payment may be changed while it waits. */
+export type PaymentTold = Pick<
+  Payment,
+  'name' | 'address' | 'date' | 'amount' | 'memo' | 'lines' | 'split' | 'settles' | 'scheduled' | 'correct'
+>
 export const otherWays = ['cash', 'card', 'transfer', 'direct debit'] as const
 export type OtherWay = (typeof otherWays)[number]
 

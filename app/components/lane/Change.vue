@@ -68,6 +68,11 @@ async function keep() {
   office.said = `The payment to ${name.value} is changed.`
   emit('done')
 }
+async function takeBack() {
+  const { payment } = props
+  const said = `The payment to ${payment.name} stands as before its last change.`
+  if (await did('takeAmendBack', { paymentId: payment.id }, said)) emit('done')
+}
 async function withdraw() {
   const { payment } = props
   const said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
@@ -185,6 +190,15 @@ async function withdraw() {
           Keep the change
         </v-btn>
         <v-btn variant="text" @click="emit('done')"> Leave it </v-btn>
+        <v-btn
+          v-if="payment.was"
+          variant="text"
+          :loading="busy"
+          data-test="take-change-back"
+          @click="takeBack()"
+        >
+          Take the last change back
+        </v-btn>
         <v-btn v-if="booked" variant="text" class="end" data-test="lane-cancel" @click="cancelling = true">
           Cancel the payment
         </v-btn>

@@ -4,6 +4,7 @@ import { cents, parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Allocation } from '#core/payables/allocation'
 import { discountOn, open, type Bill } from '#core/payables/bill'
+import { isPayableNow, whollyOn } from '#core/payables/openBills'
 
 /** The open bills of the payee that is drawn to: which are paid, how much of each, and with what discount. */
 const props = defineProps<{
@@ -19,14 +20,10 @@ const emit = defineEmits<{ 'update:modelValue': [bills: Allocation[]]; apart: [w
 const reasons = ['paid in advance', 'not on a bill'] as const
 const partOf = (b: Bill) => props.modelValue.find(a => a.billId === b.id)
 const discountFor = (b: Bill) => (props.day ? discountOn(b, props.day) : cents(0))
-const wholly = (b: Bill): Allocation => {
-  const discount = discountFor(b)
-  return { billId: b.id, amount: cents(open(b) - discount), discount }
-}
-const able = (b: Bill): boolean => open(b) !== 0 && !b.hold
+const wholly = (b: Bill): Allocation => whollyOn(b, props.day)
 const rest = (b: Bill): Allocation[] => props.modelValue.filter(a => a.billId !== b.id)
 const toggle = (b: Bill): void => emit('update:modelValue', partOf(b) ? rest(b) : [...rest(b), wholly(b)])
-const all = (): void => emit('update:modelValue', props.bills.filter(able).map(wholly))
+const all = (): void => emit('update:modelValue', props.bills.filter(isPayableNow).map(wholly))
 /** A part as it is typed: what is less than all has no discount. */
 function takePart(b: Bill, text: string): void {
   const typed = parseAmount(text)
@@ -41,12 +38,12 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
   <FormPart title="Open bills" class="bills" data-field="bills">
     <table class="plain" data-test="open-bills">
       <tbody>
-        <tr v-for="b in bills" :key="b.id" :class="{ greyed: !able(b) }">
+        <tr v-for="b in bills" :key="b.id" :class="{ greyed: !isPayableNow(b) }">
           <td class="tick">
             <input
               type="checkbox"
               :checked="partOf(b) !== undefined"
-              :disabled="!able(b) && !partOf(b)"
+              :disabled="!isPayableNow(b) && !partOf(b)"
               :aria-label="`Pay bill ${b.number}, ${figures(open(b))}`"
               @change="toggle(b)"
             />
@@ -60,7 +57,7 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
                   : open(b) === 0
                     ? 'in the lane'
                     : `due ${told(b.due)}`
-              }}<template v-if="able(b) && discountFor(b)"
+              }}<template v-if="isPayableNow(b) && discountFor(b)"
                 >, less {{ figures(discountFor(b)) }} until {{ told(b.discount!.until) }}</template
               >
             </span>
@@ -81,10 +78,10 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
     </table>
     <p v-if="faults.length" class="text-error small" role="alert">{{ faults[0] }}</p>
     <div class="row">
-      <v-btn size="small" :disabled="!bills.some(able)" data-test="pay-all" @click="all()"
+      <v-btn size="small" :disabled="!bills.some(isPayableNow)" data-test="pay-all" @click="all()"
         >Pay all of them</v-btn
       >
-      <template v-if="!modelValue.length && apart !== undefined && bills.some(able)">
+      <template v-if="!modelValue.length && apart !== undefined && bills.some(isPayableNow)">
         <v-btn
           v-for="why in reasons"
           :key="why"

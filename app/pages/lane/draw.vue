@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { bookName } from '#core/books/book'
+import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { blankFormLine } from '#core/payables/formLines'
 import { payeeKinds } from '#core/payables/payee'
@@ -17,8 +18,14 @@ const drawing = useDraw(
 )
 const { form, busy, askingDate, dayFirst, payees, payee, daysOff, dateHint, amountHint } = drawing
 const { choices, faults, elsewhere, facts, balances, then, warnings, drawIt } = drawing
-const { openBills, settleBills, read, day, beginPay, twice } = drawing
+const { openBills, settleBills, ownersAll, takeOwnersAll, read, day, beginPay, twice } = drawing
 const sign = computed(() => view.value?.account.currency.sign ?? '')
+/** Enter on an owner’s name takes all that is open with them; the next one draws it. */
+function enterPayee(event: KeyboardEvent) {
+  if (!takeOwnersAll()) return
+  event.preventDefault()
+  focusField('amount')
+}
 /** Draws, and goes straight to a run of this one check. */
 async function drawAndPrint() {
   const account = view.value?.account.id
@@ -51,6 +58,8 @@ const signatures = computed(() => [
 const payeeHint = computed(() => {
   if (form.value.payee && !payee.value) return 'Not known yet: will be kept with this payment'
   const of = payee.value
+  if (ownersAll.value)
+    return `Enter takes all that is open: ${figures(sum(ownersAll.value.map(a => a.amount)), { sign: sign.value })}`
   return of
     ? [sameName(of.name, form.value.payee) ? '' : of.name, of.onHold ? 'On hold' : '']
         .filter(Boolean)
@@ -92,6 +101,7 @@ const payeeHint = computed(() => {
           :hint="payeeHint"
           data-field="payee"
           data-test="payee"
+          @keydown.enter="enterPayee"
         />
         <v-select
           v-if="form.payee.trim() && !payee"

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
 import { amend as decide, type Amending } from '../../payables/amend'
-import { billsTouched } from '../../payables/settling'
 import { act } from '../act'
-import { byId, ofAccount, one } from '../gather'
+import { changeKnown, CHANGING } from '../gatherChange'
+import { ofAccount } from '../gather'
 
 /** Payments in the lane of an account are changed, alike. */
 export const amend = act({
@@ -13,17 +13,11 @@ export const amend = act({
     paymentIds: readonly Id<'payment'>[]
     change: Amending
   }) => ofAccount(accountId),
-  reads: ['payments', 'accounts', 'companies', 'bills', 'ledgers'],
+  reads: CHANGING,
   writes: ['payments'],
   gather: async (reading, { accountId, paymentIds, change }) => {
     const payments = await reading.many('payments', paymentIds)
-    const { companyId } = await one(reading, 'accounts', accountId)
-    const { closedThrough, payables } = await one(reading, 'companies', companyId)
-    const asked = (change.settles ?? []).map(a => a.billId)
-    const touched = [...new Set([...billsTouched(payments), ...asked])]
-    const parts = payments.flatMap(p => p.split.map(s => s.ledgerId))
-    const ledgers = await reading.many('ledgers', [...new Set(parts)])
-    return { payments, ledgers, bills: await byId(reading, 'bills', touched), closedThrough, payables }
+    return { payments, ...(await changeKnown(reading, accountId, [...payments, change])) }
   },
   decide: (known, { change }) => decide(known, change),
 })

@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { otherWays, type Payment } from '../../payables/payment'
+import { otherWays, type Payment, type PaymentTold } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
 import { correctables } from '../../runs/run'
@@ -40,7 +40,7 @@ export const allocations = z.array(allocation).max(MOST_ALLOCATIONS)
 
 const signers = z.array(count).max(20)
 
-export const payment = z.strictObject({
+const barePayment = z.strictObject({
   id: id<'payment'>(),
   companyId: id<'company'>(),
   accountId: id<'account'>(),
@@ -71,6 +71,21 @@ export const payment = z.strictObject({
   scheduled: day.exactOptional(),
   language: z.enum(languages).exactOptional(),
   otherwise: z.strictObject({ way: z.enum(otherWays), reference: text }).exactOptional(),
+})
+const paymentTold = barePayment.pick({
+  name: true,
+  address: true,
+  date: true,
+  amount: true,
+  memo: true,
+  lines: true,
+  split: true,
+  settles: true,
+  scheduled: true,
+  correct: true,
+}) satisfies z.ZodType<PaymentTold>
+export const payment = barePayment.extend({
+  was: paymentTold.exactOptional(),
 }) satisfies z.ZodType<Payment>
 
 export const checkFacts = z.strictObject({

@@ -9,6 +9,7 @@ import type { Draw } from '../../payables/draw'
 import type { Payee } from '../../payables/payee'
 import { freedOf } from '../../payables/reallocate'
 import { otherWays } from '../../payables/payment'
+import type { Payment } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
 import type { Chance, Move } from './chance'
 import { account, company, drawOf, payeeOf } from './office'
@@ -166,16 +167,20 @@ function settleAnew(c: Chance): Move | undefined {
   const settles = freedOf(theirs, payment)
     .filter(b => open(b) !== 0 && c.r.next() < 0.6)
     .map(b => partOf(c, b))
+  let { split } = payment
   return {
     name: 'settle anew in the lane',
-    act: () =>
-      c.office(
+    act: async () => {
+      const done = await c.office(
         'amend',
         { accountId: payment.accountId, paymentIds: [payment.id], change: { settles } },
         c.stamp,
-      ),
+      )
+      if (done.ok) split = (done.value as { payments: Payment[] }).payments[0]?.split ?? split
+      return done
+    },
     effect: w => {
-      w.payments.get(payment.id)!.amount = sum([...settles, ...payment.split].map(a => a.amount))
+      w.payments.get(payment.id)!.amount = sum([...settles, ...split].map(a => a.amount))
       w.settles.set(payment.id, wholes({ bills: settles }))
     },
   }

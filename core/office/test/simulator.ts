@@ -220,6 +220,26 @@ function amend(c: Chance): Move | undefined {
   }
 }
 
+/** The last change of a payment in the lane is taken back; which that is, this tab may not know. */
+function takeAmendBack(c: Chance): Move | undefined {
+  const payment = c.some(c.payments.filter(p => p.was))
+  if (!payment) return undefined
+  let back: Payment | undefined
+  return {
+    name: 'take a change in the lane back',
+    act: async () => {
+      const done = await c.office('takeAmendBack', { paymentId: payment.id }, c.stamp)
+      if (done.ok) [back] = (done.value as { payments: Payment[] }).payments
+      return done
+    },
+    effect: w => {
+      if (!back) return
+      w.payments.get(payment.id)!.amount = back.amount
+      if (w.settles.has(payment.id) || back.settles) w.settles.set(payment.id, wholes(back.settles))
+    },
+  }
+}
+
 /** A payment is withdrawn, or brought back. */
 function withdrawOrBack(c: Chance): Move | undefined {
   const payment = c.some(c.payments.filter(p => p.state === 'waiting' || p.withdrawn))
@@ -382,6 +402,7 @@ const moves: readonly (readonly [often: number, make: (c: Chance) => Move | unde
   [6, replace],
   [3, cancel],
   [3, amend],
+  [1, takeAmendBack],
   [3, withdrawOrBack],
   [3, record],
   [1, drop],
