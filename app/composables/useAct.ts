@@ -27,23 +27,29 @@ export function useAct() {
    * Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. `says`
    * is said of it once it is done, even where the form went with what it was about.
    */
-  async function act<N extends ActName>(
+  const act = <N extends ActName>(
     name: N,
     input: InputOf<N>,
     says = '',
-  ): Promise<Result<WrittenBy<N>> | undefined> {
+  ): Promise<Result<WrittenBy<N>> | undefined> => run(press => doHere(name, input, press), says)
+  /** The same for an act that a worker does, under the key of this press. */
+  async function run<T>(
+    work: (key: string) => Promise<Result<T>>,
+    says: string | ((value: T) => string) = '',
+  ): Promise<Result<T> | undefined> {
     if (busy.value) return undefined
     busy.value = true
     office.acting++
     refusal.value = undefined
     office.said = ''
     try {
-      const done = await doHere(name, input, key)
+      const done = await work(key)
       if (done.ok) {
         key = crypto.randomUUID()
         // Busy until what was done stands on the screen: a second press never acts on what was there before.
         await screenFollows()
-        if (says) office.said = says
+        const said = typeof says === 'string' ? says : says(done.value)
+        if (said) office.said = said
       } else refusal.value = done.refusal
       return left ? undefined : done
     } finally {
@@ -59,5 +65,5 @@ export function useAct() {
   const clear = (): void => {
     refusal.value = undefined
   }
-  return { busy, refusal, fault, act, did, at, clear }
+  return { busy, refusal, fault, act, run, did, at, clear }
 }

@@ -51,6 +51,7 @@ export class OfficeDb extends Dexie {
   declare totals: Table<Tables['totals'], Keys['totals']>
   declare reasonLists: Table<Tables['reasonLists'], Keys['reasonLists']>
   declare settings: Table<Tables['settings'], Keys['settings']>
+  declare intakes: Table<Tables['intakes'], Keys['intakes']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -119,6 +120,8 @@ export class OfficeDb extends Dexie {
         trail: 'seq, act, key, about.bill, about.payee',
       })
       .upgrade(ledgersForBills)
+    // What came in out of one file, to be taken back as a whole.
+    this.version(10).stores({ intakes: 'id, at' })
   }
 }
 

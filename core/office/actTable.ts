@@ -44,6 +44,8 @@ import { mergePayees } from './acts/mergePayees'
 import { sharePayee } from './acts/sharePayee'
 import { unsharePayee } from './acts/unsharePayee'
 import { takePayeeChangeBack } from './acts/takePayeeChangeBack'
+import { takeIn } from './acts/takeIn'
+import { takeIntakeBack } from './acts/takeIntakeBack'
 import { takeAmendBack } from './acts/takeAmendBack'
 import { takeBillChangeBack } from './acts/takeBillChangeBack'
 import { keepBooksElsewhere } from './acts/keepBooksElsewhere'
@@ -98,6 +100,8 @@ export const acts = {
   sharePayee,
   unsharePayee,
   takePayeeChangeBack,
+  takeIn,
+  takeIntakeBack,
   takeAmendBack,
   takeBillChangeBack,
   keepBooksElsewhere,

@@ -157,6 +157,10 @@ function manifestOf(parts: Readonly<Record<string, Uint8Array>>): Result<BackupM
   return good(read.data)
 }
 
+/** Tables that stores before this version did not have yet: a backup of those holds none of their rows. */
+const sinceStore: Partial<Record<PartName, number>> = { intakes: 10 }
+const wasThere = (table: PartName, store: number): boolean => store >= (sinceStore[table] ?? 0)
+
 /** Refuses a part that is missing, was changed, or is not named by the manifest. */
 function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uint8Array>>): Result<true> {
   const named = new Set(manifest.parts.map(p => p.path))
@@ -167,7 +171,7 @@ function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uin
   }
   const extra = Object.keys(parts).find(path => path !== MANIFEST && !named.has(path))
   if (extra) return wrong('backup-part', extra, 'the manifest does not name it')
-  const lacking = partNames.find(table => !named.has(pathOf(table)))
+  const lacking = partNames.find(table => !named.has(pathOf(table)) && wasThere(table, manifest.store))
   return lacking ? wrong('backup-part', pathOf(lacking), 'it is missing') : good(true)
 }
 
@@ -185,7 +189,9 @@ function rowsOf(
   parts: Readonly<Record<string, Uint8Array>>,
 ): Result<unknown[]> {
   const path = pathOf(table)
-  const lines = strFromU8(parts[path]!).split('\n').filter(Boolean)
+  const bytes = parts[path]
+  if (!bytes) return good([])
+  const lines = strFromU8(bytes).split('\n').filter(Boolean)
   if (lines.length !== told) return wrong('backup-rows', path, `${lines.length} lines, ${told} were saved`)
   const rows: unknown[] = []
   for (const [i, line] of lines.entries()) {

@@ -8,6 +8,7 @@ import { account, company, ledger } from './rows/accounts'
 import { book } from './rows/numbers'
 import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
+import { MOST_TAKEN } from '../payables/takeIn'
 import { otherWays } from '../payables/payment'
 import { billTold, payee, payeeForm } from './rows/payees'
 import { allocations, checkFacts, payment } from './rows/payments'
@@ -182,6 +183,17 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   }),
   sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
   keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
+  takeIn: z.strictObject({
+    id: id<'intake'>(),
+    companyId: id<'company'>(),
+    accountId: id<'account'>().exactOptional(),
+    file: text,
+    ledgers: z.array(ledger).max(MOST_TAKEN),
+    payees: z.array(z.strictObject({ id: id<'payee'>(), to: bare(payeeForm) })).max(MOST_TAKEN),
+    bills: z.array(entering).max(MOST_TAKEN),
+    draws: z.array(drawing).max(MOST_TAKEN),
+  }),
+  takeIntakeBack: z.strictObject({ intakeId: id<'intake'>() }),
   takeAmendBack: z.strictObject(aPayment),
   takeBillChangeBack: z.strictObject(aBill),
   takePayeeChangeBack: z.strictObject({ payeeId: id<'payee'>() }),

@@ -7,6 +7,7 @@ import type { LedgerTotal } from '../ledger/totals'
 import type { BankAccount, Company } from '../payables/account'
 import type { Payment } from '../payables/payment'
 import type { Bill } from '../payables/bill'
+import type { Intake } from '../payables/takeIn'
 import type { Payee } from '../payables/payee'
 import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
 import type { TrailLine } from '../trail/trail'
@@ -44,6 +45,7 @@ export interface Tables {
   readonly papers: Paper
   readonly reasonLists: ReasonList
   readonly settings: OfficeSettings
+  readonly intakes: Intake
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
@@ -69,6 +71,7 @@ export const tableNames = [
   'papers',
   'reasonLists',
   'settings',
+  'intakes',
   'trail',
 ] as const satisfies readonly TableName[]
 
@@ -85,7 +88,7 @@ export const keyOf = (row: { readonly id: string } | { readonly runId: string })
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
 
 /** What never goes once it is written: numbers, entries and the trail. */
-type Removable = Exclude<TableName, 'numbers' | 'bills' | 'entries' | 'totals' | 'trail'>
+type Removable = Exclude<TableName, 'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'trail'>
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }
 

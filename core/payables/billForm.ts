@@ -117,7 +117,7 @@ function readDiscount(form: BillForm, terms: Terms, date: PlainDate, amount: Cen
 }
 
 /** The payee's own shares of the whole: what a bill is placed in where nothing else is typed. */
-const sharesOf = (payee: Payee | undefined, amount: Cents, memo: string): BillLine[] => {
+export const sharesOf = (payee: Payee | undefined, amount: Cents, memo: string): BillLine[] => {
   if (!payee?.split.length || amount === 0) return []
   const parts = split(
     amount,

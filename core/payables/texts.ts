@@ -51,4 +51,5 @@ export function payeeName(text: string, field: string): Result<string> {
 
 /** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */
 export const sameName = (a: string, b: string): boolean => nameKey(a) === nameKey(b)
-const nameKey = (name: string): string => tidy(name).toLowerCase()
+/** Under what one payee's names stand together: case and spaces do not tell payees apart. */
+export const nameKey = (name: string): string => tidy(name).toLowerCase()

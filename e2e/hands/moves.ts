@@ -266,6 +266,7 @@ function lane(h: Seen): Move[] {
         await type(why, 'drawn by mistake')
       },
     })
+  one('take-change-back', 'take the change in the lane back', 1)
   one('bring-back', 'bring back', 1)
   one('lane-cancel', 'cancel from the lane?', 0)
   one('start-run', 'start a run', 0)

@@ -109,7 +109,7 @@ const payeeHint = computed(() => {
           :items="[...payeeKinds]"
           label="What they are"
           hide-details
-          class="mb-4"
+          class="mt-3 mb-4"
           data-test="payee-kind"
         />
         <LaneOpenBills

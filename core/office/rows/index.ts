@@ -5,6 +5,7 @@ import { trailLineSchema } from '../../trail/lineSchema'
 import { entry, total } from './books'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
+import { intake } from './intakes'
 import { bill, payee } from './payees'
 import { payment } from './payments'
 import { copy, layoutVersion, paper, run } from './runs'
@@ -40,6 +41,7 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   papers: paper,
   reasonLists: reasonList,
   settings: officeSettings,
+  intakes: intake,
   trail: trailLineSchema,
 }
 

@@ -15,6 +15,7 @@ import { account, company, drawOf } from './office'
 import { cancelled, counted, drew, gave, printed, replaced } from './world'
 import type { Payment } from '../../payables/payment'
 import { billMoves, wholes } from './billMoves'
+import { intakeMoves } from './intakeMoves'
 import { type Acting, PDF, PAD, type Move, Chance, countedBy } from './chance'
 
 /** A payment is drawn, now and then for an amount that is none. */
@@ -410,9 +411,10 @@ const moves: readonly (readonly [often: number, make: (c: Chance) => Move | unde
   [1, printAgain],
   [1, printCopy],
   [1, closePeriod],
-  [1, putBookAway],
+  [2, putBookAway],
   [3, clear],
   ...billMoves,
+  ...intakeMoves,
 ]
 const byChance = moves.flatMap(([often, make]) => Array.from({ length: often }, () => make))
 

@@ -60,6 +60,11 @@ async function forget() {
           <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Keep </v-btn>
         </v-form>
       </v-card>
+      <v-card class="part">
+        <h2>Take in</h2>
+        <p>Payees, bills, payments and ledger accounts from a spreadsheet, after a look at every row.</p>
+        <v-btn to="/files/in" data-test="to-intake">Take in from a file</v-btn>
+      </v-card>
       <FilesBackup class="part whole" />
       <v-card class="part">
         <h2>Trail</h2>

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import type { Id } from '#core/base/id'
+import type { IntakePlan } from '~/data/intake'
+import type { useIntake } from '~/composables/useIntake'
+
+/** Which column of a file fills which field, how dates and amounts are written, and what is done on the way. */
+const props = defineProps<{
+  intake: ReturnType<typeof useIntake>
+  plan: IntakePlan
+  ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
+}>()
+const { kind, matching, order, mark, askOrder, fields, missing, makePayees, again, ledgerId } = props.intake
+const columns = computed(() => [
+  { title: '–', value: -1 },
+  ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
+])
+const sampleOf = (key: string): string => {
+  const at = matching.value[key]
+  return at === undefined ? '' : (props.plan.samples[at] ?? '')
+}
+const orders = [
+  { title: 'month first, 11/24/2026', value: 'month first' },
+  { title: 'day first, 24/11/2026', value: 'day first' },
+]
+const marks = [
+  { title: 'point, 1,234.56', value: '.' },
+  { title: 'comma, 1.234,56', value: ',' },
+]
+const placed = computed(() => kind.value === 'bills' || kind.value === 'payments')
+</script>
+
+<template>
+  <v-card class="step" data-test="intake-columns">
+    <h2>Which column is what</h2>
+    <p class="quiet">
+      Titles stand in row {{ plan.headerRow + 1
+      }}{{ plan.remembered ? '; matched as for the last such file' : '' }}.
+      <v-btn
+        size="x-small"
+        :disabled="plan.headerRow === 0"
+        aria-label="Titles one row up"
+        @click="intake.understand(plan.headerRow - 1)"
+        >Row up</v-btn
+      >
+      <v-btn size="x-small" aria-label="Titles one row down" @click="intake.understand(plan.headerRow + 1)"
+        >Row down</v-btn
+      >
+    </p>
+    <p v-if="missing.length" class="text-error" role="alert" data-test="intake-missing">
+      Say which column is: {{ missing.map(f => f.title).join(', ') }}.
+    </p>
+    <div class="fields">
+      <label v-for="f in fields" :key="f.key" class="match" :class="{ off: matching[f.key] === undefined }">
+        <span class="name">{{ f.title }}{{ f.needed ? ' *' : '' }}</span>
+        <select
+          :value="matching[f.key] ?? -1"
+          :data-test="`match-${f.key}`"
+          @change="
+            intake.match(
+              f.key,
+              Number(($event.target as HTMLSelectElement).value) < 0
+                ? undefined
+                : Number(($event.target as HTMLSelectElement).value),
+            )
+          "
+        >
+          <option v-for="c in columns" :key="c.value" :value="c.value">{{ c.title }}</option>
+        </select>
+        <span class="quiet sample">{{ sampleOf(f.key) }}</span>
+      </label>
+    </div>
+    <div class="row">
+      <v-select
+        v-if="kind !== 'ledgers' && kind !== 'payees'"
+        v-model="order"
+        :items="orders"
+        label="Dates"
+        :error-messages="
+          askOrder && !order ? ['The file does not tell: 03/04 may be March or April. Say it.'] : []
+        "
+        hide-details="auto"
+        class="field"
+        data-test="intake-order"
+        @update:model-value="intake.check()"
+      />
+      <v-select
+        v-if="kind !== 'ledgers' && kind !== 'payees'"
+        v-model="mark"
+        :items="marks"
+        label="Before the cents"
+        hide-details
+        class="field"
+        data-test="intake-mark"
+        @update:model-value="intake.check()"
+      />
+      <v-select
+        v-if="kind !== 'ledgers'"
+        v-model="ledgerId"
+        :items="ledgers"
+        label="Ledger account where none is told"
+        hide-details
+        clearable
+        class="field"
+        data-test="intake-ledger"
+        @update:model-value="intake.check()"
+      />
+    </div>
+    <div v-if="placed" class="row">
+      <v-checkbox
+        v-model="makePayees"
+        label="Payees that are not here are written down"
+        density="compact"
+        hide-details
+        data-test="intake-make"
+        @update:model-value="intake.check()"
+      />
+      <v-checkbox
+        v-model="again"
+        label="What is here already is taken in once more"
+        density="compact"
+        hide-details
+        data-test="intake-again"
+        @update:model-value="intake.check()"
+      />
+    </div>
+  </v-card>
+</template>
+
+<style scoped>
+.step {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
+  gap: 4px 22px;
+}
+.match {
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr) minmax(0, 4fr);
+  gap: 8px;
+  align-items: center;
+  font-size: 13px;
+}
+.match select {
+  min-height: 26px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
+  border-radius: 4px;
+  padding: 1px 4px;
+  color: inherit;
+  background: rgb(var(--v-theme-surface));
+}
+.match.off .name {
+  color: rgb(var(--v-theme-secondary));
+}
+.sample {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-size: 12px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: start;
+}
+.field {
+  flex: 0 1 300px;
+  min-width: min(220px, 100%);
+}
+@media (max-width: 480px) {
+  .match {
+    grid-template-columns: 1fr 1fr;
+  }
+  .sample {
+    display: none;
+  }
+}
+</style>

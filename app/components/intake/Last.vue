@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { takenTold, type Intake } from '#core/payables/takeIn'
+import { readIntakes } from '~/data/intake'
+import { momentTold } from '~/data/office'
+
+/** What came in out of files lately, each to be taken back as a whole. */
+const intakes = useLive(readIntakes)
+const { busy, refusal, did } = useAct()
+const asked = ref('')
+async function takeBack(of: Intake) {
+  asked.value = of.id
+  await did('takeIntakeBack', { intakeId: of.id }, `${of.file} is taken back.`)
+}
+</script>
+
+<template>
+  <v-card v-if="intakes?.length" class="last" data-test="intake-last">
+    <h2>Taken in lately</h2>
+    <table class="plain">
+      <thead>
+        <tr>
+          <th scope="col">When</th>
+          <th scope="col">File</th>
+          <th scope="col">What came of it</th>
+          <th scope="col">Take back</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="of in intakes" :key="of.id">
+          <td>{{ momentTold(of.at) }}, {{ of.by }}</td>
+          <td>{{ of.file }}</td>
+          <td>{{ takenTold(of) }}</td>
+          <td>
+            <span v-if="of.takenBack" class="quiet">taken back {{ momentTold(of.takenBack) }}</span>
+            <template v-else>
+              <v-btn
+                size="small"
+                :loading="busy && asked === of.id"
+                :aria-label="`Take ${of.file} back`"
+                data-test="intake-back"
+                @click="takeBack(of)"
+                >Take it back</v-btn
+              >
+              <span v-if="refusal && asked === of.id" class="text-error why" role="alert">{{
+                refusal.text
+              }}</span>
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </v-card>
+</template>
+
+<style scoped>
+.last {
+  padding: 14px 18px;
+  overflow-x: auto;
+}
+.why {
+  display: block;
+  font-size: 11.5px;
+}
+</style>

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import type { IntakeChecked } from '~/data/intake'
+import type { Column } from '~/composables/rowTable'
+import type { useIntake } from '~/composables/useIntake'
+
+/** Every row of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
+const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
+const { fields, matching, counts, doing, busy, refused } = props.intake
+type Seen = IntakeChecked['rows'][number] & { readonly id: string }
+const only = ref<'all' | 'wrong' | 'here'>('all')
+const rows = computed<Seen[]>(() =>
+  props.checked.rows
+    .filter(r => only.value === 'all' || r.state === only.value)
+    .map(r => ({ ...r, id: String(r.at) })),
+)
+watch(counts, n => {
+  if (only.value !== 'all' && !n[only.value]) only.value = 'all'
+})
+const told = { good: 'good', here: 'left out', wrong: 'wrong' } as const
+const shown = computed(() => fields.value.filter(f => matching.value[f.key] !== undefined))
+const slotOf = (field: string): string => `cell-${field.replaceAll(' ', '-')}`
+const columns = computed<readonly Column<Seen>[]>(() => [
+  { key: 'row', title: 'Row', num: true, width: '64px', text: r => r.at + 1 },
+  { key: 'state', title: 'Comes to', width: '190px' },
+  ...shown.value.map(f => ({
+    key: slotOf(f.key),
+    title: f.title,
+    num: f.holds === 'amount',
+    text: (r: Seen) => r.cells[matching.value[f.key]!] ?? '',
+  })),
+])
+const faultAt = (row: Seen, field: string): string =>
+  row.faults
+    .filter(f => f.field === field)
+    .map(f => f.text)
+    .join('; ')
+/** What is wrong with a row and stands at none of the cells shown. */
+const otherwise = (row: Seen): string =>
+  row.here ??
+  row.faults
+    .filter(f => !shown.value.some(s => s.key === f.field))
+    .map(f => f.text)
+    .join('; ')
+const figure = (n: number): string => n.toLocaleString('en-US')
+const filters = computed(() => [
+  { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
+  { value: 'wrong', title: `Wrong ${figure(counts.value.wrong)}` },
+  { value: 'here', title: `Here already ${figure(counts.value.here)}` },
+])
+</script>
+
+<template>
+  <v-card class="step" data-test="intake-rows">
+    <h2>Every row</h2>
+    <div class="row">
+      <strong data-test="intake-counts"
+        >{{ figure(counts.good) }} good, {{ figure(counts.here) }} here already,
+        {{ figure(counts.wrong) }} wrong</strong
+      >
+      <v-btn-toggle v-model="only" mandatory density="compact" aria-label="Which rows are shown">
+        <v-btn
+          v-for="f in filters"
+          :key="f.value"
+          :value="f.value"
+          size="small"
+          :disabled="f.value !== 'all' && !counts[f.value as 'wrong' | 'here']"
+          :data-test="`show-${f.value}`"
+          >{{ f.title }}</v-btn
+        >
+      </v-btn-toggle>
+    </div>
+    <div class="table">
+      <RowTable :rows="rows" :columns="columns" label="Rows of the file" data-test="intake-table">
+        <template #state="{ row }">
+          <span :class="{ 'text-error': row.state === 'wrong', quiet: row.state === 'here' }">{{
+            told[row.state]
+          }}</span>
+          <span v-if="otherwise(row)" class="why">{{ otherwise(row) }}</span>
+        </template>
+        <template v-for="f in shown" :key="f.key" #[slotOf(f.key)]="{ row }">
+          <template v-if="faultAt(row, f.key)">
+            <input
+              class="mend"
+              :value="row.cells[matching[f.key]!] ?? ''"
+              :aria-label="`${f.title} of row ${row.at + 1}`"
+              :aria-describedby="`fault-${row.at}-${f.key}`"
+              aria-invalid="true"
+              @click.stop
+              @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"
+              @change="intake.mend(row.at, f.key, ($event.target as HTMLInputElement).value)"
+            />
+            <span :id="`fault-${row.at}-${f.key}`" class="why text-error">{{ faultAt(row, f.key) }}</span>
+          </template>
+          <template v-else>{{ row.cells[matching[f.key]!] ?? '' }}</template>
+        </template>
+        <template #empty>There is no row below the titles.</template>
+      </RowTable>
+    </div>
+    <p v-if="refused" class="text-error" role="alert">{{ refused }}</p>
+    <div class="row">
+      <v-btn
+        color="primary"
+        variant="flat"
+        :disabled="!counts.good || !!doing"
+        :loading="busy"
+        data-test="intake-take"
+        @click="intake.take()"
+      >
+        {{
+          counts.wrong
+            ? `Take in the ${figure(counts.good)} good rows, save the others`
+            : `Take in ${counts.good === 1 ? 'this row' : `all ${figure(counts.good)} rows`}`
+        }}
+      </v-btn>
+      <v-btn
+        v-if="counts.wrong + counts.here"
+        variant="text"
+        :disabled="!!doing"
+        data-test="intake-left"
+        @click="intake.saveLeftOut()"
+        >Save what is left out as a file</v-btn
+      >
+    </div>
+  </v-card>
+</template>
+
+<style scoped>
+.step {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+}
+.table {
+  height: min(52dvh, 520px);
+  min-height: 200px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+}
+.mend {
+  width: 100%;
+  min-width: 90px;
+  min-height: 24px;
+  border: 1px solid rgb(var(--v-theme-error));
+  border-radius: 4px;
+  padding: 1px 5px;
+  color: inherit;
+  background: transparent;
+}
+.why {
+  display: block;
+  font-size: 11.5px;
+}
+</style>

@@ -1,0 +1,183 @@
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import type { Id } from '#core/base/id'
+import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
+import { unmatched, type IntakeSpec } from '#core/intake/readRows'
+import type { DayOrder, DecimalMark } from '#core/intake/written'
+import type { Company } from '#core/payables/account'
+import { IntakeDesk, type IntakeChecked, type IntakePlan } from '~/data/intake'
+import { momentNow, operatorName } from '~/data/office'
+import { saveText } from '~/data/papers'
+import { useAct } from './useAct'
+
+/** A file being taken in: what it holds, how it is understood, what would come of every row, and the act. */
+export function useIntake(
+  company: Readonly<Ref<Company | undefined>>,
+  accountId: Ref<Id<'account'> | undefined>,
+) {
+  const kind = ref<IntakeKind>('bills')
+  const file = ref('')
+  const encoding = ref('')
+  const sheets = ref<readonly string[]>([])
+  const sheet = ref(0)
+  const plan = shallowRef<IntakePlan>()
+  const matching = ref<Record<string, number>>({})
+  const order = ref<DayOrder>()
+  const mark = ref<DecimalMark>('.')
+  const makePayees = ref(true)
+  const again = ref(false)
+  const ledgerId = ref<Id<'ledger'> | null>(null)
+  const checked = shallowRef<IntakeChecked>()
+  const doing = ref('')
+  const fault = ref('')
+  const { busy, run, fault: refused, clear } = useAct()
+  let desk: IntakeDesk | undefined
+  onScopeDispose(() => desk?.end())
+  const stamp = () => ({ at: momentNow(), by: operatorName() })
+
+  async function during<T>(what: string, work: (of: IntakeDesk) => Promise<T>): Promise<T | undefined> {
+    const of = desk
+    if (!of) return undefined
+    doing.value = what
+    try {
+      const done = await work(of)
+      return desk === of ? done : undefined
+    } catch (error) {
+      if (desk === of) fault.value = `The file could not be read: ${(error as Error).message}`
+      return undefined
+    } finally {
+      if (desk === of) doing.value = ''
+    }
+  }
+  function leave(): void {
+    desk?.end()
+    desk = undefined
+    doing.value = ''
+    fault.value = ''
+    file.value = ''
+    plan.value = undefined
+    checked.value = undefined
+    clear()
+  }
+  async function give(given: File): Promise<void> {
+    leave()
+    desk = new IntakeDesk()
+    const opened = await during('Reading the file', of => of.open(given))
+    if (!opened) return
+    if (!opened.ok) {
+      fault.value = `${given.name} is not taken: ${opened.refusal.text}.`
+      return
+    }
+    file.value = given.name
+    sheets.value = opened.value.sheets
+    sheet.value = 0
+    encoding.value = opened.value.encoding ?? ''
+    await understand()
+  }
+  /** Guesses anew what the columns are. */
+  async function understand(headerRow?: number): Promise<void> {
+    checked.value = undefined
+    clear()
+    const found = await during('Looking at the columns', of => of.plan(kind.value, headerRow))
+    if (!found) return
+    plan.value = found
+    matching.value = { ...found.matching }
+    await lookAtWriting()
+  }
+  async function goToSheet(at: number): Promise<void> {
+    sheet.value = at
+    await during('Going to the sheet', of => of.sheet(at))
+    await understand()
+  }
+  const bareSpec = computed(() => ({
+    kind: kind.value,
+    headerRow: plan.value?.headerRow ?? 0,
+    matching: { ...matching.value } as Matching,
+  }))
+  const spec = computed<IntakeSpec>(() => ({
+    ...bareSpec.value,
+    order: order.value ?? 'month first',
+    mark: mark.value,
+  }))
+  async function lookAtWriting(): Promise<void> {
+    const found = await during('Looking at dates and amounts', of => of.written(bareSpec.value))
+    if (!found) return
+    order.value = found.order
+    askOrder.value = found.order === undefined
+    mark.value = found.mark
+    await check()
+  }
+  /** The order of days could not be told from the file: somebody must say it. */
+  const askOrder = ref(false)
+  const missing = computed(() => unmatched(kind.value, matching.value))
+  const ready = computed(
+    () =>
+      !missing.value.length &&
+      order.value !== undefined &&
+      (kind.value !== 'payments' || accountId.value !== undefined),
+  )
+  async function check(): Promise<void> {
+    checked.value = undefined
+    clear()
+    const of = company.value
+    if (!plan.value || !ready.value || !of) return
+    const asked = {
+      spec: spec.value,
+      choices: {
+        makePayees: makePayees.value,
+        ledgerId: ledgerId.value,
+        again: again.value,
+        file: file.value,
+      },
+      companyId: of.id,
+      ...(kind.value === 'payments' && accountId.value && { accountId: accountId.value }),
+      stamp: stamp(),
+    }
+    checked.value = await during('Looking at every row', on => on.check(asked))
+  }
+  function match(field: string, column: number | undefined): Promise<void> {
+    const { [field]: _, ...rest } = matching.value
+    matching.value = column === undefined ? rest : { ...rest, [field]: column }
+    return lookAtWriting()
+  }
+  watch([() => company.value?.id, accountId], () => void check())
+  watch(company, (now, before) => {
+    if (before && now?.id !== before.id) ledgerId.value = null
+  })
+
+  async function mend(at: number, field: string, text: string): Promise<void> {
+    const column = matching.value[field]
+    if (column === undefined) return
+    await during('Writing the cell', of => of.mend(at, column, text))
+    await check()
+  }
+  const counts = computed(() => {
+    const n = { good: 0, here: 0, wrong: 0 }
+    for (const row of checked.value?.rows ?? []) n[row.state]++
+    return n
+  })
+  /** Takes in all that is good; what is wrong is saved as a file first. Gives whether it was done. */
+  async function take(): Promise<boolean> {
+    const of = desk
+    const goodOnly = counts.value.wrong > 0
+    if (!of || !checked.value || doing.value) return false
+    const left = goodOnly ? await of.leftOut(['wrong']) : ''
+    const done = await run(
+      key => of.take(spec.value, goodOnly, { ...stamp(), key }),
+      ({ told }) => `Taken in: ${told}, from ${file.value}.`,
+    )
+    if (!done?.ok) return false
+    if (left) saveText(left, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+    leave()
+    return true
+  }
+  async function saveLeftOut(): Promise<void> {
+    const text = await during('Writing the file', of => of.leftOut(['wrong', 'here']))
+    if (text) saveText(text, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+  }
+  const fields = computed(() => fieldsOf(kind.value))
+  return {
+    ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
+    ...{ makePayees, again, ledgerId, checked, counts, doing, fault, busy, refused },
+    ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
+  }
+}

@@ -1,0 +1,45 @@
+import { wrap, type Remote } from 'comlink'
+import type { Result } from '#core/base/result'
+import type { IntakeSeen } from '#core/intake/context'
+import type { IntakeKind } from '#core/intake/fields'
+import type { IntakeSpec } from '#core/intake/readRows'
+import type { Intake } from '#core/payables/takeIn'
+import type { Stamp } from '#core/trail/trail'
+import { db } from './db'
+import { failureOf } from './inWorker'
+import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken } from './intakeWork'
+
+export type { IntakeAsk, IntakeChecked, IntakePlan } from './intakeWork'
+
+/** A file under the eyes of the person who takes it in: it is held in a worker of its own until `end`. */
+export class IntakeDesk {
+  private worker = new Worker(new URL('../workers/intake.worker.ts', import.meta.url), { type: 'module' })
+  private remote: Remote<IntakeApi> = wrap<IntakeApi>(this.worker)
+  private readonly failed = failureOf(this.worker)
+
+  private during<T>(work: Promise<T>): Promise<T> {
+    return Promise.race([work, this.failed])
+  }
+  /** Ends the worker, and whatever it does: an act under way is not done then. */
+  end(): void {
+    this.worker.terminate()
+  }
+  async open(file: Blob): Promise<Result<IntakeOpened>> {
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    return this.during(this.remote.open(bytes) as Promise<Result<IntakeOpened>>)
+  }
+  sheet = (at: number) => this.during(this.remote.sheet(at))
+  plan = (kind: IntakeKind, headerRow?: number) => this.during(this.remote.plan(kind, headerRow))
+  written = (spec: Pick<IntakeSpec, 'kind' | 'headerRow' | 'matching'>) =>
+    this.during(this.remote.written(spec))
+  check = (ask: IntakeAsk) => this.during(this.remote.check(ask))
+  mend = (at: number, column: number, text: string) => this.during(this.remote.mend(at, column, text))
+  take = (spec: IntakeSpec, goodOnly: boolean, stamp: Stamp): Promise<Result<IntakeTaken>> =>
+    this.during(this.remote.take(spec, goodOnly, stamp) as Promise<Result<IntakeTaken>>)
+  leftOut = (states: readonly IntakeSeen['state'][]) => this.during(this.remote.leftOut(states))
+}
+
+const MOST_LISTED = 20
+/** What came in out of files, the newest first. */
+export const readIntakes = (): Promise<Intake[]> =>
+  db.intakes.orderBy('at').reverse().limit(MOST_LISTED).toArray()

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import type { Id } from '#core/base/id'
+import { intakeKinds, type IntakeKind } from '#core/intake/fields'
+
+const route = useRoute()
+const { companies, company, choose } = useCompany()
+const { accounts, choices } = useCompanyLedgers(company)
+const accountId = ref<Id<'account'>>()
+watch(
+  accounts,
+  list => {
+    if (!list?.some(a => a.id === accountId.value)) accountId.value = list?.find(a => a.forChecks)?.id
+  },
+  { immediate: true },
+)
+const intake = useIntake(company, accountId)
+const { kind, file, doing, fault, plan } = intake
+const asked = String(route.query.kind ?? '')
+if (asked in intakeKinds) kind.value = asked as IntakeKind
+const kinds = Object.entries(intakeKinds).map(([value, { title }]) => ({ title, value }))
+const pasted = ref('')
+watch(kind, () => void (plan.value && intake.understand()))
+/** Cells that were copied in a spreadsheet come as a text with tabs. */
+async function givePasted() {
+  const text = pasted.value
+  if (!text.trim()) return
+  await intake.give(new File([text], 'pasted cells.tsv', { type: 'text/tab-separated-values' }))
+  if (file.value) pasted.value = ''
+}
+</script>
+
+<template>
+  <div class="page">
+    <PageHead title="Take in from a file">
+      <v-btn variant="text" to="/files">Back to Files</v-btn>
+    </PageHead>
+    <div class="scroll steps">
+      <p v-if="companies && !companies.length" class="quiet">
+        There is no company yet: <NuxtLink to="/accounts/new">enter the first account</NuxtLink>, then take in
+        what you have.
+      </p>
+      <template v-else-if="company">
+        <v-card class="step">
+          <h2>What it is</h2>
+          <div class="row">
+            <v-select
+              v-model="kind"
+              v-first
+              :items="kinds"
+              label="What is in the file"
+              hide-details
+              class="field"
+              data-test="intake-kind"
+            />
+            <v-select
+              v-if="companies && companies.length > 1"
+              :model-value="company.id"
+              :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
+              label="Company"
+              hide-details
+              class="field"
+              data-test="company"
+              @update:model-value="choose"
+            />
+            <v-select
+              v-if="kind === 'payments'"
+              v-model="accountId"
+              :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
+              label="Account that pays"
+              hide-details
+              class="field"
+              data-test="intake-account"
+            />
+          </div>
+          <div v-if="!file" class="row give">
+            <FileDrop
+              label="The file"
+              kinds="a workbook (xlsx) or a text of cells (csv, tsv, txt)"
+              accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain,text/tab-separated-values,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+              :most="40"
+              :disabled="!!doing"
+              data-test="intake-file"
+              @take="intake.give"
+            />
+            <div class="paste">
+              <v-textarea
+                v-model="pasted"
+                label="Or cells, copied in a spreadsheet with their titles"
+                rows="3"
+                hide-details
+                class="cells"
+                data-test="intake-paste"
+              />
+              <v-btn :disabled="!pasted.trim() || !!doing" data-test="intake-paste-go" @click="givePasted()"
+                >Look at these cells</v-btn
+              >
+            </div>
+          </div>
+          <div v-else class="row">
+            <strong data-test="intake-name">{{ file }}</strong>
+            <span v-if="intake.encoding.value === 'Windows-1252'" class="quiet"
+              >written in Windows-1252, converted</span
+            >
+            <v-select
+              v-if="intake.sheets.value.length > 1"
+              :model-value="intake.sheet.value"
+              :items="intake.sheets.value.map((title, value) => ({ title, value }))"
+              label="Sheet"
+              hide-details
+              class="field"
+              data-test="intake-sheet"
+              @update:model-value="intake.goToSheet"
+            />
+            <v-btn size="small" variant="text" data-test="intake-leave" @click="intake.leave()"
+              >Another file</v-btn
+            >
+          </div>
+          <div v-if="doing" class="row">
+            <span role="status">{{ doing }}…</span>
+            <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
+          </div>
+          <v-alert
+            v-if="fault"
+            type="error"
+            variant="tonal"
+            density="compact"
+            :text="fault"
+            data-test="intake-fault"
+          />
+        </v-card>
+        <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
+        <IntakeRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
+        <IntakeLast />
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  grid-auto-rows: max-content;
+  padding: 4px 12px 20px 2px;
+}
+.step {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: center;
+}
+.field {
+  flex: 0 1 300px;
+  min-width: min(220px, 100%);
+}
+.give {
+  align-items: stretch;
+}
+.paste {
+  flex: 1 1 320px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.cells {
+  width: 100%;
+}
+</style>

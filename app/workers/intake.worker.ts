@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { intakeWork } from '~/data/intakeWork'
+
+expose(intakeWork)

@@ -1,0 +1,28 @@
+import type { Id } from '../base/id'
+import { alikeKey } from '../payables/bill'
+import type { Payee } from '../payables/payee'
+import { nameKey } from '../payables/texts'
+import type { IntakeRow } from './readRows'
+
+/** What of the office the rows of a file are to be held against. */
+export interface IntakeAsked {
+  /** Under what bills stand that may be the same. */
+  readonly alike: readonly string[]
+  readonly payees: readonly Id<'payee'>[]
+}
+/** Which payees and bills of the office rows name. */
+export function askedOf(rows: readonly IntakeRow[], payees: readonly Payee[]): IntakeAsked {
+  const able = payees.filter(p => !p.became)
+  const named = new Map(able.map(p => [nameKey(p.name), p.id]))
+  const coded = new Map(able.flatMap(p => (p.code ? [[p.code.toLowerCase(), p.id] as const] : [])))
+  const alike = new Set<string>()
+  const asked = new Set<Id<'payee'>>()
+  for (const { values } of rows) {
+    const typed = values.payee ?? ''
+    const id = coded.get(typed.toLowerCase()) ?? named.get(nameKey(typed))
+    if (!id) continue
+    asked.add(id)
+    if (values.number) alike.add(alikeKey(id, values.number))
+  }
+  return { alike: [...alike], payees: [...asked] }
+}

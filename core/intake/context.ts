@@ -1,0 +1,154 @@
+import type { PlainDate } from '../base/dates'
+import { idOf, type Id } from '../base/id'
+import type { LedgerAccount } from '../ledger/entry'
+import type { Company } from '../payables/account'
+import type { Bill } from '../payables/bill'
+import type { Draw } from '../payables/draw'
+import type { Entering } from '../payables/enterBill'
+import type { Payee, PayeeForm } from '../payables/payee'
+import type { Payment } from '../payables/payment'
+import type { TakenKind } from '../payables/takeIn'
+import { nameKey } from '../payables/texts'
+import type { CellFault } from './readRows'
+
+/** What the rows of a file are held against. */
+export interface IntakeOffice {
+  readonly company: Company
+  readonly payees: readonly Payee[]
+  readonly ledgers: readonly LedgerAccount[]
+  /** Bills of the payees, by payee and number without what does not tell numbers apart. */
+  readonly alike: ReadonlyMap<string, readonly Bill[]>
+  /** Payments of the payees that are not cancelled. */
+  readonly payments: readonly Payment[]
+  readonly today: PlainDate
+  /** A key that nothing has yet. */
+  newKey(): string
+}
+/** What is chosen for a file as a whole. */
+export interface IntakeChoices {
+  /** Payees that are not here are written down on the way. */
+  readonly makePayees: boolean
+  /** The ledger account where neither the row nor the payee tells one. */
+  readonly ledgerId: Id<'ledger'> | null
+  /** What is here already is taken in once more. */
+  readonly again: boolean
+  readonly file: string
+}
+
+/** A row as it stands before the act. */
+export interface IntakeSeen {
+  readonly at: number
+  readonly state: 'good' | 'here' | 'wrong'
+  readonly faults: readonly CellFault[]
+  /** Why it is left out, where it is here already. */
+  readonly here?: string
+}
+
+/** What has been made of the rows so far, and which row each thing came from. */
+export class Making {
+  readonly ledgers: LedgerAccount[] = []
+  readonly payees: { id: Id<'payee'>; to: PayeeForm }[] = []
+  readonly bills: Entering[] = []
+  readonly draws: Draw[] = []
+  readonly rows: Record<TakenKind, number[]> = { ledgers: [], payees: [], bills: [], draws: [] }
+  readonly seen = new Map<number, IntakeSeen>()
+  /** Rows that tell one thing together: where one is wrong, all are left out. */
+  readonly together: (readonly number[])[] = []
+  private readonly byName = new Map<string, Payee>()
+  private readonly byCode = new Map<string, Payee>()
+  private readonly byLedger = new Map<string, LedgerAccount>()
+
+  constructor(
+    readonly office: IntakeOffice,
+    readonly choices: IntakeChoices,
+  ) {
+    for (const payee of office.payees) if (!payee.became) this.addPayee(payee)
+    for (const ledger of office.ledgers) {
+      this.byLedger.set(ledger.name.toLowerCase(), ledger)
+      this.byLedger.set(`${ledger.code} ${ledger.name}`.toLowerCase(), ledger)
+    }
+    for (const ledger of office.ledgers) this.byLedger.set(ledger.code.toLowerCase(), ledger)
+  }
+  private addPayee(payee: Payee): void {
+    this.byName.set(nameKey(payee.name), payee)
+    if (payee.code) this.byCode.set(payee.code.toLowerCase(), payee)
+  }
+  payeeNamed(typed: string): Payee | undefined {
+    return this.byCode.get(typed.trim().toLowerCase()) ?? this.byName.get(nameKey(typed))
+  }
+  ledgerNamed(typed: string): LedgerAccount | undefined {
+    return this.byLedger.get(typed.trim().toLowerCase())
+  }
+  /** Writes a payee down with what follows in the file; a second row of theirs finds them. */
+  makePayee(at: number, name: string, more: Partial<PayeeForm>): Payee {
+    const to: PayeeForm = {
+      kind: 'supplier',
+      name,
+      address: [],
+      memo: '',
+      split: this.choices.ledgerId ? [{ ledgerId: this.choices.ledgerId, weight: 1 }] : [],
+      taxForm: 'none',
+      ...more,
+    }
+    const id = idOf<'payee'>(this.office.newKey())
+    this.payees.push({ id, to })
+    this.rows.payees.push(at)
+    const payee: Payee = { ...to, id, companyId: this.office.company.id, onHold: false }
+    this.addPayee(payee)
+    return payee
+  }
+  fault(at: number, ...faults: CellFault[]): void {
+    const before = this.seen.get(at)
+    this.seen.set(at, { at, state: 'wrong', faults: [...(before?.faults ?? []), ...faults] })
+  }
+  good(at: number): void {
+    if (!this.seen.has(at)) this.seen.set(at, { at, state: 'good', faults: [] })
+  }
+  here(at: number, why: string): void {
+    this.seen.set(at, { at, state: 'here', faults: [], here: why })
+  }
+}
+
+/** Rows that go with one that is wrong are wrong too. */
+export function spreadFaults(making: Making): void {
+  const isWrong = (at: number): boolean => making.seen.get(at)?.state === 'wrong'
+  for (const rows of making.together) {
+    const first = rows.find(isWrong)
+    if (first === undefined) continue
+    for (const at of rows)
+      if (!isWrong(at)) making.fault(at, { field: '', text: `goes with row ${first + 1}, which is wrong` })
+  }
+}
+
+/** The payee of a row: one that is here, or a new one where that is chosen; told at the row where there is none. */
+export function payeeOfRow(
+  making: Making,
+  at: number,
+  typed: string,
+  more: Partial<PayeeForm> = {},
+): Payee | undefined {
+  const found = making.payeeNamed(typed)
+  if (found) return found
+  if (making.choices.makePayees) return making.makePayee(at, typed, more)
+  making.fault(at, {
+    field: 'payee',
+    text: `no payee has the code or name “${typed}”: choose that new ones are written down, or mend it`,
+  })
+  return undefined
+}
+
+/**
+ * The ledger account of a row: its own, or undefined where it tells none. `wrong` where it tells one that is not
+ * here.
+ */
+export function ledgerOfRow(
+  making: Making,
+  at: number,
+  typed: string | undefined,
+): Id<'ledger'> | undefined | 'wrong' {
+  if (!typed) return undefined
+  const found = making.ledgerNamed(typed)
+  if (found) return found.id
+  making.fault(at, { field: 'ledger', text: `there is no ledger account “${typed}” here` })
+  return 'wrong'
+}

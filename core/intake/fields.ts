@@ -1,0 +1,129 @@
+/** What a cell holds, by which it is read and guessed. */
+type Holds = 'text' | 'day' | 'amount'
+
+/** A field that a column of a file may fill. */
+export interface IntakeField {
+  readonly key: string
+  readonly title: string
+  readonly holds: Holds
+  /** Each row must tell it. */
+  readonly needed?: true
+  /** Other words that stand over such columns, without spaces and marks. */
+  readonly names: readonly string[]
+}
+const text = (key: string, title: string, ...names: string[]): IntakeField => ({
+  key,
+  title,
+  holds: 'text',
+  names,
+})
+const day = (key: string, title: string, ...names: string[]): IntakeField => ({
+  key,
+  title,
+  holds: 'day',
+  names,
+})
+const amount = (key: string, title: string, ...names: string[]): IntakeField => ({
+  key,
+  title,
+  holds: 'amount',
+  names,
+})
+const needed = (field: IntakeField): IntakeField => ({ ...field, needed: true })
+
+const address = [1, 2, 3, 4, 5].map(n =>
+  text(`address ${n}`, `Address, line ${n}`, `addressline${n}`, `addr${n}`),
+)
+const payeeNames = ['vendor', 'vendorname', 'supplier', 'suppliername', 'payto', 'payeename', 'creditor']
+const ledger = text(
+  'ledger',
+  'Ledger account',
+  'account',
+  'glaccount',
+  'ledgeraccount',
+  'expenseaccount',
+  'category',
+)
+
+/** What can be taken in, and the fields of each kind, in the order in which we write them. */
+export const intakeKinds = {
+  payees: {
+    title: 'Payees',
+    fields: [
+      needed(text('name', 'Name', ...payeeNames, 'company')),
+      text('code', 'Code', 'vendorcode', 'supplierid', 'vendorid', 'shortname'),
+      text('kind', 'Kind', 'type', 'payeetype'),
+      ...address,
+      text('memo', 'Memo', 'defaultmemo', 'note', 'notes'),
+      text('accountWithPayee', 'Our account with them', 'customernumber', 'ouraccount', 'accountno'),
+      text('email', 'E-mail', 'mail', 'emailaddress'),
+      text('terms', 'Terms', 'paymentterms'),
+      text('taxForm', '1099', 'is1099', 'eligiblefor1099', '1099vendor'),
+      text('taxId', 'Tax number', 'taxid', 'tin', 'ein', 'ssn'),
+      ledger,
+    ],
+  },
+  ledgers: {
+    title: 'Ledger accounts',
+    fields: [
+      needed(text('code', 'Number', 'accountnumber', 'no', 'accountno', 'code', 'account')),
+      needed(text('name', 'Name', 'accountname', 'description', 'title')),
+      needed(text('kind', 'Kind', 'type', 'accounttype', 'class')),
+    ],
+  },
+  bills: {
+    title: 'Bills and credit notes',
+    fields: [
+      needed(text('payee', 'Payee', ...payeeNames, 'from', 'name')),
+      needed(
+        text(
+          'number',
+          'Bill number',
+          'invoice',
+          'invoicenumber',
+          'invoiceno',
+          'billno',
+          'reference',
+          'docno',
+        ),
+      ),
+      needed(day('date', 'Date', 'invoicedate', 'billdate', 'docdate', 'dated')),
+      needed(amount('amount', 'Amount', 'total', 'invoiceamount', 'gross', 'amountdue', 'balance')),
+      day('due', 'Due', 'duedate', 'payby', 'dueon'),
+      amount('discount', 'Discount', 'earlypaymentdiscount', 'discountamount'),
+      day('until', 'Discount until', 'discountdate', 'discountuntil'),
+      ledger,
+      text('memo', 'What it is for', 'memo', 'description', 'for', 'notes', 'details'),
+      text('purchaseOrder', 'Purchase order', 'po', 'ponumber', 'ordernumber'),
+    ],
+  },
+  payments: {
+    title: 'Payments and pay, with stub lines',
+    fields: [
+      needed(text('payee', 'Payee', ...payeeNames, 'name', 'employee', 'employeename')),
+      needed(day('date', 'Date', 'checkdate', 'paymentdate', 'paydate')),
+      needed(amount('amount', 'Amount', 'checkamount', 'total', 'netpay', 'net')),
+      ...address,
+      text('memo', 'Memo', 'note', 'notes'),
+      text('accountWithPayee', 'Our account with them', 'accountwithpayee', 'customernumber', 'ouraccount'),
+      ledger,
+      text('reference', 'Line: reference', 'reference', 'invoice', 'invoicenumber', 'billnumber'),
+      day('line date', 'Line: date', 'linedate', 'invoicedate', 'billdate'),
+      text('description', 'Line: description', 'description', 'details'),
+      amount('line amount', 'Line: amount', 'lineamount', 'netamount'),
+      amount('gross', 'Line: gross', 'gross', 'grossamount'),
+      amount('discount', 'Line: discount', 'discount', 'discounttaken'),
+      text('our number', 'Line: our number', 'ournumber', 'voucher'),
+      text('purchase order', 'Line: purchase order', 'purchaseorder', 'po', 'ponumber'),
+      text('pay kind', 'Pay: earning or deduction', 'paykind', 'earningordeduction'),
+      text('pay name', 'Pay: what', 'payname', 'payline', 'payitem'),
+      amount('pay now', 'Pay: this period', 'paynow', 'thisperiod', 'current'),
+      amount('pay year', 'Pay: year to date', 'payyear', 'yeartodate', 'ytd'),
+    ],
+  },
+} as const satisfies Record<string, { readonly title: string; readonly fields: readonly IntakeField[] }>
+export type IntakeKind = keyof typeof intakeKinds
+export const fieldsOf = (kind: IntakeKind): readonly IntakeField[] => intakeKinds[kind].fields
+
+/** Which column fills which field: the column's place, from 0. */
+export type Matching = Readonly<Record<string, number>>

@@ -1,0 +1,338 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { dateOf, formatDate, plainDate } from '../base/dates'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { decodeText, MOST_ROWS, readDelimited, type Cells } from '../exchange/cells'
+import { csvOut } from '../exchange/csvOut'
+import { cents, sum } from '../money/cents'
+import { figures } from '../money/figures'
+import { perform } from '../office/acts'
+import { intakeKnown } from '../office/acts/takeIn'
+import { MemoryOffice } from '../office/memory'
+import { company, account, opened, payee } from '../office/test/office'
+import type { IntakeChoices } from './context'
+import type { IntakeKind } from './fields'
+import { leftOut } from './leftOut'
+import { makeIntake, onlyGood, seenRows } from './make'
+import { guessMatching, headerRowOf } from './match'
+import { readRows, unmatched, writtenIn, type IntakeSpec } from './readRows'
+import { markOfFigures, orderOfDays, readDay, readFigure } from './written'
+
+const day = (text: string) => must(plainDate(text))
+const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
+const wood = idOf<'ledger'>('wood')
+const given: IntakeChoices = { makePayees: true, ledgerId: null, again: false, file: 'spring.csv' }
+let keys = 0
+
+async function officeHere(): Promise<MemoryOffice> {
+  const office = new MemoryOffice()
+  office.put(opened(20))
+  return office
+}
+function specOf(kind: IntakeKind, cells: Cells): IntakeSpec {
+  const headerRow = headerRowOf(kind, cells)
+  const matching = guessMatching(kind, cells, headerRow)
+  const { order, mark } = writtenIn(cells, { kind, headerRow, matching })
+  return { kind, headerRow, matching, order: order ?? 'month first', mark }
+}
+async function looked(
+  office: MemoryOffice,
+  kind: IntakeKind,
+  cells: Cells,
+  choices: Partial<IntakeChoices> = {},
+) {
+  const spec = specOf(kind, cells)
+  const alike = new Map<string, ReturnType<typeof office.found<'bills'>>>()
+  for (const bill of office.kept.bills.values())
+    alike.set(bill.alike, [...(alike.get(bill.alike) ?? []), bill])
+  const made = makeIntake(
+    kind,
+    readRows(cells, spec),
+    {
+      company,
+      payees: [...office.kept.payees.values()],
+      ledgers: [...office.kept.ledgers.values()],
+      alike,
+      payments: [...office.kept.payments.values()],
+      today: day('2026-11-24'),
+      newKey: () => `key${keys++}`,
+    },
+    { ...given, ...choices },
+    account.id,
+  )
+  const seen = seenRows(made, await intakeKnown(office, made.taking), stamp)
+  return { spec, made, seen }
+}
+const table = (text: string): Cells => must(readDelimited(text))
+const told = (seen: Awaited<ReturnType<typeof looked>>['seen']) =>
+  seen.map(s => [s.at + 1, s.state, s.here ?? s.faults.map(f => f.field).join()])
+
+describe('what stands in files', () => {
+  it('days are read in every order; what could be two days is asked, never guessed', () => {
+    const days = fc.date({ min: new Date('2001-01-01'), max: new Date('2050-12-31'), noInvalidDate: true })
+    fc.assert(
+      fc.property(fc.array(days, { minLength: 1, maxLength: 20 }), fc.boolean(), (list, dayFirst) => {
+        const plain = list.map(d => day(d.toISOString().slice(0, 10)))
+        const written = plain.map(d => formatDate(d, dayFirst ? 'DD/MM/YYYY' : 'MM/DD/YYYY'))
+        const order = orderOfDays(written)
+        const wrong = plain.map(d => {
+          const [y, m, of] = d.split('-').map(Number) as [number, number, number]
+          const turned = dateOf(y, of, m)
+          return turned.ok ? turned.value : undefined
+        })
+        if (order === undefined) expect(wrong.every(w => w !== undefined)).toBe(true)
+        else if (wrong.some((w, i) => w !== plain[i]))
+          expect(written.map(t => must(readDay(t, order)))).toEqual(plain)
+      }),
+    )
+    expect(orderOfDays(['03/04/2026', '05/06/2026'])).toBeUndefined()
+    expect(orderOfDays(['03/03/2026'])).toBe('month first')
+    for (const text of [
+      '2026-11-24',
+      '20261124',
+      '24 Nov 2026',
+      'November 24, 2026',
+      '24-Nov-26',
+      '2026/11/24 00:00',
+    ])
+      expect(must(readDay(text, 'month first')), text).toBe('2026-11-24')
+    for (const text of ['31/02/2026', '24 Foo 2026', 'soon', '2026-13-01'])
+      expect(readDay(text, 'day first').ok, text).toBe(false)
+  })
+  it('amounts come back to the cent, however thousands, cents and what is below nothing are written', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: -99_999_999_999, max: 99_999_999_999 }), { minLength: 1 }),
+        fc.constantFrom('.', ',') as fc.Arbitrary<'.' | ','>,
+        fc.constantFrom('-', 'behind', '()'),
+        fc.constantFrom('', '$', '€ ', 'USD '),
+        (list, mark, below, sign) => {
+          const written = list.map(n => {
+            const bare = figures(cents(Math.abs(n)))
+            const even = mark === '.' ? bare : bare.replaceAll(/[.,]/g, c => (c === '.' ? ',' : '.'))
+            if (n >= 0) return sign + even
+            return below === '()' ? `(${sign}${even})` : below === '-' ? `-${sign}${even}` : `${sign}${even}-`
+          })
+          expect(markOfFigures(written)).toBe(mark)
+          expect(written.map(t => must(readFigure(t, mark)))).toEqual(list)
+        },
+      ),
+    )
+    expect(must(readFigure('1 234.50', '.'))).toBe(123_450)
+    expect(must(readFigure('−12,34', ','))).toBe(-1234)
+    for (const text of ['12.345', '1,23', 'twelve', '1.2.3', '()'])
+      expect(readFigure(text, '.').ok, text).toBe(false)
+  })
+  it('bytes are read as what they are, and any bytes at all are taken or refused without a throw', () => {
+    const wide = new Uint8Array([0xff, 0xfe, ...new Uint8Array(new Uint16Array([0x41, 0xe9]).buffer)])
+    expect(must(decodeText(wide))).toEqual({ text: 'Aé', encoding: 'UTF-16' })
+    expect(must(decodeText(new TextEncoder().encode('Aé'))).encoding).toBe('UTF-8')
+    expect(must(decodeText(new Uint8Array([0x41, 0xe9])))).toEqual({ text: 'Aé', encoding: 'Windows-1252' })
+    const good = csvOut(
+      ['Payee', 'Bill number', 'Date', 'Amount'],
+      [['Cobalt "Rope"', '=1+1', '2026-11-24', '12.00']],
+    )
+    expect(table(good)[1]).toEqual(['Cobalt "Rope"', '=1+1', '2026-11-24', '12.00'])
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(good.length), fc.string({ maxLength: 4 })), { maxLength: 6 }),
+        harm => {
+          let text = good
+          for (const [at, more] of harm) text = text.slice(0, at) + more + text.slice(at + more.length)
+          const cells = readDelimited(text)
+          if (cells.ok) readRows(cells.value, specOf('bills', cells.value))
+          else expect(cells.refusal.text).toMatch(/row \d+|file/)
+        },
+      ),
+      { numRuns: 2000 },
+    )
+    expect(readDelimited('a\n'.repeat(MOST_ROWS + 5))).toMatchObject({
+      ok: false,
+      refusal: { code: 'file-rows' },
+    })
+  })
+})
+
+describe('rows of a file', () => {
+  const bills = [
+    'Our list of bills;;;;;',
+    'Vendor;Invoice No;Invoice Date;Amount;Due date;GL account',
+    'Shoreline Timber;A-1;24/11/2026;1.200,00;;',
+    'Cobalt Rope;C-1;23/11/2026;80,50;24/12/2026;6120',
+    'Cobalt Rope;C-2;31/11/2026;80,50;;6120',
+    'cobalt  rope;C-1;23/11/2026;80,50;;6120',
+    'Cobalt Rope;C-3;22/11/2026;;;6120',
+    'Shoreline Timber;A-2;21/11/2026;(20,00);;9999',
+    '',
+    'Shoreline Timber;;21/11/2026;5,00;;',
+  ].join('\n')
+
+  it('are held against the office as the act would; each fault stands at its cell', async () => {
+    const office = await officeHere()
+    const { spec, made, seen } = await looked(office, 'bills', table(bills))
+    expect(spec).toMatchObject({ headerRow: 1, order: 'day first', mark: ',' })
+    expect(told(seen)).toEqual([
+      [3, 'good', ''],
+      [4, 'good', ''],
+      [5, 'wrong', 'date'],
+      [6, 'wrong', 'number'],
+      [7, 'wrong', 'amount'],
+      [8, 'wrong', 'ledger'],
+      [10, 'wrong', 'number'],
+    ])
+    expect(await perform(office, 'takeIn', made.taking, stamp)).toMatchObject({ ok: true })
+    const before = office.snapshot()
+    const rest = table(
+      csvOut(...(Object.values(leftOut(table(bills), 1, seen, ['wrong'])) as [string[], string[][]])),
+    )
+    expect(rest).toHaveLength(6)
+    expect(rest[1]?.at(-1)).toContain('does not exist')
+    // Mended, the rest is taken in; what came before is seen to be here.
+    const again = await looked(office, 'bills', [
+      ...table(bills).slice(1, 4),
+      ['Cobalt Rope', 'C-2', '30/11/2026', '80,50', '', '6120'],
+    ])
+    expect(told(again.seen).map(([, state]) => state)).toEqual(['here', 'here', 'good'])
+    expect((await perform(office, 'takeIn', onlyGood(again.made), stamp)).ok).toBe(true)
+    expect(office.kept.bills.size).toBe(3)
+    // Taken back as a whole, and only once.
+    const intake = [...office.kept.intakes.values()].at(-1)!
+    expect((await perform(office, 'takeIntakeBack', { intakeId: intake.id }, stamp)).ok).toBe(true)
+    expect(await perform(office, 'takeIntakeBack', { intakeId: intake.id }, stamp)).toMatchObject({
+      refusal: { code: 'intake-back' },
+    })
+    expect([...office.kept.bills.values()].map(b => b.stage)).toEqual(['waits', 'payable', 'cancelled'])
+    const first = [...office.kept.intakes.values()][0]!
+    expect((await perform(office, 'takeIntakeBack', { intakeId: first.id }, stamp)).ok).toBe(true)
+    // The payee that came with it has bills in its story, and stays.
+    expect([...office.kept.payees.values()].map(p => p.name)).toEqual([payee.name, 'Cobalt Rope'])
+    expect(before.totals.length).toBeGreaterThan(0)
+    expect([...office.kept.totals.values()].find(t => t.id === idOf('owed'))?.balance).toBe(0)
+  })
+  it('whatever they hold: what is seen to be good is taken in, all of it and nothing else', async () => {
+    const cell = fc.oneof(
+      {
+        weight: 6,
+        arbitrary: fc.constantFrom('Shoreline Timber', 'Cobalt Rope', 'Net & Twine', 'Zoë\u0001', ''),
+      },
+      { weight: 1, arbitrary: fc.string({ maxLength: 12 }) },
+    )
+    const number = fc.oneof(
+      fc.integer({ min: 1, max: 6 }).map(n => `N-${n}`),
+      fc.string({ maxLength: 50 }),
+    )
+    const amount = fc.oneof(
+      fc.integer({ min: -90_000, max: 900_000 }).map(n => figures(cents(n))),
+      fc.constantFrom('', 'x', '999999999999'),
+    )
+    const date = fc.constantFrom('2026-11-24', '2026-10-02', '2026-02-30', '')
+    const row = fc.tuple(cell, number, date, amount, fc.constantFrom('', '6120', '1'))
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(row, { maxLength: 15 }),
+        fc.boolean(),
+        fc.boolean(),
+        async (rows, makePayees, ledger) => {
+          const office = await officeHere()
+          const cells = [['payee', 'bill number', 'date', 'amount', 'ledger'], ...rows]
+          const { made, seen } = await looked(office, 'bills', cells, {
+            makePayees,
+            ledgerId: ledger ? wood : null,
+          })
+          const fine = seen.filter(s => s.state === 'good').length
+          const done = await perform(office, 'takeIn', onlyGood(made), stamp)
+          expect(done.ok).toBe(fine > 0)
+          expect(office.kept.bills.size).toBe(fine)
+          const named = new Set([...office.kept.bills.values()].map(b => b.payeeId))
+          expect([...office.kept.payees.keys()].every(id => id === payee.id || named.has(id))).toBe(true)
+        },
+      ),
+      { numRuns: 150 },
+    )
+  })
+  it('payments come with stub lines and pay; where one row is wrong, the payment is left out', async () => {
+    const office = await officeHere()
+    const text = [
+      'Payee,Date,Amount,Memo,GL account,Invoice,Line amount,Gross,Discount,Pay kind,Pay name,Pay now,Pay year',
+      'Shoreline Timber,2026-11-24,"1,080.00",Larch,,T-1,980.00,1000.00,20.00,,,,',
+      ',,,,,T-2,100.00,,,,,,',
+      'Ada Pellam,2026-11-24,900.00,,6120,,,,,Earning,Hours,1000.00,"12,000.00"',
+      ',,,,,,,,,Deduction,Tax,100.00,1200.00',
+      'Shoreline Timber,2026-11-24,50.00,,,T-3,40.00,,,,,,',
+      'Shoreline Timber,2026-11-24,60.00,,,T-4,60.00,70.00,5.00,,,,',
+    ].join('\n')
+    const { made, seen } = await looked(office, 'payments', table(text))
+    expect(told(seen).map(([at, state]) => `${at} ${state}`)).toEqual([
+      '2 good',
+      '3 good',
+      '4 good',
+      '5 good',
+      '6 wrong',
+      '7 wrong',
+    ])
+    expect((await perform(office, 'takeIn', onlyGood(made), stamp)).ok).toBe(true)
+    const [timber, ada] = [...office.kept.payments.values()]
+    expect(timber?.lines.map(l => [l.reference, l.amount, l.discount])).toEqual([
+      ['T-1', 98_000, 2000],
+      ['T-2', 10_000, undefined],
+    ])
+    expect(ada).toMatchObject({
+      amount: 90_000,
+      pay: [{ kind: 'earning' }, { kind: 'deduction', yearToDate: 120_000 }],
+    })
+    expect(office.kept.payees.get(ada!.payeeId)).toMatchObject({
+      kind: 'employee',
+      split: [{ ledgerId: wood }],
+    })
+    expect(sum([...office.kept.payments.values()].map(p => p.amount))).toBe(198_000)
+    expect(
+      told((await looked(office, 'payments', table(text))).seen)
+        .slice(0, 2)
+        .map(([, state]) => state),
+    ).toEqual(['here', 'here'])
+  })
+  it('payees and ledger accounts come in once; those that nothing names go again', async () => {
+    const office = await officeHere()
+    const ledgers = await looked(
+      office,
+      'ledgers',
+      table('Number,Name,Type\n6500,Nets,Expense\n6120,Materials,Expense\n6600,Odd,Sideways'),
+    )
+    expect(told(ledgers.seen)).toEqual([
+      [2, 'good', ''],
+      [3, 'here', 'here already: 6120 Materials'],
+      [4, 'wrong', 'kind'],
+    ])
+    await perform(office, 'takeIn', onlyGood(ledgers.made), stamp)
+    const payees = await looked(
+      office,
+      'payees',
+      table(
+        'Name,Code,Terms,1099,Address line 1,Account\nNet & Twine,NET,2/10 net 30,yes,Quay 1,6500\nShoreline Timber,,,,,\nOdd,NET,soon,maybe,,',
+      ),
+    )
+    expect(told(payees.seen)).toEqual([
+      [2, 'good', ''],
+      [3, 'here', 'here already: Shoreline Timber'],
+      [4, 'wrong', 'terms,taxForm'],
+    ])
+    await perform(office, 'takeIn', onlyGood(payees.made), stamp)
+    const [first, second] = [...office.kept.intakes.values()]
+    expect([...office.kept.payees.values()].at(-1)).toMatchObject({
+      code: 'NET',
+      taxForm: '1099',
+      address: ['Quay 1'],
+    })
+    expect((await perform(office, 'takeIntakeBack', { intakeId: first!.id }, stamp)).ok).toBe(true)
+    expect([...office.kept.ledgers.values()].some(l => l.code === '6500')).toBe(true)
+    expect((await perform(office, 'takeIntakeBack', { intakeId: second!.id }, stamp)).ok).toBe(true)
+    expect([...office.kept.payees.keys()]).toEqual([payee.id])
+  })
+  it('a column without a title is found by what stands in it; what is not found is asked for', () => {
+    const cells = table('Who,When,What,How much\nCobalt Rope,24/11/2026,C-1,80.50')
+    const found = guessMatching('bills', cells, 0)
+    expect(found).toMatchObject({ date: 1, amount: 3 })
+    expect(unmatched('bills', found).map(f => f.key)).toEqual(['payee', 'number'])
+  })
+})

@@ -1,0 +1,48 @@
+import { alikeKey } from '../../payables/bill'
+import { takeIn as decide, type TakeInKnown, type TakingIn } from '../../payables/takeIn'
+import { act } from '../act'
+import { one } from '../gather'
+import { ofBills } from '../gatherBills'
+import type { Reading } from '../reading'
+
+/** What taking rows of a file in must know. */
+export async function intakeKnown(reading: Reading, act: TakingIn): Promise<TakeInKnown> {
+  const { companyId, accountId } = act
+  const looks = [...new Set(act.bills.map(b => alikeKey(b.payeeId, b.number)))]
+  const keyed = await reading.many(
+    'bills',
+    act.bills.map(b => b.id),
+  )
+  return {
+    intake: await reading.get('intakes', act.id),
+    company: await one(reading, 'companies', companyId),
+    account: accountId && (await one(reading, 'accounts', accountId)),
+    payees: await reading.where('payees', 'company', [companyId]),
+    ledgers: (await reading.all('ledgers')).filter(l => l.companyId === companyId),
+    bills: [...keyed, ...(await reading.where('bills', 'alike', looks))],
+    payments: await reading.many(
+      'payments',
+      act.draws.map(d => d.id),
+    ),
+    lastNumber: await reading.lastBill(companyId),
+  }
+}
+export const TAKING_IN = [
+  'intakes',
+  'companies',
+  'accounts',
+  'payees',
+  'ledgers',
+  'bills',
+  'payments',
+  'entries',
+] as const
+
+/** Rows of a file are taken in. */
+export const takeIn = act({
+  lock: async ({ companyId }: TakingIn) => ofBills(companyId),
+  reads: TAKING_IN,
+  writes: ['intakes', 'payees', 'ledgers', 'bills', 'payments', 'entries'],
+  gather: intakeKnown,
+  decide: (known, input, stamp) => decide(known, input, stamp),
+})

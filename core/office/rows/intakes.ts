@@ -1,0 +1,17 @@
+import { z } from '../../base/schema'
+import { MOST_TAKEN, type Intake } from '../../payables/takeIn'
+import { id, moment, text } from './parts'
+
+const taken = <Kind extends string>() => z.array(id<Kind>()).max(MOST_TAKEN)
+export const intake = z.strictObject({
+  id: id<'intake'>(),
+  companyId: id<'company'>(),
+  file: text,
+  at: moment,
+  by: text,
+  payees: taken<'payee'>(),
+  ledgers: taken<'ledger'>(),
+  bills: taken<'bill'>(),
+  payments: taken<'payment'>(),
+  takenBack: moment.exactOptional(),
+}) satisfies z.ZodType<Intake>

@@ -1,0 +1,96 @@
+import type { Id } from '../base/id'
+import { good, refuse, type Refusal } from '../base/result'
+import type { Entry, LedgerAccount } from '../ledger/entry'
+import type { Decision, Stamp } from '../trail/trail'
+import type { Company } from './account'
+import { withdraw } from './amend'
+import type { Bill } from './bill'
+import { cancelBill } from './changeBill'
+import type { Payee } from './payee'
+import type { Payment } from './payment'
+import { takenTold, type Intake } from './takeIn'
+
+export interface IntakeKnown {
+  readonly intake: Intake
+  readonly company: Company
+  /** Payees and ledger accounts that came with it, those that are still here. */
+  readonly payees: readonly Payee[]
+  readonly ledgers: readonly LedgerAccount[]
+  /** All bills and payments of those payees, and all that came with it. */
+  readonly bills: readonly Bill[]
+  readonly payments: readonly Payment[]
+  /** The entries that stand for the bills that came with it. */
+  readonly entries: ReadonlyMap<Id<'bill'>, Entry>
+  /** Payees that another one became a part of. */
+  readonly mergedInto: ReadonlySet<Id<'payee'>>
+  /** Ledger accounts that something names that did not come with it, or that stays of it. */
+  readonly used: ReadonlySet<Id<'ledger'>>
+}
+
+/** Why an intake cannot be taken back as a whole: a payee of it has a bill or a payment besides. */
+function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown): Refusal | undefined {
+  const merged = payees.find(p => p.became ?? mergedInto.has(p.id))
+  if (merged)
+    return {
+      code: 'intake-used',
+      text: `${merged.name} was merged since: it cannot be taken back as a whole`,
+      field: 'file',
+    }
+  const [ownBills, ownPayments] = [new Set(intake.bills), new Set(intake.payments)]
+  const came = new Set(intake.payees)
+  const since =
+    bills.find(b => b.stage !== 'cancelled' && !ownBills.has(b.id) && came.has(b.payeeId)) ??
+    payments.find(p => p.state !== 'cancelled' && !ownPayments.has(p.id) && came.has(p.payeeId))
+  if (!since) return undefined
+  const payee = payees.find(p => p.id === since.payeeId)
+  const what = 'number' in since ? `bill ${since.number}` : 'a payment'
+  return {
+    code: 'intake-used',
+    text: `${payee?.name} has ${what} that did not come with this file: it cannot be taken back as a whole`,
+    field: 'file',
+  }
+}
+
+/**
+ * Takes back what came with a file, as a whole: its bills are cancelled, its payments withdrawn, and payees and
+ * ledger accounts that nothing names any more are removed. Refused where one of them is settled, booked or
+ * used by something else.
+ */
+export function takeIntakeBack(
+  known: IntakeKnown,
+  stamp: Stamp,
+): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
+  const { intake, company } = known
+  if (intake.takenBack) return refuse('intake-back', 'this file was taken back already', { field: 'file' })
+  const used = dependsOn(known)
+  if (used) return { ok: false, refusal: used }
+  const why = `${intake.file} is taken back`
+  const [ownBills, ownPayments] = [new Set(intake.bills), new Set(intake.payments)]
+  const bills: Bill[] = []
+  const entries: Entry[] = []
+  for (const bill of known.bills.filter(b => ownBills.has(b.id) && b.stage !== 'cancelled')) {
+    const gone = cancelBill({ bill, payee: '', entry: known.entries.get(bill.id), company }, { why })
+    if (!gone.ok)
+      return refuse(gone.refusal.code, `bill ${bill.number}: ${gone.refusal.text}`, { field: 'file' })
+    bills.push(...gone.value.changes.bills)
+    entries.push(...gone.value.changes.entries)
+  }
+  const payments: Payment[] = []
+  for (const payment of known.payments.filter(p => ownPayments.has(p.id) && p.state !== 'cancelled')) {
+    const gone = withdraw({ payment }, { why })
+    if (!gone.ok) return refuse(gone.refusal.code, gone.refusal.text, { field: 'file' })
+    payments.push(...gone.value.changes.payments)
+  }
+  const named = new Set([...known.bills, ...known.payments].map(r => r.payeeId))
+  const payees = known.payees.filter(p => !named.has(p.id))
+  const ledgers = known.ledgers.filter(l => !known.used.has(l.id))
+  return good({
+    changes: { intakes: [{ ...intake, takenBack: stamp.at }], bills, entries, payments },
+    removes: { payees: payees.map(p => p.id), ledgers: ledgers.map(l => l.id) },
+    trail: {
+      act: 'take a file back',
+      text: `${takenTold({ bills, payments, payees, ledgers }) || 'nothing that was left'} of ${intake.file}`,
+      about: { intake: intake.id, company: company.id },
+    },
+  })
+}
