@@ -116,10 +116,12 @@ export function useIntake(
       (kind.value !== 'payments' || accountId.value !== undefined),
   )
   async function check(): Promise<void> {
-    checked.value = undefined
     clear()
     const of = company.value
-    if (!plan.value || !ready.value || !of) return
+    if (!plan.value || !ready.value || !of) {
+      checked.value = undefined
+      return
+    }
     const asked = {
       spec: spec.value,
       choices: {

@@ -41,6 +41,13 @@ const otherwise = (row: Seen): string =>
     .filter(f => !shown.value.some(s => s.key === f.field))
     .map(f => f.text)
     .join('; ')
+/** A cell is written anew; where the focus went with it, the next that is wrong has it. */
+async function mend(at: number, field: string, text: string) {
+  await props.intake.mend(at, field, text)
+  await nextTick()
+  if (document.activeElement === document.body)
+    focusSoon('[data-test="intake-rows"] .mend, [data-test="intake-take"]')
+}
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
@@ -87,7 +94,7 @@ const filters = computed(() => [
               aria-invalid="true"
               @click.stop
               @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"
-              @change="intake.mend(row.at, f.key, ($event.target as HTMLInputElement).value)"
+              @change="mend(row.at, f.key, ($event.target as HTMLInputElement).value)"
             />
             <span :id="`fault-${row.at}-${f.key}`" class="why text-error">{{ faultAt(row, f.key) }}</span>
           </template>
