@@ -1,5 +1,5 @@
-import { fillStore } from './demoStore'
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+import { forget, freshProfile } from './profile'
 
 /**
  * Every page of every test is watched: no error in the console, no broken content policy, no request that
@@ -7,10 +7,15 @@ import { test as base, expect, type BrowserContext, type Page } from '@playwrigh
  */
 export const test = base.extend<{ watched: string[]; holds: 'the demo office' | 'nothing' }>({
   holds: ['the demo office', { option: true }],
-  context: async ({ context, holds }, use) => {
-    if (holds === 'the demo office') await fillStore(context)
+  // A browser of its own for each test, with the options that the configuration tells.
+  context: async ({ playwright, holds }, use) => {
+    const folder = freshProfile(holds)
+    const context = await playwright.chromium.launchPersistentContext(folder)
     await use(context)
+    await context.close()
+    forget(folder)
   },
+  page: async ({ context }, use) => use(context.pages()[0] ?? (await context.newPage())),
   watched: [
     async ({ context, baseURL }, use) => {
       const faults: string[] = []

@@ -1,23 +1,18 @@
 import { chromium, type FullConfig } from '@playwright/test'
-import { mkdirSync, writeFileSync } from 'node:fs'
-import { dirname } from 'node:path'
-import { demoStore, type KeptStore } from './demoStore'
+import { demoProfile, forget } from './profile'
 
-/**
- * Loads the demo office once and keeps what the browser's store holds then: every test begins from it, instead
- * of loading it anew.
- */
+/** Loads the demo office once, in a browser whose folder every test then copies. */
 export default async function setup(config: FullConfig): Promise<void> {
   const { baseURL, launchOptions, timezoneId } = config.projects[0]!.use
-  const browser = await chromium.launch(launchOptions)
-  const context = await browser.newContext({ baseURL, timezoneId })
-  const page = await context.newPage()
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Load the demo office' }).click()
-  await page.locator('[data-test=today]').waitFor()
-  const { origins } = await context.storageState({ indexedDB: true })
-  const [kept] = (origins[0] as unknown as { indexedDB: KeptStore[] }).indexedDB
-  mkdirSync(dirname(demoStore), { recursive: true })
-  writeFileSync(demoStore, JSON.stringify(kept))
-  await browser.close()
+  forget(demoProfile)
+  const context = await chromium.launchPersistentContext(demoProfile, {
+    ...launchOptions,
+    baseURL,
+    timezoneId,
+  })
+  const [page] = context.pages()
+  await page!.goto('/')
+  await page!.getByRole('button', { name: 'Load the demo office' }).click()
+  await page!.locator('[data-test=today]').waitFor()
+  await context.close()
 }
