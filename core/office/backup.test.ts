@@ -1,28 +1,12 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { random } from '../base/random'
-import { perform } from './acts'
 import { auditOffice } from './audit'
 import { MemoryOffice } from './memory'
-import { startingOffice } from './test/chance'
-import { nextMove } from './test/simulator'
+import { lived } from './test/lived'
 import { packBackup, readBackup, type BackupTables } from './backup'
 import { meeting, usedInBoth } from './meeting'
 
-const ACTS = 60
-/** An office after some random acts, of one seed after the other. */
-async function lived(...seeds: number[]): Promise<MemoryOffice> {
-  const desk = new MemoryOffice()
-  desk.put(startingOffice())
-  for (const seed of seeds) {
-    const r = random(seed)
-    for (let n = 0; n < ACTS; n++)
-      await nextMove(r, n + seed * 1000, desk, desk, (name, input, stamp) =>
-        perform(desk, name, input, stamp),
-      )?.act()
-  }
-  return desk
-}
 const kept = (desk: MemoryOffice): BackupTables => ({
   ...desk.snapshot(),
   papers: [{ runId: 'r' as never, bytes: strToU8('%PDF of a run'), madeAt: '2026-11-24T10:00:00Z' }],

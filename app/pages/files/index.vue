@@ -65,6 +65,7 @@ async function forget() {
         <p>Payees, bills, payments and ledger accounts from a spreadsheet, after a look at every row.</p>
         <v-btn to="/files/in" data-test="to-intake">Take in from a file</v-btn>
       </v-card>
+      <FilesListsOut class="part" />
       <FilesBackup class="part whole" />
       <v-card class="part">
         <h2>Trail</h2>

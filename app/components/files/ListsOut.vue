@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { typedDate, type PlainDate } from '#core/base/dates'
+import { listNames, saveList, type ListName } from '~/data/lists'
+import { localToday, useOffice } from '~/stores/office'
+
+/** Every list of the office as a file: all of it, or what is about some days. */
+const office = useOffice()
+const { companies, company, choose } = useCompany()
+const list = ref<ListName>('bills')
+const [from, to] = [ref(''), ref('')]
+const doing = ref(false)
+const fault = ref('')
+const lists = Object.entries(listNames).map(([value, title]) => ({ title, value }))
+const hasDays = computed(() => list.value !== 'payees' && list.value !== 'trial')
+const dayOf = (text: string) => (text.trim() ? typedDate(text, localToday()) : undefined)
+const faultsOf = (text: string): string[] => {
+  const read = dayOf(text)
+  return read && !read.ok ? [read.refusal.text] : []
+}
+const ready = computed(() => !faultsOf(from.value).length && !faultsOf(to.value).length)
+const told = (text: string): PlainDate | '' => {
+  const read = dayOf(text)
+  return read?.ok && hasDays.value ? read.value : ''
+}
+async function save(as: 'csv' | 'xlsx') {
+  const of = company.value
+  if (!of || doing.value || !ready.value) return
+  doing.value = true
+  fault.value = ''
+  try {
+    const days = { from: told(from.value), to: told(to.value) }
+    const rows = await saveList({ list: list.value, companyId: of.id, days, as })
+    office.said = `Saved: ${listNames[list.value]}, ${rows.toLocaleString('en-US')} ${rows === 1 ? 'row' : 'rows'}.`
+  } catch (error) {
+    fault.value = `The list could not be saved: ${(error as Error).message}.`
+  }
+  doing.value = false
+}
+</script>
+
+<template>
+  <v-card data-test="lists-out">
+    <h2>Lists out</h2>
+    <p class="quiet">As a text of cells or a workbook; both open in any spreadsheet, and can be taken in.</p>
+    <div class="row">
+      <v-select v-model="list" :items="lists" label="List" hide-details class="field" data-test="list-name" />
+      <v-select
+        v-if="company && companies && companies.length > 1 && list !== 'trail'"
+        :model-value="company.id"
+        :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
+        label="Company"
+        hide-details
+        class="field"
+        data-test="list-company"
+        @update:model-value="choose"
+      />
+    </div>
+    <div v-if="hasDays" class="row">
+      <v-text-field
+        v-model="from"
+        label="From, or all"
+        :error-messages="faultsOf(from)"
+        hide-details="auto"
+        autocomplete="off"
+        class="day"
+        data-test="list-from"
+      />
+      <v-text-field
+        v-model="to"
+        label="To, or all"
+        :error-messages="faultsOf(to)"
+        hide-details="auto"
+        autocomplete="off"
+        class="day"
+        data-test="list-to"
+      />
+    </div>
+    <div class="row">
+      <v-btn :disabled="!company || doing || !ready" data-test="list-csv" @click="save('csv')"
+        >Save as CSV</v-btn
+      >
+      <v-btn :disabled="!company || doing || !ready" data-test="list-xlsx" @click="save('xlsx')"
+        >Save as a workbook</v-btn
+      >
+    </div>
+    <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
+  </v-card>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-top: 10px;
+}
+.field {
+  flex: 1 1 220px;
+}
+.day {
+  flex: 0 1 160px;
+}
+</style>

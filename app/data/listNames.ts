@@ -1,0 +1,11 @@
+/** Lists that leave the office, and what each is called. */
+export const listNames = {
+  payees: 'Payees',
+  bills: 'Bills and credit notes',
+  payments: 'Payments',
+  numbers: 'Register and numbers',
+  entries: 'Journal: entries by day',
+  trial: 'Trial balance',
+  trail: 'Trail',
+} as const
+export type ListName = keyof typeof listNames

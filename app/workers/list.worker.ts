@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { listWork } from '~/data/listWork'
+
+expose(listWork)
