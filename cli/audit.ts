@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { readBackup } from '../core/office/backup'
+import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
 import { auditOffice } from '../core/office/audit'
 
@@ -12,7 +13,8 @@ const file = values.backup ?? values.trail
 if (values.help || !file) {
   console.error(
     `npm run audit -- --trail FILE    a trail exported as JSON lines: every line, its number, its link, its hash
-npm run audit -- --backup FILE   a backup: hashes, rows, the trail, numbers, entries, totals, bills
+npm run audit -- --backup FILE   a backup: hashes, rows, the trail, numbers, entries, totals, bills;
+                                 a locked one is opened with the passphrase in LANE_PASSPHRASE
 ends with 0: all holds, 1: something does not, 2: the file cannot be read`,
   )
   process.exit(values.help ? 0 : 2)
@@ -32,8 +34,13 @@ function tellTrail(text: string): number {
   else console.error(`Broken: ${found.refusal.text}`)
   return found.ok ? 0 : 1
 }
-function tellBackup(bytes: Uint8Array): number {
-  const read = readBackup(bytes)
+async function tellBackup(bytes: Uint8Array): Promise<number> {
+  const open = isLocked(bytes) ? await unlock(bytes, process.env.LANE_PASSPHRASE ?? '') : undefined
+  if (open && !open.ok) {
+    console.error(`Locked: ${open.refusal.text}`)
+    return 2
+  }
+  const read = readBackup(open?.value ?? bytes)
   if (!read.ok) {
     console.error(`Broken: ${read.refusal.text}`)
     return read.refusal.code === 'backup-zip' || read.refusal.code === 'backup-newer' ? 2 : 1
@@ -48,4 +55,4 @@ function tellBackup(bytes: Uint8Array): number {
   return findings.length ? 1 : 0
 }
 const bytes = bytesOf(file)
-process.exit(values.backup ? tellBackup(bytes) : tellTrail(bytes.toString('utf8')))
+process.exit(values.backup ? await tellBackup(bytes) : tellTrail(bytes.toString('utf8')))

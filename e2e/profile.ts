@@ -15,4 +15,5 @@ export function freshProfile(of: 'the demo office' | 'nothing'): string {
   if (of === 'the demo office') cpSync(demoProfile, folder, { recursive: true })
   return folder
 }
-export const forget = (folder: string): void => rmSync(folder, { recursive: true, force: true, maxRetries: 5 })
+export const forget = (folder: string): void =>
+  rmSync(folder, { recursive: true, force: true, maxRetries: 5 })

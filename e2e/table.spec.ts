@@ -122,8 +122,15 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
 
   // What one company has of its own is told, and goes back.
   await page.getByRole('combobox', { name: 'Changes hold' }).focus()
-  await page.keyboard.press('ArrowDown')
-  await page.getByRole('option', { name: 'only Pellam Slipway Works' }).press('Enter')
+  // The list takes the focus once it is open; a person presses on until the one they want has it.
+  await expect(async () => {
+    await page.keyboard.press('ArrowDown')
+    await expect(page.getByRole('option', { name: 'only Pellam Slipway Works' })).toBeFocused({
+      timeout: 500,
+    })
+  }).toPass()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('combobox', { name: 'Changes hold' })).toHaveValue('only Pellam Slipway Works')
   await page.keyboard.press('Escape')
   await page.getByTestId('light-sheet').focus()
   await choose('Memo')

@@ -41,6 +41,7 @@ async function tools() {
     'poppler-utils': 'pdftotext',
     qpdf: 'qpdf',
     unzip: 'unzip',
+    age: 'age',
   }
   const missing = Object.entries(wanted)
     .filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool)))

@@ -14,6 +14,10 @@ export function useBackup() {
   const doing = ref('')
   const fault = ref('')
   const seen = shallowRef<BackupSeen>()
+  /** With what a backup is locked when it is saved; blank: not. */
+  const passphrase = ref('')
+  /** A file that was given and is locked, until its passphrase opens it. */
+  const locked = shallowRef<File>()
   let left = false
   /** Leaving the page ends a reading; what is being saved or put in place is finished, and said. */
   onScopeDispose(() => {
@@ -43,15 +47,19 @@ export function useBackup() {
   }
   const save = (): Promise<void> =>
     during('Saving everything', async () => {
-      const bytes = await saveBackup()
+      const bytes = await saveBackup('backup', passphrase.value)
+      passphrase.value = ''
       office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
     })
-  const look = (file: File): Promise<void> =>
+  const look = (file: File, opensWith = ''): Promise<void> =>
     during(READING, async () => {
       seen.value = undefined
-      const read = await lookAtBackup(file)
+      locked.value = undefined
+      const read = await lookAtBackup(file, opensWith)
       if (read.ok) seen.value = read.value
-      else fault.value = `${file.name} is not taken. ${read.refusal.text}.`
+      else if (read.refusal.field === 'passphrase') locked.value = file
+      if (!read.ok && (opensWith || !locked.value))
+        fault.value = `${file.name} is not taken. ${read.refusal.text}.`
     })
   /** Saves what is here first, then puts the file in its place. */
   const restore = (): Promise<void> =>
@@ -67,7 +75,8 @@ export function useBackup() {
     })
   const leave = (): void => {
     seen.value = undefined
+    locked.value = undefined
     fault.value = ''
   }
-  return { state, doing, fault, seen, save, look, restore, leave, stop }
+  return { passphrase, locked, state, doing, fault, seen, save, look, restore, leave, stop }
 }

@@ -34,17 +34,19 @@ export function letGoOfBackup(): void {
 }
 
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
-export async function saveBackup(name = 'backup'): Promise<number> {
+export async function saveBackup(name = 'backup', passphrase = ''): Promise<number> {
   const at = momentNow()
-  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName()))
-  saveBlob(new Blob([bytes as BlobPart], { type: 'application/zip' }), `${name} ${at.slice(0, 10)}.zip`)
+  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase))
+  const ending = passphrase ? 'zip.age' : 'zip'
+  const type = passphrase ? 'application/octet-stream' : 'application/zip'
+  saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
   await db.facts.put(backupFact(at, seq))
   return bytes.length
 }
 /** Reads a file and holds it against what is here. */
-export const lookAtBackup = async (file: Blob): Promise<Result<BackupSeen>> => {
+export const lookAtBackup = async (file: Blob, passphrase: string): Promise<Result<BackupSeen>> => {
   const bytes = new Uint8Array(await file.arrayBuffer())
-  return inBackup(async remote => (await remote.look(bytes)) as Result<BackupSeen>)
+  return inBackup(async remote => (await remote.look(bytes, passphrase)) as Result<BackupSeen>)
 }
 /** Puts what was looked at in the place of what is here. */
 export const restoreBackup = (): Promise<Result<true>> =>

@@ -1,5 +1,6 @@
 import { transfer } from 'comlink'
 import { good, refuse, type Result } from '#core/base/result'
+import { isLocked, lock, unlock } from '#core/exchange/locked'
 import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
 import { meeting, usedInBoth, type Meeting } from '#core/office/meeting'
 import { auditOffice } from '#core/office/audit'
@@ -57,16 +58,19 @@ let read:
 
 /** What is done with backups, in a worker: nothing of the rows goes through the page. */
 export const backupWork = {
-  /** Packs everything that is kept. */
-  async save(madeAt: string, by: string): Promise<{ bytes: Uint8Array; seq: number }> {
+  /** Packs everything that is kept; locked where there is a passphrase. */
+  async save(madeAt: string, by: string, passphrase: string): Promise<{ bytes: Uint8Array; seq: number }> {
     const office = await officeHere()
-    const bytes = packBackup(office, { madeAt, by, store: db.verno })
+    const packed = packBackup(office, { madeAt, by, store: db.verno })
+    const bytes = passphrase ? await lock(packed, passphrase) : packed
     return transfer({ bytes, seq: office.trail.length }, [bytes.buffer])
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
-  async look(file: Uint8Array): Promise<Result<BackupSeen>> {
+  async look(file: Uint8Array, passphrase: string): Promise<Result<BackupSeen>> {
     read = undefined
-    const backup = readBackup(file)
+    const open = isLocked(file) ? await unlock(file, passphrase) : good(file)
+    if (!open.ok) return open
+    const backup = readBackup(open.value)
     if (!backup.ok) return backup
     const { manifest, tables } = backup.value
     if (manifest.store > db.verno)

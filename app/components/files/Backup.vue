@@ -4,8 +4,12 @@ import type { Counts } from '~/data/backupWork'
 
 /** Everything in this browser as one file, and such a file put in its place; at the first start the latter alone. */
 defineProps<{ onlyRestore?: boolean }>()
-const { state, doing, fault, seen, save, look, restore, leave, stop } = useBackup()
+const { passphrase, locked, state, doing, fault, seen, save, look, restore, leave, stop } = useBackup()
 const sure = ref(false)
+const opensWith = ref('')
+watch(locked, () => {
+  opensWith.value = ''
+})
 watch(seen, () => {
   sure.value = false
 })
@@ -61,6 +65,18 @@ const lastTold = (side: 'here' | 'there'): string => {
           : `None was saved yet; ${acts(state.since)} would be lost with this browser.`
       }}
     </p>
+    <v-text-field
+      v-if="!onlyRestore"
+      v-model="passphrase"
+      type="password"
+      label="Passphrase, where the file is to be locked"
+      hint="Nobody can open it without: write it down where the office finds it."
+      :persistent-hint="passphrase !== ''"
+      autocomplete="new-password"
+      hide-details="auto"
+      class="phrase"
+      data-test="backup-phrase"
+    />
     <div class="row">
       <v-btn
         v-if="!onlyRestore"
@@ -87,13 +103,26 @@ const lastTold = (side: 'here' | 'there'): string => {
     />
     <FileDrop
       label="Restore from a backup"
-      kinds="a backup file (zip)"
-      accept=".zip,application/zip"
+      kinds="a backup file (zip, or zip.age where it is locked)"
+      accept=".zip,.age,application/zip"
       :most="500"
       :disabled="!!doing"
       data-test="backup-file"
       @take="look"
     />
+    <v-form v-if="locked" class="row" @submit.prevent="opensWith && look(locked, opensWith)">
+      <v-text-field
+        v-model="opensWith"
+        v-first
+        type="password"
+        :label="`Passphrase of ${locked.name}`"
+        autocomplete="off"
+        hide-details
+        class="phrase"
+        data-test="backup-opens"
+      />
+      <v-btn type="submit" :disabled="!opensWith || !!doing" data-test="backup-open">Open it</v-btn>
+    </v-form>
     <section v-if="seen" aria-label="The backup beside what is here" data-test="backup-seen">
       <p class="mb-2">
         <strong>{{ told }}</strong>
@@ -158,6 +187,9 @@ const lastTold = (side: 'here' | 'there'): string => {
   display: grid;
   gap: 10px;
   justify-items: start;
+}
+.phrase {
+  width: min(360px, 100%);
 }
 .row {
   display: flex;
