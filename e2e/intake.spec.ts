@@ -3,11 +3,11 @@ import writeWorkbook from 'write-excel-file/node'
 import { demoOffice, expect, test } from './office'
 
 const payees = ['Saltgrass Bakery', 'North Mole Chandlery', 'Gannet Rope & Net', 'Tern Island Supply']
-/** A list of 300 bills as a workbook, with a line above its titles; twelve rows are wrong. */
+/** A list of 300 bills as a workbook of half a megabyte unpacked, with a line above its titles; twelve rows are wrong. */
 async function workbook(path: string): Promise<void> {
   const rows: (string | number | Date)[][] = [
-    ['Bills of spring', '', '', '', ''],
-    ['Vendor', 'Invoice No', 'Invoice Date', 'Amount', 'Description'],
+    ['Bills of spring', '', '', '', '', ''],
+    ['Vendor', 'Invoice No', 'Invoice Date', 'Amount', 'Description', 'Scratch'],
   ]
   for (let i = 0; i < 300; i++) {
     const amount = i % 25 === 7 ? 'see paper' : 10 + i / 4
@@ -17,6 +17,7 @@ async function workbook(path: string): Promise<void> {
       new Date(Date.UTC(2026, 10, 1 + (i % 28))),
       amount,
       `Week ${i}`,
+      `${i} ${'scratch '.repeat(200)}`,
     ])
   }
   const cells = rows.map(row =>
@@ -121,4 +122,28 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
     .getByTestId('intake-file')
     .setInputFiles({ name: 'many.csv', mimeType: 'text/csv', buffer: Buffer.from(many) })
   await expect(page.getByTestId('intake-fault')).toContainText('more than 50,000 rows')
+})
+
+test('what goes out comes in again: the bills as a workbook are all here already, and in another company they are new', async ({
+  page,
+}, info) => {
+  await demoOffice(page)
+  await page.goto('/files')
+  const download = page.waitForEvent('download')
+  await page.getByTestId('list-xlsx').click()
+  const path = info.outputPath('bills.xlsx')
+  await (await download).saveAs(path)
+  const said = await page.getByText(/^Saved: Bills and credit notes, [\d,]+ rows\.$/).innerText()
+  const rows = Number(/([\d,]+) rows/.exec(said)?.[1]?.replace(',', ''))
+  expect(rows).toBeGreaterThan(50)
+  await page.getByTestId('list-from').locator('input').fill('13/13')
+  await expect(page.getByTestId('list-csv')).toBeDisabled()
+  await page.goto('/files/in')
+  await page.getByTestId('intake-file').setInputFiles(path)
+  const counts = page.getByTestId('intake-counts')
+  await expect(counts).toHaveText(/^0 good, [\d,]+ here already, 0 wrong$/)
+  await expect(counts).toContainText(`${rows.toLocaleString('en-US')} here already`)
+  await page.getByTestId('company').click()
+  await page.getByRole('option', { name: 'Pellam Slipway Works' }).click()
+  await expect(counts).not.toHaveText(/^0 good/)
 })

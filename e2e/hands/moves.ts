@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
 import { bills } from './billMoves'
+import { filesIn } from './fileMoves'
 import { files, fit, lightTable, papers } from './paperMoves'
 
 const counted = {
@@ -57,6 +58,8 @@ const places = [
   '/fit',
   '/accounts',
   '/files',
+  '/files/in',
+  '/files/in',
   '/books/proof',
   '/trail',
   '/lane/draw',
@@ -524,6 +527,7 @@ export async function movesHere(h: Hands): Promise<Move[]> {
     lightTable,
     fit,
     files,
+    filesIn,
     bills,
   ].flatMap(of => of(seen))
   const acting = own.filter(m => m.most > 0)

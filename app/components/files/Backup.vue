@@ -77,6 +77,7 @@ const lastTold = (side: 'here' | 'there'): string => {
       class="phrase"
       data-test="backup-phrase"
     />
+    <FilesKept v-if="!onlyRestore" />
     <div class="row">
       <v-btn
         v-if="!onlyRestore"

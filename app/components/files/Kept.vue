@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { askToKeep, readSpace, type Space } from '~/data/space'
+
+/** How much room the office takes in this browser, how much is left, and whether the browser may clear it. */
+const space = ref<Space>()
+const refused = ref(false)
+const size = (bytes: number): string =>
+  bytes < 1e9 ? `${Math.ceil(bytes / 1e6).toLocaleString('en-US')} MB` : `${(bytes / 1e9).toFixed(1)} GB`
+const look = async (): Promise<void> => {
+  space.value = await readSpace()
+}
+onMounted(look)
+async function ask() {
+  refused.value = !(await askToKeep())
+  await look()
+}
+</script>
+
+<template>
+  <p v-if="space" class="quiet" data-test="space">
+    It takes {{ size(space.used) }} here; {{ size(space.free) }} are free.
+    {{
+      space.kept
+        ? 'The browser has promised not to clear it by itself.'
+        : 'Where room runs short, the browser may clear it by itself.'
+    }}
+    <v-btn v-if="!space.kept" size="x-small" data-test="space-keep" @click="ask()"
+      >Ask the browser to keep it</v-btn
+    >
+    <span v-if="refused" role="status">
+      The browser did not promise it: installed or marked pages are kept more readily. Save backups.</span
+    >
+  </p>
+</template>
