@@ -6,8 +6,8 @@ export type Cells = readonly (readonly string[])[]
 
 /** The most that is read of one file. */
 export const MOST_ROWS = 50_000
-export const MOST_COLUMNS = 100
-export const MOST_CELL_LETTERS = 4000
+const MOST_COLUMNS = 100
+const MOST_CELL_LETTERS = 4000
 const MOST_FILE_BYTES = 40_000_000
 
 export interface Decoded {
@@ -40,7 +40,7 @@ export function decodeText(bytes: Uint8Array): Result<Decoded> {
 }
 
 /** Refuses a table that is larger than is read, and naming the cell one whose text is too long. */
-export function cellsWithin(cells: Cells): Result<Cells> {
+function cellsWithin(cells: Cells): Result<Cells> {
   if (cells.length > MOST_ROWS)
     return refuse('file-rows', `the file has more than ${MOST_ROWS.toLocaleString('en-US')} rows`, AT)
   for (const [i, row] of cells.entries()) {

@@ -117,7 +117,7 @@ export const intakeKinds = {
       text('purchase order', 'Line: purchase order', 'purchaseorder', 'po', 'ponumber'),
       text('pay kind', 'Pay: earning or deduction', 'paykind', 'earningordeduction'),
       text('pay name', 'Pay: what', 'payname', 'payline', 'payitem'),
-      amount('pay now', 'Pay: this period', 'paynow', 'thisperiod', 'current'),
+      amount('pay period', 'Pay: this period', 'payperiod', 'thisperiod', 'current'),
       amount('pay year', 'Pay: year to date', 'payyear', 'yeartodate', 'ytd'),
     ],
   },

@@ -254,7 +254,7 @@ describe('rows of a file', () => {
   it('payments come with stub lines and pay; where one row is wrong, the payment is left out', async () => {
     const office = await officeHere()
     const text = [
-      'Payee,Date,Amount,Memo,GL account,Invoice,Line amount,Gross,Discount,Pay kind,Pay name,Pay now,Pay year',
+      'Payee,Date,Amount,Memo,GL account,Invoice,Line amount,Gross,Discount,Pay kind,Pay name,Pay period,Pay year',
       'Shoreline Timber,2026-11-24,"1,080.00",Larch,,T-1,980.00,1000.00,20.00,,,,',
       ',,,,,T-2,100.00,,,,,,',
       'Ada Pellam,2026-11-24,900.00,,6120,,,,,Earning,Hours,1000.00,"12,000.00"',

@@ -65,7 +65,7 @@ function stubLine({ values: v }: IntakeRow): StubLine[] {
 /** The line of pay of a row, where it tells one; told at the row where its kind is neither. */
 function payLine(making: Making, row: IntakeRow): PayLine[] {
   const { values: v } = row
-  if (!v['pay name'] && !v['pay now']) return []
+  if (!v['pay name'] && !v['pay period']) return []
   const kind = (['earning', 'deduction'] as const).find(k =>
     v['pay kind']?.toLowerCase().startsWith(k.slice(0, 4)),
   )
@@ -74,7 +74,7 @@ function payLine(making: Making, row: IntakeRow): PayLine[] {
     return []
   }
   return [
-    { kind, name: v['pay name'] ?? '', now: amountOf(v['pay now']), yearToDate: amountOf(v['pay year']) },
+    { kind, name: v['pay name'] ?? '', now: amountOf(v['pay period']), yearToDate: amountOf(v['pay year']) },
   ]
 }
 

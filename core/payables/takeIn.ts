@@ -56,7 +56,7 @@ export interface TakeInKnown {
 }
 
 /** What of an intake is refused: which of its things, and why. */
-export interface TakenRefusal {
+interface TakenRefusal {
   readonly kind: TakenKind
   readonly at: number
   readonly refusal: Refusal

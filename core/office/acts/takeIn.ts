@@ -27,7 +27,7 @@ export async function intakeKnown(reading: Reading, act: TakingIn): Promise<Take
     lastNumber: await reading.lastBill(companyId),
   }
 }
-export const TAKING_IN = [
+const TAKING_IN = [
   'intakes',
   'companies',
   'accounts',
