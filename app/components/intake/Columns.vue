@@ -130,6 +130,7 @@ const placed = computed(() => kind.value === 'bills' || kind.value === 'payments
 .step {
   padding: 14px 18px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .fields {

@@ -114,9 +114,11 @@ const filters = computed(() => [
         @click="intake.take()"
       >
         {{
-          counts.wrong
-            ? `Take in the ${figure(counts.good)} good rows, save the others`
-            : `Take in ${counts.good === 1 ? 'this row' : `all ${figure(counts.good)} rows`}`
+          !counts.good
+            ? 'No row to take in'
+            : counts.wrong
+              ? `Take in the ${figure(counts.good)} good rows, save the others`
+              : `Take in ${counts.good === 1 ? 'this row' : `all ${figure(counts.good)} rows`}`
         }}
       </v-btn>
       <v-btn
@@ -135,6 +137,7 @@ const filters = computed(() => [
 .step {
   padding: 14px 18px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .table {
