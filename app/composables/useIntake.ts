@@ -157,6 +157,10 @@ export function useIntake(
     for (const row of checked.value?.rows ?? []) n[row.state]++
     return n
   })
+  /** Saves rows that are left out, where there are any. */
+  function saveRest(text: string): void {
+    if (text) saveText(text, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+  }
   /** Takes in all that is good; what is wrong is saved as a file first. Gives whether it was done. */
   async function take(): Promise<boolean> {
     const of = desk
@@ -168,13 +172,13 @@ export function useIntake(
       ({ told }) => `Taken in: ${told}, from ${file.value}.`,
     )
     if (!done?.ok) return false
-    if (left) saveText(left, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+    saveRest(left)
     leave()
     return true
   }
   async function saveLeftOut(): Promise<void> {
     const text = await during('Writing the file', of => of.leftOut(['wrong', 'here']))
-    if (text) saveText(text, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+    saveRest(text ?? '')
   }
   const fields = computed(() => fieldsOf(kind.value))
   return {

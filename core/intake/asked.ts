@@ -1,7 +1,7 @@
 import type { Id } from '../base/id'
 import { alikeKey } from '../payables/bill'
 import type { Payee } from '../payables/payee'
-import { nameKey } from '../payables/texts'
+import { PayeeIndex } from '../payables/payeeIndex'
 import type { IntakeRow } from './readRows'
 
 /** What of the office the rows of a file are to be held against. */
@@ -12,14 +12,11 @@ export interface IntakeAsked {
 }
 /** Which payees and bills of the office rows name. */
 export function askedOf(rows: readonly IntakeRow[], payees: readonly Payee[]): IntakeAsked {
-  const able = payees.filter(p => !p.became)
-  const named = new Map(able.map(p => [nameKey(p.name), p.id]))
-  const coded = new Map(able.flatMap(p => (p.code ? [[p.code.toLowerCase(), p.id] as const] : [])))
+  const known = new PayeeIndex(payees)
   const alike = new Set<string>()
   const asked = new Set<Id<'payee'>>()
   for (const { values } of rows) {
-    const typed = values.payee ?? ''
-    const id = coded.get(typed.toLowerCase()) ?? named.get(nameKey(typed))
+    const id = known.typed(values.payee ?? '')?.id
     if (!id) continue
     asked.add(id)
     if (values.number) alike.add(alikeKey(id, values.number))

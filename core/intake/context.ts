@@ -6,9 +6,9 @@ import type { Bill } from '../payables/bill'
 import type { Draw } from '../payables/draw'
 import type { Entering } from '../payables/enterBill'
 import type { Payee, PayeeForm } from '../payables/payee'
+import { PayeeIndex } from '../payables/payeeIndex'
 import type { Payment } from '../payables/payment'
 import type { TakenKind } from '../payables/takeIn'
-import { nameKey } from '../payables/texts'
 import type { CellFault } from './readRows'
 
 /** What the rows of a file are held against. */
@@ -54,27 +54,22 @@ export class Making {
   readonly seen = new Map<number, IntakeSeen>()
   /** Rows that tell one thing together: where one is wrong, all are left out. */
   readonly together: (readonly number[])[] = []
-  private readonly byName = new Map<string, Payee>()
-  private readonly byCode = new Map<string, Payee>()
+  private readonly known: PayeeIndex
   private readonly byLedger = new Map<string, LedgerAccount>()
 
   constructor(
     readonly office: IntakeOffice,
     readonly choices: IntakeChoices,
   ) {
-    for (const payee of office.payees) if (!payee.became) this.addPayee(payee)
+    this.known = new PayeeIndex(office.payees)
     for (const ledger of office.ledgers) {
       this.byLedger.set(ledger.name.toLowerCase(), ledger)
       this.byLedger.set(`${ledger.code} ${ledger.name}`.toLowerCase(), ledger)
     }
     for (const ledger of office.ledgers) this.byLedger.set(ledger.code.toLowerCase(), ledger)
   }
-  private addPayee(payee: Payee): void {
-    this.byName.set(nameKey(payee.name), payee)
-    if (payee.code) this.byCode.set(payee.code.toLowerCase(), payee)
-  }
   payeeNamed(typed: string): Payee | undefined {
-    return this.byCode.get(typed.trim().toLowerCase()) ?? this.byName.get(nameKey(typed))
+    return this.known.typed(typed)
   }
   ledgerNamed(typed: string): LedgerAccount | undefined {
     return this.byLedger.get(typed.trim().toLowerCase())
@@ -94,7 +89,7 @@ export class Making {
     this.payees.push({ id, to })
     this.rows.payees.push(at)
     const payee: Payee = { ...to, id, companyId: this.office.company.id, onHold: false }
-    this.addPayee(payee)
+    this.known.add(payee)
     return payee
   }
   fault(at: number, ...faults: CellFault[]): void {

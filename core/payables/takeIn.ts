@@ -8,8 +8,9 @@ import { draw, type Draw } from './draw'
 import { enterBill, type Entering } from './enterBill'
 import { keepPayee } from './keepPayee'
 import type { Payee, PayeeForm } from './payee'
+import { PayeeIndex } from './payeeIndex'
 import type { Payment } from './payment'
-import { nameKey, printable } from './texts'
+import { printable } from './texts'
 
 /** What came into the office together out of one file, so that it can be taken back as a whole. */
 export interface Intake {
@@ -75,8 +76,7 @@ class Filling {
   readonly ledgers: Map<Id<'ledger'>, LedgerAccount>
   readonly codes: Map<string, LedgerAccount>
   readonly payees: Map<Id<'payee'>, Payee>
-  private readonly named = new Map<string, Payee>()
-  private readonly coded = new Map<string, Payee>()
+  private readonly found = new PayeeIndex()
   private readonly alike = new Map<string, Bill[]>()
   private readonly bills: Map<Id<'bill'>, Bill>
   private readonly payments: Map<Id<'payment'>, Payment>
@@ -94,9 +94,7 @@ class Filling {
   }
   private addPayee(p: Payee): void {
     this.payees.set(p.id, p)
-    if (p.became) return
-    this.named.set(nameKey(p.name), p)
-    if (p.code) this.coded.set(p.code.toLowerCase(), p)
+    this.found.add(p)
   }
   private addBill(b: Bill): void {
     this.bills.set(b.id, b)
@@ -119,7 +117,7 @@ class Filling {
     return good(kept)
   }
   payee(of: TakingIn['payees'][number], stamp: Stamp): Result<Payee> {
-    const others = [this.named.get(nameKey(of.to.name)), this.coded.get(of.to.code?.toLowerCase() ?? '')]
+    const others = [this.found.named(of.to.name), this.found.coded(of.to.code)]
     const kept = keepPayee(
       {
         payee: this.payees.get(of.id),
