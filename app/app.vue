@@ -65,6 +65,7 @@ router.afterEach((to, from) => {
     <template v-if="started">
       <PlaceRail />
       <v-main tag="main" :aria-busy="office.acting > 0">
+        <TopBand />
         <NuxtPage />
       </v-main>
     </template>

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
+import { freshProfile, forget } from './profile'
 import { demoOffice, drawForm, expect, test, todayOf } from './office'
 
 const saved = async (page: Page, press: () => Promise<unknown>, path: string): Promise<string> => {
@@ -114,4 +115,54 @@ test('a file that is older, or went another way, is told in words; what is repla
   await give(page, outputPath('hurt.zip'))
   await expect(page.getByTestId('backup-fault')).toContainText('hurt.zip is not taken')
   await expect(seen).toHaveCount(0)
+})
+
+test('an office that is handed over does nothing here, goes on at the other desk, and comes back newer', async ({
+  page,
+  playwright,
+}, info) => {
+  await demoOffice(page)
+  await page.goto('/files')
+  await page.getByTestId('hand-over').click()
+  await expect(page.getByText('to whom, or to which machine?')).toBeVisible()
+  await page.getByTestId('hand-to').locator('input').fill('Back desk')
+  const over = await saved(page, () => page.getByTestId('hand-over').click(), info.outputPath('over.zip'))
+  const band = page.getByTestId('band')
+  await expect(band).toContainText('Handed over to Back desk')
+  await page.goto('/lane/draw')
+  const form = drawForm(page)
+  await form.payee.fill('Saltgrass Bakery')
+  await form.amount.fill('31.00')
+  await form.draw.click()
+  await expect(page.getByText('this office was handed over to Back desk')).toBeVisible()
+  // What was typed stays; the other desk takes the file, which knows nothing of this browser.
+  await expect(form.amount).toHaveValue('31.00')
+  const folder = freshProfile('nothing')
+  const there = await playwright.chromium.launchPersistentContext(folder)
+  const back = there.pages()[0]!
+  await back.goto('/')
+  await give(back, over)
+  await back.getByTestId('backup-restore').click()
+  await expect(back.getByTestId('band')).toContainText('Take it on')
+  await back.getByTestId('band').getByRole('link').click()
+  await expect(back.getByTestId('hand-back')).toHaveCount(0)
+  await back.getByTestId('hand-on').click()
+  await expect(back.getByTestId('band')).toHaveCount(0)
+  await draw(back, '32.00')
+  await back.goto('/files')
+  await back.getByTestId('hand-to').locator('input').fill('Front desk')
+  const home = await saved(back, () => back.getByTestId('hand-over').click(), info.outputPath('home.zip'))
+  await there.close()
+  forget(folder)
+  await page.goto('/files')
+  await give(page, home)
+  await expect(page.getByTestId('backup-seen')).toContainText(
+    'The file is newer: it is this office with 3 acts more',
+  )
+  await saved(page, () => page.getByTestId('backup-restore').click(), info.outputPath('before.zip'))
+  await expect(band).toContainText('Handed over to Front desk')
+  await page.getByTestId('hand-on').click()
+  await expect(band).toHaveCount(0)
+  await page.goto('/lane?account=operating')
+  await expect(page.getByTestId('lane')).toContainText('Galley32.00')
 })

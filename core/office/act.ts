@@ -8,6 +8,7 @@ import {
   type TrailLine,
 } from '../trail/trail'
 import { totalsAfter } from '../ledger/totals'
+import { stillHere } from './handing'
 import { billsAfter, billsTouched } from '../payables/settling'
 import { NotThere, type Reading } from './reading'
 import type { Changes, Removals, TableName } from './tables'
@@ -22,6 +23,8 @@ export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
   lock(input: Input, reading: Reading): Promise<string>
   readonly reads: readonly TableName[]
   readonly writes: readonly TableName[]
+  /** It may be done in an office that was handed over, where nothing else is. */
+  readonly evenHandedOver?: true
   gather(reading: Reading, input: Input): Promise<Known>
   decide(known: Known, input: Input, stamp: Stamp): Decision<Out>
 }
@@ -126,9 +129,11 @@ async function settled<Input, Known, Out extends Changes>(
   input: Input,
   stamp: Stamp,
 ): Promise<Result<Out>> {
-  const tables = { reads: of.reads, writes: withThoseThatFollow(of.writes) }
+  const tables = { reads: [...of.reads, 'settings' as const], writes: withThoseThatFollow(of.writes) }
   return office.settle(await of.lock(input, office), tables, async (reading, keep) => {
     if (stamp.key && (await reading.trail.has(stamp.key))) return doneAlready()
+    const here = stillHere(of.evenHandedOver ? undefined : await reading.get('settings', 'office'))
+    if (!here.ok) return here
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
     const changes = await withWhatFollows(decision.value.changes, reading)

@@ -10,6 +10,7 @@ import { confirmFit } from './acts/confirmFit'
 import { countOff } from './acts/countOff'
 import { draw } from './acts/draw'
 import { drop } from './acts/drop'
+import { handOver } from './acts/handOver'
 import { giveFate } from './acts/giveFate'
 import { keepFit } from './acts/keepFit'
 import { keepMicr } from './acts/keepMicr'
@@ -30,6 +31,7 @@ import { saveAccount } from './acts/saveAccount'
 import { saveLayout } from './acts/saveLayout'
 import { saveStock } from './acts/saveStock'
 import { switchBook } from './acts/switchBook'
+import { takeOn } from './acts/takeOn'
 import { takeBack } from './acts/takeBack'
 import { withdraw } from './acts/withdraw'
 import { enterBill } from './acts/enterBill'
@@ -67,6 +69,7 @@ export const acts = {
   draw,
   drop,
   giveFate,
+  handOver,
   keepFit,
   keepMicr,
   keepPapersFor,
@@ -87,6 +90,7 @@ export const acts = {
   saveStock,
   switchBook,
   takeBack,
+  takeOn,
   withdraw,
   enterBill,
   changeBill,

@@ -13,6 +13,7 @@ import type { AccountFacts } from '../proof/facts'
 import { issueEntryId } from '../runs/issue'
 import type { Run } from '../runs/run'
 import { NotThere, type Reading } from './reading'
+import { usualSettings, type OfficeSettings } from './settings'
 import type { KeyOf, TableName, Tables } from './tables'
 
 /** The lock of an account: whatever takes numbers or money of it comes one after the other. */
@@ -33,6 +34,10 @@ export async function one<T extends TableName>(reading: Reading, table: T, id: K
   if (row === undefined) throw new NotThere(`there is no such ${nouns[table] ?? table.replace(/s$/, '')}`)
   return row
 }
+
+/** What the office set for itself, or what is usual. */
+export const settingsOf = async (reading: Reading): Promise<OfficeSettings> =>
+  (await reading.get('settings', 'office')) ?? usualSettings
 
 /** Rows by their keys. */
 export async function byId<T extends 'payments' | 'copies' | 'payees' | 'bills'>(

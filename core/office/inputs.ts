@@ -123,6 +123,8 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   keepReasons: reasonList,
   letGoOfPapers: z.strictObject({ runIds: keys(id<'run'>()) }),
   mergePayees: z.strictObject({ fromId: id<'payee'>(), intoId: id<'payee'>() }),
+  handOver: z.strictObject({ to: text }),
+  takeOn: z.strictObject({ back: z.boolean() }),
   nameOperator: z.strictObject({ name: text }),
   load: z.strictObject({
     ...aRun,

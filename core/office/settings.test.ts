@@ -80,4 +80,31 @@ describe('what an office sets for itself', () => {
     must(await name('Petra'))
     expect(office.trail.map(l => l.text)).toEqual(['Test, now Petra'])
   })
+
+  it('an office that was handed over does nothing until it is taken on, and both stand in the trail', async () => {
+    const { office } = await officeWithPaper('2026-01-10')
+    const when = at('2026-01-12')
+    must(await perform(office, 'keepPapersFor', { days: 30 }, when))
+    expect(await perform(office, 'handOver', { to: ' ' }, when)).toMatchObject({ refusal: { field: 'to' } })
+    must(await perform(office, 'handOver', { to: ' Back desk ' }, when))
+    const away = office.snapshot()
+    const refused = {
+      refusal: { code: 'handed-over', text: expect.stringContaining('Back desk on Jan 12, 2026') },
+    }
+    expect(
+      await perform(office, 'draw', { accountId: account.id, draw: drawOf('q', 5) }, when),
+    ).toMatchObject(refused)
+    expect(await perform(office, 'letGoOfPapers', { runIds: [] }, when)).toMatchObject(refused)
+    expect(await perform(office, 'handOver', { to: 'Third desk' }, when)).toMatchObject(refused)
+    expect(office.snapshot()).toEqual(away)
+    must(await perform(office, 'takeOn', { back: false }, at('2026-01-13')))
+    expect(await perform(office, 'takeOn', { back: true }, when)).toMatchObject({
+      refusal: { code: 'handed-not' },
+    })
+    expect(office.snapshot().settings).toEqual([{ id: 'office', keepPapersDays: 30 }])
+    expect(office.trail.slice(-2).map(l => `${l.act}: ${l.text}`)).toEqual([
+      'hand the office over: to Back desk',
+      'take the office on: handed over to Back desk on Jan 12, 2026',
+    ])
+  })
 })

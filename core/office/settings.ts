@@ -72,11 +72,19 @@ export function keepReasons(
   })
 }
 
+/** That the office went to another desk, when and by whom: until it is taken on or back, nothing is done in it. */
+export interface HandedOver {
+  readonly to: string
+  readonly at: string
+  readonly by: string
+}
 /** What holds for the office as a whole, in one row. */
 export interface OfficeSettings {
   readonly id: 'office'
   /** For how many days the PDF of a counted-off run is kept; null: for ever. */
   readonly keepPapersDays: number | null
+  /** Where it went to another desk. */
+  readonly handedOver?: HandedOver
 }
 export const usualSettings: OfficeSettings = { id: 'office', keepPapersDays: null }
 
@@ -93,7 +101,7 @@ export function keepPapersFor(
     return refuse('days-same', 'they are kept that long already', { field: 'days' })
   }
   return good({
-    changes: { settings: [{ id: 'office', keepPapersDays: days }] },
+    changes: { settings: [{ ...known.settings, keepPapersDays: days }] },
     trail: {
       act: 'say how long PDFs are kept',
       text: days === null ? 'for ever' : `${days} days after the count-off`,

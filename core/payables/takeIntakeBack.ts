@@ -39,7 +39,9 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
   const [ownBills, ownPayments] = [new Set(intake.bills), new Set(intake.payments)]
   const came = new Set(intake.payees)
   const since =
-    bills.find(b => b.stage !== 'cancelled' && !ownBills.has(b.id) && came.has(b.payeeId)) ??
+    bills
+      .filter(b => b.stage !== 'cancelled' && !ownBills.has(b.id) && came.has(b.payeeId))
+      .sort((a, b) => a.ourNumber - b.ourNumber)[0] ??
     payments.find(p => p.state !== 'cancelled' && !ownPayments.has(p.id) && came.has(p.payeeId))
   if (!since) return undefined
   const payee = payees.find(p => p.id === since.payeeId)

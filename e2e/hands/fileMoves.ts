@@ -78,6 +78,19 @@ export function filesIn(h: Seen): Move[] {
   one('intake-left', 'save what is left out', 0)
   one('intake-leave', 'another file', 0)
   one('intake-back', 'take a file back', 1)
+  const to = here(h, 'hand-to')
+  if (to && r.next() < 0.2)
+    found.push({
+      name: 'hand the office over',
+      most: 1,
+      do: async () => {
+        await type(to, r.next() < 0.8 ? 'Back desk' : r.one(odd))
+        await press(h, page.getByTestId('hand-over'))
+      },
+    })
+  one('hand-sure', 'say that nobody took it on', 0, 4)
+  one('hand-on', 'take the office on', 1, 8)
+  one('hand-back', 'take the office back', 1, 8)
   one('list-csv', 'save a list', 0)
   one('backup-save', 'save a backup', 0)
   return found

@@ -67,6 +67,7 @@ async function forget() {
       </v-card>
       <FilesListsOut class="part" />
       <FilesBackup class="part whole" />
+      <FilesHandOver />
       <v-card class="part">
         <h2>Trail</h2>
         <p>Every act, by whom and when, each line chained to the one before.</p>

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { act } from '../act'
-import { LIBRARY } from '../gather'
-import { letGoOfPapers as decide, usualSettings } from '../settings'
+import { LIBRARY, settingsOf } from '../gather'
+import { letGoOfPapers as decide } from '../settings'
 
 /** Old PDFs of runs are removed. */
 export const letGoOfPapers = act({
@@ -9,7 +9,7 @@ export const letGoOfPapers = act({
   reads: ['settings', 'runs', 'papers'],
   writes: ['papers'],
   gather: async (reading, { runIds }) => ({
-    settings: (await reading.get('settings', 'office')) ?? usualSettings,
+    settings: await settingsOf(reading),
     // Another tab may have let go of some meanwhile.
     runs: await reading.many(
       'runs',

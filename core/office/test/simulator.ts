@@ -388,6 +388,33 @@ function clear(c: Chance): Move | undefined {
     : undefined
 }
 
+/** The office goes to another desk. */
+const handOver = (c: Chance): Move => ({
+  name: 'hand the office over',
+  act: () => c.office('handOver', { to: c.r.next() < 0.9 ? 'Back desk' : ' ' }, c.stamp),
+  effect: w => {
+    w.away = true
+  },
+})
+/** Work goes on here: the one thing that is done in an office that was handed over. */
+const takeOn = (c: Chance): Move => ({
+  name: 'take the office on',
+  act: () => c.office('takeOn', { back: c.r.next() < 0.5 }, c.stamp),
+  effect: w => {
+    if (!w.away) throw new Error('it was taken on, and had never been away')
+    w.away = false
+  },
+})
+/** What is done in an office that is at another desk must not be. */
+const neverWhileAway = (move: Move | undefined): Move | undefined =>
+  move && {
+    ...move,
+    effect: w => {
+      if (w.away) throw new Error(`${move.name} was done in an office that was handed over`)
+      move.effect(w)
+    },
+  }
+
 /**
  * Every move, and how often it is tried: those that lead a run on more often. An act that is added adds its
  * own here.
@@ -413,6 +440,7 @@ const moves: readonly (readonly [often: number, make: (c: Chance) => Move | unde
   [1, closePeriod],
   [2, putBookAway],
   [3, clear],
+  [1, handOver],
   ...billMoves,
   ...intakeMoves,
 ]
@@ -430,5 +458,7 @@ export function nextMove(
   now: MemoryOffice,
   office: Acting,
 ): Move | undefined {
-  return r.one(byChance)(new Chance(r, n, seen, now, office))
+  const c = new Chance(r, n, seen, now, office)
+  const away = now.kept.settings.get('office')?.handedOver !== undefined
+  return r.next() < (away ? 0.3 : 0.01) ? takeOn(c) : neverWhileAway(r.one(byChance)(c))
 }

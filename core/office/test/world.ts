@@ -15,6 +15,8 @@ export interface World {
   readonly carries: Map<number, string>
   readonly payments: Map<string, { amount: number; state: string; booked: boolean }>
   cash: number
+  /** The office is at another desk: nothing is done in it. */
+  away: boolean
   /** What is owed on each bill before any payment; none where it is not owed yet or any more. */
   readonly bills: Map<string, number>
   /** What each payment settles of each bill, discount with it. */
@@ -25,6 +27,7 @@ export const emptyWorld = (cash: number): World => ({
   carries: new Map(),
   payments: new Map(),
   cash,
+  away: false,
   bills: new Map(),
   settles: new Map(),
 })

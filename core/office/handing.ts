@@ -1,0 +1,59 @@
+import { dayOfMoment, formatDate } from '../base/dates'
+import { good, refuse, type Result } from '../base/result'
+import type { Decision, Stamp } from '../trail/trail'
+import type { HandedOver, OfficeSettings } from './settings'
+
+const MOST_LETTERS = 60
+const told = ({ to, at }: HandedOver): string =>
+  `handed over to ${to} on ${formatDate(dayOfMoment(at), 'MMM D, YYYY')}`
+
+/** The refusal of every other act in an office that was handed over; good where it was not. */
+export const stillHere = (settings: OfficeSettings | undefined): Result<true> =>
+  settings?.handedOver
+    ? refuse(
+        'handed-over',
+        `this office was ${told(settings.handedOver)}: on Files it is taken on, or taken back`,
+        {
+          field: 'act',
+        },
+      )
+    : good(true)
+
+/**
+ * Hands the office over to another desk, by its name: two desks with the same office would use the same
+ * numbers. The backup made after it is what the other takes on.
+ */
+export function handOver(
+  known: { settings: OfficeSettings },
+  act: { to: string },
+  stamp: Stamp,
+): Decision<{ settings: OfficeSettings[] }> {
+  const to = act.to.trim()
+  if (!to) return refuse('to-blank', 'to whom, or to which machine?', { field: 'to' })
+  if (to.length > MOST_LETTERS)
+    return refuse('to-long', `at most ${MOST_LETTERS} letters`, { field: 'to', limit: MOST_LETTERS })
+  return good({
+    changes: { settings: [{ ...known.settings, handedOver: { to, at: stamp.at, by: stamp.by } }] },
+    trail: { act: 'hand the office over', text: `to ${to}`, about: {} },
+  })
+}
+
+/**
+ * Work goes on here: at the desk that it was handed to, or (`back`) at the one that handed it over, where the
+ * other never took it on. Refused where it was not handed over.
+ */
+export function takeOn(
+  known: { settings: OfficeSettings },
+  act: { back: boolean },
+): Decision<{ settings: OfficeSettings[] }> {
+  const { handedOver, ...settings } = known.settings
+  if (!handedOver) return refuse('handed-not', 'this office was not handed over', { field: 'act' })
+  return good({
+    changes: { settings: [settings] },
+    trail: {
+      act: act.back ? 'take the office back' : 'take the office on',
+      text: act.back ? `${told(handedOver)}, and not taken on there` : told(handedOver),
+      about: {},
+    },
+  })
+}
