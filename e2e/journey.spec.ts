@@ -1,5 +1,16 @@
 import { execFileSync } from 'node:child_process'
-import { demoOffice, drawForm, empty, expect, fillFirstAccount, reopen, test, todayOf } from './office'
+import { readFileSync } from 'node:fs'
+import {
+  demoOffice,
+  drawForm,
+  empty,
+  expect,
+  fillFirstAccount,
+  reopen,
+  test,
+  todayOf,
+  toPrintStep,
+} from './office'
 
 test('from a payment to counted-off checks, the tab closed between every two steps', async ({
   page: first,
@@ -261,4 +272,47 @@ test('an advice for nothing, and one payment signed by picture: both come out of
       .split('\n')
       .filter(l => /^\s+1\s/.test(l)).length,
   ).toBeGreaterThan(1)
+})
+
+test('a run is sent away and comes back: what a file tells is filled in, and counted off after a look', async ({
+  page,
+}, info) => {
+  await demoOffice(page)
+  const before = await todayOf(page, 'Operating')
+  await toPrintStep(page, 'operating')
+  await page.getByText('Have it printed elsewhere').click()
+  await page.getByTestId('away-send').click()
+  await expect(page.getByText('to whom does it go?')).toBeVisible()
+  await page.getByTestId('away-to').locator('input').fill('Tern Island Press')
+  await page.getByRole('checkbox', { name: 'The PDF with it' }).uncheck()
+  const download = page.waitForEvent('download')
+  await page.getByTestId('away-send').click()
+  const path = info.outputPath('run.csv')
+  await (await download).saveAs(path)
+  await expect(page.getByTestId('sent-to')).toContainText('Tern Island Press')
+  // Its numbers are on paper from now on, and nothing is issued yet.
+  const sent = await todayOf(page, 'Operating')
+  expect([sent[0], sent[3]]).toEqual(['0', before[3]])
+  await page.getByTestId('waits-for-count').filter({ hasText: 'Operating' }).getByRole('link').click()
+  const file = readFileSync(path, 'utf8')
+  const numbers = [...file.matchAll(/^(\d{4}),/gm)].map(m => m[1]!)
+  expect(numbers).toHaveLength(12)
+  const give = (text: string) =>
+    page.getByTestId('came-back').setInputFiles({
+      name: 'back.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`number,outcome,reason\n${text}`),
+    })
+  await give(`${numbers[0]},fine\n4,good`)
+  await expect(page.getByTestId('came-faults')).toContainText(
+    'back.csv: row 2, column outcome: one of good, spoiled, never came out',
+  )
+  await expect(page.getByTestId('came-faults')).toContainText('4 is not in this run')
+  await page.getByTestId(`sheet-${numbers[11]}`).getByRole('button', { name: 'good' }).click()
+  const rest = numbers.slice(1, 11).map(n => `${n},good`)
+  await give([`${numbers[0]},spoiled,smeared`, ...rest].join('\n'))
+  await expect(page.getByTestId('came-filled')).toContainText('11 checks are filled in')
+  await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toContainText('spoiled, smeared')
+  expect((await todayOf(page, 'Operating'))[0]).toBe('1')
 })

@@ -15,6 +15,7 @@ import {
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
+const { version } = useRuntimeConfig().public
 const route = useRoute()
 /** In a narrow or low window the places stand as their signs alone, with their names told. */
 const small = useMediaQuery('(max-width: 1099px)')
@@ -83,6 +84,7 @@ const setUp = [
         >
           {{ office.theme === 'light' ? 'Dark' : 'Light' }}
         </v-btn>
+        <p class="quiet version" :class="{ 'd-sr-only': small }">Version {{ version }}</p>
       </div>
     </template>
   </v-navigation-drawer>
@@ -98,6 +100,10 @@ const setUp = [
 }
 .foot {
   padding: 10px;
+}
+.version {
+  font-size: 12px;
+  padding: 4px 12px 0;
 }
 .places {
   list-style: none;

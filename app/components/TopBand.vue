@@ -1,15 +1,25 @@
 <script setup lang="ts">
 import { formatDate, dayOfMoment } from '#core/base/dates'
 import { readHandedOver } from '~/data/handing'
+import { readInHand } from '~/data/inHand'
 
 /** What holds for everything that is done on any page, above all of it. */
 const handed = useLive(readHandedOver)
+/** A newer version was fetched: it waits while a run is open or a form is filled in. */
+const { $pwa } = useNuxtApp()
+const inHand = useLive(readInHand)
+const newer = computed(() => $pwa?.needRefresh === true && inHand.value === false)
+const takeUp = (): void => void $pwa?.updateServiceWorker()
 </script>
 
 <template>
   <p v-if="handed" class="band" role="note" data-test="band">
     Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}: nothing is done
     here. <NuxtLink to="/files">{{ handed.fromHere ? 'Take it back' : 'Take it on' }}</NuxtLink>
+  </p>
+  <p v-if="newer" class="band" role="status" data-test="newer">
+    A new version is here.
+    <v-btn size="small" variant="outlined" class="ml-2" @click="takeUp">Go on with it</v-btn>
   </p>
 </template>
 

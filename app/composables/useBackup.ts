@@ -45,9 +45,9 @@ export function useBackup() {
     doing.value = ''
     seen.value = undefined
   }
-  const save = (): Promise<void> =>
+  const save = (name = 'backup'): Promise<void> =>
     during('Saving everything', async () => {
-      const bytes = await saveBackup('backup', passphrase.value)
+      const bytes = await saveBackup(name, passphrase.value)
       passphrase.value = ''
       office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
     })

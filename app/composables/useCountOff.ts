@@ -51,18 +51,22 @@ export function useCountOff(run: () => Run) {
       ...gaps,
     ]
   }
+  /** Fills in what is told of some checks; what was said of others stays. */
+  function takeIn(act: Pick<CountOffAct, 'outcomes'>) {
+    const [saidOf, carried] = [new Map(outcomes.value), new Map(numbers.value)]
+    for (const [sent, told] of act.outcomes) {
+      const { number, ...bare } = told as Outcome & { number?: CheckNumber }
+      saidOf.set(sent, bare as Outcome)
+      carried.delete(sent)
+      if (number && number !== sent) carried.set(sent, number)
+    }
+    outcomes.value = saidOf
+    numbers.value = carried
+  }
+  /** Puts what is told of all checks in the place of what was said. */
   function takeOver(act: CountOffAct) {
-    numbers.value = new Map(
-      [...act.outcomes].flatMap(([sent, o]) =>
-        o.kind !== 'never came out' && o.number ? [[sent, o.number]] : [],
-      ),
-    )
-    outcomes.value = new Map(
-      [...act.outcomes].map(([sent, o]) => {
-        const { number: _, ...bare } = o as Outcome & { number?: CheckNumber }
-        return [sent, bare as Outcome]
-      }),
-    )
+    outcomes.value = numbers.value = new Map()
+    takeIn(act)
     skipped.value = act.skipped ?? []
   }
   const soFar = computed<SaidSoFar>(() => ({
@@ -87,5 +91,19 @@ export function useCountOff(run: () => Run) {
     ),
     skipped: skipped.value,
   }))
-  return { outcomes, numbers, skipped, numberOf, say, because, sayAll, shiftTo, takeOver, soFar, takeUp, act }
+  return {
+    outcomes,
+    numbers,
+    skipped,
+    numberOf,
+    say,
+    because,
+    sayAll,
+    shiftTo,
+    takeIn,
+    takeOver,
+    soFar,
+    takeUp,
+    act,
+  }
 }

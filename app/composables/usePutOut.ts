@@ -5,6 +5,7 @@ import { practiceTrays } from '#core/practice/press'
 import type { Run } from '#core/runs/run'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { openWindow, savePdf, type PaperWindow } from '~/data/papers'
+import { saveRunFile } from '~/data/runFile'
 import { practicePrint, practiceState } from '~/data/practicePrinter'
 import type { AccountView } from '~/data/reads'
 
@@ -61,7 +62,10 @@ export function usePutOut() {
     const [first, last] = [of.numbers[0] as CheckNumber | undefined, of.numbers.at(-1)]
     if (paper !== 'no window') paper.show(bytes, pdfName(first, last))
     else if (how.way === 'save') savePdf(bytes, pdfName(first, last))
-    else if (how.way === 'practice' && of.view) {
+    else if (how.way === 'away') {
+      await saveRunFile({ id: of.runId })
+      if (how.pdf) savePdf(bytes, pdfName(first, last))
+    } else if (how.way === 'practice' && of.view) {
       const { stock, layout, facts } = of.view
       const tray = practiceTrays.find(t => t === of.run?.printing?.tray) ?? practiceTrays[0]
       const job = {

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { unguarded } from './csvOut'
 import { good, refuse, type Result } from '../base/result'
 
 /** The cells of a table as texts, row by row. */
@@ -56,9 +57,6 @@ function cellsWithin(cells: Cells): Result<Cells> {
   }
   return good(cells)
 }
-
-/** What we put before a cell so that no spreadsheet takes it for a formula: undone on reading. */
-const unguarded = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
 
 /** The cells of a delimited text: commas, semicolons, tabs or bars, whichever it holds. Blank rows stay. */
 export function readDelimited(text: string): Result<Cells> {

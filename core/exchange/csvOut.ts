@@ -1,5 +1,10 @@
 import Papa from 'papaparse'
 
+/** What a spreadsheet could take for a formula, or is such a text guarded already. */
+const likeFormula = /^'*[=+\-@\t\r]/
+/** A cell without the apostrophe that `csvOut` put before it. */
+export const unguarded = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
+
 /**
  * Rows as CSV that is safe to open in a spreadsheet: what could be taken for a formula gets an apostrophe
  * before it.
@@ -7,5 +12,5 @@ import Papa from 'papaparse'
 export const csvOut = (columns: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
   Papa.unparse(
     { fields: [...columns], data: rows.map(r => [...r]) },
-    { escapeFormulae: true, newline: '\r\n' },
+    { escapeFormulae: likeFormula, newline: '\r\n' },
   )

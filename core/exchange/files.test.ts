@@ -1,18 +1,20 @@
 import fc from 'fast-check'
-import Papa from 'papaparse'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { idOf } from '../base/id'
+import type { CheckNumber } from '../books/book'
 import { cents } from '../money/cents'
-import { figures } from '../money/figures'
 import { builtInLayouts, builtInStocks } from '../paper/builtIn'
 import { layoutSchema } from '../paper/layout'
 import { stockSchema } from '../paper/stock'
 import { checkOf } from '../proof/test/sample'
 import type { CheckFacts } from '../proof/facts'
+import type { Outcome, RunCheck } from '../runs/run'
 import { accountFileSchema } from './accountFile'
 import { faultLine, readJson } from './fault'
 import { schemaFiles } from './schemas'
-import { paymentColumns, readPayments } from './paymentsCsv'
+import { readPayments, type CheckRow } from './paymentsCsv'
+import { readOutcomes, readRun, writeRun } from './runFile'
 
 const sample = (name: string): string =>
   readFileSync(new URL(`../../samples/${name}`, import.meta.url), 'utf8')
@@ -21,82 +23,55 @@ const faults = (text: string): string[] => {
   return r.ok ? [] : r.faults.map(f => faultLine('f.csv', f))
 }
 
-/** Writes checks as a payments file: the plain other way round. */
-function written(checks: readonly CheckFacts[]): string {
-  const rows: string[][] = [[...paymentColumns]]
-  for (const c of checks) {
-    const own = [
-      c.payee,
-      c.date,
-      figures(c.amount),
-      ...Array.from({ length: 5 }, (_, i) => c.address[i] ?? ''),
-      c.memo,
-      c.accountWithPayee ?? '',
-    ]
-    const lines = c.lines.map(l => [
-      l.reference,
-      l.date ?? '',
-      l.description,
-      figures(l.amount),
-      l.gross === undefined ? '' : figures(l.gross),
-      l.discount === undefined ? '' : figures(l.discount),
-      l.ourNumber ?? '',
-      l.purchaseOrder ?? '',
-      l.ledger ?? '',
-      l.quantity ?? '',
-      l.item ?? '',
-      l.theirItem ?? '',
-    ])
-    rows.push(
-      [...own, ...(lines[0] ?? Array.from({ length: 11 }, () => ''))],
-      ...lines.slice(1).map(l => [...own.map(() => ''), ...l]),
-    )
-  }
-  return Papa.unparse(rows)
-}
+const bare = (rows: readonly CheckRow[]): CheckFacts[] => rows.map(({ row: _, ...check }) => check)
+const word = fc
+  .stringMatching(/^[A-Za-zÀ-ž0-9&",;'’=@+.-][A-Za-zÀ-ž0-9&",;'’ .-]{0,38}[A-Za-z0-9"]$/)
+  .map(t => t.replaceAll(/\s+/g, ' '))
+/** Checks of every kind: stub lines with all that they may hold, pay, advices, languages, signatures. */
+const anyChecks = fc
+  .array(fc.tuple(word, fc.array(word, { maxLength: 6 }), word, fc.nat(5), fc.nat(63)), {
+    minLength: 1,
+    maxLength: 8,
+  })
+  .map(given =>
+    given.map(([payee, address, memo, lines, kinds], i): CheckFacts => {
+      const has = (bit: number): boolean => (kinds & bit) > 0
+      const check = checkOf(70 + i, lines, { payee, address, memo })
+      const full = {
+        discount: cents(25),
+        ourNumber: 'B-17',
+        purchaseOrder: '-PO 4',
+        ledger: '6120',
+        quantity: '2',
+        item: 'coil',
+        theirItem: 'C-24',
+      }
+      return {
+        ...check,
+        lines: check.lines.map((l, k) =>
+          has(1) && k % 2 ? { ...l, ...full, gross: cents(l.amount + 25), date: null } : l,
+        ),
+        ...(has(2) && { accountWithPayee: payee }),
+        ...(has(4) && {
+          pay: [
+            { kind: 'earning', name: memo, now: cents(1234), yearToDate: cents(98_765) },
+            { kind: 'deduction', name: 'Union', now: cents(34), yearToDate: cents(0) },
+          ],
+        }),
+        ...(has(8) && { advice: true }),
+        ...(has(16) && { language: 'fr' }),
+        ...(has(32) && { signers: i % 2 ? [0, 2] : [] }),
+      }
+    }),
+  )
 
 describe('the payments file', () => {
   it('comes back as it was written, whatever is in it', () => {
-    const word = fc
-      .stringMatching(/^[A-Za-zÀ-ž0-9&",;'’.-][A-Za-zÀ-ž0-9&",;'’ .-]{0,38}[A-Za-z0-9"]$/)
-      .map(t => t.replaceAll(/\s+/g, ' '))
     fc.assert(
-      fc.property(
-        fc.array(fc.tuple(word, fc.array(word, { maxLength: 5 }), word, fc.nat(5)), {
-          minLength: 1,
-          maxLength: 8,
-        }),
-        given => {
-          const checks = given.map(([payee, address, memo, lines], i) => {
-            const check = checkOf(70 + i, lines, {
-              payee,
-              address,
-              memo,
-              ...(i % 2 && { accountWithPayee: payee }),
-            })
-            return {
-              ...check,
-              lines: check.lines.map((l, k) =>
-                k % 2
-                  ? {
-                      ...l,
-                      gross: cents(l.amount + 25),
-                      discount: cents(25),
-                      ourNumber: 'B-17',
-                      purchaseOrder: 'PO 4',
-                      ledger: '6120',
-                      quantity: '2',
-                      item: 'coil',
-                      theirItem: 'C-24',
-                    }
-                  : l,
-              ),
-            }
-          })
-          const read = readPayments(written(checks), 70)
-          expect(read.ok ? read.value.map(({ row: _, ...c }) => c) : read.faults).toEqual(checks)
-        },
-      ),
+      fc.property(anyChecks, checks => {
+        const read = readRun(writeRun('run', checks))
+        expect(read.ok ? bare(read.value) : read.faults).toEqual(checks)
+      }),
     )
   })
   it('says every fault with its row and column, and takes nothing', () => {
@@ -151,6 +126,55 @@ describe('the payments file', () => {
       [5002, 1_845_000, 1],
       [5003, 64_000, 0],
     ])
+  })
+})
+
+describe('a run that was sent away', () => {
+  const run = {
+    id: idOf<'run'>('run'),
+    checks: [70, 71, 72].map(number => ({ number: number as CheckNumber }) as RunCheck),
+  }
+  const back = (text: string) => readOutcomes(new TextEncoder().encode(text), run)
+  const told = (text: string): string[] => {
+    const read = back(text)
+    return read.ok ? [] : read.faults.map(f => faultLine('b.csv', f))
+  }
+
+  it('comes back with what became of each check, in its own file or with a few columns', () => {
+    const file = writeRun(
+      'run',
+      [70, 71, 72].map(n => checkOf(n, 2)),
+    )
+    const lines = file.split('\r\n').map(line => line.replace(/^(7\d,.*)run,,,$/, '$1run,X'))
+    const said = ['good,,', 'Spoiled,=smeared,75', 'never came out,,']
+    const filled = lines.map(line => (line.endsWith('run,X') ? line.replace(/X$/, said.shift()!) : line))
+    const outcomes = new Map<number, Outcome>([
+      [70, { kind: 'good' }],
+      [71, { kind: 'spoiled', why: '=smeared', number: 75 as CheckNumber }],
+      [72, { kind: 'never came out' }],
+    ])
+    expect(back(filled.join('\n'))).toEqual({ ok: true, value: { outcomes } })
+    const few = 'Outcome;Number;Reason;Carries\ngood;70\nspoiled;71;=smeared;75\nnever came out;72'
+    expect(back(few)).toEqual({ ok: true, value: { outcomes } })
+  })
+  it('says every fault with its row, and takes nothing', () => {
+    expect(told('number,reason\n70,x')).toEqual(['b.csv: row 1, column outcome: this column is missing'])
+    expect(told('number,outcome\n70,')).toEqual([
+      'b.csv: column outcome: the file says of no check what became of it',
+    ])
+    expect(
+      told(
+        'number,outcome,reason,run\n70,fine\n71,spoiled\n99,good\nx,good\n72,good,,other\n72,good\n72,good',
+      ),
+    ).toEqual([
+      'b.csv: row 2, column outcome: one of good, spoiled, never came out',
+      'b.csv: row 3, column reason: say why it is spoiled',
+      'b.csv: row 4, column number: 99 is not in this run',
+      'b.csv: row 5, column number: “x” is not a check number: 1 to 12 digits',
+      'b.csv: row 6, column run: this is a check of another run',
+      'b.csv: row 8, column number: 72 stands here twice',
+    ])
+    fc.assert(fc.property(fc.uint8Array({ maxLength: 300 }), bytes => void readOutcomes(bytes, run)))
   })
 })
 

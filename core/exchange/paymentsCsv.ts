@@ -1,14 +1,24 @@
 import Papa from 'papaparse'
 import { plainDate, type PlainDate } from '../base/dates'
 import type { Result } from '../base/result'
+import { checkNumber } from '../books/book'
 import { figures } from '../money/figures'
 import { add, parseAmount, payable, subtract, zero, type Cents } from '../money/cents'
 import { printable } from '../payables/texts'
-import type { CheckFacts, StubLine } from '../proof/facts'
+import { languages } from '../money/locale'
+import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
+import { unguarded } from './csvOut'
 import { MOST_FILE_LETTERS, type Fault, type Read } from './fault'
 
 const needed = ['payee', 'date', 'amount'] as const
-const addressColumns = ['address 1', 'address 2', 'address 3', 'address 4', 'address 5'] as const
+export const addressColumns = [
+  'address 1',
+  'address 2',
+  'address 3',
+  'address 4',
+  'address 5',
+  'address 6',
+] as const
 const lineColumns = [
   'reference',
   'line date',
@@ -23,7 +33,19 @@ const lineColumns = [
   'item',
   'their item',
 ] as const
-const columns = [...needed, ...addressColumns, 'memo', 'account with payee', ...lineColumns] as const
+const payColumns = ['pay kind', 'pay', 'pay amount', 'pay this year'] as const
+/** What stands in the row that begins a check, and in no other. */
+const checkColumns = [
+  'number',
+  ...needed,
+  ...addressColumns,
+  'memo',
+  'account with payee',
+  'advice',
+  'language',
+  'signers',
+] as const
+const columns = [...checkColumns, ...lineColumns, ...payColumns] as const
 type Column = (typeof columns)[number]
 
 /** Columns of the payments file, in the order in which we write them. */
@@ -32,8 +54,10 @@ const MOST_CHECKS = 20_000
 
 interface Unfinished {
   row: number
-  facts: Omit<CheckFacts, 'number' | 'lines'>
+  facts: Omit<CheckFacts, 'number' | 'lines' | 'pay'>
+  number: number | undefined
   lines: StubLine[]
+  pay: PayLine[]
 }
 
 /** A check of a payments file, and the row (from 1 with the header as 1) that begins it. */
@@ -52,10 +76,10 @@ function delimiterOf(text: string): ',' | ';' | '\t' {
 }
 
 /** What is wrong with the header: a column that is missing, not known, or there twice. */
-function headerFaults(header: readonly string[]): Fault[] {
+function headerFaults(header: readonly string[], others: readonly string[]): Fault[] {
   const missing = needed.filter(name => !header.includes(name))
   const odd = header.flatMap((name, i): Fault[] => {
-    if (!(columns as readonly string[]).includes(name)) {
+    if (![...columns, ...others].includes(name)) {
       const text = `not a column of a payments file: ${columns.join(', ')}`
       return [{ row: 1, column: name || String(i + 1), text }]
     }
@@ -77,7 +101,7 @@ class Row {
 
   cell(name: Column): string {
     const at = this.header.indexOf(name)
-    return at < 0 ? '' : (this.cells[at] ?? '').trim()
+    return at < 0 ? '' : unguarded((this.cells[at] ?? '').trim())
   }
   fault(column: Column, text: string): void {
     this.faults.push({ row: this.row, column, text })
@@ -93,32 +117,73 @@ class Row {
   amount(name: Column): Cents {
     return this.keep(name, parseAmount(this.cell(name), name), zero)
   }
+  /** One of a few words; nothing where the cell is empty. */
+  oneOf<const W extends string>(name: Column, words: readonly W[]): W | undefined {
+    const cell = this.cell(name).toLowerCase()
+    const word = words.find(w => w === cell)
+    if (cell && word === undefined) this.fault(name, `one of ${words.join(', ')}`)
+    return word
+  }
   /** A text that may be left out: nothing where its cell is empty. */
   optional<K extends string>(name: Column, key: K): Partial<Record<K, string>> {
     return this.cell(name) ? ({ [key]: this.text(name) } as Record<K, string>) : {}
   }
 }
 
+/** Whose signatures print, told by their places among the account's from 1: `1 3`; `none` for nobody's. */
+function signersOf(row: Row): number[] | undefined {
+  const told = row.cell('signers')
+  if (!told) return undefined
+  if (told === 'none') return []
+  const places = told.split(/\s+/)
+  if (places.every(place => /^[1-6]$/.test(place))) return places.map(place => Number(place) - 1)
+  row.fault('signers', 'places among the account’s signatures, from 1 to 6, with spaces between, or none')
+  return undefined
+}
+
+/** The line of a pay stub that stands in a row. */
+function payLine(row: Row): PayLine {
+  const kind = row.oneOf('pay kind', ['earning', 'deduction'] as const)
+  if (!row.cell('pay kind')) row.fault('pay kind', 'an earning or a deduction?')
+  return {
+    kind: kind ?? 'earning',
+    name: row.text('pay'),
+    now: row.amount('pay amount'),
+    yearToDate: row.amount('pay this year'),
+  }
+}
+
 /** The check that a row begins. */
 function beginCheck(row: Row): Unfinished {
   const parsed = parseAmount(row.cell('amount'))
+  const advice = row.oneOf('advice', ['yes', 'no'] as const) === 'yes'
+  const language = row.oneOf('language', languages)
+  const signers = signersOf(row)
+  const number = row.cell('number')
+    ? row.keep('number', checkNumber(row.cell('number')), undefined as number | undefined)
+    : undefined
   return {
     row: row.row,
+    number,
     lines: [],
+    pay: [],
     facts: {
       payee: row.text('payee'),
       address: addressColumns.map(name => row.text(name)).filter(Boolean),
       date: row.keep('date', plainDate(row.cell('date')), '1900-01-01' as PlainDate),
-      amount: row.keep('amount', parsed.ok ? payable(parsed.value) : parsed, zero),
+      amount: row.keep('amount', parsed.ok && !advice ? payable(parsed.value) : parsed, zero),
       memo: row.text('memo'),
       ...row.optional('account with payee', 'accountWithPayee'),
+      ...(advice && { advice }),
+      ...(language && { language }),
+      ...(signers && { signers }),
     },
   }
 }
 
 /** A row below that of its check holds a stub line and nothing of the check. */
 function onlyAStubLine(row: Row, isFirst: boolean): void {
-  for (const name of [...needed, ...addressColumns, 'memo', 'account with payee'] as Column[]) {
+  for (const name of checkColumns) {
     if (row.cell(name)) row.fault(name, 'a row without a payee may only hold a stub line of the check above')
   }
   if (isFirst) row.fault('payee', 'the first row must name a payee')
@@ -175,11 +240,11 @@ function sumFaults(checks: readonly Unfinished[], faults: readonly Fault[]): Fau
 
 /**
  * Reads a payments file, delimited by commas, semicolons or tabs, its lines ended in any way: a row with a
- * payee begins a check; rows below it without a payee add stub lines to it. Returns the checks
- * numbered from `first` in the order of the file, or every fault with its row and column; never a part of the
- * file.
+ * payee begins a check; rows below it without a payee add stub lines and lines of pay to it. Columns that are
+ * `others` are passed over. Returns the checks, numbered as they say or from `first` in the order of the file,
+ * or every fault with its row and column; never a part of the file.
  */
-export function readPayments(text: string, first: number): Read<CheckRow[]> {
+export function readPayments(text: string, first: number, others: readonly string[] = []): Read<CheckRow[]> {
   if (text.length > MOST_FILE_LETTERS) {
     return { ok: false, faults: [{ text: `the file is larger than ${MOST_FILE_LETTERS} characters` }] }
   }
@@ -187,7 +252,7 @@ export function readPayments(text: string, first: number): Read<CheckRow[]> {
   const how = { delimiter: delimiterOf(even), newline: '\n', skipEmptyLines: false } as const
   const parsed = Papa.parse<string[]>(even, how)
   const header = (parsed.data[0] ?? []).map(t => t.trim().toLowerCase())
-  const faults = headerFaults(header)
+  const faults = headerFaults(header, others)
   for (const e of parsed.errors) faults.push({ row: (e.row ?? 0) + 1, text: e.message })
   if (faults.length) return { ok: false, faults }
 
@@ -204,6 +269,10 @@ export function readPayments(text: string, first: number): Read<CheckRow[]> {
       const line = stubLine(row)
       checks.at(-1)?.lines.push(line)
     }
+    if (payColumns.some(name => row.cell(name))) {
+      const line = payLine(row)
+      checks.at(-1)?.pay.push(line)
+    }
   })
   faults.push(...sumFaults(checks, faults))
   if (!checks.length && !faults.length) faults.push({ row: 2, text: 'there is no payment in the file' })
@@ -213,6 +282,12 @@ export function readPayments(text: string, first: number): Read<CheckRow[]> {
   if (faults.length) return { ok: false, faults: faults.sort((a, b) => (a.row ?? 0) - (b.row ?? 0)) }
   return {
     ok: true,
-    value: checks.map(({ row, facts, lines }, i) => ({ ...facts, number: first + i, lines, row })),
+    value: checks.map(({ row, number, facts, lines, pay }, i) => ({
+      ...facts,
+      number: number ?? first + i,
+      lines,
+      ...(pay.length > 0 && { pay }),
+      row,
+    })),
   }
 }

@@ -164,6 +164,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
       places: z.array(text),
     }),
     consent: text.exactOptional(),
+    sentTo: text.exactOptional(),
     pdf: picture.exactOptional(),
     continuation: picture.exactOptional(),
   }),

@@ -114,16 +114,18 @@ type Printed = {
 }
 
 /**
- * Sends a run to the printer: at this moment its numbers go on paper. `made` is what the PDF in hand was made
- * of; where anything has
- * changed since, the act is refused, so that paper and record cannot differ.
+ * Sends a run to the printer, or away to who prints it elsewhere (`sentTo`): at this moment its numbers go on
+ * paper. `made` is what the PDF in hand was made of; where anything has changed since, the act is refused, so
+ * that paper and record cannot differ.
  */
 export function print(
   known: PrintKnown,
-  act: { made: Made; consent?: string },
+  act: { made: Made; consent?: string; sentTo?: string },
   stamp: Stamp,
 ): Decision<Printed> {
   const { run } = known
+  const sentTo = act.sentTo?.trim()
+  if (sentTo === '') return refuse('sent-blank', 'to whom does it go?', { field: 'sentTo' })
   const may = mayPrint(known)
   if (!may.ok) return may
   const planned = plan(run, known.payments, known.book, known.fates, known.stock, known.signing)
@@ -144,7 +146,15 @@ export function print(
   return good({
     changes: {
       runs: [
-        { ...run, state: 'at the printer', checks, printedWith: version.id, copies: 1, printedAt: stamp.at },
+        {
+          ...run,
+          state: 'at the printer',
+          checks,
+          printedWith: version.id,
+          copies: 1,
+          printedAt: stamp.at,
+          ...(sentTo && { sentTo }),
+        },
       ],
       numbers: numbers.value,
       payments: planned.value.map(({ payment }) => ({ ...payment, state: 'on paper' })),
@@ -152,8 +162,8 @@ export function print(
       layoutVersions: [version],
     },
     trail: {
-      act: 'print',
-      text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}${consented}`,
+      act: sentTo ? 'send away' : 'print',
+      text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

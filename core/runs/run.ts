@@ -97,6 +97,8 @@ export interface Run {
   readonly copies: number
   readonly preparedAt: string
   readonly printedAt: string
+  /** Who prints it elsewhere, where it was sent away. */
+  readonly sentTo?: string
   readonly countedAt: string
   /** Who counted it off. */
   readonly countedBy?: string

@@ -47,7 +47,9 @@ export function stepLines(
     pick: `${run.paymentIds.length} checks, ${total}, order ${run.order}`,
     load: run.top ? `${run.top} on the top sheet` : '',
     proof: run.printedAt && !looked ? 'looked at' : looked,
-    print: run.printedAt ? `${first} to ${last}, ${moment(run.printedAt)}` : '',
+    print: run.printedAt
+      ? `${first} to ${last}, ${moment(run.printedAt)}${run.sentTo ? `, sent away to ${run.sentTo}` : ''}`
+      : '',
     'count off': run.countedAt ? ['good', 'spoiled', 'never came out'].map(outcome).join(', ') : '',
   }
 }

@@ -91,6 +91,44 @@ export function filesIn(h: Seen): Move[] {
   one('hand-sure', 'say that nobody took it on', 0, 4)
   one('hand-on', 'take the office on', 1, 8)
   one('hand-back', 'take the office back', 1, 8)
+  const awayTo = here(h, 'away-to')
+  if (awayTo)
+    found.push({
+      name: 'send a run away',
+      most: 1,
+      do: async () => {
+        await type(awayTo, r.next() < 0.8 ? 'Pressroom' : r.one(odd))
+        await press(h, page.getByTestId('away-send'))
+      },
+    })
+  else if (here(h, 'away') && r.next() < 0.3)
+    found.push({
+      name: 'have it printed elsewhere',
+      most: 0,
+      do: () => page.locator('[data-test=away] summary').click(QUICK),
+    })
+  const back = here(h, 'came-back')
+  if (back)
+    found.push({
+      name: 'fill in what came back',
+      most: 0,
+      do: async () => {
+        const numbers = await page
+          .locator('[data-sheet]')
+          .evaluateAll(rows => rows.map(row => (row as HTMLElement).dataset.test!.replace('sheet-', '')))
+        const rows = numbers.map(n => [
+          n,
+          r.one(['good', 'good', 'spoiled', 'never came out', 'x']),
+          r.one(['', 'torn']),
+        ])
+        await back.setInputFiles({
+          name: 'back.csv',
+          mimeType: 'text/csv',
+          buffer: Buffer.from([['number', 'outcome', 'reason'], ...rows].join('\n')),
+        })
+      },
+    })
+  one('away-file', 'save the file of a run', 0)
   one('list-csv', 'save a list', 0)
   one('backup-save', 'save a backup', 0)
   return found

@@ -7,6 +7,7 @@ import type { AccountView } from '~/data/reads'
 export type PrintHow =
   | { readonly way: 'open' }
   | { readonly way: 'save' }
+  | { readonly way: 'away'; readonly to: string; readonly pdf: boolean }
   | {
       readonly way: 'practice'
       readonly pack: Pack
@@ -23,6 +24,8 @@ const props = defineProps<{
   total: string
   busy: boolean
   fault: string
+  /** The field that is at fault. */
+  at: (field: string) => string[]
 }>()
 const emit = defineEmits<{ print: [how: PrintHow] }>()
 const practice = computed(() => props.run.printing?.printerId === practicePrinterId)
@@ -66,7 +69,14 @@ function practicePrint() {
         </tr>
       </tbody>
     </table>
-    <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-3" :text="fault" />
+    <v-alert
+      v-if="fault && !at('sentTo').length"
+      type="error"
+      variant="tonal"
+      density="compact"
+      class="my-3"
+      :text="fault"
+    />
     <RunPracticePack
       v-if="practice"
       :stock="view.stock"
@@ -103,6 +113,7 @@ function practicePrint() {
         Save the PDF instead
       </v-btn>
     </div>
+    <RunAwayForm class="mt-3" :busy="busy" :faults="at('sentTo')" @send="emit('print', $event)" />
     <p class="quiet mt-2">
       {{
         practice

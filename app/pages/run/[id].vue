@@ -46,7 +46,7 @@ const payeeNotes = computed(() =>
 const { checks, sheets, places, lowest, highest } = useSheets(planned, view, printing, () => {
   approved.value = undefined
 })
-const { busy, fault: refused, did, clear } = useAct()
+const { busy, fault: refused, at, did, clear } = useAct()
 const { trouble, ready, putOut } = usePutOut()
 const planFault = computed(() => {
   const refusal = planned.value?.ok === false ? planned.value.refusal : undefined
@@ -111,7 +111,14 @@ async function printIt(how: PrintHow) {
   const paper = await ready(how)
   if (!paper) return
   const { bytes, continuation } = made
-  const input = { runId: runId.value, made: of, consent, pdf: bytes, ...(continuation && { continuation }) }
+  const input = {
+    runId: runId.value,
+    made: of,
+    consent,
+    pdf: bytes,
+    ...(continuation && { continuation }),
+    ...(how.way === 'away' && { sentTo: how.to }),
+  }
   if (await did('print', input)) await putOut(how, bytes, paper, sent(of.checks))
   else if (paper !== 'no window') paper.leave()
 }
@@ -253,6 +260,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
           :total="total"
           :busy="busy"
           :fault="fault"
+          :at="at"
           @print="printIt"
         />
       </RunStepPanel>

@@ -10,11 +10,13 @@ export interface Printing {
   readonly runId: Id<'run'>
   readonly made: Made
   readonly consent?: string
+  /** Who prints it elsewhere, where it is sent away. */
+  readonly sentTo?: string
   readonly pdf?: Uint8Array
   readonly continuation?: Uint8Array
 }
 
-/** A run goes to the printer: from now on its numbers are on paper. */
+/** A run goes to the printer, or away: from now on its numbers are on paper. */
 export const print = act({
   lock: ({ runId }: Printing, reading) => lockOfRun(reading, runId),
   reads: ['runs', 'accounts', 'books', 'payments', 'numbers', ...PRINTS_WITH],
@@ -39,8 +41,8 @@ export const print = act({
       stock: paperOfBook(stock, book),
     }
   },
-  decide: (known, { runId, made, consent, pdf, continuation }, stamp) => {
-    const decision = decide(known, { made, ...(consent && { consent }) }, stamp)
+  decide: (known, { runId, pdf, continuation, ...told }, stamp) => {
+    const decision = decide(known, told, stamp)
     if (!decision.ok || !pdf) return decision
     const paper = { runId, bytes: pdf, ...(continuation && { continuation }), madeAt: stamp.at }
     return { ok: true, value: { ...decision.value, changes: { ...decision.value.changes, papers: [paper] } } }

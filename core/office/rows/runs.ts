@@ -68,6 +68,7 @@ export const run = z.strictObject({
   copies: count,
   preparedAt: moment,
   printedAt: moment,
+  sentTo: text.exactOptional(),
   countedAt: moment,
   countedBy: text.exactOptional(),
   skipped: skipped.exactOptional(),

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { PrintHow } from './PrintStep.vue'
+
+/** A run is printed elsewhere: it goes out as a file, and comes back counted. */
+defineProps<{ busy: boolean; faults: readonly string[] }>()
+const emit = defineEmits<{ send: [how: Extract<PrintHow, { way: 'away' }>] }>()
+const to = ref('')
+const pdf = ref(true)
+</script>
+
+<template>
+  <details data-test="away">
+    <summary>Have it printed elsewhere</summary>
+    <v-form class="away" @submit.prevent="emit('send', { way: 'away', to, pdf })">
+      <p class="quiet">
+        Its checks are saved as a file for who prints them; their numbers are on paper from then on. What
+        comes back is counted off like paper of ours.
+      </p>
+      <v-text-field
+        v-model="to"
+        label="Sent to"
+        maxlength="60"
+        :error-messages="[...faults]"
+        hide-details="auto"
+        autocomplete="off"
+        data-test="away-to"
+      />
+      <v-checkbox v-model="pdf" label="The PDF with it" density="compact" hide-details />
+      <v-btn type="submit" :loading="busy" data-test="away-send">Send away</v-btn>
+    </v-form>
+  </details>
+</template>
+
+<style scoped>
+.away {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  max-width: 420px;
+  padding-top: 8px;
+}
+.away > .v-text-field {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { faultLine, type Fault } from '#core/exchange/fault'
+import { readOutcomes } from '#core/exchange/runFile'
+import type { CountOffAct } from '#core/runs/countOff'
+import type { Run } from '#core/runs/run'
+import { saveRunFile } from '~/data/runFile'
+
+/** What became of the checks of a run, told by a file; it is filled in, and looked at before it counts. */
+const props = defineProps<{ run: Run }>()
+const emit = defineEmits<{ take: [act: CountOffAct] }>()
+const MOST_TOLD = 5
+const faults = shallowRef<readonly Fault[]>([])
+const name = ref('')
+const filled = ref(0)
+async function take(file: File) {
+  const read = readOutcomes(new Uint8Array(await file.arrayBuffer()), props.run)
+  name.value = file.name
+  faults.value = read.ok ? [] : read.faults
+  filled.value = read.ok ? read.value.outcomes.size : 0
+  if (read.ok) emit('take', read.value)
+}
+</script>
+
+<template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys of the sheets stay without -->
+  <div class="back" @keydown.stop>
+    <p v-if="run.sentTo" data-test="sent-to">
+      Sent away to <strong>{{ run.sentTo }}</strong>.
+      <v-btn size="small" variant="text" data-test="away-file" @click="saveRunFile(run)">
+        Save its file once more
+      </v-btn>
+    </p>
+    <FileDrop
+      label="What became of them, as a file"
+      kinds="CSV with number, outcome, reason"
+      accept=".csv,.txt,text/csv,text/plain"
+      slim
+      data-test="came-back"
+      @take="take"
+    />
+    <p v-if="filled" role="status" data-test="came-filled">
+      {{ name }}: {{ filled }} {{ filled === 1 ? 'check is' : 'checks are' }} filled in.
+    </p>
+    <v-alert v-if="faults.length" type="error" variant="tonal" density="compact" data-test="came-faults">
+      Nothing is taken from the file.
+      <ul>
+        <li v-for="fault in faults.slice(0, MOST_TOLD)" :key="faultLine(name, fault)">
+          {{ faultLine(name, fault) }}
+        </li>
+      </ul>
+      <template v-if="faults.length > MOST_TOLD">and {{ faults.length - MOST_TOLD }} more</template>
+    </v-alert>
+  </div>
+</template>
+
+<style scoped>
+.back {
+  display: grid;
+  gap: 6px;
+  padding-bottom: 8px;
+}
+.back ul {
+  padding-left: 18px;
+}
+</style>
