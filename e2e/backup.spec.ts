@@ -129,6 +129,7 @@ test('an office that is handed over does nothing here, goes on at the other desk
   const over = await saved(page, () => page.getByTestId('hand-over').click(), info.outputPath('over.zip'))
   const band = page.getByTestId('band')
   await expect(band).toContainText('Handed over to Back desk')
+  await expect(band).toContainText('Take it back')
   await page.goto('/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('Saltgrass Bakery')

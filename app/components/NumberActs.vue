@@ -4,7 +4,7 @@ import { zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Stock } from '#core/paper/stock'
 import { endings, type Ending } from '#core/runs/replace'
-import { isByHand } from '#core/runs/run'
+import { withoutRun } from '#core/runs/run'
 import { openWindow, paperOfCheck } from '~/data/papers'
 import { putOutStubCopy, saveStopLetter } from '~/data/reports'
 import { readPayment, type AccountView } from '~/data/reads'
@@ -63,7 +63,7 @@ const printable = computed(
   () =>
     issued.value &&
     props.row.check &&
-    !isByHand(props.row.check.runId) &&
+    !withoutRun(props.row.check.runId) &&
     props.stock &&
     !props.stock.numbered,
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { NumberRow } from '#core/books/book'
-import { isByHand } from '#core/runs/run'
+import { withoutRun } from '#core/runs/run'
 import { momentTold } from '~/data/office'
 
 /** Everything that happened to one number, oldest first. */
@@ -25,8 +25,8 @@ defineProps<{ row: NumberRow }>()
         <td>
           {{ [l.payee, l.why].filter(Boolean).join(', ') }}
           {{ ' ' }}
-          <NuxtLink v-if="l.runId && !isByHand(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink
-          ><span v-else-if="l.runId" class="quiet">by hand</span>
+          <NuxtLink v-if="l.runId && !withoutRun(l.runId)" :to="`/run/${l.runId}`">run</NuxtLink
+          ><span v-else-if="l.runId" class="quiet">{{ withoutRun(l.runId) }}</span>
         </td>
       </tr>
     </tbody>

@@ -25,6 +25,8 @@ export function useIntake(
   const mark = ref<DecimalMark>('.')
   const makePayees = ref(true)
   const again = ref(false)
+  /** The opening balance is what was left after checks of before. */
+  const held = ref(true)
   const ledgerId = ref<Id<'ledger'> | null>(null)
   const checked = shallowRef<IntakeChecked>()
   const doing = ref('')
@@ -109,11 +111,13 @@ export function useIntake(
   /** The order of days could not be told from the file: somebody must say it. */
   const askOrder = ref(false)
   const missing = computed(() => unmatched(kind.value, matching.value))
+  /** Its rows belong to one bank account. */
+  const ofAccount = computed(() => kind.value === 'payments' || kind.value === 'before')
   const ready = computed(
     () =>
       !missing.value.length &&
       order.value !== undefined &&
-      (kind.value !== 'payments' || accountId.value !== undefined),
+      (!ofAccount.value || accountId.value !== undefined),
   )
   async function check(): Promise<void> {
     clear()
@@ -128,10 +132,11 @@ export function useIntake(
         makePayees: makePayees.value,
         ledgerId: ledgerId.value,
         again: again.value,
+        held: held.value,
         file: file.value,
       },
       companyId: of.id,
-      ...(kind.value === 'payments' && accountId.value && { accountId: accountId.value }),
+      ...(ofAccount.value && accountId.value && { accountId: accountId.value }),
       stamp: stamp(),
     }
     checked.value = await during('Looking at every row', on => on.check(asked))
@@ -183,7 +188,7 @@ export function useIntake(
   const fields = computed(() => fieldsOf(kind.value))
   return {
     ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
-    ...{ makePayees, again, ledgerId, checked, counts, doing, fault, busy, refused },
+    ...{ makePayees, again, held, ofAccount, ledgerId, checked, counts, doing, fault, busy, refused },
     ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
   }
 }

@@ -6,7 +6,7 @@ import { meeting, usedInBoth, type Meeting } from '#core/office/meeting'
 import { auditOffice } from '#core/office/audit'
 import { tableNames } from '#core/office/tables'
 import type { TrailLine } from '#core/trail/trail'
-import { backupFact } from './backupFact'
+import { HANDED_FACT, backupFact } from './backupFact'
 import { db } from './db'
 import { painted } from './strips'
 
@@ -35,7 +35,7 @@ async function officeHere(): Promise<BackupTables> {
   const read: Record<string, unknown[]> = {}
   const scans = await db.transaction('r', db.tables, async () => {
     for (const table of tableNames) read[table] = await db.table(table).toArray()
-    read.facts = await db.facts.toArray()
+    read.facts = await db.facts.where('name').notEqual(HANDED_FACT).toArray()
     return db.scans.toArray()
   })
   read.scans = await Promise.all(

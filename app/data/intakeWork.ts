@@ -8,12 +8,15 @@ import { askedOf } from '#core/intake/asked'
 import type { IntakeChoices, IntakeSeen } from '#core/intake/context'
 import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
 import { leftOut } from '#core/intake/leftOut'
-import { makeIntake, onlyGood, seenRows, type Made } from '#core/intake/make'
+import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/intake/make'
 import { guessMatching, headerRowOf } from '#core/intake/match'
 import { readRows, writtenIn, type IntakeSpec } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
 import { one } from '#core/office/gather'
+import { inBook, numberId, type CheckNumber } from '#core/books/book'
+import { beforeKnown } from '#core/office/acts/takeBefore'
 import { intakeKnown } from '#core/office/acts/takeIn'
+import { beforeTold } from '#core/runs/before'
 import type { Bill } from '#core/payables/bill'
 import { takenTold } from '#core/payables/takeIn'
 import type { Stamp } from '#core/trail/trail'
@@ -114,8 +117,19 @@ async function rememberedMatching(
   )
 }
 
+/** The check numbers of an account that rows name, those that were touched. */
+async function numbersOf(accountId: Id<'account'> | undefined, rows: ReturnType<typeof readRows>) {
+  const books = accountId ? await own.where('books', 'account', [accountId]) : []
+  const named = new Set(rows.map(row => Number(row.values.number)))
+  const ids = [...named].flatMap(n =>
+    books.filter(book => inBook(book, n)).map(book => numberId(book.id, n as CheckNumber)),
+  )
+  return new Map((await own.many('numbers', ids)).map(row => [row.number as number, row]))
+}
+
 /** What the office knows of that which the rows name. */
-async function officeFor({ companyId, spec, stamp }: IntakeAsk, rows: ReturnType<typeof readRows>) {
+async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
+  const { companyId, spec, stamp } = ask
   const company = await one(own, 'companies', companyId)
   const payees = await own.where('payees', 'company', [companyId])
   const asked = askedOf(rows, payees)
@@ -130,9 +144,20 @@ async function officeFor({ companyId, spec, stamp }: IntakeAsk, rows: ReturnType
     ledgers: await db.ledgers.where('companyId').equals(companyId).toArray(),
     alike,
     payments: payments.filter(p => p.state !== 'cancelled'),
+    numbers: await numbersOf(spec.kind === 'before' ? ask.accountId : undefined, rows),
     today: must(plainDate(stamp.at.slice(0, 10))) as PlainDate,
     newKey: () => crypto.randomUUID(),
   }
+}
+
+/** Does the act, and says what came in. */
+async function takeRows(of: Made, goodOnly: boolean, stamp: Stamp): Promise<Result<string>> {
+  const done = await own.perform('takeIn', goodOnly ? onlyGood(of) : of.taking, stamp)
+  return done.ok ? good(takenTold(done.value)) : done
+}
+async function takeBefore(of: Made, goodOnly: boolean, stamp: Stamp): Promise<Result<string>> {
+  const done = await own.perform('takeBefore', goodOnly ? onlyGoodBefore(of) : beforeOf(of), stamp)
+  return done.ok ? good(beforeTold(done.value)) : done
 }
 
 /** Taking rows of a file in, in a worker: neither the file nor its rows hold the page up. */
@@ -182,10 +207,12 @@ export const intakeWork = {
   ): { order: DayOrder | undefined; mark: DecimalMark } => writtenIn(cells, spec),
   /** Holds every row against the office. */
   async check(ask: IntakeAsk): Promise<IntakeChecked> {
-    const { spec, choices, companyId, accountId, stamp } = ask
+    const { spec, choices, accountId, stamp } = ask
     const rows = readRows(cells, spec)
     const of = makeIntake(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
-    const seen = seenRows(of, await intakeKnown(own, { ...of.taking, companyId }), stamp)
+    const known =
+      spec.kind === 'before' ? await beforeKnown(own, beforeOf(of)) : await intakeKnown(own, of.taking)
+    const seen = seenRows(of, known, stamp)
     made = { of, headerRow: spec.headerRow, seen }
     return { rows: seen.map(s => ({ ...s, cells: cells[s.at] ?? [] })) }
   },
@@ -199,12 +226,11 @@ export const intakeWork = {
   /** Takes in what was looked at: all of it, or what is good of it. */
   async take(spec: IntakeSpec, goodOnly: boolean, stamp: Stamp): Promise<Result<IntakeTaken>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
-    const taking = goodOnly ? onlyGood(made.of) : made.of.taking
-    const done = await own.perform('takeIn', taking, stamp)
+    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(made.of, goodOnly, stamp)
     if (!done.ok) return done
     const titles = cells[spec.headerRow]?.map(t => t.trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })
-    return good({ told: takenTold({ ...done.value, payments: done.value.payments }), id: taking.id })
+    return good({ told: done.value, id: made.of.taking.id })
   },
   /** The rows that are left out, as a file with a column that says why. */
   leftOut(states: readonly IntakeSeen['state'][]): string {

@@ -4,7 +4,7 @@ import { fates, type Fate } from '#core/books/fates'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import type { NumberRow } from '#core/books/book'
-import { isByHand } from '#core/runs/run'
+import { withoutRun } from '#core/runs/run'
 import type { Column } from '~/composables/rowTable'
 import { searchNumbers } from '~/data/bookReads'
 import { readCopy, readOpenRuns } from '~/data/reads'
@@ -164,7 +164,7 @@ const columns: readonly Column<NumberRow>[] = [
           Replaced by <strong>{{ chosen.replacedBy }}</strong>.
         </p>
         <p v-if="chosen.check" class="mb-3 quiet">
-          <template v-if="isByHand(chosen.check.runId)"> Written by hand. </template
+          <template v-if="withoutRun(chosen.check.runId)"> {{ withoutRun(chosen.check.runId) }}. </template
           ><template v-else>
             Sheet {{ chosen.check.sheet }} of the
             <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.

@@ -1,5 +1,6 @@
 import type { PlainDate } from '../base/dates'
 import { idOf, type Id } from '../base/id'
+import type { NumberRow } from '../books/book'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Company } from '../payables/account'
 import type { Bill } from '../payables/bill'
@@ -8,7 +9,7 @@ import type { Entering } from '../payables/enterBill'
 import type { Payee, PayeeForm } from '../payables/payee'
 import { PayeeIndex } from '../payables/payeeIndex'
 import type { Payment } from '../payables/payment'
-import type { TakenKind } from '../payables/takeIn'
+import type { BeforeKind, EarlierCheck, EarlierFate } from '../runs/before'
 import type { CellFault } from './readRows'
 
 /** What the rows of a file are held against. */
@@ -20,6 +21,8 @@ export interface IntakeOffice {
   readonly alike: ReadonlyMap<string, readonly Bill[]>
   /** Payments of the payees that are not cancelled. */
   readonly payments: readonly Payment[]
+  /** Check numbers of the account that were touched, where numbers come in. */
+  readonly numbers: ReadonlyMap<number, NumberRow>
   readonly today: PlainDate
   /** A key that nothing has yet. */
   newKey(): string
@@ -32,6 +35,8 @@ export interface IntakeChoices {
   readonly ledgerId: Id<'ledger'> | null
   /** What is here already is taken in once more. */
   readonly again: boolean
+  /** The opening balance is what was left after checks of before. */
+  readonly held: boolean
   readonly file: string
 }
 
@@ -50,7 +55,12 @@ export class Making {
   readonly payees: { id: Id<'payee'>; to: PayeeForm }[] = []
   readonly bills: Entering[] = []
   readonly draws: Draw[] = []
-  readonly rows: Record<TakenKind, number[]> = { ledgers: [], payees: [], bills: [], draws: [] }
+  readonly checks: EarlierCheck[] = []
+  readonly fates: EarlierFate[] = []
+  readonly rows: Record<BeforeKind, number[]> = {
+    ...{ ledgers: [], payees: [], bills: [], draws: [] },
+    ...{ checks: [], fates: [] },
+  }
   readonly seen = new Map<number, IntakeSeen>()
   /** Rows that tell one thing together: where one is wrong, all are left out. */
   readonly together: (readonly number[])[] = []

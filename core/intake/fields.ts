@@ -121,6 +121,19 @@ export const intakeKinds = {
       amount('pay year', 'Pay: year to date', 'payyear', 'yeartodate', 'ytd'),
     ],
   },
+  before: {
+    title: 'Checks and numbers from before',
+    fields: [
+      needed(text('number', 'Check number', 'checkno', 'check', 'no', 'num', 'chequenumber')),
+      text('state', 'What became of it', 'state', 'status', 'fate', 'cleared'),
+      text('payee', 'Payee', ...payeeNames, 'name'),
+      day('date', 'Date', 'checkdate', 'paymentdate', 'dated'),
+      amount('amount', 'Amount', 'checkamount', 'total'),
+      text('why', 'Why', 'reason', 'remark'),
+      text('memo', 'Memo', 'note', 'notes', 'description'),
+      ledger,
+    ],
+  },
 } as const satisfies Record<string, { readonly title: string; readonly fields: readonly IntakeField[] }>
 export type IntakeKind = keyof typeof intakeKinds
 export const fieldsOf = (kind: IntakeKind): readonly IntakeField[] => intakeKinds[kind].fields

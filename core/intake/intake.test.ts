@@ -8,13 +8,15 @@ import { csvOut } from '../exchange/csvOut'
 import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
 import { perform } from '../office/acts'
+import { beforeKnown } from '../office/acts/takeBefore'
 import { intakeKnown } from '../office/acts/takeIn'
+import { auditOffice } from '../office/audit'
 import { MemoryOffice } from '../office/memory'
-import { company, account, opened, payee } from '../office/test/office'
+import { company, account, bookOf, opened, payee } from '../office/test/office'
 import type { IntakeChoices } from './context'
 import type { IntakeKind } from './fields'
 import { leftOut } from './leftOut'
-import { makeIntake, onlyGood, seenRows } from './make'
+import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows } from './make'
 import { guessMatching, headerRowOf } from './match'
 import { readRows, unmatched, writtenIn, type IntakeSpec } from './readRows'
 import { markOfFigures, orderOfDays, readDay, readFigure } from './written'
@@ -22,7 +24,13 @@ import { markOfFigures, orderOfDays, readDay, readFigure } from './written'
 const day = (text: string) => must(plainDate(text))
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const wood = idOf<'ledger'>('wood')
-const given: IntakeChoices = { makePayees: true, ledgerId: null, again: false, file: 'spring.csv' }
+const given: IntakeChoices = {
+  makePayees: true,
+  ledgerId: null,
+  again: false,
+  held: true,
+  file: 'spring.csv',
+}
 let keys = 0
 
 async function officeHere(): Promise<MemoryOffice> {
@@ -55,13 +63,16 @@ async function looked(
       ledgers: [...office.kept.ledgers.values()],
       alike,
       payments: [...office.kept.payments.values()],
+      numbers: office.rowsOf(bookOf(20).id),
       today: day('2026-11-24'),
       newKey: () => `key${keys++}`,
     },
     { ...given, ...choices },
     account.id,
   )
-  const seen = seenRows(made, await intakeKnown(office, made.taking), stamp)
+  const known =
+    kind === 'before' ? await beforeKnown(office, beforeOf(made)) : await intakeKnown(office, made.taking)
+  const seen = seenRows(made, known, stamp)
   return { spec, made, seen }
 }
 const table = (text: string): Cells => must(readDelimited(text))
@@ -334,5 +345,61 @@ describe('rows of a file', () => {
     const found = guessMatching('bills', cells, 0)
     expect(found).toMatchObject({ date: 1, amount: 3 })
     expect(unmatched('bills', found).map(f => f.key)).toEqual(['payee', 'number'])
+  })
+
+  it('checks of before fill books, what is outstanding and balances; wrong rows stay out; all of it goes back', async () => {
+    const office = await officeHere()
+    const balance = () => office.kept.totals.get(account.cashLedgerId)?.balance ?? 0
+    const [cash, number] = [balance(), (n: number) => office.rowsOf(bookOf(20).id).get(n as never)]
+    const cells = table(
+      [
+        'Check no,Status,Payee,Date,Amount,Reason',
+        '101,,Shoreline Timber,2026-10-02,120.00,',
+        '102,cleared,Shoreline Timber,2026-10-03,80.00,',
+        '103,void,Shoreline Timber,2026-10-03,70.00,wrong payee',
+        '104,missing,,,,never in the box',
+        '101,,Shoreline Timber,2026-10-02,120.00,',
+        '9999,,Shoreline Timber,2026-10-02,5.00,',
+        '105,spoiled,,,,',
+        '106,lost at sea,Shoreline Timber,2026-10-02,5.00,',
+        '107,,,2026-10-02,5.00,',
+      ].join('\n'),
+    )
+    const { made, seen } = await looked(office, 'before', cells, { ledgerId: wood })
+    expect(told(seen)).toEqual([
+      [2, 'good', ''],
+      [3, 'good', ''],
+      [4, 'good', ''],
+      [5, 'good', ''],
+      [6, 'wrong', 'number'],
+      [7, 'wrong', 'number'],
+      [8, 'wrong', 'why'],
+      [9, 'wrong', 'state'],
+      [10, 'wrong', 'payee'],
+    ])
+    expect((await perform(office, 'takeBefore', beforeOf(made), stamp)).ok).toBe(false)
+    must(await perform(office, 'takeBefore', { ...onlyGoodBefore(made), held: false }, stamp))
+    expect([101, 102, 103, 104].map(n => number(n)?.fate)).toEqual(['issued', 'cleared', 'voided', 'missing'])
+    // What the bank has not seen yet is out of the book balance, as what it has; what was voided never was.
+    expect(balance()).toBe(cash - 20_000)
+    const once = await looked(office, 'before', cells.slice(0, 3), { ledgerId: wood })
+    expect(told(once.seen)).toEqual([
+      [2, 'here', 'here already: the same number, payee and amount'],
+      [3, 'here', 'here already: the same number, payee and amount'],
+    ])
+    const intakeId = made.taking.id
+    const later = { ...stamp, at: '2026-11-24T11:00:00Z' }
+    must(await perform(office, 'takeBeforeBack', { intakeId }, later))
+    expect([101, 102, 103, 104].map(n => number(n)?.fate)).toEqual(Array.from({ length: 4 }, () => 'unused'))
+    expect(balance()).toBe(cash)
+    expect(auditOffice(office.snapshot())).toEqual([])
+    // Once more, and one of them is voided since: the file stays.
+    const next = await looked(office, 'before', cells.slice(0, 2), { ledgerId: wood })
+    must(await perform(office, 'takeBefore', { ...beforeOf(next.made), held: false }, later))
+    const ending = { numberId: number(101)!.id, ending: 'voided', why: 'lost' } as const
+    must(await perform(office, 'replace', ending, { ...stamp, at: '2026-11-24T12:00:00Z' }))
+    expect(await perform(office, 'takeBeforeBack', { intakeId: next.made.taking.id }, later)).toMatchObject({
+      refusal: { code: 'intake-used', value: 101 },
+    })
   })
 })

@@ -1,7 +1,9 @@
 import { never } from '../base/result'
 import { idOf } from '../base/id'
-import { takeInWhatHolds, type TakeInKnown, type TakenKind, type TakingIn } from '../payables/takeIn'
+import { takeInWhatHolds, type TakeInKnown, type TakingIn } from '../payables/takeIn'
+import { beforeWhatHolds, type BeforeKind, type BeforeKnown, type TakingBefore } from '../runs/before'
 import type { Stamp } from '../trail/trail'
+import { makeBefore } from './before'
 import { makeBills } from './bills'
 import { Making, spreadFaults, type IntakeChoices, type IntakeOffice, type IntakeSeen } from './context'
 import type { IntakeKind } from './fields'
@@ -25,6 +27,8 @@ function fill(kind: IntakeKind, making: Making, rows: readonly IntakeRow[]): voi
       return makeBills(making, rows)
     case 'payments':
       return makePayments(making, rows)
+    case 'before':
+      return makeBefore(making, rows)
     default:
       return never(kind)
   }
@@ -51,6 +55,14 @@ export function makeIntake(
   return { making, taking }
 }
 
+/** What was before, where the rows tell that. */
+export const beforeOf = ({ making, taking }: Made): TakingBefore => ({
+  taking,
+  checks: making.checks,
+  fates: making.fates,
+  held: making.choices.held,
+})
+
 /** Which cell of a file a refusal of the core stands at. */
 const fieldOfRefusal = (field: string | undefined): string =>
   ({
@@ -68,11 +80,30 @@ const fieldOfRefusal = (field: string | undefined): string =>
  * Every row as it would be taken in: decided upon as the act would, so that a good row is never refused
  * afterwards while nothing else is done.
  */
-export function seenRows({ making, taking }: Made, known: TakeInKnown, stamp: Stamp): IntakeSeen[] {
-  for (const { kind, at, refusal } of takeInWhatHolds(known, taking, stamp).refused)
+export function seenRows(made: Made, known: TakeInKnown | BeforeKnown, stamp: Stamp): IntakeSeen[] {
+  const { making, taking } = made
+  const { refused } =
+    'books' in known ? beforeWhatHolds(known, beforeOf(made), stamp) : takeInWhatHolds(known, taking, stamp)
+  for (const { kind, at, refusal } of refused)
     making.fault(making.rows[kind][at]!, { field: fieldOfRefusal(refusal.field), text: refusal.text })
   spreadFaults(making)
   return [...making.seen.values()].sort((a, b) => a.at - b.at)
+}
+
+/** Whether the row that a thing was made of is not wrong. */
+const fineOf = (making: Making) => (kind: BeforeKind) => (_: unknown, i: number) =>
+  making.seen.get(making.rows[kind][i]!)?.state !== 'wrong'
+
+/** The same of what was before. */
+export function onlyGoodBefore(made: Made): TakingBefore {
+  const fine = fineOf(made.making)
+  const of = beforeOf(made)
+  return {
+    ...of,
+    taking: onlyGood(made),
+    checks: of.checks.filter(fine('checks')),
+    fates: of.fates.filter(fine('fates')),
+  }
 }
 
 /**
@@ -80,8 +111,7 @@ export function seenRows({ making, taking }: Made, known: TakeInKnown, stamp: St
  * with them.
  */
 export function onlyGood({ making, taking }: Made): TakingIn {
-  const fine = (kind: TakenKind) => (_: unknown, i: number) =>
-    making.seen.get(making.rows[kind][i]!)?.state !== 'wrong'
+  const fine = fineOf(making)
   const bills = taking.bills.filter(fine('bills'))
   const draws = taking.draws.filter(fine('draws'))
   const named = new Set([...bills.map(b => b.payeeId), ...draws.map(d => d.payee.id)])

@@ -47,6 +47,8 @@ import { sharePayee } from './acts/sharePayee'
 import { unsharePayee } from './acts/unsharePayee'
 import { takePayeeChangeBack } from './acts/takePayeeChangeBack'
 import { takeIn } from './acts/takeIn'
+import { takeBefore } from './acts/takeBefore'
+import { takeBeforeBack } from './acts/takeBeforeBack'
 import { takeIntakeBack } from './acts/takeIntakeBack'
 import { takeAmendBack } from './acts/takeAmendBack'
 import { takeBillChangeBack } from './acts/takeBillChangeBack'
@@ -105,6 +107,8 @@ export const acts = {
   unsharePayee,
   takePayeeChangeBack,
   takeIn,
+  takeBefore,
+  takeBeforeBack,
   takeIntakeBack,
   takeAmendBack,
   takeBillChangeBack,

@@ -1,6 +1,7 @@
 import { z } from '../base/schema'
 import type { Refusal } from '../base/result'
 import { foundFates, givenFates } from '../books/giveFate'
+import { earlierStates } from '../runs/before'
 import { runOrders } from '../runs/run'
 import { endings } from '../runs/replace'
 import type { ActName, InputOf } from './actTable'
@@ -57,6 +58,16 @@ const aBill = { billId: id<'bill'>() }
 const picture = z.instanceof(Uint8Array)
 const numbers = z.array(checkNumber).min(1).max(100_000)
 const keys = <Kind extends string>(kind: z.ZodType<Kind>) => z.array(kind).max(100_000)
+const taking = z.strictObject({
+  id: id<'intake'>(),
+  companyId: id<'company'>(),
+  accountId: id<'account'>().exactOptional(),
+  file: text,
+  ledgers: z.array(ledger).max(MOST_TAKEN),
+  payees: z.array(z.strictObject({ id: id<'payee'>(), to: bare(payeeForm) })).max(MOST_TAKEN),
+  bills: z.array(entering).max(MOST_TAKEN),
+  draws: z.array(drawing).max(MOST_TAKEN),
+})
 const aRun = { runId: id<'run'>() }
 const aBook = { bookId: id<'book'>() }
 const aPayment = { paymentId: id<'payment'>() }
@@ -186,16 +197,25 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   }),
   sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
   keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
-  takeIn: z.strictObject({
-    id: id<'intake'>(),
-    companyId: id<'company'>(),
-    accountId: id<'account'>().exactOptional(),
-    file: text,
-    ledgers: z.array(ledger).max(MOST_TAKEN),
-    payees: z.array(z.strictObject({ id: id<'payee'>(), to: bare(payeeForm) })).max(MOST_TAKEN),
-    bills: z.array(entering).max(MOST_TAKEN),
-    draws: z.array(drawing).max(MOST_TAKEN),
+  takeIn: taking,
+  takeBefore: z.strictObject({
+    taking,
+    checks: z
+      .array(
+        z.strictObject({
+          paymentId: id<'payment'>(),
+          number: checkNumber,
+          state: z.enum(earlierStates),
+          why: text,
+        }),
+      )
+      .max(MOST_TAKEN),
+    fates: z
+      .array(z.strictObject({ number: checkNumber, fate: z.enum(givenFates), why: text }))
+      .max(MOST_TAKEN),
+    held: z.boolean(),
   }),
+  takeBeforeBack: z.strictObject({ intakeId: id<'intake'>() }),
   takeIntakeBack: z.strictObject({ intakeId: id<'intake'>() }),
   takeAmendBack: z.strictObject(aPayment),
   takeBillChangeBack: z.strictObject(aBill),

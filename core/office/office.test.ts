@@ -88,6 +88,10 @@ describe('an office under random acts', () => {
           'drop',
           'close a period',
           'put a book away',
+          'take in what was before',
+          'take what was before back',
+          'hand the office over',
+          'take the office on',
         ])
           expect(done.get(name) ?? 0, `acts done: ${name}`).toBeGreaterThan(50)
     },

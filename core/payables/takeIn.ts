@@ -23,6 +23,8 @@ export interface Intake {
   readonly ledgers: readonly Id<'ledger'>[]
   readonly bills: readonly Id<'bill'>[]
   readonly payments: readonly Id<'payment'>[]
+  /** Check numbers of before that came with it. */
+  readonly numbers?: readonly Id<'number'>[]
   /** When it was taken back. */
   readonly takenBack?: string
 }

@@ -64,6 +64,8 @@ export function takeIntakeBack(
 ): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
   const { intake, company } = known
   if (intake.takenBack) return refuse('intake-back', 'this file was taken back already', { field: 'file' })
+  if (intake.numbers)
+    return refuse('intake-numbers', 'its check numbers are taken back with it', { field: 'file' })
   const used = dependsOn(known)
   if (used) return { ok: false, refusal: used }
   const why = `${intake.file} is taken back`

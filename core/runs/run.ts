@@ -212,7 +212,15 @@ export const stockMark = (stock: Stock): string => hashOf(stock).slice(0, 16)
 
 /** The key that stands for a run where a check was written by hand. */
 export const byHand = (bookId: Id<'book'>): Id<'run'> => `by-hand/${bookId}` as Id<'run'>
-export const isByHand = (runId: Id<'run'>): boolean => runId.startsWith('by-hand/')
+/** The key that stands for a run where a check was issued before the office began here. */
+export const beforeRun = (intakeId: Id<'intake'>): Id<'run'> => `before/${intakeId}` as Id<'run'>
+/** How a check came to be that was in no run of ours, in words; undefined where it was in one. */
+export const withoutRun = (runId: Id<'run'>): string | undefined =>
+  runId.startsWith('by-hand/')
+    ? 'Written by hand'
+    : runId.startsWith('before/')
+      ? 'Issued before the office began here'
+      : undefined
 
 /**
  * Whether numbers are met downward: a pack with its highest number on top, in a printer that puts the last

@@ -9,7 +9,8 @@ const props = defineProps<{
   plan: IntakePlan
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
-const { kind, matching, order, mark, askOrder, fields, missing, makePayees, again, ledgerId } = props.intake
+const { kind, matching, order, mark, askOrder, fields, missing, makePayees, again, held, ledgerId } =
+  props.intake
 const columns = computed(() => [
   { title: '–', value: -1 },
   ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
@@ -26,7 +27,7 @@ const marks = [
   { title: 'point, 1,234.56', value: '.' },
   { title: 'comma, 1.234,56', value: ',' },
 ]
-const placed = computed(() => kind.value === 'bills' || kind.value === 'payments')
+const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.value))
 </script>
 
 <template>
@@ -115,6 +116,16 @@ const placed = computed(() => kind.value === 'bills' || kind.value === 'payments
         @update:model-value="intake.check()"
       />
       <v-checkbox
+        v-if="kind === 'before'"
+        v-model="held"
+        label="The opening balance was told after these checks: it stays"
+        density="compact"
+        hide-details
+        data-test="intake-held"
+        @update:model-value="intake.check()"
+      />
+      <v-checkbox
+        v-else
         v-model="again"
         label="What is here already is taken in once more"
         density="compact"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { beforeTold } from '#core/runs/before'
 import { takenTold, type Intake } from '#core/payables/takeIn'
 import { readIntakes } from '~/data/intake'
 import { momentTold } from '~/data/office'
@@ -7,9 +8,12 @@ import { momentTold } from '~/data/office'
 const intakes = useLive(readIntakes)
 const { busy, refusal, did } = useAct()
 const asked = ref('')
+const toldOf = (of: Intake): string =>
+  of.numbers ? beforeTold({ ...of, numbers: of.numbers }) : takenTold(of)
 async function takeBack(of: Intake) {
   asked.value = of.id
-  await did('takeIntakeBack', { intakeId: of.id }, `${of.file} is taken back.`)
+  const name = of.numbers ? 'takeBeforeBack' : 'takeIntakeBack'
+  await did(name, { intakeId: of.id }, `${of.file} is taken back.`)
 }
 </script>
 
@@ -29,7 +33,7 @@ async function takeBack(of: Intake) {
         <tr v-for="of in intakes" :key="of.id">
           <td>{{ momentTold(of.at) }}, {{ of.by }}</td>
           <td>{{ of.file }}</td>
-          <td>{{ takenTold(of) }}</td>
+          <td>{{ toldOf(of) }}</td>
           <td>
             <span v-if="of.takenBack" class="quiet">taken back {{ momentTold(of.takenBack) }}</span>
             <template v-else>

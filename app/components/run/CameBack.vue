@@ -24,14 +24,14 @@ async function take(file: File) {
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys of the sheets stay without -->
   <div class="back" @keydown.stop>
-    <p v-if="run.sentTo" data-test="sent-to">
+    <p data-test="sent-to">
       Sent away to <strong>{{ run.sentTo }}</strong>.
       <v-btn size="small" variant="text" data-test="away-file" @click="saveRunFile(run)">
         Save its file once more
       </v-btn>
     </p>
     <FileDrop
-      label="What became of them, as a file"
+      label="What became of them, told by a file"
       kinds="CSV with number, outcome, reason"
       accept=".csv,.txt,text/csv,text/plain"
       slim

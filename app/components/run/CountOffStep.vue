@@ -159,7 +159,7 @@ const report = usePracticeReport(props.run)
           aria-label="Sheets out"
         />
       </v-alert>
-      <RunCameBack :run="run" @take="counting.takeIn" />
+      <RunCameBack v-if="run.sentTo" :run="run" @take="counting.takeIn" />
       <p class="quiet help">
         Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good,
         <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out,

@@ -41,6 +41,8 @@ const once: readonly string[] = [
   'draw for bills',
   'pay another way',
   'merge payees',
+  'take in what was before',
+  'take what was before back',
 ]
 const written = [
   'runs',

@@ -63,10 +63,10 @@ async function givePasted() {
               @update:model-value="choose"
             />
             <v-select
-              v-if="kind === 'payments'"
+              v-if="intake.ofAccount.value"
               v-model="accountId"
               :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
-              label="Account that pays"
+              :label="kind === 'before' ? 'Account whose numbers these are' : 'Account that pays'"
               hide-details
               class="field"
               data-test="intake-account"

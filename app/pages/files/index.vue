@@ -62,7 +62,10 @@ async function forget() {
       </v-card>
       <v-card class="part">
         <h2>Take in</h2>
-        <p>Payees, bills, payments and ledger accounts from a spreadsheet, after a look at every row.</p>
+        <p>
+          Payees, bills, payments, ledger accounts and checks from before, out of a spreadsheet, after a look
+          at every row.
+        </p>
         <v-btn to="/files/in" data-test="to-intake">Take in from a file</v-btn>
       </v-card>
       <FilesListsOut class="part" />

@@ -13,5 +13,6 @@ export const intake = z.strictObject({
   ledgers: taken<'ledger'>(),
   bills: taken<'bill'>(),
   payments: taken<'payment'>(),
+  numbers: taken<'number'>().exactOptional(),
   takenBack: moment.exactOptional(),
 }) satisfies z.ZodType<Intake>

@@ -3,9 +3,11 @@ import { idOf } from '../../base/id'
 import { must } from '../../base/result'
 import { cents } from '../../money/cents'
 import type { TakingIn } from '../../payables/takeIn'
+import { givenFates } from '../../books/giveFate'
+import { earlierStates } from '../../runs/before'
 import type { Chance, Move } from './chance'
 import { account, company, drawOf, payeeOf } from './office'
-import { drew } from './world'
+import { drew, gave } from './world'
 
 const day = must(plainDate('2026-11-24'))
 const LIMIT = company.payables!.secondAbove!
@@ -72,8 +74,81 @@ function takeBack(c: Chance): Move | undefined {
   }
 }
 
+/** Checks and numbers of before come in; now and then one that is used, or of no book. */
+function takeBefore(c: Chance): Move {
+  const checks = Array.from({ length: c.r.between(0, 3) }, (_, i) => ({
+    draw: drawOf(`before${c.n}-${i}`, c.r.between(1, 9000)),
+    number: c.anyNumber(),
+    state: c.r.one(earlierStates),
+    why: c.r.next() < 0.95 ? 'of before' : '',
+  }))
+  const fates = Array.from({ length: c.r.between(0, 2) }, () => ({
+    number: c.anyNumber(),
+    fate: c.r.one(givenFates),
+    why: 'of before',
+  }))
+  const held = c.r.next() < 0.5
+  return {
+    name: 'take in what was before',
+    act: () =>
+      c.office(
+        'takeBefore',
+        {
+          taking: {
+            id: idOf<'intake'>(`before${c.n}`),
+            companyId: company.id,
+            accountId: account.id,
+            file: 'before.csv',
+            ...{ ledgers: [], payees: [], bills: [], draws: checks.map(x => x.draw) },
+          },
+          checks: checks.map(({ draw, ...of }) => ({ ...of, paymentId: draw.id })),
+          fates,
+          held,
+        },
+        c.stamp,
+      ),
+    effect: w => {
+      for (const { draw, number, state } of checks) {
+        drew(w, draw.id, draw.amount)
+        gave(w, [number], state)
+        w.carries.set(number, draw.id)
+        const ended = state === 'voided' || state === 'stopped'
+        w.payments.get(draw.id)!.state = ended ? 'cancelled' : state
+        if (!ended && !held) w.cash -= draw.amount
+        if (!ended && held) w.putBack.add(draw.id)
+      }
+      for (const { number, fate } of fates) gave(w, [number], fate)
+    },
+  }
+}
+
+/** What was before is taken back: the one way in which an issued number becomes unused. */
+function takeBeforeBack(c: Chance): Move | undefined {
+  const intake = c.some([...c.seen.kept.intakes.values()].filter(i => c.r.next() < 0.1 || i.numbers))
+  if (!intake) return undefined
+  return {
+    name: 'take what was before back',
+    act: () => c.office('takeBeforeBack', { intakeId: intake.id }, c.stamp),
+    effect: w => {
+      for (const id of intake.payments) {
+        const payment = w.payments.get(id)!
+        if (payment.state !== 'cancelled' && !w.putBack.has(id)) w.cash += payment.amount
+        payment.state = 'cancelled'
+      }
+      for (const id of intake.numbers ?? []) {
+        const number = Number(id.slice(id.lastIndexOf('/') + 1))
+        w.fates.delete(number)
+        w.carries.delete(number)
+        w.neverWere.add(number)
+      }
+    },
+  }
+}
+
 /** Moves of files that are taken in and back, and how often each is tried. */
 export const intakeMoves: readonly (readonly [often: number, make: (c: Chance) => Move | undefined])[] = [
   [2, takeIn],
   [2, takeBack],
+  [2, takeBefore],
+  [2, takeBeforeBack],
 ]

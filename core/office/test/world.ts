@@ -17,6 +17,10 @@ export interface World {
   cash: number
   /** The office is at another desk: nothing is done in it. */
   away: boolean
+  /** Checks of before that the opening balance had in it: taken back, cash stays. */
+  readonly putBack: Set<string>
+  /** Numbers whose use, told by a file, was taken back just now. */
+  readonly neverWere: Set<number>
   /** What is owed on each bill before any payment; none where it is not owed yet or any more. */
   readonly bills: Map<string, number>
   /** What each payment settles of each bill, discount with it. */
@@ -28,6 +32,8 @@ export const emptyWorld = (cash: number): World => ({
   payments: new Map(),
   cash,
   away: false,
+  putBack: new Set(),
+  neverWere: new Set(),
   bills: new Map(),
   settles: new Map(),
 })
@@ -129,7 +135,7 @@ export function mustHold(
     )
     const was = before.get(row.number) ?? 'unused'
     must(
-      !ended.includes(was) || ended.includes(row.fate),
+      !ended.includes(was) || ended.includes(row.fate) || w.neverWere.delete(row.number),
       `${row.number} was ${was} and came back as ${row.fate}`,
     )
   }
