@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import writeWorkbook from 'write-excel-file/node'
-import { demoOffice, expect, test } from './office'
+import { demoOffice, expect, test, todayOf } from './office'
 
 const payees = ['Saltgrass Bakery', 'North Mole Chandlery', 'Gannet Rope & Net', 'Tern Island Supply']
 /** A list of 300 bills as a workbook of half a megabyte unpacked, with a line above its titles; twelve rows are wrong. */
@@ -146,4 +146,43 @@ test('what goes out comes in again: the bills as a workbook are all here already
   await page.getByTestId('company').click()
   await page.getByRole('option', { name: 'Pellam Slipway Works' }).click()
   await expect(counts).not.toHaveText(/^0 good/)
+})
+
+test('checks of before: an office begins with its outstanding checks, its numbers go on behind them, and a file comes back out', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/files/in?kind=before')
+  const paste = page.getByTestId('intake-paste').locator('textarea').first()
+  const rows = [
+    'Check no\tStatus\tPayee\tDate\tAmount\tReason',
+    '4290\toutstanding\tSaltgrass Bakery\t2026-10-02\t120.00\t',
+    '4291\tcleared\tNobody Known\t2026-10-03\t80.00\t',
+    '4292\tmissing\t\t\t\tnot in the box',
+    '4055\toutstanding\tSaltgrass Bakery\t2026-10-03\t5.00\t',
+  ]
+  const [before, counts] = [await todayOf(page, 'Operating'), page.getByTestId('intake-counts')]
+  await page.goto('/files/in?kind=before')
+  await paste.fill(rows.join('\n'))
+  await page.getByTestId('intake-paste-go').click()
+  await page.getByTestId('intake-ledger').click()
+  await page.getByRole('option', { name: /^6120/ }).click()
+  await expect(counts).toHaveText('3 good, 0 here already, 1 wrong')
+  await expect(page.getByTestId('intake-table')).toContainText('4055 is cleared already')
+  await page.waitForTimeout(450)
+  await page.getByTestId('intake-take').dblclick()
+  await expect(page.getByText('Taken in: 2 checks, 1 other number')).toBeVisible()
+  // The opening balance was told after them, so nothing moves but the numbers.
+  const after = await todayOf(page, 'Operating')
+  expect(after).toEqual(before)
+  await page.goto('/register?account=operating')
+  await page.getByRole('row').filter({ hasText: '4290' }).click()
+  await expect(page.getByText('Issued before the office began here.')).toBeVisible()
+  await page.goto('/books/operating-book?number=4292')
+  await expect(page.getByTestId('life')).toContainText('not in the box')
+  await page.goto('/files/in')
+  await page.getByTestId('intake-back').first().click()
+  await expect(page.getByText('pasted cells.tsv is taken back.')).toBeVisible()
+  await page.goto('/books/operating-book?number=4290')
+  await expect(page.getByTestId('life')).toContainText('pasted cells.tsv is taken back')
 })

@@ -91,7 +91,7 @@ const ledgersHere = [
 ]
 
 const openingEntry = entry({
-  id: idOf('opening'),
+  id: idOf(`${account.id}/opening`),
   companyId: company.id,
   date: must(plainDate('2026-01-02')),
   text: 'Opening',
