@@ -1,14 +1,15 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them and writes
 // bench/results.json.
-// Parts alone: npm run bench -- pdf   (pdf, worker, app, table, books, runs, scan, reading)
+// Parts alone: npm run bench -- pdf   (pdf, worker, app, table, books, bills, files, runs, scan, reading)
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { chromium } from '@playwright/test'
+import { chromium, selectors } from '@playwright/test'
 import { billPages } from './bills.mjs'
+import { files } from './files.mjs'
 import { build } from 'vite'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
@@ -183,6 +184,7 @@ async function served(port, work) {
   })
   // A profile on disk, as in use: a store held in memory alone grows slower with every row.
   const profile = mkdtempSync(join(tmpdir(), 'violet-lane-bench-'))
+  selectors.setTestIdAttribute('data-test')
   const chrome = await chromium.launchPersistentContext(profile, {
     executablePath: CHROMIUM,
     viewport: { width: 1280, height: 800 },
@@ -778,6 +780,11 @@ if (wants('app')) await app()
 if (wants('table')) await table()
 if (wants('books')) await books()
 if (wants('bills')) results.bills = await billPages({ served, opening, putRows, say, round })
+if (wants('files')) {
+  const folder = mkdtempSync(join(tmpdir(), 'violet-lane-files-'))
+  results.files = await files({ served, putRows, say, round, folder })
+  rmSync(folder, { recursive: true, force: true })
+}
 if (wants('runs')) await runs()
 if (wants('scan')) await scan()
 if (wants('reading')) await reading()

@@ -8,7 +8,10 @@ import type { Reading } from '../reading'
 /** What taking rows of a file in must know. */
 export async function intakeKnown(reading: Reading, act: TakingIn): Promise<TakeInKnown> {
   const { companyId, accountId } = act
-  const looks = [...new Set(act.bills.map(b => alikeKey(b.payeeId, b.number)))]
+  const payees = await reading.where('payees', 'company', [companyId])
+  // A payee that comes with the file has no bill yet: nothing is asked of them.
+  const here = new Set(payees.map(p => p.id))
+  const looks = act.bills.filter(b => here.has(b.payeeId)).map(b => alikeKey(b.payeeId, b.number))
   const keyed = await reading.many(
     'bills',
     act.bills.map(b => b.id),
@@ -17,9 +20,9 @@ export async function intakeKnown(reading: Reading, act: TakingIn): Promise<Take
     intake: await reading.get('intakes', act.id),
     company: await one(reading, 'companies', companyId),
     account: accountId && (await one(reading, 'accounts', accountId)),
-    payees: await reading.where('payees', 'company', [companyId]),
+    payees,
     ledgers: (await reading.all('ledgers')).filter(l => l.companyId === companyId),
-    bills: [...keyed, ...(await reading.where('bills', 'alike', looks))],
+    bills: [...keyed, ...(await reading.where('bills', 'alike', [...new Set(looks)]))],
     payments: await reading.many(
       'payments',
       act.draws.map(d => d.id),
