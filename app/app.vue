@@ -21,6 +21,7 @@ async function letGo() {
   if (runIds.length) await did('letGoOfPapers', { runIds })
 }
 onMounted(() => void letGo())
+useFolderWatch()
 
 const NAME = 'Violet Lane'
 /** Only what takes a while is shown to be under way. */

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { freshProfile, forget } from './profile'
-import { demoOffice, drawForm, expect, test, todayOf } from './office'
+import { demoOffice, drawForm, expect, test, todayOf, toPrintStep } from './office'
 
 const saved = async (page: Page, press: () => Promise<unknown>, path: string): Promise<string> => {
   const download = page.waitForEvent('download')
@@ -166,4 +166,89 @@ test('an office that is handed over does nothing here, goes on at the other desk
   await expect(band).toHaveCount(0)
   await page.goto('/lane?account=operating')
   await expect(page.getByTestId('lane')).toContainText('Galley32.00')
+})
+
+/** A folder of the page's own stands in for the one that a person would choose in a window of the browser. */
+const standInFolder = () => {
+  const pick = async () =>
+    (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
+  Object.assign(window, { showDirectoryPicker: pick })
+}
+const inFolder = (page: Page): Promise<string[]> =>
+  page.evaluate(async () => {
+    const folder = await (
+      await navigator.storage.getDirectory()
+    ).getDirectoryHandle('backups', { create: true })
+    const names: string[] = []
+    for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(name)
+    return names
+  })
+
+test('backups go into a folder by themselves, after a count-off; one that cannot be written is told', async ({
+  page,
+}) => {
+  await page.addInitScript(standInFolder)
+  await demoOffice(page)
+  await page.goto('/files')
+  await page.getByTestId('folder-pick').click()
+  await expect(page.getByTestId('folder-told')).toContainText('backups')
+  // There was none before: the first is written at once.
+  await expect.poll(() => inFolder(page)).toHaveLength(1)
+  await expect(page.getByTestId('backup-state')).toContainText('0 acts since')
+  await draw(page, '41.00')
+  await toPrintStep(page, 'operating')
+  await page.getByTestId('print-save').click()
+  await page.getByTestId('all-good').click()
+  await page.waitForTimeout(1100)
+  expect(await inFolder(page)).toHaveLength(1)
+  await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toBeVisible()
+  await expect.poll(() => inFolder(page)).toHaveLength(2)
+  await page.goto('/')
+  await expect(page.getByTestId('backup-due')).toHaveCount(0)
+  // The disk is full from now on.
+  await page.evaluate(() => {
+    FileSystemFileHandle.prototype.createWritable = () =>
+      Promise.reject(new DOMException('no room is left', 'QuotaExceededError'))
+  })
+  await page.getByTestId('waits-for-count').first().getByRole('link').click()
+  await page.getByTestId('all-good').click()
+  await page.getByTestId('count-off').click()
+  await expect(page.getByTestId('outcomes')).toBeVisible()
+  await page.getByRole('link', { name: 'Files' }).click()
+  await expect(page.getByTestId('folder-fault')).toContainText('no room is left')
+})
+
+test('the journal of a closed period goes out once; too little room is said before a run', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    navigator.storage.estimate = () => Promise.resolve({ usage: 5e6, quota: 45e6 })
+  })
+  await demoOffice(page)
+  await page.goto('/accounts')
+  await page.getByTestId('close-through').locator('input').first().fill('10/31/2026')
+  await page.getByTestId('close-period').first().click()
+  await expect(page.getByText('closed through October 31, 2026')).toBeVisible()
+  await page.goto('/files')
+  const through = page.getByTestId('journal-through').locator('input')
+  await expect(through).toHaveValue('10/31/2026')
+  await through.fill('11/02/2026')
+  await page.getByTestId('journal-csv').click()
+  await expect(page.getByText('2026-11-02 is not closed')).toBeVisible()
+  await through.fill('10/31/2026')
+  const file = page.waitForEvent('download')
+  await page.getByTestId('journal-csv').dblclick()
+  const rows = readFileSync(await (await file).path(), 'utf8').split('\r\n')
+  expect(rows.length).toBeGreaterThan(100)
+  expect(rows.slice(1).every(row => row < '2026-11')).toBe(true)
+  await expect(page.getByTestId('journal')).toContainText('The last one went through Oct 31, 2026.')
+  await page.waitForTimeout(450)
+  await page.getByTestId('journal-csv').click()
+  await expect(page.getByText('the journal was sent through 2026-10-31 already')).toBeVisible()
+  await page.goto('/accounts')
+  await page.getByRole('button', { name: 'Open it again' }).first().click()
+  await expect(page.getByText('those days stay closed')).toBeVisible()
+  await page.goto('/run/new?account=operating')
+  await expect(page.getByTestId('room-short')).toContainText('room for 40 MB more')
 })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { readBackupState } from '~/data/backup'
+import { readBackupFolder } from '~/data/backupFolder'
 
 /** Says how much would be lost with this browser, once a day has gone by since the last backup. */
 const DAY_MS = 86_400_000
 const state = useLive(readBackupState)
+const folder = useLive(readBackupFolder)
 const days = computed(() =>
   state.value?.at ? Math.floor((Date.now() - Date.parse(state.value.at)) / DAY_MS) : undefined,
 )
@@ -18,5 +20,12 @@ const days = computed(() =>
     }}: {{ state.since.toLocaleString('en-US') }} {{ state.since === 1 ? 'act' : 'acts' }} would be lost with
     it.
     <NuxtLink to="/files">Save one</NuxtLink>
+    <template v-if="folder && (!folder.open || folder.fault)">
+      {{
+        folder.fault
+          ? 'The last one could not be written into its folder.'
+          : 'The browser wants to be asked again before it writes into the folder.'
+      }}
+    </template>
   </p>
 </template>

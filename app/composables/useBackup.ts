@@ -12,6 +12,11 @@ export function useBackup() {
   const state = useLive(readBackupState)
   /** What is being done, in words; blank: nothing. */
   const doing = ref('')
+  /** How far it is, from 0 to 1; none where it does not tell. */
+  const part = ref(0)
+  const tell = (of: number): void => {
+    part.value = of
+  }
   const fault = ref('')
   const seen = shallowRef<BackupSeen>()
   /** With what a backup is locked when it is saved; blank: not. */
@@ -29,6 +34,7 @@ export function useBackup() {
   async function during(what: string, work: () => Promise<void>): Promise<void> {
     if (doing.value) return
     doing.value = what
+    part.value = 0
     fault.value = ''
     try {
       await work()
@@ -47,7 +53,7 @@ export function useBackup() {
   }
   const save = (name = 'backup'): Promise<void> =>
     during('Saving everything', async () => {
-      const bytes = await saveBackup(name, passphrase.value)
+      const bytes = await saveBackup(name, passphrase.value, tell)
       passphrase.value = ''
       office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
     })
@@ -64,8 +70,9 @@ export function useBackup() {
   /** Saves what is here first, then puts the file in its place. */
   const restore = (): Promise<void> =>
     during('Putting it in place', async () => {
-      if (seen.value?.here.last) await saveBackup('before restoring')
-      const done = await restoreBackup()
+      if (seen.value?.here.last) await saveBackup('before restoring', '', tell)
+      part.value = 0
+      const done = await restoreBackup(tell)
       if (!done.ok) {
         fault.value = done.refusal.text
         return
@@ -78,5 +85,5 @@ export function useBackup() {
     locked.value = undefined
     fault.value = ''
   }
-  return { passphrase, locked, state, doing, fault, seen, save, look, restore, leave, stop }
+  return { passphrase, locked, state, doing, part, fault, seen, save, look, restore, leave, stop }
 }

@@ -1,7 +1,8 @@
-import { wrap, type Remote } from 'comlink'
+import { proxy, wrap, type Remote } from 'comlink'
 import type { Result } from '#core/base/result'
 import type { BackupApi, BackupSeen } from './backupWork'
 import { BACKUP_FACT, backupFact } from './backupFact'
+import { backUpIntoFolder, readFolderDue } from './backupFolder'
 import { db } from './db'
 import { failureOf } from './inWorker'
 import { momentNow, operatorName } from './office'
@@ -33,15 +34,35 @@ export function letGoOfBackup(): void {
   kept = undefined
 }
 
+/** Hears how far a piece of work is, from 0 to 1. */
+type Told = (part: number) => void
+
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
-export async function saveBackup(name = 'backup', passphrase = ''): Promise<number> {
+export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
-  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase))
+  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase, proxy(tell)))
   const ending = passphrase ? 'zip.age' : 'zip'
   const type = passphrase ? 'application/octet-stream' : 'application/zip'
   saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
   await db.facts.put(backupFact(at, seq))
   return bytes.length
+}
+/** Writes a backup into the folder that was chosen, where one is due. Gives whether it did. */
+export async function backUpWhereDue(): Promise<boolean> {
+  if (kept || !(await readFolderDue(Date.now()))) return false
+  const at = momentNow()
+  return backUpIntoFolder(at, async () => {
+    const { bytes, seq } = await inBackup(remote =>
+      remote.save(
+        at,
+        operatorName(),
+        '',
+        proxy(() => {}),
+      ),
+    )
+    letGoOfBackup()
+    return { bytes, done: () => db.facts.put(backupFact(at, seq)) }
+  })
 }
 /** Reads a file and holds it against what is here. */
 export const lookAtBackup = async (file: Blob, passphrase: string): Promise<Result<BackupSeen>> => {
@@ -49,5 +70,5 @@ export const lookAtBackup = async (file: Blob, passphrase: string): Promise<Resu
   return inBackup(async remote => (await remote.look(bytes, passphrase)) as Result<BackupSeen>)
 }
 /** Puts what was looked at in the place of what is here. */
-export const restoreBackup = (): Promise<Result<true>> =>
-  inBackup(async remote => (await remote.restore()) as Result<true>)
+export const restoreBackup = (tell: Told): Promise<Result<true>> =>
+  inBackup(async remote => (await remote.restore(proxy(tell))) as Result<true>)

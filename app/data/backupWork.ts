@@ -30,11 +30,19 @@ export interface BackupSeen {
 }
 
 const MOST_TOLD = 200
+/** Tells how far a piece of work is, from 0 to 1. */
+type Tell = (part: number) => unknown
+/** Rows that go into the store between two words of how far it is. */
+const CHUNK = 5000
+
 /** Everything that is kept, as it stands at one moment. */
-async function officeHere(): Promise<BackupTables> {
+async function officeHere(tell: Tell): Promise<BackupTables> {
   const read: Record<string, unknown[]> = {}
   const scans = await db.transaction('r', db.tables, async () => {
-    for (const table of tableNames) read[table] = await db.table(table).toArray()
+    for (const [i, table] of tableNames.entries()) {
+      void tell(i / tableNames.length)
+      read[table] = await db.table(table).toArray()
+    }
     read.facts = await db.facts.where('name').notEqual(HANDED_FACT).toArray()
     return db.scans.toArray()
   })
@@ -51,6 +59,14 @@ const seen = (of: BackupTables): OfficeSeen => ({
   counts: Object.fromEntries(counted.map(table => [table, of[table].length])) as Counts,
   last: of.trail.at(-1),
 })
+/** What is here, as far as it is held against a file: no row of it is read but the trail. */
+const seenHere = () =>
+  db.transaction('r', db.tables, async () => {
+    const counts: Record<string, number> = {}
+    for (const table of counted) counts[table] = await db.table(table).count()
+    const trail = await db.trail.orderBy('seq').toArray()
+    return { trail, here: { counts: counts as Counts, last: trail.at(-1) } }
+  })
 
 /** The backup that was read and looked at, and the last act that was here then. */
 let read:
@@ -59,8 +75,13 @@ let read:
 /** What is done with backups, in a worker: nothing of the rows goes through the page. */
 export const backupWork = {
   /** Packs everything that is kept; locked where there is a passphrase. */
-  async save(madeAt: string, by: string, passphrase: string): Promise<{ bytes: Uint8Array; seq: number }> {
-    const office = await officeHere()
+  async save(
+    madeAt: string,
+    by: string,
+    passphrase: string,
+    tell: Tell,
+  ): Promise<{ bytes: Uint8Array; seq: number }> {
+    const office = await officeHere(tell)
     const packed = packBackup(office, { madeAt, by, store: db.verno })
     const bytes = passphrase ? await lock(packed, passphrase) : packed
     return transfer({ bytes, seq: office.trail.length }, [bytes.buffer])
@@ -77,14 +98,16 @@ export const backupWork = {
       return refuse('backup-newer', 'a newer version of the program wrote it: open it there', {
         field: 'backup',
       })
-    const here = await officeHere()
-    read = { tables, madeAt: manifest.madeAt, head: here.trail.at(-1)?.hash }
+    const { here, trail } = await seenHere()
+    const met = meeting(trail, tables.trail)
+    read = { tables, madeAt: manifest.madeAt, head: here.last?.hash }
     return good({
       manifest,
-      here: seen(here),
+      here,
       there: seen(tables),
-      meeting: meeting(here.trail, tables.trail),
-      usedInBoth: usedInBoth(here.numbers, tables.numbers)
+      meeting: met,
+      // Only of two that parted are numbers held against each other.
+      usedInBoth: usedInBoth(met.kind === 'parted' ? await db.numbers.toArray() : [], tables.numbers)
         .slice(0, MOST_TOLD)
         .map(row => row.number),
       findings: auditOffice(tables).slice(0, MOST_TOLD),
@@ -94,7 +117,7 @@ export const backupWork = {
    * Puts the backup that was looked at in the place of what is here: all of it, or nothing is changed. Refused
    * where something was done here since it was looked at.
    */
-  async restore(): Promise<Result<true>> {
+  async restore(tell: Tell): Promise<Result<true>> {
     const of = read
     if (!of) return refuse('backup-none', 'no backup was looked at', { field: 'backup' })
     return db.transaction('rw', db.tables, async (): Promise<Result<true>> => {
@@ -108,7 +131,15 @@ export const backupWork = {
           },
         )
       for (const table of db.tables) await table.clear()
-      for (const table of tableNames) await db.table(table).bulkAdd([...of.tables[table]] as unknown[])
+      const whole = tableNames.reduce((sum, table) => sum + of.tables[table].length, 1)
+      let done = 0
+      for (const table of tableNames)
+        for (let at = 0; at < of.tables[table].length; at += CHUNK) {
+          const rows = of.tables[table].slice(at, at + CHUNK)
+          await db.table(table).bulkAdd(rows as unknown[])
+          done += rows.length
+          void tell(done / whole)
+        }
       await db.facts.bulkAdd([...of.tables.facts])
       await db.facts.put(backupFact(of.madeAt, of.tables.trail.length))
       await db.scans.bulkAdd(

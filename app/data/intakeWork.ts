@@ -211,7 +211,9 @@ export const intakeWork = {
     const rows = readRows(cells, spec)
     const of = makeIntake(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
     const known =
-      spec.kind === 'before' ? await beforeKnown(own, beforeOf(of)) : await intakeKnown(own, of.taking)
+      spec.kind === 'before'
+        ? await beforeKnown(own, beforeOf(of), true)
+        : await intakeKnown(own, of.taking, true)
     const seen = seenRows(of, known, stamp)
     made = { of, headerRow: spec.headerRow, seen }
     return { rows: seen.map(s => ({ ...s, cells: cells[s.at] ?? [] })) }

@@ -43,6 +43,7 @@ import { keepBillLimit } from './acts/keepBillLimit'
 import { keepPayee } from './acts/keepPayee'
 import { holdPayee } from './acts/holdPayee'
 import { mergePayees } from './acts/mergePayees'
+import { sendJournal } from './acts/sendJournal'
 import { sharePayee } from './acts/sharePayee'
 import { unsharePayee } from './acts/unsharePayee'
 import { takePayeeChangeBack } from './acts/takePayeeChangeBack'
@@ -103,6 +104,7 @@ export const acts = {
   keepPayee,
   holdPayee,
   mergePayees,
+  sendJournal,
   sharePayee,
   unsharePayee,
   takePayeeChangeBack,

@@ -27,7 +27,7 @@ const bare = <T extends z.ZodType>(schema: T) =>
         : given,
     schema,
   )
-const companyForm = bare(company.omit({ closedThrough: true, payables: true }))
+const companyForm = bare(company.omit({ closedThrough: true, payables: true, journal: true }))
 const saved = z.strictObject({ account: bare(account), company: companyForm })
 
 const drawing = z.strictObject({
@@ -195,6 +195,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     companyId: id<'company'>(),
     payments: z.array(z.strictObject({ accountId: id<'account'>(), draw: drawing })).max(5000),
   }),
+  sendJournal: z.strictObject({ companyId: id<'company'>(), through: day }),
   sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
   keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
   takeIn: taking,

@@ -6,6 +6,11 @@ import type { Cents } from '../money/cents'
 import type { Picture } from '../paper/picture'
 import type { AccountFacts, Signatory } from '../proof/facts'
 
+/** The days of a journal that was sent, both with it; from the beginning where no day is told. */
+export interface SentJournal {
+  readonly from?: PlainDate
+  readonly through: PlainDate
+}
 export interface Company {
   readonly id: Id<'company'>
   readonly name: readonly string[]
@@ -13,6 +18,8 @@ export interface Company {
   readonly logo?: Picture
   /** Last day of the closed period, YYYY-MM-DD: nothing is entered on or before it. */ readonly closedThrough?: PlainDate
   readonly payables?: Payables
+  /** The last journal that was sent to who keeps its books. */
+  readonly journal?: SentJournal
 }
 
 /** How a company keeps its bills. */

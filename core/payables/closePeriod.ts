@@ -18,6 +18,12 @@ export function closePeriod(
       limit: known.today,
     })
   const { closedThrough: before, ...bare } = known.company
+  const sent = known.company.journal?.through
+  if (sent && (!act.through || act.through < sent))
+    return refuse('journal-sent', `the journal was sent through ${sent}: those days stay closed`, {
+      field: 'through',
+      limit: sent,
+    })
   const company: Company = act.through ? { ...bare, closedThrough: act.through } : bare
   const reopened = before && (!act.through || act.through < before)
   return good({

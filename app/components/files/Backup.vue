@@ -4,7 +4,7 @@ import type { Counts } from '~/data/backupWork'
 
 /** Everything in this browser as one file, and such a file put in its place; at the first start the latter alone. */
 defineProps<{ onlyRestore?: boolean }>()
-const { passphrase, locked, state, doing, fault, seen, save, look, restore, leave, stop } = useBackup()
+const { passphrase, locked, state, doing, part, fault, seen, save, look, restore, leave, stop } = useBackup()
 const sure = ref(false)
 const opensWith = ref('')
 watch(locked, () => {
@@ -91,6 +91,15 @@ const lastTold = (side: 'here' | 'there'): string => {
       </v-btn>
       <template v-if="doing">
         <span role="status">{{ doing }}…</span>
+        <v-progress-linear
+          :model-value="part * 100"
+          :indeterminate="part === 0 || part === 1"
+          color="primary"
+          height="6"
+          rounded
+          class="far"
+          aria-label="How far it is"
+        />
         <v-btn size="small" @click="stop()">Stop</v-btn>
       </template>
     </div>
@@ -188,6 +197,9 @@ const lastTold = (side: 'here' | 'there'): string => {
   display: grid;
   gap: 10px;
   justify-items: start;
+}
+.far {
+  flex: 0 1 160px;
 }
 .phrase {
   width: min(360px, 100%);

@@ -69,8 +69,10 @@ async function forget() {
         <v-btn to="/files/in" data-test="to-intake">Take in from a file</v-btn>
       </v-card>
       <FilesListsOut class="part" />
+      <FilesJournal class="part" />
       <FilesBackup class="part whole" />
-      <FilesHandOver />
+      <FilesFolder class="part" />
+      <FilesHandOver class="part" />
       <v-card class="part">
         <h2>Trail</h2>
         <p>Every act, by whom and when, each line chained to the one before.</p>

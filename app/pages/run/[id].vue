@@ -167,6 +167,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       There is no such run in this browser. <NuxtLink to="/lane">Back to the lane</NuxtLink>
     </p>
     <div v-if="view && lane && balances && rows" class="scroll">
+      <RunRoomLeft v-if="step !== 'count off' && step !== 'done'" />
       <v-alert v-if="isNew && otherRun" type="warning" variant="tonal" class="mb-3">
         {{
           otherRun.state === 'at the printer'

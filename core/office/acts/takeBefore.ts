@@ -17,9 +17,9 @@ async function equityOf(reading: Reading, accountId: Id<'account'>): Promise<Id<
 }
 
 /** What taking in what was before must know. */
-export async function beforeKnown(reading: Reading, act: TakingBefore): Promise<BeforeKnown> {
+export async function beforeKnown(reading: Reading, act: TakingBefore, fresh = false): Promise<BeforeKnown> {
   const { accountId } = act.taking
-  const known = await intakeKnown(reading, act.taking)
+  const known = await intakeKnown(reading, act.taking, fresh)
   if (!accountId) return { ...known, books: [], rows: new Map(), equity: undefined }
   const books = await reading.where('books', 'account', [accountId])
   const numbers = [...act.checks, ...act.fates].map(of => of.number)
@@ -49,6 +49,6 @@ export const takeBefore = act({
     'numbers',
   ],
   writes: ['intakes', 'payees', 'payments', 'numbers', 'entries'],
-  gather: beforeKnown,
+  gather: (reading, input) => beforeKnown(reading, input),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

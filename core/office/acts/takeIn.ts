@@ -5,17 +5,14 @@ import { one } from '../gather'
 import { ofBills } from '../gatherBills'
 import type { Reading } from '../reading'
 
-/** What taking rows of a file in must know. */
-export async function intakeKnown(reading: Reading, act: TakingIn): Promise<TakeInKnown> {
+/** What taking rows of a file in must know; keys that are `fresh`, made a moment ago, nothing can have yet. */
+export async function intakeKnown(reading: Reading, act: TakingIn, fresh = false): Promise<TakeInKnown> {
   const { companyId, accountId } = act
   const payees = await reading.where('payees', 'company', [companyId])
   // A payee that comes with the file has no bill yet: nothing is asked of them.
   const here = new Set(payees.map(p => p.id))
   const looks = act.bills.filter(b => here.has(b.payeeId)).map(b => alikeKey(b.payeeId, b.number))
-  const keyed = await reading.many(
-    'bills',
-    act.bills.map(b => b.id),
-  )
+  const keyed = await reading.many('bills', fresh ? [] : act.bills.map(b => b.id))
   return {
     intake: await reading.get('intakes', act.id),
     company: await one(reading, 'companies', companyId),
@@ -46,6 +43,6 @@ export const takeIn = act({
   lock: async ({ companyId }: TakingIn) => ofBills(companyId),
   reads: TAKING_IN,
   writes: ['intakes', 'payees', 'ledgers', 'bills', 'payments', 'entries'],
-  gather: intakeKnown,
+  gather: (reading, input) => intakeKnown(reading, input),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

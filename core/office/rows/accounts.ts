@@ -12,6 +12,7 @@ export const company = z.strictObject({
   address: lines,
   logo: pictureSchema.exactOptional(),
   closedThrough: day.exactOptional(),
+  journal: z.strictObject({ from: day.exactOptional(), through: day }).exactOptional(),
   payables: z
     .strictObject({
       ledgerId: id<'ledger'>(),

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { formatDate, typedDate } from '#core/base/dates'
+import type { SentJournal } from '#core/payables/account'
+import { nextJournal } from '#core/payables/sendJournal'
+import { saveList } from '~/data/lists'
+import { localToday, useOffice } from '~/stores/office'
+
+/** The journal for who keeps the books elsewhere: each closed period goes out once. */
+const office = useOffice()
+const { companies, company, choose } = useCompany()
+const text = ref('')
+watch(
+  company,
+  of => {
+    text.value = of?.closedThrough ? formatDate(of.closedThrough, 'MM/DD/YYYY') : ''
+  },
+  { immediate: true },
+)
+const { busy, fault: refused, at, did } = useAct()
+const mistyped = ref('')
+const unsaved = ref('')
+const dayTold = (day: string): string => formatDate(day as SentJournal['through'], 'MMM D, YYYY')
+
+async function save(of: SentJournal, as: 'csv' | 'xlsx') {
+  if (!company.value) return
+  unsaved.value = ''
+  try {
+    const days = { from: of.from ?? ('' as const), to: of.through }
+    const rows = await saveList({ list: 'entries', companyId: company.value.id, days, as })
+    office.said = `Saved: the journal through ${dayTold(of.through)}, ${rows.toLocaleString('en-US')} rows.`
+  } catch (error) {
+    unsaved.value = `The file could not be saved: ${(error as Error).message}. Save it again below.`
+  }
+}
+async function send(as: 'csv' | 'xlsx') {
+  const of = company.value
+  const day = typedDate(text.value, localToday())
+  mistyped.value = day.ok ? '' : day.refusal.text
+  if (!of || !day.ok) return
+  const next = nextJournal(of, day.value)
+  if (await did('sendJournal', { companyId: of.id, through: day.value })) await save(next, as)
+}
+</script>
+
+<template>
+  <v-card v-if="company" data-test="journal">
+    <h2>Journal for who keeps the books</h2>
+    <p class="quiet">
+      Each closed period goes out once; what is taken back later stands in a later one.
+      {{ company.journal ? `The last one went through ${dayTold(company.journal.through)}.` : '' }}
+    </p>
+    <v-select
+      v-if="companies && companies.length > 1"
+      :model-value="company.id"
+      :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
+      label="Company"
+      hide-details
+      class="field"
+      data-test="journal-company"
+      @update:model-value="choose"
+    />
+    <p v-if="!company.closedThrough">
+      No period is closed yet: <NuxtLink to="/accounts">close one</NuxtLink> first, then nothing more comes
+      into it.
+    </p>
+    <template v-else>
+      <v-form class="row" @submit.prevent="send('csv')">
+        <v-text-field
+          v-model="text"
+          label="Through"
+          :error-messages="mistyped || at('through')"
+          hide-details="auto"
+          autocomplete="off"
+          class="day"
+          data-test="journal-through"
+        />
+        <v-btn type="submit" :loading="busy" data-test="journal-csv">Send as CSV</v-btn>
+        <v-btn :loading="busy" data-test="journal-xlsx" @click="send('xlsx')">Send as a workbook</v-btn>
+      </v-form>
+      <v-btn
+        v-if="company.journal"
+        variant="text"
+        size="small"
+        data-test="journal-again"
+        @click="save(company.journal, 'csv')"
+        >Save the last one again</v-btn
+      >
+    </template>
+    <p v-if="unsaved || (refused && !at('through').length)" class="text-error" role="alert">
+      {{ unsaved || refused }}
+    </p>
+  </v-card>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+}
+.day {
+  flex: 0 1 170px;
+  min-width: 150px;
+}
+.field {
+  width: min(320px, 100%);
+}
+</style>

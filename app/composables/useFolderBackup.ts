@@ -1,0 +1,49 @@
+import { useIntervalFn } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { backUpWhereDue } from '~/data/backup'
+import {
+  canPickFolder,
+  forgetBackupFolder,
+  keepInFolder,
+  openBackupFolder,
+  pickBackupFolder,
+  readBackupFolder,
+  readFolderDue,
+} from '~/data/backupFolder'
+import { useLive } from './useLive'
+
+const HOUR_MS = 3_600_000
+
+/** Writes backups into the chosen folder by itself, wherever the office stands: after a count-off, once a day. */
+export function useFolderWatch(): void {
+  const due = useLive(() => readFolderDue(Date.now()))
+  const folder = useLive(readBackupFolder)
+  const look = (): void => {
+    if (due.value && folder.value?.open && !folder.value.fault) void backUpWhereDue()
+  }
+  watch([due, folder], look)
+  useIntervalFn(() => void backUpWhereDue(), HOUR_MS)
+}
+
+/** Choosing the folder, and what stands there. */
+export function useBackupFolder() {
+  const folder = useLive(readBackupFolder)
+  const fault = ref('')
+  async function attempt(work: () => Promise<unknown>): Promise<void> {
+    fault.value = ''
+    try {
+      await work()
+    } catch (error) {
+      fault.value = `The folder cannot be used: ${(error as Error).message}`
+    }
+  }
+  return {
+    folder,
+    fault,
+    can: canPickFolder(),
+    pick: () => attempt(pickBackupFolder),
+    open: () => attempt(openBackupFolder),
+    forget: () => attempt(forgetBackupFolder),
+    keep: (most: number) => attempt(() => keepInFolder(most)),
+  }
+}

@@ -1,0 +1,34 @@
+import { addDays, type PlainDate } from '../base/dates'
+import { good, refuse } from '../base/result'
+import type { Decision } from '../trail/trail'
+import type { Company, SentJournal } from './account'
+
+/** The days of the journal that is sent next. */
+export const nextJournal = ({ journal }: Company, through: PlainDate): SentJournal =>
+  journal ? { from: addDays(journal.through, 1), through } : { through }
+
+/**
+ * Sends a company's journal to who keeps its books, from where the last one ended: each day goes out once.
+ * Refused for days that are not closed, since more could still come into them, and for those that were sent.
+ */
+export function sendJournal(
+  company: Company,
+  act: { through: PlainDate },
+): Decision<{ companies: Company[] }> {
+  const { through } = act
+  const { closedThrough, journal } = company
+  const at = { field: 'through', value: through }
+  if (!closedThrough || through > closedThrough)
+    return refuse('journal-open', `${through} is not closed: close the books through it first`, at)
+  if (journal && through <= journal.through)
+    return refuse('journal-sent', `the journal was sent through ${journal.through} already`, at)
+  const next = nextJournal(company, through)
+  return good({
+    changes: { companies: [{ ...company, journal: next }] },
+    trail: {
+      act: 'send the journal',
+      text: `${company.name[0]}: ${next.from ?? 'from the beginning'} to ${through}`,
+      about: { company: company.id },
+    },
+  })
+}
