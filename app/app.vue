@@ -22,6 +22,7 @@ async function letGo() {
 }
 onMounted(() => void letGo())
 useFolderWatch()
+useOfficeNote()
 
 const NAME = 'Violet Lane'
 /** Only what takes a while is shown to be under way. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { momentNow, operatorName, setOperatorName } from '~/data/office'
+import { goToStore } from '~/data/storeName'
 import { demoCode, startEmpty, startWithDemo } from '~/data/start'
 
+const { others } = useOffices()
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
@@ -56,6 +58,12 @@ async function start(how: 'demo' | 'empty') {
       </v-card>
       <FilesBackup class="choice" only-restore />
     </div>
+    <p v-if="others.length" data-test="back-to">
+      Back to
+      <v-btn v-for="o in others" :key="o.store" size="small" variant="text" @click="goToStore(o.store)">{{
+        o.title
+      }}</v-btn>
+    </p>
     <v-alert v-if="fault" type="error" variant="tonal" :text="fault" />
   </div>
 </template>

@@ -6,6 +6,20 @@ const other = ref<OtherVersion>()
 onOtherVersion(which => {
   other.value = which
 })
+const told: Readonly<Record<OtherVersion, readonly [title: string, text: string]>> = {
+  newer: [
+    'A newer Violet Lane is open in another tab',
+    'This tab has let go of the data. Nothing is lost: what you typed is kept. Reload it to go on.',
+  ],
+  older: [
+    'An older Violet Lane is open in another tab',
+    'It holds the data. Close that tab, or reload it, then reload this one.',
+  ],
+  removed: [
+    'This office was removed in another tab',
+    'All of it was saved as a file there. Reload this tab to go on in another office.',
+  ],
+}
 const reload = (): void => location.reload()
 </script>
 
@@ -18,20 +32,8 @@ const reload = (): void => location.reload()
     aria-labelledby="other-version"
   >
     <v-card class="pa-5">
-      <h2 id="other-version" class="mb-3">
-        {{
-          other === 'newer'
-            ? 'A newer Violet Lane is open in another tab'
-            : 'An older Violet Lane is open in another tab'
-        }}
-      </h2>
-      <p class="mb-4">
-        {{
-          other === 'newer'
-            ? 'This tab has let go of the data. Nothing is lost: what you typed is kept. Reload it to go on.'
-            : 'It holds the data. Close that tab, or reload it, then reload this one.'
-        }}
-      </p>
+      <h2 id="other-version" class="mb-3">{{ other && told[other][0] }}</h2>
+      <p class="mb-4">{{ other && told[other][1] }}</p>
       <v-btn color="primary" variant="flat" autofocus @click="reload"> Reload </v-btn>
     </v-card>
   </v-dialog>

@@ -40,6 +40,7 @@ const setUp = [
       <NuxtLink to="/" class="home" aria-label="Violet Lane, today">
         <WordMark :short="small" />
       </NuxtLink>
+      <OfficeChoice :small="small" />
     </div>
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">

@@ -2,9 +2,12 @@
 import { formatDate, dayOfMoment } from '#core/base/dates'
 import { readHandedOver } from '~/data/handing'
 import { readInHand } from '~/data/inHand'
+import { readStart } from '~/data/reads'
 
 /** What holds for everything that is done on any page, above all of it. */
 const handed = useLive(readHandedOver)
+const start = useLive(readStart)
+const madeUp = computed(() => start.value === 'demo')
 /** A newer version was fetched: it waits while a run is open or a form is filled in. */
 const { $pwa } = useNuxtApp()
 const inHand = useLive(readInHand)
@@ -13,6 +16,9 @@ const takeUp = (): void => void $pwa?.updateServiceWorker()
 </script>
 
 <template>
+  <p v-if="madeUp" class="band made-up" role="note" data-test="made-up">
+    Made-up office: nothing here is real.
+  </p>
   <p v-if="handed" class="band" role="note" data-test="band">
     Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}: nothing is done
     here. <NuxtLink to="/files">{{ handed.fromHere ? 'Take it back' : 'Take it on' }}</NuxtLink>
@@ -29,6 +35,16 @@ const takeUp = (): void => void $pwa?.updateServiceWorker()
   background: rgb(var(--v-theme-warning));
   color: rgb(var(--v-theme-on-warning));
   font-weight: 500;
+}
+.band.made-up {
+  background: repeating-linear-gradient(
+    -45deg,
+    rgb(var(--v-theme-primary)) 0 14px,
+    rgba(var(--v-theme-primary), 0.86) 14px 28px
+  );
+  color: rgb(var(--v-theme-on-primary));
+  padding-block: 3px;
+  font-size: 13px;
 }
 .band a:not(.v-btn) {
   color: inherit;

@@ -19,13 +19,19 @@ export async function readBackupState(): Promise<BackupState> {
   return { at, since: Math.max(0, (last?.seq ?? 0) - Number(seq ?? 0)) }
 }
 
-let kept: { readonly worker: Worker; readonly remote: Remote<BackupApi> } | undefined
+interface Kept {
+  readonly worker: Worker
+  readonly remote: Remote<BackupApi>
+}
+let kept: Kept | undefined
+/** A worker in an office of this browser. */
+function workerIn(name: string): Kept {
+  const worker = new Worker(new URL('../workers/backup.worker.ts', import.meta.url), { type: 'module', name })
+  return { worker, remote: wrap<BackupApi>(worker) }
+}
 /** Does a piece of work in the worker; it stays until `letGo`, since what was looked at is held there. */
 async function inBackup<T>(work: (remote: Remote<BackupApi>) => Promise<T>): Promise<T> {
-  if (!kept) {
-    const worker = new Worker(new URL('../workers/backup.worker.ts', import.meta.url), { type: 'module' })
-    kept = { worker, remote: wrap<BackupApi>(worker) }
-  }
+  kept ??= workerIn(db.name)
   return Promise.race([work(kept.remote), failureOf(kept.worker)])
 }
 /** Ends the worker, and with it whatever is under way: nothing of it is kept. */
@@ -41,11 +47,31 @@ type Told = (part: number) => void
 export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
   const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase, proxy(tell)))
+  putOut(bytes, name, at, passphrase)
+  await db.facts.put(backupFact(at, seq))
+  return bytes.length
+}
+/** Saves all of another office of this browser as a file, e.g. before it is removed. */
+export async function saveOther(store: string): Promise<void> {
+  const at = momentNow()
+  const { worker, remote } = workerIn(store)
+  try {
+    const saving = remote.save(
+      at,
+      operatorName(),
+      '',
+      proxy(() => {}),
+    )
+    const { bytes } = await Promise.race([saving, failureOf(worker)])
+    putOut(bytes, 'removed office', at, '')
+  } finally {
+    worker.terminate()
+  }
+}
+function putOut(bytes: Uint8Array, name: string, at: string, passphrase: string): void {
   const ending = passphrase ? 'zip.age' : 'zip'
   const type = passphrase ? 'application/octet-stream' : 'application/zip'
   saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
-  await db.facts.put(backupFact(at, seq))
-  return bytes.length
 }
 /** Writes a backup into the folder that was chosen, where one is due. Gives whether it did. */
 export async function backUpWhereDue(): Promise<boolean> {

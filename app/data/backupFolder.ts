@@ -1,37 +1,18 @@
-import Dexie, { type Table } from 'dexie'
+import { browserDb, type Folder } from './browserDb'
 import { BACKUP_FACT } from './backupFact'
 import { db } from './db'
+import { FIRST_STORE } from './storeName'
 
-/** What the browser lets a page ask of a folder; not every browser has it, nor its types. */
-interface Permitted {
-  queryPermission(of: { mode: 'readwrite' }): Promise<PermissionState>
-  requestPermission(of: { mode: 'readwrite' }): Promise<PermissionState>
-}
-type Folder = FileSystemDirectoryHandle & Permitted
 interface Picking {
   showDirectoryPicker?(of: { id: string; mode: 'readwrite' }): Promise<Folder>
 }
-interface Kept {
-  readonly name: 'folder'
-  readonly folder: Folder
-  readonly most: number
-  /** Why the last one was not written; blank: it was. */
-  readonly fault: string
-}
-/** What belongs to this browser and to no office: no backup takes it along. */
-class BrowserDb extends Dexie {
-  declare kept: Table<Kept, Kept['name']>
-  constructor() {
-    super('violet-lane browser')
-    this.version(1).stores({ kept: 'name' })
-  }
-}
-const browser = new BrowserDb()
 
 const MODE = { mode: 'readwrite' } as const
 const USUAL_MOST = 10
 const DAY_MS = 86_400_000
-const ours = /^backup \d{4}-\d\d-\d\d \d\d-\d\d-\d\d\.zip$/
+/** Tells the files of one office from those of another, where both go into one folder. */
+const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
+const ours = new RegExp(`^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d\\.zip$`)
 
 /** The folder that backups go into by themselves. */
 export interface BackupFolder {
@@ -45,7 +26,7 @@ export const canPickFolder = (): boolean => 'showDirectoryPicker' in window
 
 /** The folder that was chosen; undefined where none was. */
 export async function readBackupFolder(): Promise<BackupFolder | undefined> {
-  const kept = await browser.kept.get('folder')
+  const kept = await browserDb.folders.get(db.name)
   if (!kept) return undefined
   const { folder, most, fault } = kept
   const open = (await folder.queryPermission(MODE)) === 'granted'
@@ -57,7 +38,7 @@ export async function pickBackupFolder(): Promise<boolean> {
   if (!pick) return false
   try {
     const folder = await pick.call(window, { id: 'violet-lane', mode: 'readwrite' })
-    await browser.kept.put({ name: 'folder', folder, most: USUAL_MOST, fault: '' })
+    await browserDb.folders.put({ store: db.name, folder, most: USUAL_MOST, fault: '' })
     return true
   } catch (error) {
     if ((error as DOMException).name === 'AbortError') return false
@@ -66,15 +47,15 @@ export async function pickBackupFolder(): Promise<boolean> {
 }
 /** Asks the browser once more to let us write into it, as it wants after a restart. */
 export async function openBackupFolder(): Promise<boolean> {
-  const kept = await browser.kept.get('folder')
+  const kept = await browserDb.folders.get(db.name)
   if (!kept || (await kept.folder.requestPermission(MODE)) !== 'granted') return false
-  await browser.kept.put({ ...kept, fault: '' })
+  await browserDb.folders.put({ ...kept, fault: '' })
   return true
 }
-export const forgetBackupFolder = (): Promise<void> => browser.kept.delete('folder')
+export const forgetBackupFolder = (): Promise<void> => browserDb.folders.delete(db.name)
 /** How many of the last backups stay there. */
-export const keepInFolder = (most: number): Promise<unknown> => browser.kept.update('folder', { most })
-const noteFault = (fault: string): Promise<unknown> => browser.kept.update('folder', { fault })
+export const keepInFolder = (most: number): Promise<unknown> => browserDb.folders.update(db.name, { most })
+const noteFault = (fault: string): Promise<unknown> => browserDb.folders.update(db.name, { fault })
 
 /** Whether one is to be written: something was counted off since the last, or a day of work has gone by. */
 export async function readFolderDue(now: number): Promise<boolean> {
@@ -113,12 +94,16 @@ export const backUpIntoFolder = (
   at: string,
   make: () => Promise<{ readonly bytes: Uint8Array; readonly done: () => Promise<unknown> }>,
 ): Promise<boolean> =>
-  navigator.locks.request('violet-lane folder', { ifAvailable: true }, async lock => {
-    const kept = await browser.kept.get('folder')
+  navigator.locks.request(`${db.name} folder`, { ifAvailable: true }, async lock => {
+    const kept = await browserDb.folders.get(db.name)
     if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return false
     try {
       const { bytes, done } = await make()
-      await write(kept.folder, `backup ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')}.zip`, bytes)
+      await write(
+        kept.folder,
+        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')}.zip`,
+        bytes,
+      )
       await done()
       await prune(kept.folder, kept.most)
       await noteFault('')

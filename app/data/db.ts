@@ -1,5 +1,6 @@
 import Dexie, { type Table } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
+import { storeName } from './storeName'
 import type { Strip } from './strips'
 import {
   eventsByKind,
@@ -58,7 +59,7 @@ export class OfficeDb extends Dexie {
   declare facts: Table<Fact, string>
   declare scans: Table<StockScan, string>
 
-  constructor(name = 'violet-lane') {
+  constructor(name = storeName()) {
     super(name)
     this.version(1).stores({
       companies: 'id',

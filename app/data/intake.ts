@@ -6,6 +6,7 @@ import type { IntakeSpec } from '#core/intake/readRows'
 import type { Intake } from '#core/payables/takeIn'
 import type { Stamp } from '#core/trail/trail'
 import { db } from './db'
+import { storeName } from './storeName'
 import { failureOf } from './inWorker'
 import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken } from './intakeWork'
 
@@ -13,7 +14,10 @@ export type { IntakeAsk, IntakeChecked, IntakePlan } from './intakeWork'
 
 /** A file under the eyes of the person who takes it in: it is held in a worker of its own until `end`. */
 export class IntakeDesk {
-  private worker = new Worker(new URL('../workers/intake.worker.ts', import.meta.url), { type: 'module' })
+  private worker = new Worker(new URL('../workers/intake.worker.ts', import.meta.url), {
+    type: 'module',
+    name: storeName(),
+  })
   private remote: Remote<IntakeApi> = wrap<IntakeApi>(this.worker)
   private readonly failed = failureOf(this.worker)
 

@@ -1,5 +1,6 @@
 import { inWorker } from './inWorker'
 import type { ListApi, ListAsk } from './listWork'
+import { storeName } from './storeName'
 import { saveBlob } from './papers'
 
 export { listNames, type ListName } from './listNames'
@@ -10,7 +11,10 @@ const types = {
 } as const
 /** Saves a list as a file. Gives how many rows it has. */
 export async function saveList(ask: ListAsk): Promise<number> {
-  const worker = new Worker(new URL('../workers/list.worker.ts', import.meta.url), { type: 'module' })
+  const worker = new Worker(new URL('../workers/list.worker.ts', import.meta.url), {
+    type: 'module',
+    name: storeName(),
+  })
   const { bytes, name, rows } = await inWorker<ListApi, Awaited<ReturnType<ListApi['write']>>>(
     worker,
     remote => remote.write(ask),

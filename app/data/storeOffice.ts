@@ -93,7 +93,7 @@ export class StoreOffice implements Keeping {
       await this.db.trail.add(line)
     }
     // An async function of its own: by that Dexie knows that native promises are awaited in its transaction.
-    return await this.locks.request(`violet-lane ${lock}`, () =>
+    return await this.locks.request(`${this.db.name} ${lock}`, () =>
       this.db.transaction('rw', [...named], async () => await work(this, keep)),
     )
   }

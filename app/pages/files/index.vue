@@ -131,6 +131,7 @@ async function forget() {
         </p>
         <v-btn to="/practice/printer" data-test="to-practice"> Go to the practice printer </v-btn>
       </v-card>
+      <FilesOffices class="part" />
       <v-card class="part">
         <h2>Start over</h2>
         <p>Forgets every company, account, payment and number kept in this browser. It cannot be undone.</p>

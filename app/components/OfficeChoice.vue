@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { mdiOfficeBuildingOutline } from '@mdi/js'
+import { goToStore } from '~/data/storeName'
+
+/** Which of this browser's offices is worked in; there only where there are several. */
+defineProps<{ small: boolean }>()
+const { here, others } = useOffices()
+</script>
+
+<template>
+  <v-menu v-if="here && others.length">
+    <template #activator="{ props: on }">
+      <v-btn
+        v-bind="on"
+        variant="text"
+        size="small"
+        :icon="small ? mdiOfficeBuildingOutline : undefined"
+        :prepend-icon="small ? undefined : mdiOfficeBuildingOutline"
+        :aria-label="`Office: ${here.title}`"
+        class="choice"
+        data-test="office-choice"
+      >
+        <span v-if="!small" class="title">{{ here.title }}</span>
+      </v-btn>
+    </template>
+    <v-list density="compact" data-test="office-list">
+      <v-list-item v-for="o in others" :key="o.store" :title="o.title" @click="goToStore(o.store)" />
+    </v-list>
+  </v-menu>
+</template>
+
+<style scoped>
+.choice {
+  max-width: 100%;
+}
+.title {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 118px;
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { saveOther } from '~/data/backup'
+import { beginOffice, putAway, removeOffice, storeHere, type OfficeHere } from '~/data/offices'
+import { goToStore } from '~/data/storeName'
+import { useOffice } from '~/stores/office'
+
+/** The offices of this browser, each in a store of its own: begun, put away, removed. */
+const office = useOffice()
+const { offices } = useOffices()
+const removing = shallowRef<OfficeHere>()
+const asked = ref(false)
+const typed = ref('')
+const busy = ref(false)
+const fault = ref('')
+function ask(of: OfficeHere) {
+  removing.value = of
+  typed.value = ''
+  fault.value = ''
+  asked.value = true
+}
+/** All of it is saved as a file first: it can come back. */
+async function remove() {
+  const of = removing.value
+  if (!of || busy.value) return
+  busy.value = true
+  try {
+    await saveOther(of.store)
+    await removeOffice(of.store)
+    office.said = `${of.title} is removed; all of it is in the file that was saved.`
+    asked.value = false
+  } catch (error) {
+    fault.value = `It was not removed: ${(error as Error).message}`
+  }
+  busy.value = false
+}
+</script>
+
+<template>
+  <v-card data-test="offices">
+    <h2>Offices in this browser</h2>
+    <p class="quiet">Each keeps everything of its own; nothing goes from one to the other.</p>
+    <table class="plain">
+      <thead>
+        <tr>
+          <th scope="col">Office</th>
+          <th scope="col">What can be done</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="o in offices" :key="o.store">
+          <td>{{ o.title }}<span v-if="o.away" class="quiet">, put away</span></td>
+          <td>
+            <span v-if="o.store === storeHere" class="quiet">this one</span>
+            <template v-else>
+              <v-btn size="small" :aria-label="`Go to ${o.title}`" @click="goToStore(o.store)"
+                >Go there</v-btn
+              >
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-label="`${o.away ? 'Take out' : 'Put away'} ${o.title}`"
+                @click="putAway(o.store, !o.away)"
+                >{{ o.away ? 'Take out' : 'Put away' }}</v-btn
+              >
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-label="`Remove ${o.title}`"
+                data-test="office-remove"
+                @click="ask(o)"
+                >Remove</v-btn
+              >
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <v-btn data-test="office-begin" @click="beginOffice()">Begin another office</v-btn>
+    <AskDialog
+      v-if="removing"
+      v-model="asked"
+      title="Remove this office?"
+      verb="Save all of it, and remove it"
+      :ready="typed.trim() === removing.title"
+      :busy="busy"
+      :fault="fault"
+      danger
+      @go="remove"
+    >
+      <p>
+        Everything that <strong>{{ removing.title }}</strong> keeps in this browser goes. A backup of it is
+        saved first. Type its name to go on.
+      </p>
+      <v-text-field
+        v-model="typed"
+        label="Its name"
+        hide-details
+        autocomplete="off"
+        data-test="office-name"
+      />
+    </AskDialog>
+  </v-card>
+</template>
+
+<style scoped>
+table {
+  max-width: 100%;
+}
+</style>

@@ -1,0 +1,46 @@
+import { demoOffice, expect, test } from './office'
+
+test('several offices in one browser: a made-up one that says so beside an own one, each alone; one is removed after a backup', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  await expect(page.getByTestId('made-up')).toBeVisible()
+  await expect(page.getByTestId('office-choice')).toHaveCount(0)
+  await page.goto('/files')
+  await page.getByTestId('office-begin').click()
+  await page.getByRole('button', { name: 'Start empty' }).click()
+  await expect(page.getByTestId('begin')).toBeVisible()
+  await expect(page.getByTestId('made-up')).toHaveCount(0)
+  // What is done here is done here alone; a reload stays, and another tab can stay in the other office.
+  await page.goto('/files')
+  await page.getByLabel('Name', { exact: true }).fill('Petra')
+  await page.getByTestId('name-keep').click()
+  await expect(page.getByText('The record now says Petra.')).toBeVisible()
+  const other = await context.newPage()
+  await other.goto('/')
+  await other.getByTestId('office-choice').click()
+  await other.getByTestId('office-list').getByText('(made up)').click()
+  await expect(other.getByTestId('made-up')).toBeVisible()
+  await other.goto('/trail')
+  await expect(other.getByTestId('trail')).not.toContainText('name who works here')
+  await page.reload()
+  await expect(page.getByTestId('made-up')).toHaveCount(0)
+  await page.goto('/trail')
+  await expect(page.getByTestId('trail')).toContainText('name who works here')
+  // The empty one is removed from within the made-up one; the tab that stood in it goes there too.
+  await other.goto('/files')
+  await other.getByTestId('office-remove').click()
+  const verb = other.getByTestId('ask-go')
+  await other.getByTestId('office-name').locator('input').fill('A new offic')
+  await expect(verb).toBeDisabled()
+  await other.getByTestId('office-name').locator('input').fill('A new office')
+  const download = other.waitForEvent('download')
+  await verb.click()
+  expect((await download).suggestedFilename()).toContain('removed office')
+  await expect(other.getByText('A new office is removed')).toBeVisible()
+  await expect(other.getByTestId('offices').getByRole('row')).toHaveCount(2)
+  await expect(page.getByText('This office was removed in another tab')).toBeVisible()
+  await page.getByRole('button', { name: 'Reload' }).click()
+  await expect(page.getByTestId('made-up')).toBeVisible()
+})
