@@ -55,7 +55,7 @@ test('a backup opens without us, is proved without a browser, and brings a clear
   await expect(page.getByTestId('backup-phrase').locator('input')).toHaveValue('')
   const audit = execFileSync('npm', ['run', '-s', 'audit', '--', '--backup', file], { encoding: 'utf8' })
   expect(audit).toContain('all holds')
-  await page.getByRole('checkbox', { name: 'I want everything in this browser forgotten' }).check()
+  await page.getByRole('checkbox', { name: 'I want everything in this office forgotten' }).check()
   await page.getByTestId('start-over').click()
   await expect(page.getByRole('button', { name: 'Load the demo office' })).toBeVisible()
   await slowWord(page)

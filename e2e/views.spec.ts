@@ -158,10 +158,18 @@ test('every step of a run is clean for axe and scrolls sideways in no window, in
   await page.getByTestId('pdf-ready').waitFor()
   await everyWay(page, 'proof')
   await page.getByTestId('proof-done').click()
+  await page.getByText('Have it printed elsewhere').click()
   await everyWay(page, 'print')
+  await page.getByTestId('away-to').locator('input').fill('Tern Island Press')
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await page.getByTestId('away-send').click()
   await download
+  await page.getByTestId('came-back').setInputFiles({
+    name: 'back.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('number,outcome\n1,fine'),
+  })
+  await page.getByTestId('came-faults').waitFor()
   await page.locator('[data-sheet]').first().focus()
   await page.keyboard.press('s')
   await everyWay(page, 'count off')
@@ -170,6 +178,14 @@ test('every step of a run is clean for axe and scrolls sideways in no window, in
   await page.getByTestId('count-off').click()
   await page.getByTestId('outcomes').waitFor()
   await everyWay(page, 'counted off')
+  await page.goto('/files')
+  await page.getByTestId('hand-to').locator('input').fill('Back desk')
+  await page.getByTestId('hand-over').click()
+  await page.getByText(/Saved: a backup/).waitFor()
+  await everyWay(page, 'handed over')
+  await page.getByTestId('office-begin').click()
+  await page.getByTestId('back-to').waitFor()
+  await clean(page, 'another office begins')
 })
 
 test.describe('before anything was entered', () => {

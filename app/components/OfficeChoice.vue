@@ -20,7 +20,9 @@ const { here, others } = useOffices()
         class="choice"
         data-test="office-choice"
       >
-        <span v-if="!small" class="title">{{ here.title }}</span>
+        <template v-if="!small" #default>
+          <span class="title">{{ here.title }}</span>
+        </template>
       </v-btn>
     </template>
     <v-list density="compact" data-test="office-list">

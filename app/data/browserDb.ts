@@ -8,7 +8,7 @@ interface Permitted {
 export type Folder = FileSystemDirectoryHandle & Permitted
 
 /** The folder that the backups of one office go into by themselves. */
-export interface KeptFolder {
+interface KeptFolder {
   readonly store: string
   readonly folder: Folder
   readonly most: number

@@ -56,7 +56,7 @@ const lastTold = (side: 'here' | 'there'): string => {
       A file saved before, here or on another machine: the office goes on where it stood.
     </p>
     <p v-else>
-      Everything in this browser as one file: the program can prove it, and other programs can read it.
+      Everything of this office as one file: the program can prove it, and other programs can read it.
     </p>
     <p v-if="state && !onlyRestore" class="quiet" data-test="backup-state">
       {{

@@ -98,6 +98,7 @@ async function save(as: 'csv' | 'xlsx') {
   flex: 1 1 220px;
 }
 .day {
-  flex: 0 1 160px;
+  flex: 0 1 170px;
+  min-width: 150px;
 }
 </style>

@@ -134,10 +134,10 @@ async function forget() {
       <FilesOffices class="part" />
       <v-card class="part">
         <h2>Start over</h2>
-        <p>Forgets every company, account, payment and number kept in this browser. It cannot be undone.</p>
+        <p>Forgets every company, account, payment and number of this office. It cannot be undone.</p>
         <v-checkbox
           v-model="sure"
-          label="I want everything in this browser forgotten"
+          label="I want everything in this office forgotten"
           hide-details
           density="compact"
         />
