@@ -48,7 +48,8 @@ export async function saveBackup(name: string, passphrase: string, tell: Told): 
   const at = momentNow()
   const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase, proxy(tell)))
   putOut(bytes, name, at, passphrase)
-  await db.facts.put(backupFact(at, seq))
+  // The file is there, even where the full disk keeps nobody from being reminded of one.
+  await db.facts.put(backupFact(at, seq)).catch(() => undefined)
   return bytes.length
 }
 /** Saves all of another office of this browser as a file, e.g. before it is removed. */
