@@ -1,5 +1,5 @@
 import { computed, watch } from 'vue'
-import { noteOffice, readOfficeSeen, readOffices, storeHere } from '~/data/offices'
+import { noteOffice, readOfficeTitle, readOffices, storeHere } from '~/data/offices'
 import { useLive } from './useLive'
 
 /** The offices of this browser: which there are, and which this page works in. */
@@ -12,6 +12,6 @@ export function useOffices() {
 }
 /** Keeps written down how this office is called. */
 export function useOfficeNote(): void {
-  const seen = useLive(readOfficeSeen)
-  watch(seen, of => void (of && noteOffice(of)))
+  const title = useLive(readOfficeTitle)
+  watch(title, of => void (of && noteOffice(of)))
 }

@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Result } from '#core/base/result'
 import type { BackupApi, BackupSeen } from './backupWork'
-import { BACKUP_FACT, backupFact } from './backupFact'
+import { BACKUP_FACT, backupFact, lastBackup } from './backupFact'
 import { backUpIntoFolder, readFolderDue } from './backupFolder'
 import { db } from './db'
 import { failureOf } from './inWorker'
@@ -15,8 +15,8 @@ export interface BackupState {
 }
 export async function readBackupState(): Promise<BackupState> {
   const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
-  const [at, seq] = fact?.value.split(' ') ?? []
-  return { at, since: Math.max(0, (last?.seq ?? 0) - Number(seq ?? 0)) }
+  const { at, acts } = lastBackup(fact)
+  return { at, since: Math.max(0, (last?.seq ?? 0) - acts) }
 }
 
 interface Kept {
@@ -42,11 +42,14 @@ export function letGoOfBackup(): void {
 
 /** Hears how far a piece of work is, from 0 to 1. */
 type Told = (part: number) => void
+/** Packs an office in its worker. */
+const pack = (remote: Remote<BackupApi>, at: string, passphrase = '', tell: Told = () => {}) =>
+  remote.save(at, operatorName(), passphrase, proxy(tell))
 
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
 export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
-  const { bytes, seq } = await inBackup(remote => remote.save(at, operatorName(), passphrase, proxy(tell)))
+  const { bytes, seq } = await inBackup(remote => pack(remote, at, passphrase, tell))
   putOut(bytes, name, at, passphrase)
   // The file is there, even where the full disk keeps nobody from being reminded of one.
   await db.facts.put(backupFact(at, seq)).catch(() => undefined)
@@ -57,13 +60,7 @@ export async function saveOther(store: string): Promise<void> {
   const at = momentNow()
   const { worker, remote } = workerIn(store)
   try {
-    const saving = remote.save(
-      at,
-      operatorName(),
-      '',
-      proxy(() => {}),
-    )
-    const { bytes } = await Promise.race([saving, failureOf(worker)])
+    const { bytes } = await Promise.race([pack(remote, at), failureOf(worker)])
     putOut(bytes, 'removed office', at, '')
   } finally {
     worker.terminate()
@@ -74,19 +71,12 @@ function putOut(bytes: Uint8Array, name: string, at: string, passphrase: string)
   const type = passphrase ? 'application/octet-stream' : 'application/zip'
   saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
 }
-/** Writes a backup into the folder that was chosen, where one is due. Gives whether it did. */
-export async function backUpWhereDue(): Promise<boolean> {
-  if (kept || !(await readFolderDue(Date.now()))) return false
+/** Writes a backup into the folder that was chosen, where one is due. */
+export async function backUpWhereDue(): Promise<void> {
+  if (kept || !(await readFolderDue(Date.now()))) return
   const at = momentNow()
-  return backUpIntoFolder(at, async () => {
-    const { bytes, seq } = await inBackup(remote =>
-      remote.save(
-        at,
-        operatorName(),
-        '',
-        proxy(() => {}),
-      ),
-    )
+  await backUpIntoFolder(at, async () => {
+    const { bytes, seq } = await inBackup(remote => pack(remote, at))
     letGoOfBackup()
     return { bytes, done: () => db.facts.put(backupFact(at, seq)) }
   })

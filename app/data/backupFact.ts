@@ -8,3 +8,11 @@ export const backupFact = (at: string, acts: number): Fact => ({
   name: BACKUP_FACT,
   value: `${at} ${acts}`,
 })
+/** When the last backup was saved, and after how many acts; none yet: no moment, and none. */
+export function lastBackup(fact: Fact | undefined): {
+  readonly at: string | undefined
+  readonly acts: number
+} {
+  const [at, acts] = fact?.value.split(' ') ?? []
+  return { at, acts: Number(acts ?? 0) }
+}

@@ -1,5 +1,5 @@
 import { browserDb, type Folder } from './browserDb'
-import { BACKUP_FACT } from './backupFact'
+import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from './db'
 import { FIRST_STORE } from './storeName'
 
@@ -64,8 +64,7 @@ export async function readFolderDue(now: number): Promise<boolean> {
     await db.trail.orderBy('seq').last(),
     await db.trail.where('act').equals('count off').last(),
   ]
-  const [at, seq] = fact?.value.split(' ') ?? []
-  const saved = Number(seq ?? 0)
+  const { at, acts: saved } = lastBackup(fact)
   if (!last || last.seq <= saved) return false
   return (counted?.seq ?? 0) > saved || !at || now - Date.parse(at) > DAY_MS
 }
@@ -88,15 +87,15 @@ async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<v
 }
 /**
  * Writes a backup into the folder, one tab at a time; `make` gives its bytes and notes that it was made once
- * `done`. What goes wrong is kept, to be told. Gives whether it was written.
+ * `done`. What goes wrong is kept, to be told.
  */
 export const backUpIntoFolder = (
   at: string,
   make: () => Promise<{ readonly bytes: Uint8Array; readonly done: () => Promise<unknown> }>,
-): Promise<boolean> =>
+): Promise<void> =>
   navigator.locks.request(`${db.name} folder`, { ifAvailable: true }, async lock => {
     const kept = await browserDb.folders.get(db.name)
-    if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return false
+    if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return
     try {
       const { bytes, done } = await make()
       await write(
@@ -107,9 +106,7 @@ export const backUpIntoFolder = (
       await done()
       await prune(kept.folder, kept.most)
       await noteFault('')
-      return true
     } catch (error) {
       await noteFault((error as Error).message || (error as Error).name)
-      return false
     }
   })

@@ -19,7 +19,6 @@ interface KeptFolder {
 export interface OfficeHere {
   readonly store: string
   readonly title: string
-  readonly madeUp: boolean
   /** Put away: the rail does not offer it. */
   readonly away?: boolean
 }

@@ -25,7 +25,9 @@ function parsed(text: string): unknown {
   }
 }
 
-const nameOf = (key: string): string => `draft of ${key}`
+/** What the names of all drafts begin with. */
+export const DRAFT = 'draft of '
+const nameOf = (key: string): string => DRAFT + key
 export const keepDraft = (key: string, draft: LayoutDraft): Promise<unknown> =>
   db.facts.put({ name: nameOf(key), value: JSON.stringify(draft) })
 export const dropDraft = (key: string): Promise<void> => db.facts.delete(nameOf(key))
@@ -42,14 +44,14 @@ export const countOffDraft = (runId: string): string => `count-off ${runId}`
 
 /** A form half filled in, kept by name until it is saved. */
 export const keepFormDraft = (name: string, form: unknown): Promise<unknown> =>
-  db.facts.put({ name: `draft of ${name}`, value: JSON.stringify(form) })
-export const dropFormDraft = (name: string): Promise<void> => db.facts.delete(`draft of ${name}`)
+  db.facts.put({ name: nameOf(name), value: JSON.stringify(form) })
+export const dropFormDraft = (name: string): Promise<void> => db.facts.delete(nameOf(name))
 /** A kept form as its gate lets it through: all of it, a part, or nothing. */
 export async function readFormDraft<T>(
   name: string,
   gate: (kept: unknown) => T | undefined,
 ): Promise<T | undefined> {
-  const kept = await db.facts.get(`draft of ${name}`)
+  const kept = await db.facts.get(nameOf(name))
   return kept && gate(parsed(kept.value))
 }
 

@@ -8,18 +8,16 @@ export type { OfficeHere } from './browserDb'
 /** The store of the office that this page works in. */
 export const storeHere: string = db.name
 
-/** This office as it stands: made up, or by the names of its companies. */
-async function officeSeen(): Promise<Pick<OfficeHere, 'title' | 'madeUp'>> {
+/** How this office is called: by its companies, and whether it is made up. */
+export async function readOfficeTitle(): Promise<string> {
   const madeUp = (await db.facts.get('started'))?.value === 'demo'
   const names = (await db.companies.toArray()).map(c => c.name[0] ?? '')
-  return { madeUp, title: `${names.slice(0, 2).join(', ') || 'A new office'}${madeUp ? ' (made up)' : ''}` }
+  return `${names.slice(0, 2).join(', ') || 'A new office'}${madeUp ? ' (made up)' : ''}`
 }
-export const readOfficeSeen = officeSeen
 /** Writes down how this office is called, so that others can offer it. */
-export async function noteOffice(of: Pick<OfficeHere, 'title' | 'madeUp'>): Promise<void> {
+export async function noteOffice(title: string): Promise<void> {
   const before = await browserDb.offices.get(storeHere)
-  if (before?.title !== of.title || before.madeUp !== of.madeUp)
-    await browserDb.offices.put({ ...before, store: storeHere, ...of })
+  if (before?.title !== title) await browserDb.offices.put({ ...before, store: storeHere, title })
 }
 /** All offices of this browser, this one first. */
 export async function readOffices(): Promise<OfficeHere[]> {
@@ -27,15 +25,14 @@ export async function readOffices(): Promise<OfficeHere[]> {
   return all.sort((a, b) => Number(b.store === storeHere) - Number(a.store === storeHere))
 }
 /** An office that was removed meanwhile, in another tab: this one goes to one that is there. */
-export async function leaveRemoved(): Promise<boolean> {
-  if (storeHere === FIRST_STORE || (await browserDb.offices.get(storeHere))) return false
+export async function leaveRemoved(): Promise<void> {
+  if (storeHere === FIRST_STORE || (await browserDb.offices.get(storeHere))) return
   goToStore((await browserDb.offices.toCollection().first())?.store ?? FIRST_STORE)
-  return true
 }
 /** Begins another office, empty, in a store of its own. */
 export async function beginOffice(): Promise<void> {
   const store = `${FIRST_STORE} ${crypto.randomUUID()}`
-  await browserDb.offices.put({ store, title: 'A new office', madeUp: false })
+  await browserDb.offices.put({ store, title: 'A new office' })
   goToStore(store)
 }
 /** Puts an office away, or takes it out. */

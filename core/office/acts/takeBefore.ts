@@ -4,7 +4,7 @@ import { takeBefore as decide, type BeforeKnown, type TakingBefore } from '../..
 import { act } from '../act'
 import { ofAccount, one } from '../gather'
 import type { Reading } from '../reading'
-import { intakeKnown } from './takeIn'
+import { intakeKnown, TAKING_IN } from './takeIn'
 
 /** Where a company's opening balances stand: the other side of the account's own, else its first of that kind. */
 async function equityOf(reading: Reading, accountId: Id<'account'>): Promise<Id<'ledger'> | undefined> {
@@ -36,18 +36,7 @@ export async function beforeKnown(reading: Reading, act: TakingBefore, fresh = f
 /** Checks and numbers from before the office began here are taken in. */
 export const takeBefore = act({
   lock: async ({ taking }: TakingBefore) => ofAccount(taking.accountId ?? ('' as Id<'account'>)),
-  reads: [
-    'intakes',
-    'companies',
-    'accounts',
-    'payees',
-    'ledgers',
-    'bills',
-    'payments',
-    'entries',
-    'books',
-    'numbers',
-  ],
+  reads: [...TAKING_IN, 'books', 'numbers'],
   writes: ['intakes', 'payees', 'payments', 'numbers', 'entries'],
   gather: (reading, input) => beforeKnown(reading, input),
   decide: (known, input, stamp) => decide(known, input, stamp),

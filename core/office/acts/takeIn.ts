@@ -27,7 +27,7 @@ export async function intakeKnown(reading: Reading, act: TakingIn, fresh = false
     lastNumber: await reading.lastBill(companyId),
   }
 }
-const TAKING_IN = [
+export const TAKING_IN = [
   'intakes',
   'companies',
   'accounts',
