@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readBackupState } from '~/data/backup'
+import { readBackupState } from '~/data/backupState'
 import { readBackupFolder } from '~/data/backupFolder'
 
 /** Says how much would be lost with this browser, once a day has gone by since the last backup. */

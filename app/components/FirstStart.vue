@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { momentNow, operatorName, setOperatorName } from '~/data/office'
+import { whenIdle } from '~/composables/useLater'
 import { goToStore } from '~/data/storeName'
 import { demoCode, startEmpty, startWithDemo } from '~/data/start'
 
@@ -7,7 +8,7 @@ const { others } = useOffices()
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
-onMounted(() => void demoCode().catch(() => undefined))
+onMounted(() => void whenIdle(() => void demoCode().catch(() => undefined)))
 
 async function start(how: 'demo' | 'empty') {
   if (busy.value) return
@@ -56,7 +57,7 @@ async function start(how: 'demo' | 'empty') {
         </p>
         <v-btn :disabled="busy" @click="start('empty')"> Start empty </v-btn>
       </v-card>
-      <FilesBackup class="choice" only-restore />
+      <LazyFilesBackup class="choice" only-restore />
     </div>
     <p v-if="others.length" data-test="back-to">
       Back to

@@ -2,7 +2,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, ref, watch, type Ref } from 'vue'
 import type { BankAccount, Company } from '#core/payables/account'
 import { formOf, freshAccount, shownFacts, type AccountForm } from '#core/payables/accountForm'
-import { dropFormDraft, keepFormDraft, likeForm, readFormDraft } from '~/data/drafts'
+import { dropDraft, keepDraft, likeForm, readDraft } from '~/data/drafts'
 import { plainCopy } from '~/data/plainCopy'
 import type { AccountView } from '~/data/reads'
 
@@ -32,7 +32,7 @@ export function useAccountForm(
     began = view.value && { account: view.value.account, company: view.value.company }
     if (view.value)
       form.value = structuredClone(formOf(view.value.account, view.value.company, view.value.book))
-    const draft = await readFormDraft(draftName, likeForm(form.value))
+    const draft = await readDraft(draftName, likeForm(form.value))
     if (draft) form.value = { ...form.value, ...draft }
     restored.value = draft !== undefined
     baseline = JSON.stringify(form.value)
@@ -48,14 +48,14 @@ export function useAccountForm(
   watchDebounced(
     form,
     now => {
-      if (ready.value && JSON.stringify(now) !== baseline) void keepFormDraft(draftName, now)
+      if (ready.value && JSON.stringify(now) !== baseline) void keepDraft(draftName, now)
     },
     { deep: true, debounce: REST },
   )
   /** A form in mind no longer differs from the books: it was saved as these rows. */
   async function kept(rows: { account: BankAccount; company: Company }): Promise<void> {
     ready.value = false
-    await dropFormDraft(draftName)
+    await dropDraft(draftName)
     began = rows
     restored.value = false
     baseline = JSON.stringify(form.value)
@@ -63,7 +63,7 @@ export function useAccountForm(
   }
   async function forget(): Promise<void> {
     ready.value = false
-    await dropFormDraft(draftName)
+    await dropDraft(draftName)
     form.value = freshAccount()
     await begin()
   }

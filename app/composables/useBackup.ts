@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { letGoOfBackup, lookAtBackup, readBackupState, restoreBackup, saveBackup } from '~/data/backup'
+import { letGoOfBackup, lookAtBackup, restoreBackup, saveBackup } from '~/data/backup'
+import { readBackupState } from '~/data/backupState'
 import { useOffice } from '~/stores/office'
 import type { BackupSeen } from '~/data/backupWork'
 import { useLive } from './useLive'

@@ -1,6 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
 import { ref, watch } from 'vue'
-import { backUpWhereDue } from '~/data/backup'
 import {
   canPickFolder,
   forgetBackupFolder,
@@ -12,6 +11,9 @@ import {
 } from '~/data/backupFolder'
 import { useLive } from './useLive'
 
+/** What writes a backup is fetched when one is due. */
+const backUp = async (): Promise<void> => (await import('~/data/backup')).backUpWhereDue()
+
 const HOUR_MS = 3_600_000
 
 /** Writes backups into the chosen folder by itself, wherever the office stands: after a count-off, once a day. */
@@ -19,10 +21,10 @@ export function useFolderWatch(): void {
   const due = useLive(() => readFolderDue(Date.now()))
   const folder = useLive(readBackupFolder)
   const look = (): void => {
-    if (due.value && folder.value?.open && !folder.value.fault) void backUpWhereDue()
+    if (due.value && folder.value?.open && !folder.value.fault) void backUp()
   }
   watch([due, folder], look)
-  useIntervalFn(() => void backUpWhereDue(), HOUR_MS)
+  useIntervalFn(() => void backUp(), HOUR_MS)
 }
 
 /** Choosing the folder, and what stands there. */

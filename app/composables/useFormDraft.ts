@@ -1,5 +1,5 @@
 import { toRaw, watch, type Ref } from 'vue'
-import { dropFormDraft, keepFormDraft, likeForm, readFormDraft } from '~/data/drafts'
+import { dropDraft, keepDraft, likeForm, readDraft } from '~/data/drafts'
 
 /**
  * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page
@@ -14,19 +14,19 @@ export function useFormDraft<T extends object>(
 ) {
   let known = ''
   async function restore(): Promise<void> {
-    const draft = await readFormDraft(name(), likeForm(form.value))
+    const draft = await readDraft(name(), likeForm(form.value))
     if (draft && isEmpty(form.value)) form.value = { ...form.value, ...draft }
     known = JSON.stringify(toRaw(form.value))
   }
   const restored = restore()
-  const forget = (): Promise<void> => dropFormDraft(name())
+  const forget = (): Promise<void> => dropDraft(name())
   watch(
     form,
     now => {
       const text = JSON.stringify(now)
       if (text === known) return
       known = text
-      void (isEmpty(now) ? forget() : keepFormDraft(name(), JSON.parse(text)))
+      void (isEmpty(now) ? forget() : keepDraft(name(), JSON.parse(text)))
     },
     { deep: true },
   )

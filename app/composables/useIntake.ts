@@ -6,7 +6,7 @@ import type { DayOrder, DecimalMark } from '#core/intake/written'
 import type { Company } from '#core/payables/account'
 import { IntakeDesk, type IntakeChecked, type IntakePlan } from '~/data/intake'
 import { momentNow, operatorName } from '~/data/office'
-import { saveText } from '~/data/papers'
+import { saveText } from '~/data/fileOut'
 import { useAct } from './useAct'
 
 /** A file being taken in: what it holds, how it is understood, what would come of every row, and the act. */

@@ -1,6 +1,7 @@
 import type { Ref } from 'vue'
 import type { Run } from '#core/runs/run'
-import { continuationOf, paperOf, savePdf } from '~/data/papers'
+import { savePdf } from '~/data/fileOut'
+import { continuationOf, paperOf } from '~/data/papers'
 import { useLive } from './useLive'
 import { pdfName } from './usePutOut'
 

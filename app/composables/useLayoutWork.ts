@@ -5,6 +5,7 @@ import { noOwn, type OwnSettings } from '#core/paper/own'
 import { ownId } from '#core/paper/versions'
 import type { Workpiece } from '#core/paper/workpiece'
 import { dropDraft, keepDraft, readDraft } from '~/data/drafts'
+import { layoutDraftOf } from '~/data/layoutDraft'
 import { readLibrary, readVersions } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import { useAct } from './useAct'
@@ -39,7 +40,7 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
   async function begin(): Promise<void> {
     const row = latest.value
     if (!row) return
-    const draft = await readDraft(key)
+    const draft = await readDraft(key, layoutDraftOf)
     from.value = draft?.from ?? row.revision
     restored.value = draft !== undefined
     editor.begin(draft?.common ?? row.layout, draft?.owns ?? savedOwns())

@@ -1,6 +1,6 @@
 import { good, type Result } from '#core/base/result'
 import type { Stock } from '#core/paper/stock'
-import { practiceTrays, type PracticeTray } from '#core/practice/press'
+import { practiceTrays, type PracticeTray } from '#core/fit/practicePrinter'
 import type { JobReport } from '#core/practice/report'
 import { plainPaper, practicePrint, practiceReport, type PracticeJob } from '~/data/practicePrinter'
 

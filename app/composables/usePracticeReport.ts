@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import { shallowRef } from 'vue'
-import { practicePrinterId } from '#core/fit/printers'
+import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { JobReport } from '#core/practice/report'
 import type { Run } from '#core/runs/run'
 import { practiceState } from '~/data/practicePrinter'

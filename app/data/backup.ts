@@ -1,23 +1,12 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Result } from '#core/base/result'
 import type { BackupApi, BackupSeen } from './backupWork'
-import { BACKUP_FACT, backupFact, lastBackup } from './backupFact'
+import { backupFact } from './backupFact'
 import { backUpIntoFolder, readFolderDue } from './backupFolder'
 import { db } from './db'
 import { failureOf } from './inWorker'
 import { momentNow, operatorName } from './office'
-import { saveBlob } from './papers'
-
-/** When the last backup was saved, and how many acts were done since. */
-export interface BackupState {
-  readonly at: string | undefined
-  readonly since: number
-}
-export async function readBackupState(): Promise<BackupState> {
-  const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
-  const { at, acts } = lastBackup(fact)
-  return { at, since: Math.max(0, (last?.seq ?? 0) - acts) }
-}
+import { saveBlob } from './fileOut'
 
 interface Kept {
   readonly worker: Worker

@@ -1,21 +1,5 @@
-import { layoutSchema, type Layout } from '#core/paper/layout'
-import type { OwnSettings } from '#core/paper/own'
-import { z } from '#core/base/schema'
-import { ownSettings } from '#core/office/rows'
 import { db } from './db'
 
-/** What was edited on the Light table and not yet saved: kept so that a closed tab loses nothing. */
-export interface LayoutDraft {
-  readonly from: number
-  readonly common: Layout
-  readonly owns: Readonly<Record<string, OwnSettings>>
-}
-
-const layoutDraft = z.strictObject({
-  from: z.number().int().min(0),
-  common: layoutSchema,
-  owns: z.record(z.string(), ownSettings),
-}) satisfies z.ZodType<LayoutDraft>
 /** What stands in a kept text; undefined where it is no JSON. */
 function parsed(text: string): unknown {
   try {
@@ -28,26 +12,16 @@ function parsed(text: string): unknown {
 /** What the names of all drafts begin with. */
 export const DRAFT = 'draft of '
 const nameOf = (key: string): string => DRAFT + key
-export const keepDraft = (key: string, draft: LayoutDraft): Promise<unknown> =>
-  db.facts.put({ name: nameOf(key), value: JSON.stringify(draft) })
-export const dropDraft = (key: string): Promise<void> => db.facts.delete(nameOf(key))
-/** The kept draft of a layout; none where there is none, or where it no longer passes the layout's gate. */
-export async function readDraft(key: string): Promise<LayoutDraft | undefined> {
-  const kept = await db.facts.get(nameOf(key))
-  if (!kept) return undefined
-  const draft = layoutDraft.safeParse(parsed(kept.value))
-  return draft.success ? draft.data : undefined
-}
 
 /** Name under which the half-done count-off of a run is kept. */
 export const countOffDraft = (runId: string): string => `count-off ${runId}`
 
-/** A form half filled in, kept by name until it is saved. */
-export const keepFormDraft = (name: string, form: unknown): Promise<unknown> =>
+/** What is half filled in or edited, kept by name until it is saved: a closed tab loses nothing. */
+export const keepDraft = (name: string, form: unknown): Promise<unknown> =>
   db.facts.put({ name: nameOf(name), value: JSON.stringify(form) })
-export const dropFormDraft = (name: string): Promise<void> => db.facts.delete(nameOf(name))
-/** A kept form as its gate lets it through: all of it, a part, or nothing. */
-export async function readFormDraft<T>(
+export const dropDraft = (name: string): Promise<void> => db.facts.delete(nameOf(name))
+/** A kept draft as its gate lets it through: all of it, a part, or nothing. */
+export async function readDraft<T>(
   name: string,
   gate: (kept: unknown) => T | undefined,
 ): Promise<T | undefined> {

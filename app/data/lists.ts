@@ -1,7 +1,7 @@
 import { inWorker } from './inWorker'
 import type { ListApi, ListAsk } from './listWork'
 import { storeName } from './storeName'
-import { saveBlob } from './papers'
+import { saveBlob } from './fileOut'
 
 export { listNames, type ListName } from './listNames'
 

@@ -1,7 +1,8 @@
 import type { z } from 'zod'
 import { good, refuse, type Result } from '#core/base/result'
 import type { Stock } from '#core/paper/stock'
-import type { PracticeTray, Press, pressJobSchema } from '#core/practice/press'
+import type { PracticeTray } from '#core/fit/practicePrinter'
+import type { Press, pressJobSchema } from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
 
 export type PracticeJob = z.input<typeof pressJobSchema>

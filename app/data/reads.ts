@@ -9,7 +9,8 @@ import {
   type NumberRow,
 } from '#core/books/book'
 import { stockLeft, type StockLeft } from '#core/books/pace'
-import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
+import { practicePrinter, practicePrinterId } from '#core/fit/practicePrinter'
+import type { FitRow, Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
 import { zero } from '#core/money/cents'
 import type { LedgerAccount } from '#core/ledger/entry'
@@ -29,7 +30,6 @@ import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/payables/account'
 import { promisedOf, type Payment } from '#core/payables/payment'
 import type { Payee } from '#core/payables/payee'
-import { practiceTrays } from '#core/practice/press'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
@@ -247,12 +247,11 @@ export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> =>
     .filter(r => r.printedAt !== '')
     .count()
 
-const practice: Printer = { id: practicePrinterId, name: 'Practice printer', trays: practiceTrays }
 /** Printers and all their fits. The practice printer is always among them, last. */
 export async function readPrinters(): Promise<{ printers: Printer[]; fits: FitRow[] }> {
   const [kept, fits] = await Promise.all([db.printers.orderBy('id').toArray(), db.fits.toArray()])
   const own = kept.find(p => p.id === practicePrinterId)
-  return { printers: [...kept.filter(p => p !== own), own ?? practice], fits }
+  return { printers: [...kept.filter(p => p !== own), own ?? practicePrinter], fits }
 }
 export const readFit = async (id: Id<'fit'> | null | undefined): Promise<FitRow | undefined> =>
   id ? db.fits.get(id) : undefined

@@ -13,7 +13,7 @@ import type { Run } from '#core/runs/run'
 import { localToday } from '~/stores/office'
 import { drawingsToPdf } from './makePaper'
 import { momentTold as moment } from './office'
-import { savePdf, saveText, type PaperWindow } from './papers'
+import { savePdf, saveText, type PaperWindow } from './fileOut'
 import { readCopy, type AccountView } from './reads'
 
 const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPaperKnown => ({

@@ -1,7 +1,7 @@
 import { writeRun } from '#core/exchange/runFile'
 import type { Run } from '#core/runs/run'
 import { db } from './db'
-import { saveText } from './papers'
+import { saveText } from './fileOut'
 
 /** Saves a run as a file for who prints it elsewhere: what stands on each of its checks, as it was frozen. */
 export async function saveRunFile(run: Pick<Run, 'id'>): Promise<void> {

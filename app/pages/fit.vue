@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
-import { practicePrinterId, type Printer } from '#core/fit/printers'
+import { practicePrinterId } from '#core/fit/practicePrinter'
+import type { Printer } from '#core/fit/printers'
 import { UNPRINTABLE } from '#core/proof/layoutNotes'
 import { readAccounts, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'

@@ -2,7 +2,7 @@
 import { trailOut } from '#core/exchange/trailFile'
 import { firstBroken, type TrailLine } from '#core/trail/trail'
 import type { Column } from '~/composables/rowTable'
-import { saveText } from '~/data/papers'
+import { saveText } from '~/data/fileOut'
 import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
 
 const kinds = useLive(readTrailActs)

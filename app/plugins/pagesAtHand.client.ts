@@ -1,13 +1,17 @@
+import { screenFollows } from '~/composables/useLive'
+import { fetchActs } from '~/data/ownOffice'
 import { useOffice } from '~/stores/office'
 
 /**
- * The code of every page is fetched soon after the start, so that going on needs no server. Where a page
- * cannot be fetched all the same, the one that
- * is there stays, with what was typed, and it is said why.
+ * The code of the acts and of every page is fetched once the first view stands, so that going on needs no
+ * server. Where a page cannot be fetched all the same, the one that is there stays, with what was typed, and
+ * it is said why.
  */
 export default defineNuxtPlugin(nuxt => {
   const router = useRouter()
   onNuxtReady(async () => {
+    await screenFollows()
+    await fetchActs()
     for (const { path } of router.getRoutes())
       await preloadRouteComponents(path.replaceAll(/:[^/]+/g, 'x')).catch(() => {})
   })

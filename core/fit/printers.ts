@@ -154,6 +154,3 @@ export function keepMicr(
 }
 export const micrOf = (printer: Printer | undefined): MicrFit =>
   printer?.micr ? { width: printer.micr.width, weight: printer.micr.weight } : exactMicr
-
-/** The stand-in that ships with the product: known in every office, by this key. */
-export const practicePrinterId = 'practice-printer' as Id<'printer'>

@@ -2,18 +2,13 @@ import { z } from '../base/schema'
 import { random } from '../base/random'
 import { noChange, compose, type Affine } from '../fit/affine'
 import { deviationMap } from '../fit/fit'
+import { practiceTrays } from '../fit/practicePrinter'
 import type { Mm } from '../paper/length'
 import { checksPerSheet, packOrders, stockSchema, type Stock } from '../paper/stock'
 import { layoutSchema } from '../paper/layout'
 import { accountFactsSchema } from '../proof/facts'
 
-/**
- * The practice printer is a stand-in: it does to a PDF and a pack of sheets what a real printer does, its
- * faults included.
- */
-export const practiceTrays = ['Tray 1', 'Tray 2', 'Tray 3'] as const
-export type PracticeTray = (typeof practiceTrays)[number]
-
+/** How sheets come to lie as they leave a printer. */
 export const stackings = ['face down', 'face up'] as const
 /**
  * What one tray does to every sheet: its errors, its toner (1 as it should be, 0.7 weak, 1.3 heavy), how

@@ -1,4 +1,5 @@
-import type { Feeding, PracticeTray, Press, SheetOut } from './press'
+import type { PracticeTray } from '../fit/practicePrinter'
+import type { Feeding, Press, SheetOut } from './press'
 
 /** How a job of the practice printer stands. `sheets` are those that are out, from the top of the tray. */
 export interface JobReport {

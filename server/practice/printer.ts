@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { checksPerSheet } from '#core/paper/stock'
+import type { PracticeTray } from '#core/fit/practicePrinter'
 import {
   asStacked,
   exactPress,
@@ -7,7 +8,6 @@ import {
   feed,
   MOST_SHEETS,
   type Feeding,
-  type PracticeTray,
   type Press,
   type PressJob,
   type SheetOut,

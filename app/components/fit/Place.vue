@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { idOf } from '#core/base/id'
 import { deviationMap, noDeviation, worstCorner, type Deviation } from '#core/fit/fit'
-import { practicePrinterId, type FitRow, type Printer } from '#core/fit/printers'
+import { practicePrinterId } from '#core/fit/practicePrinter'
+import type { FitRow, Printer } from '#core/fit/printers'
 import { formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
 import type { FitSheetForm } from '~/composables/useFitSheet'

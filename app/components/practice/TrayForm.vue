@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { exactPress, stackings, type PracticeTray, type Press } from '#core/practice/press'
+import type { PracticeTray } from '#core/fit/practicePrinter'
+import { exactPress, stackings, type Press } from '#core/practice/press'
 
 const props = defineProps<{ tray: PracticeTray; press: Press }>()
 const emit = defineEmits<{ set: [press: Press] }>()

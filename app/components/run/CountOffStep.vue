@@ -11,7 +11,7 @@ import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
 import { saidSoFar } from '#core/office/rows'
-import { countOffDraft, keepFormDraft, readFormDraft } from '~/data/drafts'
+import { countOffDraft, keepDraft, readDraft } from '~/data/drafts'
 import { saveCountOffSheet } from '~/data/reports'
 import type { AccountView } from '~/data/reads'
 
@@ -34,9 +34,9 @@ const at = ref(0)
 // What was said so far is kept with the run until the count-off is done.
 const draftName = countOffDraft(props.run.id)
 onMounted(async () => {
-  const before = await readFormDraft(draftName, kept => saidSoFar.safeParse(kept).data)
+  const before = await readDraft(draftName, kept => saidSoFar.safeParse(kept).data)
   if (before && !outcomes.value.size) counting.takeUp(before)
-  watch(counting.soFar, said => void keepFormDraft(draftName, said))
+  watch(counting.soFar, said => void keepDraft(draftName, said))
 })
 const column = ref<{ $el: HTMLElement; scrollToIndex(index: number): void }>()
 const button = ref<{ $el: HTMLElement }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { practicePrinterId } from '#core/fit/printers'
+import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { Pack, PressFault } from '#core/practice/press'
 import type { Run } from '#core/runs/run'
 import type { AccountView } from '~/data/reads'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { checkNumber } from '#core/books/book'
 import { checksPerSheet } from '#core/paper/stock'
-import { practiceTrays, type PracticeTray, type Press, type PressFault } from '#core/practice/press'
+import { practiceTrays, type PracticeTray } from '#core/fit/practicePrinter'
+import type { Press, PressFault } from '#core/practice/press'
 import { outcomeOf, type PracticeState } from '#core/practice/report'
 import { practiceState, practiceStop, setPracticeTray } from '~/data/practicePrinter'
 import { readLibrary } from '~/data/reads'

@@ -12,7 +12,7 @@ import type { RunOrder } from '#core/runs/run'
 import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { paperOf } from '~/data/papers'
-import { countOffDraft, dropFormDraft } from '~/data/drafts'
+import { countOffDraft, dropDraft } from '~/data/drafts'
 import { momentTold } from '~/data/office'
 import { saveCover } from '~/data/reports'
 import { useOffice } from '~/stores/office'
@@ -139,7 +139,7 @@ async function countOff(act: CountOffAct) {
   const wrong = [...act.outcomes].find(([, o]) => o.kind === 'spoiled' && o.correct)?.[0]
   const correct = run.value?.checks.find(c => c.number === wrong)?.paymentId
   if (!(await did('countOff', { runId: runId.value, ...act }))) return
-  await dropFormDraft(countOffDraft(runId.value))
+  await dropDraft(countOffDraft(runId.value))
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
   if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct}`)

@@ -1,5 +1,6 @@
 import { z } from '#core/base/schema'
-import { practiceTrays, pressSchema } from '#core/practice/press'
+import { practiceTrays } from '#core/fit/practicePrinter'
+import { pressSchema } from '#core/practice/press'
 import { checked, ownPagesOnly, printer } from '../../../practice/office'
 
 /** Sets what a tray does wrong. */

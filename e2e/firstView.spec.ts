@@ -1,0 +1,61 @@
+import { empty, expect, test } from './office'
+
+/** The most that a first visit waits for, in bytes as they cross the wire. */
+const MOST_SCRIPTS = 350 * 1024
+
+test.describe('the first visit', () => {
+  test.use(empty)
+  test('waits for no more scripts than it needs; the others come once it stands', async ({ page }) => {
+    await page.addInitScript(() => {
+      new MutationObserver((_, watching) => {
+        if (!document.querySelector('main h1')) return
+        performance.mark('first view')
+        watching.disconnect()
+      }).observe(document, { childList: true, subtree: true })
+    })
+    await page.goto('/')
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    const scripts = () =>
+      page.evaluate(() => {
+        const stood = performance.getEntriesByName('first view')[0]!.startTime
+        const all = performance
+          .getEntriesByType('resource')
+          .filter((e): e is PerformanceResourceTiming => e.name.endsWith('.js'))
+        const size = (list: typeof all) => list.reduce((sum, e) => sum + e.encodedBodySize, 0)
+        return { before: size(all.filter(e => e.responseEnd < stood)), all: size(all) }
+      })
+    const { before } = await scripts()
+    expect(before).toBeGreaterThan(MOST_SCRIPTS / 4)
+    expect(before).toBeLessThan(MOST_SCRIPTS)
+    await expect.poll(async () => (await scripts()).all).toBeGreaterThan(MOST_SCRIPTS * 1.5)
+  })
+})
+
+test.describe('with the server gone before the acts were fetched', () => {
+  test.use({ expected: /ERR_FAILED/ })
+  test('an act is refused, with what was typed still there; done once the server is back', async ({
+    page,
+  }) => {
+    // The script of the acts, whatever its name: it alone says this sentence.
+    let gone = true
+    let refused = 0
+    await page.route('**/_nuxt/*.js', async route => {
+      const answer = await route.fetch()
+      if (!gone || !(await answer.text()).includes('the browser could not write ('))
+        return route.fulfill({ response: answer })
+      refused++
+      return route.abort()
+    })
+    await page.goto('/files')
+    const name = page.getByLabel('Name', { exact: true })
+    const keep = page.getByTestId('name-keep')
+    await name.fill('Ada')
+    await keep.click()
+    await expect(page.getByText('nothing was changed: the server does not answer')).toBeVisible()
+    expect(refused).toBeGreaterThan(0)
+    await expect(name).toHaveValue('Ada')
+    gone = false
+    await keep.click()
+    await expect(page.getByText('The record now says Ada.')).toBeVisible()
+  })
+})
