@@ -1,5 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:http'
 import { demoOffice, empty, expect, test, toPrintStep } from './office'
 
 const PORT = '3979'
@@ -63,6 +63,69 @@ test.describe('with the server gone', () => {
     for (const path of ['/bills', '/register', '/papers/layout/letter-top', '/fit', '/files/in', '/trail']) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+    }
+  })
+})
+
+/** A server before the one of all tests whose kept program is another one from the moment that it is told so. */
+async function startNext(port: number, from: string) {
+  let next = false
+  const server = createServer((request, answer) => {
+    void fetch(from + request.url).then(async got => {
+      const { 'content-type': type, 'content-security-policy': policy } = Object.fromEntries(got.headers)
+      answer.writeHead(got.status, {
+        ...(type && { 'content-type': type }),
+        ...(policy && { 'content-security-policy': policy }),
+      })
+      answer.end(
+        Buffer.concat([
+          Buffer.from(await got.arrayBuffer()),
+          Buffer.from(next && request.url === '/sw.js' ? '\n// next' : ''),
+        ]),
+      )
+    })
+  })
+  await new Promise<void>(done => server.listen(port, '127.0.0.1', done))
+  return { toNext: () => (next = true), end: () => server.close() }
+}
+
+test.describe('a newer version', () => {
+  const port = 3981
+  const all = 'http://127.0.0.1:3977'
+  test.use({ ...empty, baseURL: `http://127.0.0.1:${port}`, serviceWorkers: 'allow' })
+
+  test('waits while a form is filled in, is offered then, and is there after one press', async ({ page }) => {
+    const server = await startNext(port, all)
+    try {
+      await page.goto('/')
+      await page.getByRole('button', { name: 'Start empty' }).click()
+      await expect(page.getByTestId('begin')).toBeVisible()
+      await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+      await page.reload()
+      await expect(page.getByTestId('begin')).toBeVisible()
+      const band = page.getByTestId('newer')
+      await page.goto('/accounts/new')
+      const company = page.getByLabel('Company, one or two lines')
+      await company.fill('Slipway')
+      await page.waitForTimeout(700)
+      server.toNext()
+      await page.reload()
+      await expect(company).toHaveValue('Slipway')
+      const waiting = () =>
+        page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state)
+      await expect.poll(waiting).toBe('installed')
+      await expect(page.getByText('a newer one waits')).toBeVisible()
+      await expect(band).toHaveCount(0)
+      await company.fill('')
+      await expect(band).toBeVisible()
+      const anew = page.waitForEvent('load')
+      await band.getByRole('button').click()
+      await anew
+      expect(await waiting()).toBe(undefined)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await expect(band).toHaveCount(0)
+    } finally {
+      server.end()
     }
   })
 })

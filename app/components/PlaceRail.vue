@@ -16,6 +16,7 @@ import { useOffice } from '~/stores/office'
 
 const office = useOffice()
 const { version } = useRuntimeConfig().public
+const { waits } = useNewVersion()
 const route = useRoute()
 /** In a narrow or low window the places stand as their signs alone, with their names told. */
 const small = useMediaQuery('(max-width: 1099px)')
@@ -85,7 +86,12 @@ const setUp = [
         >
           {{ office.theme === 'light' ? 'Dark' : 'Light' }}
         </v-btn>
-        <p class="quiet version" :class="{ 'd-sr-only': small }">Version {{ version }}</p>
+        <p class="quiet version" :class="{ 'd-sr-only': small }">
+          Version {{ version
+          }}<template v-if="waits"
+            >; a newer one waits until no run is open and no form half filled in</template
+          >
+        </p>
       </div>
     </template>
   </v-navigation-drawer>

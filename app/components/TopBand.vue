@@ -1,18 +1,13 @@
 <script setup lang="ts">
 import { formatDate, dayOfMoment } from '#core/base/dates'
 import { readHandedOver } from '~/data/handing'
-import { readInHand } from '~/data/inHand'
 import { readStart } from '~/data/reads'
 
 /** What holds for everything that is done on any page, above all of it. */
 const handed = useLive(readHandedOver)
 const start = useLive(readStart)
 const madeUp = computed(() => start.value === 'demo')
-/** A newer version was fetched: it waits while a run is open or a form is filled in. */
-const { $pwa } = useNuxtApp()
-const inHand = useLive(readInHand)
-const newer = computed(() => $pwa?.needRefresh === true && inHand.value === false)
-const takeUp = (): void => void $pwa?.updateServiceWorker()
+const { offered, takeUp } = useNewVersion()
 </script>
 
 <template>
@@ -23,7 +18,7 @@ const takeUp = (): void => void $pwa?.updateServiceWorker()
     Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}: nothing is done
     here. <NuxtLink to="/files">{{ handed.fromHere ? 'Take it back' : 'Take it on' }}</NuxtLink>
   </p>
-  <p v-if="newer" class="band" role="status" data-test="newer">
+  <p v-if="offered" class="band" role="status" data-test="newer">
     A new version is here.
     <v-btn size="small" variant="outlined" class="ml-2" @click="takeUp">Go on with it</v-btn>
   </p>

@@ -32,10 +32,10 @@ export function useAccountForm(
     began = view.value && { account: view.value.account, company: view.value.company }
     if (view.value)
       form.value = structuredClone(formOf(view.value.account, view.value.company, view.value.book))
+    baseline = JSON.stringify(form.value)
     const draft = await readDraft(draftName, likeForm(form.value))
     if (draft) form.value = { ...form.value, ...draft }
     restored.value = draft !== undefined
-    baseline = JSON.stringify(form.value)
     ready.value = true
   }
   watch(
@@ -48,7 +48,8 @@ export function useAccountForm(
   watchDebounced(
     form,
     now => {
-      if (ready.value && JSON.stringify(now) !== baseline) void keepDraft(draftName, now)
+      if (!ready.value) return
+      void (JSON.stringify(now) === baseline ? dropDraft(draftName) : keepDraft(draftName, now))
     },
     { deep: true, debounce: REST },
   )

@@ -1,0 +1,22 @@
+import { computed, type ComputedRef } from 'vue'
+import { readInHand } from '~/data/inHand'
+import { useLive } from './useLive'
+
+/**
+ * A newer version of the program that was fetched: `offered` while nothing is in hand, `waits` while a run is
+ * open or a form is filled in.
+ */
+export function useNewVersion(): {
+  offered: ComputedRef<boolean>
+  waits: ComputedRef<boolean>
+  takeUp: () => void
+} {
+  const { $pwa } = useNuxtApp()
+  const inHand = useLive(readInHand)
+  const isHere = computed(() => $pwa?.needRefresh === true)
+  return {
+    offered: computed(() => isHere.value && inHand.value === false),
+    waits: computed(() => isHere.value && inHand.value === true),
+    takeUp: () => void $pwa?.updateServiceWorker(),
+  }
+}
