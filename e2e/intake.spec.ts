@@ -186,3 +186,47 @@ test('checks of before: an office begins with its outstanding checks, its number
   await page.goto('/books/operating-book?number=4290')
   await expect(page.getByTestId('life')).toContainText('pasted cells.tsv is taken back')
 })
+
+test('a matching is named, kept as a file, and used for a table with other columns and another order', async ({
+  page,
+}, info) => {
+  await demoOffice(page)
+  await page.goto('/files/in')
+  const paste = page.getByTestId('intake-paste').locator('textarea').first()
+  await paste.fill('Whom\tTheirs\tDay\tHow much\nTern Ironworks\tM-1\t2026-11-02\t12.00')
+  await page.getByTestId('intake-paste-go').click()
+  await expect(page.getByTestId('intake-missing')).toContainText('Payee, Bill number')
+  await page.getByTestId('match-payee').selectOption({ label: 'Whom' })
+  await page.getByTestId('match-number').selectOption({ label: 'Theirs' })
+  await page.getByTestId('matching-save').click()
+  await expect(page.getByText('give the matching a name')).toBeVisible()
+  await page.waitForTimeout(450)
+  await page.getByTestId('matching-name').locator('input').fill('Yard bills')
+  const download = page.waitForEvent('download')
+  await page.getByTestId('matching-save').click()
+  const kept = info.outputPath('Yard bills.matching.json')
+  await (await download).saveAs(kept)
+  expect(JSON.parse(readFileSync(kept, 'utf8'))).toMatchObject({
+    name: 'Yard bills',
+    columns: { payee: 'Whom', number: 'Theirs', date: 'Day', amount: 'How much' },
+  })
+  await page.getByTestId('intake-leave').click()
+  const rows = ['Ours\t\t\t\t', 'Theirs\tHow much\tx\tDay\tWhom', 'M-2\t1.50\t\t03/04/2026\tTern Ironworks']
+  await paste.fill(rows.join('\n'))
+  await page.getByTestId('intake-paste-go').click()
+  await expect(page.getByTestId('intake-missing')).toBeVisible()
+  await page.getByTestId('matching-file').setInputFiles(kept)
+  await expect(page.getByTestId('intake-missing')).toHaveCount(0)
+  await expect(page.getByText('Titles stand in row 2')).toBeVisible()
+  // 03/04 is asked, whatever was saved of days that could not be two.
+  await page.getByTestId('intake-order').click()
+  await page.getByRole('option', { name: /^day first/ }).click()
+  await page.getByTestId('intake-ledger').click()
+  await page.getByRole('option', { name: /^6120/ }).click()
+  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
+  // What is for something else, or is no matching, is told and changes nothing.
+  const other = { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":1}') }
+  await page.getByTestId('matching-file').setInputFiles(other)
+  await expect(page.getByTestId('matching-fault')).toContainText('x.json')
+  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
+})

@@ -1,6 +1,9 @@
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Id } from '#core/base/id'
-import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
+import { faultLine, readJson } from '#core/exchange/fault'
+import { matchingFileSchema } from '#core/exchange/matchingFile'
+import { fieldsOf, intakeKinds, type IntakeKind, type Matching } from '#core/intake/fields'
+import { matchingFile } from '#core/intake/savedMatching'
 import { unmatched, type IntakeSpec } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
 import type { Company } from '#core/payables/account'
@@ -31,6 +34,8 @@ export function useIntake(
   const checked = shallowRef<IntakeChecked>()
   const doing = ref('')
   const fault = ref('')
+  /** What is wrong with a matching that came from a file. */
+  const matchingFault = ref('')
   const { busy, run, fault: refused, clear } = useAct()
   let desk: IntakeDesk | undefined
   onScopeDispose(() => desk?.end())
@@ -58,6 +63,7 @@ export function useIntake(
     file.value = ''
     plan.value = undefined
     checked.value = undefined
+    matchingFault.value = ''
     clear()
   }
   async function give(given: File): Promise<void> {
@@ -141,6 +147,39 @@ export function useIntake(
     }
     checked.value = await during('Looking at every row', on => on.check(asked))
   }
+  /** Matches as a saved matching says; what it names and this table lacks is told. */
+  async function matchFrom(given: File): Promise<void> {
+    const read = readJson(await given.text(), matchingFileSchema)
+    if (!read.ok) {
+      matchingFault.value = read.faults
+        .slice(0, 3)
+        .map(f => faultLine(given.name, f))
+        .join('; ')
+      return
+    }
+    const { kind: of, cents, days } = read.value
+    if (of !== kind.value) {
+      matchingFault.value = `${given.name} is for ${intakeKinds[of].title.toLowerCase()}: choose that above first.`
+      return
+    }
+    const found = await during('Looking at the columns', on => on.apply(read.value))
+    if (!found) return
+    if (found.headerRow !== plan.value?.headerRow) await understand(found.headerRow)
+    matching.value = { ...found.matching }
+    await lookAtWriting()
+    mark.value = cents
+    if (days && askOrder.value) order.value = days
+    matchingFault.value = found.lacking.length
+      ? `${read.value.name} names what is not in this table: ${found.lacking.join(', ')}.`
+      : ''
+    await check()
+  }
+  /** Saves how the columns are matched as a file, under a name. */
+  function saveMatching(name: string): void {
+    const told = { ...spec.value, order: askOrder.value ? (order.value ?? null) : null }
+    const made = matchingFile(name, told, plan.value?.titles ?? [])
+    saveText(`${JSON.stringify(made, null, 1)}\n`, `${made.name}.matching.json`, 'application/json')
+  }
   function match(field: string, column: number | undefined): Promise<void> {
     const { [field]: _, ...rest } = matching.value
     matching.value = column === undefined ? rest : { ...rest, [field]: column }
@@ -189,6 +228,7 @@ export function useIntake(
   return {
     ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
     ...{ makePayees, again, held, ofAccount, ledgerId, checked, counts, doing, fault, busy, refused },
+    ...{ matchFrom, saveMatching, matchingFault },
     ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
   }
 }

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import type { Result } from '#core/base/result'
+import type { MatchingFile } from '#core/exchange/matchingFile'
 import type { IntakeSeen } from '#core/intake/context'
 import type { IntakeKind } from '#core/intake/fields'
 import type { IntakeSpec } from '#core/intake/readRows'
@@ -34,6 +35,7 @@ export class IntakeDesk {
   }
   sheet = (at: number) => this.during(this.remote.sheet(at))
   plan = (kind: IntakeKind, headerRow?: number) => this.during(this.remote.plan(kind, headerRow))
+  apply = (file: MatchingFile) => this.during(this.remote.apply(file))
   written = (spec: Pick<IntakeSpec, 'kind' | 'headerRow' | 'matching'>) =>
     this.during(this.remote.written(spec))
   check = (ask: IntakeAsk) => this.during(this.remote.check(ask))

@@ -3,12 +3,14 @@ import { plainDate, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { good, must, refuse, type Result } from '#core/base/result'
 import { cellsOfSheet, decodeText, readDelimited, type Cells } from '#core/exchange/cells'
+import type { MatchingFile } from '#core/exchange/matchingFile'
 import { csvOut } from '#core/exchange/csvOut'
 import { askedOf } from '#core/intake/asked'
 import type { IntakeChoices, IntakeSeen } from '#core/intake/context'
 import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
 import { leftOut } from '#core/intake/leftOut'
 import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/intake/make'
+import { applyMatching, type AppliedMatching } from '#core/intake/savedMatching'
 import { guessMatching, headerRowOf } from '#core/intake/match'
 import { readRows, writtenIn, type IntakeSpec } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
@@ -201,6 +203,8 @@ export const intakeWork = {
       remembered: remembered !== undefined,
     }
   },
+  /** Finds the columns of a saved matching in the table. */
+  apply: (file: MatchingFile): AppliedMatching => applyMatching(file, cells),
   /** How days and amounts are written in the columns that were matched. */
   written: (
     spec: Pick<IntakeSpec, 'kind' | 'headerRow' | 'matching'>,

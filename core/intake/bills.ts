@@ -1,16 +1,71 @@
-import { idOf, type Id } from '../base/id'
+import { idOf } from '../base/id'
 import { parseAmount } from '../money/cents'
 import { alikeKey, namesakesOf } from '../payables/bill'
 import { billTold, blankBillForm, readBillForm, type BillField, type BillForm } from '../payables/billForm'
-import { blankFormLine } from '../payables/formLines'
+import type { FormLine } from '../payables/formLines'
 import type { Payee } from '../payables/payee'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
 import type { IntakeRow } from './readRows'
+import { toldTogether, type Told } from './together'
 
 /** The field of a file at which a fault of a form's field stands. */
 const fieldFor: Partial<Record<BillField, string>> = { lines: 'ledger', again: 'number' }
+const fieldForCode: Readonly<Record<string, string>> = {
+  'lines-differ': 'line amount',
+  'lines-blank': 'line amount',
+}
 
-function formOf({ values: v }: IntakeRow, payee: Payee, ledgerId: Id<'ledger'> | null): BillForm {
+/** What begins a bill; a row with nothing of it adds a line to the bill above. */
+const headFields = [
+  'payee',
+  'number',
+  'date',
+  'amount',
+  'due',
+  'discount',
+  'until',
+  'memo',
+  'purchaseOrder',
+] as const
+
+const lineFields = ['line amount', 'line memo', 'job'] as const
+
+/** The ledger lines of a bill, each told in a row of its own; undefined where one is wrong, which is told there. */
+function linesOf(making: Making, rows: readonly IntakeRow[]): FormLine[] | undefined {
+  const lines = rows.map(({ at, values: v }): FormLine | undefined => {
+    const ledgerId = ledgerOfRow(making, at, v.ledger)
+    if (ledgerId === 'wrong') return undefined
+    if (!ledgerId && rows.length > 1) {
+      making.fault(at, { field: 'ledger', text: 'each line of a bill says where it goes' })
+      return undefined
+    }
+    return {
+      ledgerId: ledgerId ?? null,
+      amount: v['line amount'] ?? '',
+      memo: v['line memo'] ?? '',
+      tag: v.job ?? '',
+    }
+  })
+  return lines.every(line => line !== undefined) ? lines : undefined
+}
+
+/** The lines of a bill, where its rows say where it goes, or its payee does; none: the payee's own shares. */
+function placedLines(
+  making: Making,
+  { first, rows }: Told,
+  payee: Payee,
+  lines: FormLine[],
+): FormLine[] | undefined {
+  if (rows.length > 1 || lines[0]?.ledgerId) return lines
+  const [share, more] = payee.split
+  const ledgerId = share ? !more && share.ledgerId : making.choices.ledgerId
+  if (ledgerId) return lines.map(line => ({ ...line, ledgerId }))
+  if (!lineFields.some(field => first.values[field])) return []
+  making.fault(first.at, { field: 'ledger', text: 'each line of a bill says where it goes' })
+  return undefined
+}
+
+function formOf({ values: v }: IntakeRow, payee: Payee, lines: FormLine[]): BillForm {
   return {
     ...blankBillForm(),
     payee: payee.name,
@@ -22,7 +77,7 @@ function formOf({ values: v }: IntakeRow, payee: Payee, ledgerId: Id<'ledger'> |
     until: v.until ?? '',
     memo: v.memo ?? '',
     purchaseOrder: v.purchaseOrder ?? '',
-    lines: ledgerId ? [{ ...blankFormLine(), ledgerId }] : [],
+    lines,
   }
 }
 
@@ -53,25 +108,25 @@ function twice(
 export function makeBills(making: Making, rows: readonly IntakeRow[]): void {
   const { office, choices } = making
   const before = new Map<string, number>()
-  for (const row of rows) {
-    if (row.faults.length) {
-      making.fault(row.at, ...row.faults)
-      continue
-    }
-    const own = ledgerOfRow(making, row.at, row.values.ledger)
-    if (own === 'wrong') continue
+  for (const told of toldTogether(making, rows, headFields, 'a bill')) {
+    const row = told.first
+    const lines = linesOf(making, told.rows)
+    if (!lines) continue
+    const own = lines[0]?.ledgerId
     const split = own ? [{ ledgerId: own, weight: 1 }] : undefined
     const payee = payeeOfRow(making, row.at, row.values.payee ?? '', split && { split })
     if (!payee) continue
     const known = twice(making, before, payee, row)
     if (known === 'file') continue
     if (known && !choices.again) {
-      making.here(row.at, known)
+      for (const { at } of told.rows) making.here(at, known)
       continue
     }
     const amount = parseAmount(row.values.amount ?? '')
     const credit = amount.ok && amount.value < 0
-    const form = formOf(row, payee, own ?? (payee.split.length ? null : choices.ledgerId))
+    const placed = placedLines(making, told, payee, lines)
+    if (!placed) continue
+    const form = formOf(row, payee, placed)
     const typed = {
       ...form,
       ...(credit && { discount: '0' }),
@@ -83,19 +138,19 @@ export function makeBills(making: Making, rows: readonly IntakeRow[]): void {
       dayFirst: false,
       unplaced: office.company.payables?.unplaced,
     })
-    const told = billTold(typed, read)
-    if (!told) {
+    const bill = billTold(typed, read)
+    if (!bill) {
       making.fault(
         row.at,
         ...Object.entries(read.faults).map(([field, refusal]) => ({
-          field: fieldFor[field as BillField] ?? field,
+          field: fieldForCode[refusal.code] ?? fieldFor[field as BillField] ?? field,
           text: refusal.text,
         })),
       )
       continue
     }
-    making.bills.push({ ...told, id: idOf(office.newKey()) })
+    making.bills.push({ ...bill, id: idOf(office.newKey()) })
     making.rows.bills.push(row.at)
-    making.good(row.at)
+    for (const { at } of told.rows) making.good(at)
   }
 }

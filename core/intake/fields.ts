@@ -95,6 +95,9 @@ export const intakeKinds = {
       ledger,
       text('memo', 'What it is for', 'memo', 'description', 'for', 'notes', 'details'),
       text('purchaseOrder', 'Purchase order', 'po', 'ponumber', 'ordernumber'),
+      amount('line amount', 'Line: amount', 'lineamount', 'splitamount', 'distributionamount'),
+      text('line memo', 'Line: what it is for', 'linememo', 'linedescription'),
+      text('job', 'Line: job or department', 'job', 'department', 'project'),
     ],
   },
   payments: {

@@ -15,10 +15,15 @@ import { MemoryOffice } from '../office/memory'
 import { company, account, bookOf, opened, payee } from '../office/test/office'
 import type { IntakeChoices } from './context'
 import type { IntakeKind } from './fields'
+import { readJson } from '../exchange/fault'
+import { matchingFileSchema } from '../exchange/matchingFile'
+import { billsList } from '../lists/lists'
+import { listCsv } from '../lists/list'
 import { leftOut } from './leftOut'
 import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows } from './make'
 import { guessMatching, headerRowOf } from './match'
 import { readRows, unmatched, writtenIn, type IntakeSpec } from './readRows'
+import { applyMatching, matchingFile } from './savedMatching'
 import { markOfFigures, orderOfDays, readDay, readFigure } from './written'
 
 const day = (text: string) => must(plainDate(text))
@@ -251,7 +256,8 @@ describe('rows of a file', () => {
             makePayees,
             ledgerId: ledger ? wood : null,
           })
-          const fine = seen.filter(s => s.state === 'good').length
+          const fine = onlyGood(made).bills.length
+          expect(seen.some(s => s.state === 'good')).toBe(fine > 0)
           const done = await perform(office, 'takeIn', onlyGood(made), stamp)
           expect(done.ok).toBe(fine > 0)
           expect(office.kept.bills.size).toBe(fine)
@@ -261,6 +267,96 @@ describe('rows of a file', () => {
       ),
       { numRuns: 150 },
     )
+  })
+  it('bills with several lines leave one office as a list and come into another as they were', async () => {
+    const text = fc.stringMatching(/^[A-Za-z=+,'" -]{0,12}$/).map(t => t.trim().replaceAll(/ +/g, ' '))
+    const line = fc.record({
+      ledgerId: fc.constantFrom(wood, idOf<'ledger'>('cash')),
+      amount: fc.integer({ min: 1, max: 90_000 }).map(cents),
+      memo: text,
+      tag: text,
+    })
+    const arbitrary = fc.record({ lines: fc.array(line, { minLength: 1, maxLength: 4 }), memo: text })
+    await fc.assert(
+      fc.asyncProperty(fc.array(arbitrary, { minLength: 1, maxLength: 4 }), async of => {
+        const [from, to] = [await officeHere(), await officeHere()]
+        for (const [i, { lines, memo }] of of.entries()) {
+          const bill = {
+            ...{ id: idOf<'bill'>(`b${i}`), payeeId: payee.id, number: `N-${i}`, memo },
+            ...{ date: day('2026-11-02'), due: day('2026-12-02'), taxForm: 'none' as const },
+            amount: sum(lines.map(l => l.amount)),
+            lines: lines.map(({ tag, ...l }) => ({ ...l, ...(tag && { tag }) })),
+          }
+          expect((await perform(from, 'enterBill', { companyId: company.id, bill }, stamp)).ok).toBe(true)
+        }
+        const byKey = <T extends { readonly id: unknown }>(rows: Iterable<T>) =>
+          new Map([...rows].map(r => [r.id as T['id'], r]))
+        const list = billsList(
+          [...from.kept.bills.values()],
+          byKey(from.kept.payees.values()),
+          byKey(from.kept.ledgers.values()),
+          { from: '', to: '' },
+        )
+        const { made, seen } = await looked(to, 'bills', table(listCsv(list)))
+        expect(seen.filter(s => s.state !== 'good')).toEqual([])
+        expect((await perform(to, 'takeIn', made.taking, stamp)).ok).toBe(true)
+        const toldOf = (office: MemoryOffice) =>
+          [...office.kept.bills.values()].map(b => [b.number, b.date, b.due, b.amount, b.memo, b.lines])
+        expect(toldOf(to)).toEqual(toldOf(from))
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('a line of a bill that is wrong takes the bill with it, and no other', async () => {
+    const office = await officeHere()
+    const rows = [
+      'Payee,Bill number,Date,Amount,Ledger account,Line: amount,Line: job or department',
+      'Shoreline Timber,L-1,2026-11-02,100.00,6120,60.00,Slip 4',
+      ',,,,1010,40.00,',
+      'Shoreline Timber,L-2,2026-11-02,100.00,6120,60.00,',
+      ',,,,6120,39.00,',
+      'Shoreline Timber,L-3,2026-11-02,100.00,6120,60.00,',
+      ',,,,,40.00,',
+      ',L-4,2026-11-02,5.00,6120,,',
+      ',,,,6120,5.00,',
+      'Shoreline Timber,L-5,2026-11-02,100.00,,,Slip 5',
+    ]
+    const { made, seen } = await looked(office, 'bills', table(rows.join('\n')))
+    expect(told(seen)).toEqual([
+      [2, 'good', ''],
+      [3, 'good', ''],
+      [4, 'wrong', 'line amount'],
+      [5, 'wrong', ''],
+      [6, 'wrong', ''],
+      [7, 'wrong', 'ledger'],
+      [8, 'wrong', 'payee'],
+      [9, 'wrong', ''],
+      [10, 'good', ''],
+    ])
+    expect(onlyGood(made).bills.map(b => b.lines.map(l => [l.ledgerId, l.amount, l.tag]))).toEqual([
+      [
+        [wood, 6000, 'Slip 4'],
+        ['cash', 4000, undefined],
+      ],
+      [[wood, 10_000, 'Slip 5']],
+    ])
+    const bare = await looked(office, 'bills', table([rows[0], rows[2]].join('\n')))
+    expect(told(bare.seen)).toEqual([[2, 'wrong', 'payee']])
+  })
+  it('a matching is kept by its titles, and finds them in another table', () => {
+    const cells = table('Vendor,,Invoice No,Total,Total\na,b,c,d,e')
+    const matching = { payee: 0, memo: 1, number: 2, amount: 4 }
+    const file = matchingFile('Spring', { kind: 'bills', matching, order: 'day first', mark: ',' }, cells[0]!)
+    expect(file.columns).toEqual({ payee: 'Vendor', memo: 2, number: 'Invoice No', amount: 5 })
+    expect(readJson(JSON.stringify(file), matchingFileSchema)).toEqual({ ok: true, value: file })
+    const other = table('Our bills,,\ninvoice no,x,VENDOR ,y,z\n1,2,3,4,5')
+    expect(applyMatching(file, other)).toEqual({
+      headerRow: 1,
+      matching: { payee: 2, memo: 1, number: 0, amount: 4 },
+      lacking: [],
+    })
+    const newer = { ...file, columns: { ...file.columns, payee: 'Creditor', shade: 'x' } }
+    expect(applyMatching(newer, other)).toMatchObject({ lacking: ['Creditor', 'shade'] })
   })
   it('payments come with stub lines and pay; where one row is wrong, the payment is left out', async () => {
     const office = await officeHere()

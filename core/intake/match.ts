@@ -4,6 +4,8 @@ import { readDay, readFigure } from './written'
 
 const bare = (title: string): string => title.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
 const SAMPLE = 200
+/** Among so many rows the titles are looked for. */
+export const FIRST_ROWS = 20
 
 /** Whether what stands in a column can be what a field holds: all of a sample, and not nothing. */
 function answers(texts: readonly string[], { holds }: IntakeField): boolean {
@@ -17,7 +19,7 @@ function answers(texts: readonly string[], { holds }: IntakeField): boolean {
 export function headerRowOf(kind: IntakeKind, cells: Cells): number {
   const known = new Set(fieldsOf(kind).flatMap(f => [bare(f.title), bare(f.key), ...f.names]))
   let [best, at] = [0, 0]
-  for (const [i, row] of cells.slice(0, 20).entries()) {
+  for (const [i, row] of cells.slice(0, FIRST_ROWS).entries()) {
     const named = row.filter(cell => known.has(bare(cell))).length
     if (named > best) [best, at] = [named, i]
   }

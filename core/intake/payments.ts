@@ -10,39 +10,13 @@ import { netPay } from '../payables/payForm'
 import type { PayLine, StubLine } from '../proof/facts'
 import { addressOf } from './payees'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
-import type { CellFault, IntakeRow } from './readRows'
+import type { IntakeRow } from './readRows'
+import { toldTogether, type Told } from './together'
 
 const amountOf = (text: string | undefined): Cents => (text ? must(parseAmount(text)) : zero)
 const dayOf = (text: string | undefined): PlainDate | null => (text ? must(plainDate(text)) : null)
 const lineFields = ['reference', 'line date', 'description', 'line amount', 'gross', 'discount'] as const
 const headFields = ['payee', 'date', 'amount', 'memo', 'accountWithPayee', 'ledger'] as const
-
-/** A payment with the rows that it is told in. */
-interface Told {
-  readonly first: IntakeRow
-  readonly rows: IntakeRow[]
-  readonly faults: CellFault[]
-}
-/** Rows by payment: one without a payee adds a line to the payment above. */
-function payments(making: Making, rows: readonly IntakeRow[]): Told[] {
-  const told: Told[] = []
-  for (const row of rows) {
-    const wrong = row.values.payee ? row.faults : row.faults.filter(f => row.values[f.field])
-    if (row.values.payee) told.push({ first: row, rows: [row], faults: [...wrong] })
-    else if (!told.length) making.fault(row.at, { field: 'payee', text: 'the first row must name a payee' })
-    else {
-      const odd = headFields.filter(f => row.values[f])
-      const more = odd.map(field => ({
-        field,
-        text: 'a row without a payee adds a line to the payment above: nothing but its line',
-      }))
-      told.at(-1)!.rows.push(row)
-      if (wrong.length || more.length) making.fault(row.at, ...wrong, ...more)
-      told.at(-1)!.faults.push(...wrong, ...more)
-    }
-  }
-  return told
-}
 
 /** The stub line of a row, where it tells one. */
 function stubLine({ values: v }: IntakeRow): StubLine[] {
@@ -129,11 +103,8 @@ const sameKey = (payeeId: string, date: string, amount: Cents): string => `${pay
 /** Makes payments of rows, with their stub lines and lines of pay; one that is here already is left out. */
 export function makePayments(making: Making, rows: readonly IntakeRow[]): void {
   const here = new Set(making.office.payments.map(p => sameKey(p.payeeId, p.date, p.amount)))
-  for (const told of payments(making, rows)) {
-    const { first, faults } = told
-    making.together.push(told.rows.map(row => row.at))
-    if (first.faults.length) making.fault(first.at, ...first.faults)
-    if (faults.length) continue
+  for (const told of toldTogether(making, rows, headFields, 'a payment')) {
+    const { first } = told
     const ledger = ledgerOfRow(making, first.at, first.values.ledger)
     if (ledger === 'wrong') continue
     const isPay = told.rows.some(r => r.values['pay name'])

@@ -10,7 +10,7 @@ import type { Payment } from '../payables/payment'
 import { stageTold } from '../payables/settleDraw'
 import { tellTerms } from '../payables/terms'
 import type { TrailLine } from '../trail/trail'
-import { amount, day, number, text, within, type Days, type List } from './list'
+import { amount, day, number, text, within, type Days, type List, type ListCell } from './list'
 
 type Ledgers = ReadonlyMap<Id<'ledger'>, LedgerAccount>
 /** The number of the one ledger account of some parts; blank where there are several. */
@@ -40,7 +40,17 @@ export const payeesList = (payees: readonly Payee[], ledgers: Ledgers): List => 
     ]),
 })
 
-/** Bills and credit notes by date, with the titles under which they can be taken in again. */
+/** The lines of a bill as cells, one a row: an only line has the bill's own amount. */
+const lineCells = (bill: Bill, ledgers: Ledgers): { ledger: string; line: ListCell[] }[] =>
+  bill.lines.map(l => ({
+    ledger: ledgers.get(l.ledgerId)?.code ?? '',
+    line: [bill.lines.length > 1 ? l.amount : null, l.memo, l.tag ?? ''],
+  }))
+
+/**
+ * Bills and credit notes in the order of our numbers, with the titles under which they can be taken in again;
+ * each further line is a row with nothing but the line.
+ */
 export const billsList = (
   bills: readonly Bill[],
   payees: ReadonlyMap<Id<'payee'>, Payee>,
@@ -56,6 +66,8 @@ export const billsList = (
     amount('Discount'),
     day('Discount until'),
     ...['Ledger account', 'What it is for', 'Purchase order'].map(text),
+    amount('Line: amount'),
+    ...['Line: what it is for', 'Line: job or department'].map(text),
     number('Our number'),
     text('Stage'),
     amount('Open'),
@@ -64,12 +76,20 @@ export const billsList = (
   rows: bills
     .filter(b => within(days, b.date))
     .sort((a, b) => a.ourNumber - b.ourNumber)
-    .map(b => [
-      ...[payees.get(b.payeeId)?.name ?? '', b.number, b.date, b.amount, b.due],
-      ...[b.discount?.amount ?? null, b.discount?.until ?? null, onlyLedger(b.lines, ledgers)],
-      ...[b.memo, b.purchaseOrder ?? '', b.ourNumber, stageTold[b.stage]],
-      ...[b.stage === 'payable' ? open(b) : 0, b.hold ? `${b.hold.kind}: ${b.hold.why}` : ''],
-    ]),
+    .flatMap(b => {
+      const [first = { ledger: '', line: [null, '', ''] }, ...others] = lineCells(b, ledgers)
+      return [
+        [
+          ...[payees.get(b.payeeId)?.name ?? '', b.number, b.date, b.amount, b.due],
+          ...[b.discount?.amount ?? null, b.discount?.until ?? null, first.ledger],
+          ...[b.memo, b.purchaseOrder ?? '', ...first.line, b.ourNumber, stageTold[b.stage]],
+          ...[b.stage === 'payable' ? open(b) : 0, b.hold ? `${b.hold.kind}: ${b.hold.why}` : ''],
+        ],
+        ...others.map(({ ledger, line }) => [
+          ...['', '', null, null, null, null, null, ledger, '', '', ...line, null, '', null, ''],
+        ]),
+      ]
+    }),
 })
 
 /** Payments by the day on them, with the number that stands for each. */

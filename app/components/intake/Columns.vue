@@ -43,7 +43,11 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         @click="intake.understand(plan.headerRow - 1)"
         >Row up</v-btn
       >
-      <v-btn size="x-small" aria-label="Titles one row down" @click="intake.understand(plan.headerRow + 1)"
+      <v-btn
+        size="x-small"
+        aria-label="Titles one row down"
+        class="ml-1"
+        @click="intake.understand(plan.headerRow + 1)"
         >Row down</v-btn
       >
     </p>
@@ -134,6 +138,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         @update:model-value="intake.check()"
       />
     </div>
+    <IntakeSavedMatching :intake="intake" />
   </v-card>
 </template>
 

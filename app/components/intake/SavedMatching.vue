@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import type { useIntake } from '~/composables/useIntake'
+
+/** How the columns are matched, as a file to keep, and from one that was kept. */
+const { intake } = defineProps<{ intake: ReturnType<typeof useIntake> }>()
+const { matchingFault, missing } = intake
+const name = ref('')
+const wanted = ref('')
+function save() {
+  wanted.value = name.value.trim() ? '' : 'give the matching a name'
+  if (!wanted.value) intake.saveMatching(name.value)
+}
+</script>
+
+<template>
+  <div class="row" data-test="intake-saved">
+    <v-form class="row name" @submit.prevent="save()">
+      <v-text-field
+        v-model="name"
+        label="Name of this matching"
+        maxlength="80"
+        autocomplete="off"
+        hide-details="auto"
+        class="field"
+        :error-messages="wanted"
+        data-test="matching-name"
+        @update:model-value="wanted = ''"
+      />
+      <v-btn type="submit" :disabled="missing.length > 0" data-test="matching-save">Save as a file</v-btn>
+    </v-form>
+    <FileDrop
+      label="A saved matching"
+      kinds="JSON"
+      accept=".json,application/json"
+      :most="1"
+      slim
+      data-test="matching-file"
+      @take="intake.matchFrom"
+    />
+    <p v-if="matchingFault" class="text-error fault" role="alert" data-test="matching-fault">
+      {{ matchingFault }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: start;
+}
+.field {
+  flex: 0 1 300px;
+  min-width: min(220px, 100%);
+}
+.name {
+  flex: 0 1 470px;
+  min-width: 0;
+}
+.fault {
+  flex-basis: 100%;
+}
+</style>

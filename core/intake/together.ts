@@ -1,0 +1,37 @@
+import type { Making } from './context'
+import type { CellFault, IntakeRow } from './readRows'
+
+/** One thing with the rows that it is told in: the first, and those that add lines to it. */
+export interface Told {
+  readonly first: IntakeRow
+  readonly rows: readonly IntakeRow[]
+}
+
+/**
+ * Rows by the thing that they tell: a row that holds nothing of its head adds a line to the one above, and one
+ * that is wrong takes the others with it. What cannot be read is told at the rows; gives the things whose rows
+ * can be.
+ */
+export function toldTogether(
+  making: Making,
+  rows: readonly IntakeRow[],
+  head: readonly string[],
+  what: string,
+): Told[] {
+  const told: { first: IntakeRow; rows: IntakeRow[]; fine: boolean }[] = []
+  for (const row of rows) {
+    const begins = head.some(field => row.values[field])
+    const above = told.at(-1)
+    // What is wanted in each row is not wanted in a line.
+    const faults: CellFault[] = begins ? [...row.faults] : row.faults.filter(f => row.values[f.field])
+    if (!begins && !above) faults.push({ field: head[0] ?? '', text: `the first row must begin ${what}` })
+    if (faults.length) making.fault(row.at, ...faults)
+    if (begins || !above) told.push({ first: row, rows: [row], fine: !faults.length })
+    else {
+      above.rows.push(row)
+      above.fine &&= !faults.length
+    }
+  }
+  for (const { rows: of } of told) if (of.length > 1) making.together.push(of.map(row => row.at))
+  return told.filter(t => t.fine)
+}
