@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { demoOffice, expect, test } from './office'
 
 test('a list is one tab stop: arrow keys walk and choose, headings sort, and what is chosen stays chosen', async ({
@@ -87,4 +88,44 @@ test('a page that is not there says so, keeps the office, and leads back', async
   await page.getByRole('link', { name: 'Go to Today' }).click()
   await expect(page.getByTestId('today')).toBeVisible()
   await expect(page).toHaveTitle('Today · Violet Lane')
+})
+
+test('what a page shows is saved as it is filtered, to the row', async ({ page }, info) => {
+  await demoOffice(page)
+  const saved = async (kind: 'csv' | 'xlsx'): Promise<string> => {
+    const download = page.waitForEvent('download')
+    await page.getByTestId('save-shown').click()
+    await page.getByTestId(`save-shown-${kind}`).click()
+    const path = info.outputPath(`${page.url().split('/').at(-1)}.${kind}`)
+    await (await download).saveAs(path)
+    return path
+  }
+  const lines = async (): Promise<string[]> =>
+    readFileSync(await saved('csv'), 'utf8')
+      .trim()
+      .split('\r\n')
+      .slice(1)
+  await page.goto('/register')
+  await page.getByTestId('find').locator('input').fill('merganser')
+  const told = page.getByText(/^\d+ of [\d,]+ numbers/)
+  await expect(told).not.toHaveText(/^(\d+) of \1 /)
+  const numbers = await lines()
+  expect(numbers).toHaveLength(Number((await told.innerText()).split(' ')[0]))
+  expect(numbers.every(l => l.includes('Merganser Tide Tables'))).toBe(true)
+  await page.goto('/bills')
+  await page.getByTestId('bill-find').locator('input').fill('wl-9905')
+  await expect(page.getByText(/^1 here, open/)).toBeVisible()
+  expect(await lines()).toEqual([expect.stringContaining('Windrose Life Raft Service,WL-9905')])
+  await page.goto('/bills/payees')
+  await page.getByTestId('payee-find').locator('input').fill('cobalt')
+  expect((await lines())[0]).toContain('Cobalt Rope & Rigging')
+  await page.goto('/trail')
+  await page.getByTestId('trail-find').locator('input').fill('WL-9905')
+  await expect(page.getByTestId('trail').locator('[data-row]')).toHaveCount(1)
+  expect(await lines()).toEqual([expect.stringContaining('enter a bill')])
+  expect(
+    readFileSync(await saved('xlsx'))
+      .subarray(0, 2)
+      .toString(),
+  ).toBe('PK')
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { readBackupState } from '~/data/backupState'
 import { readBackupFolder } from '~/data/backupFolder'
 
@@ -16,9 +17,8 @@ const days = computed(() =>
     {{
       days === undefined
         ? 'Nothing in this browser is backed up yet'
-        : `The last backup is ${days} ${days === 1 ? 'day' : 'days'} old`
-    }}: {{ state.since.toLocaleString('en-US') }} {{ state.since === 1 ? 'act' : 'acts' }} would be lost with
-    it.
+        : `The last backup is ${howMany(days, 'day')} old`
+    }}: {{ howMany(state.since, 'act') }} would be lost with it.
     <NuxtLink to="/files">Save one</NuxtLink>
     <template v-if="folder && (!folder.open || folder.fault)">
       {{

@@ -1,3 +1,4 @@
+import { howMany } from '#core/base/howMany'
 import { computed, ref, watch, type Ref } from 'vue'
 import { addDays, typedDate, type PlainDate } from '#core/base/dates'
 import { dayFirstIn } from '#core/base/country'
@@ -170,7 +171,7 @@ export function useSettle(
     const of = company.value
     if (!of || busy.value || !checks.value.length || faulty.value) return false
     const payments = checks.value.map(({ accountId: id, draw }) => ({ accountId: id, draw }))
-    const told = `Drawn: ${payments.length} ${payments.length === 1 ? 'payment' : 'payments'}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayOf(later.value)}.` : 'They stand in the lane.'}`
+    const told = `Drawn: ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayOf(later.value)}.` : 'They stand in the lane.'}`
     const done = await act('settle', { companyId: of.id, payments })
     if (!done?.ok) return false
     // What was chosen is drawn: what is left open of it is chosen anew, or not.

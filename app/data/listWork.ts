@@ -12,14 +12,19 @@ import {
   trialList,
 } from '#core/lists/lists'
 import { standing } from '#core/office/gather'
+import type { TableName, Tables } from '#core/office/tables'
 import { db } from './db'
 import type { ListName } from './listNames'
 
+/** The key of a row: a line of the trail has a number. */
+export type ListKey = string | number
 export interface ListAsk {
   readonly list: ListName
   readonly companyId: Id<'company'>
   readonly days: Days
   readonly as: 'csv' | 'xlsx'
+  /** Only these rows: what a page shows. */
+  readonly only?: readonly ListKey[]
 }
 export interface ListFile {
   readonly bytes: Uint8Array
@@ -43,16 +48,31 @@ function numbersOf(rows: readonly NumberRow[]): Map<Id<'payment'>, NumberRow> {
   )
 }
 
-async function listed({ list, companyId, days }: ListAsk): Promise<List> {
+/** The rows that are asked for, or all. */
+const rowsOf = async <T extends TableName>(
+  table: T,
+  only: ListAsk['only'],
+  all: () => PromiseLike<Tables[T][]>,
+): Promise<Tables[T][]> =>
+  only
+    ? (await db.table<Tables[T], ListKey>(table).bulkGet([...only])).filter(row => row !== undefined)
+    : await all()
+
+async function listed({ list, companyId, days, only }: ListAsk): Promise<List> {
   const ledgers = await db.ledgers.where('companyId').equals(companyId).toArray()
   const accounts = byKey(await db.accounts.where('companyId').equals(companyId).toArray())
   const ours = (row: { readonly accountId: Id<'account'> }): boolean => accounts.has(row.accountId)
   switch (list) {
     case 'payees':
-      return payeesList(await db.payees.where('companyId').equals(companyId).toArray(), byKey(ledgers))
+      return payeesList(
+        await rowsOf('payees', only, () => db.payees.where('companyId').equals(companyId).toArray()),
+        byKey(ledgers),
+      )
     case 'bills': {
       const payees = byKey(await db.payees.where('companyId').equals(companyId).toArray())
-      const bills = await db.bills.filter(b => b.companyId === companyId).toArray()
+      const bills = await rowsOf('bills', only, () =>
+        db.bills.filter(b => b.companyId === companyId).toArray(),
+      )
       return billsList(bills, payees, byKey(ledgers), days)
     }
     case 'payments': {
@@ -60,7 +80,11 @@ async function listed({ list, companyId, days }: ListAsk): Promise<List> {
       return paymentsList(payments, accounts, numbersOf(await db.numbers.filter(ours).toArray()), days)
     }
     case 'numbers':
-      return numbersList(await db.numbers.filter(ours).toArray(), accounts, days)
+      return numbersList(
+        await rowsOf('numbers', only, () => db.numbers.filter(ours).toArray()),
+        accounts,
+        days,
+      )
     case 'entries':
       return entriesList(
         await db.entries.filter(e => e.companyId === companyId).toArray(),
@@ -73,7 +97,7 @@ async function listed({ list, companyId, days }: ListAsk): Promise<List> {
         (await db.totals.bulkGet(ledgers.map(l => l.id))).filter(t => t !== undefined),
       )
     case 'trail':
-      return trailList(await db.trail.orderBy('seq').toArray(), days)
+      return trailList(await rowsOf('trail', only, () => db.trail.orderBy('seq').toArray()), days)
   }
 }
 

@@ -4,6 +4,7 @@ import { storeName } from './storeName'
 import { saveBlob } from './fileOut'
 
 export { listNames, type ListName } from './listNames'
+export type { ListAsk, ListKey } from './listWork'
 
 const types = {
   csv: 'text/csv',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { formatDate } from '#core/base/dates'
 import { fates, type Fate } from '#core/books/fates'
 import { figures } from '#core/money/figures'
@@ -11,28 +12,30 @@ import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const search = ref('')
+const typed = ref('')
 const state = ref<Fate | 'all'>('all')
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 /** The newest so many are shown at once; the search goes through all. */
 const MOST = 1500
 const wanted = refDebounced(
-  computed(() => search.value?.trim().toLowerCase() ?? ''),
+  computed(() => typed.value?.trim().toLowerCase() ?? ''),
   200,
 )
+function search(most: number) {
+  const of = view.value
+  if (!of) return undefined
+  const [text, fate] = [wanted.value, state.value]
+  const takes = (r: NumberRow): boolean =>
+    (fate === 'all' || r.fate === fate) &&
+    (!text ||
+      String(r.number).includes(text) ||
+      (r.check?.payee.toLowerCase().includes(text) ?? false) ||
+      (r.check !== null && figures(r.check.amount).includes(text)))
+  return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, most)
+}
+const keysFound = async () => (await search(Infinity))?.rows.map(r => r.id) ?? []
 const found = useLive(
-  () => {
-    const of = view.value
-    if (!of) return undefined
-    const [text, fate] = [wanted.value, state.value]
-    const takes = (r: NumberRow): boolean =>
-      (fate === 'all' || r.fate === fate) &&
-      (!text ||
-        String(r.number).includes(text) ||
-        (r.check?.payee.toLowerCase().includes(text) ?? false) ||
-        (r.check !== null && figures(r.check.amount).includes(text)))
-    return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, MOST)
-  },
+  () => search(MOST),
   () => [view.value?.account.id, wanted.value, state.value],
 )
 const shown = computed(() => found.value?.rows ?? [])
@@ -92,7 +95,7 @@ const columns: readonly Column<NumberRow>[] = [
     <v-alert v-for="r in open" :key="r.id" type="warning" variant="tonal" density="compact" class="mb-2">
       {{
         r.state === 'at the printer'
-          ? `A run waits for its count-off: ${r.checks.length} checks are on paper.`
+          ? `A run waits for its count-off: on paper ${r.checks.length === 1 ? 'is' : 'are'} ${howMany(r.checks.length, 'check')}.`
           : 'A run is being prepared.'
       }}
       <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
@@ -101,13 +104,13 @@ const columns: readonly Column<NumberRow>[] = [
       <div class="left">
         <div class="find">
           <v-text-field
-            v-model="search"
+            v-model="typed"
             label="Find number, payee or amount"
             hide-details
             clearable
             autocomplete="off"
             data-test="find"
-            @click:clear="search = ''"
+            @click:clear="typed = ''"
           />
           <v-select
             v-model="state"
@@ -124,6 +127,7 @@ const columns: readonly Column<NumberRow>[] = [
           {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of
           {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers,
           {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
+          <SaveShown list="numbers" :company-id="view.company.id" :keys="keysFound" />
         </p>
         <v-card class="grow">
           <RowTable

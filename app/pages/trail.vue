@@ -5,6 +5,7 @@ import type { Column } from '~/composables/rowTable'
 import { saveText } from '~/data/fileOut'
 import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
 
+const { company } = useCompany()
 const kinds = useLive(readTrailActs)
 const kind = ref('all')
 const search = ref('')
@@ -14,17 +15,19 @@ const wanted = refDebounced(
 )
 const day = ref('')
 const MOST = 500
+function find(most: number) {
+  const [text, act, on] = [wanted.value, kind.value, day.value]
+  return readTrail(
+    l =>
+      (act === 'all' || l.act === act) &&
+      (!on || l.at.startsWith(on)) &&
+      (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
+    most,
+  )
+}
+const keysFound = async () => (await find(Infinity)).map(l => l.seq).reverse()
 const lines = useLive(
-  () => {
-    const [text, act, on] = [wanted.value, kind.value, day.value]
-    return readTrail(
-      l =>
-        (act === 'all' || l.act === act) &&
-        (!on || l.at.startsWith(on)) &&
-        (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
-      MOST,
-    )
-  },
+  () => find(MOST),
   () => [wanted.value, kind.value, day.value],
 )
 const checked = ref('')
@@ -85,6 +88,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
         class="kind"
       />
       <v-text-field v-model="day" type="date" label="Day" hide-details class="kind" />
+      <SaveShown v-if="company" list="trail" :company-id="company.id" :keys="keysFound" />
     </div>
     <v-card class="list">
       <RowTable
@@ -112,6 +116,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 <style scoped>
 .row {
   display: flex;
+  align-items: center;
   gap: 12px;
   margin: 6px 0 10px;
 }

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import { daysBetween, dayOfMoment } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
@@ -138,7 +139,7 @@ export function letGoOfPapers(
     removes: { papers: known.runs.map(r => r.id) },
     trail: {
       act: 'let go of PDFs',
-      text: `of ${known.runs.length} ${known.runs.length === 1 ? 'run' : 'runs'} counted off more than ${days} days ago`,
+      text: `of ${howMany(known.runs.length, 'run')} counted off more than ${days} days ago`,
       about: {},
     },
   })

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { merged } from '../base/merge'
 import { good, refuse, type Result } from '../base/result'
@@ -237,7 +238,7 @@ export function mergePayees(known: {
     },
     trail: {
       act: 'merge payees',
-      text: `${from.name} into ${into.name}: ${known.bills.length} bills, ${known.payments.length} payments`,
+      text: `${from.name} into ${into.name}: ${howMany(known.bills.length, 'bill')}, ${howMany(known.payments.length, 'payment')}`,
       about: { payee: into.id, from: from.id },
     },
   })

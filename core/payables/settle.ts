@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import { good, refuse } from '../base/result'
 import { sum } from '../money/cents'
 import { figures } from '../money/figures'
@@ -38,7 +39,7 @@ export function settle(
     changes: { payments },
     trail: {
       act: 'settle',
-      text: `${payments.length} payments, ${figures(sum(payments.map(p => p.amount)))}, for ${bills.size} bills: ${payments.map(p => `${p.name} ${figures(p.amount)}`).join(', ')}`,
+      text: `${howMany(payments.length, 'payment')}, ${figures(sum(payments.map(p => p.amount)))}, for ${howMany(bills.size, 'bill')}: ${payments.map(p => `${p.name} ${figures(p.amount)}`).join(', ')}`,
       about: { ...(accounts.length === 1 && { account: accounts[0]! }) },
     },
   })

@@ -1,3 +1,4 @@
+import { howManyOf } from '../base/howMany'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import type { Entry, LedgerAccount } from '../ledger/entry'
@@ -204,20 +205,16 @@ export function takeInWhatHolds(known: TakeInKnown, act: TakingIn, stamp: Stamp)
   }
 }
 
-const counted = (n: number, one: string, many = `${one}s`): string =>
-  n === 0 ? '' : `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`
 /** How much of what came, in words. */
 export const takenTold = (of: {
   readonly [K in 'ledgers' | 'payees' | 'bills' | 'payments']: { readonly length: number }
 }): string =>
-  [
-    counted(of.ledgers.length, 'ledger account'),
-    counted(of.payees.length, 'payee'),
-    counted(of.bills.length, 'bill'),
-    counted(of.payments.length, 'payment'),
-  ]
-    .filter(Boolean)
-    .join(', ')
+  howManyOf(
+    [of.ledgers.length, 'ledger account'],
+    [of.payees.length, 'payee'],
+    [of.bills.length, 'bill'],
+    [of.payments.length, 'payment'],
+  )
 
 /**
  * Takes rows of a file in: all of them, or none. Each is refused as its own act would be; the refusal names

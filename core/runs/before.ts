@@ -1,3 +1,4 @@
+import { howManyOf } from '../base/howMany'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import {
@@ -157,16 +158,12 @@ export function beforeWhatHolds(known: BeforeKnown, act: TakingBefore, stamp: St
   return { payees: taken.payees, payments, numbers: [...earlier.numbers.values()], entries, refused }
 }
 
-const counted = (n: number, one: string): string =>
-  n === 0 ? '' : `${n.toLocaleString('en-US')} ${n === 1 ? one : `${one}s`}`
 /** How much of what was before came, in words. */
 export const beforeTold = (of: {
   readonly payments: { readonly length: number }
   readonly numbers: { readonly length: number }
 }): string =>
-  [counted(of.payments.length, 'check'), counted(of.numbers.length - of.payments.length, 'other number')]
-    .filter(Boolean)
-    .join(', ')
+  howManyOf([of.payments.length, 'check'], [of.numbers.length - of.payments.length, 'other number'])
 
 /**
  * Takes in what was before the office began here: checks with their payments, issued, cleared, voided or

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import { dayOfMoment, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
@@ -132,7 +133,7 @@ export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ r
     changes: { runs: [run] },
     trail: {
       act: 'pick',
-      text: `${picked.value.length} payments, ${total}, order ${act.order}`,
+      text: `${howMany(picked.value.length, 'payment')}, ${total}, order ${act.order}`,
       about: { account: run.accountId, run: run.id },
     },
   })

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import type { Refusal, Result } from '../base/result'
 import type { Run } from './run'
 
@@ -42,9 +43,9 @@ export function stepLines(
   const [first, last] = [run.checks[0]?.number, run.checks.at(-1)?.number]
   const outcome = (kind: string): string =>
     `${run.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`
-  const looked = run.state === 'prepared' ? `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} looked at` : ''
+  const looked = run.state === 'prepared' ? `${howMany(sheets, 'sheet')} looked at` : ''
   return {
-    pick: `${run.paymentIds.length} checks, ${total}, order ${run.order}`,
+    pick: `${howMany(run.paymentIds.length, 'check')}, ${total}, order ${run.order}`,
     load: run.top ? `${run.top} on the top sheet` : '',
     proof: run.printedAt && !looked ? 'looked at' : looked,
     print: run.printedAt

@@ -35,16 +35,11 @@ const query = computed(() => (props.company ? `?company=${props.company.id}` : '
         >{{ part.name }}</NuxtLink
       >
     </nav>
-    <v-select
-      v-if="company && companies && companies.length > 1"
-      :model-value="company.id"
-      :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
-      label="Company"
-      density="compact"
-      hide-details
+    <CompanyChoice
+      :companies="companies"
+      :company="company"
       class="company"
-      data-test="company"
-      @update:model-value="emit('choose', $event)"
+      @choose="emit('choose', $event)"
     />
     <slot />
   </PageHead>

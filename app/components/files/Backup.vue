@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { momentTold } from '~/data/office'
 import type { Counts } from '~/data/backupWork'
 
@@ -21,7 +22,7 @@ const named: Readonly<Record<keyof Counts, string>> = {
   payments: 'Payments',
   numbers: 'Numbers used',
 }
-const acts = (n: number): string => (n === 1 ? '1 act' : `${n.toLocaleString('en-US')} acts`)
+const acts = (n: number): string => howMany(n, 'act')
 /** How the file stands to what is here, in words. */
 const told = computed(() => {
   const of = seen.value

@@ -9,15 +9,16 @@ import { localToday, useOffice } from '~/stores/office'
 const office = useOffice()
 const { companies, company, choose } = useCompany()
 const text = ref('')
+const { busy, fault: refused, at, did } = useAct()
+const mistyped = ref('')
 watch(
   company,
   of => {
+    mistyped.value = ''
     text.value = of?.closedThrough ? formatDate(of.closedThrough, 'MM/DD/YYYY') : ''
   },
   { immediate: true },
 )
-const { busy, fault: refused, at, did } = useAct()
-const mistyped = ref('')
 const unsaved = ref('')
 const dayTold = (day: string): string => formatDate(day as SentJournal['through'], 'MMM D, YYYY')
 
@@ -49,16 +50,7 @@ async function send(as: 'csv' | 'xlsx') {
       Each closed period goes out once; what is taken back later stands in a later one.
       {{ company.journal ? `The last one went through ${dayTold(company.journal.through)}.` : '' }}
     </p>
-    <v-select
-      v-if="companies && companies.length > 1"
-      :model-value="company.id"
-      :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
-      label="Company"
-      hide-details
-      class="field"
-      data-test="journal-company"
-      @update:model-value="choose"
-    />
+    <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
     <p v-if="!company.closedThrough">
       No period is closed yet: <NuxtLink to="/accounts">close one</NuxtLink> first, then nothing more comes
       into it.

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { typedDate, type PlainDate } from '#core/base/dates'
-import { listNames, saveList, type ListName } from '~/data/lists'
-import { localToday, useOffice } from '~/stores/office'
+import { listNames, type ListName } from '~/data/lists'
+import { localToday } from '~/stores/office'
 
 /** Every list of the office as a file: all of it, or what is about some days. */
-const office = useOffice()
 const { companies, company, choose } = useCompany()
 const list = ref<ListName>('bills')
 const [from, to] = [ref(''), ref('')]
-const doing = ref(false)
-const fault = ref('')
+const saving = useListOut()
+const { doing, fault } = saving
 const lists = Object.entries(listNames).map(([value, title]) => ({ title, value }))
 const hasDays = computed(() => list.value !== 'payees' && list.value !== 'trial')
 const dayOf = (text: string) => (text.trim() ? typedDate(text, localToday()) : undefined)
@@ -24,17 +23,9 @@ const told = (text: string): PlainDate | '' => {
 }
 async function save(as: 'csv' | 'xlsx') {
   const of = company.value
-  if (!of || doing.value || !ready.value) return
-  doing.value = true
-  fault.value = ''
-  try {
-    const days = { from: told(from.value), to: told(to.value) }
-    const rows = await saveList({ list: list.value, companyId: of.id, days, as })
-    office.said = `Saved: ${listNames[list.value]}, ${rows.toLocaleString('en-US')} ${rows === 1 ? 'row' : 'rows'}.`
-  } catch (error) {
-    fault.value = `The list could not be saved: ${(error as Error).message}.`
-  }
-  doing.value = false
+  if (!of || !ready.value) return
+  const days = { from: told(from.value), to: told(to.value) }
+  await saving.save(() => ({ list: list.value, companyId: of.id, days, as }))
 }
 </script>
 
@@ -44,15 +35,12 @@ async function save(as: 'csv' | 'xlsx') {
     <p class="quiet">As a text of cells or a workbook; both open in any spreadsheet, and can be taken in.</p>
     <div class="row">
       <v-select v-model="list" :items="lists" label="List" hide-details class="field" data-test="list-name" />
-      <v-select
-        v-if="company && companies && companies.length > 1 && list !== 'trail'"
-        :model-value="company.id"
-        :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
-        label="Company"
-        hide-details
+      <CompanyChoice
+        v-if="list !== 'trail'"
+        :companies="companies"
+        :company="company"
         class="field"
-        data-test="list-company"
-        @update:model-value="choose"
+        @choose="choose"
       />
     </div>
     <div v-if="hasDays" class="row">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors, type Note } from '#core/proof/note'
@@ -158,7 +159,7 @@ const jump = (number: number): void => {
       </template>
       <template v-else>
         <p data-test="pdf-ready">
-          The PDF is ready: {{ sheets.length }} {{ sheets.length === 1 ? 'sheet' : 'sheets' }},
+          The PDF is ready: {{ howMany(sheets.length, 'sheet') }},
           {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
         </p>
         <p v-if="fit" data-test="fit-used">
@@ -175,7 +176,7 @@ const jump = (number: number): void => {
           {{
             notes.some(n => n.code.startsWith('read-back'))
               ? 'A MICR line on the finished pages differs from what was meant.'
-              : `${made.readBack} MICR ${made.readBack === 1 ? 'line' : 'lines'} read back from the finished pages: as meant.`
+              : `${howMany(made.readBack, 'MICR line')} read back from the finished pages: as meant.`
           }}
         </p>
         <p v-if="made?.continuation" class="text-warning">
@@ -187,7 +188,7 @@ const jump = (number: number): void => {
         <v-text-field
           v-if="warned && !hasErrors(notes)"
           v-model="consent"
-          :label="`Your word on ${warned} ${warned === 1 ? 'warning' : 'warnings'}, for the trail`"
+          :label="`Your word on ${howMany(warned, 'warning')}, for the trail`"
           hide-details
           maxlength="120"
           class="consent"

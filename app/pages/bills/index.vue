@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { addDays, formatDate } from '#core/base/dates'
 import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -34,10 +35,10 @@ const answers = (b: Bill, text: string, isTheirs: boolean): boolean =>
   [b.number, b.purchaseOrder ?? '', b.memo].some(t => t.toLowerCase().includes(text)) ||
   String(b.ourNumber) === text ||
   figures(b.amount).includes(text)
-async function readAllBills(companyId: Id<'company'>, text: string): Promise<Bill[]> {
-  if (!text) return readNewestBills(companyId, undefined, MOST)
+async function readAllBills(companyId: Id<'company'>, text: string, most = MOST): Promise<Bill[]> {
+  if (!text) return readNewestBills(companyId, undefined, most)
   const theirs = await findPayeeIds(companyId, text)
-  return readNewestBills(companyId, b => answers(b, text, theirs.has(b.payeeId)), MOST)
+  return readNewestBills(companyId, b => answers(b, text, theirs.has(b.payeeId)), most)
 }
 const found = useLive(
   async () => {
@@ -87,6 +88,11 @@ const rows = computed(() =>
     : (bills.value ?? []),
 )
 const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
+const keysFound = async () =>
+  (which.value === 'all' && company.value
+    ? await readAllBills(company.value.id, wanted.value, Infinity)
+    : inSight.value
+  ).map(b => b.id)
 const sums = computed(() => ({
   open: sum(inSight.value.filter(b => b.stage === 'payable').map(open)),
   count: inSight.value.length,
@@ -194,10 +200,11 @@ const columns: readonly Column<Bill>[] = [
         <p class="quiet sums">
           {{ sums.count.toLocaleString('en-US') }} here, open
           <strong data-test="bills-open">{{ figures(sums.open, { sign }) }}</strong><template v-if="counts"
-            >; in all {{ counts.draft }} {{ counts.draft === 1 ? 'draft' : 'drafts' }}, {{ counts.waits }} for
-            a second person, {{ counts.payable.toLocaleString('en-US') }} payable, of
+            >; in all {{ howMany(counts.draft, 'draft') }}, {{ counts.waits }} for a second person,
+            {{ counts.payable.toLocaleString('en-US') }} payable, of
             {{ counts.everTaken.toLocaleString('en-US') }} ever taken in</template
           >
+          <SaveShown list="bills" :company-id="company.id" :keys="keysFound" />
         </p>
         <v-card class="grow">
           <RowTable

@@ -28,6 +28,7 @@ const opens = useLive(
 /** So many are listed at once; typing finds the others. */
 const MOST = 400
 const rows = computed(() => payeesLike(payees.value ?? [], find.value ?? '', MOST))
+const keysFound = () => payeesLike(payees.value ?? [], find.value ?? '', Infinity).map(p => p.id)
 const all = computed(() => (payees.value ?? []).filter(p => !p.became).length)
 const chosen = ref('')
 const openOf = (p: Payee): Cents => cents(opens.value?.get(p.id) ?? 0)
@@ -76,6 +77,7 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
         <span class="quiet sums">
           {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US')
           }}{{ rows.length === MOST ? ', typing finds the others' : '' }}; Enter opens the first
+          <SaveShown list="payees" :company-id="company.id" :keys="keysFound" />
         </span>
       </div>
       <v-card class="grow">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { formatDate, weekday, type PlainDate } from '#core/base/dates'
 import type { Result } from '#core/base/result'
 import { figures } from '#core/money/figures'
@@ -224,7 +225,7 @@ const chart = computed(() => ({
       </div>
       <aside class="scroll right" aria-label="Checks that will come of it" tabindex="0">
         <h2>
-          {{ checks.length }} {{ checks.length === 1 ? 'check' : 'checks' }},
+          {{ howMany(checks.length, 'check') }},
           <span data-test="settle-total">{{ figures(total, { sign }) }}</span>
         </h2>
         <p v-if="gained" class="text-success small">Discounts taken: {{ figures(gained, { sign }) }}</p>
@@ -262,7 +263,7 @@ const chart = computed(() => ({
             data-test="settle-go"
             @click="settleIt()"
           >
-            Draw {{ checks.length }} {{ checks.length === 1 ? 'check' : 'checks' }}
+            Draw {{ howMany(checks.length, 'check') }}
           </v-btn>
           <v-btn
             :disabled="checks.length !== 1 || !!short || busy"

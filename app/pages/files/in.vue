@@ -52,16 +52,7 @@ async function givePasted() {
               class="field"
               data-test="intake-kind"
             />
-            <v-select
-              v-if="companies && companies.length > 1"
-              :model-value="company.id"
-              :items="companies.map(c => ({ title: c.name[0], value: c.id }))"
-              label="Company"
-              hide-details
-              class="field"
-              data-test="company"
-              @update:model-value="choose"
-            />
+            <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
             <v-select
               v-if="intake.ofAccount.value"
               v-model="accountId"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { idOf } from '#core/base/id'
 import { afterRun } from '#core/ledger/balances'
 import { figures } from '#core/money/figures'
@@ -67,7 +68,7 @@ const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}
         data-test="start-together"
         @click="start"
       >
-        Start {{ runs.length }} {{ runs.length === 1 ? 'run' : 'runs' }}
+        Start {{ howMany(runs.length, 'run') }}
       </v-btn>
       <v-btn variant="text" to="/lane"> Lane </v-btn>
     </PageHead>
