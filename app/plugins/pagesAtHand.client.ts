@@ -1,6 +1,11 @@
+import { promiseTimeout } from '@vueuse/core'
+import { whenIdle } from '~/composables/useLater'
 import { screenFollows } from '~/composables/useLive'
 import { fetchActs } from '~/data/ownOffice'
 import { useOffice } from '~/stores/office'
+
+/** So long nobody is disturbed in what they came for. */
+const REST_MS = 2000
 
 /**
  * The code of the acts and of every page is fetched once the first view stands, so that going on needs no
@@ -12,8 +17,13 @@ export default defineNuxtPlugin(nuxt => {
   onNuxtReady(async () => {
     await screenFollows()
     await fetchActs()
-    for (const { path } of router.getRoutes())
+    // Where the program is kept by the browser, every page is here already.
+    if (navigator.serviceWorker?.controller) return
+    await promiseTimeout(REST_MS)
+    for (const { path } of router.getRoutes()) {
+      await new Promise<void>(whenIdle)
       await preloadRouteComponents(path.replaceAll(/:[^/]+/g, 'x')).catch(() => {})
+    }
   })
   nuxt.hook('app:chunkError', () => {
     useOffice().said = 'That page could not be fetched: the server does not answer. This one stays as it is.'
