@@ -1,4 +1,6 @@
-import { here, odd, press, QUICK, type, type Move, type Seen } from './acting'
+import { readFileSync } from 'node:fs'
+import type { BrowserContext, Locator } from '@playwright/test'
+import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
 
 const titles = [
   'Payee\tBill number\tDate\tAmount\tLedger account',
@@ -33,9 +35,75 @@ function cellsOf({ r }: Seen): string {
   return [title, ...rows].join('\n')
 }
 
+/** A saved matching as another desk may have it: some of its columns are not here. */
+const matchingOf = ({ r }: Seen): string =>
+  JSON.stringify({
+    ...{ format: 'violet-lane/matching', version: 1, name: 'Theirs', days: null, cents: r.one(['.', ',']) },
+    kind: r.one(['bills', 'bills', 'payees', 'before']),
+    columns: Object.fromEntries(
+      ['payee', 'number', 'date', 'amount', 'ledger'].map(f => [
+        f,
+        r.one(['Vendor', 'Date', 'Total', 2, 3, 99]),
+      ]),
+    ),
+  })
+
+/** Another office of this browser is looked into or begun, and this one is come back to. */
+export function otherOffice({ page }: Hands): Move {
+  const go = async (title: RegExp): Promise<void> => {
+    await page.getByTestId('office-choice').click(QUICK)
+    await page.getByTestId('office-list').locator('.v-list-item', { hasText: title }).first().click(QUICK)
+  }
+  return {
+    name: 'another office and back',
+    most: 0,
+    elsewhere: true,
+    loads: true,
+    do: async () => {
+      await page.goto('/files')
+      await page.getByTestId('offices').waitFor()
+      if (await page.getByTestId('office-choice').count()) await go(/./)
+      else {
+        await page.getByTestId('office-begin').click(QUICK)
+        await page.getByRole('button', { name: 'Start empty' }).click()
+      }
+      await page.getByTestId('begin').waitFor()
+      await go(/made up/)
+      await page.getByTestId('made-up').waitFor()
+    },
+  }
+}
+
+/** The backup that a person kept last, by their browser. */
+const backups = new WeakMap<BrowserContext, string>()
+const SLOW = { timeout: 20_000 }
+const keepBackup = (h: Seen): Move => ({
+  name: 'keep a backup',
+  most: 0,
+  do: async () => {
+    const download = h.page.waitForEvent('download', SLOW)
+    await Promise.all([download, press(h, h.page.getByTestId('backup-save'))])
+    backups.set(h.context, await (await download).path())
+  },
+})
+/** The office goes back to what it was when the backup was kept: what was done since is gone. */
+const putBack = (h: Seen, file: Locator, kept: string): Move => ({
+  name: 'put a backup in place',
+  most: 0,
+  do: async () => {
+    const { page, r } = h
+    await file.setInputFiles({ name: 'kept.zip', mimeType: 'application/zip', buffer: readFileSync(kept) })
+    await page.getByTestId('backup-seen').waitFor(SLOW)
+    const sure = page.getByTestId('backup-sure').locator('input')
+    if ((await sure.count()) && r.next() < 0.9) await sure.check(QUICK)
+    if (r.next() < 0.9) await press(h, page.getByTestId('backup-restore'))
+    await page.getByText('The backup is in place.').waitFor(SLOW)
+  },
+})
+
 /** A file is given, looked at, mended, taken in and taken back. */
 export function filesIn(h: Seen): Move[] {
-  const { page, r } = h
+  const { page, r, tests } = h
   const found: Move[] = []
   const one = (test: string, name: string, most: number, often = 1): void => {
     const at = here(h, test)
@@ -128,8 +196,54 @@ export function filesIn(h: Seen): Move[] {
         })
       },
     })
+  const through = here(h, 'journal-through')
+  if (through)
+    found.push({
+      name: 'send the journal',
+      most: 1,
+      do: async () => {
+        if (r.next() < 0.5) await type(through, r.next() < 0.6 ? '10/31/2026' : r.one(odd))
+        await press(h, page.getByTestId(r.one(['journal-csv', 'journal-xlsx'])))
+      },
+    })
+  const shown = here(h, 'save-shown')
+  if (shown)
+    found.push({
+      name: 'save what is shown',
+      most: 0,
+      do: async () => {
+        await press(h, shown)
+        await press(h, page.getByTestId(r.one(['save-shown-csv', 'save-shown-xlsx'])))
+      },
+    })
+  const matching = here(h, 'matching-name')
+  if (matching)
+    found.push({
+      name: 'keep the matching',
+      most: 0,
+      do: async () => {
+        await type(matching, r.next() < 0.6 ? 'Spring' : r.one(odd))
+        await press(h, page.getByTestId('matching-save'))
+      },
+    })
+  const saved = here(h, 'matching-file')
+  if (saved)
+    found.push({
+      name: 'use a matching',
+      most: 0,
+      do: () =>
+        saved.setInputFiles({
+          name: 'a.matching.json',
+          mimeType: 'application/json',
+          buffer: Buffer.from(r.next() < 0.4 ? r.one(odd) : matchingOf(h)),
+        }),
+    })
   one('away-file', 'save the file of a run', 0)
   one('list-csv', 'save a list', 0)
   one('backup-save', 'save a backup', 0)
+  if (tests.has('backup-save')) found.push(keepBackup(h))
+  const kept = backups.get(h.context)
+  const give = here(h, 'backup-file')
+  if (kept && give) found.push(putBack(h, give, kept))
   return found
 }

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
 import { bills } from './billMoves'
-import { filesIn } from './fileMoves'
+import { filesIn, otherOffice } from './fileMoves'
 import { files, fit, lightTable, papers } from './paperMoves'
 
 const counted = {
@@ -134,6 +134,7 @@ function anywhere(h: Hands): Move[] {
       },
     },
     { name: 'a second tab draws', most: 1, elsewhere: true, do: async () => secondTab(h) },
+    ...(r.next() < 0.15 ? [otherOffice(h)] : []),
   ]
 }
 

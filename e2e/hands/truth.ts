@@ -59,7 +59,7 @@ export const truthOf = (page: Page, known?: Truth): Promise<Truth> =>
         )
     })
     const [acts, lastAct] = await Promise.all([count, last])
-    if (before && before.acts === acts) {
+    if (before && before.acts === acts && before.lastAct === lastAct) {
       db.close()
       return before
     }
