@@ -58,4 +58,13 @@ test.describe('with the server gone before the acts were fetched', () => {
     await keep.click()
     await expect(page.getByText('The record now says Ada.')).toBeVisible()
   })
+
+  test('a piece of work whose code was never fetched says so', async ({ page }) => {
+    await page.route('**/_nuxt/workers/**', route => route.abort())
+    await page.goto('/files')
+    await page.getByTestId('backup-save').click()
+    await expect(page.getByTestId('backup-fault')).toContainText('the server does not answer')
+    await page.getByTestId('list-csv').click()
+    await expect(page.getByTestId('lists-out')).toContainText('the server does not answer')
+  })
 })

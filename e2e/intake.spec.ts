@@ -230,3 +230,28 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await expect(page.getByTestId('matching-fault')).toContainText('x.json')
   await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
 })
+
+test('taking in thousands of bills tells how far it is, and leaves nothing behind where it is stopped', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.goto('/files/in')
+  const rows = Array.from({ length: 6000 }, (_, i) => `Cobalt Rope & Rigging,B-${i},2026-11-02,1${i}.50,6120`)
+  await page.getByTestId('intake-file').setInputFiles({
+    name: 'many.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['Payee,Bill number,Date,Amount,Ledger account', ...rows].join('\n')),
+  })
+  await expect(page.getByTestId('intake-counts')).toHaveText('6,000 good, 0 here already, 0 wrong')
+  await page.getByTestId('intake-take').click()
+  await expect(page.getByTestId('intake-part')).toHaveText(/^[1-9]\d? %$/)
+  await page.getByTestId('intake-stop').click()
+  await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: stopped: nothing was taken in.')
+  await expect(page.locator('main')).toHaveAttribute('aria-busy', 'false')
+  await expect(page.getByTestId('intake-file')).toBeVisible()
+  await page.goto('/bills')
+  await page.getByTestId('bill-find').locator('input').fill('B-5999')
+  await page.getByTestId('bill-which').click()
+  await page.getByRole('option', { name: 'All, newest first' }).click()
+  await expect(page.getByText('No bill answers to that.')).toBeVisible()
+})

@@ -33,6 +33,8 @@ export function useIntake(
   const ledgerId = ref<Id<'ledger'> | null>(null)
   const checked = shallowRef<IntakeChecked>()
   const doing = ref('')
+  /** How much of what is taken in is written, from 0 to 1. */
+  const part = ref(0)
   const fault = ref('')
   /** What is wrong with a matching that came from a file. */
   const matchingFault = ref('')
@@ -211,10 +213,13 @@ export function useIntake(
     const goodOnly = counts.value.wrong > 0
     if (!of || !checked.value || doing.value) return false
     const left = goodOnly ? await of.leftOut(['wrong']) : ''
+    const name = file.value
+    part.value = 0
     const done = await run(
-      key => of.take(spec.value, goodOnly, { ...stamp(), key }),
-      ({ told }) => `Taken in: ${told}, from ${file.value}.`,
+      key => of.take(spec.value, goodOnly, { ...stamp(), key }, far => (part.value = far)),
+      ({ told }) => `Taken in: ${told}, from ${name}.`,
     )
+    if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}.`
     if (!done?.ok) return false
     saveRest(left)
     leave()
@@ -227,7 +232,7 @@ export function useIntake(
   const fields = computed(() => fieldsOf(kind.value))
   return {
     ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
-    ...{ makePayees, again, held, ofAccount, ledgerId, checked, counts, doing, fault, busy, refused },
+    ...{ makePayees, again, held, ofAccount, ledgerId, checked, counts, doing, part, fault, busy, refused },
     ...{ matchFrom, saveMatching, matchingFault },
     ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
   }

@@ -1,9 +1,11 @@
 import { wrap, type Remote } from 'comlink'
 
-/** Never resolves; rejects when the worker fails. */
+/** What a worker's error has no words for: its code was never here. */
+const NOT_FETCHED = 'the server does not answer, and this part of the program is not here yet'
+/** Never resolves; rejects when the worker fails, or cannot be fetched. */
 export const failureOf = (worker: Worker): Promise<never> =>
   new Promise((_, reject) => {
-    worker.onerror = event => reject(new Error(event.message))
+    worker.onerror = event => reject(new Error(event.message || NOT_FETCHED))
   })
 
 /**

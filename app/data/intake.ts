@@ -1,5 +1,5 @@
-import { wrap, type Remote } from 'comlink'
-import type { Result } from '#core/base/result'
+import { proxy, wrap, type Remote } from 'comlink'
+import { good, refuse, type Result } from '#core/base/result'
 import type { MatchingFile } from '#core/exchange/matchingFile'
 import type { IntakeSeen } from '#core/intake/context'
 import type { IntakeKind } from '#core/intake/fields'
@@ -21,13 +21,20 @@ export class IntakeDesk {
   })
   private remote: Remote<IntakeApi> = wrap<IntakeApi>(this.worker)
   private readonly failed = failureOf(this.worker)
+  private stop = (): void => {}
+  private readonly stopped = new Promise<'stopped'>(done => {
+    this.stop = () => done('stopped')
+  })
 
-  private during<T>(work: Promise<T>): Promise<T> {
-    return Promise.race([work, this.failed])
+  private async during<T>(work: Promise<T>): Promise<T> {
+    const done = await Promise.race([work, this.failed, this.stopped])
+    if (done === 'stopped') throw new DOMException('It was stopped.', 'AbortError')
+    return done
   }
   /** Ends the worker, and whatever it does: an act under way is not done then. */
   end(): void {
     this.worker.terminate()
+    this.stop()
   }
   async open(file: Blob): Promise<Result<IntakeOpened>> {
     const bytes = new Uint8Array(await file.arrayBuffer())
@@ -40,8 +47,25 @@ export class IntakeDesk {
     this.during(this.remote.written(spec))
   check = (ask: IntakeAsk) => this.during(this.remote.check(ask))
   mend = (at: number, column: number, text: string) => this.during(this.remote.mend(at, column, text))
-  take = (spec: IntakeSpec, goodOnly: boolean, stamp: Stamp): Promise<Result<IntakeTaken>> =>
-    this.during(this.remote.take(spec, goodOnly, stamp) as Promise<Result<IntakeTaken>>)
+  /** Takes the rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
+  async take(
+    spec: IntakeSpec,
+    goodOnly: boolean,
+    stamp: Stamp & { readonly key: string },
+    tell: (part: number) => void,
+  ): Promise<Result<Pick<IntakeTaken, 'told'>>> {
+    try {
+      return await this.during(
+        this.remote.take(spec, goodOnly, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>,
+      )
+    } catch (error) {
+      if ((error as Error).name !== 'AbortError') throw error
+      // It may have been done in the moment in which it was stopped; this waits for what the worker had begun.
+      return (await db.trail.where('key').equals(stamp.key).count())
+        ? good({ told: 'all of it, before it could be stopped' })
+        : refuse('intake-stopped', 'stopped: nothing was taken in', { field: 'file' })
+    }
+  }
   leftOut = (states: readonly IntakeSeen['state'][]) => this.during(this.remote.leftOut(states))
 }
 

@@ -63,7 +63,9 @@ export interface IntakeAsk {
 
 const MOST_UNPACKED = 300_000_000
 const AT = { field: 'file' }
-const own = new StoreOffice(db, navigator.locks)
+/** Who hears how far the act under way is. */
+let hears: ((part: number) => unknown) | undefined
+const own = new StoreOffice(db, navigator.locks, part => void hears?.(part))
 let sheets: readonly { readonly name: string; readonly cells: Cells }[] = []
 let cells: string[][] = []
 let made: { readonly of: Made; readonly headerRow: number; readonly seen: readonly IntakeSeen[] } | undefined
@@ -230,8 +232,14 @@ export const intakeWork = {
     row[column] = text
   },
   /** Takes in what was looked at: all of it, or what is good of it. */
-  async take(spec: IntakeSpec, goodOnly: boolean, stamp: Stamp): Promise<Result<IntakeTaken>> {
+  async take(
+    spec: IntakeSpec,
+    goodOnly: boolean,
+    stamp: Stamp,
+    tell: (part: number) => unknown,
+  ): Promise<Result<IntakeTaken>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
+    hears = tell
     const done = await (spec.kind === 'before' ? takeBefore : takeRows)(made.of, goodOnly, stamp)
     if (!done.ok) return done
     const titles = cells[spec.headerRow]?.map(t => t.trim()) ?? []

@@ -15,6 +15,9 @@ import { openRunsOf } from './openRuns'
 /** Where locks come from: the browser's, shared by all tabs. */
 type Locks = Pick<LockManager, 'request'>
 
+/** Rows that are written before it is told how far it is. */
+const ROWS_AT_ONCE = 500
+
 /** How each index of the core is asked for in the store. */
 const finders: {
   readonly [T in Indexed]: Readonly<
@@ -45,6 +48,8 @@ export class StoreOffice implements Keeping {
   constructor(
     private readonly db: OfficeDb,
     private readonly locks: Locks,
+    /** Hears how much of an act's rows is written, from 0 to 1. */
+    private readonly tell?: (part: number) => void,
   ) {}
 
   readonly trail: TrailReading = {
@@ -74,6 +79,20 @@ export class StoreOffice implements Keeping {
   ): Promise<Tables[T][]> =>
     (await Promise.all(values.map(value => finders[table][index](this.db, value).toArray()))).flat()
 
+  /** Writes rows, so many at a time where somebody hears how far it is. */
+  private async write(changes: Changes): Promise<void> {
+    const all = Object.values(changes).reduce((sum, rows) => sum + (rows?.length ?? 0), 0)
+    const most = this.tell ? ROWS_AT_ONCE : Infinity
+    let written = 0
+    for (const [table, rows] of Object.entries(changes))
+      for (let from = 0; from < (rows?.length ?? 0); from += most) {
+        const part = (rows as readonly unknown[]).slice(from, from + most)
+        await this.db.table(table).bulkPut(part)
+        written += part.length
+        this.tell?.(written / all)
+      }
+  }
+
   async settle<T>(
     lock: string,
     { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
@@ -87,8 +106,7 @@ export class StoreOffice implements Keeping {
     if (named.has('numbers')) named.add('strips')
     const keep = async (changes: Changes, removes: Removals, line: TrailLine): Promise<void> => {
       for (const [table, keys] of Object.entries(removes)) await this.db.table(table).bulkDelete([...keys])
-      for (const [table, rows] of Object.entries(changes))
-        if (rows?.length) await this.db.table(table).bulkPut(rows as unknown[])
+      await this.write(changes)
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)
       await this.db.trail.add(line)
     }

@@ -14,7 +14,7 @@ watch(
   { immediate: true },
 )
 const intake = useIntake(company, accountId)
-const { kind, file, doing, fault, plan } = intake
+const { kind, file, doing, busy, part, fault, plan } = intake
 const asked = String(route.query.kind ?? '')
 if (asked in intakeKinds) kind.value = asked as IntakeKind
 const kinds = Object.entries(intakeKinds).map(([value, { title }]) => ({ title, value }))
@@ -106,8 +106,9 @@ async function givePasted() {
               >Another file</v-btn
             >
           </div>
-          <div v-if="doing" class="row">
-            <span role="status">{{ doing }}…</span>
+          <div v-if="doing || busy" class="row">
+            <span role="status">{{ doing || 'Taking in' }}…</span>
+            <span v-if="busy" data-test="intake-part">{{ Math.floor(part * 100) }} %</span>
             <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
           </div>
           <v-alert
