@@ -29,15 +29,14 @@ watch(
 onBeforeUnmount(() => {
   if (open.value) giveBack()
 })
+/** Whether the focus stands where nobody put it: on nothing, in what goes away, on the heading it falls back to. */
+function isAdrift(): boolean {
+  const at = document.activeElement
+  return !at?.isConnected || at.matches('body, .v-overlay, .v-overlay *, main h1')
+}
 function giveBack() {
   setTimeout(() => {
-    if (
-      document.activeElement &&
-      document.activeElement !== document.body &&
-      document.activeElement.isConnected &&
-      !document.activeElement.closest('.v-overlay')
-    )
-      return
+    if (!isAdrift()) return
     if (from?.isConnected && from !== document.body) from.focus({ preventScroll: true })
     else focusHeading()
   }, BACK_MS)

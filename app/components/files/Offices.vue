@@ -93,6 +93,7 @@ async function remove() {
       </p>
       <v-text-field
         v-model="typed"
+        v-first
         label="Its name"
         hide-details
         autocomplete="off"
