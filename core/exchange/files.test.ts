@@ -10,7 +10,9 @@ import { stockSchema } from '../paper/stock'
 import { checkOf } from '../proof/test/sample'
 import type { CheckFacts } from '../proof/facts'
 import type { Outcome, RunCheck } from '../runs/run'
+import { damagedFiles, readInTime } from '../base/test/damaged'
 import { accountFileSchema } from './accountFile'
+import { matchingFileSchema } from './matchingFile'
 import { faultLine, readJson } from './fault'
 import { schemaFiles } from './schemas'
 import { readPayments, type CheckRow } from './paymentsCsv'
@@ -174,7 +176,13 @@ describe('a run that was sent away', () => {
       'b.csv: row 6, column run: this is a check of another run',
       'b.csv: row 8, column number: 72 stands here twice',
     ])
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 300 }), bytes => void readOutcomes(bytes, run)))
+    fc.assert(
+      fc.property(
+        fc.uint8Array({ maxLength: 300 }),
+        bytes => void readInTime(() => readOutcomes(bytes, run)),
+      ),
+      { numRuns: damagedFiles(100) },
+    )
   })
 })
 
@@ -183,6 +191,7 @@ describe('our JSON files', () => {
     ['layout', sample('layout.json'), layoutSchema],
     ['account', sample('account.json'), accountFileSchema],
     ['stock', JSON.stringify(builtInStocks[0]), stockSchema],
+    ['matching', sample('bills.matching.json'), matchingFileSchema],
   ] as const
   it('come back the same', () => {
     for (const layout of builtInLayouts())
@@ -199,11 +208,12 @@ describe('our JSON files', () => {
         fc.constantFrom('', '"', '{', '}', 'x', '-', '9e9', 'null,'),
         fc.nat(6),
         (at, put, cut) => {
-          const result = readJson(text.slice(0, at) + put + text.slice(at + cut), schema)
+          const result = readInTime(() => readJson(text.slice(0, at) + put + text.slice(at + cut), schema))
           if (!result.ok)
             expect(result.faults.length > 0 && result.faults.every(f => f.text.length > 0)).toBe(true)
         },
       ),
+      { numRuns: damagedFiles(100) },
     )
     for (const key of Object.keys(JSON.parse(text) as object)) {
       const broken = readJson(
@@ -240,7 +250,7 @@ describe('our JSON files', () => {
           let into: Record<string, unknown> = damaged
           for (const key of path.slice(0, -1)) into = into[key] as Record<string, unknown>
           into[path.at(-1)!] = wrong
-          const read = readJson(JSON.stringify(damaged), schema as typeof layoutSchema)
+          const read = readInTime(() => readJson(JSON.stringify(damaged), schema as typeof layoutSchema))
           expect(read.ok, path.join('.')).toBe(false)
           if (!read.ok)
             expect(
@@ -253,7 +263,7 @@ describe('our JSON files', () => {
             ).toBe(true)
         },
       ),
-      { numRuns: 1000 },
+      { numRuns: damagedFiles(1000) },
     )
   })
   it('have their published schemas up to date (npm run schemas)', () => {

@@ -1,7 +1,14 @@
 import { idOf } from '../base/id'
 import { parseAmount } from '../money/cents'
 import { alikeKey, namesakesOf } from '../payables/bill'
-import { billTold, blankBillForm, readBillForm, type BillField, type BillForm } from '../payables/billForm'
+import {
+  billFields,
+  billTold,
+  blankBillForm,
+  readBillForm,
+  type BillField,
+  type BillForm,
+} from '../payables/billForm'
 import type { FormLine } from '../payables/formLines'
 import type { Payee } from '../payables/payee'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
@@ -16,17 +23,7 @@ const fieldForCode: Readonly<Record<string, string>> = {
 }
 
 /** What begins a bill; a row with nothing of it adds a line to the bill above. */
-const headFields = [
-  'payee',
-  'number',
-  'date',
-  'amount',
-  'due',
-  'discount',
-  'until',
-  'memo',
-  'purchaseOrder',
-] as const
+const headFields = billFields.filter(field => field !== 'lines' && field !== 'again')
 
 const lineFields = ['line amount', 'line memo', 'job'] as const
 

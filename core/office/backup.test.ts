@@ -1,3 +1,4 @@
+import { damagedFiles, readInTime } from '../base/test/damaged'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { random } from '../base/random'
@@ -47,6 +48,13 @@ describe('a backup', () => {
       'backup-part tables/more.jsonl',
     )
     expect(refusedFor(file.slice(0, file.length - 30))).toBe('backup-zip the file')
+    // A part that says of itself that it is a gigabyte: no room is made for it.
+    const swollen = file.slice()
+    const entry = swollen.findLastIndex(
+      (_, i) => strFromU8(swollen.slice(i, i + 4), true) === 'PK\u0001\u0002',
+    )
+    new DataView(swollen.buffer).setUint32(entry + 24, 1_000_000_000, true)
+    expect(refusedFor(swollen)).toMatch(/^backup-part /)
     expect(refusedFor(strToU8('no zip at all'))).toBe('backup-zip the file')
     const { 'manifest.json': manifest, ...bare } = parts
     expect(refusedFor(zipSync(bare))).toBe('backup-manifest manifest.json')
@@ -70,10 +78,10 @@ describe('a backup', () => {
   it('any bytes at all are refused with a reason, and nothing throws', async () => {
     const file = packBackup(kept(await lived(2)), about)
     const r = random(7)
-    for (let i = 0; i < 2000; i++) {
+    for (let i = 0; i < damagedFiles(2000); i++) {
       const bytes = file.slice()
       for (let n = 0; n < 4; n++) bytes[r.between(0, bytes.length - 1)] = r.between(0, 255)
-      const read = readBackup(bytes)
+      const read = readInTime(() => readBackup(bytes))
       if (!read.ok) expect(read.refusal.text).not.toBe('')
     }
   })

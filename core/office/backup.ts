@@ -13,6 +13,8 @@ const VERSION = 1
 /** Refused before it is unpacked: more than this, in bytes and in parts. */
 const MOST_UNPACKED = 2_000_000_000
 const MOST_PARTS = 200_000
+/** Deflate makes a byte of no more than so many (zlib’s technical notes). */
+const MOST_RATIO = 1032
 /** How hard the zip is pressed: for 100,000 checks 6 makes a tenth less, and takes a third longer. */
 const LEVEL = 3
 const MANIFEST = 'manifest.json'
@@ -116,16 +118,21 @@ const wrong = (code: string, part: string, text: string) =>
 function unpacked(file: Uint8Array): Result<Record<string, Uint8Array>> {
   let [bytes, count] = [0, 0]
   let odd: string | undefined
+  let swollen: string | undefined
   try {
     const parts = unzipSync(file, {
-      filter: ({ name, originalSize }) => {
+      filter: ({ name, size, originalSize }) => {
         bytes += originalSize
         count++
         if (!partName.test(name)) odd ??= name
-        return odd === undefined && bytes <= MOST_UNPACKED && count <= MOST_PARTS
+        // Room is made for what a part says of itself, before its first byte is read.
+        if (originalSize > size * MOST_RATIO + MOST_RATIO) swollen ??= name
+        return swollen === undefined && odd === undefined && bytes <= MOST_UNPACKED && count <= MOST_PARTS
       },
     })
     if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'this does not belong in a backup')
+    if (swollen !== undefined)
+      return wrong('backup-part', swollen, 'it says that it holds more than so few bytes can')
     if (bytes > MOST_UNPACKED || count > MOST_PARTS)
       return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB: it is not taken')
     return good(parts)

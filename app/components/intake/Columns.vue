@@ -74,7 +74,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         <span class="quiet sample">{{ sampleOf(f.key) }}</span>
       </label>
     </div>
-    <div class="row">
+    <div class="field-row">
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"
         v-model="order"
@@ -84,7 +84,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
           askOrder && !order ? ['The file does not tell: 03/04 may be March or April. Say it.'] : []
         "
         hide-details="auto"
-        class="field"
+        class="wide-field"
         data-test="intake-order"
         @update:model-value="intake.check()"
       />
@@ -94,7 +94,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         :items="marks"
         label="Before the cents"
         hide-details
-        class="field"
+        class="wide-field"
         data-test="intake-mark"
         @update:model-value="intake.check()"
       />
@@ -105,12 +105,12 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         label="Ledger account where none is told"
         hide-details
         clearable
-        class="field"
+        class="wide-field"
         data-test="intake-ledger"
         @update:model-value="intake.check()"
       />
     </div>
-    <div v-if="placed" class="row">
+    <div v-if="placed" class="field-row">
       <v-checkbox
         v-model="makePayees"
         label="Payees that are not here are written down"
@@ -177,16 +177,6 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
   overflow: hidden;
   text-overflow: ellipsis;
   font-size: 12px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: start;
-}
-.field {
-  flex: 0 1 300px;
-  min-width: min(220px, 100%);
 }
 @media (max-width: 480px) {
   .match {

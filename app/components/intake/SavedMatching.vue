@@ -13,15 +13,15 @@ function save() {
 </script>
 
 <template>
-  <div class="row" data-test="intake-saved">
-    <v-form class="row name" @submit.prevent="save()">
+  <div class="field-row" data-test="intake-saved">
+    <v-form class="field-row name" @submit.prevent="save()">
       <v-text-field
         v-model="name"
         label="Name of this matching"
         maxlength="80"
         autocomplete="off"
         hide-details="auto"
-        class="field"
+        class="wide-field"
         :error-messages="wanted"
         data-test="matching-name"
         @update:model-value="wanted = ''"
@@ -44,16 +44,6 @@ function save() {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: start;
-}
-.field {
-  flex: 0 1 300px;
-  min-width: min(220px, 100%);
-}
 .name {
   flex: 0 1 470px;
   min-width: 0;
