@@ -255,3 +255,23 @@ test('taking in thousands of bills tells how far it is, and leaves nothing behin
   await page.getByRole('option', { name: 'All, newest first' }).click()
   await expect(page.getByText('No bill answers to that.')).toBeVisible()
 })
+
+test('a ledger account that is not here is opened on the way, once it is said as what', async ({ page }) => {
+  await demoOffice(page)
+  await page.goto('/files/in')
+  const rows = [
+    'Payee\tBill number\tDate\tAmount\tLedger account\tLine: amount',
+    'Cobalt Rope & Rigging\tN-1\t2026-11-02\t50.00\t6120\t20.00',
+    '\t\t\t\t6999 Nets\t30.00',
+  ]
+  await page.getByTestId('intake-paste').locator('textarea').first().fill(rows.join('\n'))
+  await page.getByTestId('intake-paste-go').click()
+  await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 here already, 2 wrong')
+  await page.getByTestId('intake-make-ledgers').click()
+  await page.getByRole('option', { name: 'are opened as expense' }).click()
+  await expect(page.getByTestId('intake-counts')).toHaveText('2 good, 0 here already, 0 wrong')
+  await page.getByTestId('intake-take').click()
+  await expect(page.getByText('Taken in: 1 ledger account, 1 bill, from pasted cells.tsv.')).toBeVisible()
+  await page.goto('/bills/ledger')
+  await expect(page.getByRole('row', { name: /6999\s*Nets.*30\.00/ })).toBeVisible()
+})

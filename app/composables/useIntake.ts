@@ -6,6 +6,7 @@ import { fieldsOf, intakeKinds, type IntakeKind, type Matching } from '#core/int
 import { matchingFile } from '#core/intake/savedMatching'
 import { unmatched, type IntakeSpec } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
+import type { LedgerAccount } from '#core/ledger/entry'
 import type { Company } from '#core/payables/account'
 import { IntakeDesk, type IntakeChecked, type IntakePlan } from '~/data/intake'
 import { momentNow, operatorName } from '~/data/office'
@@ -27,6 +28,8 @@ export function useIntake(
   const order = ref<DayOrder>()
   const mark = ref<DecimalMark>('.')
   const makePayees = ref(true)
+  /** What ledger accounts that are not here are opened as; none are. */
+  const makeLedgers = ref<LedgerAccount['kind'] | null>(null)
   const again = ref(false)
   /** The opening balance is what was left after checks of before. */
   const held = ref(true)
@@ -138,6 +141,8 @@ export function useIntake(
       spec: spec.value,
       choices: {
         makePayees: makePayees.value,
+        // What was before comes with payees alone.
+        makeLedgers: kind.value === 'before' ? null : makeLedgers.value,
         ledgerId: ledgerId.value,
         again: again.value,
         held: held.value,
@@ -210,13 +215,12 @@ export function useIntake(
   /** Takes in all that is good; what is wrong is saved as a file first. Gives whether it was done. */
   async function take(): Promise<boolean> {
     const of = desk
-    const goodOnly = counts.value.wrong > 0
     if (!of || !checked.value || doing.value) return false
-    const left = goodOnly ? await of.leftOut(['wrong']) : ''
+    const left = counts.value.wrong ? await of.leftOut(['wrong']) : ''
     const name = file.value
     part.value = 0
     const done = await run(
-      key => of.take(spec.value, goodOnly, { ...stamp(), key }, far => (part.value = far)),
+      key => of.take(spec.value, { ...stamp(), key }, far => (part.value = far)),
       ({ told }) => `Taken in: ${told}, from ${name}.`,
     )
     if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}.`
@@ -232,7 +236,21 @@ export function useIntake(
   const fields = computed(() => fieldsOf(kind.value))
   return {
     ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
-    ...{ makePayees, again, held, ofAccount, ledgerId, checked, counts, doing, part, fault, busy, refused },
+    ...{
+      makePayees,
+      makeLedgers,
+      again,
+      held,
+      ofAccount,
+      ledgerId,
+      checked,
+      counts,
+      doing,
+      part,
+      fault,
+      busy,
+      refused,
+    },
     ...{ matchFrom, saveMatching, matchingFault },
     ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
   }

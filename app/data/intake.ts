@@ -47,17 +47,14 @@ export class IntakeDesk {
     this.during(this.remote.written(spec))
   check = (ask: IntakeAsk) => this.during(this.remote.check(ask))
   mend = (at: number, column: number, text: string) => this.during(this.remote.mend(at, column, text))
-  /** Takes the rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
+  /** Takes the good rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
   async take(
     spec: IntakeSpec,
-    goodOnly: boolean,
     stamp: Stamp & { readonly key: string },
     tell: (part: number) => void,
   ): Promise<Result<Pick<IntakeTaken, 'told'>>> {
     try {
-      return await this.during(
-        this.remote.take(spec, goodOnly, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>,
-      )
+      return await this.during(this.remote.take(spec, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>)
     } catch (error) {
       if ((error as Error).name !== 'AbortError') throw error
       // It may have been done in the moment in which it was stopped; this waits for what the worker had begun.

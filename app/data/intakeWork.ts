@@ -155,12 +155,12 @@ async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
 }
 
 /** Does the act, and says what came in. */
-async function takeRows(of: Made, goodOnly: boolean, stamp: Stamp): Promise<Result<string>> {
-  const done = await own.perform('takeIn', goodOnly ? onlyGood(of) : of.taking, stamp)
+async function takeRows(of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await own.perform('takeIn', onlyGood(of), stamp)
   return done.ok ? good(takenTold(done.value)) : done
 }
-async function takeBefore(of: Made, goodOnly: boolean, stamp: Stamp): Promise<Result<string>> {
-  const done = await own.perform('takeBefore', goodOnly ? onlyGoodBefore(of) : beforeOf(of), stamp)
+async function takeBefore(of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await own.perform('takeBefore', onlyGoodBefore(of), stamp)
   return done.ok ? good(beforeTold(done.value)) : done
 }
 
@@ -231,16 +231,11 @@ export const intakeWork = {
     while (row.length <= column) row.push('')
     row[column] = text
   },
-  /** Takes in what was looked at: all of it, or what is good of it. */
-  async take(
-    spec: IntakeSpec,
-    goodOnly: boolean,
-    stamp: Stamp,
-    tell: (part: number) => unknown,
-  ): Promise<Result<IntakeTaken>> {
+  /** Takes in what is good of what was looked at. */
+  async take(spec: IntakeSpec, stamp: Stamp, tell: (part: number) => unknown): Promise<Result<IntakeTaken>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
     hears = tell
-    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(made.of, goodOnly, stamp)
+    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(made.of, stamp)
     if (!done.ok) return done
     const titles = cells[spec.headerRow]?.map(t => t.trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })

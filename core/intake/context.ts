@@ -33,6 +33,8 @@ export interface IntakeChoices {
   readonly makePayees: boolean
   /** The ledger account where neither the row nor the payee tells one. */
   readonly ledgerId: Id<'ledger'> | null
+  /** Ledger accounts that are not here are opened on the way, as this kind; null: they are wrong. */
+  readonly makeLedgers: LedgerAccount['kind'] | null
   /** What is here already is taken in once more. */
   readonly again: boolean
   /** The opening balance is what was left after checks of before. */
@@ -47,6 +49,15 @@ export interface IntakeSeen {
   readonly faults: readonly CellFault[]
   /** Why it is left out, where it is here already. */
   readonly here?: string
+}
+
+/** Where numbers are looked for that nobody told, by kind. */
+const FREE_FROM: Readonly<Record<LedgerAccount['kind'], number>> = {
+  asset: 1900,
+  liability: 2900,
+  equity: 3900,
+  income: 4900,
+  expense: 6900,
 }
 
 /** What has been made of the rows so far, and which row each thing came from. */
@@ -77,6 +88,33 @@ export class Making {
       this.byLedger.set(`${ledger.code} ${ledger.name}`.toLowerCase(), ledger)
     }
     for (const ledger of office.ledgers) this.byLedger.set(ledger.code.toLowerCase(), ledger)
+  }
+  /** The first number from here on that no ledger account has. */
+  private freeCode(from: number): string {
+    let code = from
+    while (this.byLedger.has(String(code))) code++
+    return String(code)
+  }
+  /**
+   * Opens a ledger account that a row names: by its number, its number and name, or its name under the next
+   * free number. Undefined where its number is another account's.
+   */
+  makeLedger(at: number, typed: string, kind: LedgerAccount['kind']): LedgerAccount | undefined {
+    const [, told, named] = /^(\d[\w.-]*)(?:\s+(.+))?$/.exec(typed) ?? []
+    if (told && this.byLedger.has(told.toLowerCase())) return undefined
+    const code = told ?? this.freeCode(FREE_FROM[kind])
+    const name = named ?? (told ? `Account ${told}` : typed)
+    const ledger: LedgerAccount = {
+      ...{ id: idOf(this.office.newKey()), companyId: this.office.company.id },
+      ...{ code, name, kind },
+    }
+    for (const key of [code, name, `${code} ${name}`, typed]) {
+      const under = key.trim().toLowerCase()
+      if (!this.byLedger.has(under)) this.byLedger.set(under, ledger)
+    }
+    this.ledgers.push(ledger)
+    this.rows.ledgers.push(at)
+    return ledger
   }
   payeeNamed(typed: string): Payee | undefined {
     return this.known.typed(typed)
@@ -143,8 +181,8 @@ export function payeeOfRow(
 }
 
 /**
- * The ledger account of a row: its own, or undefined where it tells none. `wrong` where it tells one that is not
- * here.
+ * The ledger account of a row: its own, one that is opened on the way, or undefined where it tells none. `wrong`
+ * where it tells one that is neither.
  */
 export function ledgerOfRow(
   making: Making,
@@ -152,7 +190,9 @@ export function ledgerOfRow(
   typed: string | undefined,
 ): Id<'ledger'> | undefined | 'wrong' {
   if (!typed) return undefined
-  const found = making.ledgerNamed(typed)
+  const { makeLedgers } = making.choices
+  const found =
+    making.ledgerNamed(typed) ?? (makeLedgers ? making.makeLedger(at, typed, makeLedgers) : undefined)
   if (found) return found.id
   making.fault(at, { field: 'ledger', text: `there is no ledger account “${typed}” here` })
   return 'wrong'

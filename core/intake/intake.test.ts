@@ -33,6 +33,7 @@ const wood = idOf<'ledger'>('wood')
 const given: IntakeChoices = {
   makePayees: true,
   ledgerId: null,
+  makeLedgers: null,
   again: false,
   held: true,
   file: 'spring.csv',
@@ -244,17 +245,26 @@ describe('rows of a file', () => {
       fc.constantFrom('', 'x', '999999999999'),
     )
     const date = fc.constantFrom('2026-11-24', '2026-10-02', '2026-02-30', '')
-    const row = fc.tuple(cell, number, date, amount, fc.constantFrom('', '6120', '1'))
+    const row = fc.tuple(
+      cell,
+      number,
+      date,
+      amount,
+      fc.constantFrom('', '6120', '1', '6500 Nets', 'Ropes', '6120 Other'),
+    )
     await fc.assert(
       fc.asyncProperty(
         fc.array(row, { maxLength: 15 }),
         fc.boolean(),
         fc.boolean(),
-        async (rows, makePayees, ledger) => {
+        fc.constantFrom(null, 'expense' as const, 'asset' as const),
+        async (rows, makePayees, ledger, makeLedgers) => {
           const office = await officeHere()
+          const before = new Set(office.kept.ledgers.keys())
           const cells = [['payee', 'bill number', 'date', 'amount', 'ledger'], ...rows]
           const { made, seen } = await looked(office, 'bills', cells, {
             makePayees,
+            makeLedgers,
             ledgerId: ledger ? wood : null,
           })
           const fine = onlyGood(made).bills.length
@@ -262,6 +272,12 @@ describe('rows of a file', () => {
           const done = await perform(office, 'takeIn', onlyGood(made), stamp)
           expect(done.ok).toBe(fine > 0)
           expect(office.kept.bills.size).toBe(fine)
+          const placed = new Set([...office.kept.bills.values()].flatMap(b => b.lines).map(l => l.ledgerId))
+          const opened = [...office.kept.ledgers.values()].filter(l => !before.has(l.id))
+          expect(opened.every(l => l.kind === makeLedgers && placed.has(l.id))).toBe(true)
+          expect(new Set([...office.kept.ledgers.values()].map(l => l.code)).size).toBe(
+            office.kept.ledgers.size,
+          )
           const named = new Set([...office.kept.bills.values()].map(b => b.payeeId))
           expect([...office.kept.payees.keys()].every(id => id === payee.id || named.has(id))).toBe(true)
         },

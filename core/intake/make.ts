@@ -107,8 +107,8 @@ export function onlyGoodBefore(made: Made): TakingBefore {
 }
 
 /**
- * What is left to take in without the rows that are wrong; payees that only those would have written down go
- * with them.
+ * What is left to take in without the rows that are wrong; payees and ledger accounts that only
+ * those would have brought go with them.
  */
 export function onlyGood({ making, taking }: Made): TakingIn {
   const fine = fineOf(making)
@@ -116,12 +116,22 @@ export function onlyGood({ making, taking }: Made): TakingIn {
   const draws = taking.draws.filter(fine('draws'))
   const named = new Set([...bills.map(b => b.payeeId), ...draws.map(d => d.payee.id)])
   const only = making.rows.bills.length || making.rows.draws.length
+  const payees = only
+    ? taking.payees.filter(p => named.has(p.id))
+    : taking.payees.filter((p, i) => fine('payees')(p, i))
+  const places = [
+    ...bills.flatMap(b => b.lines),
+    ...draws.flatMap(d => d.split),
+    ...payees.flatMap(p => p.to.split),
+  ]
+  const placed = new Set(places.map(l => l.ledgerId))
   return {
     ...taking,
-    ledgers: taking.ledgers.filter(fine('ledgers')),
-    payees: only
-      ? taking.payees.filter(p => named.has(p.id))
-      : taking.payees.filter((p, i) => fine('payees')(p, i)),
+    ledgers:
+      only || making.rows.payees.length
+        ? taking.ledgers.filter(l => placed.has(l.id))
+        : taking.ledgers.filter(fine('ledgers')),
+    payees,
     bills,
     draws,
   }

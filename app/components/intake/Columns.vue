@@ -9,8 +9,20 @@ const props = defineProps<{
   plan: IntakePlan
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
-const { kind, matching, order, mark, askOrder, fields, missing, makePayees, again, held, ledgerId } =
-  props.intake
+const {
+  kind,
+  matching,
+  order,
+  mark,
+  askOrder,
+  fields,
+  missing,
+  makePayees,
+  makeLedgers,
+  again,
+  held,
+  ledgerId,
+} = props.intake
 const columns = computed(() => [
   { title: '–', value: -1 },
   ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
@@ -26,6 +38,13 @@ const orders = [
 const marks = [
   { title: 'point, 1,234.56', value: '.' },
   { title: 'comma, 1.234,56', value: ',' },
+]
+const opened = [
+  { title: 'are wrong', value: null },
+  ...(['expense', 'asset', 'liability', 'equity', 'income'] as const).map(value => ({
+    title: `are opened as ${value}`,
+    value,
+  })),
 ]
 const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.value))
 </script>
@@ -107,6 +126,16 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         clearable
         class="wide-field"
         data-test="intake-ledger"
+        @update:model-value="intake.check()"
+      />
+      <v-select
+        v-if="kind !== 'ledgers' && kind !== 'before'"
+        v-model="makeLedgers"
+        :items="opened"
+        label="Ledger accounts that are not here"
+        hide-details
+        class="wide-field"
+        data-test="intake-make-ledgers"
         @update:model-value="intake.check()"
       />
     </div>
