@@ -121,7 +121,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         v-if="kind !== 'ledgers'"
         v-model="ledgerId"
         :items="ledgers"
-        label="Ledger account where none is told"
+        label="Ledger account if none is told"
         hide-details
         clearable
         class="wide-field"
