@@ -8,12 +8,16 @@ const POINT = 25.4 / 72
 /** More rows than this no window here has room for, with those drawn ahead. */
 const MOST_ROWS = 70
 
+const fits = (page: Page, what: string): Promise<void> =>
+  expect
+    .poll(
+      () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+      { message: `${what} scrolls sideways`, timeout: 2000 },
+    )
+    .toBeLessThanOrEqual(0)
 /** Nothing is cut off: no sideways scrolling, no card lower or narrower than what is in it. */
 async function narrow(page: Page, what: string): Promise<void> {
-  const wide = await page.evaluate(
-    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-  )
-  expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0)
+  await fits(page, what)
   const cut = await page.evaluate(() =>
     [...document.querySelectorAll('.v-card, .v-btn')]
       .filter(
@@ -99,6 +103,8 @@ async function everyWay(page: Page, what: string): Promise<void> {
     await page.setViewportSize(size)
     await narrow(page, `${what} at ${size.width}`)
   }
+  await page.setViewportSize({ width: 320, height: 560 })
+  await fits(page, `${what} at 320`)
   await page.setViewportSize(usual)
   await page.getByRole('button', { name: 'Dark' }).click()
   await clean(page, `${what}, dark`, 'color-contrast')

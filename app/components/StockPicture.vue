@@ -54,6 +54,9 @@ const k = computed(() => tall.value / Math.max(props.stock.sheet.h, props.stock.
 </template>
 
 <style scoped>
+.stock {
+  max-width: 100%;
+}
 .sheet {
   fill: #fff;
   stroke: #8d8798;

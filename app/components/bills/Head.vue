@@ -48,6 +48,7 @@ const query = computed(() => (props.company ? `?company=${props.company.id}` : '
 <style scoped>
 .parts {
   display: flex;
+  flex-wrap: wrap;
   gap: 4px;
 }
 .part {
