@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Id } from '#core/base/id'
 import { faultLine, readJson } from '#core/exchange/fault'
-import { matchingFileSchema } from '#core/exchange/matchingFile'
+import { matchingFileSchema, type MatchingFile } from '#core/exchange/matchingFile'
 import { fieldsOf, intakeKinds, type IntakeKind, type Matching } from '#core/intake/fields'
 import { matchingFile } from '#core/intake/savedMatching'
 import { unmatched, type IntakeSpec } from '#core/intake/readRows'
@@ -86,15 +86,18 @@ export function useIntake(
     encoding.value = opened.value.encoding ?? ''
     await understand()
   }
-  /** Guesses anew what the columns are. */
-  async function understand(headerRow?: number): Promise<void> {
+  /** Guesses what the columns are, and says whether it could. */
+  async function lookAtColumns(headerRow?: number): Promise<boolean> {
     checked.value = undefined
     clear()
     const found = await during('Looking at the columns', of => of.plan(kind.value, headerRow))
-    if (!found) return
+    if (!found) return false
     plan.value = found
     matching.value = { ...found.matching }
-    await lookAtWriting()
+    return true
+  }
+  async function understand(headerRow?: number): Promise<void> {
+    if (await lookAtColumns(headerRow)) await lookAtWriting()
   }
   async function goToSheet(at: number): Promise<void> {
     sheet.value = at
@@ -111,12 +114,13 @@ export function useIntake(
     order: order.value ?? 'month first',
     mark: mark.value,
   }))
-  async function lookAtWriting(): Promise<void> {
+  /** How days and amounts are written: as the rows tell, and `said` where somebody said it before. */
+  async function lookAtWriting(said?: Pick<MatchingFile, 'days' | 'cents'>): Promise<void> {
     const found = await during('Looking at dates and amounts', of => of.written(bareSpec.value))
     if (!found) return
-    order.value = found.order
+    order.value = found.order ?? said?.days ?? undefined
     askOrder.value = found.order === undefined
-    mark.value = found.mark
+    mark.value = said?.cents ?? found.mark
     await check()
   }
   /** The order of days could not be told from the file: somebody must say it. */
@@ -164,22 +168,19 @@ export function useIntake(
         .join('; ')
       return
     }
-    const { kind: of, cents, days } = read.value
-    if (of !== kind.value) {
-      matchingFault.value = `${given.name} is for ${intakeKinds[of].title.toLowerCase()}: choose that above first.`
+    const of = read.value
+    if (of.kind !== kind.value) {
+      matchingFault.value = `${given.name} is for ${intakeKinds[of.kind].title.toLowerCase()}: choose that above first.`
       return
     }
-    const found = await during('Looking at the columns', on => on.apply(read.value))
+    const found = await during('Looking at the columns', on => on.apply(of))
     if (!found) return
-    if (found.headerRow !== plan.value?.headerRow) await understand(found.headerRow)
+    if (found.headerRow !== plan.value?.headerRow && !(await lookAtColumns(found.headerRow))) return
     matching.value = { ...found.matching }
-    await lookAtWriting()
-    mark.value = cents
-    if (days && askOrder.value) order.value = days
     matchingFault.value = found.lacking.length
-      ? `${read.value.name} names what is not in this table: ${found.lacking.join(', ')}.`
+      ? `${of.name} names what is not in this table: ${found.lacking.join(', ')}.`
       : ''
-    await check()
+    await lookAtWriting(of)
   }
   /** Saves how the columns are matched as a file, under a name. */
   function saveMatching(name: string): void {

@@ -12,11 +12,14 @@ export function useNewVersion(): {
   takeUp: () => void
 } {
   const { $pwa } = useNuxtApp()
-  const inHand = useLive(readInHand)
   const isHere = computed(() => $pwa?.needRefresh === true)
+  const inHand = useLive(
+    () => (isHere.value ? readInHand() : undefined),
+    () => isHere.value,
+  )
   return {
-    offered: computed(() => isHere.value && inHand.value === false),
-    waits: computed(() => isHere.value && inHand.value === true),
+    offered: computed(() => inHand.value === false),
+    waits: computed(() => inHand.value === true),
     takeUp: () => void $pwa?.updateServiceWorker(),
   }
 }

@@ -11,7 +11,7 @@ import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
 import { leftOut } from '#core/intake/leftOut'
 import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/intake/make'
 import { applyMatching, type AppliedMatching } from '#core/intake/savedMatching'
-import { guessMatching, headerRowOf } from '#core/intake/match'
+import { guessMatching, headerRowOf, widthOf } from '#core/intake/match'
 import { readRows, writtenIn, type IntakeSpec } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
 import { one } from '#core/office/gather'
@@ -63,9 +63,7 @@ export interface IntakeAsk {
 
 const MOST_UNPACKED = 300_000_000
 const AT = { field: 'file' }
-/** Who hears how far the act under way is. */
-let hears: ((part: number) => unknown) | undefined
-const own = new StoreOffice(db, navigator.locks, part => void hears?.(part))
+const own = new StoreOffice(db, navigator.locks)
 let sheets: readonly { readonly name: string; readonly cells: Cells }[] = []
 let cells: string[][] = []
 let made: { readonly of: Made; readonly headerRow: number; readonly seen: readonly IntakeSeen[] } | undefined
@@ -155,12 +153,12 @@ async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
 }
 
 /** Does the act, and says what came in. */
-async function takeRows(of: Made, stamp: Stamp): Promise<Result<string>> {
-  const done = await own.perform('takeIn', onlyGood(of), stamp)
+async function takeRows(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('takeIn', onlyGood(of), stamp)
   return done.ok ? good(takenTold(done.value)) : done
 }
-async function takeBefore(of: Made, stamp: Stamp): Promise<Result<string>> {
-  const done = await own.perform('takeBefore', onlyGoodBefore(of), stamp)
+async function takeBefore(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('takeBefore', onlyGoodBefore(of), stamp)
   return done.ok ? good(beforeTold(done.value)) : done
 }
 
@@ -193,7 +191,7 @@ export const intakeWork = {
   /** Guesses how the table is to be understood; `headerRow` where it is known. */
   async plan(kind: IntakeKind, headerRow?: number): Promise<IntakePlan> {
     const row = headerRow ?? headerRowOf(kind, cells)
-    const width = Math.max(0, ...cells.slice(0, 500).map(r => r.length))
+    const width = widthOf(cells)
     const titles = Array.from({ length: width }, (_, i) => cells[row]?.[i]?.trim() ?? '')
     const body = cells.slice(row + 1, row + 200)
     const remembered = await rememberedMatching(kind, titles)
@@ -234,8 +232,8 @@ export const intakeWork = {
   /** Takes in what is good of what was looked at. */
   async take(spec: IntakeSpec, stamp: Stamp, tell: (part: number) => unknown): Promise<Result<IntakeTaken>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
-    hears = tell
-    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(made.of, stamp)
+    const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
+    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(telling, made.of, stamp)
     if (!done.ok) return done
     const titles = cells[spec.headerRow]?.map(t => t.trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })

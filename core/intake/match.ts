@@ -7,6 +7,9 @@ const SAMPLE = 200
 /** Among so many rows the titles are looked for. */
 export const FIRST_ROWS = 20
 
+/** How many columns a table has, by its first rows. */
+export const widthOf = (cells: Cells): number => Math.max(0, ...cells.slice(0, 500).map(row => row.length))
+
 /** Whether what stands in a column can be what a field holds: all of a sample, and not nothing. */
 function answers(texts: readonly string[], { holds }: IntakeField): boolean {
   const told = texts.filter(t => t.trim())
@@ -51,7 +54,7 @@ export function guessMatching(kind: IntakeKind, cells: Cells, headerRow: number)
         free(t => t === name),
       )
   for (const field of fields.filter(f => f.needed && !(f.key in found))) {
-    const width = Math.max(header.length, ...cells.slice(0, SAMPLE).map(r => r.length))
+    const width = Math.max(header.length, widthOf(cells))
     for (let column = 0; column < width && !(field.key in found); column++) {
       const texts = cells.slice(headerRow + 1, headerRow + SAMPLE).map(r => r[column] ?? '')
       if (!taken.has(column) && answers(texts, field)) take(field, column)

@@ -1,12 +1,12 @@
 import type { Cells } from '../exchange/cells'
 import type { MatchingFile } from '../exchange/matchingFile'
-import { fieldsOf, type IntakeKind, type Matching } from './fields'
-import { FIRST_ROWS } from './match'
+import { fieldsOf, type Matching } from './fields'
+import { FIRST_ROWS, widthOf } from './match'
 import type { IntakeSpec } from './readRows'
 
 type Column = MatchingFile['columns'][string]
 const bare = (title: string | undefined): string => (title ?? '').trim().toLowerCase()
-const columnsOf = (row: readonly string[], column: Column): number =>
+const placeOf = (row: readonly string[], column: Column): number =>
   typeof column === 'number' ? column - 1 : row.findIndex(cell => bare(cell) === bare(column))
 
 /** A matching as a file: by the titles of its columns, by their places where a title is missing or stands twice. */
@@ -42,15 +42,15 @@ export interface AppliedMatching {
 /** Finds the columns of a saved matching in a table. */
 export function applyMatching(file: MatchingFile, cells: Cells): AppliedMatching {
   const named = Object.values(file.columns).filter(c => typeof c === 'string')
-  const held = cells.slice(0, FIRST_ROWS).map(row => named.filter(c => columnsOf(row, c) >= 0).length)
+  const held = cells.slice(0, FIRST_ROWS).map(row => named.filter(c => placeOf(row, c) >= 0).length)
   const headerRow = Math.max(0, held.indexOf(Math.max(0, ...held)))
   const row = cells[headerRow] ?? []
-  const width = Math.max(0, ...cells.slice(0, 500).map(r => r.length))
-  const known = new Set(fieldsOf(file.kind satisfies IntakeKind).map(f => f.key))
+  const width = widthOf(cells)
+  const known = new Set(fieldsOf(file.kind).map(f => f.key))
   const matching: Record<string, number> = {}
   const lacking: string[] = []
   for (const [field, column] of Object.entries(file.columns)) {
-    const at = columnsOf(row, column)
+    const at = placeOf(row, column)
     if (!known.has(field)) lacking.push(field)
     else if (at < 0 || at >= width) lacking.push(typeof column === 'number' ? `column ${column}` : column)
     else matching[field] = at

@@ -292,7 +292,7 @@ function other(book: NumberBook | undefined) {
   line-height: 1.2;
   height: 54px;
   padding: 4px 10px;
-  width: 220px;
+  width: min(220px, 56vw);
   border: 1px solid transparent;
 }
 input.big {

@@ -54,7 +54,6 @@ async function start() {
   }
   busy.value = false
 }
-const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}s`}`
 </script>
 
 <template>
@@ -100,8 +99,8 @@ const counted = (n: number, of: string): string => `${n} ${n === 1 ? of : `${of}
             </v-btn>
           </template>
           <span v-else-if="g.lane.length" class="sums"
-            >{{ counted(g.chosen.length, 'check') }},
-            {{ counted(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }},
+            >{{ howMany(g.chosen.length, 'check') }},
+            {{ howMany(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }},
             {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}; balance after
             {{ figures(afterRun(g.balances, g.sums.promised), { sign: g.view.account.currency.sign }) }}</span
           >
