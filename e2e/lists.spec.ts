@@ -112,6 +112,18 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   const numbers = await lines()
   expect(numbers).toHaveLength(Number((await told.innerText()).split(' ')[0]))
   expect(numbers.every(l => l.includes('Merganser Tide Tables'))).toBe(true)
+  // By the keyboard too, and the focus is back on what asked.
+  const save = page.getByTestId('save-shown')
+  await page.waitForTimeout(450)
+  await save.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('save-shown-csv')).toBeVisible()
+  await page.keyboard.press('ArrowDown')
+  await page.waitForTimeout(450)
+  const again = page.waitForEvent('download')
+  await page.keyboard.press('Enter')
+  await again
+  await expect(save).toBeFocused()
   await page.goto('/bills')
   await page.getByTestId('bill-find').locator('input').fill('wl-9905')
   await expect(page.getByText(/^1 here, open/)).toBeVisible()

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-/** After the dialog has gone, and after what follows the act has had its turn. */
-const BACK_MS = 200
 /** A question with its effect and one plain verb; what is asked for stands in the slot. */
 defineProps<{
   title: string
@@ -12,35 +10,6 @@ defineProps<{
 }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ go: [] }>()
-
-/**
- * Where the focus stood when the question was asked: it comes back to it, or to the page's heading where that
- * is gone meanwhile.
- */
-let from: HTMLElement | undefined
-watch(
-  open,
-  (now, before) => {
-    if (now) from = document.activeElement instanceof HTMLElement ? document.activeElement : undefined
-    else if (before) giveBack()
-  },
-  { immediate: true, flush: 'sync' },
-)
-onBeforeUnmount(() => {
-  if (open.value) giveBack()
-})
-/** Whether the focus stands where nobody put it: on nothing, in what goes away, on the heading it falls back to. */
-function isAdrift(): boolean {
-  const at = document.activeElement
-  return !at?.isConnected || at.matches('body, .v-overlay, .v-overlay *, main h1')
-}
-function giveBack() {
-  setTimeout(() => {
-    if (!isAdrift()) return
-    if (from?.isConnected && from !== document.body) from.focus({ preventScroll: true })
-    else focusHeading()
-  }, BACK_MS)
-}
 </script>
 
 <template>

@@ -5,11 +5,14 @@ const PATIENCE_MS = 150
 
 /**
  * Nobody who works by keyboard is thrown back to the top of the page: where the thing that had the focus goes
- * away or goes dead, and the page gives
- * the focus to nothing else, it stands on the page's work (`data-home`), or on its heading.
+ * away or goes dead, and the page gives the focus to nothing else, it stands on what asked, where that was a
+ * question or a menu; else on the page's work (`data-home`), or on its heading.
  */
 export default defineNuxtPlugin(() => {
-  let held: Element | null = null
+  let held: HTMLElement | null = null
+  /** What had the focus last besides questions and menus, which lie over the page. */
+  let asker: HTMLElement | undefined
+  let isOver = false
   let waiting = false
   const lost = (): boolean =>
     document.activeElement === document.body || document.activeElement?.matches(':disabled') === true
@@ -17,6 +20,10 @@ export default defineNuxtPlugin(() => {
     waiting = false
     if (!lost()) return
     held = null
+    if (isOver && asker?.isConnected && !asker.matches(':disabled')) {
+      asker.focus({ preventScroll: true })
+      return
+    }
     const work = document.querySelector<HTMLElement>('main [data-home]')
     if (work) work.focus({ preventScroll: true })
     else focusHeading()
@@ -24,7 +31,9 @@ export default defineNuxtPlugin(() => {
   document.addEventListener(
     'focusin',
     event => {
-      held = event.target as Element
+      held = event.target as HTMLElement
+      isOver = held.closest('.v-overlay') !== null
+      if (!isOver) asker = held
     },
     true,
   )

@@ -109,6 +109,19 @@ export function filesIn(h: Seen): Move[] {
     const at = here(h, test)
     if (at) for (let i = 0; i < often; i++) found.push({ name, most, do: () => press(h, at) })
   }
+  /** Types into a field and presses its button, where the field is there. */
+  const fill = (test: string, name: string, most: number, usual: string, button: string): void => {
+    const field = here(h, test)
+    if (field)
+      found.push({
+        name,
+        most,
+        do: async () => {
+          await type(field, r.next() < 0.75 ? usual : r.one(odd))
+          await press(h, page.getByTestId(button))
+        },
+      })
+  }
   const paste = here(h, 'intake-paste')
   if (paste)
     found.push({
@@ -146,30 +159,12 @@ export function filesIn(h: Seen): Move[] {
   one('intake-left', 'save what is left out', 0)
   one('intake-leave', 'another file', 0)
   one('intake-back', 'take a file back', 1)
-  const to = here(h, 'hand-to')
-  if (to && r.next() < 0.2)
-    found.push({
-      name: 'hand the office over',
-      most: 1,
-      do: async () => {
-        await type(to, r.next() < 0.8 ? 'Back desk' : r.one(odd))
-        await press(h, page.getByTestId('hand-over'))
-      },
-    })
+  if (r.next() < 0.2) fill('hand-to', 'hand the office over', 1, 'Back desk', 'hand-over')
   one('hand-sure', 'say that nobody took it on', 0, 4)
   one('hand-on', 'take the office on', 1, 8)
   one('hand-back', 'take the office back', 1, 8)
-  const awayTo = here(h, 'away-to')
-  if (awayTo)
-    found.push({
-      name: 'send a run away',
-      most: 1,
-      do: async () => {
-        await type(awayTo, r.next() < 0.8 ? 'Pressroom' : r.one(odd))
-        await press(h, page.getByTestId('away-send'))
-      },
-    })
-  else if (here(h, 'away') && r.next() < 0.3)
+  fill('away-to', 'send a run away', 1, 'Pressroom', 'away-send')
+  if (!here(h, 'away-to') && here(h, 'away') && r.next() < 0.3)
     found.push({
       name: 'have it printed elsewhere',
       most: 0,
@@ -216,16 +211,7 @@ export function filesIn(h: Seen): Move[] {
         await press(h, page.getByTestId(r.one(['save-shown-csv', 'save-shown-xlsx'])))
       },
     })
-  const matching = here(h, 'matching-name')
-  if (matching)
-    found.push({
-      name: 'keep the matching',
-      most: 0,
-      do: async () => {
-        await type(matching, r.next() < 0.6 ? 'Spring' : r.one(odd))
-        await press(h, page.getByTestId('matching-save'))
-      },
-    })
+  fill('matching-name', 'keep the matching', 0, 'Spring', 'matching-save')
   const saved = here(h, 'matching-file')
   if (saved)
     found.push({
