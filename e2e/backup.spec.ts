@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { freshProfile, forget } from './profile'
-import { demoOffice, drawForm, expect, test, todayOf, toPrintStep } from './office'
+import { demoOffice, drawForm, expect, test, todayOf, toPrintStep, visit } from './office'
 
 const saved = async (page: Page, press: () => Promise<unknown>, path: string): Promise<string> => {
   const download = page.waitForEvent('download')
@@ -28,7 +28,7 @@ const slowWord = (page: Page) =>
     }
   })
 const draw = async (page: Page, amount: string): Promise<void> => {
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('Saltgrass Bakery')
   await form.amount.fill(amount)
@@ -44,7 +44,7 @@ test('a backup opens without us, is proved without a browser, and brings a clear
   await draw(page, '11.00')
   const before = await todayOf(page, 'Operating')
   await expect(page.getByTestId('backup-due')).toContainText('Nothing in this browser is backed up yet')
-  await page.goto('/files')
+  await visit(page, '/files')
   const file = await saved(page, () => page.getByTestId('backup-save').click(), outputPath('a.zip'))
   await expect(page.getByTestId('backup-state')).toContainText('0 acts since')
   expect(execFileSync('unzip', ['-tq', file], { encoding: 'utf8' })).toContain('No errors detected')
@@ -81,10 +81,10 @@ test('a file that is older, or went another way, is told in words; what is repla
 }, info) => {
   const outputPath = (name: string): string => info.outputPath(name)
   await demoOffice(page)
-  await page.goto('/files')
+  await visit(page, '/files')
   const first = await saved(page, () => page.getByTestId('backup-save').click(), outputPath('first.zip'))
   await draw(page, '21.00')
-  await page.goto('/files')
+  await visit(page, '/files')
   await give(page, first)
   const seen = page.getByTestId('backup-seen')
   await expect(seen).toContainText('The file is older: 1 act done here is not in it')
@@ -103,7 +103,7 @@ test('a file that is older, or went another way, is told in words; what is repla
   await expect(page.getByText('The backup is in place.')).toBeVisible()
   // The same office goes another way now.
   await draw(page, '23.00')
-  await page.goto('/files')
+  await visit(page, '/files')
   await give(page, second)
   await expect(seen).toContainText('went two ways at act')
   await expect(seen).toContainText('$23.00 to Saltgrass Bakery')
@@ -122,7 +122,7 @@ test('an office that is handed over does nothing here, goes on at the other desk
   playwright,
 }, info) => {
   await demoOffice(page)
-  await page.goto('/files')
+  await visit(page, '/files')
   await page.getByTestId('hand-over').click()
   await expect(page.getByText('to whom, or to which machine?')).toBeVisible()
   await page.getByTestId('hand-to').locator('input').fill('Back desk')
@@ -130,7 +130,7 @@ test('an office that is handed over does nothing here, goes on at the other desk
   const band = page.getByTestId('band')
   await expect(band).toContainText('Handed over to Back desk')
   await expect(band).toContainText('Take it back')
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('Saltgrass Bakery')
   await form.amount.fill('31.00')
@@ -141,7 +141,7 @@ test('an office that is handed over does nothing here, goes on at the other desk
   const folder = freshProfile('nothing')
   const there = await playwright.chromium.launchPersistentContext(folder)
   const back = there.pages()[0]!
-  await back.goto('/')
+  await visit(back, '/')
   await give(back, over)
   await back.getByTestId('backup-restore').click()
   await expect(back.getByTestId('band')).toContainText('Take it on')
@@ -150,12 +150,12 @@ test('an office that is handed over does nothing here, goes on at the other desk
   await back.getByTestId('hand-on').click()
   await expect(back.getByTestId('band')).toHaveCount(0)
   await draw(back, '32.00')
-  await back.goto('/files')
+  await visit(back, '/files')
   await back.getByTestId('hand-to').locator('input').fill('Front desk')
   const home = await saved(back, () => back.getByTestId('hand-over').click(), info.outputPath('home.zip'))
   await there.close()
   forget(folder)
-  await page.goto('/files')
+  await visit(page, '/files')
   await give(page, home)
   await expect(page.getByTestId('backup-seen')).toContainText(
     'The file is newer: it is this office with 3 acts more',
@@ -164,7 +164,7 @@ test('an office that is handed over does nothing here, goes on at the other desk
   await expect(band).toContainText('Handed over to Front desk')
   await page.getByTestId('hand-on').click()
   await expect(band).toHaveCount(0)
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await expect(page.getByTestId('lane')).toContainText('Galley32.00')
 })
 
@@ -189,7 +189,7 @@ test('backups go into a folder by themselves, after a count-off; one that cannot
 }) => {
   await page.addInitScript(standInFolder)
   await demoOffice(page)
-  await page.goto('/files')
+  await visit(page, '/files')
   await page.getByTestId('folder-pick').click()
   await expect(page.getByTestId('folder-told')).toContainText('backups')
   // There was none before: the first is written at once.
@@ -204,7 +204,7 @@ test('backups go into a folder by themselves, after a count-off; one that cannot
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
   await expect.poll(() => inFolder(page)).toHaveLength(2)
-  await page.goto('/')
+  await visit(page, '/')
   await expect(page.getByTestId('backup-due')).toHaveCount(0)
   // The disk is full from now on.
   await page.evaluate(() => {
@@ -226,11 +226,11 @@ test('the journal of a closed period goes out once; too little room is said befo
     navigator.storage.estimate = () => Promise.resolve({ usage: 5e6, quota: 45e6 })
   })
   await demoOffice(page)
-  await page.goto('/accounts')
+  await visit(page, '/accounts')
   await page.getByTestId('close-through').locator('input').first().fill('10/31/2026')
   await page.getByTestId('close-period').first().click()
   await expect(page.getByText('closed through October 31, 2026')).toBeVisible()
-  await page.goto('/files')
+  await visit(page, '/files')
   const through = page.getByTestId('journal-through').locator('input')
   await expect(through).toHaveValue('10/31/2026')
   await through.fill('11/02/2026')
@@ -246,9 +246,9 @@ test('the journal of a closed period goes out once; too little room is said befo
   await page.waitForTimeout(450)
   await page.getByTestId('journal-csv').click()
   await expect(page.getByText('the journal was sent through 2026-10-31 already')).toBeVisible()
-  await page.goto('/accounts')
+  await visit(page, '/accounts')
   await page.getByRole('button', { name: 'Open it again' }).first().click()
   await expect(page.getByText('those days stay closed')).toBeVisible()
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await expect(page.getByTestId('room-short')).toContainText('room for 40 MB more')
 })

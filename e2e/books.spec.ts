@@ -1,11 +1,11 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { demoOffice, drawForm, expect, giveReason, test, todayOf } from './office'
+import { demoOffice, drawForm, expect, giveReason, test, todayOf, visit } from './office'
 
 /** Walks a new run of an account to its print step, through the practice printer where told. */
 async function toPrint(page: Page, account: string, tray = ''): Promise<void> {
-  await page.goto(`/run/new?account=${account}`)
+  await visit(page, `/run/new?account=${account}`)
   await page.getByTestId('pick-done').click()
   if (tray) {
     await page.getByTestId('run-printer').click()
@@ -22,7 +22,7 @@ async function saved(page: Page, button: string): Promise<string> {
 const text = (pdf: string, ...more: string[]): string =>
   execFileSync('pdftotext', ['-layout', ...more, pdf, '-'], { encoding: 'utf8' })
 async function proofHolds(page: Page): Promise<void> {
-  await page.goto('/books/proof')
+  await visit(page, '/books/proof')
   await expect(page.getByTestId('proof-holds')).toBeVisible()
   await expect(page.getByTestId('compared')).toBeVisible()
 }
@@ -33,7 +33,7 @@ async function openBook(
   first: string,
   last: string,
 ): Promise<void> {
-  await page.goto('/books')
+  await visit(page, '/books')
   await page.getByTestId('open-book').click()
   await page.getByTestId('book-account').click()
   await page.getByRole('option', { name: account }).click()
@@ -68,7 +68,7 @@ test('misfeed in the middle: two sheets fed at once shift the rest, the printerâ
     String([4281, 4282, ...Array.from({ length: 10 }, (_, i) => 4284 + i)].reduce((a, b) => a + b, 0)),
   )
   expect(cover).toContain('4283 spoiled (came out blank, fed with another)')
-  await page.goto('/books/operating-book?number=4283')
+  await visit(page, '/books/operating-book?number=4283')
   await expect(page.getByTestId('life')).toContainText('came out blank, fed with another')
   await proofHolds(page)
 })
@@ -94,10 +94,10 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('change-form')).toContainText('The date was wrong on the paper')
   // It cannot be picked as it is.
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await expect(page.getByTestId('pick')).toContainText('date to be put right')
   await expect(page.getByTestId('pick-done')).toBeDisabled()
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await page.getByTestId('change').click()
   await page.getByTestId('change-date').locator('input').fill('+3')
   await page.getByTestId('change-keep').click()
@@ -107,7 +107,7 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
   await page.getByTestId('all-good').click()
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toContainText('4295')
-  await page.goto('/books/operating-book?number=4282')
+  await visit(page, '/books/operating-book?number=4282')
   await expect(page.getByTestId('life')).toContainText('replaced by 4295')
   await proofHolds(page)
 })
@@ -121,7 +121,7 @@ test('a box started at another number: the other book is loaded; then two runs o
   await page.getByTestId('book-first').locator('input').fill('7001')
   await page.getByTestId('book-open').click()
   await expect(page.getByTestId('book-open')).toBeHidden()
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.locator('[data-test=pick] tbody input').first().uncheck()
   await page.getByTestId('pick-done').click()
   await page.getByTestId('top-number').fill('7001')
@@ -132,10 +132,10 @@ test('a box started at another number: the other book is loaded; then two runs o
   await saved(page, 'print-save')
   await expect(page.getByTestId('sheet-7001')).toBeVisible()
   // The new box is a small one: Today says how long it lasts.
-  await page.goto('/')
+  await visit(page, '/')
   await expect(page.getByTestId('low-stock')).toHaveText('4 left, 2 weeks')
   // The first book is free for another run while the second waits for its count-off.
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('new-run-book').click()
   await page.getByRole('option', { name: '4001 to 6000' }).click()
   await page.getByTestId('pick-done').click()
@@ -143,11 +143,11 @@ test('a box started at another number: the other book is loaded; then two runs o
   await page.getByTestId('load-done').click()
   await page.getByTestId('proof-done').click()
   await saved(page, 'print-save')
-  await page.goto('/')
+  await visit(page, '/')
   const waiting = page.getByTestId('waits-for-count')
   await expect(waiting).toHaveCount(3)
   for (const number of ['4281', '7001']) {
-    await page.goto('/')
+    await visit(page, '/')
     await waiting.filter({ hasText: number }).getByRole('link', { name: 'Count off' }).click()
     await page.getByTestId('all-good').click()
     await page.getByTestId('count-off').click()
@@ -160,7 +160,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await page.getByTestId('first-place').click()
   await page.getByRole('option', { name: 'part-used, begin at check 2' }).click()
@@ -179,14 +179,14 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
 
-  await page.goto('/fit')
+  await visit(page, '/fit')
   await page.getByTestId('new-printer').click()
   await page.getByTestId('printer-name').locator('input').fill('Counter printer')
   await page.getByTestId('printer-stacking').click()
   await page.getByRole('option', { name: 'face up' }).click()
   await page.getByTestId('printer-add').click()
   await expect(page.getByTestId('printer-name')).toBeHidden()
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   await expect(page.getByTestId('face-up')).toContainText('the last check is put on paper first')
   await page.getByTestId('load-done').click()
@@ -212,7 +212,7 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
   const before = await todayOf(page, 'Payroll')
-  await page.goto('/register?account=payroll')
+  await visit(page, '/register?account=payroll')
   await page.locator('[data-number]').first().click()
   const lost = (await page.locator('[data-number]').first().getAttribute('data-number'))!
   await page.getByTestId('act-replace').click()
@@ -231,7 +231,8 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await page.getByTestId('count-off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
   expect((await todayOf(page, 'Payroll')).slice(3, 6)).toEqual(before.slice(3, 6))
-  await page.goto(
+  await visit(
+    page,
     `/register?account=payroll&number=${encodeURIComponent(`payroll-book/${lost.split('/').at(-1)}`)}`,
   )
   await page.getByTestId('find').locator('input').fill(lost.split('/').at(-1)!)
@@ -259,7 +260,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
 }) => {
   await demoOffice(page)
   const before = await todayOf(page, 'Operating')
-  await page.goto('/accounts')
+  await visit(page, '/accounts')
   const past = new Date(Date.now() - 2 * 86_400_000)
   await page
     .getByTestId('close-through')
@@ -268,7 +269,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
     .fill(`${past.getUTCMonth() + 1}/${past.getUTCDate()}/${past.getUTCFullYear()}`)
   await page.getByTestId('close-period').first().click()
   await expect(page.getByText(/: closed through \w+ \d/).first()).toBeVisible()
-  await page.goto('/register?account=operating')
+  await visit(page, '/register?account=operating')
   await page.locator('[data-number]').first().click()
   await page.getByTestId('act-cancel').click()
   await giveReason(page, 'Why', 'paid twice')
@@ -284,7 +285,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
 
   await openBook(page, 'Yard', 'handwritten pad', '301', '325')
   await expect(page.getByTestId('book-open')).toBeHidden()
-  await page.goto('/register?account=yard')
+  await visit(page, '/register?account=yard')
   await page.getByTestId('record').click()
   await expect(page.getByTestId('hand-number').locator('input')).toHaveValue('301')
   const form = drawForm(page)
@@ -293,13 +294,13 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await form.amount.fill('120')
   await form.draw.click()
   await expect(page.getByTestId('hand-number').locator('input')).toHaveValue('302')
-  await page.goto('/register?account=yard')
+  await visit(page, '/register?account=yard')
   await page.getByTestId('find').locator('input').fill('301')
   await page.locator('[data-number="301"]').click()
   await expect(page.getByText('Written by hand.')).toBeVisible()
   expect(text(await saved(page, 'act-copy-save'))).toContain('Copy of the stub of check 301')
 
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await page.getByTestId('change').click()
   await page.getByTestId('withdraw').click()
   await giveReason(page, 'Why it is taken out of the lane', 'not due yet')
@@ -311,7 +312,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   const csv = readFileSync(await saved(page, 'proof-csv'), 'utf8')
   expect(csv.split('\r\n')[0]).toContain('Number book')
 
-  await page.goto('/trail')
+  await visit(page, '/trail')
   await expect(page.getByTestId('trail')).toContainText('record by hand')
   await page.getByTestId('trail-check').click()
   await expect(page.getByTestId('trail-checked')).toContainText('the chain holds')
@@ -323,7 +324,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
 
 test('runs on several accounts are started together, and each stands open on its own', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/run/together')
+  await visit(page, '/run/together')
   await expect(page.getByTestId('group-payroll')).toContainText('waits for its count-off')
   await page.getByTestId('start-together').click()
   for (const account of ['operating', 'yard'])
@@ -336,13 +337,13 @@ test('a long list draws only the rows in sight, and a number asked for is brough
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/register?account=payroll')
+  await visit(page, '/register?account=payroll')
   const rows = page.locator('tr[data-number]')
   await expect(rows.first()).toBeVisible()
   expect(await rows.count()).toBeLessThan(60)
   await page.getByTestId('find').locator('input').fill('20001')
   await expect(rows).toHaveCount(1)
-  await page.goto('/books/payroll-book?number=20150')
+  await visit(page, '/books/payroll-book?number=20150')
   await expect(page.getByTestId('numbers').getByText('20150', { exact: true })).toBeInViewport()
   expect(await page.getByTestId('numbers').locator('tr.pickable').count()).toBeLessThan(60)
 })
@@ -373,7 +374,7 @@ test('a number that came from outside stands in red words in the proof, with a l
     })
     store.close()
   })
-  await page.goto('/books/proof')
+  await visit(page, '/books/proof')
   await expect(page.getByTestId('problems')).toContainText('9000 its row says issued, the book says none')
   await expect(page.getByTestId('proof-holds')).toBeHidden()
   await page.getByTestId('problems').getByRole('link', { name: '9000' }).click()

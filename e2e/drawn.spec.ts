@@ -1,10 +1,10 @@
-import { demoOffice, drawForm, expect, test } from './office'
+import { demoOffice, drawForm, expect, test, visit } from './office'
 
 test('one check pays an open bill, a bill taken in with it and ledger lines; in the lane its bills are chosen anew', async ({
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('COBR')
   await page.getByTestId('open-bills').getByRole('checkbox').first().check()
@@ -31,7 +31,7 @@ test('one check pays an open bill, a bill taken in with it and ledger lines; in 
   await page.getByTestId('new-bill-number').locator('input').fill('CR-10001')
   await form.draw.click()
   await expect(page.getByText('Drawn: $2,000.00 to Cobalt Rope & Rigging.')).toBeVisible()
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await page.getByTestId('bill-find').locator('input').fill('CR-10001')
   const first = page.getByTestId('bills').locator('tr.pickable').first()
   await expect(first).toContainText('CR-10001')
@@ -46,7 +46,7 @@ test('one check pays an open bill, a bill taken in with it and ledger lines; in 
   await expect(change.getByLabel('Amount')).toHaveValue('196.80')
   await change.getByTestId('change-keep').click()
   await expect(page.getByText('The payment to Cobalt Rope & Rigging is changed.')).toBeVisible()
-  await page.goto('/bills?which=all')
+  await visit(page, '/bills?which=all')
   await page.getByTestId('bill-find').locator('input').fill('CR-9931')
   await expect(page.getByTestId('bills').locator('tr.pickable').first()).toContainText('1,840.001,840.00')
 })
@@ -55,7 +55,7 @@ test('pay by a form: begun from the last one, counted on for the year, drawn as 
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   await page.getByRole('button', { name: 'Payroll' }).click()
   const form = drawForm(page)
   await form.payee.fill('CALB-P')
@@ -81,7 +81,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/bills/payee/operating-cobalt-rope-rigging')
+  await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
   await expect(page.getByTestId('shared')).toBeVisible()
   await page.getByTestId('share').first().click()
   await expect(page.getByText(/is a payee of .* too\./)).toBeVisible()
@@ -93,7 +93,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await expect(page.getByText('Changed: Cobalt Rope & Rigging.')).toBeVisible()
   await page.getByTestId('shared').getByRole('link').first().click()
   await expect(page.getByTestId('payee-address').locator('textarea').first()).toHaveValue('9 New Quay')
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('COBR')
   await page.getByTestId('open-bills').getByRole('checkbox').first().check()
@@ -108,7 +108,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await expect(page.getByTestId('proof-done')).toBeDisabled()
   await page.getByTestId('consent').locator('input').fill('called them')
   await expect(page.getByTestId('proof-done')).toBeEnabled()
-  await page.goto('/bills/payee/operating-cobalt-rope-rigging')
+  await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
   await page.getByTestId('take-change-back').click()
   await expect(page.getByText('stands as before the last change')).toBeVisible()
   await expect(page.getByTestId('payee-address').locator('textarea').first()).toHaveValue(/22 Capstan Lane/)
@@ -118,12 +118,12 @@ test('books kept elsewhere: no ledger is shown or asked for, and a new payee is 
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await page.getByText('a bill waits for a second person').click()
   await page.getByLabel('The books of this company are kept elsewhere').check()
   await expect(page.getByText('no ledger is shown')).toBeVisible()
   await expect(page.getByRole('link', { name: 'Ledger' })).toHaveCount(0)
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await form.payee.fill('Tern Ironworks')
   await form.amount.fill('12.00')
@@ -133,7 +133,7 @@ test('books kept elsewhere: no ledger is shown or asked for, and a new payee is 
   await page.waitForTimeout(450)
   await form.draw.click()
   await expect(page.getByText('Drawn: $12.00 to Tern Ironworks.')).toBeVisible()
-  await page.goto('/bills/payees')
+  await visit(page, '/bills/payees')
   await page.getByTestId('payee-find').locator('input').fill('Tern')
   await expect(page.getByRole('row', { name: /Tern Ironworks/ })).toContainText('one-time')
 })
@@ -143,7 +143,7 @@ test('what is typed stays where it is typed, though the first field comes back i
 }) => {
   await page.setViewportSize({ width: 1024, height: 500 })
   await demoOffice(page)
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   const form = drawForm(page)
   await expect(form.payee).toBeFocused()
   await form.payee.fill('COBR')
@@ -164,17 +164,17 @@ test('what is half drawn stands in the next tab as it was, its ledger account to
   context,
 }) => {
   await demoOffice(page)
-  await page.goto('/lane/draw')
+  await visit(page, '/lane/draw')
   await drawForm(page).payee.fill('Saltgrass Bakery')
   await drawForm(page).amount.fill('22.00')
   await expect(page.getByTestId('ledger')).toContainText('6700 Galley')
   await page.waitForTimeout(150)
   const other = await context.newPage()
-  await other.goto('/lane/draw')
+  await visit(other, '/lane/draw')
   await expect(other.getByTestId('ledger')).toContainText('6700 Galley')
   await drawForm(other).draw.click()
   await expect(other.getByText('Drawn: $22.00 to Saltgrass Bakery.')).toBeVisible()
-  await other.goto('/lane/draw')
+  await visit(other, '/lane/draw')
   await expect(drawForm(other).payee).toHaveValue('')
   await expect(drawForm(other).amount).toHaveValue('')
 })

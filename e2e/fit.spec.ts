@@ -2,14 +2,14 @@ import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, holdsPdf, test } from './office'
+import { demoOffice, expect, holdsPdf, test, visit } from './office'
 
 test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({
   page,
   context,
 }) => {
   await demoOffice(page)
-  await page.goto('/fit')
+  await visit(page, '/fit')
   await page.getByTestId('new-printer').click()
   await page.getByTestId('printer-name').locator('input').fill('Office laser')
   await page.getByTestId('printer-add').click()
@@ -43,7 +43,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await page.getByRole('button', { name: 'Use again' }).click()
   await expect(page.getByTestId('fits')).toContainText('earlier fit')
 
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await expect(page.getByText('Goes through its fit for this stock')).toBeVisible()
   await page.getByTestId('load-done').click()
@@ -61,13 +61,13 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
     'No syntax or stream encoding errors',
   )
   // The sheet itself is told without the correction: the paper in hand is what was meant.
-  await page.goto('/register?account=yard')
+  await visit(page, '/register?account=yard')
   await expect(page.getByTestId('sheet')).toBeVisible()
 })
 
 /** Chooses the practice printer's first tray on the Fit page, in mm. */
 async function practiceFit(page: Page, stock = ''): Promise<void> {
-  await page.goto(`/fit?stock=${stock}`)
+  await visit(page, `/fit?stock=${stock}`)
   await page.getByTestId('printer-choice').click()
   await page.getByRole('option', { name: 'Practice printer, Tray 1' }).click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
@@ -116,7 +116,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[01]\d mm\s*in use/)
 
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   await page.getByTestId('load-done').click()
   await page.getByTestId('proof-done').click()
@@ -181,7 +181,7 @@ test('MICR line: the ladder sheet is ranked from its scan, and the choice belong
   await page.getByTestId('keep-micr').click()
   await expect(page.getByTestId('micr-in-use')).toContainText('101 %, normal')
   // The next run on blank stock is printed so, and its line still reads back.
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await page.getByTestId('load-done').click()
   await expect(page.getByTestId('read-back')).toContainText('as meant')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import writeWorkbook from 'write-excel-file/node'
-import { demoOffice, expect, test, todayOf } from './office'
+import { demoOffice, expect, test, todayOf, visit } from './office'
 
 const payees = ['Saltgrass Bakery', 'North Mole Chandlery', 'Gannet Rope & Net', 'Tern Island Supply']
 /** A list of 300 bills as a workbook of half a megabyte unpacked, with a line above its titles; twelve rows are wrong. */
@@ -30,13 +30,13 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   page,
 }, info) => {
   await demoOffice(page)
-  await page.goto('/bills')
+  await visit(page, '/bills')
   const open = page.getByTestId('bills-open')
   await expect(open).not.toHaveText(/^\D*0\.00$/)
   const before = await open.innerText()
   const path = info.outputPath('spring.xlsx')
   await workbook(path)
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
   await expect(counts).toHaveText('72 good, 0 here already, 228 wrong')
@@ -60,13 +60,13 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   const rest = readFileSync(info.outputPath('rest.csv'), 'utf8').trim().split('\r\n')
   expect(rest).toHaveLength(12)
   expect(rest[1]).toContain('is not an amount')
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await expect(open).not.toHaveText(/^\D*0\.00$/)
   expect(await open.innerText()).not.toBe(before)
   await page.getByTestId('bill-find').locator('input').fill('SP-1299')
   await expect(page.getByTestId('bills')).toContainText('84.75')
   // Given once more, all of them are here already; taken back, as if nothing had come.
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
   await expect(page.getByText('matched as for the last such file')).toBeVisible()
   await expect(counts).toContainText('288 here already')
@@ -74,7 +74,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await page.getByTestId('intake-back').first().dblclick()
   await expect(page.getByText('spring.xlsx is taken back.')).toBeVisible()
   await expect(page.getByTestId('intake-back')).toHaveCount(0)
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await expect(open).toHaveText(before)
 })
 
@@ -84,7 +84,7 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
 }) => {
   await demoOffice(page)
   const paste = async (on: typeof page): Promise<void> => {
-    await on.goto('/files/in')
+    await visit(on, '/files/in')
     await on
       .getByTestId('intake-paste')
       .locator('textarea')
@@ -128,7 +128,7 @@ test('what goes out comes in again: the bills as a workbook are all here already
   page,
 }, info) => {
   await demoOffice(page)
-  await page.goto('/files')
+  await visit(page, '/files')
   const download = page.waitForEvent('download')
   await page.getByTestId('list-xlsx').click()
   const path = info.outputPath('bills.xlsx')
@@ -138,7 +138,7 @@ test('what goes out comes in again: the bills as a workbook are all here already
   expect(rows).toBeGreaterThan(50)
   await page.getByTestId('list-from').locator('input').fill('13/13')
   await expect(page.getByTestId('list-csv')).toBeDisabled()
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
   await expect(counts).toHaveText(/^0 good, [\d,]+ here already, 0 wrong$/)
@@ -152,7 +152,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/files/in?kind=before')
+  await visit(page, '/files/in?kind=before')
   const paste = page.getByTestId('intake-paste').locator('textarea').first()
   const rows = [
     'Check no\tStatus\tPayee\tDate\tAmount\tReason',
@@ -162,7 +162,7 @@ test('checks of before: an office begins with its outstanding checks, its number
     '4055\toutstanding\tSaltgrass Bakery\t2026-10-03\t5.00\t',
   ]
   const [before, counts] = [await todayOf(page, 'Operating'), page.getByTestId('intake-counts')]
-  await page.goto('/files/in?kind=before')
+  await visit(page, '/files/in?kind=before')
   await paste.fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await page.getByTestId('intake-ledger').click()
@@ -175,15 +175,15 @@ test('checks of before: an office begins with its outstanding checks, its number
   // The opening balance was told after them, so nothing moves but the numbers.
   const after = await todayOf(page, 'Operating')
   expect(after).toEqual(before)
-  await page.goto('/register?account=operating')
+  await visit(page, '/register?account=operating')
   await page.getByRole('row').filter({ hasText: '4290' }).click()
   await expect(page.getByText('Issued before the office began here.')).toBeVisible()
-  await page.goto('/books/operating-book?number=4292')
+  await visit(page, '/books/operating-book?number=4292')
   await expect(page.getByTestId('life')).toContainText('not in the box')
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   await page.getByTestId('intake-back').first().click()
   await expect(page.getByText('pasted cells.tsv is taken back.')).toBeVisible()
-  await page.goto('/books/operating-book?number=4290')
+  await visit(page, '/books/operating-book?number=4290')
   await expect(page.getByTestId('life')).toContainText('pasted cells.tsv is taken back')
 })
 
@@ -191,7 +191,7 @@ test('a matching is named, kept as a file, and used for a table with other colum
   page,
 }, info) => {
   await demoOffice(page)
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   const paste = page.getByTestId('intake-paste').locator('textarea').first()
   await paste.fill('Whom\tTheirs\tDay\tHow much\nTern Ironworks\tM-1\t2026-11-02\t12.00')
   await page.getByTestId('intake-paste-go').click()
@@ -235,7 +235,7 @@ test('taking in thousands of bills tells how far it is, and leaves nothing behin
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   const rows = Array.from({ length: 6000 }, (_, i) => `Cobalt Rope & Rigging,B-${i},2026-11-02,1${i}.50,6120`)
   await page.getByTestId('intake-file').setInputFiles({
     name: 'many.csv',
@@ -249,7 +249,7 @@ test('taking in thousands of bills tells how far it is, and leaves nothing behin
   await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: stopped: nothing was taken in.')
   await expect(page.locator('main')).toHaveAttribute('aria-busy', 'false')
   await expect(page.getByTestId('intake-file')).toBeVisible()
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await page.getByTestId('bill-find').locator('input').fill('B-5999')
   await page.getByTestId('bill-which').click()
   await page.getByRole('option', { name: 'All, newest first' }).click()
@@ -258,7 +258,7 @@ test('taking in thousands of bills tells how far it is, and leaves nothing behin
 
 test('a ledger account that is not here is opened on the way, once it is said as what', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/files/in')
+  await visit(page, '/files/in')
   const rows = [
     'Payee\tBill number\tDate\tAmount\tLedger account\tLine: amount',
     'Cobalt Rope & Rigging\tN-1\t2026-11-02\t50.00\t6120\t20.00',
@@ -272,6 +272,6 @@ test('a ledger account that is not here is opened on the way, once it is said as
   await expect(page.getByTestId('intake-counts')).toHaveText('2 good, 0 here already, 0 wrong')
   await page.getByTestId('intake-take').click()
   await expect(page.getByText('Taken in: 1 ledger account, 1 bill, from pasted cells.tsv.')).toBeVisible()
-  await page.goto('/bills/ledger')
+  await visit(page, '/bills/ledger')
   await expect(page.getByRole('row', { name: /6999\s*Nets.*30\.00/ })).toBeVisible()
 })

@@ -10,6 +10,7 @@ import {
   test,
   todayOf,
   toPrintStep,
+  visit,
 } from './office'
 
 test('from a payment to counted-off checks, the tab closed between every two steps', async ({
@@ -23,7 +24,7 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   expect(before[0]).toBe('12')
 
   // Draw: a known payee, a typed weekday; the proof beside the form follows.
-  await page.goto('/lane/draw?account=operating')
+  await visit(page, '/lane/draw?account=operating')
   const form = drawForm(page)
   await form.payee.fill('Cobalt Rope & Rigging')
   await form.payee.press('Tab')
@@ -48,7 +49,7 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   expect(cents(before[5]!) - cents(drawn[5]!)).toBe(123_456)
 
   // Lane: the sheet of the selected payment stands beside the list.
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await expect(page.getByTestId('count')).toHaveText('13')
   await page.getByTestId('lane').getByText('Two fenders').click()
   await expect(page.getByTestId('sheet')).toContainText('Memo')
@@ -122,7 +123,7 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   expect(counted[2]).toBe(String(next + 3))
 
   // The register: issued, spoiled, and the balance moved by what was issued.
-  await page.goto('/register?account=operating')
+  await visit(page, '/register?account=operating')
   const row = (n: number) => page.locator(`tr:has(strong:text-is("${n}"))`)
   await expect(row(next)).toContainText('issued')
   await expect(row(next)).toContainText('Northmere Marine Fuel')
@@ -133,13 +134,13 @@ test('from a payment to counted-off checks, the tab closed between every two ste
     [next, next + 2].map(async n => cents(await row(n).getByRole('gridcell').last().innerText())),
   )
   expect(cents(before[3]!) - cents(counted[3]!)).toBe(issued[0]! + issued[1]!)
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await expect(page.getByTestId('lane')).toContainText('Two fenders')
 })
 
 test('a pack that begins at another number asks what became of the difference', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   const next = Number(await page.getByTestId('expected').innerText())
   const top = page.getByTestId('top-number')
@@ -154,21 +155,21 @@ test('a pack that begins at another number asks what became of the difference', 
   await page.getByTestId('gap').getByLabel('Why').fill('corner torn')
   await page.getByTestId('gap-done').click()
   await expect(page.getByTestId('sheet')).toContainText(String(next + 2))
-  await page.goto('/books')
+  await visit(page, '/books')
   await expect(
     page
       .getByTestId('book-operating')
       .getByRole('row', { name: /In the book/ })
       .first(),
   ).toContainText('2,000')
-  await page.goto('/register?account=operating')
+  await visit(page, '/register?account=operating')
   await expect(page.locator('tr', { hasText: `${next + 1}` }).first()).toContainText('corner torn')
 })
 
 test.describe('an office in which nothing was entered', () => {
   test.use(empty)
   test('starting empty leads to an account, and bad input is told at its field', async ({ page }) => {
-    await page.goto('/')
+    await visit(page, '/')
     await page.getByRole('button', { name: 'Start empty' }).click()
     await page.getByTestId('begin').getByRole('link', { name: 'Begin with company and account' }).click()
     await page.getByRole('button', { name: 'Open the account' }).click()
@@ -179,15 +180,15 @@ test.describe('an office in which nothing was entered', () => {
     await page.getByLabel('Routing number', { exact: true }).fill('123456780')
     await page.getByRole('button', { name: 'Open the account' }).click()
     await expect(page.getByTestId('ready')).toContainText('draw the first payment')
-    await page.goto('/')
+    await visit(page, '/')
     await expect(page.getByTestId('ready')).toContainText('print a sample on plain paper')
-    await page.goto('/accounts')
+    await visit(page, '/accounts')
     await expect(page.getByTestId('accounts')).toContainText('•••• 6103')
     await expect(page.getByTestId('accounts')).not.toContainText('0052')
     await page.getByRole('button', { name: 'Show the account number of Operating' }).click()
     await expect(page.getByTestId('accounts')).toContainText('0052-6610-3')
 
-    await page.goto('/lane/draw')
+    await visit(page, '/lane/draw')
     const form = drawForm(page)
     await form.draw.click()
     await expect(page.getByText('an amount is wanted here')).toBeVisible()
@@ -205,7 +206,7 @@ test.describe('an office in which nothing was entered', () => {
     await page.getByRole('option', { name: '6800 Advice' }).click()
     await form.draw.click()
     await expect(page.getByRole('status').filter({ hasText: 'Drawn: $150.00' })).toBeVisible()
-    await page.goto('/lane')
+    await visit(page, '/lane')
     await expect(page.getByTestId('after')).toHaveText('-$50.00')
   })
 })
@@ -214,7 +215,7 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/lane/draw?account=operating')
+  await visit(page, '/lane/draw?account=operating')
   const form = drawForm(page)
   await form.payee.fill('Tidegate Harbor Dues')
   await form.payee.press('Tab')
@@ -237,7 +238,7 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   await form.draw.click()
   await expect(page.getByRole('status').filter({ hasText: 'Drawn: $77.00' })).toBeVisible()
 
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByRole('checkbox', { name: 'Pick all' }).click()
   // An advice uses up a numbered check only where that is said.
   await expect(page.getByTestId('pick')).toContainText('an advice would use up a numbered check')

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs'
-import { demoOffice, expect, test } from './office'
+import { demoOffice, expect, test, visit } from './office'
 
 test('a list is one tab stop: arrow keys walk and choose, headings sort, and what is chosen stays chosen', async ({
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   const list = page.getByRole('grid', { name: 'Payments that wait' })
   const rows = list.getByRole('row').filter({ has: page.getByRole('gridcell', { name: /\d\.\d\d$/ }) })
   const chosen = list.getByRole('row', { selected: true })
@@ -38,7 +38,7 @@ test('picking by keyboard: space ticks, Alt and an arrow move a row, a filter gr
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   const list = page.getByRole('grid', { name: 'Payments that can go in the run' })
   const ticked = list.getByRole('row', { selected: true })
   await expect(ticked).toHaveCount(12)
@@ -55,7 +55,7 @@ test('picking by keyboard: space ticks, Alt and an arrow move a row, a filter gr
 
 test('a file is taken by browsing, dropping or pasting; another kind is told at once', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/papers')
+  await visit(page, '/papers')
   const give = (how: 'drop' | 'paste', name: string, type: string, text: string) =>
     page.getByTestId('import').evaluate(
       (input, [how, name, type, text]) => {
@@ -82,7 +82,7 @@ test('a file is taken by browsing, dropping or pasting; another kind is told at 
 
 test('a page that is not there says so, keeps the office, and leads back', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/nowhere')
+  await visit(page, '/nowhere')
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
   await expect(page).toHaveTitle('There is no such page · Violet Lane')
   await page.getByRole('link', { name: 'Go to Today' }).click()
@@ -105,7 +105,7 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
       .trim()
       .split('\r\n')
       .slice(1)
-  await page.goto('/register')
+  await visit(page, '/register')
   await page.getByTestId('find').locator('input').fill('merganser')
   const told = page.getByText(/^\d+ of [\d,]+ numbers/)
   await expect(told).not.toHaveText(/^(\d+) of \1 /)
@@ -124,14 +124,14 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   await page.keyboard.press('Enter')
   await again
   await expect(save).toBeFocused()
-  await page.goto('/bills')
+  await visit(page, '/bills')
   await page.getByTestId('bill-find').locator('input').fill('wl-9905')
   await expect(page.getByText(/^1 here, open/)).toBeVisible()
   expect(await lines()).toEqual([expect.stringContaining('Windrose Life Raft Service,WL-9905')])
-  await page.goto('/bills/payees')
+  await visit(page, '/bills/payees')
   await page.getByTestId('payee-find').locator('input').fill('cobalt')
   expect((await lines())[0]).toContain('Cobalt Rope & Rigging')
-  await page.goto('/trail')
+  await visit(page, '/trail')
   await page.getByTestId('trail-find').locator('input').fill('WL-9905')
   await expect(page.getByTestId('trail').locator('[data-row]')).toHaveCount(1)
   expect(await lines()).toEqual([expect.stringContaining('enter a bill')])

@@ -1,4 +1,4 @@
-import { demoOffice, expect, test } from './office'
+import { demoOffice, expect, test, visit } from './office'
 
 test('several offices in one browser: a made-up one that says so beside an own one, each alone; one is removed after a backup', async ({
   page,
@@ -7,29 +7,29 @@ test('several offices in one browser: a made-up one that says so beside an own o
   await demoOffice(page)
   await expect(page.getByTestId('made-up')).toBeVisible()
   await expect(page.getByTestId('office-choice')).toHaveCount(0)
-  await page.goto('/files')
+  await visit(page, '/files')
   await page.getByTestId('office-begin').click()
   await page.getByRole('button', { name: 'Start empty' }).click()
   await expect(page.getByTestId('begin')).toBeVisible()
   await expect(page.getByTestId('made-up')).toHaveCount(0)
   // What is done here is done here alone; a reload stays, and another tab can stay in the other office.
-  await page.goto('/files')
+  await visit(page, '/files')
   await page.getByLabel('Name', { exact: true }).fill('Petra')
   await page.getByTestId('name-keep').click()
   await expect(page.getByText('The record now says Petra.')).toBeVisible()
   const other = await context.newPage()
-  await other.goto('/')
+  await visit(other, '/')
   await other.getByTestId('office-choice').click()
   await other.getByTestId('office-list').getByText('(made up)').click()
   await expect(other.getByTestId('made-up')).toBeVisible()
-  await other.goto('/trail')
+  await visit(other, '/trail')
   await expect(other.getByTestId('trail')).not.toContainText('name who works here')
   await page.reload()
   await expect(page.getByTestId('made-up')).toHaveCount(0)
-  await page.goto('/trail')
+  await visit(page, '/trail')
   await expect(page.getByTestId('trail')).toContainText('name who works here')
   // The empty one is removed from within the made-up one; the tab that stood in it goes there too.
-  await other.goto('/files')
+  await visit(other, '/files')
   // The question takes the focus, and gives it back where it is left.
   const ask = other.getByTestId('office-remove')
   const name = other.getByTestId('office-name').locator('input')

@@ -16,4 +16,4 @@ export function freshProfile(of: 'the demo office' | 'nothing'): string {
   return folder
 }
 export const forget = (folder: string): void =>
-  rmSync(folder, { recursive: true, force: true, maxRetries: 5 })
+  rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 10 })

@@ -12,6 +12,7 @@ import {
   test,
   toPrintStep,
   todayOf,
+  visit,
 } from './office'
 import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
@@ -25,7 +26,7 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   let page = first
   await demoOffice(page)
   const before = (await truthOf(page)).acts
-  await page.goto('/lane/draw?account=operating')
+  await visit(page, '/lane/draw?account=operating')
   let form = drawForm(page)
   // All faults at once, each at its field, the focus on the first.
   await form.draw.press('Enter')
@@ -55,11 +56,11 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   await expect(page.getByTestId('ledger')).not.toHaveText(/^Ledger account$/)
 
   // Payees and ledger accounts are the company’s: what stays is what belongs to nobody.
-  await page.goto('/accounts')
+  await visit(page, '/accounts')
   const truth = await wholeStore(page)
   const own = truth.accounts.find(a => a.id === 'operating')!
   const other = truth.accounts.find(a => a.companyId !== own.companyId)!
-  await page.goto('/lane/draw?account=operating')
+  await visit(page, '/lane/draw?account=operating')
   await expect(form.payee).toHaveValue('cobalt rope')
   await page.locator('.few').getByRole('button', { name: other.name }).click()
   await expect(form.payee).toHaveValue('')
@@ -84,7 +85,7 @@ test('a check written by hand: the number moves on, and an old message does not 
 }) => {
   await demoOffice(page)
   const pad = (await wholeStore(page)).books.find(b => b.kind === 'handwritten pad')!
-  await page.goto(`/lane/draw?account=${pad.accountId}&pad=${pad.id}`)
+  await visit(page, `/lane/draw?account=${pad.accountId}&pad=${pad.id}`)
   const form = drawForm(page)
   const number = page.getByTestId('hand-number').locator('input')
   await expect(number).not.toHaveValue('')
@@ -107,9 +108,9 @@ test('a check written by hand: the number moves on, and an old message does not 
 test.describe('before anything was entered', () => {
   test.use(empty)
   test('Enter twice opens one account', async ({ page }) => {
-    await page.goto('/')
+    await visit(page, '/')
     await page.getByRole('button', { name: 'Start empty' }).dblclick()
-    await page.goto('/accounts/new')
+    await visit(page, '/accounts/new')
     await fillFirstAccount(page, '123456780')
     await page.getByLabel('Book balance today').press('Enter')
     await page.keyboard.press('Enter')
@@ -121,7 +122,7 @@ test.describe('before anything was entered', () => {
 
 test('a double click on a button that is refused keeps the focus on it', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await expect(page.getByTestId('pick-done')).toBeEnabled()
   await page.evaluate(() => {
     IDBObjectStore.prototype.put = () => {
@@ -135,7 +136,7 @@ test('a double click on a button that is refused keeps the focus on it', async (
 
 test('a double click on what goes away leaves the focus where the page put it', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await page.getByTestId('load-done').click()
   await page.getByTestId('proof-done').dblclick()
@@ -146,7 +147,7 @@ test('a double click on what goes away leaves the focus where the page put it', 
 
 test('Enter twice picks, and does not load the pack that nobody has looked at', async ({ page }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=yard')
+  await visit(page, '/run/new?account=yard')
   await expect(page.getByTestId('pick-done')).toBeFocused()
   const before = (await truthOf(page)).acts
   await enterTwice(page)
@@ -160,7 +161,7 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/run/new?account=operating')
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   const expected = await page.getByTestId('expected').innerText()
   const numbers = (await wholeStore(page)).numbers.length
@@ -180,7 +181,7 @@ test('a fate given twice in a row: the reason is asked for anew, and the focus s
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/books/operating-book')
+  await visit(page, '/books/operating-book')
   const field = (name: string) => page.getByTestId(`fate-${name}`).locator('input:not([type=hidden])')
   const before = (await truthOf(page)).acts
   for (const number of ['4298', '4299']) {
@@ -199,7 +200,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/register?account=operating')
+  await visit(page, '/register?account=operating')
   const row = page.locator('tr[data-number]').filter({ hasText: 'issued' }).first()
   const number = Number(await row.getAttribute('data-number'))
   await row.click()
@@ -212,7 +213,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   const paid = numbers.find(n => n.accountId === 'operating' && n.number === number)!.check!.paymentId
   const payment = payments.find(p => p.id === paid)!
   expect(payment.state).toBe('waiting')
-  await page.goto('/lane?account=operating')
+  await visit(page, '/lane?account=operating')
   await page.locator(`tr[data-row="${payment.id}"]`).click()
   await page.getByTestId('change').click()
   await page.getByTestId('lane-cancel').click()
@@ -316,6 +317,7 @@ test('twenty accounts: the one a page is about is chosen from a list, by typing 
         }
       }),
   )
+  // Loaded, not gone to: the rows were written behind the back of the app.
   await page.goto('/lane?account=operating')
   const choice = page.getByRole('combobox', { name: 'Bank account' })
   await choice.fill('berth 17')

@@ -3,14 +3,14 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, holdsPdf, reopen, test, toPrintStep } from './office'
+import { demoOffice, expect, holdsPdf, reopen, test, toPrintStep, visit } from './office'
 
 const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
 const numberOf = (page: Page, label: string) =>
   page.getByTestId('field-form').getByLabel(label, { exact: true })
 
 async function table(page: Page, key: string): Promise<void> {
-  await page.goto(`/papers/layout/${key}`)
+  await visit(page, `/papers/layout/${key}`)
   await expect(page.getByTestId('light-sheet')).toBeVisible()
   await expect(hit(page, 'payee')).toBeVisible()
 }
@@ -74,10 +74,10 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await expect(next.getByText('not saved are on the table')).toBeVisible()
   await next.getByTestId('save-layout').click()
   await expect(next.getByTestId('version')).toHaveText('THREE, version 2')
-  await next.goto('/papers/compare?layout=us-three-checks')
+  await visit(next, '/papers/compare?layout=us-three-checks')
   await expect(next.getByTestId('differences')).toContainText('Memo')
   await expect(next.getByTestId('differences')).toContainText('moved')
-  await next.goto('/run/new?account=yard')
+  await visit(next, '/run/new?account=yard')
   await next.getByTestId('pick-done').click()
   await next.getByTestId('load-done').click()
   await expect(next.getByTestId('read-back')).toContainText(
@@ -187,7 +187,7 @@ test('a layout and a stock go out as files and come back; damaged files are told
     writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data))
     return path
   }
-  await page.goto('/papers')
+  await visit(page, '/papers')
   const take = page.getByTestId('import')
   await take.setInputFiles(file('broken.json', { ...layout, fields: [{ ...layout.fields[0], x: 'left' }] }))
   await expect(page.getByTestId('import-faults')).toContainText('at fields.0.x')
@@ -206,7 +206,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/papers')
+  await visit(page, '/papers')
   await page.getByTestId('guide-open').click()
   for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing'])
     await page.getByTestId('guide').getByText(answer, { exact: true }).click()
@@ -222,7 +222,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   await expect(page.getByTestId('light-sheet').locator('image')).toHaveCount(1, { timeout: 20_000 })
 
   // A stock without a name is told so at its field, in plain words.
-  await page.goto('/papers/stock/new')
+  await visit(page, '/papers/stock/new')
   await page.getByTestId('save-stock').click()
   await expect(page.getByTestId('stock-name')).toContainText('something is wanted here')
   await expect(page.getByTestId('stock-name').locator('input')).toBeFocused()
@@ -241,7 +241,7 @@ test('an account: the check lights up, a sample of another country, own font ref
   page,
 }) => {
   await demoOffice(page)
-  await page.goto('/accounts/new')
+  await visit(page, '/accounts/new')
   await page.getByTestId('sample-account').click()
   await page.getByRole('option', { name: 'India, CTS on A4' }).click()
   await page.getByLabel('What you call this account').fill('Monsoon')
@@ -260,14 +260,14 @@ test('an account: the check lights up, a sample of another country, own font ref
   await page.getByTestId('save-account').click()
   await expect(page.getByTestId('ready')).toBeVisible()
   await expect(page.getByTestId('ready')).toContainText('draw the first payment')
-  await page.goto('/accounts')
+  await visit(page, '/accounts')
   await expect(page.getByTestId('accounts')).toContainText('•••• 5678')
 })
 
 test('stubs that go on: continuation sheets are made with the run', async ({ page }) => {
   await demoOffice(page)
   await table(page, 'us-three-checks-counterfoil')
-  await page.goto('/papers/layout/letter-top')
+  await visit(page, '/papers/layout/letter-top')
   await hit(page, 'stub1-table').click()
   await page
     .getByTestId('field-form')

@@ -1,10 +1,10 @@
-import { demoOffice, expect, giveReason, holdsPdf, test, toPrintStep, todayOf } from './office'
+import { demoOffice, expect, giveReason, holdsPdf, test, toPrintStep, todayOf, visit } from './office'
 
 test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
   await demoOffice(page)
   await toPrintStep(page, 'yard')
   const other = await context.newPage()
-  await other.goto(page.url())
+  await visit(other, page.url())
   await other.getByTestId('proof-done').click()
   await expect(other.getByTestId('print-effect')).toBeVisible()
   // Both tabs press at the same moment of the clock, whatever the test's own turns take.
@@ -25,7 +25,7 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
   )
   // One printed; both show the same run at its count-off, and the numbers are on paper once.
   for (const tab of [page, other]) await expect(tab.getByTestId('count-off')).toBeVisible()
-  await page.goto('/books')
+  await visit(page, '/books')
   const onPaper = page.getByTestId('book-yard').getByRole('row', { name: /on paper/ })
   await expect(onPaper).toContainText('3')
   const prints = await page.evaluate(
@@ -49,7 +49,7 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
 test('a second run on the same book is told which one is open', async ({ page, context }) => {
   await demoOffice(page)
   const other = await context.newPage()
-  await Promise.all([page, other].map(tab => tab.goto('/run/new?account=yard')))
+  await Promise.all([page, other].map(tab => visit(tab, '/run/new?account=yard')))
   await Promise.all([page, other].map(tab => expect(tab.getByTestId('pick-done')).toBeVisible()))
   await page.getByTestId('pick-done').click()
   await expect(page.getByTestId('expected')).toBeVisible()
@@ -66,7 +66,7 @@ test('a second run on the same book is told which one is open', async ({ page, c
 test('a second tab sees at once what the first one did', async ({ page, context }) => {
   await demoOffice(page)
   const other = await context.newPage()
-  await other.goto('/')
+  await visit(other, '/')
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
   await page.getByTestId('all-good').click()
   await page.getByTestId('count-off').click()
@@ -94,7 +94,7 @@ test('where another tab runs a newer version, this one lets go of the data and s
 }) => {
   await demoOffice(page)
   const other = await context.newPage()
-  await other.goto('/favicon.svg')
+  await visit(other, '/favicon.svg')
   // A version that does not exist yet asks for the store, and gives up again.
   await other.evaluate(
     () =>

@@ -1,4 +1,4 @@
-// npm test: installs what is missing, then types, lint and import rule beside the build, then unit tests,
+// npm test: installs what is missing, then types, lint and import rule beside the build and the unit tests,
 // then browser tests.
 // One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
 import { spawn, spawnSync } from 'node:child_process'
@@ -126,8 +126,10 @@ const inTurn = async names => {
   for (const name of names)
     if ((!wanted.length || wanted.includes(name)) && !(await steps[name]())) failed.push(name)
 }
-await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build'])])
-await inTurn(['unit', 'browser'])
+// What nothing is seen of stands beside the rest, so that both cores have work; the browser tests, which wait
+// for a page, have the machine alone.
+await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build', 'unit'])])
+await inTurn(['browser'])
 
 const read = file => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 const unit = read('test-results/unit.json')

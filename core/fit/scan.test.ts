@@ -6,7 +6,7 @@ import { readFitScan } from './scan'
 import { anySetting, fitScan, scanFaults } from './test/scan'
 
 const [W, H] = [215.9, 279.4]
-const PRINTERS = Number(process.env.FIT_PRINTERS ?? 14)
+const PRINTERS = Number(process.env.FIT_PRINTERS ?? 10)
 const FAULTY = Number(process.env.FIT_FAULTY ?? 12)
 /** How far off a mark lands at worst that was corrected by what was found. */
 function errorOf(truth: Deviation, found: Deviation): number {

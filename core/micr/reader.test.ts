@@ -5,9 +5,8 @@ import { readMicr, type LineGuess, type MicrReading } from './reader'
 import { ownShapes } from './shapes'
 import { damaged, damages, randomLine, scanOf } from './test/scan'
 
-const LINES = Number(process.env.READER_LINES ?? 1200)
-
-const DAMAGED = Number(process.env.READER_DAMAGED ?? 400)
+const LINES = Number(process.env.READER_LINES ?? 600)
+const DAMAGED = Number(process.env.READER_DAMAGED ?? 240)
 
 /** Where a line was read, as a guess for the next reading that is `off` pixels aside, and down. */
 const guessOf = ({ text, pitch, tilt, right, foot }: MicrReading, off: number): LineGuess => {

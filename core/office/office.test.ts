@@ -17,7 +17,7 @@ const at = (n: number) => ({
   at: `2026-11-24T10:00:${String(n % 60).padStart(2, '0')}.${String(n).padStart(6, '0')}Z`,
   by: 'Test',
 })
-const SEEDS = Number(process.env.DESK_SEEDS ?? 2000)
+const SEEDS = Number(process.env.DESK_SEEDS ?? 1000)
 const FIRST = Number(process.env.DESK_FIRST ?? 1)
 const ACTS = 60
 

@@ -133,7 +133,9 @@ function anywhere(h: Hands): Move[] {
         await page.keyboard.press('Escape')
       },
     },
-    { name: 'a second tab draws', most: 1, elsewhere: true, do: async () => secondTab(h) },
+    ...(r.next() < 0.4
+      ? [{ name: 'a second tab draws', most: 1, elsewhere: true, do: async () => secondTab(h) }]
+      : []),
     ...(r.next() < 0.15 ? [otherOffice(h)] : []),
   ]
 }

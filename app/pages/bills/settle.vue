@@ -74,9 +74,6 @@ const otherwise = ref(false)
 async function recordOtherwise(from: Id<'account'>, way: OtherWay, reference: string) {
   if (await settling.payOtherwise(from, way, reference)) otherwise.value = false
 }
-async function settleIt() {
-  if (await settling.settleIt()) focusHeading()
-}
 const chart = computed(() => ({
   labels: weeks.value.map((w, i) => (i ? short7(w.from).slice(0, 6) : 'now')),
   bars: weeks.value.map(w => w.out / 100),
@@ -261,7 +258,7 @@ const chart = computed(() => ({
             :disabled="!checks.length || !!short || faulty"
             :loading="busy"
             data-test="settle-go"
-            @click="settleIt()"
+            @click="settling.settleIt()"
           >
             Draw {{ howMany(checks.length, 'check') }}
           </v-btn>
