@@ -193,6 +193,12 @@ test('a fate given twice in a row: the reason is asked for anew, and the focus s
     await expect(page.getByText(`${number} missing.`)).toBeVisible()
     await expect(field('from')).toBeFocused()
   }
+  // A number that the book does not hold is refused where it was typed.
+  await field('from').fill('99999')
+  await field('why').fill('lost box')
+  await page.getByTestId('fate-give').click()
+  await expect(page.getByTestId('fate-fault')).toHaveText('99999 is not in the number book')
+  await expect(field('from')).toHaveValue('99999')
   expect((await truthOf(page)).acts).toBe(before + 2)
 })
 

@@ -1,5 +1,4 @@
 import 'fake-indexeddb/auto'
-import Dexie from 'dexie'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { random, type Random } from '#core/base/random'
 import { idOf } from '#core/base/id'
@@ -7,10 +6,9 @@ import { countFates, numberId, type CheckNumber, type NumberBook, type NumberRow
 import { fates } from '#core/books/fates'
 import { cents } from '#core/money/cents'
 import { fatesOf, paintStrips } from './bookFates'
-import { db, OfficeDb } from './db'
+import { db } from './db'
 import { compareNumbers, compareTotals, readNumbersProof, searchNumbers } from './bookReads'
 import { readPace } from './pace'
-import { painted } from './strips'
 
 const bookOf = (id: string, accountId: string, start: number, end: number): NumberBook => ({
   id: idOf(id),
@@ -162,27 +160,6 @@ describe('number books in the store', () => {
       run('5', 57, ['good']),
     ] as never[])
     expect(await readPace(books[0]!, now)).toEqual([2, 0, 0, 0, 0, 0, 1, 3])
-  })
-  it('a store of before strips is read as it was', async () => {
-    const name = `before-${Math.random()}`
-    const before = new Dexie(name)
-    before.version(2).stores({
-      numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId',
-      books: 'id, accountId',
-      runs: 'id, [bookId+state], state, accountId',
-    })
-    const rows = someRows(random(9))
-    await before.table('numbers').bulkPut(rows)
-    before.close()
-    const after = new OfficeDb(name)
-    expect([...(await fatesOf(after, idOf('mid')))].map(([n, { fate }]) => [n, fate])).toEqual(
-      rows
-        .filter(row => row.bookId === 'mid')
-        .sort((a, b) => a.number - b.number)
-        .map(row => [row.number, row.fate]),
-    )
-    expect((await after.strips.toArray()).length).toBe(painted([], rows).length)
-    await after.delete()
   })
 })
 

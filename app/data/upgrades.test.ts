@@ -2,7 +2,6 @@ import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { describe, expect, it } from 'vitest'
 import { idOf } from '#core/base/id'
-import { fates } from '#core/books/fates'
 import { totalsAstray } from '#core/ledger/totals'
 import { tableNames } from '#core/office/tables'
 import { compareStrips, fatesOf } from './bookFates'
@@ -51,6 +50,18 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
   { intakes: 'id, at' },
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
+/** The fates of those versions: frozen, as stores are that were written by them. */
+const fates = [
+  'unused',
+  'on paper',
+  'issued',
+  'cleared',
+  'spoiled',
+  'voided',
+  'stopped',
+  'missing',
+  'set aside',
+] as const
 const numbers = fates.map((fate, i) => ({
   id: `b/${995 + i}`,
   bookId: 'b',

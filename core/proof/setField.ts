@@ -117,8 +117,24 @@ function saying(field: LetteredField, check: CheckFacts, { account, layout }: Se
           sign: account.currency.sign,
         }),
       ]
-    default:
+    // The same on every check, or set by a step of its own.
+    case 'payerName':
+    case 'payerAddress':
+    case 'bankName':
+    case 'bankAddress':
+    case 'fraction':
+    case 'currencyName':
+    case 'accountNumber':
+    case 'bankCode':
+    case 'text':
+    case 'voidAfter':
+    case 'signature':
+    case 'crossing':
+    case 'date':
+    case 'amountWords':
       return []
+    default:
+      return never(field)
   }
 }
 

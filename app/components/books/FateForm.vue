@@ -5,7 +5,6 @@ import { useOffice } from '~/stores/office'
 
 /** A range of a book's numbers gets a fate by hand, with its reason. */
 const props = defineProps<{ book: NumberBook }>()
-const emit = defineEmits<{ refused: [why: string] }>()
 const office = useOffice()
 const [from, until, why, sure] = [ref(''), ref(''), ref(''), ref(false)]
 const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
@@ -13,7 +12,6 @@ const reasons = useReasons('fate')
 /** The text that stands in the field of reasons is its own; a new key empties it for real. */
 const round = ref(0)
 const { busy, fault, did } = useAct()
-watch(fault, now => emit('refused', now))
 
 /** Many numbers at once are asked about once more, with the range in words; so many no act takes. */
 const MANY = 10
@@ -88,6 +86,14 @@ async function give(): Promise<void> {
         hide-details
         density="compact"
         data-test="fate-sure"
+      />
+      <v-alert
+        v-if="fault"
+        type="error"
+        variant="tonal"
+        density="compact"
+        :text="fault"
+        data-test="fate-fault"
       />
       <v-btn
         type="submit"

@@ -23,7 +23,7 @@ const weight: Record<Fate, number> = {
   unused: 1,
 }
 const byWeight = [...fates].sort((a, b) => weight[a] - weight[b])
-/** One outline for each fate: a book in a thousand pieces is still nine shapes. */
+/** One outline for each fate: a book in a thousand pieces is still a handful of shapes. */
 const shapes = computed(() => {
   const { from, to } = window.value
   const x = (n: number): number => ((n - from) / length.value) * WIDE

@@ -80,37 +80,19 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
       data-test="redo"
       @click="$emit('redo')"
     />
-    <v-btn
+    <TableToolSwitch
+      v-model="snap"
       :icon="mdiMagnet"
-      size="small"
-      :variant="snap ? 'tonal' : 'text'"
-      :color="snap ? 'primary' : undefined"
-      :aria-pressed="snap"
-      aria-label="Snap; Alt lets go"
-      title="Snap to edges and fields; Alt lets go"
-      @click="snap = !snap"
+      name="Snap; Alt lets go"
+      tip="Snap to edges and fields; Alt lets go"
     />
-    <v-btn
+    <TableToolSwitch
+      v-model="grid"
       :icon="mdiGrid"
-      size="small"
-      :variant="grid ? 'tonal' : 'text'"
-      :color="grid ? 'primary' : undefined"
-      :aria-pressed="grid"
-      aria-label="Snap to a grid"
-      title="Snap to a grid of 1 mm or 1/16 in"
-      @click="grid = !grid"
+      name="Snap to a grid"
+      tip="Snap to a grid of 1 mm or 1/16 in"
     />
-    <v-btn
-      :icon="mdiTable"
-      size="small"
-      :variant="asTable ? 'tonal' : 'text'"
-      :color="asTable ? 'primary' : undefined"
-      :aria-pressed="asTable"
-      aria-label="Edit as table"
-      title="Edit as table"
-      data-test="as-table"
-      @click="asTable = !asTable"
-    />
+    <TableToolSwitch v-model="asTable" :icon="mdiTable" name="Edit as table" data-test="as-table" />
     <v-btn
       :icon="mdiImageMultipleOutline"
       size="small"

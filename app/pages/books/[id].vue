@@ -79,8 +79,6 @@ const row = useLive<NumberRow | undefined>(
 )
 
 const { fault, did } = useAct()
-/** Why the fate form’s last act was refused, or ''. */
-const refused = ref('')
 async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
@@ -123,11 +121,11 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
         "
       />
       <v-alert
-        v-if="fault || refused"
+        v-if="fault"
         type="error"
         variant="tonal"
         density="compact"
-        :text="fault || refused"
+        :text="fault"
         data-test="book-fault"
       />
       <div class="columns">
@@ -210,7 +208,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             </div>
           </dl>
           <BooksPace v-if="weeks" :weeks="weeks" />
-          <BooksFateForm :book="book" @refused="refused = $event" />
+          <BooksFateForm :book="book" />
         </section>
       </div>
     </div>
