@@ -1,4 +1,15 @@
-import { byKeys, demoOffice, drawForm, enterTwice, expect, giveReason, test, todayOf, visit } from './office'
+import {
+  button,
+  byKeys,
+  demoOffice,
+  drawForm,
+  enterTwice,
+  expect,
+  giveReason,
+  test,
+  todayOf,
+  visit,
+} from './office'
 
 /** Bills of the Friday by keyboard: `FRIDAY=60` is a whole one. */
 const PILE = Number(process.env.FRIDAY ?? 20)
@@ -74,10 +85,7 @@ test(`a Friday of ${PILE} bills by the keyboard alone: from the pile to counted-
   console.log(`a Friday of ${PILE} bills, ${checks} checks: ${presses()} presses of a key besides text`)
   expect(presses()).toBeLessThan(4 * PILE + 100)
   await visit(page, '/bills')
-  await page
-    .getByTestId('bill-find')
-    .locator('input')
-    .fill(`F-${7000 + PILE - 1}`)
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill(`F-${7000 + PILE - 1}`)
   await page.getByRole('combobox', { name: 'Which' }).press('Enter')
   await page.getByRole('option', { name: 'All, newest first' }).click()
   await expect(page.getByTestId('bills').locator('tr.pickable')).toHaveCount(1)
@@ -93,7 +101,7 @@ test('the same bill twice is refused until it is explained, one that looks like 
   const payee = page.getByRole('combobox', { name: 'Payee, by code or name' })
   const fill = async (number: string, amount: string): Promise<void> => {
     await payee.fill('cobr')
-    await page.getByTestId('bill-number').locator('input').fill(number)
+    await page.getByLabel('Bill number', { exact: true }).fill(number)
     await page.getByTestId('bill-amount').locator('input').fill(amount)
   }
   await fill('cr 9931', '5.00')
@@ -103,7 +111,7 @@ test('the same bill twice is refused until it is explained, one that looks like 
   await page.getByTestId('keep-bill').click()
   await expect(page.getByTestId('bill-number')).toContainText('is here already: 1,840.00')
   await expect(page.getByTestId('bill-number').locator('input')).toBeFocused()
-  await page.getByTestId('bill-again').locator('input').fill('a second delivery')
+  await page.getByLabel('Why it comes again', { exact: true }).fill('a second delivery')
   await page.getByTestId('bill-amount').locator('input').focus()
   await page.waitForTimeout(APART)
   // Enter twice enters one bill, and the next one stands alone.
@@ -136,11 +144,11 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await page.getByLabel('Take the discount, $36.80').uncheck()
   await expect(page.getByTestId('settle-total')).toHaveText('$5,637.72')
   await row('WL-9905').click()
-  await page.getByTestId('part-amount').locator('input').fill('9999')
+  await page.getByLabel('Paid now', { exact: true }).fill('9999')
   await page.waitForTimeout(APART)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('part')).toContainText('2,415.00 is open: choose a part of it')
-  await page.getByTestId('part-amount').locator('input').fill('1000')
+  await page.getByLabel('Paid now', { exact: true }).fill('1000')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('settle-total')).toHaveText('$4,222.72')
   const second = await context.newPage()
@@ -163,10 +171,10 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await expect(page.getByTestId('picked')).toHaveText('3 of 4')
   await visit(page, '/lane?account=yard')
   await later.click()
-  await page.getByTestId('change').click()
+  await button(page, 'Change or withdraw').click()
   await expect(page.getByTestId('change-payee').locator('input')).toBeFocused()
-  await page.getByTestId('change-later').locator('input').fill('today')
-  await page.getByTestId('change-keep').click()
+  await page.getByLabel('In the lane from', { exact: true }).fill('today')
+  await button(page, 'Keep the change').click()
   await expect(page.getByText('The payment to Ironmonger Yard Supply is changed.')).toBeVisible()
   await visit(page, '/run/new?account=yard')
   await expect(page.getByTestId('picked')).toHaveText('4 of 4')
@@ -177,7 +185,7 @@ test('a payee on hold keeps payments out of a run; a held bill does too, with it
 }) => {
   await demoOffice(page)
   await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
-  await page.getByTestId('payee-hold').click()
+  await button(page, 'Put on hold').click()
   await page.getByTestId('why').locator('input').fill('two invoices disputed')
   await page.getByTestId('ask-go').click()
   await expect(page.getByText('On hold: two invoices disputed')).toBeVisible()
@@ -191,7 +199,7 @@ test('a payee on hold keeps payments out of a run; a held bill does too, with it
   await page.keyboard.press('Tab')
   await expect(page.getByText('enters no run until they are let go')).toBeVisible()
   await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
-  await page.getByTestId('payee-go').click()
+  await button(page, 'Let them go').click()
   await expect(page.getByText('Cobalt Rope & Rigging may be paid again.')).toBeVisible()
   await visit(page, '/run/new?account=operating')
   await expect(page.getByTestId('picked')).toHaveText('12 of 12')
@@ -223,10 +231,10 @@ test('a mixed check: open bills, a credit and a ledger line, with what is left t
   // Withdrawn, both are open again.
   await visit(page, '/lane?account=operating')
   await page.getByTestId('lane').locator('tr', { hasText: '600.00' }).click()
-  await page.getByTestId('change').click()
-  await page.getByTestId('withdraw').click()
+  await button(page, 'Change or withdraw').click()
+  await button(page, 'Withdraw').click()
   await giveReason(page, 'Why it is taken out of the lane', 'drawn by mistake')
-  await page.getByTestId('withdraw-go').click()
+  await button(page, 'Withdraw it').click()
   await expect(page.getByText('is withdrawn; it can be brought back')).toBeVisible()
   await expect(page.getByText('Withdrawn: Oystercatcher Print Works, $600.00')).toBeVisible()
   await visit(page, '/bills/payee/operating-oystercatcher-print-works')
@@ -247,7 +255,7 @@ test('a bill that another tab pays meanwhile is told at the form, and can be tak
   const second = await context.newPage()
   await visit(second, '/bills/settle?company=ferry&bill=operating-open-2')
   await expect(second.getByTestId('settle-total')).toHaveText('$613.97')
-  await second.getByTestId('otherwise').click()
+  await button(second, 'Paid another way').click()
   await second.getByTestId('other-reference').locator('input').fill('TR 9')
   await second.getByTestId('ask-go').click()
   await expect(second.getByText('Recorded: $613.97')).toBeVisible()
@@ -283,11 +291,11 @@ test('an owner’s whole balance is drawn with one key besides the name; a chang
   await expect(page.getByText('Drawn: $2,400.00 to Runa Pellam.')).toBeVisible()
   await visit(page, '/lane?account=yard')
   await page.getByTestId('lane').getByText('Runa Pellam').click()
-  await page.getByTestId('change').click()
+  await button(page, 'Change or withdraw').click()
   await page.getByTestId('change-amount').locator('input').fill('1,900')
-  await page.getByTestId('change-keep').click()
+  await button(page, 'Keep the change').click()
   await expect(page.getByText('The payment to Runa Pellam is changed.')).toBeVisible()
-  await page.getByTestId('change').click()
+  await button(page, 'Change or withdraw').click()
   await page.getByTestId('take-change-back').dblclick()
   await expect(page.getByText('The payment to Runa Pellam stands as before its last change.')).toBeVisible()
   await expect(page.getByTestId('lane')).toContainText('2,400.00')
@@ -299,11 +307,11 @@ test('an owner draws all that stands open with them, and it is paid another way:
   await demoOffice(page)
   const [, , number] = await todayOf(page, 'Yard')
   await visit(page, '/bills/payees?company=slipway')
-  await page.getByTestId('payee-find').locator('input').fill('runa')
+  await page.getByLabel('Find a payee by code or name', { exact: true }).fill('runa')
   await page.keyboard.press('Enter')
   await page.getByRole('link', { name: 'Settle', exact: true }).first().click()
   await expect(page.getByTestId('settle-total')).toHaveText('$2,400.00')
-  await page.getByTestId('otherwise').click()
+  await button(page, 'Paid another way').click()
   await page.getByTestId('other-reference').locator('input').fill('TR 77')
   await page.getByTestId('ask-go').dblclick()
   await expect(page.getByText('Recorded: $2,400.00 to Runa Pellam, by transfer.')).toBeVisible()
@@ -324,7 +332,7 @@ test('a bill above the limit waits for another person; a changed payee is told a
 }) => {
   await demoOffice(page)
   await visit(page, '/bills')
-  await page.getByTestId('bill-find').locator('input').fill('NM-9960')
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('NM-9960')
   const bill = page.getByTestId('bills').locator('tr', { hasText: 'NM-9960' })
   await expect(bill).toContainText('second person')
   await bill.click()
@@ -336,7 +344,7 @@ test('a bill above the limit waits for another person; a changed payee is told a
   await expect(page.getByTestId('bill')).toContainText('payable')
   await expect(page.getByTestId('bill')).toContainText('Gunnar Hale')
   await visit(page, '/bills/payee/operating-saltgrass-bakery')
-  await page.getByTestId('payee-address').locator('textarea').first().fill('99 New Road\nElsewhere')
+  await page.getByLabel('Address that payments go to', { exact: true }).fill('99 New Road\nElsewhere')
   await page.getByTestId('keep-payee').click()
   await expect(page.getByText('Changed: Saltgrass Bakery.')).toBeVisible()
   await visit(page, '/lane/draw?account=operating')

@@ -1,4 +1,4 @@
-import { demoOffice, drawForm, expect, test, visit } from './office'
+import { button, demoOffice, drawForm, expect, test, visit } from './office'
 
 test('one check pays an open bill, a bill taken in with it and ledger lines; in the lane its bills are chosen anew', async ({
   page,
@@ -21,18 +21,18 @@ test('one check pays an open bill, a bill taken in with it and ledger lines; in 
   await line(1).getByLabel('Account, line 2').press('Enter')
   await page.getByRole('option').nth(1).click()
   await expect(page.getByTestId('left-to-place')).toContainText('left to place $0.00')
-  await page.getByTestId('draw-bill').click()
+  await button(page, 'Take a bill in with it').click()
   await form.draw.click()
   await expect(page.getByText('the bill’s number is wanted')).toBeVisible()
-  await page.getByTestId('new-bill-number').locator('input').fill('CR-9947')
+  await page.getByLabel('Bill number', { exact: true }).fill('CR-9947')
   await form.draw.click()
   // The number stands there already: it is asked why it comes again.
   await expect(page.getByText(/bill CR-9947 of Cobalt.* is here already/)).toBeVisible()
-  await page.getByTestId('new-bill-number').locator('input').fill('CR-10001')
+  await page.getByLabel('Bill number', { exact: true }).fill('CR-10001')
   await form.draw.click()
   await expect(page.getByText('Drawn: $2,000.00 to Cobalt Rope & Rigging.')).toBeVisible()
   await visit(page, '/bills')
-  await page.getByTestId('bill-find').locator('input').fill('CR-10001')
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('CR-10001')
   const first = page.getByTestId('bills').locator('tr.pickable').first()
   await expect(first).toContainText('CR-10001')
   await first.click()
@@ -44,10 +44,10 @@ test('one check pays an open bill, a bill taken in with it and ledger lines; in 
   const change = page.getByTestId('change-form')
   await change.getByRole('checkbox', { name: /CR-9931/ }).uncheck()
   await expect(change.getByLabel('Amount')).toHaveValue('196.80')
-  await change.getByTestId('change-keep').click()
+  await button(change, 'Keep the change').click()
   await expect(page.getByText('The payment to Cobalt Rope & Rigging is changed.')).toBeVisible()
   await visit(page, '/bills?which=all')
-  await page.getByTestId('bill-find').locator('input').fill('CR-9931')
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('CR-9931')
   await expect(page.getByTestId('bills').locator('tr.pickable').first()).toContainText('1,840.001,840.00')
 })
 
@@ -59,7 +59,7 @@ test('pay by a form: begun from the last one, counted on for the year, drawn as 
   await page.getByRole('button', { name: 'Payroll' }).click()
   const form = drawForm(page)
   await form.payee.fill('CALB-P')
-  await page.getByTestId('draw-pay').click()
+  await button(page, 'This is pay').click()
   const pay = page.getByTestId('pay')
   const wages = pay.getByLabel('Earned this pay, line 1')
   await expect(wages).not.toHaveValue('')
@@ -85,7 +85,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await expect(page.getByTestId('shared')).toBeVisible()
   await page.getByTestId('share').first().click()
   await expect(page.getByText(/is a payee of .* too\./)).toBeVisible()
-  await page.getByTestId('payee-address').locator('textarea').first().fill('9 New Quay')
+  await page.getByLabel('Address that payments go to', { exact: true }).fill('9 New Quay')
   await page.getByRole('combobox', { name: 'Language of their checks' }).press('Enter')
   await page.getByRole('option', { name: 'French' }).click()
   await page.waitForTimeout(450)
@@ -98,9 +98,9 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await form.payee.fill('COBR')
   await page.getByTestId('open-bills').getByRole('checkbox').first().check()
   await expect(page.getByText('Payez à l’ordre de').first()).toBeAttached()
-  await page.getByTestId('draw-print').click()
+  await button(page, 'Draw and print now').click()
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   await expect(
     page.getByText(/name or address changed since the last payment to them.*now.*9 New Quay/),
@@ -134,7 +134,7 @@ test('books kept elsewhere: no ledger is shown or asked for, and a new payee is 
   await form.draw.click()
   await expect(page.getByText('Drawn: $12.00 to Tern Ironworks.')).toBeVisible()
   await visit(page, '/bills/payees')
-  await page.getByTestId('payee-find').locator('input').fill('Tern')
+  await page.getByLabel('Find a payee by code or name', { exact: true }).fill('Tern')
   await expect(page.getByRole('row', { name: /Tern Ironworks/ })).toContainText('one-time')
 })
 

@@ -1,4 +1,4 @@
-import { empty, expect, test } from './office'
+import { button, empty, expect, test } from './office'
 
 /** The most that a first visit waits for, in bytes as they cross the wire. */
 const MOST_SCRIPTS = 350 * 1024
@@ -62,7 +62,7 @@ test.describe('with the server gone before the acts were fetched', () => {
   test('a piece of work whose code was never fetched says so', async ({ page }) => {
     await page.route('**/_nuxt/workers/**', route => route.abort())
     await page.goto('/files')
-    await page.getByTestId('backup-save').click()
+    await button(page, 'Save a backup').click()
     await expect(page.getByTestId('backup-fault')).toContainText('the server does not answer')
     await page.getByTestId('list-csv').click()
     await expect(page.getByTestId('lists-out')).toContainText('the server does not answer')

@@ -2,7 +2,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, holdsPdf, test, visit } from './office'
+import { button, demoOffice, expect, holdsPdf, test, visit } from './office'
 
 test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({
   page,
@@ -10,17 +10,17 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
 }) => {
   await demoOffice(page)
   await visit(page, '/fit')
-  await page.getByTestId('new-printer').click()
-  await page.getByTestId('printer-name').locator('input').fill('Office laser')
-  await page.getByTestId('printer-add').click()
+  await button(page, 'Name a printer').click()
+  await page.getByLabel('Printer, as you call it', { exact: true }).fill('Office laser')
+  await button(page, 'Keep it').click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
   await page.getByTestId('fit-stock').click()
   await page.getByRole('option', { name: 'Three checks to a page, blank' }).click()
   const sheet = context.waitForEvent('page')
-  await page.getByTestId('fit-sheet').click()
+  await button(page, 'Fit sheet').click()
   await holdsPdf(sheet)
 
-  await page.getByTestId('way-ruler').click()
+  await button(page, 'By ruler').click()
   const type = (mark: string, text: string) => page.getByTestId(`mark-${mark}`).locator('input').fill(text)
   await type('A', '60')
   await type('C', '22.5')
@@ -46,16 +46,16 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await expect(page.getByText('Goes through its fit for this stock')).toBeVisible()
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('fit-used')).toContainText(
     'Goes through the fit of Office laser, Tray 1, made today, not confirmed',
   )
   await expect(page.getByTestId('read-back')).toContainText(
     '3 MICR lines read back from the finished pages: as meant',
   )
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   const path = await (await download).path()
   expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain(
     'No syntax or stream encoding errors',
@@ -103,24 +103,24 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
 }) => {
   await demoOffice(page)
   await practiceFit(page, 'check-over-two-stubs-numbered')
-  await page.getByTestId('fit-sheet').click()
-  await page.getByTestId('practice-scan').click()
+  await button(page, 'Fit sheet').click()
+  await button(page, 'Scan it').click()
   await expect(page.getByTestId('found')).toContainText(
     /1\.(7[5-9]|8[0-5]) mm too far right, 1\.(2[5-9]|3[0-5]) mm too high, turned 0\.35° with the clock/,
   )
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by scan')
-  await page.getByTestId('confirm-sheet').click()
-  await page.getByTestId('practice-scan').click()
+  await button(page, 'Fit sheet through this fit').click()
+  await button(page, 'Scan it').click()
   await expect(page.getByTestId('beside')).toContainText(/2\.[67]\d mm\s*0\.[01]\d mm/)
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[01]\d mm\s*in use/)
 
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
-  await page.getByTestId('proof-done').click()
-  await page.getByTestId('print-practice').click()
+  await button(page, 'Numbers agree').click()
+  await button(page, 'Looks right').click()
+  await button(page, 'Print on the practice printer').click()
   await expect(page.getByTestId('all-good')).toBeVisible()
   const run = new URL(page.url()).pathname.split('/').at(-1) ?? ''
   // What we print is darker than what the stationer printed: where the payee begins, and on which line it
@@ -144,7 +144,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   // A scan of that very check tells the same printer.
   const picture = await sheetOfRun(page, run, 'dpi=150&view=scan')
   await practiceFit(page, 'check-over-two-stubs-numbered')
-  await page.getByTestId('way-check').click()
+  await button(page, 'From a printed check').click()
   await page.getByTestId('check-in-hand').click()
   // Newest run first, and in it the last check first: sheet 1 carries the first.
   const [first] = (await jobOfRun(page, run)).sheets.find(s => s.sheet === 1)!.numbers
@@ -158,7 +158,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await expect(page.getByTestId('found')).toContainText(/1\.[789]\d mm too far right/)
   await expect(page.getByText('the worst corner was still')).toBeVisible()
   // Another sheet is told apart: a check where the fit sheet is wanted, and no paper at all.
-  await page.getByTestId('way-scan').click()
+  await button(page, 'By scan').click()
   await page
     .getByTestId('fit-scan')
     .setInputFiles({ name: 'check.png', mimeType: 'image/png', buffer: picture })
@@ -172,17 +172,17 @@ test('MICR line: the ladder sheet is ranked from its scan, and the choice belong
 }) => {
   await demoOffice(page)
   await practiceFit(page)
-  await page.getByTestId('part-micr').click()
-  await page.getByTestId('ladder').click()
-  await page.getByTestId('ladder-practice-scan').click()
+  await button(page, 'MICR line').click()
+  await button(page, 'Ladder sheet').click()
+  await button(page, 'Scan it').click()
   await expect(page.getByTestId('ranks').getByRole('row').nth(1)).toContainText(/100 %, normal\s*reads it/)
   await page.getByTestId('ladder-pick').click()
   await page.getByRole('option', { name: '101 %, normal' }).click()
-  await page.getByTestId('keep-micr').click()
+  await button(page, 'Keep it').click()
   await expect(page.getByTestId('micr-in-use')).toContainText('101 %, normal')
   // The next run on blank stock is printed so, and its line still reads back.
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('read-back')).toContainText('as meant')
 })

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import writeWorkbook from 'write-excel-file/node'
-import { demoOffice, expect, test, todayOf, visit } from './office'
+import { button, demoOffice, expect, test, todayOf, visit } from './office'
 
 const payees = ['Saltgrass Bakery', 'North Mole Chandlery', 'Gannet Rope & Net', 'Tern Island Supply']
 /** A list of 300 bills as a workbook of half a megabyte unpacked, with a line above its titles; twelve rows are wrong. */
@@ -63,7 +63,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await visit(page, '/bills')
   await expect(open).not.toHaveText(/^\D*0\.00$/)
   expect(await open.innerText()).not.toBe(before)
-  await page.getByTestId('bill-find').locator('input').fill('SP-1299')
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('SP-1299')
   await expect(page.getByTestId('bills')).toContainText('84.75')
   // Given once more, all of them are here already; taken back, as if nothing had come.
   await visit(page, '/files/in')
@@ -86,9 +86,7 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
   const paste = async (on: typeof page): Promise<void> => {
     await visit(on, '/files/in')
     await on
-      .getByTestId('intake-paste')
-      .locator('textarea')
-      .first()
+      .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
       .fill(
         'Payee\tBill number\tDate\tAmount\tLedger account\nSaltgrass Bakery\tP-1\t03/04/2026\t12.00\t6120',
       )
@@ -136,7 +134,7 @@ test('what goes out comes in again: the bills as a workbook are all here already
   const said = await page.getByText(/^Saved: Bills and credit notes, [\d,]+ rows\.$/).innerText()
   const rows = Number(/([\d,]+) rows/.exec(said)?.[1]?.replace(',', ''))
   expect(rows).toBeGreaterThan(50)
-  await page.getByTestId('list-from').locator('input').fill('13/13')
+  await page.getByLabel('From, or all', { exact: true }).fill('13/13')
   await expect(page.getByTestId('list-csv')).toBeDisabled()
   await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
@@ -198,12 +196,12 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await expect(page.getByTestId('intake-missing')).toContainText('Payee, Bill number')
   await page.getByTestId('match-payee').selectOption({ label: 'Whom' })
   await page.getByTestId('match-number').selectOption({ label: 'Theirs' })
-  await page.getByTestId('matching-save').click()
+  await button(page, 'Save as a file').click()
   await expect(page.getByText('give the matching a name')).toBeVisible()
   await page.waitForTimeout(450)
-  await page.getByTestId('matching-name').locator('input').fill('Yard bills')
+  await page.getByLabel('Name of this matching', { exact: true }).fill('Yard bills')
   const download = page.waitForEvent('download')
-  await page.getByTestId('matching-save').click()
+  await button(page, 'Save as a file').click()
   const kept = info.outputPath('Yard bills.matching.json')
   await (await download).saveAs(kept)
   expect(JSON.parse(readFileSync(kept, 'utf8'))).toMatchObject({
@@ -245,12 +243,12 @@ test('taking in thousands of bills tells how far it is, and leaves nothing behin
   await expect(page.getByTestId('intake-counts')).toHaveText('6,000 good, 0 here already, 0 wrong')
   await page.getByTestId('intake-take').click()
   await expect(page.getByTestId('intake-part')).toHaveText(/^[1-9]\d? %$/)
-  await page.getByTestId('intake-stop').click()
+  await button(page, 'Stop').click()
   await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: stopped: nothing was taken in.')
   await expect(page.locator('main')).toHaveAttribute('aria-busy', 'false')
   await expect(page.getByTestId('intake-file')).toBeVisible()
   await visit(page, '/bills')
-  await page.getByTestId('bill-find').locator('input').fill('B-5999')
+  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('B-5999')
   await page.getByTestId('bill-which').click()
   await page.getByRole('option', { name: 'All, newest first' }).click()
   await expect(page.getByText('No bill answers to that.')).toBeVisible()
@@ -264,7 +262,9 @@ test('a ledger account that is not here is opened on the way, once it is said as
     'Cobalt Rope & Rigging\tN-1\t2026-11-02\t50.00\t6120\t20.00',
     '\t\t\t\t6999 Nets\t30.00',
   ]
-  await page.getByTestId('intake-paste').locator('textarea').first().fill(rows.join('\n'))
+  await page
+    .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
+    .fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 here already, 2 wrong')
   await page.getByTestId('intake-make-ledgers').click()

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import {
+  button,
   demoOffice,
   drawForm,
   empty,
@@ -8,8 +9,8 @@ import {
   fillFirstAccount,
   reopen,
   test,
-  todayOf,
   toPrintStep,
+  todayOf,
   visit,
 } from './office'
 
@@ -54,7 +55,7 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   await page.getByTestId('lane').getByText('Two fenders').click()
   await expect(page.getByTestId('sheet')).toContainText('Memo')
   await expect(page.getByTestId('sheet')).toContainText('Two fenders')
-  await page.getByTestId('start-run').click()
+  await page.getByRole('link', { name: 'Start a run', exact: true }).click()
 
   // Pick four, by amount.
   await page.getByRole('checkbox', { name: 'Pick all' }).click()
@@ -73,18 +74,18 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   const next = Number(await page.getByTestId('expected').innerText())
   expect(String(next)).toBe(drawn[2])
 
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('page')).toHaveText('Sheet 1 of 4')
   page = await reopen(page, context)
 
   await expect(page.getByTestId('pdf-ready')).toContainText('4 sheets')
   await page.getByRole('button', { name: 'Next page' }).click()
   await expect(page.getByTestId('sheet')).toContainText('Two fenders')
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   page = await reopen(page, context)
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   const file = await (await download).path()
   expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain(
     'No syntax or stream encoding errors',
@@ -246,11 +247,11 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   await page.getByRole('checkbox', { name: 'Pick Tidegate Harbor Dues, 0.00' }).check()
   await page.getByRole('checkbox', { name: 'Pick Ilse Brandvold, 77.00' }).check()
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('read-back')).toContainText('1 MICR line read back')
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   const path = await (await download).path()
   const page1 = execFileSync('pdftotext', ['-f', '1', '-l', '1', path, '-'], { encoding: 'utf8' })
   const page2 = execFileSync('pdftotext', ['-f', '2', '-l', '2', path, '-'], { encoding: 'utf8' })
@@ -282,12 +283,12 @@ test('a run is sent away and comes back: what a file tells is filled in, and cou
   const before = await todayOf(page, 'Operating')
   await toPrintStep(page, 'operating')
   await page.getByText('Have it printed elsewhere').click()
-  await page.getByTestId('away-send').click()
+  await button(page, 'Send away').click()
   await expect(page.getByText('to whom does it go?')).toBeVisible()
-  await page.getByTestId('away-to').locator('input').fill('Tern Island Press')
+  await page.getByLabel('Sent to', { exact: true }).fill('Tern Island Press')
   await page.getByRole('checkbox', { name: 'The PDF with it' }).uncheck()
   const download = page.waitForEvent('download')
-  await page.getByTestId('away-send').click()
+  await button(page, 'Send away').click()
   const path = info.outputPath('run.csv')
   await (await download).saveAs(path)
   await expect(page.getByTestId('sent-to')).toContainText('Tern Island Press')
@@ -313,7 +314,7 @@ test('a run is sent away and comes back: what a file tells is filled in, and cou
   const rest = numbers.slice(1, 11).map(n => `${n},good`)
   await give([`${numbers[0]},spoiled,smeared`, ...rest].join('\n'))
   await expect(page.getByTestId('came-filled')).toContainText('11 checks are filled in')
-  await page.getByTestId('count-off').click()
+  await button(page, 'Count off').click()
   await expect(page.getByTestId('outcomes')).toContainText('spoiled, smeared')
   expect((await todayOf(page, 'Operating'))[0]).toBe('1')
 })

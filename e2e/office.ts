@@ -1,4 +1,4 @@
-import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test'
 import { forget, freshProfile } from './profile'
 
 /**
@@ -116,6 +116,9 @@ export async function todayOf(page: Page, account: string): Promise<string[]> {
   return (await row.getByRole('cell').allInnerTexts()).slice(1, 7)
 }
 
+/** A button by what it says, to a person as to a screen reader. */
+export const button = (page: Page, name: string): Locator => page.getByRole('button', { name, exact: true })
+
 export const drawForm = (page: Page) => ({
   payee: page.getByRole('combobox', { name: 'Payee' }),
   date: page.getByLabel('Date'),
@@ -130,9 +133,9 @@ export const drawForm = (page: Page) => ({
 export async function toPrintStep(page: Page, account: string): Promise<void> {
   await visit(page, `/run/new?account=${account}`)
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   await expect(page.getByTestId('print-effect')).toBeVisible()
 }
 

@@ -1,4 +1,4 @@
-import { demoOffice, expect, test, visit } from './office'
+import { button, demoOffice, expect, test, visit } from './office'
 
 test('several offices in one browser: a made-up one that says so beside an own one, each alone; one is removed after a backup', async ({
   page,
@@ -8,14 +8,14 @@ test('several offices in one browser: a made-up one that says so beside an own o
   await expect(page.getByTestId('made-up')).toBeVisible()
   await expect(page.getByTestId('office-choice')).toHaveCount(0)
   await visit(page, '/files')
-  await page.getByTestId('office-begin').click()
+  await button(page, 'Begin another office').click()
   await page.getByRole('button', { name: 'Start empty' }).click()
   await expect(page.getByTestId('begin')).toBeVisible()
   await expect(page.getByTestId('made-up')).toHaveCount(0)
   // What is done here is done here alone; a reload stays, and another tab can stay in the other office.
   await visit(page, '/files')
   await page.getByLabel('Name', { exact: true }).fill('Petra')
-  await page.getByTestId('name-keep').click()
+  await button(page, 'Keep').click()
   await expect(page.getByText('The record now says Petra.')).toBeVisible()
   const other = await context.newPage()
   await visit(other, '/')

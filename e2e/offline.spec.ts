@@ -1,6 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { createServer } from 'node:http'
-import { demoOffice, empty, expect, test, toPrintStep } from './office'
+import { button, demoOffice, empty, expect, test, toPrintStep } from './office'
 
 const PORT = '3979'
 /** A server of the test's own, to be ended. */
@@ -49,13 +49,13 @@ test.describe('with the server gone', () => {
     await demoOffice(page)
     await toPrintStep(page, 'operating')
     await page.reload()
-    await page.getByTestId('proof-done').click()
+    await button(page, 'Looks right').click()
     const download = page.waitForEvent('download')
-    await page.getByTestId('print-save').click()
+    await button(page, 'Save the PDF instead').click()
     const pdf = await (await download).path()
     expect(execFileSync('qpdf', ['--check', pdf], { encoding: 'utf8' })).toContain('No syntax or stream')
-    await page.getByTestId('all-good').click()
-    await page.getByTestId('count-off').click()
+    await button(page, 'All good').click()
+    await button(page, 'Count off').click()
     await expect(page.getByTestId('outcomes')).toBeVisible()
     await page.goto('/practice/printer')
     await expect(page.getByText('the practice printer does not answer')).toBeVisible()

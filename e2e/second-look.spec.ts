@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import {
+  button,
   byKeys,
   demoOffice,
   drawForm,
@@ -138,8 +139,8 @@ test('a double click on what goes away leaves the focus where the page put it', 
   await demoOffice(page)
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
-  await page.getByTestId('load-done').click()
-  await page.getByTestId('proof-done').dblclick()
+  await button(page, 'Numbers agree').click()
+  await button(page, 'Looks right').dblclick()
   await expect(page.getByTestId('print-effect')).toBeVisible()
   await page.waitForTimeout(400)
   expect(await page.evaluate(() => document.activeElement === document.body)).toBe(false)
@@ -172,7 +173,7 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   await expect(page.getByTestId('gap-done')).toBeDisabled()
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
   await page.getByTestId('top-number').fill(expected)
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
 })
@@ -210,7 +211,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   const row = page.locator('tr[data-number]').filter({ hasText: 'issued' }).first()
   const number = Number(await row.getAttribute('data-number'))
   await row.click()
-  await page.getByTestId('act-replace').click()
+  await button(page, 'Replace').click()
   await giveReason(page, 'Why', 'lost in the mail')
   await page.getByTestId('ask-go').dblclick()
   await expect(page.getByTestId('ask-go')).toHaveCount(0)
@@ -221,8 +222,8 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   expect(payment.state).toBe('waiting')
   await visit(page, '/lane?account=operating')
   await page.locator(`tr[data-row="${payment.id}"]`).click()
-  await page.getByTestId('change').click()
-  await page.getByTestId('lane-cancel').click()
+  await button(page, 'Change or withdraw').click()
+  await button(page, 'Cancel the payment').click()
   await giveReason(page, 'Why', 'paid twice')
   const after = await page
     .getByRole('dialog')
@@ -249,7 +250,7 @@ test('where the browser opens no window, nothing is printed and the PDF is offer
   const now = await wholeStore(page)
   expect([now.numbers.length, now.trail.length]).toEqual([before.numbers.length, before.trail.length])
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   await download
   await expect(page.getByTestId('count-off')).toBeVisible()
 })

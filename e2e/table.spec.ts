@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { demoOffice, expect, holdsPdf, reopen, test, toPrintStep, visit } from './office'
+import { button, demoOffice, expect, holdsPdf, reopen, test, toPrintStep, visit } from './office'
 
 const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
 const numberOf = (page: Page, label: string) =>
@@ -42,12 +42,12 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   const left = Number(await numberOf(page, 'Left').inputValue())
   await drag(page, 'memo', 53, 0, { alt: true })
   expect(Number(await numberOf(page, 'Left').inputValue())).toBeGreaterThan(left + 10)
-  await page.getByTestId('undo').click()
+  await button(page, 'Undo').click()
   await expect(numberOf(page, 'Left')).toHaveValue(String(left))
-  await page.getByTestId('redo').click()
+  await button(page, 'Redo').click()
 
   // Snaps to the left edge of the payee's address when let go near it; with Alt held it does not.
-  await page.getByTestId('undo').click()
+  await button(page, 'Undo').click()
   const addressLeft = 22.5
   const scale = await page
     .getByTestId('light-sheet')
@@ -79,7 +79,7 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await expect(next.getByTestId('differences')).toContainText('moved')
   await visit(next, '/run/new?account=yard')
   await next.getByTestId('pick-done').click()
-  await next.getByTestId('load-done').click()
+  await button(next, 'Numbers agree').click()
   await expect(next.getByTestId('read-back')).toContainText(
     '3 MICR lines read back from the finished pages: as meant',
   )
@@ -165,7 +165,7 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   await grid.getByLabel('Top of memo').press('ArrowDown')
   await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
   await page.getByTestId('as-table').click()
-  await page.getByTestId('add-field').click()
+  await button(page, 'Add a field').click()
   await page.getByText('Void after', { exact: true }).click()
   await expect(page.getByTestId('light-sheet')).toContainText('Void after 90 days')
 })
@@ -176,7 +176,7 @@ test('a layout and a stock go out as files and come back; damaged files are told
   await demoOffice(page)
   await table(page, 'letter-top')
   const download = page.waitForEvent('download')
-  await page.getByTestId('export-layout').click()
+  await button(page, 'Save as file').click()
   const layout = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
     code: string
     id: string
@@ -207,18 +207,18 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
 }) => {
   await demoOffice(page)
   await visit(page, '/papers')
-  await page.getByTestId('guide-open').click()
+  await button(page, 'Which stock is mine?').click()
   for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing'])
     await page.getByTestId('guide').getByText(answer, { exact: true }).click()
   await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
-  await page.getByTestId('new-code').locator('input').fill('MINE')
+  await page.getByLabel('Short code', { exact: true }).fill('MINE')
   await page.getByTestId('ask-go').click()
   await expect(page.getByTestId('light-sheet')).toBeVisible()
   await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
 
-  await page.getByTestId('scan').click()
+  await button(page, 'Scan of the stock').click()
   await page.getByTestId('scan-file').setInputFiles('docs/screenshots/paper.png')
-  await page.getByTestId('scan-keep').click()
+  await button(page, 'Lay it under').click()
   await expect(page.getByTestId('light-sheet').locator('image')).toHaveCount(1, { timeout: 20_000 })
 
   // A stock without a name is told so at its field, in plain words.
@@ -280,7 +280,7 @@ test('stubs that go on: continuation sheets are made with the run', async ({ pag
   await expect(page.getByTestId('version')).toHaveText('TOP, version 2')
   await toPrintStep(page, 'operating')
   const pdf = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   await pdf
   const more = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save the continuation sheets for plain paper' }).click()

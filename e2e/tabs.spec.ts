@@ -1,11 +1,11 @@
-import { demoOffice, expect, giveReason, holdsPdf, test, toPrintStep, todayOf, visit } from './office'
+import { button, demoOffice, expect, giveReason, holdsPdf, test, toPrintStep, todayOf, visit } from './office'
 
 test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
   await demoOffice(page)
   await toPrintStep(page, 'yard')
   const other = await context.newPage()
   await visit(other, page.url())
-  await other.getByTestId('proof-done').click()
+  await button(other, 'Looks right').click()
   await expect(other.getByTestId('print-effect')).toBeVisible()
   // Both tabs press at the same moment of the clock, whatever the test's own turns take.
   const moment = Date.now() + 1500
@@ -68,8 +68,8 @@ test('a second tab sees at once what the first one did', async ({ page, context 
   const other = await context.newPage()
   await visit(other, '/')
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
-  await page.getByTestId('all-good').click()
-  await page.getByTestId('count-off').click()
+  await button(page, 'All good').click()
+  await button(page, 'Count off').click()
   await expect(other.getByTestId('waits-for-count')).toHaveCount(0)
   expect((await todayOf(other, 'Payroll'))[4]).toBe('$0.00')
 })
@@ -77,14 +77,14 @@ test('a second tab sees at once what the first one did', async ({ page, context 
 test('nothing came out: the same PDF goes out again, and the trail counts it', async ({ page, context }) => {
   await demoOffice(page)
   await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
-  await page.getByTestId('again').click()
+  await button(page, 'Print again?').click()
   await expect(page.getByTestId('again-open')).toBeDisabled()
   await giveReason(page, 'First paper', 'nothing came out')
   const tab = context.waitForEvent('page')
-  await page.getByTestId('again-open').click()
+  await button(page, 'Print again').click()
   await holdsPdf(tab)
-  await page.getByTestId('all-good').click()
-  await page.getByTestId('count-off').click()
+  await button(page, 'All good').click()
+  await button(page, 'Count off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
 })
 

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
 import { troublesOfSight } from './hands/looks'
-import { demoOffice, empty, expect, test, toPrintStep, visit } from './office'
+import { button, demoOffice, empty, expect, test, toPrintStep, visit } from './office'
 
 const POINT = 25.4 / 72
 /** More rows than this no window here has room for, with those drawn ahead. */
@@ -141,9 +141,7 @@ test('rows of a file, good and wrong, are clean for axe and scroll sideways in n
   await visit(page, '/files/in')
   const rows = ['Saltgrass Bakery\tV-1\t2026-11-03\t12.00', `${'Long '.repeat(14)}\tV-2\t2026-11-33\ttwelve`]
   await page
-    .getByTestId('intake-paste')
-    .locator('textarea')
-    .first()
+    .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
     .fill(['Payee\tBill number\tDate\tAmount', ...rows].join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-counts')).toContainText('wrong')
@@ -162,15 +160,15 @@ test('every step of a run is clean for axe and scrolls sideways in no window, in
   await page.getByTestId('top-number').fill('999')
   await everyWay(page, 'load')
   await page.getByTestId('top-number').fill(await page.getByTestId('expected').innerText())
-  await page.getByTestId('load-done').click()
+  await button(page, 'Numbers agree').click()
   await page.getByTestId('pdf-ready').waitFor()
   await everyWay(page, 'proof')
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   await page.getByText('Have it printed elsewhere').click()
   await everyWay(page, 'print')
-  await page.getByTestId('away-to').locator('input').fill('Tern Island Press')
+  await page.getByLabel('Sent to', { exact: true }).fill('Tern Island Press')
   const download = page.waitForEvent('download')
-  await page.getByTestId('away-send').click()
+  await button(page, 'Send away').click()
   await download
   await page.getByTestId('came-back').setInputFiles({
     name: 'back.csv',
@@ -182,16 +180,16 @@ test('every step of a run is clean for axe and scrolls sideways in no window, in
   await page.keyboard.press('s')
   await everyWay(page, 'count off')
   await page.locator('.why input').first().fill('torn')
-  await page.getByTestId('all-good').click()
-  await page.getByTestId('count-off').click()
+  await button(page, 'All good').click()
+  await button(page, 'Count off').click()
   await page.getByTestId('outcomes').waitFor()
   await everyWay(page, 'counted off')
   await visit(page, '/files')
-  await page.getByTestId('hand-to').locator('input').fill('Back desk')
+  await page.getByLabel('To whom, or to which machine', { exact: true }).fill('Back desk')
   await page.getByTestId('hand-over').click()
   await page.getByText(/Saved: a backup/).waitFor()
   await everyWay(page, 'handed over')
-  await page.getByTestId('office-begin').click()
+  await button(page, 'Begin another office').click()
   await page.getByTestId('back-to').waitFor()
   await clean(page, 'another office begins')
 })
@@ -225,9 +223,9 @@ test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page })
         size: Number(t.getAttribute('font-size')),
       }))
     })
-  await page.getByTestId('proof-done').click()
+  await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await page.getByTestId('print-save').click()
+  await button(page, 'Save the PDF instead').click()
   const html = execFileSync(
     'pdftotext',
     ['-f', '1', '-l', '1', '-bbox', await (await download).path(), '-'],

@@ -30,7 +30,7 @@ async function close(open: boolean) {
 </script>
 
 <template>
-  <v-form class="row" @submit.prevent="close(false)">
+  <v-form class="row" :aria-label="`Closed period of ${company.name[0]}`" @submit.prevent="close(false)">
     <span
       ><strong>{{ company.name[0] }}</strong
       >:
