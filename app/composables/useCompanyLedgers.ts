@@ -3,13 +3,13 @@ import { ledgersToChoose } from '#core/ledger/ledgersToChoose'
 import type { Id } from '#core/base/id'
 import type { LedgerAccount } from '#core/ledger/entry'
 import type { BankAccount, Company } from '#core/payables/account'
-import { readAccounts, readLedgers } from '~/data/reads'
+import { readAccountsOf, readLedgers } from '~/data/reads'
 import { useLive } from './useLive'
 
 /** The bank accounts of a company, the first of which says its country and the sign of its money. */
 export function useCompanyAccounts(company: Readonly<Ref<Company | undefined>>) {
   const accounts = useLive(
-    async () => (await readAccounts()).map(a => a.account).filter(a => a.companyId === company.value?.id),
+    async () => (company.value ? readAccountsOf(company.value.id) : []),
     () => company.value?.id,
   )
   const account = computed(() => accounts.value?.[0])

@@ -20,7 +20,7 @@ import {
   type Settleable,
 } from '#core/payables/settleForm'
 import { readBills, readPayeesOf } from '~/data/billReads'
-import { readAccounts, readBalances } from '~/data/reads'
+import { readAccountsOf, readBalances } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { useAct } from './useAct'
 import { useLive } from './useLive'
@@ -32,12 +32,10 @@ const SOON_DAYS = 7
 /** The accounts of a company with their balances. */
 function useBalances(company: Readonly<Ref<Company | undefined>>) {
   return useLive(
-    async () =>
-      Promise.all(
-        (await readAccounts())
-          .filter(a => a.account.companyId === company.value?.id)
-          .map(async ({ account }) => ({ account, balances: await readBalances(account) })),
-      ),
+    async () => {
+      const accounts = company.value ? await readAccountsOf(company.value.id) : []
+      return Promise.all(accounts.map(async account => ({ account, balances: await readBalances(account) })))
+    },
     () => company.value?.id,
   )
 }

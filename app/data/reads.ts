@@ -74,6 +74,10 @@ export async function readAccounts(): Promise<AccountView[]> {
   })
 }
 
+/** The bank accounts of one company, in the order in which they were opened: they alone, without their papers. */
+export const readAccountsOf = async (companyId: Id<'company'>): Promise<BankAccount[]> =>
+  (await db.accounts.toArray()).filter(account => account.companyId === companyId)
+
 export const readBalances = async (account: BankAccount): Promise<Balances> =>
   balances(
     (await db.totals.get(account.cashLedgerId))?.balance ?? zero,

@@ -50,7 +50,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 </script>
 
 <template>
-  <v-card class="step" data-test="intake-columns">
+  <v-card data-test="intake-columns">
     <h2>Which column is what</h2>
     <p class="quiet">
       Titles stand in row {{ plan.headerRow + 1
@@ -172,12 +172,6 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 </template>
 
 <style scoped>
-.step {
-  padding: 14px 18px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));

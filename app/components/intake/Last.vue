@@ -58,7 +58,6 @@ async function takeBack(of: Intake) {
 
 <style scoped>
 .last {
-  padding: 14px 18px;
   overflow-x: auto;
 }
 .why {

@@ -57,7 +57,7 @@ const filters = computed(() => [
 </script>
 
 <template>
-  <v-card class="step" data-test="intake-rows">
+  <v-card data-test="intake-rows">
     <h2>Every row</h2>
     <div class="row">
       <strong data-test="intake-counts"
@@ -134,12 +134,6 @@ const filters = computed(() => [
 </template>
 
 <style scoped>
-.step {
-  padding: 14px 18px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
 .table {
   height: min(52dvh, 520px);
   min-height: 200px;

@@ -40,7 +40,7 @@ async function givePasted() {
         what you have.
       </p>
       <template v-else-if="company">
-        <v-card class="step">
+        <v-card>
           <h2>What it is</h2>
           <div class="row">
             <v-select
@@ -136,9 +136,11 @@ async function givePasted() {
   grid-auto-rows: max-content;
   padding: 4px 12px 20px 2px;
 }
-.step {
+/* Each step is a card: the file, its columns, its rows. */
+.steps > .v-card {
   padding: 14px 18px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .row {
