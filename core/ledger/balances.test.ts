@@ -1,0 +1,97 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { plainDate } from '../base/dates'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cents, sum, type Cents } from '../money/cents'
+import { afterRun, balances, issuing, paying, promising } from './balances'
+import { entry, reversed, sided, type LedgerAccount } from './entry'
+import { ledgersToChoose } from './ledgersToChoose'
+import { firstOpen, openDay } from './period'
+
+const amount = fc.integer({ min: 1, max: 1_000_000 }).map(cents)
+const promised = fc.array(fc.record({ amount, state: fc.constantFrom('waiting', 'on paper') }))
+const someBalances = fc
+  .tuple(fc.integer({ min: -9_000_000, max: 9_000_000 }).map(cents), promised)
+  .map(([book, of]) => ({ book, of, now: balances(book, of) }))
+
+describe('balances', () => {
+  it('are the book, what is promised of it and what is left, whatever waits and is on paper', () => {
+    fc.assert(
+      fc.property(someBalances, ({ book, of, now }) => {
+        const total = (state?: string): Cents =>
+          sum(of.filter(p => !state || p.state === state).map(p => p.amount))
+        expect(now).toEqual({
+          book,
+          committed: total(),
+          onPaper: total('on paper'),
+          free: book - total(),
+        })
+        expect(afterRun(now, total('waiting'))).toBe(now.free)
+      }),
+    )
+  })
+  it('follow each act as if they were worked out anew', () => {
+    fc.assert(
+      fc.property(someBalances, amount, ({ book, of, now }, more) => {
+        const waiting = { amount: more, state: 'waiting' }
+        const onPaper = { amount: more, state: 'on paper' }
+        expect(promising(now, more)).toEqual(balances(book, [...of, waiting]))
+        expect(paying(now, more)).toEqual(balances(cents(book - more), of))
+        expect(issuing(balances(book, [...of, onPaper]), more)).toEqual(balances(cents(book - more), of))
+      }),
+    )
+  })
+})
+
+describe('an entry', () => {
+  const [cash, wood, sand] = [idOf<'ledger'>('cash'), idOf<'ledger'>('wood'), idOf<'ledger'>('sand')]
+  const date = must(plainDate('2026-11-24'))
+  const of = (...lines: ReturnType<typeof sided>[]) =>
+    entry({ id: idOf('e'), companyId: idOf('c'), date, text: 'x', paymentId: null, lines })
+  it('balances, has two lines or more, each with one side, and names each ledger account once', () => {
+    const made = of(sided(wood, cents(5)), sided(wood, cents(2)), sided(cash, cents(-7)))
+    expect(made.ledgers).toEqual([wood, cash])
+    expect(() => of(sided(wood, cents(5)), sided(cash, cents(-4)))).toThrow('entry e does not balance')
+    expect(() => of()).toThrow('odd line')
+    expect(() => of(sided(wood, cents(0)), sided(cash, cents(0)))).toThrow('odd line')
+    const both = { ledgerId: sand, debit: cents(1), credit: cents(1) }
+    expect(() => of(sided(wood, cents(5)), sided(cash, cents(-5)), both)).toThrow('odd line')
+    const below = { ledgerId: sand, debit: cents(-1), credit: cents(0) }
+    expect(() => of(sided(wood, cents(6)), sided(cash, cents(-5)), below)).toThrow('odd line')
+  })
+  it('goes back as its own mirror', () => {
+    const made = of(sided(wood, cents(5)), sided(cash, cents(-5)))
+    const back = reversed(made, { id: idOf('b'), date, text: 'back' })
+    expect(back.lines).toEqual([sided(wood, cents(-5)), sided(cash, cents(5))])
+    expect(back).toMatchObject({ id: 'b', text: 'back', ledgers: [wood, cash] })
+  })
+  it('is dated on the first open day where its own is closed', () => {
+    const [before, closed, after] = ['2026-10-30', '2026-10-31', '2026-11-01'].map(d => must(plainDate(d)))
+    expect([before, closed, after].map(d => openDay(d!, closed))).toEqual([after, after, after])
+    expect(openDay(before!, undefined)).toBe(before)
+    expect([firstOpen(closed), firstOpen(undefined)]).toEqual([after, undefined])
+  })
+})
+
+it('ledger accounts are chosen from by what money is spent on, an office’s cash last, one left out', () => {
+  const of = (id: string, kind: LedgerAccount['kind']): LedgerAccount => ({
+    id: idOf(id),
+    companyId: idOf('c'),
+    code: id,
+    name: id,
+    kind,
+  })
+  const ledgers = [
+    of('1010', 'asset'),
+    of('1500', 'asset'),
+    of('4000', 'income'),
+    of('3000', 'equity'),
+    of('6200', 'expense'),
+    of('6100', 'expense'),
+    of('2010', 'liability'),
+    of('2500', 'liability'),
+  ]
+  const order = ledgersToChoose(ledgers, new Set(['1010']), idOf('2010')).map(l => l.code)
+  expect(order).toEqual(['6100', '6200', '2500', '1500', '3000', '4000', '1010'])
+})

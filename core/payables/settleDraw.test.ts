@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest'
+import { plainDate } from '../base/dates'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cents } from '../money/cents'
+import { company, payee } from '../office/test/office'
+import type { Bill } from './bill'
+import { billStubLines, settlesOf, splitStubLines } from './settleDraw'
+
+const date = must(plainDate('2026-11-14'))
+const wood = idOf<'ledger'>('wood')
+const bill = (id: string, amount: number, more: Partial<Bill> = {}): Bill => ({
+  id: idOf(id),
+  companyId: company.id,
+  payeeId: payee.id,
+  number: id.toUpperCase(),
+  alike: id,
+  ourNumber: 7,
+  date,
+  due: date,
+  amount: cents(amount),
+  lines: [{ ledgerId: wood, amount: cents(amount), memo: '' }],
+  memo: 'Larch',
+  taxForm: 'none',
+  stage: 'payable',
+  enteredAt: '',
+  enteredBy: '',
+  promised: cents(0),
+  settled: cents(0),
+  entries: 1,
+  ...more,
+})
+const part = (id: string, amount: number, discount = 0) => ({
+  billId: idOf<'bill'>(id),
+  amount: cents(amount),
+  discount: cents(discount),
+})
+const bills = [
+  bill('a', 10_000, { discount: { until: date, amount: cents(200) } }),
+  bill('half', 10_000, { promised: cents(3000), settled: cents(2000) }),
+  bill('credit', -1200),
+  bill('theirs', 100, { payeeId: idOf('p2') }),
+  bill('draft', 100, { stage: 'draft' }),
+  bill('waits', 100, { stage: 'waits' }),
+  bill('paid', 100, { stage: 'paid' }),
+]
+const settle = (...parts: ReturnType<typeof part>[]): string => {
+  const done = settlesOf({ bills, payables: company.payables }, payee.id, parts)
+  return done.ok ? 'done' : `${done.refusal.code}: ${done.refusal.text}`
+}
+
+describe('a payment of bills', () => {
+  it.each([
+    [[part('a', 10_000)], 'done'],
+    [[part('a', 9800, 200), part('credit', -1200)], 'done'],
+    [[part('a', 9799, 201)], 'bill-discount: bill A grants a discount of 2.00 at most'],
+    [
+      [part('a', 9801, 200)],
+      'bill-overpaid: only 100.00 is open of bill A: somebody may have paid it meanwhile',
+    ],
+    [[part('a', 0)], 'bill-part: say how much of bill A is paid: more than nothing'],
+    [[part('a', -1)], 'bill-part: say how much of bill A is paid: more than nothing'],
+    [[part('a', 5000, -1)], 'bill-discount: bill A grants a discount of 2.00 at most'],
+    [[part('half', 5000)], 'done'],
+    [
+      [part('half', 5001)],
+      'bill-overpaid: only 50.00 is open of bill HALF: somebody may have paid it meanwhile',
+    ],
+    [[part('half', 4999, 1)], 'bill-discount: HALF grants no discount'],
+    [[part('credit', 1)], 'bill-part: credit note CREDIT is taken off: less than nothing'],
+    [
+      [part('credit', -1201)],
+      'bill-overpaid: only -12.00 is open of bill CREDIT: somebody may have paid it meanwhile',
+    ],
+    [[part('theirs', 100)], 'bill-elsewhere: a bill chosen is not one of this payee'],
+    [[part('nowhere', 100)], 'bill-elsewhere: a bill chosen is not one of this payee'],
+    [[part('draft', 100)], 'bill-not-payable: bill DRAFT is a draft'],
+    [[part('waits', 100)], 'bill-not-payable: bill WAITS is waiting for a second person'],
+    [[part('paid', 100)], 'bill-not-payable: bill PAID is paid'],
+    [[part('a', 100), part('a', 100)], 'bill-twice: a bill was chosen twice'],
+  ])('%j: %s', (parts, expected) => {
+    expect(settle(...parts)).toBe(expected)
+  })
+  it('keeps where they go; without one there is nothing to keep, without a ledger account it is refused', () => {
+    const parts = [part('a', 9800, 200)]
+    expect(must(settlesOf({ bills, payables: company.payables }, payee.id, parts))).toEqual({
+      payables: 'owed',
+      discounts: 'discounts',
+      bills: parts,
+    })
+    expect(must(settlesOf({ bills, payables: undefined }, payee.id, []))).toBeUndefined()
+    const without = settlesOf({ bills, payables: undefined }, payee.id, parts)
+    expect(without.ok || without.refusal.code).toBe('payables-none')
+  })
+  it('tells each on the stub: its number, day, memo and ours, discount and order where there are some', () => {
+    const ordered = bill('o', 500, {
+      purchaseOrder: 'P 1',
+      lines: [{ ledgerId: wood, amount: cents(500), memo: '', quantity: '5' }],
+    })
+    const parts = [part('a', 9800, 200), part('o', 500), part('nowhere', 1)]
+    const line = { date, description: 'Larch', ourNumber: '7' }
+    expect(billStubLines([...bills, ordered], parts)).toEqual([
+      { ...line, reference: 'A', amount: 9800, gross: 10_000, discount: 200 },
+      { ...line, reference: 'O', amount: 500, gross: 500, purchaseOrder: 'P 1', quantity: '5' },
+    ])
+    const ledger = {
+      id: wood,
+      companyId: company.id,
+      code: '6120',
+      name: 'Materials',
+      kind: 'expense',
+    } as const
+    const amount = cents(5)
+    expect(
+      splitStubLines(
+        [
+          { ledgerId: wood, amount },
+          { ledgerId: idOf('gone'), amount, memo: '', tag: 'Hull 7' },
+          { ledgerId: wood, amount, memo: 'Oak', quantity: '2' },
+        ],
+        [ledger],
+      ),
+    ).toEqual([
+      { reference: '', date: null, description: 'Materials', amount },
+      { reference: '', date: null, description: '', amount, ledger: 'Hull 7' },
+      { reference: '', date: null, description: 'Oak', amount, quantity: '2' },
+    ])
+  })
+})
