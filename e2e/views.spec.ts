@@ -8,13 +8,19 @@ const POINT = 25.4 / 72
 /** More rows than this no window here has room for, with those drawn ahead. */
 const MOST_ROWS = 70
 
+/** What makes the page scroll sideways, by name and right edge; nothing where it does not. */
+const outside = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.documentElement
+    if (scrollWidth <= clientWidth) return []
+    const beyond = [...document.body.querySelectorAll('*')]
+      .map(e => ({ e, right: Math.round(e.getBoundingClientRect().right) }))
+      .filter(({ right }) => right > clientWidth)
+      .map(({ e, right }) => `${e.tagName} ${e.getAttribute('class') ?? ''} to ${right}`)
+    return [`${scrollWidth} wide instead of ${clientWidth}`, ...beyond.slice(0, 5)]
+  })
 const fits = (page: Page, what: string): Promise<void> =>
-  expect
-    .poll(
-      () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
-      { message: `${what} scrolls sideways`, timeout: 2000 },
-    )
-    .toBeLessThanOrEqual(0)
+  expect.poll(() => outside(page), { message: `${what} scrolls sideways`, timeout: 8000 }).toEqual([])
 /** Nothing is cut off: no sideways scrolling, no card lower or narrower than what is in it. */
 async function narrow(page: Page, what: string): Promise<void> {
   await fits(page, what)
