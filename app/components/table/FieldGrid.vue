@@ -81,7 +81,7 @@ function walk(event: KeyboardEvent, by: number) {
             @change="editor.setField(f.id, { on: !f.on })"
           />
         </td>
-        <td>
+        <td class="name">
           {{ kindNames[f.kind] }} <span class="quiet id">{{ f.id }}</span>
         </td>
         <td class="quiet">{{ roleNames[f.panel] }}</td>
@@ -122,7 +122,11 @@ function walk(event: KeyboardEvent, by: number) {
 .grid td {
   padding: 2px 8px;
 }
+.name {
+  white-space: nowrap;
+}
 .id {
+  display: block;
   font-size: 12px;
 }
 .cell {
