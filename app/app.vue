@@ -59,7 +59,15 @@ router.afterEach((to, from) => {
       class="under-way"
       aria-label="Being read from the store"
     />
-    <v-alert v-if="unanswered" type="error" class="unanswered" role="alert" data-test="unanswered">
+    <v-alert
+      v-if="unanswered"
+      density="default"
+      variant="flat"
+      type="error"
+      class="unanswered"
+      role="alert"
+      data-test="unanswered"
+    >
       The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by
       that.
       <v-btn size="small" variant="outlined" class="ml-3" @click="reload"> Read it again </v-btn>

@@ -18,7 +18,7 @@ const emit = defineEmits<{ go: [] }>()
       <h2>{{ title }}</h2>
       <v-form class="inner" @submit.prevent="ready && emit('go')">
         <slot />
-        <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
+        <v-alert v-if="fault" type="error" :text="fault" />
         <div class="row">
           <v-btn
             type="submit"

@@ -65,7 +65,7 @@ async function start(how: 'demo' | 'empty') {
         o.title
       }}</v-btn>
     </p>
-    <v-alert v-if="fault" type="error" variant="tonal" :text="fault" />
+    <v-alert v-if="fault" density="default" type="error" :text="fault" />
   </div>
 </template>
 

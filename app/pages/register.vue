@@ -92,7 +92,7 @@ const columns: readonly Column<NumberRow>[] = [
       </v-btn>
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
-    <v-alert v-for="r in open" :key="r.id" type="warning" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-for="r in open" :key="r.id" type="warning" class="mb-2">
       {{
         r.state === 'at the printer'
           ? `A run waits for its count-off: on paper ${r.checks.length === 1 ? 'is' : 'are'} ${howMany(r.checks.length, 'check')}.`

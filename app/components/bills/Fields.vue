@@ -72,7 +72,7 @@ const twice = computed<Refusal | undefined>(() => {
       data-field="number"
       data-test="bill-number"
     />
-    <v-alert v-if="twice" type="warning" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-if="twice" type="warning" class="mb-2">
       {{ twice.text }}
       <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">Look at it</NuxtLink>
     </v-alert>
@@ -85,7 +85,7 @@ const twice = computed<Refusal | undefined>(() => {
       data-field="again"
       data-test="bill-again"
     />
-    <v-alert v-if="namesakes?.like.length" type="info" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-if="namesakes?.like.length" type="info" class="mb-2">
       It looks like
       <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
         ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{

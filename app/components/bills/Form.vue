@@ -21,7 +21,7 @@ const { form, busy, payees, unplaced, choices, read, namesakes, faults, elsewher
       :sign="sign"
       :places="!unplaced"
     />
-    <v-alert v-if="elsewhere" type="error" variant="tonal" density="compact" class="mb-2" :text="elsewhere" />
+    <v-alert v-if="elsewhere" type="error" class="mb-2" :text="elsewhere" />
     <v-btn
       type="submit"
       color="primary"

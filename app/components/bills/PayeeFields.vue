@@ -50,7 +50,7 @@ const seen = ref(false)
         data-test="payee-code"
       />
     </div>
-    <v-alert v-if="near.length" type="info" variant="tonal" density="compact" class="mb-3">
+    <v-alert v-if="near.length" type="info" class="mb-3">
       Nearly the same:
       <template v-for="(p, i) in near" :key="p.id"
         ><template v-if="i">, </template

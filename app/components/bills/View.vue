@@ -115,7 +115,7 @@ const overdue = computed(() => {
       {{ bill.hold.kind === 'held' ? 'Held' : 'Disputed' }}: {{ bill.hold.why }}
     </p>
     <p v-if="bill.again" class="quiet mb-2">Its number stands here more than once: {{ bill.again }}</p>
-    <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
+    <v-alert v-if="fault" type="error" class="mb-2" :text="fault" />
     <div class="row mb-3">
       <v-btn
         v-if="bill.stage === 'waits'"

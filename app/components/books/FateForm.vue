@@ -87,14 +87,7 @@ async function give(): Promise<void> {
         density="compact"
         data-test="fate-sure"
       />
-      <v-alert
-        v-if="fault"
-        type="error"
-        variant="tonal"
-        density="compact"
-        :text="fault"
-        data-test="fate-fault"
-      />
+      <v-alert v-if="fault" type="error" :text="fault" data-test="fate-fault" />
       <v-btn
         type="submit"
         :loading="busy"

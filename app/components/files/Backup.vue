@@ -104,14 +104,7 @@ const lastTold = (side: 'here' | 'there'): string => {
         <v-btn size="small" @click="stop()">Stop</v-btn>
       </template>
     </div>
-    <v-alert
-      v-if="fault"
-      type="error"
-      variant="tonal"
-      density="compact"
-      :text="fault"
-      data-test="backup-fault"
-    />
+    <v-alert v-if="fault" type="error" :text="fault" data-test="backup-fault" />
     <FileDrop
       label="Restore from a backup"
       kinds="a backup file (zip, or zip.age where it is locked)"
@@ -141,7 +134,7 @@ const lastTold = (side: 'here' | 'there'): string => {
       <p v-if="seen.usedInBoth.length" class="text-error mb-2">
         Numbers that both used: {{ seen.usedInBoth.join(', ') }}.
       </p>
-      <v-alert v-if="seen.findings.length" type="warning" variant="tonal" density="compact" class="mb-2">
+      <v-alert v-if="seen.findings.length" type="warning" class="mb-2">
         In the file does not hold: {{ seen.findings.slice(0, 5).join('; ') }}.
       </v-alert>
       <table class="plain mb-2">

@@ -22,17 +22,11 @@ const mosts = [3, 10, 30, 100].map(value => ({ title: `the last ${value}`, value
       <p data-test="folder-told">
         Into <strong>{{ folder.name }}</strong>, after every count-off and once a day of work.
       </p>
-      <v-alert v-if="!folder.open" type="warning" variant="tonal" density="compact">
+      <v-alert v-if="!folder.open" type="warning">
         The browser wants to be asked again before it writes there.
         <v-btn size="small" class="ml-2" data-test="folder-open" @click="open()">Allow it</v-btn>
       </v-alert>
-      <v-alert
-        v-else-if="folder.fault"
-        type="error"
-        variant="tonal"
-        density="compact"
-        data-test="folder-fault"
-      >
+      <v-alert v-else-if="folder.fault" type="error" data-test="folder-fault">
         The last one was not written: {{ folder.fault }}
         <v-btn size="small" class="ml-2" @click="open()">Try again</v-btn>
       </v-alert>

@@ -67,13 +67,7 @@ const nobodyElse = ref(false)
         >
       </template>
     </template>
-    <v-alert
-      v-if="fileFault || (fault && !at('to').length)"
-      type="error"
-      variant="tonal"
-      density="compact"
-      :text="fileFault || fault"
-    />
+    <v-alert v-if="fileFault || (fault && !at('to').length)" type="error" :text="fileFault || fault" />
   </v-card>
 </template>
 

@@ -87,8 +87,6 @@ async function withdraw() {
       <v-alert
         v-if="payment.correct"
         type="warning"
-        variant="tonal"
-        density="compact"
         :text="`The ${payment.correct} was wrong on the paper: it prints again once this is put right.`"
       />
       <p v-if="booked" class="quiet small" data-test="booked-note">

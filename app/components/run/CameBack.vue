@@ -41,7 +41,7 @@ async function take(file: File) {
     <p v-if="filled" role="status" data-test="came-filled">
       {{ name }}: {{ filled }} {{ filled === 1 ? 'check is' : 'checks are' }} filled in.
     </p>
-    <v-alert v-if="faults.length" type="error" variant="tonal" density="compact" data-test="came-faults">
+    <v-alert v-if="faults.length" type="error" data-test="came-faults">
       Nothing is taken from the file.
       <ul>
         <li v-for="fault in faults.slice(0, MOST_TOLD)" :key="faultLine(name, fault)">

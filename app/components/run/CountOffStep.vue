@@ -130,8 +130,6 @@ const report = usePracticeReport(props.run)
       <v-alert
         v-if="report"
         :type="report.state === 'printing' ? 'info' : outcomeOf(report).clean ? 'success' : 'warning'"
-        variant="tonal"
-        density="compact"
         class="mb-2"
         data-test="practice-report"
       >
@@ -316,7 +314,7 @@ const report = usePracticeReport(props.run)
         </tbody>
       </table>
       <BalanceTable :before="balances" :after="issuing(balances, issued)" :sign="sign" />
-      <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
+      <v-alert v-if="fault" type="error" :text="fault" />
       <v-btn
         ref="button"
         color="primary"

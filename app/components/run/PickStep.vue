@@ -213,7 +213,7 @@ const toggleAll = () => {
       <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
     </div>
     <RunChangeMany v-if="many" :account="view.account" :payments="chosen" @done="changedMany" />
-    <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mb-2" :text="fault" />
+    <v-alert v-if="fault" type="error" class="mb-2" :text="fault" />
     <v-card class="list" :style="{ '--rows': list.length + 1 }">
       <RowTable
         ref="table"

@@ -69,14 +69,7 @@ function practicePrint() {
         </tr>
       </tbody>
     </table>
-    <v-alert
-      v-if="fault && !at('sentTo').length"
-      type="error"
-      variant="tonal"
-      density="compact"
-      class="my-3"
-      :text="fault"
-    />
+    <v-alert v-if="fault && !at('sentTo').length" type="error" class="my-3" :text="fault" />
     <RunPracticePack
       v-if="practice"
       :stock="view.stock"

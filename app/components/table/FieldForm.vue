@@ -117,8 +117,6 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       </h3>
       <v-alert
         v-if="editor.scope.value && (added || Object.keys(mine).length)"
-        density="compact"
-        variant="tonal"
         color="primary"
         class="own"
         data-test="own"

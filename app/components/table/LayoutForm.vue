@@ -45,7 +45,7 @@ const all = computed(() => props.editor.scope.value === '')
 <template>
   <div class="form" data-test="layout-form">
     <h3>Layout</h3>
-    <v-alert v-if="mine.length" density="compact" variant="tonal" color="primary">
+    <v-alert v-if="mine.length" color="primary">
       Own to {{ companyName }}:
       <span v-for="key in mine" :key="key" class="d-block"
         >{{ names[key] ?? key }}

@@ -94,7 +94,7 @@ function close() {
           @take="take"
         />
         <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Reading the file" />
-        <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
+        <v-alert v-if="fault" type="error" :text="fault" />
         <div v-if="bitmap" class="work">
           <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the points can be typed as well -->
           <svg

@@ -128,7 +128,7 @@ async function saveIt(): Promise<void> {
     </p>
     <div v-else class="halves scroll" @focusin="onFocus">
       <v-form id="account-form" class="form" data-test="account-form" @submit.prevent="saveIt">
-        <v-alert v-if="restored" type="info" variant="tonal" density="compact">
+        <v-alert v-if="restored" type="info">
           What you had typed before is here again.
           <v-btn size="small" variant="text" @click="forget"> Forget it </v-btn>
         </v-alert>
@@ -396,7 +396,7 @@ async function saveIt(): Promise<void> {
             />
           </div>
         </section>
-        <v-alert v-if="faults.all" type="error" variant="tonal" :text="faults.all" />
+        <v-alert v-if="faults.all" density="default" type="error" :text="faults.all" />
         <p v-if="Object.values(faults).some(Boolean)" class="text-error" role="alert">
           Some fields above need a look.
         </p>

@@ -226,8 +226,8 @@ const chart = computed(() => ({
           <span data-test="settle-total">{{ figures(total, { sign }) }}</span>
         </h2>
         <p v-if="gained" class="text-success small">Discounts taken: {{ figures(gained, { sign }) }}</p>
-        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="my-2" :text="fault" />
-        <v-alert v-if="short" type="warning" variant="tonal" density="compact" class="my-2">
+        <v-alert v-if="fault" type="error" class="my-2" :text="fault" />
+        <v-alert v-if="short" type="warning" class="my-2">
           The credits of {{ short.payee.name }} are as much as what is paid or more: take a bill of theirs in,
           or leave the credit out.
         </v-alert>

@@ -120,14 +120,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
           }
         "
       />
-      <v-alert
-        v-if="fault"
-        type="error"
-        variant="tonal"
-        density="compact"
-        :text="fault"
-        data-test="book-fault"
-      />
+      <v-alert v-if="fault" type="error" :text="fault" data-test="book-fault" />
       <div class="columns">
         <section aria-label="Numbers" class="left">
           <div class="row">

@@ -111,14 +111,7 @@ async function givePasted() {
             <span v-if="busy" data-test="intake-part">{{ Math.floor(part * 100) }} %</span>
             <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
           </div>
-          <v-alert
-            v-if="fault"
-            type="error"
-            variant="tonal"
-            density="compact"
-            :text="fault"
-            data-test="intake-fault"
-          />
+          <v-alert v-if="fault" type="error" :text="fault" data-test="intake-fault" />
         </v-card>
         <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
         <IntakeRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />

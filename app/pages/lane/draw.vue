@@ -237,14 +237,7 @@ const payeeHint = computed(() => {
             data-test="advice"
           />
         </details>
-        <v-alert
-          v-for="w in warnings"
-          :key="w.code"
-          type="warning"
-          variant="tonal"
-          density="compact"
-          class="mb-2"
-        >
+        <v-alert v-for="w in warnings" :key="w.code" type="warning" class="mb-2">
           {{ w.text }}
           <NuxtLink
             v-if="w.code === 'on-hold' || w.code === 'changed-payee'"
@@ -260,14 +253,7 @@ const payeeHint = computed(() => {
             >Look at it</NuxtLink
           >
         </v-alert>
-        <v-alert
-          v-if="elsewhere"
-          type="error"
-          variant="tonal"
-          density="compact"
-          class="mb-2"
-          :text="elsewhere"
-        />
+        <v-alert v-if="elsewhere" type="error" class="mb-2" :text="elsewhere" />
         <BalanceTable
           v-if="balances && then"
           :before="balances"

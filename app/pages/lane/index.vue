@@ -107,14 +107,7 @@ const columns: readonly Column<Payment>[] = [
       <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw"> Draw a check </v-btn>
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
-    <v-alert
-      v-if="view && wanted"
-      type="warning"
-      variant="tonal"
-      density="compact"
-      class="mb-2"
-      data-test="not-ready"
-    >
+    <v-alert v-if="view && wanted" type="warning" class="mb-2" data-test="not-ready">
       This account cannot print yet: {{ wanted.text }}.
       <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
     </v-alert>
@@ -144,7 +137,7 @@ const columns: readonly Column<Payment>[] = [
             </template>
           </template>
         </RowTable>
-        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="ma-2" :text="fault" />
+        <v-alert v-if="fault" type="error" class="ma-2" :text="fault" />
         <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
           Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }}
           <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)"> Bring it back </v-btn>

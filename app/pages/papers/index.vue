@@ -56,8 +56,8 @@ const exportStock = (stock: Stock): void =>
     </PageHead>
     <v-alert
       v-if="faults.length"
+      density="default"
       type="error"
-      variant="tonal"
       class="mb-3"
       closable
       data-test="import-faults"

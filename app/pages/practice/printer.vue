@@ -97,7 +97,7 @@ const time = (at: string): string =>
         so that a run can be tried from pick to count-off without wasting stock. It forgets all but its last
         20 jobs, and keeps no file.
       </p>
-      <v-alert v-if="fault" type="error" variant="tonal" density="compact" :text="fault" />
+      <v-alert v-if="fault" type="error" :text="fault" />
       <div class="columns">
         <v-card class="part">
           <h2>What a tray does wrong</h2>

@@ -168,7 +168,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
     </p>
     <div v-if="view && lane && balances && rows" class="scroll">
       <RunRoomLeft v-if="step !== 'count off' && step !== 'done'" />
-      <v-alert v-if="isNew && otherRun" type="warning" variant="tonal" class="mb-3">
+      <v-alert v-if="isNew && otherRun" density="default" type="warning" class="mb-3">
         {{
           otherRun.state === 'at the printer'
             ? `A run of this number book waits for its count-off: ${otherRun.checks[0]?.number} to ${otherRun.checks.at(-1)?.number}.`
@@ -281,14 +281,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
           @again="printAgain"
         />
       </RunStepPanel>
-      <v-alert
-        v-if="continuation"
-        type="info"
-        variant="tonal"
-        density="compact"
-        class="mb-3 ml-9"
-        data-test="continuation"
-      >
+      <v-alert v-if="continuation" type="info" class="mb-3 ml-9" data-test="continuation">
         Some stubs of this run go on.
         <v-btn size="small" class="ml-3" @click="saveContinuation">
           Save the continuation sheets for plain paper

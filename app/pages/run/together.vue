@@ -72,15 +72,7 @@ async function start() {
       <v-btn variant="text" to="/lane"> Lane </v-btn>
     </PageHead>
     <div v-if="lanes" class="scroll">
-      <v-alert
-        v-for="f in faults"
-        :key="f"
-        type="error"
-        variant="tonal"
-        density="compact"
-        class="mb-2"
-        :text="f"
-      />
+      <v-alert v-for="f in faults" :key="f" type="error" class="mb-2" :text="f" />
       <v-card
         v-for="g in groups"
         :key="g.view.account.id"

@@ -38,7 +38,7 @@ async function keep() {
         class="form"
         @go="keep()"
       >
-        <v-alert v-if="fixed" type="info" variant="tonal" density="compact" class="mb-3">
+        <v-alert v-if="fixed" type="info" class="mb-3">
           Payee, amount and discount stay: {{ fixed }}.
         </v-alert>
       </BillsForm>

@@ -114,11 +114,11 @@ async function letGo() {
       </template>
     </PageHead>
     <p v-if="!isNew && story && !payee" class="quiet">There is no such payee.</p>
-    <v-alert v-if="payee?.became" type="info" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-if="payee?.became" type="info" class="mb-2">
       This payee is a part of
       <NuxtLink :to="`/bills/payee/${encodeURIComponent(payee.became)}`">another one</NuxtLink> now.
     </v-alert>
-    <v-alert v-if="payee?.onHold" type="warning" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-if="payee?.onHold" type="warning" class="mb-2">
       On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. No payment to them enters a run.
     </v-alert>
     <div v-if="(isNew || payee) && company" class="halves">
@@ -131,14 +131,7 @@ async function letGo() {
           :places="!company.payables?.unplaced"
           :accounts="accounts"
         />
-        <v-alert
-          v-if="elsewhere"
-          type="error"
-          variant="tonal"
-          density="compact"
-          class="mb-2"
-          :text="elsewhere.text"
-        />
+        <v-alert v-if="elsewhere" type="error" class="mb-2" :text="elsewhere.text" />
         <v-btn
           v-if="!payee?.became"
           type="submit"
@@ -151,7 +144,7 @@ async function letGo() {
         >
           {{ isNew ? 'Write them down' : 'Keep the change' }}
         </v-btn>
-        <v-alert v-if="fault" type="error" variant="tonal" density="compact" class="mt-2" :text="fault" />
+        <v-alert v-if="fault" type="error" class="mt-2" :text="fault" />
         <div v-if="payee && !payee.became" class="row">
           <v-btn
             v-if="payee.was && !isChanged"

@@ -137,30 +137,15 @@ async function addImage(file: File): Promise<void> {
       There is no layout of this name in this browser.
       <NuxtLink to="/papers">Back to stocks & layouts</NuxtLink>
     </p>
-    <v-alert v-if="restored" type="info" variant="tonal" density="compact" class="mb-2">
+    <v-alert v-if="restored" type="info" class="mb-2">
       Changes from before that were not saved are on the table.
       <v-btn size="small" variant="text" @click="work.forget()"> Forget them </v-btn>
     </v-alert>
-    <v-alert
-      v-if="latest && latest.revision > from"
-      type="warning"
-      variant="tonal"
-      density="compact"
-      class="mb-2"
-    >
+    <v-alert v-if="latest && latest.revision > from" type="warning" class="mb-2">
       Version {{ latest.revision }} was saved elsewhere since.
       <v-btn size="small" variant="text" @click="work.forget()"> Take that version </v-btn>
     </v-alert>
-    <v-alert
-      v-if="fault"
-      type="error"
-      variant="tonal"
-      density="compact"
-      class="mb-2"
-      :text="fault"
-      closable
-      @click:close="fault = ''"
-    />
+    <v-alert v-if="fault" type="error" class="mb-2" :text="fault" closable @click:close="fault = ''" />
     <template v-if="layout && settled && stock">
       <TableTools
         v-model:snap="snap"

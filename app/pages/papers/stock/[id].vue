@@ -206,14 +206,8 @@ async function save() {
           hide-details
           class="half"
         />
-        <v-alert v-if="refusal" type="error" variant="tonal" :text="refusal" />
-        <v-alert
-          v-if="tried && faults.length"
-          type="error"
-          variant="tonal"
-          density="compact"
-          data-test="stock-faults"
-        >
+        <v-alert v-if="refusal" density="default" type="error" :text="refusal" />
+        <v-alert v-if="tried && faults.length" type="error" data-test="stock-faults">
           <div v-for="f in faults" :key="f.at + f.text">
             {{ f.text }}
           </div>
