@@ -1,5 +1,6 @@
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import type { Result } from '#core/base/result'
+import { spans } from '#core/books/spans'
 import { checksPerSheet } from '#core/paper/stock'
 import type { CheckFacts } from '#core/proof/facts'
 import { placesOf } from '#core/runs/print'
@@ -45,7 +46,6 @@ export function useSheets(
     changed()
   })
   /** The numbers of the run, whatever order its sheets are fed in. */
-  const lowest = computed(() => Math.min(...checks.value.map(c => c.number)))
-  const highest = computed(() => Math.max(...checks.value.map(c => c.number)))
-  return { checks, sheets, places, lowest, highest }
+  const numbers = computed(() => spans(checks.value.map(c => c.number)))
+  return { checks, sheets, places, numbers }
 }

@@ -40,11 +40,9 @@ export interface NumberBook {
 /** Whether a number belongs to a book; what is no whole number belongs to none. */
 export const inBook = (book: Pick<NumberBook, 'start' | 'end'>, n: number): boolean =>
   Number.isSafeInteger(n) && n >= book.start && n <= book.end
-/**
- * Whether a book is one that a run may take numbers from; where `advice` is told, whether it takes advices or
- * checks.
- */
+/** Whether a run may take numbers from a book: from any but a pad, until it is put away. */
 export const feedsRuns = (book: NumberBook): boolean => book.kind !== 'handwritten pad' && !book.archived
+/** What a book is called: by the office, else by its kind and range. */
 export const bookName = (book: NumberBook): string =>
   book.name || `${book.kind}, ${book.start} to ${book.end}`
 

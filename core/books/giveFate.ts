@@ -9,6 +9,7 @@ import {
   type NumberBook,
   type NumberRow,
 } from './book'
+import { spans } from './spans'
 
 /** The fates that a person may give to unused numbers. */
 export const givenFates = ['missing', 'spoiled', 'set aside'] as const
@@ -19,9 +20,6 @@ export interface GiveFate {
   readonly fate: GivenFate
   readonly why: string
 }
-
-const spanOf = (numbers: readonly CheckNumber[]): string =>
-  numbers.length === 1 ? `${numbers[0]}` : `${numbers[0]} to ${numbers.at(-1)}`
 
 /**
  * Gives unused numbers of one book a fate, with a reason; numbers that are on paper get theirs by the
@@ -57,7 +55,7 @@ export function giveFate(
     changes: { numbers },
     trail: {
       act: 'give a fate',
-      text: `${spanOf(act.numbers)} ${act.fate}: ${act.why.trim()}`,
+      text: `${spans(act.numbers)} ${act.fate}: ${act.why.trim()}`,
       about: { account: known.book.accountId, book: known.book.id },
     },
   })
@@ -106,7 +104,7 @@ export function takeBack(
     changes: { numbers },
     trail: {
       act: 'take back',
-      text: `${spanOf(act.numbers)} ${to === 'unused' ? 'unused again' : to}${why && `: ${why}`}`,
+      text: `${spans(act.numbers)} ${to === 'unused' ? 'unused again' : to}${why && `: ${why}`}`,
       about: { account: book.accountId, book: book.id },
     },
   })

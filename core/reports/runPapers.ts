@@ -1,5 +1,6 @@
 import { dayOfMoment, formatDate } from '../base/dates'
 import type { Id } from '../base/id'
+import { spans } from '../books/spans'
 import { figures } from '../money/figures'
 import { sum, zero, type Cents } from '../money/cents'
 import type { Payment } from '../payables/payment'
@@ -32,7 +33,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
     facts: [
       ['Company', known.company],
       ['Account', known.account],
-      ['Numbers', `${used[0]?.number} to ${used.at(-1)?.number}`],
+      ['Numbers', spans(used.map(u => u.number))],
       ['Checks issued', String(good.length)],
       ['Total issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign })],
       ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],

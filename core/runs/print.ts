@@ -10,6 +10,7 @@ import {
   type NumberRow,
   type Rows,
 } from '../books/book'
+import { spans } from '../books/spans'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import type { Signing } from '../payables/account'
@@ -163,7 +164,7 @@ export function print(
     },
     trail: {
       act: sentTo ? 'send away' : 'print',
-      text: `${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
+      text: `${checks.length} checks, ${spans(checks.map(c => c.number))}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

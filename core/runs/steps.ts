@@ -1,5 +1,6 @@
 import { howMany } from '../base/howMany'
 import type { Refusal, Result } from '../base/result'
+import { spans } from '../books/spans'
 import type { Run } from './run'
 
 /** The steps of a run on its page, in their order. */
@@ -40,7 +41,6 @@ export function stepLines(
   { total, sheets, moment }: { total: string; sheets: number; moment: (at: string) => string },
 ): Readonly<Record<Exclude<RunStep, 'done'>, string>> {
   if (!run) return { pick: '', load: '', proof: '', print: '', 'count off': '' }
-  const [first, last] = [run.checks[0]?.number, run.checks.at(-1)?.number]
   const outcome = (kind: string): string =>
     `${run.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`
   const looked = run.state === 'prepared' ? `${howMany(sheets, 'sheet')} looked at` : ''
@@ -49,7 +49,7 @@ export function stepLines(
     load: run.top ? `${run.top} on the top sheet` : '',
     proof: run.printedAt && !looked ? 'looked at' : looked,
     print: run.printedAt
-      ? `${first} to ${last}, ${moment(run.printedAt)}${run.sentTo ? `, sent away to ${run.sentTo}` : ''}`
+      ? `${spans(run.checks.map(c => c.number))}, ${moment(run.printedAt)}${run.sentTo ? `, sent away to ${run.sentTo}` : ''}`
       : '',
     'count off': run.countedAt ? ['good', 'spoiled', 'never came out'].map(outcome).join(', ') : '',
   }

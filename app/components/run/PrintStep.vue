@@ -19,8 +19,8 @@ const props = defineProps<{
   view: AccountView
   count: number
   sheets: number
-  first: number
-  last: number
+  /** Those of its checks, as they are told. */
+  numbers: string
   total: string
   busy: boolean
   fault: string
@@ -54,7 +54,7 @@ function practicePrint() {
       </thead>
       <tbody>
         <tr>
-          <td>Numbers {{ first }} to {{ last }}</td>
+          <td>Numbers {{ numbers }}</td>
           <td><StateMark state="unused" /></td>
           <td><StateMark state="on paper" /></td>
         </tr>

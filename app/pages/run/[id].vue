@@ -43,7 +43,7 @@ const payeeNotes = computed(() =>
     return text ? [warning('payee-changed', 'payee', text, { check: number })] : []
   }),
 )
-const { checks, sheets, places, lowest, highest } = useSheets(planned, view, printing, () => {
+const { checks, sheets, places, numbers } = useSheets(planned, view, printing, () => {
   approved.value = undefined
 })
 const { busy, fault: refused, at, did, clear } = useAct()
@@ -256,8 +256,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
           :view="view"
           :count="checks.length"
           :sheets="sheets.length"
-          :first="lowest"
-          :last="highest"
+          :numbers="numbers"
           :total="total"
           :busy="busy"
           :fault="fault"
