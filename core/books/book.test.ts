@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
+import { howMany } from '../base/howMany'
 import { idOf } from '../base/id'
 import { random, type Random } from '../base/random'
 import { must } from '../base/result'
@@ -249,7 +250,7 @@ describe('the numbers of a book', () => {
         expect(taken, `seed ${seed}`).toEqual(
           ahead.length >= count
             ? ahead.slice(0, count)
-            : `book-too-short (top, ${ahead.length}, ${count}) the number book ${of.start} to ${of.end} has ${ahead.length} unused numbers from ${from}, the run needs ${count}`,
+            : `book-too-short (top, ${ahead.length}, ${count}) the number book ${of.start} to ${of.end} has ${howMany(ahead.length, 'unused number')} from ${from}, the run needs ${count}`,
         )
 
       const present = numbers.find(t => t.number === from)

@@ -1,5 +1,6 @@
 import type { Brand } from '../base/brand'
 import type { PlainDate } from '../base/dates'
+import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { Cents } from '../money/cents'
@@ -183,7 +184,7 @@ export function takeNumbers(
   if (taken.length < count)
     return refuse(
       'book-too-short',
-      `the number book ${book.start} to ${book.end} has ${taken.length} unused numbers from ${from}, the run needs ${count}`,
+      `the number book ${book.start} to ${book.end} has ${howMany(taken.length, 'unused number')} from ${from}, the run needs ${count}`,
       { field: 'top', value: taken.length, limit: count },
     )
   return good(taken)

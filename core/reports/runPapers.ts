@@ -1,4 +1,5 @@
 import { dayOfMoment, formatDate } from '../base/dates'
+import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { spans } from '../books/spans'
 import { figures } from '../money/figures'
@@ -88,7 +89,7 @@ export const countOffSheet = (known: RunPaperKnown): ListPaper => ({
   ]),
   sum: [
     '',
-    `${known.run.checks.length} checks`,
+    howMany(known.run.checks.length, 'check'),
     figures(sum(known.run.checks.map(c => amountOf(known, c.paymentId))), { sign: known.sign }),
     '',
     '',

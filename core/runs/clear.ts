@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import { become, type NumberRow } from '../books/book'
@@ -43,7 +44,7 @@ export function clear(
     changes: { numbers, payments },
     trail: {
       act: 'clear',
-      text: `${numbers.length} checks paid by the bank`,
+      text: `${howMany(numbers.length, 'check')} paid by the bank`,
       about: { account: known.accountId },
     },
   })

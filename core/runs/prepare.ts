@@ -12,6 +12,7 @@ import {
   type Rows,
 } from '../books/book'
 import { giveFate, type GivenFate } from '../books/giveFate'
+import { spans } from '../books/spans'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import type { BankAccount } from '../payables/account'
 import { heldBecause, type Bill } from '../payables/bill'
@@ -31,9 +32,7 @@ export interface Picking {
 }
 
 const range = (run: Run): string =>
-  run.checks.length
-    ? `${run.checks[0]?.number} to ${run.checks.at(-1)?.number}`
-    : `${run.paymentIds.length} payments`
+  run.checks.length ? spans(run.checks.map(c => c.number)) : howMany(run.paymentIds.length, 'payment')
 
 interface PickKnown {
   readonly book: NumberBook
@@ -181,7 +180,7 @@ export function load(
   if (jumped.value.length !== (act.gap?.count ?? 0))
     return refuse(
       'numbers-jumped',
-      `${jumped.value.length} unused numbers from ${jumped.value[0]} would be jumped over: say first what became of them`,
+      `${howMany(jumped.value.length, 'unused number')} would be jumped over, ${spans(jumped.value)}: say first what became of them`,
       { field: 'top', value: act.top, limit: jumped.value.length },
     )
   const given = act.gap
@@ -251,7 +250,7 @@ export function drop(known: { run: Run }): Decision<{ runs: Run[] }> {
     changes: { runs: [{ ...known.run, state: 'dropped' }] },
     trail: {
       act: 'drop a run',
-      text: `${known.run.paymentIds.length} payments stay in the lane`,
+      text: `${howMany(known.run.paymentIds.length, 'payment')} left in the lane`,
       about: { account: known.run.accountId, run: known.run.id },
     },
   })

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import { canonicalJson } from '../base/hash'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
@@ -164,7 +165,7 @@ export function print(
     },
     trail: {
       act: sentTo ? 'send away' : 'print',
-      text: `${checks.length} checks, ${spans(checks.map(c => c.number))}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
+      text: `${howMany(checks.length, 'check')}, ${spans(checks.map(c => c.number))}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

@@ -9,6 +9,7 @@ import {
   type Rows,
 } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { spans } from '#core/books/spans'
 import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Loading } from '#core/runs/prepare'
@@ -225,9 +226,7 @@ function other(book: NumberBook | undefined) {
     </v-card>
     <v-card v-if="gap.length && !otherBook" class="gap" data-test="gap">
       <p>
-        <strong
-          >{{ gap.length === 1 ? `${gap[0]} is` : `${gap[0]} to ${gap.at(-1)} are` }} not in the pack.</strong
-        >
+        <strong>{{ spans(gap) }} {{ gap.length === 1 ? 'is' : 'are' }} not in the pack.</strong>
         What became of {{ gap.length === 1 ? 'it' : `these ${gap.length}` }}?
       </p>
       <v-radio-group v-model="fate" inline hide-details density="compact">
@@ -245,7 +244,7 @@ function other(book: NumberBook | undefined) {
       <v-checkbox
         v-if="many"
         v-model="sure"
-        :label="`Yes: all ${gap.length} numbers from ${gap[0]} to ${gap.at(-1)} are ${fate}, and the pack really begins with ${typed}`"
+        :label="`Yes: all ${gap.length}, ${spans(gap)}, are ${fate}, and the pack really begins with ${typed}`"
         hide-details
         density="compact"
         data-test="gap-sure"

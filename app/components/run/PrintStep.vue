@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { Pack, PressFault } from '#core/practice/press'
 import type { Run } from '#core/runs/run'
@@ -59,7 +60,7 @@ function practicePrint() {
           <td><StateMark state="on paper" /></td>
         </tr>
         <tr>
-          <td>{{ count }} payments, {{ total }}</td>
+          <td>{{ howMany(count, 'payment') }}, {{ total }}</td>
           <td><StateMark state="waiting" /></td>
           <td><StateMark state="on paper" /></td>
         </tr>

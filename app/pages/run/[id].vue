@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { warning } from '#core/proof/note'
 import { readPayeeChanges } from '~/data/billReads'
+import { howMany } from '#core/base/howMany'
 import { idOf, type Id } from '#core/base/id'
 import { bookName, type NumberBook } from '#core/books/book'
 import { figures } from '#core/money/figures'
@@ -310,8 +311,8 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       @go="dropIt"
     >
       <p>
-        Nothing was printed. The {{ run?.paymentIds.length }} payments stay in the lane, and no number is used
-        up.
+        Nothing was printed, and no number is used up. What was picked stays in the lane:
+        {{ howMany(run?.paymentIds.length ?? 0, 'payment') }}.
       </p>
     </AskDialog>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatDate, type PlainDate } from '#core/base/dates'
+import { howMany } from '#core/base/howMany'
 import { idOf } from '#core/base/id'
 import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -293,7 +294,8 @@ async function letGo() {
         data-test="merge-into"
       />
       <p v-if="intoPayee && story">
-        {{ story.bills.length }} bills and {{ story.payments.length }} payments go to {{ intoPayee.name }}.
+        To {{ intoPayee.name }} go {{ howMany(story.bills.length, 'bill') }} and
+        {{ howMany(story.payments.length, 'payment') }}.
       </p>
     </AskDialog>
   </div>
