@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
+import { cameTo } from '../base/test/outcome'
 import { cents, sum, type Cents } from '../money/cents'
 import { afterRun, balances, issuing, paying, promising } from './balances'
 import { entry, reversed, sided, type LedgerAccount } from './entry'
 import { ledgersToChoose } from './ledgersToChoose'
-import { firstOpen, openDay } from './period'
+import { firstOpen, mustBeOpen, openDay } from './period'
 
 const amount = fc.integer({ min: 1, max: 1_000_000 }).map(cents)
 const promised = fc.array(fc.record({ amount, state: fc.constantFrom('waiting', 'on paper') }))
@@ -59,6 +60,10 @@ describe('an entry', () => {
     expect(() => of(sided(wood, cents(5)), sided(cash, cents(-5)), both)).toThrow('odd line')
     const below = { ledgerId: sand, debit: cents(-1), credit: cents(0) }
     expect(() => of(sided(wood, cents(6)), sided(cash, cents(-5)), below)).toThrow('odd line')
+    const odd = { ledgerId: sand, debit: cents(3), credit: cents(-1) }
+    expect(() => of(sided(wood, cents(1)), sided(cash, cents(-5)), odd)).toThrow('odd line')
+    const turned = { ledgerId: sand, debit: cents(-1), credit: cents(3) }
+    expect(() => of(sided(wood, cents(5)), sided(cash, cents(-1)), turned)).toThrow('odd line')
   })
   it('goes back as its own mirror', () => {
     const made = of(sided(wood, cents(5)), sided(cash, cents(-5)))
@@ -71,6 +76,10 @@ describe('an entry', () => {
     expect([before, closed, after].map(d => openDay(d!, closed))).toEqual([after, after, after])
     expect(openDay(before!, undefined)).toBe(before)
     expect([firstOpen(closed), firstOpen(undefined)]).toEqual([after, undefined])
+    expect([mustBeOpen(closed!, undefined), mustBeOpen(after!, closed)].map(cameTo)).toEqual([closed, after])
+    expect(cameTo(mustBeOpen(closed!, closed))).toBe(
+      'period-closed (date, 2026-10-31, 2026-10-31) the books are closed through 2026-10-31: choose a day after it',
+    )
   })
 })
 
