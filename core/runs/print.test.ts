@@ -1,0 +1,315 @@
+import { describe, expect, it } from 'vitest'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cameTo } from '../base/test/outcome'
+import { unusedRow } from '../books/book'
+import { account } from '../office/test/office'
+import { layoutById, stockById } from '../paper/builtIn'
+import type { Signing } from '../payables/account'
+import { print, printAgain, type Made, type PrintKnown } from './print'
+import { printCopy } from './printCopy'
+import { layoutVersion, plan, stockMark, type Run } from './run'
+import { shiftFrom } from './shift'
+import { book, byKey, checksOf, n, paperOf, paymentOf, rowOf, rowsOf, runId, runOf, stamp } from './test/run'
+
+const [a, b] = [paymentOf('a'), paymentOf('b')]
+const three = stockById('three-checks-blank')!
+const stock = stockById('check-over-two-stubs-blank')!
+const layout = layoutById('letter-top')!
+const signing: Signing = { secondAbove: null, prints: [0] }
+const loaded = (more: Partial<Run> = {}) =>
+  runOf(['a', 'b'], { top: n(101), loadedOn: stockMark(more.loadedOn ? three : stock), ...more })
+const known = (more: Partial<PrintKnown> = {}): PrintKnown => ({
+  run: loaded(),
+  openRuns: [],
+  book,
+  fates: new Map(),
+  rows: new Map(),
+  payments: byKey(a, b),
+  account: { name: 'Yard' } as never,
+  signing,
+  layout,
+  stock,
+  ...more,
+})
+/** What a PDF made just now would be made of. */
+const madeOf = (of: PrintKnown): Made => {
+  const planned = must(plan(of.run, of.payments, of.book, of.fates, of.stock, of.signing))
+  return {
+    checks: planned.map(p => p.facts),
+    version: layoutVersion(of.layout, of.stock, of.account).id,
+    places: planned.map(p => `${p.sheet}/${p.place}`),
+  }
+}
+const fresh = known()
+const printed = (
+  more: Partial<PrintKnown> = {},
+  act: { consent?: string; sentTo?: string; made?: Made } = {},
+) => {
+  const of = known(more)
+  return print(of, { made: madeOf(fresh), ...act }, stamp)
+}
+const lost = (kind: string) => ({
+  ...layout,
+  fields: layout.fields.map(f => (f.kind === kind ? { ...f, on: false } : f)),
+})
+
+describe('a run that is printed', () => {
+  it('has its numbers on paper, its payments with it, and a frozen copy of each check', () => {
+    const { changes, trail } = must(printed())
+    const version = layoutVersion(layout, stock, fresh.account)
+    const facts = madeOf(fresh).checks
+    expect(facts.map(f => [f.number, f.payee, f.signers])).toEqual([
+      [101, a.name, [0]],
+      [102, b.name, [0]],
+    ])
+    expect(changes).toEqual({
+      runs: [
+        loaded({
+          state: 'at the printer',
+          checks: checksOf(101, a, b),
+          printedWith: version.id,
+          copies: 1,
+          printedAt: stamp.at,
+        }),
+      ],
+      numbers: [a, b].map((payment, i) => {
+        const check = paperOf(payment, { sheet: i + 1 })
+        const { payee, runId: ofRun } = check
+        return {
+          ...unusedRow(book, n(101 + i)),
+          fate: 'on paper',
+          at: stamp.at,
+          check,
+          life: [{ ...stamp, fate: 'on paper', payee, runId: ofRun }],
+        }
+      }),
+      payments: [a, b].map(payment => ({ ...payment, state: 'on paper' })),
+      copies: facts.map(of => ({ id: `run/${of.number}`, runId, facts: of })),
+      layoutVersions: [version],
+    })
+    expect(trail).toEqual({
+      act: 'print',
+      text: '2 checks, 101 to 102',
+      about: { account: account.id, run: runId, book: book.id },
+    })
+  })
+  it('tells who prints it elsewhere, and what was consented to', () => {
+    const away = must(printed({}, { sentTo: ' Harbor Print ', consent: 'two memos are long' }))
+    expect(away.changes.runs[0]!.sentTo).toBe('Harbor Print')
+    expect(away.trail).toMatchObject({
+      act: 'send away',
+      text: '2 checks, 101 to 102, to Harbor Print; with warnings, consented: two memos are long',
+    })
+  })
+  it('jumps over what became of numbers since, and keeps the life of those that were touched', () => {
+    const aside = rowOf(102, 'set aside')
+    const found = { ...rowOf(103, 'unused'), life: [{ ...stamp, fate: 'missing' as const }] }
+    const of = known({ fates: rowsOf(aside, found), rows: rowsOf(found) })
+    const { changes, trail } = must(print(of, { made: madeOf(of) }, stamp))
+    expect(trail.text).toBe('2 checks, 101, 103')
+    expect(changes.numbers.map(row => row.life.map(line => line.fate))).toEqual([
+      ['on paper'],
+      ['missing', 'on paper'],
+    ])
+  })
+  it.each<[ReturnType<typeof printed>, string]>([
+    [printed({}, { sentTo: ' ' }), 'sent-blank (sentTo) to whom does it go?'],
+    [printed({ run: loaded({ state: 'counted off' }) }), 'run-printed (run) this run is counted off already'],
+    [
+      printed({ openRuns: [runOf(['b'], { id: idOf('other'), state: 'at the printer' })] }),
+      'run-open (run, other) another run of this number book waits for its count-off',
+    ],
+    [
+      printed({ run: loaded({ top: null }) }),
+      'run-not-loaded (top) say first which number is on the top sheet',
+    ],
+    [
+      printed({ run: loaded({ top: n(103) }) }),
+      'numbers-jumped (top, 2) numbers would be jumped over: load again',
+    ],
+    [
+      printed({ fates: rowsOf(rowOf(101, 'missing')) }),
+      'number-used (top, 101) 101 is missing: a number is never used twice',
+    ],
+    [
+      printed({ stock: { ...stock, name: 'Another' } }),
+      'stock-changed (top) the stock of this account is another than was loaded: load again',
+    ],
+    [
+      printed({ layout: lost('amountFigures') }),
+      'layout-essentials (layout) a check needs its amount in figures: the layout does not print it, and the stock does not carry it',
+    ],
+    [
+      printed({ account: { name: 'Quay' } as never }),
+      'proof-stale (run) something changed since the proof was made: look at the proof again',
+    ],
+    [
+      printed({ payments: byKey(a, { ...b, memo: 'Larch' }) }),
+      'proof-stale (run) something changed since the proof was made: look at the proof again',
+    ],
+    [
+      printed({}, { made: { ...madeOf(fresh), places: ['1/1', '3/1'] } }),
+      'proof-stale (run) something changed since the proof was made: look at the proof again',
+    ],
+    [
+      printed({ payments: byKey(a) }),
+      'payment-gone (payments) a payment of this run is no longer there: pick again',
+    ],
+    [
+      printed({ payments: byKey(a, { ...b, state: 'cancelled' }) }),
+      'payment-not-waiting (payments, Shoreline Timber) the payment to Shoreline Timber is cancelled: pick again',
+    ],
+    [
+      printed({ payments: byKey(a, { ...b, correct: 'memo' }) }),
+      'payment-to-correct (payments, Shoreline Timber) the memo of the payment to Shoreline Timber is still to be put right',
+    ],
+    [
+      printed({ rows: rowsOf(rowOf(102, 'voided')) }),
+      'fate-impossible (number, 102) number 102 is voided: it cannot become on paper',
+    ],
+  ])('%#: refused', (done, expected) => {
+    expect(cameTo(done)).toBe(expected)
+  })
+  it('may be printed beside one that is only prepared, and as advices without what makes a check', () => {
+    expect(printed({ openRuns: [loaded(), runOf(['b'], { id: idOf('other') })] }).ok).toBe(true)
+    const of = known({
+      payments: byKey({ ...a, advice: true }, { ...b, advice: true }),
+      layout: lost('amountFigures'),
+    })
+    expect(print(of, { made: madeOf(of) }, stamp).ok).toBe(true)
+  })
+})
+
+describe('which number goes on which sheet', () => {
+  const c = paymentOf('c')
+  const placed = (more: Partial<Run>, on = three) =>
+    must(
+      plan(runOf(['a', 'b', 'c'], { top: n(101), ...more }), byKey(a, b, c), book, new Map(), on, signing),
+    ).map(p => `${p.payment.id} ${p.number} on ${p.sheet}/${p.place}`)
+  const faceUp = { printerId: idOf<'printer'>('p'), tray: '', fitId: null, stacking: 'face up' as const }
+
+  it('follows the payments where we print the numbers, the sheets as they are fed where the stationer did', () => {
+    expect(placed({ firstPlace: 3 })).toEqual(['a 101 on 1/3', 'b 102 on 2/1', 'c 103 on 2/2'])
+    expect(placed({ firstPlace: 2, printing: faceUp })).toEqual([
+      'a 101 on 2/1',
+      'b 102 on 1/2',
+      'c 103 on 1/3',
+    ])
+    expect(placed({ firstPlace: 2, printing: faceUp }, { ...three, numbered: true })).toEqual([
+      'a 103 on 2/1',
+      'b 101 on 1/2',
+      'c 102 on 1/3',
+    ])
+  })
+  it('counts down in a pack with its highest number on top that comes to lie face up', () => {
+    const pack = { ...stock, numbered: true, packOrder: 'highest on top' as const }
+    expect(placed({ top: n(120), printing: faceUp }, pack)).toEqual([
+      'a 118 on 3/1',
+      'b 119 on 2/1',
+      'c 120 on 1/1',
+    ])
+  })
+  it('moves with the paper: what is said of one sheet holds for all fed after it', () => {
+    const checks = checksOf(101, a, b, c)
+    const shifted = (from: number, to: number, rows = rowsOf(), said = new Map(), of = checks) =>
+      cameTo(shiftFrom(of, said, n(from), n(to), book, rows))
+    expect(shifted(102, 104)).toEqual({
+      numbers: new Map([
+        [101, 101],
+        [102, 104],
+        [103, 105],
+      ]),
+      skipped: [102, 103],
+    })
+    expect(shifted(102, 101)).toBe('number-twice (number, 101) 101 is on a sheet before this one')
+    expect(shifted(103, 121)).toBe(
+      'number-outside (number, 121) 121 is not in the number book: it holds 101 to 120',
+    )
+    expect(shifted(103, 104, rowsOf(rowOf(104, 'voided')))).toBe(
+      'number-used (number, 104) 104 is voided: a number is never used twice',
+    )
+    expect(shifted(103, 104, rowsOf(rowOf(104, 'unused')))).toMatchObject({ skipped: [103] })
+    // Its own numbers are on paper, and may stand in for one another.
+    const own = rowsOf(rowOf(102, 'on paper', b), rowOf(103, 'on paper', c))
+    expect(shifted(102, 103, own)).toMatchObject({ skipped: [102] })
+    expect(
+      shifted(
+        103,
+        105,
+        own,
+        new Map([
+          [n(102), n(103)],
+          [n(103), n(104)],
+        ]),
+      ),
+    ).toMatchObject({
+      numbers: new Map([
+        [101, 101],
+        [102, 103],
+        [103, 105],
+      ]),
+    })
+    // As they were fed, whatever order they are listed in.
+    expect(shifted(102, 104, rowsOf(), new Map(), [...checks].reverse())).toEqual(shifted(102, 104))
+    const onOne = checks.map((check, i) => ({ ...check, sheet: 1, place: i + 1 }))
+    expect(shifted(102, 104, rowsOf(), new Map(), onOne.toReversed())).toEqual(shifted(102, 104))
+  })
+})
+
+describe('paper that is printed once more', () => {
+  it('a run goes out again once it is said what became of the first paper', () => {
+    const run = loaded({ state: 'at the printer', copies: 1 })
+    expect(must(printAgain({ run }, { why: ' jam ' }))).toEqual({
+      changes: { runs: [{ ...run, copies: 2 }] },
+      trail: { act: 'print again', text: 'jam: copy 2 sent out', about: { account: account.id, run: runId } },
+    })
+    expect(cameTo(printAgain({ run }, { why: ' ' }))).toBe(
+      'why-blank (why) say what became of the first paper',
+    )
+    expect(cameTo(printAgain({ run: loaded() }, { why: 'jam' }))).toBe(
+      'run-not-at-printer (run) this run is prepared',
+    )
+  })
+  it('an issued check of ours that is still in the house is printed under its own number, and each copy counted', () => {
+    const row = rowOf(101, 'issued', a)
+    const again = (
+      of = row,
+      more: Partial<{ firstSheet: string; inHouse: boolean }> = {},
+      on: typeof stock | null = stock,
+    ) =>
+      printCopy({ row: of, stock: on ?? undefined }, { firstSheet: ' torn ', inHouse: true, ...more }, stamp)
+    const first = must(again())
+    const line = (copy: number) => ({
+      ...stamp,
+      fate: 'issued',
+      why: `printed again, copy ${copy}; first sheet: torn`,
+      event: { kind: 'printed again', copy },
+    })
+    expect(first).toEqual({
+      changes: { numbers: [{ ...row, life: [line(2)] }] },
+      trail: {
+        act: 'print again',
+        text: '101 under its own number, copy 2; first sheet: torn',
+        about: { account: account.id, book: book.id, number: row.id },
+      },
+    })
+    expect(must(again(first.changes.numbers[0])).changes.numbers[0]!.life).toEqual([line(2), line(3)])
+    expect(cameTo(again(rowOf(101, 'cleared', a)))).toBe(
+      'check-not-issued (number, 101) 101 is cleared: only an issued check can be printed again',
+    )
+    expect(cameTo(again(rowOf(101, 'issued')))).toBe(
+      'check-not-issued (number, 101) 101 is issued: only an issued check can be printed again',
+    )
+    expect(cameTo(again(row, {}, null))).toBe(
+      'check-by-hand (number, 101) 101 was written by hand: replace the check instead',
+    )
+    expect(cameTo(again(row, {}, { ...stock, numbered: true }))).toBe(
+      'stock-numbered (number, 101) the stationer printed the numbers of this stock: replace the check instead',
+    )
+    expect(cameTo(again(row, { inHouse: false }))).toBe(
+      'left-house (inHouse) a check that left the house is replaced, never printed again',
+    )
+    expect(cameTo(again(row, { firstSheet: ' ' }))).toBe('why-blank (why) say what became of the first sheet')
+  })
+})
