@@ -230,36 +230,39 @@ describe('a run that is loaded', () => {
     ])
     expect(jumped.trail.text).toBe('105 on the top sheet; 101, 104 missing: not in the box')
   })
-  it.each<[ReturnType<typeof loaded>, string]>([
-    [loaded({}, runOf(['a'], { state: 'at the printer' })), 'run-printed (run) this run is at the printer'],
-    [loaded({ firstPlace: 2 }), 'place-outside (firstPlace, 2, 1) a sheet of this stock holds 1'],
-    [loaded({ firstPlace: 0 }), 'place-outside (firstPlace, 0, 1) a sheet of this stock holds 1'],
+  it.each<[() => ReturnType<typeof loaded>, string]>([
     [
-      loaded({ firstPlace: 1.5 }, undefined, three),
+      () => loaded({}, runOf(['a'], { state: 'at the printer' })),
+      'run-printed (run) this run is at the printer',
+    ],
+    [() => loaded({ firstPlace: 2 }), 'place-outside (firstPlace, 2, 1) a sheet of this stock holds 1'],
+    [() => loaded({ firstPlace: 0 }), 'place-outside (firstPlace, 0, 1) a sheet of this stock holds 1'],
+    [
+      () => loaded({ firstPlace: 1.5 }, undefined, three),
       'place-outside (firstPlace, 1.5, 3) a sheet of this stock holds 3',
     ],
     [
-      loaded({ top: n(105) }),
+      () => loaded({ top: n(105) }),
       'numbers-jumped (top, 105, 2) 2 unused numbers would be jumped over, 101, 104: say first what became of them',
     ],
     [
-      loaded({ top: n(104), gap }),
+      () => loaded({ top: n(104), gap }),
       'numbers-jumped (top, 104, 1) 1 unused number would be jumped over, 101: say first what became of them',
     ],
     [
-      loaded({ top: n(105), gap: { ...gap, why: ' ' } }),
+      () => loaded({ top: n(105), gap: { ...gap, why: ' ' } }),
       'why-blank (why) say in a word what became of the numbers',
     ],
     [
-      loaded({ top: n(102) }),
+      () => loaded({ top: n(102) }),
       'number-used (top, 102) 102 is issued, Shoreline Timber: a number is never used twice',
     ],
     [
-      loaded({ top: n(120), gap: { ...gap, count: 17 } }),
+      () => loaded({ top: n(120), gap: { ...gap, count: 17 } }),
       'book-too-short (top, 1, 2) the number book 101 to 120 has 1 unused number from 120, the run needs 2',
     ],
   ])('%#: refused', (done, expected) => {
-    expect(cameTo(done)).toBe(expected)
+    expect(cameTo(done())).toBe(expected)
   })
   it('follows on from the sheet that the last run left part-used', () => {
     const after = (...places: [sheet: number, place: number, came: 'good' | 'never came out'][]) =>
@@ -302,23 +305,23 @@ describe('a run that takes its numbers from another box', () => {
     const advice = must(switched(advices, undefined, [], [{ ...a, advice: true }]))
     expect(advice.changes).not.toHaveProperty('accounts')
   })
-  it.each<[ReturnType<typeof switched>, string]>([
+  it.each<[() => ReturnType<typeof switched>, string]>([
     [
-      switched(box, runOf(['a'], { state: 'at the printer' })),
+      () => switched(box, runOf(['a'], { state: 'at the printer' })),
       'run-printed (run) this run is at the printer',
     ],
-    [switched(pad), 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for this run'],
+    [() => switched(pad), 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for this run'],
     [
-      switched({ ...box, accountId: idOf('elsewhere') }),
+      () => switched({ ...box, accountId: idOf('elsewhere') }),
       'book-unfit (book) “Box of May” cannot be loaded for this run',
     ],
     [
-      switched(box, undefined, [runOf(['b'], { id: other })]),
+      () => switched(box, undefined, [runOf(['b'], { id: other })]),
       'run-open (book) another run of that number book is open',
     ],
-    [switched(advices), 'book-unfit (book) “advices, 101 to 120”: this book is for advices only'],
+    [() => switched(advices), 'book-unfit (book) “advices, 101 to 120”: this book is for advices only'],
   ])('%#: refused', (done, expected) => {
-    expect(cameTo(done)).toBe(expected)
+    expect(cameTo(done())).toBe(expected)
   })
   it('advices take numbers from their own book, from ours, and from a stationer’s only where that is said', () => {
     const advice = { ...a, advice: true }

@@ -68,6 +68,8 @@ export function record(
   const row = numberOfPad(known, act.number)
   if (!row.ok) return row
   if (act.draw.advice) return refuse('advice-by-hand', 'an advice is no check', { field: 'advice' })
+  if (act.draw.scheduled)
+    return refuse('by-hand-later', 'what was written by hand is not for later', { field: 'scheduled' })
   const drawn = draw(known.drawing, act.draw, stamp)
   if (!drawn.ok) return drawn
   const [payment] = drawn.value.changes.payments as [Payment]
