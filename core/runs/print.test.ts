@@ -9,7 +9,6 @@ import type { Signing } from '../payables/account'
 import { print, printAgain, type Made, type PrintKnown } from './print'
 import { printCopy } from './printCopy'
 import { layoutVersion, plan, stockMark, type Run } from './run'
-import { shiftFrom } from './shift'
 import { book, byKey, checksOf, n, paperOf, paymentOf, rowOf, rowsOf, runId, runOf, stamp } from './test/run'
 
 const [a, b] = [paymentOf('a'), paymentOf('b')]
@@ -181,82 +180,6 @@ describe('a run that is printed', () => {
       layout: lost('amountFigures'),
     })
     expect(print(of, { made: madeOf(of) }, stamp).ok).toBe(true)
-  })
-})
-
-describe('which number goes on which sheet', () => {
-  const c = paymentOf('c')
-  const placed = (more: Partial<Run>, on = three) =>
-    must(
-      plan(runOf(['a', 'b', 'c'], { top: n(101), ...more }), byKey(a, b, c), book, new Map(), on, signing),
-    ).map(p => `${p.payment.id} ${p.number} on ${p.sheet}/${p.place}`)
-  const faceUp = { printerId: idOf<'printer'>('p'), tray: '', fitId: null, stacking: 'face up' as const }
-
-  it('follows the payments where we print the numbers, the sheets as they are fed where the stationer did', () => {
-    expect(placed({ firstPlace: 3 })).toEqual(['a 101 on 1/3', 'b 102 on 2/1', 'c 103 on 2/2'])
-    expect(placed({ firstPlace: 2, printing: faceUp })).toEqual([
-      'a 101 on 2/1',
-      'b 102 on 1/2',
-      'c 103 on 1/3',
-    ])
-    expect(placed({ firstPlace: 2, printing: faceUp }, { ...three, numbered: true })).toEqual([
-      'a 103 on 2/1',
-      'b 101 on 1/2',
-      'c 102 on 1/3',
-    ])
-  })
-  it('counts down in a pack with its highest number on top that comes to lie face up', () => {
-    const pack = { ...stock, numbered: true, packOrder: 'highest on top' as const }
-    expect(placed({ top: n(120), printing: faceUp }, pack)).toEqual([
-      'a 118 on 3/1',
-      'b 119 on 2/1',
-      'c 120 on 1/1',
-    ])
-  })
-  it('moves with the paper: what is said of one sheet holds for all fed after it', () => {
-    const checks = checksOf(101, a, b, c)
-    const shifted = (from: number, to: number, rows = rowsOf(), said = new Map(), of = checks) =>
-      cameTo(shiftFrom(of, said, n(from), n(to), book, rows))
-    expect(shifted(102, 104)).toEqual({
-      numbers: new Map([
-        [101, 101],
-        [102, 104],
-        [103, 105],
-      ]),
-      skipped: [102, 103],
-    })
-    expect(shifted(102, 101)).toBe('number-twice (number, 101) 101 is on a sheet before this one')
-    expect(shifted(103, 121)).toBe(
-      'number-outside (number, 121) 121 is not in the number book: it holds 101 to 120',
-    )
-    expect(shifted(103, 104, rowsOf(rowOf(104, 'voided')))).toBe(
-      'number-used (number, 104) 104 is voided: a number is never used twice',
-    )
-    expect(shifted(103, 104, rowsOf(rowOf(104, 'unused')))).toMatchObject({ skipped: [103] })
-    // Its own numbers are on paper, and may stand in for one another.
-    const own = rowsOf(rowOf(102, 'on paper', b), rowOf(103, 'on paper', c))
-    expect(shifted(102, 103, own)).toMatchObject({ skipped: [102] })
-    expect(
-      shifted(
-        103,
-        105,
-        own,
-        new Map([
-          [n(102), n(103)],
-          [n(103), n(104)],
-        ]),
-      ),
-    ).toMatchObject({
-      numbers: new Map([
-        [101, 101],
-        [102, 103],
-        [103, 105],
-      ]),
-    })
-    // As they were fed, whatever order they are listed in.
-    expect(shifted(102, 104, rowsOf(), new Map(), [...checks].reverse())).toEqual(shifted(102, 104))
-    const onOne = checks.map((check, i) => ({ ...check, sheet: 1, place: i + 1 }))
-    expect(shifted(102, 104, rowsOf(), new Map(), onOne.toReversed())).toEqual(shifted(102, 104))
   })
 })
 

@@ -1,33 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { random } from '../base/random'
 import { idOf } from '../base/id'
-import type { CheckNumber, NumberBook } from '../books/book'
+import { random } from '../base/random'
+import { must } from '../base/result'
+import { cameTo } from '../base/test/outcome'
 import { stockById } from '../paper/builtIn'
+import type { Signing } from '../payables/account'
+import { bySheets, plan, sheetPlan, wayOf, type Run } from './run'
 import { shiftFrom } from './shift'
-import { bySheets, sheetPlan, wayOf, type RunCheck } from './run'
+import { book, byKey, checksOf, n, paymentOf, rowOf, rowsOf, runOf } from './test/run'
 
-const book: NumberBook = {
-  id: idOf('b'),
-  accountId: idOf('a'),
-  kind: 'stationer’s stock',
-  start: 101 as CheckNumber,
-  end: 140 as CheckNumber,
-}
-const checks = (from: number, count: number): RunCheck[] =>
-  Array.from({ length: count }, (_, i) => ({
-    sheet: i + 1,
-    place: 1,
-    number: (from + i) as CheckNumber,
-    paymentId: idOf(`p${i}`),
-    outcome: null,
-  }))
-const shift = (
-  list: readonly RunCheck[],
-  from: number,
-  actual: number,
-  rows = new Map<CheckNumber, { fate: 'issued' | 'unused' }>(),
-  said = new Map<CheckNumber, CheckNumber>(),
-) => shiftFrom(list, said, from as CheckNumber, actual as CheckNumber, book, rows)
+const [a, b, c] = [paymentOf('a'), paymentOf('b'), paymentOf('c')]
+const stock = stockById('check-over-two-stubs-blank')!
+const three = stockById('three-checks-blank')!
+const signing: Signing = { secondAbove: null, prints: [0] }
 
 describe('which check goes on which sheet', () => {
   it('any count, sheet, first place and stacking: every check once, no empty place but before the first and after the last fed, and the pile reads from the first check down', () => {
@@ -87,32 +72,77 @@ describe('which check goes on which sheet', () => {
   })
 })
 
-describe('a shift of numbers', () => {
-  it('moves the sheet and all after it, and names what was skipped', () => {
-    const found = shift(checks(101, 5), 103, 105)
-    expect(found.ok && [...found.value.numbers]).toEqual([
-      [101, 101],
-      [102, 102],
-      [103, 105],
-      [104, 106],
-      [105, 107],
+describe('which number goes on which sheet', () => {
+  const placed = (more: Partial<Run>, on = three) =>
+    must(
+      plan(runOf(['a', 'b', 'c'], { top: n(101), ...more }), byKey(a, b, c), book, new Map(), on, signing),
+    ).map(p => `${p.payment.id} ${p.number} on ${p.sheet}/${p.place}`)
+  const faceUp = { printerId: idOf<'printer'>('p'), tray: '', fitId: null, stacking: 'face up' as const }
+
+  it('follows the payments where we print the numbers, the sheets as they are fed where the stationer did', () => {
+    expect(placed({ firstPlace: 3 })).toEqual(['a 101 on 1/3', 'b 102 on 2/1', 'c 103 on 2/2'])
+    expect(placed({ firstPlace: 2, printing: faceUp })).toEqual([
+      'a 101 on 2/1',
+      'b 102 on 1/2',
+      'c 103 on 1/3',
     ])
-    expect(found.ok && found.value.skipped).toEqual([103, 104])
+    expect(placed({ firstPlace: 2, printing: faceUp }, { ...three, numbered: true })).toEqual([
+      'a 103 on 2/1',
+      'b 101 on 1/2',
+      'c 102 on 1/3',
+    ])
   })
-  it('backwards only where no sheet before carries the number; a second shift adds to the first', () => {
-    const first = shift(checks(101, 5), 103, 105)
-    const said = first.ok ? new Map(first.value.numbers) : new Map()
-    const again = shift(checks(101, 5), 104, 110, new Map(), said)
-    expect(again.ok && [...again.value.numbers.values()]).toEqual([101, 102, 105, 110, 111])
-    expect(shift(checks(101, 5), 103, 102)).toMatchObject({ ok: false, refusal: { code: 'number-twice' } })
+  it('counts down in a pack with its highest number on top that comes to lie face up', () => {
+    const pack = { ...stock, numbered: true, packOrder: 'highest on top' as const }
+    expect(placed({ top: n(120), printing: faceUp }, pack)).toEqual([
+      'a 118 on 3/1',
+      'b 119 on 2/1',
+      'c 120 on 1/1',
+    ])
   })
-  it('refuses a number outside the book, or one with a fate', () => {
-    expect(shift(checks(101, 5), 101, 137)).toMatchObject({
-      ok: false,
-      refusal: { code: 'number-outside', value: 141 },
+  it('moves with the paper: what is said of one sheet holds for all fed after it', () => {
+    const checks = checksOf(101, a, b, c)
+    const shifted = (from: number, to: number, rows = rowsOf(), said = new Map(), of = checks) =>
+      cameTo(shiftFrom(of, said, n(from), n(to), book, rows))
+    expect(shifted(102, 104)).toEqual({
+      numbers: new Map([
+        [101, 101],
+        [102, 104],
+        [103, 105],
+      ]),
+      skipped: [102, 103],
     })
+    expect(shifted(102, 101)).toBe('number-twice (number, 101) 101 is on a sheet before this one')
+    expect(shifted(103, 121)).toBe(
+      'number-outside (number, 121) 121 is not in the number book: it holds 101 to 120',
+    )
+    expect(shifted(103, 104, rowsOf(rowOf(104, 'voided')))).toBe(
+      'number-used (number, 104) 104 is voided: a number is never used twice',
+    )
+    expect(shifted(103, 104, rowsOf(rowOf(104, 'unused')))).toMatchObject({ skipped: [103] })
+    // Its own numbers are on paper, and may stand in for one another.
+    const own = rowsOf(rowOf(102, 'on paper', b), rowOf(103, 'on paper', c))
+    expect(shifted(102, 103, own)).toMatchObject({ skipped: [102] })
     expect(
-      shift(checks(101, 5), 101, 110, new Map([[112 as CheckNumber, { fate: 'issued' as const }]])),
-    ).toMatchObject({ ok: false, refusal: { code: 'number-used', value: 112 } })
+      shifted(
+        103,
+        105,
+        own,
+        new Map([
+          [n(102), n(103)],
+          [n(103), n(104)],
+        ]),
+      ),
+    ).toMatchObject({
+      numbers: new Map([
+        [101, 101],
+        [102, 103],
+        [103, 105],
+      ]),
+    })
+    // As they were fed, whatever order they are listed in.
+    expect(shifted(102, 104, rowsOf(), new Map(), [...checks].reverse())).toEqual(shifted(102, 104))
+    const onOne = checks.map((check, i) => ({ ...check, sheet: 1, place: i + 1 }))
+    expect(shifted(102, 104, rowsOf(), new Map(), onOne.toReversed())).toEqual(shifted(102, 104))
   })
 })

@@ -16,7 +16,6 @@ import {
   ledgerBalance,
 } from '../office/test/office'
 import { stockById } from '../paper/builtIn'
-import { reversalDate } from './cancel'
 
 const at = (day: string, n = 0) => ({
   at: `${day}T10:00:${String(n).padStart(2, '0')}.000-05:00`,
@@ -125,31 +124,6 @@ describe('a payment that was replaced', () => {
   })
 })
 
-describe('the day of a reversal', () => {
-  const known = { payment: { date: day('2026-11-24') }, enteredOn: day('2026-11-20') }
-  const of = (date: string | undefined, closed?: string) => {
-    const r = reversalDate(
-      { ...known, closedThrough: closed ? day(closed) : undefined },
-      date ? day(date) : undefined,
-      day('2026-11-26'),
-    )
-    return r.ok ? r.value : r.refusal.code
-  }
-  it.each([
-    [undefined, undefined, '2026-11-20'],
-    ['2020-01-01', undefined, 'reversal-early'],
-    ['2026-11-19', undefined, 'reversal-early'],
-    ['2026-11-26', undefined, '2026-11-26'],
-    ['2026-11-27', undefined, 'reversal-late'],
-    ['2199-01-01', undefined, 'reversal-late'],
-    [undefined, '2026-11-22', 'period-closed'],
-    ['2026-11-22', '2026-11-22', 'period-closed'],
-    ['2026-11-23', '2026-11-22', '2026-11-23'],
-  ])('told %s, closed through %s: %s', (date, closed, meant) => {
-    expect(of(date, closed)).toBe(meant)
-  })
-})
-
 describe('a run', () => {
   const two = async (): Promise<MemoryOffice> => {
     const desk = new MemoryOffice()
@@ -184,69 +158,6 @@ describe('a run', () => {
     runId,
     paymentIds: ids.map(id => idOf<'payment'>(id)),
     order: 'as drawn' as const,
-  })
-  it('takes a payment once, and no numbers from a pad', async () => {
-    expect(
-      codeOf(await perform(await two(), 'pick', { bookId: book.id, ...picking('a', 'a') }, at('2026-11-24'))),
-    ).toBe('payment-twice')
-    expect(
-      codeOf(
-        await perform(
-          await two(),
-          'pick',
-          { bookId: idOf<'book'>('pad'), ...picking('a') },
-          at('2026-11-24'),
-        ),
-      ),
-    ).toBe('book-unfit')
-  })
-  it('a number on the pack that leaves too few is refused before any other number is touched', async () => {
-    const desk = await two()
-    await perform(desk, 'pick', { bookId: book.id, ...picking('a', 'b') }, at('2026-11-24'))
-    expect(codeOf(await perform(desk, 'load', { runId, top: 120 as CheckNumber }, at('2026-11-24')))).toBe(
-      'book-too-short',
-    )
-    expect(codeOf(await perform(desk, 'load', { runId, top: Number.NaN as never }, at('2026-11-24')))).toBe(
-      'input-faulty',
-    )
-    expect(codeOf(await perform(desk, 'load', { runId, top: 119 as CheckNumber }, at('2026-11-24')))).toBe(
-      'numbers-jumped',
-    )
-    expect(desk.kept.numbers.size).toBe(0)
-    const gap = { fate: 'missing' as const, why: 'not in the box' }
-    expect(
-      codeOf(
-        await perform(
-          desk,
-          'load',
-          { runId, top: 119 as CheckNumber, gap: { ...gap, count: 5 } },
-          at('2026-11-24'),
-        ),
-      ),
-    ).toBe('numbers-jumped')
-    expect(
-      codeOf(
-        await perform(
-          desk,
-          'load',
-          { runId, top: 119 as CheckNumber, gap: { ...gap, why: ' ', count: 18 } },
-          at('2026-11-24'),
-        ),
-      ),
-    ).toBe('why-blank')
-    expect(
-      codeOf(
-        await perform(
-          desk,
-          'load',
-          { runId, top: 119 as CheckNumber, gap: { ...gap, count: 18 } },
-          at('2026-11-24'),
-        ),
-      ),
-    ).toBe('done')
-    expect([...desk.kept.numbers.values()].map(n => n.fate)).toEqual(
-      Array.from({ length: 18 }, () => 'missing'),
-    )
   })
   it('loaded on one stock cannot be printed on another: it must be loaded again', async () => {
     const desk = await two()
@@ -324,58 +235,5 @@ describe('a run', () => {
       numbered: false,
       carries: [],
     })
-  })
-})
-
-describe('numbers that were missing', () => {
-  it('may be found, with a reason; a book that was put away gets none back', async () => {
-    const desk = new MemoryOffice()
-    desk.put(opened(3))
-    must(
-      await perform(
-        desk,
-        'giveFate',
-        { bookId: book.id, numbers: [101, 102, 103] as CheckNumber[], fate: 'missing', why: 'mistyped' },
-        at('2026-11-24'),
-      ),
-    )
-    const back = async (numbers: number[], why: string, to: 'unused' | 'set aside' = 'unused') =>
-      codeOf(
-        await perform(
-          desk,
-          'takeBack',
-          { bookId: book.id, numbers: numbers as CheckNumber[], to, why },
-          at('2026-11-24'),
-        ),
-      )
-    expect(await back([101], '')).toBe('why-blank')
-    expect(await back([101], 'it was in the tray')).toBe('done')
-    expect(await back([102], 'kept in the safe', 'set aside')).toBe('done')
-    expect(await back([101], 'again')).toBe('number-not-aside')
-    must(
-      await perform(
-        desk,
-        'giveFate',
-        { bookId: book.id, numbers: [101] as CheckNumber[], fate: 'spoiled', why: 'torn' },
-        at('2026-11-24'),
-      ),
-    )
-    must(await perform(desk, 'archiveBook', { bookId: book.id, archived: true }, at('2026-11-24')))
-    expect(await back([103], 'found')).toBe('book-put-away')
-    expect(
-      codeOf(
-        await perform(desk, 'openBook', { book: { ...book, end: 101 as CheckNumber } }, at('2026-11-24')),
-      ),
-    ).toBe('book-known')
-    expect(
-      codeOf(
-        await perform(
-          desk,
-          'clear',
-          { accountId: account.id, numberIds: [idOf<'number'>('book/101')] },
-          at('2026-11-24'),
-        ),
-      ),
-    ).toBe('fate-impossible')
   })
 })
