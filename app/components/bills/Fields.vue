@@ -56,7 +56,7 @@ const twice = computed<Refusal | undefined>(() => {
       data-field="payee"
       data-test="bill-payee"
     />
-    <p v-if="isUnknown" class="small mb-2">
+    <p v-if="isUnknown" class="small mb-4">
       <NuxtLink
         :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=pile`"
         data-test="new-payee"

@@ -70,7 +70,7 @@ const lastTold = (side: 'here' | 'there'): string => {
       v-if="!onlyRestore"
       v-model="passphrase"
       type="password"
-      label="Passphrase, where the file is to be locked"
+      label="Passphrase, where the backup is to be locked"
       hint="Nobody can open it without: write it down where the office finds it."
       :persistent-hint="passphrase !== ''"
       autocomplete="new-password"

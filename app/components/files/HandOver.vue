@@ -28,7 +28,7 @@ const nobodyElse = ref(false)
         <v-text-field
           v-model="passphrase"
           type="password"
-          label="Passphrase, where the file is to be locked"
+          label="Passphrase, where the file handed over is to be locked"
           autocomplete="new-password"
           hide-details
           data-test="hand-phrase"
