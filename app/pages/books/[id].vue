@@ -244,7 +244,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
 .mid-part,
 .right {
   min-width: 0;
-  padding: 3px;
+  padding: 4px;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 10px;
