@@ -1,8 +1,9 @@
-import { readHeld } from '~/data/billReads'
 import { computed, ref } from 'vue'
 import { idOf } from '#core/base/id'
 import { feedsRuns } from '#core/books/book'
+import { warning } from '#core/proof/note'
 import { paperOfBook, plan } from '#core/runs/run'
+import { readHeld, readPayeeChanges } from '~/data/billReads'
 import {
   readAccounts,
   readBalances,
@@ -89,6 +90,17 @@ export function useRun() {
         )
       : undefined,
   )
+  /** What is said of payees that changed, at the check that goes to them. */
+  const payeeChanges = useLive(
+    () => (payments.value && run.value?.state === 'prepared' ? readPayeeChanges(payments.value) : undefined),
+    () => [payments.value, run.value?.state],
+  )
+  const payeeNotes = computed(() =>
+    (planned.value?.ok ? planned.value.value : []).flatMap(({ number, payment }) => {
+      const text = payeeChanges.value?.get(payment.id)
+      return text ? [warning('payee-changed', 'payee', text, { check: number })] : []
+    }),
+  )
   return {
     isNew,
     runId,
@@ -106,5 +118,6 @@ export function useRun() {
     otherRun,
     payments,
     planned,
+    payeeNotes,
   }
 }

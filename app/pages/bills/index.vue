@@ -1,102 +1,18 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { addDays, formatDate } from '#core/base/dates'
-import { sum } from '#core/money/cents'
+import { formatDate } from '#core/base/dates'
+import { idOf } from '#core/base/id'
 import { figures } from '#core/money/figures'
-import { isOverdue, open, type Bill } from '#core/payables/bill'
+import { open, type Bill } from '#core/payables/bill'
 import type { Column } from '~/composables/rowTable'
-import {
-  countBills,
-  findPayeeIds,
-  readBill,
-  readBills,
-  readNewestBills,
-  readPayeesOf,
-} from '~/data/billReads'
-import { localToday } from '~/stores/office'
-import { idOf, type Id } from '#core/base/id'
+import { readBill } from '~/data/billReads'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
-const today = localToday()
-/** The newest so many are shown at once; the search goes through all. */
-const MOST = 1500
-const which = ref<'to pay' | 'all'>('to pay')
-const find = ref('')
-const wanted = refDebounced(
-  computed(() => find.value?.trim().toLowerCase() ?? ''),
-  200,
-)
-const week = ref('any')
 const { sign } = useCompanyAccounts(company)
-/** Whether a bill answers to what is looked for: by any of its numbers, its payee, what it is for, or amount. */
-const answers = (b: Bill, text: string, isTheirs: boolean): boolean =>
-  isTheirs ||
-  [b.number, b.purchaseOrder ?? '', b.memo].some(t => t.toLowerCase().includes(text)) ||
-  String(b.ourNumber) === text ||
-  figures(b.amount).includes(text)
-async function readAllBills(companyId: Id<'company'>, text: string, most = MOST): Promise<Bill[]> {
-  if (!text) return readNewestBills(companyId, undefined, most)
-  const theirs = await findPayeeIds(companyId, text)
-  return readNewestBills(companyId, b => answers(b, text, theirs.has(b.payeeId)), most)
-}
-const found = useLive(
-  async () => {
-    const of = company.value
-    if (!of) return undefined
-    const list =
-      which.value === 'all'
-        ? await readAllBills(of.id, wanted.value)
-        : inTurn(
-            (
-              await Promise.all((['draft', 'waits', 'payable'] as const).map(s => readBills(of.id, s)))
-            ).flat(),
-          )
-    return { list, payees: await readPayeesOf(list) }
-  },
-  () => [company.value?.id, which.value, which.value === 'all' ? wanted.value : ''],
-)
-const bills = computed(() => found.value?.list)
-const payees = computed(() => found.value?.payees)
-/** The list comes first; the bill beside it, and the counts, after. */
-const isTime = useLater()
-const counts = useLive(
-  () => (company.value && isTime.value ? countBills(company.value.id) : undefined),
-  () => [company.value?.id, isTime.value],
-)
-/** By due date, what is settled in the lane already last. */
-const inTurn = (list: Bill[]): Bill[] =>
-  list.sort(
-    (a, b) =>
-      Number(open(a) === 0) - Number(open(b) === 0) ||
-      (a.due < b.due ? -1 : a.due > b.due ? 1 : a.ourNumber - b.ourNumber),
-  )
-/** A filter hides nothing: what it does not take stands greyed, with the reason. */
-function reasonOf(b: Bill): string {
-  if (which.value === 'all') return ''
-  const name = payees.value?.get(b.payeeId)?.name.toLowerCase() ?? ''
-  if (wanted.value && !answers(b, wanted.value, name.includes(wanted.value))) return 'not what is looked for'
-  if (week.value === 'overdue' && !isOverdue(b, today)) return 'not overdue'
-  if (week.value === '7' && b.due > addDays(today, 7)) return 'due later'
-  if (week.value === '14' && b.due > addDays(today, 14)) return 'due later'
-  return ''
-}
-/** What is looked for stands first; the rest stays, greyed. */
-const rows = computed(() =>
-  wanted.value && which.value !== 'all'
-    ? [...(bills.value ?? [])].sort((a, b) => Number(!!reasonOf(a)) - Number(!!reasonOf(b)))
-    : (bills.value ?? []),
-)
-const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
-const keysFound = async () =>
-  (which.value === 'all' && company.value
-    ? await readAllBills(company.value.id, wanted.value, Infinity)
-    : inSight.value
-  ).map(b => b.id)
-const sums = computed(() => ({
-  open: sum(inSight.value.filter(b => b.stage === 'payable').map(open)),
-  count: inSight.value.length,
-}))
+const { which, due, find, text, isAll, bills, payees, rows, reasonOf, ...more } = useBillsShown(company)
+const { isTime, counts, sums, keysFound } = more
+
 const chosenId = ref(typeof route.query.bill === 'string' ? route.query.bill : '')
 watch(
   () => route.query.bill,
@@ -184,8 +100,8 @@ const columns: readonly Column<Bill>[] = [
             data-test="bill-which"
           />
           <v-select
-            v-if="which === 'to pay'"
-            v-model="week"
+            v-if="!isAll"
+            v-model="due"
             :items="[
               { title: 'any day', value: 'any' },
               { title: 'overdue', value: 'overdue' },
@@ -224,7 +140,7 @@ const columns: readonly Column<Bill>[] = [
             </template>
             <template #stage="{ row }"><BillsStageMark :bill="row" /></template>
             <template #empty>
-              <template v-if="bills && which === 'all' && wanted"> No bill answers to that. </template>
+              <template v-if="bills && isAll && text"> No bill answers to that. </template>
               <template v-else-if="bills">
                 Nothing is owed.
                 <NuxtLink :to="`/bills/pile?company=${company.id}`">Enter a bill</NuxtLink>, and it stands

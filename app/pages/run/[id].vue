@@ -1,54 +1,31 @@
 <script setup lang="ts">
-import { warning } from '#core/proof/note'
-import { readPayeeChanges } from '~/data/billReads'
 import { howMany } from '#core/base/howMany'
 import { idOf, type Id } from '#core/base/id'
 import { bookName, type NumberBook } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
-import type { CheckFacts } from '#core/proof/facts'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import type { RunOrder } from '#core/runs/run'
 import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
-import type { PrintHow } from '~/components/run/PrintStep.vue'
-import { paperOf } from '~/data/papers'
 import { countOffDraft, dropDraft } from '~/data/drafts'
 import { momentTold } from '~/data/office'
 import { saveCover } from '~/data/reports'
 import { useOffice } from '~/stores/office'
-import type { PaperMade } from '~/data/makePaper'
+import type { Approved } from '~/composables/useSendRun'
 
 const office = useOffice()
 const { isNew, runId, accounts, run, account, lane, held, balances, usable, bookId, book, ...more } = useRun()
-const { view, rows, otherRun, payments, planned } = more
+const { view, rows, otherRun, payments, planned, payeeNotes } = more
 
 const back = ref<'pick' | 'load'>()
-interface Approved {
-  readonly made: PaperMade
-  readonly checks: readonly CheckFacts[]
-  readonly version: string
-  readonly places: readonly string[]
-  readonly consent: string
-}
 const approved = shallowRef<Approved>()
 const printing = () => run.value?.printing
-/** What is said of payees that changed, at the check that goes to them. */
-const payeeChanges = useLive(
-  () => (payments.value && run.value?.state === 'prepared' ? readPayeeChanges(payments.value) : undefined),
-  () => [payments.value, run.value?.state],
-)
-const payeeNotes = computed(() =>
-  (planned.value?.ok ? planned.value.value : []).flatMap(({ number, payment }) => {
-    const text = payeeChanges.value?.get(payment.id)
-    return text ? [warning('payee-changed', 'payee', text, { check: number })] : []
-  }),
-)
 const { checks, sheets, places, numbers } = useSheets(planned, view, printing, () => {
   approved.value = undefined
 })
 const { busy, fault: refused, at, did, clear } = useAct()
-const { trouble, ready, putOut } = usePutOut()
+const { trouble, printIt, printAgain } = useSendRun({ runId, run, view, approved }, { busy, did })
 const planFault = computed(() => {
   const refusal = planned.value?.ok === false ? planned.value.refusal : undefined
   return refusal && refusal.code !== 'run-not-loaded' ? refusal.text : ''
@@ -97,41 +74,6 @@ async function dropIt() {
   dropping.value = false
   office.said = 'The run is dropped; its payments stay in the lane.'
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
-}
-
-/** The run as it is sent out. */
-const sent = (of: readonly { number: number }[]) => ({
-  runId: runId.value,
-  run: run.value,
-  view: view.value,
-  numbers: of.map(c => c.number),
-})
-async function printIt(how: PrintHow) {
-  if (busy.value || !approved.value) return
-  const { made, consent, ...of } = approved.value
-  const paper = await ready(how)
-  if (!paper) return
-  const { bytes, continuation } = made
-  const input = {
-    runId: runId.value,
-    made: of,
-    consent,
-    pdf: bytes,
-    ...(continuation && { continuation }),
-    ...(how.way === 'away' && { sentTo: how.to }),
-  }
-  if (await did('print', input)) await putOut(how, bytes, paper, sent(of.checks))
-  else if (paper !== 'no window') paper.leave()
-}
-async function printAgain(how: PrintHow, why: string) {
-  if (busy.value || !run.value) return
-  const of = run.value
-  const paper = await ready(how)
-  if (!paper) return
-  const bytes = await paperOf(of)
-  if (bytes && (await did('printAgain', { runId: runId.value, why })))
-    await putOut(how, bytes, paper, sent(of.checks))
-  else if (paper !== 'no window') paper.leave()
 }
 
 async function countOff(act: CountOffAct) {
