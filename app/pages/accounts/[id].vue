@@ -1,15 +1,9 @@
 <script setup lang="ts">
-import { countries, countryNames } from '#core/base/country'
-import { micrFont, nameOf, usualTable } from '#core/exchange/micrFont'
-import { micrFindings } from '#core/micr/checks'
-import { patternsOf } from '#core/micr/pattern'
 import { positionsOn } from '#core/micr/place'
-import { routingHelp } from '#core/micr/routing'
-import { micrCharacters, type MicrCharacter } from '#core/micr/symbols'
 import { localeOf } from '#core/paper/startingLayout'
 import { checkSize } from '#core/paper/stock'
 import { isFor } from '#core/paper/versions'
-import { fromSample, inCountry, inCompany, partsOfField, type AccountForm } from '#core/payables/accountForm'
+import { fromSample, inCompany, partsOfField, type AccountForm } from '#core/payables/accountForm'
 import { printsMicr } from '#core/payables/readiness'
 import { sampleAccounts } from '#core/payables/sampleAccounts'
 import { samplesOf } from '#core/payables/samples'
@@ -54,12 +48,6 @@ const micrFacts = computed(() => {
   const { country, account, part, code, last } = form.value
   return { country, routing: shown.value.routing, account, part, code, serial: Number(last) || 1999 }
 })
-const findings = computed(() =>
-  micr.value && form.value.routing
-    ? micrFindings(form.value.pattern, micrFacts.value, positions.value, Number(form.value.last) || 1)
-    : [],
-)
-
 /** Which parts of the check light up for the field that has the focus. */
 const at = ref('')
 const lit = computed(() => partsOfField[at.value] ?? [])
@@ -71,9 +59,6 @@ const sampleKey = ref<string | null>(null)
 function copySample(of: string | null): void {
   const chosen = sampleAccounts.find(s => s.key === of)
   if (chosen) form.value = plainCopy(fromSample(form.value, chosen))
-}
-const setCountry = (country: AccountForm['country']): void => {
-  form.value = inCountry(form.value, country)
 }
 const chooseCompany = (id: string): void => {
   form.value = inCompany(
@@ -92,12 +77,6 @@ async function takePicture(file: File, then: (picture: AccountForm['logo']) => v
   const picture = await pictureFrom(file, 1200)
   tell(where, picture.ok ? '' : picture.refusal.text)
   if (picture.ok) then(picture.value)
-}
-const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })
-async function takeFont(file: File): Promise<void> {
-  const font = micrFont(new Uint8Array(await file.arrayBuffer()), file.name, fontTable.value)
-  tell('font', font.ok ? '' : font.refusal.text)
-  if (font.ok) form.value.micrShapes = plainCopy(font.value) as NonNullable<AccountForm['micrShapes']>
 }
 async function saveIt(): Promise<void> {
   const made = await save()
@@ -191,115 +170,7 @@ async function saveIt(): Promise<void> {
             ><span class="text-error">{{ faults.logo }}</span>
           </FileDrop>
         </section>
-        <section>
-          <h2>Bank account</h2>
-          <div class="grid">
-            <v-text-field
-              v-model="form.name"
-              label="What you call this account"
-              maxlength="40"
-              :error-messages="faults.name"
-            />
-            <v-select
-              :model-value="form.country"
-              label="Country"
-              :items="countries.map(c => ({ title: countryNames[c], value: c }))"
-              hint="Decides which codes are asked for"
-              @update:model-value="setCountry"
-            />
-            <v-text-field
-              v-model="form.bank"
-              data-part="bank"
-              label="Bank"
-              :error-messages="faults.bank"
-              hint="The name as it prints"
-            />
-            <v-textarea
-              v-model="form.bankAddress"
-              data-part="bankAddress"
-              label="Bank address"
-              rows="2"
-              :error-messages="faults.bankAddress"
-              hint="Up to three lines"
-            />
-            <v-text-field
-              v-model="form.routing"
-              data-part="routing"
-              :label="routingHelp[form.country].name"
-              :placeholder="routingHelp[form.country].sample"
-              :error-messages="faults.routing"
-              :hint="
-                micr ? routingHelp[form.country].how : 'The stock carries the MICR line: may be left empty'
-              "
-              persistent-hint
-            />
-            <v-text-field
-              v-model="form.account"
-              data-part="account"
-              label="Account number"
-              :error-messages="faults.account"
-              :hint="
-                micr
-                  ? 'As it stands in the MICR line, with its dashes and spaces'
-                  : 'The stock carries the MICR line: may be left empty'
-              "
-              persistent-hint
-            />
-            <v-text-field
-              v-if="form.country === 'US'"
-              v-model="form.fraction"
-              data-part="fraction"
-              label="Fraction"
-              placeholder="12-3456/7890"
-              :error-messages="faults.fraction"
-              hint="The fractional routing number; may be left empty"
-            />
-            <v-text-field
-              v-if="form.country === 'IN'"
-              v-model="form.part"
-              data-part="part"
-              label="Account part"
-              placeholder="012345"
-              :error-messages="faults.part"
-              hint="Six digits that the bank gave for the MICR line"
-            />
-            <v-text-field
-              v-if="form.country === 'IN' || form.country === 'GB'"
-              v-model="form.code"
-              data-part="code"
-              label="Transaction code"
-              placeholder="29"
-              :error-messages="faults.code"
-              hint="Two digits that the bank gave for the MICR line"
-            />
-            <v-text-field
-              v-model="form.sign"
-              data-part="sign"
-              label="Currency sign"
-              maxlength="4"
-              :error-messages="faults.sign"
-            />
-            <v-text-field
-              v-model="form.currency"
-              data-part="currency"
-              label="Currency in words"
-              maxlength="30"
-              placeholder="dollars"
-              :error-messages="faults.currency"
-              hint="As it ends the amount in words"
-            />
-            <v-text-field
-              v-model="form.minor"
-              data-part="currency"
-              label="Its hundredths in words"
-              maxlength="20"
-              placeholder="none: 56/100"
-              :error-messages="faults.minor"
-              hint="pence, paise; empty: a fraction"
-            />
-          </div>
-          <v-checkbox v-model="form.forChecks" label="For checks" density="compact" hide-details />
-        </section>
+        <AccountsBankFields v-model="form" :faults="faults" :micr="micr" />
         <section>
           <h2>Paper and numbers</h2>
           <div class="grid">
@@ -338,64 +209,7 @@ async function saveIt(): Promise<void> {
             </template>
           </div>
         </section>
-        <section data-part="signatories">
-          <h2>Signatories</h2>
-          <div v-for="(s, i) in form.signatories" :key="i" class="signatory">
-            <v-text-field v-model="s.name" label="Name" maxlength="60" hide-details />
-            <v-text-field v-model="s.title" label="Title" maxlength="60" hide-details />
-            <img
-              v-if="s.picture"
-              :src="`data:image/${s.picture.type};base64,${s.picture.data}`"
-              :alt="`Signature of ${s.name}`"
-            />
-            <FileDrop
-              v-else
-              label="Signature"
-              kinds="PNG or JPEG"
-              accept="image/png,image/jpeg"
-              slim
-              :aria-label="`Signature image of ${s.name}`"
-              @take="takePicture($event, p => (s.picture = p), 'signatories')"
-            />
-            <v-checkbox
-              v-if="s.picture"
-              v-model="s.prints"
-              label="prints"
-              density="compact"
-              hide-details
-              :aria-label="`The signature of ${s.name} prints`"
-            />
-            <v-btn
-              size="x-small"
-              variant="text"
-              :aria-label="`Take away ${s.name}`"
-              @click="form.signatories.splice(i, 1)"
-            >
-              ×
-            </v-btn>
-          </div>
-          <p v-if="faults.signatories" class="text-error">
-            {{ faults.signatories }}
-          </p>
-          <div class="grid">
-            <v-btn
-              size="small"
-              :disabled="form.signatories.length >= 6"
-              @click="form.signatories.push({ name: '', title: '', prints: false })"
-            >
-              One more signatory
-            </v-btn>
-            <v-text-field
-              v-if="form.signatories.length > 1"
-              v-model="form.secondAbove"
-              label="A second signature above"
-              :prefix="form.sign"
-              inputmode="decimal"
-              :error-messages="faults.secondAbove"
-              hint="Empty: whoever is marked always prints"
-            />
-          </div>
-        </section>
+        <AccountsSignatories v-model="form" :faults="faults" @picture="takePicture" />
         <v-alert v-if="faults.all" density="default" type="error" :text="faults.all" />
         <p v-if="Object.values(faults).some(Boolean)" class="text-error" role="alert">
           Some fields above need a look.
@@ -424,75 +238,16 @@ async function saveIt(): Promise<void> {
           </p>
         </div>
       </aside>
-      <section v-if="micr" data-part="micr" class="whole">
-        <h2>MICR line</h2>
-        <v-select
-          :model-value="form.pattern.id"
-          label="Pattern"
-          :items="[
-            ...patternsOf(form.country).map(p => ({ title: p.name, value: p.id })),
-            ...(patternsOf(form.country).some(p => p.id === form.pattern.id)
-              ? []
-              : [{ title: `own, from ${form.pattern.name}`, value: form.pattern.id }]),
-          ]"
-          hide-details
-          class="mb-3 pattern"
-          data-test="pattern"
-          @update:model-value="
-            id => (form.pattern = plainCopy(patternsOf(form.country).find(p => p.id === id) ?? form.pattern))
-          "
-        />
-        <MicrRuler
-          :pattern="form.pattern"
-          :facts="micrFacts"
-          :positions="positions"
-          @change="form.pattern = $event"
-        />
-        <ul class="findings" data-test="micr-findings">
-          <li
-            v-for="f in findings"
-            :key="f.code"
-            :class="f.severity === 'error' ? 'text-error' : 'text-warning'"
-          >
-            {{ f.text }}
-          </li>
-          <li v-if="form.routing && !findings.length" class="quiet">
-            The line fits: codes agree, nothing meets, every position is where the standard wants it.
-          </li>
-        </ul>
-        <p class="quiet small">
-          The E-13B shapes are drawn by us and not certified. Your bank’s own font file can be used instead;
-          have the bank test a sample either way.
-        </p>
-        <div class="font">
-          <FileDrop
-            label="Font file"
-            kinds="TTF or OTF"
-            accept=".ttf,.otf,font/ttf,font/otf"
-            slim
-            data-test="font-file"
-            @take="takeFont"
-          />
-          <span v-if="form.micrShapes"
-            >{{ form.micrShapes.name }}
-            <v-btn size="x-small" variant="text" @click="form.micrShapes = undefined"
-              >our own again</v-btn
-            ></span
-          >
-          <details>
-            <summary>Which character of the font prints what</summary>
-            <div class="chars">
-              <label v-for="c in micrCharacters" :key="c"
-                >{{ nameOf(c) }}
-                <input v-model="fontTable[c]" maxlength="2" :aria-label="`Character for ${nameOf(c)}`"
-              /></label>
-            </div>
-          </details>
-          <p v-if="faults.font" class="text-error" role="alert">
-            {{ faults.font }}
-          </p>
-        </div>
-      </section>
+      <AccountsMicrPart
+        v-if="micr"
+        v-model="form"
+        :facts="micrFacts"
+        :positions="positions"
+        :last="Number(form.last) || 1"
+        :fault="faults.font"
+        class="whole"
+        @fault="tell('font', $event)"
+      />
     </div>
   </div>
 </template>
@@ -527,46 +282,6 @@ async function saveIt(): Promise<void> {
 .whole {
   grid-column: 1 / -1;
   padding: 0 10px 30px 2px;
-}
-.signatory {
-  display: grid;
-  grid-template-columns: 1fr 1fr 120px auto auto;
-  gap: 10px;
-  align-items: center;
-  margin-top: 8px;
-}
-.signatory img {
-  max-height: 38px;
-  max-width: 120px;
-  background: #fff;
-}
-.findings {
-  list-style: none;
-  padding: 0;
-  margin-top: 8px;
-  font-size: 13.5px;
-}
-.font {
-  display: grid;
-  gap: 6px;
-  margin-top: 6px;
-}
-.pattern {
-  max-width: 420px;
-}
-.chars {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-  gap: 6px;
-  font-size: 12.5px;
-  padding-top: 6px;
-}
-.chars input {
-  width: 34px;
-  border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
-  border-radius: 3px;
-  text-align: center;
-  color: inherit;
 }
 .small {
   font-size: 12.5px;

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { countries, countryNames } from '#core/base/country'
+import { routingHelp } from '#core/micr/routing'
+import { inCountry, type AccountForm } from '#core/payables/accountForm'
+
+/** What is asked of the bank and of the account at it; the country decides which codes. */
+defineProps<{ faults: Readonly<Record<string, string>>; micr: boolean }>()
+const form = defineModel<AccountForm>({ required: true })
+const setCountry = (country: AccountForm['country']): void => {
+  form.value = inCountry(form.value, country)
+}
+</script>
+
+<template>
+  <section>
+    <h2>Bank account</h2>
+    <div class="grid">
+      <v-text-field
+        v-model="form.name"
+        label="What you call this account"
+        maxlength="40"
+        :error-messages="faults.name"
+      />
+      <v-select
+        :model-value="form.country"
+        label="Country"
+        :items="countries.map(c => ({ title: countryNames[c], value: c }))"
+        hint="Decides which codes are asked for"
+        @update:model-value="setCountry"
+      />
+      <v-text-field
+        v-model="form.bank"
+        data-part="bank"
+        label="Bank"
+        :error-messages="faults.bank"
+        hint="The name as it prints"
+      />
+      <v-textarea
+        v-model="form.bankAddress"
+        data-part="bankAddress"
+        label="Bank address"
+        rows="2"
+        :error-messages="faults.bankAddress"
+        hint="Up to three lines"
+      />
+      <v-text-field
+        v-model="form.routing"
+        data-part="routing"
+        :label="routingHelp[form.country].name"
+        :placeholder="routingHelp[form.country].sample"
+        :error-messages="faults.routing"
+        :hint="micr ? routingHelp[form.country].how : 'The stock carries the MICR line: may be left empty'"
+        persistent-hint
+      />
+      <v-text-field
+        v-model="form.account"
+        data-part="account"
+        label="Account number"
+        :error-messages="faults.account"
+        :hint="
+          micr
+            ? 'As it stands in the MICR line, with its dashes and spaces'
+            : 'The stock carries the MICR line: may be left empty'
+        "
+        persistent-hint
+      />
+      <v-text-field
+        v-if="form.country === 'US'"
+        v-model="form.fraction"
+        data-part="fraction"
+        label="Fraction"
+        placeholder="12-3456/7890"
+        :error-messages="faults.fraction"
+        hint="The fractional routing number; may be left empty"
+      />
+      <v-text-field
+        v-if="form.country === 'IN'"
+        v-model="form.part"
+        data-part="part"
+        label="Account part"
+        placeholder="012345"
+        :error-messages="faults.part"
+        hint="Six digits that the bank gave for the MICR line"
+      />
+      <v-text-field
+        v-if="form.country === 'IN' || form.country === 'GB'"
+        v-model="form.code"
+        data-part="code"
+        label="Transaction code"
+        placeholder="29"
+        :error-messages="faults.code"
+        hint="Two digits that the bank gave for the MICR line"
+      />
+      <v-text-field
+        v-model="form.sign"
+        data-part="sign"
+        label="Currency sign"
+        maxlength="4"
+        :error-messages="faults.sign"
+      />
+      <v-text-field
+        v-model="form.currency"
+        data-part="currency"
+        label="Currency in words"
+        maxlength="30"
+        placeholder="dollars"
+        :error-messages="faults.currency"
+        hint="As it ends the amount in words"
+      />
+      <v-text-field
+        v-model="form.minor"
+        data-part="currency"
+        label="Its hundredths in words"
+        maxlength="20"
+        placeholder="none: 56/100"
+        :error-messages="faults.minor"
+        hint="pence, paise; empty: a fraction"
+      />
+    </div>
+    <v-checkbox v-model="form.forChecks" label="For checks" density="compact" hide-details />
+  </section>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 16px;
+  margin-top: 8px;
+  align-items: start;
+}
+</style>

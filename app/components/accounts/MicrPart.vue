@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { micrFont, nameOf, usualTable } from '#core/exchange/micrFont'
+import { micrFindings } from '#core/micr/checks'
+import { patternsOf, type MicrFacts } from '#core/micr/pattern'
+import { micrCharacters, type MicrCharacter } from '#core/micr/symbols'
+import type { AccountForm } from '#core/payables/accountForm'
+import { plainCopy } from '~/data/plainCopy'
+
+/** The MICR line of an account: its pattern, what the standard says of it, and whose shapes print. */
+const props = defineProps<{
+  facts: MicrFacts
+  positions: number
+  /** The highest number that it must hold. */
+  last: number
+  fault: string | undefined
+}>()
+const emit = defineEmits<{ fault: [text: string] }>()
+const form = defineModel<AccountForm>({ required: true })
+const findings = computed(() =>
+  form.value.routing ? micrFindings(form.value.pattern, props.facts, props.positions, props.last) : [],
+)
+
+const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })
+async function takeFont(file: File): Promise<void> {
+  const font = micrFont(new Uint8Array(await file.arrayBuffer()), file.name, fontTable.value)
+  emit('fault', font.ok ? '' : font.refusal.text)
+  if (font.ok) form.value.micrShapes = plainCopy(font.value) as NonNullable<AccountForm['micrShapes']>
+}
+</script>
+
+<template>
+  <section data-part="micr">
+    <h2>MICR line</h2>
+    <v-select
+      :model-value="form.pattern.id"
+      label="Pattern"
+      :items="[
+        ...patternsOf(form.country).map(p => ({ title: p.name, value: p.id })),
+        ...(patternsOf(form.country).some(p => p.id === form.pattern.id)
+          ? []
+          : [{ title: `own, from ${form.pattern.name}`, value: form.pattern.id }]),
+      ]"
+      hide-details
+      class="mb-3 pattern"
+      data-test="pattern"
+      @update:model-value="
+        id => (form.pattern = plainCopy(patternsOf(form.country).find(p => p.id === id) ?? form.pattern))
+      "
+    />
+    <MicrRuler
+      :pattern="form.pattern"
+      :facts="facts"
+      :positions="positions"
+      @change="form.pattern = $event"
+    />
+    <ul class="findings" data-test="micr-findings">
+      <li v-for="f in findings" :key="f.code" :class="f.severity === 'error' ? 'text-error' : 'text-warning'">
+        {{ f.text }}
+      </li>
+      <li v-if="form.routing && !findings.length" class="quiet">
+        The line fits: codes agree, nothing meets, every position is where the standard wants it.
+      </li>
+    </ul>
+    <p class="quiet small">
+      The E-13B shapes are drawn by us and not certified. Your bank’s own font file can be used instead; have
+      the bank test a sample either way.
+    </p>
+    <div class="font">
+      <FileDrop
+        label="Font file"
+        kinds="TTF or OTF"
+        accept=".ttf,.otf,font/ttf,font/otf"
+        slim
+        data-test="font-file"
+        @take="takeFont"
+      />
+      <span v-if="form.micrShapes"
+        >{{ form.micrShapes.name }}
+        <v-btn size="x-small" variant="text" @click="form.micrShapes = undefined">our own again</v-btn></span
+      >
+      <details>
+        <summary>Which character of the font prints what</summary>
+        <div class="chars">
+          <label v-for="c in micrCharacters" :key="c"
+            >{{ nameOf(c) }}
+            <input v-model="fontTable[c]" maxlength="2" :aria-label="`Character for ${nameOf(c)}`"
+          /></label>
+        </div>
+      </details>
+      <p v-if="fault" class="text-error" role="alert">
+        {{ fault }}
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.findings {
+  list-style: none;
+  padding: 0;
+  margin-top: 8px;
+  font-size: 13.5px;
+}
+.font {
+  display: grid;
+  gap: 6px;
+  margin-top: 6px;
+}
+.pattern {
+  max-width: 420px;
+}
+.chars {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 6px;
+  font-size: 12.5px;
+  padding-top: 6px;
+}
+.chars input {
+  width: 34px;
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
+  border-radius: 3px;
+  text-align: center;
+  color: inherit;
+}
+.small {
+  font-size: 12.5px;
+}
+</style>

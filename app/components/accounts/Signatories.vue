@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { AccountForm } from '#core/payables/accountForm'
+
+/** Who signs: their names, the pictures of their signatures, and from which amount a second one prints. */
+defineProps<{ faults: Readonly<Record<string, string>> }>()
+const emit = defineEmits<{
+  picture: [file: File, then: (picture: AccountForm['logo']) => void, where: string]
+}>()
+const form = defineModel<AccountForm>({ required: true })
+</script>
+
+<template>
+  <section data-part="signatories">
+    <h2>Signatories</h2>
+    <div v-for="(s, i) in form.signatories" :key="i" class="signatory">
+      <v-text-field v-model="s.name" label="Name" maxlength="60" hide-details />
+      <v-text-field v-model="s.title" label="Title" maxlength="60" hide-details />
+      <img
+        v-if="s.picture"
+        :src="`data:image/${s.picture.type};base64,${s.picture.data}`"
+        :alt="`Signature of ${s.name}`"
+      />
+      <FileDrop
+        v-else
+        label="Signature"
+        kinds="PNG or JPEG"
+        accept="image/png,image/jpeg"
+        slim
+        :aria-label="`Signature image of ${s.name}`"
+        @take="emit('picture', $event, p => (s.picture = p), 'signatories')"
+      />
+      <v-checkbox
+        v-if="s.picture"
+        v-model="s.prints"
+        label="prints"
+        density="compact"
+        hide-details
+        :aria-label="`The signature of ${s.name} prints`"
+      />
+      <v-btn
+        size="x-small"
+        variant="text"
+        :aria-label="`Take away ${s.name}`"
+        @click="form.signatories.splice(i, 1)"
+      >
+        ×
+      </v-btn>
+    </div>
+    <p v-if="faults.signatories" class="text-error">
+      {{ faults.signatories }}
+    </p>
+    <div class="grid">
+      <v-btn
+        size="small"
+        :disabled="form.signatories.length >= 6"
+        @click="form.signatories.push({ name: '', title: '', prints: false })"
+      >
+        One more signatory
+      </v-btn>
+      <v-text-field
+        v-if="form.signatories.length > 1"
+        v-model="form.secondAbove"
+        label="A second signature above"
+        :prefix="form.sign"
+        inputmode="decimal"
+        :error-messages="faults.secondAbove"
+        hint="Empty: whoever is marked always prints"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 16px;
+  margin-top: 8px;
+  align-items: start;
+}
+.signatory {
+  display: grid;
+  grid-template-columns: 1fr 1fr 120px auto auto;
+  gap: 10px;
+  align-items: center;
+  margin-top: 8px;
+}
+.signatory img {
+  max-height: 38px;
+  max-width: 120px;
+  background: #fff;
+}
+</style>
