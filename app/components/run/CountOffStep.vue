@@ -6,7 +6,6 @@ import { issuing, type Balances } from '#core/ledger/balances'
 import { carries } from '#core/paper/stock'
 import type { Payment } from '#core/payables/payment'
 import { countedFrom } from '#core/practice/counted'
-import { outcomeOf } from '#core/practice/report'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
@@ -118,45 +117,16 @@ function putRight(number: CheckNumber, field: Correctable | '') {
   if (field) counting.because(number, `wrong ${field}`, field)
   else counting.say(number, 'spoiled')
 }
-
-// The practice printer, where the run went through it: its report is offered, never taken by itself.
-const report = usePracticeReport(props.run)
 </script>
 
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys of the sheets within -->
   <div class="count" @keydown="onKey">
     <div>
-      <v-alert
-        v-if="report"
-        :type="report.state === 'printing' ? 'info' : outcomeOf(report).clean ? 'success' : 'warning'"
-        class="mb-2"
-        data-test="practice-report"
-      >
-        Practice printer:
-        {{
-          report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text
-        }}.
-        <NuxtLink :to="`/practice/printer?job=${report.id}`">Look at the sheets</NuxtLink>
-        <v-btn
-          v-if="report.state !== 'printing'"
-          size="small"
-          class="ml-3"
-          data-test="take-report"
-          @click="counting.takeOver(countedFrom(run.checks, report.sheets, numbered))"
-        >
-          Fill in what it reports
-        </v-btn>
-        <v-progress-linear
-          v-else
-          :model-value="(report.done / report.of) * 100"
-          color="primary"
-          height="6"
-          rounded
-          class="mt-2"
-          aria-label="Sheets out"
-        />
-      </v-alert>
+      <RunPracticeReport
+        :run="run"
+        @fill="counting.takeOver(countedFrom(run.checks, $event.sheets, numbered))"
+      />
       <RunCameBack v-if="run.sentTo" :run="run" @take="counting.takeIn" />
       <p class="quiet help">
         Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good,
@@ -185,20 +155,7 @@ const report = usePracticeReport(props.run)
             :data-test="`sheet-${row.number}`"
             @focus="at = i"
           >
-            <svg
-              viewBox="0 0 34 44"
-              width="26"
-              height="34"
-              aria-hidden="true"
-              class="small"
-              :class="row.said?.kind.replaceAll(' ', '-')"
-            >
-              <path class="leaf" d="M1 1h32v42H1z" />
-              <path class="perf" d="M1 15h32M1 29h32" />
-              <path v-if="row.said?.kind === 'good'" class="sign" d="M11 8.5l4 3.500 8-7.500" />
-              <path v-else-if="row.said?.kind === 'spoiled'" class="sign" d="M6 40 13 27l5 9 4-16 6 18" />
-              <path v-else-if="row.said" class="sign" stroke-dasharray="3 3" d="M4 4 30 40" />
-            </svg>
+            <RunSheetMark :came="row.said?.kind" />
             <span class="n"
               >{{ row.now
               }}<span v-if="row.now !== row.number" class="sent">sent as {{ row.number }}</span></span
@@ -426,25 +383,6 @@ kbd {
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
-}
-.small .leaf {
-  fill: #fffdf9;
-  stroke: #8d8798;
-}
-.small .perf {
-  stroke: #c9c2d4;
-  stroke-dasharray: 2 2;
-}
-.small .sign {
-  fill: none;
-  stroke: #5a3ea0;
-  stroke-width: 3;
-  stroke-linecap: round;
-  stroke-linejoin: round;
-}
-.small.spoiled .sign {
-  stroke: #a3262a;
-  stroke-width: 2;
 }
 .effect {
   display: grid;
