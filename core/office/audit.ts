@@ -1,3 +1,4 @@
+import type { NumberRow } from '../books/book'
 import { firstBroken } from '../trail/trail'
 import { totalsAstray } from '../ledger/totals'
 import { sum } from '../money/cents'
@@ -8,18 +9,37 @@ import type { Snapshot } from './tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
 
+/** Takes down a sentence where something does not hold. */
+type Must = (holds: boolean, what: string) => void
+
 /**
  * What must hold in any office, found by looking at every row, whatever was done in it. Gives a sentence for
  * each thing that does not: numbers, payments, entries, running totals, bills, payables, the chain of the trail.
  */
 export function auditOffice(office: Snapshot): string[] {
   const found: string[] = []
-  const must = (holds: boolean, what: string): void => {
+  const must: Must = (holds, what) => {
     if (!holds) found.push(what)
   }
+  paymentsHold(office, numbersHold(office, must), must)
+  for (const e of office.entries)
+    must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
+  const [astray] = totalsAstray(office.totals, office.entries)
+  must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
+  billsHold(office, must)
+  booksHold(office, must)
+  const keys = office.trail.flatMap(l => l.key ?? [])
+  must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
+  const broken = firstBroken(office.trail)
+  must(!broken, `the trail is broken at line ${broken?.seq}`)
+  return found
+}
+
+/** Every number stands once, in its book, as its life says. Gives the standing checks by payment. */
+function numbersHold(office: Snapshot, must: Must): ReadonlyMap<string, readonly NumberRow[]> {
   const books = new Map(office.books.map(b => [b.id, b]))
   const seen = new Set<string>()
-  const carried = new Map<string, (typeof office.numbers)[number][]>()
+  const carried = new Map<string, NumberRow[]>()
   for (const row of office.numbers) {
     must(!seen.has(row.id), `${row.id} stands twice`)
     seen.add(row.id)
@@ -35,6 +55,15 @@ export function auditOffice(office: Snapshot): string[] {
     if (row.check && standing.includes(row.fate))
       carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
   }
+  return carried
+}
+
+/** Every payment has the check its state says, adds up, and stays within its company. */
+function paymentsHold(
+  office: Snapshot,
+  carried: ReadonlyMap<string, readonly NumberRow[]>,
+  must: Must,
+): void {
   for (const p of office.payments) {
     const own = carried.get(p.id) ?? []
     must(
@@ -57,33 +86,26 @@ export function auditOffice(office: Snapshot): string[] {
       `payment ${p.id} mixes companies`,
     )
   }
-  for (const e of office.entries)
-    must(e.lines.reduce((s, l) => s + l.debit - l.credit, 0) === 0, `entry ${e.id} does not balance`)
-  const [astray] = totalsAstray(office.totals, office.entries)
-  must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
-  billsHold(office, must)
-  for (const a of office.books)
-    for (const b of office.books)
+}
+
+/** Books of an account do not overlap, and each has one open run at most. */
+function booksHold({ books, runs }: Snapshot, must: Must): void {
+  for (const a of books)
+    for (const b of books)
       must(
         a.id >= b.id || a.accountId !== b.accountId || a.end < b.start || b.end < a.start,
         `books ${a.id} and ${b.id} overlap`,
       )
-  for (const book of office.books)
+  for (const book of books)
     must(
-      office.runs.filter(
-        r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer'),
-      ).length <= 1,
+      runs.filter(r => r.bookId === book.id && (r.state === 'prepared' || r.state === 'at the printer'))
+        .length <= 1,
       `two runs are open on ${book.id}`,
     )
-  const keys = office.trail.flatMap(l => l.key ?? [])
-  must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
-  const broken = firstBroken(office.trail)
-  must(!broken, `the trail is broken at line ${broken?.seq}`)
-  return found
 }
 
 /** What must hold of bills: never paid above what they are, and the ledger says what is owed on them. */
-function billsHold(office: Snapshot, must: (holds: boolean, what: string) => void): void {
+function billsHold(office: Snapshot, must: Must): void {
   for (const { id } of office.payees) {
     const own = office.bills.filter(b => b.payeeId === id)
     if (!own.length) continue
