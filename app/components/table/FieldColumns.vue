@@ -65,7 +65,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
     data-test="item-source"
     @update:model-value="set({ items: $event })"
   />
-  <div v-for="(c, i) in columns" :key="c.what" class="column">
+  <div v-for="(c, i) in columns" :key="c.what" class="column" role="group" :aria-label="columnNames[c.what]">
     <span class="what">{{ columnNames[c.what] }}</span>
     <v-btn
       size="x-small"
@@ -95,7 +95,9 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       ×
     </v-btn>
     <v-text-field
-      :label="`Title, else ${usualTitle(c.what, locale)}`"
+      label="Title"
+      :placeholder="usualTitle(c.what, locale)"
+      persistent-placeholder
       :model-value="c.title"
       hide-details
       maxlength="40"
@@ -126,17 +128,17 @@ h4 {
 }
 .column {
   display: grid;
-  grid-template-columns: 1fr auto auto auto;
+  grid-template-columns: minmax(0, 1fr) repeat(3, 32px);
   gap: 3px;
   align-items: center;
   border-top: 1px solid rgba(var(--v-theme-on-surface), 0.12);
   padding-top: 5px;
 }
-.column > :nth-last-child(-n + 2) {
-  grid-column: auto;
+.column .v-btn {
+  min-width: 0;
 }
-.column :deep(.v-text-field) {
-  grid-column: span 2;
+.column > :last-child {
+  grid-column: span 3;
 }
 .what {
   font-size: 13px;
