@@ -1,40 +1,17 @@
-import { plainDate, type PlainDate } from '../../base/dates'
 import { idOf, type Id } from '../../base/id'
-import { must } from '../../base/result'
 import { unusedRow, type CheckNumber, type CheckOnPaper, type NumberRow } from '../../books/book'
 import type { Fate } from '../../books/fates'
-import { cents } from '../../money/cents'
-import { account, bookOf, company, payee } from '../../office/test/office'
+import { account, bookOf } from '../../office/test/office'
 import type { Payment } from '../../payables/payment'
 import type { Run, RunCheck } from '../run'
 
-export const stamp = { at: '2026-11-24T10:00:00-05:00', by: 'Test' }
-export const day = (text: string): PlainDate => must(plainDate(text))
+export { day, paymentOf, stamp } from '../../payables/test/payment'
+
 export const n = (number: number) => number as CheckNumber
 /** Numbers 101 to 120, printed by us. */
 export const book = bookOf(20)
 export const runId = idOf<'run'>('run')
 
-/** A payment of 120.00 that waits in the lane, with what is told of it. */
-export const paymentOf = (id: string, more: Partial<Payment> = {}): Payment => {
-  const amount = more.amount ?? cents(120_00)
-  return {
-    id: idOf(id),
-    companyId: company.id,
-    accountId: account.id,
-    payeeId: payee.id,
-    name: payee.name,
-    address: payee.address,
-    date: day('2026-11-24'),
-    amount,
-    memo: '',
-    lines: [],
-    split: [{ ledgerId: idOf('wood'), amount }],
-    state: 'waiting',
-    drawnAt: '2026-11-24T09:00:00-05:00',
-    ...more,
-  }
-}
 export const byKey = <K extends string, T extends { readonly id: Id<K> }>(...rows: readonly T[]) =>
   new Map(rows.map(row => [row.id, row] as const))
 

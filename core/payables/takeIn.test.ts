@@ -1,0 +1,227 @@
+import { describe, expect, it } from 'vitest'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cameTo } from '../base/test/outcome'
+import type { LedgerAccount } from '../ledger/entry'
+import { cents } from '../money/cents'
+import { account, company, drawKnown, drawOf, payee, payeeOf } from '../office/test/office'
+import type { PayeeForm } from './payee'
+import { takeIn, type TakeInKnown, type TakingIn } from './takeIn'
+import { takeIntakeBack, type IntakeKnown } from './takeIntakeBack'
+import { billOf } from './test/bill'
+import { day, paymentOf, stamp } from './test/payment'
+
+const known = (more: Partial<TakeInKnown> = {}): TakeInKnown => ({
+  ...{ intake: undefined, company, account, payees: [payee], ledgers: drawKnown().ledgers },
+  ...{ bills: [], payments: [], lastNumber: 6 },
+  ...more,
+})
+const ledger = (id: string, more: Partial<LedgerAccount> = {}): LedgerAccount => ({
+  ...{ id: idOf(id), companyId: company.id, code: id, name: `Ledger ${id}`, kind: 'expense' },
+  ...more,
+})
+const written = (id: string, more: Partial<PayeeForm> = {}): TakingIn['payees'][number] => ({
+  id: idOf(id),
+  to: {
+    ...{ kind: 'supplier', name: `Yard ${id}`, address: [], memo: '', taxForm: 'none' },
+    split: [{ ledgerId: idOf('wood'), weight: 1 }],
+    ...more,
+  },
+})
+const billed = (id: string, more: Partial<TakingIn['bills'][number]> = {}): TakingIn['bills'][number] => ({
+  ...{ id: idOf(id), payeeId: payee.id, number: id, date: day('2026-11-02'), due: day('2026-12-02') },
+  ...{ amount: cents(100_00), memo: '', taxForm: 'none' },
+  lines: [{ ledgerId: idOf('wood'), amount: cents(100_00), memo: '' }],
+  ...more,
+})
+const act = (more: Partial<TakingIn> = {}): TakingIn => ({
+  ...{ id: idOf('in'), companyId: company.id, accountId: account.id, file: 'list.csv' },
+  ...{ ledgers: [], payees: [], bills: [], draws: [] },
+  ...more,
+})
+const taken = (more: Partial<TakingIn>, of: Partial<TakeInKnown> = {}) => takeIn(known(of), act(more), stamp)
+
+describe('rows of a file that are taken in', () => {
+  it('may name what stands before them, and come as one thing with one line in the trail', () => {
+    const { changes, trail } = must(
+      taken({
+        ledgers: [ledger('7100', { name: ' Larch ' })],
+        payees: [written('new', { split: [{ ledgerId: idOf('7100'), weight: 1 }] })],
+        bills: [
+          billed('B1', { payeeId: idOf('new') }),
+          billed('B2', { lines: [{ ledgerId: idOf('7100'), amount: cents(100_00), memo: '' }] }),
+        ],
+        draws: [{ ...drawOf('p', 50_00), payee: { ...payee, id: idOf('new'), name: 'Yard new' } }],
+      }),
+    )
+    expect(changes.ledgers).toEqual([ledger('7100', { name: 'Larch' })])
+    expect(changes.payees.map(p => [p.id, p.name])).toEqual([['new', 'Yard new']])
+    expect(changes.bills.map(b => [b.number, b.payeeId, b.ourNumber])).toEqual([
+      ['B1', 'new', 7],
+      ['B2', payee.id, 8],
+    ])
+    expect(changes.entries.map(e => e.id)).toEqual(['B1/owed/1', 'B2/owed/1'])
+    expect(changes.payments.map(p => [p.id, p.payeeId, p.state])).toEqual([['p', 'new', 'waiting']])
+    expect(changes.intakes).toEqual([
+      {
+        ...{ id: 'in', companyId: company.id, file: 'list.csv', ...stamp },
+        ...{ ledgers: ['7100'], payees: ['new'], bills: ['B1', 'B2'], payments: ['p'] },
+      },
+    ])
+    expect(trail).toEqual({
+      act: 'take in',
+      text: '1 ledger account, 1 payee, 2 bills, 1 payment from list.csv',
+      about: { intake: 'in', company: company.id },
+    })
+  })
+  const alike = billOf({ number: 'B1' })
+  it.each<[string, () => ReturnType<typeof taken>]>([
+    ['intake-known (file) this file was taken in already', () => taken({}, { intake: {} as never })],
+    ['intake-empty (file) there is nothing to take in', () => taken({})],
+    [
+      'ledger-blank (file) ledgers 2: number and name are wanted',
+      () => taken({ ledgers: [ledger('7100'), ledger('7200', { code: ' ' })] }),
+    ],
+    [
+      'ledger-blank (file) ledgers 1: number and name are wanted',
+      () => taken({ ledgers: [ledger('7200', { name: ' ' })] }),
+    ],
+    [
+      'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
+      () => taken({ ledgers: [ledger('7200', { companyId: idOf('other') })] }),
+    ],
+    [
+      'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
+      () => taken({ ledgers: [ledger('wood', { code: '7' })] }),
+    ],
+    [
+      'ledger-known (file) ledgers 1: 6120 Materials is here already',
+      () => taken({ ledgers: [ledger('x', { code: '6120' })] }),
+    ],
+    [
+      'ledger-known (file) ledgers 2: 7A Ledger x is here already',
+      () => taken({ ledgers: [ledger('x', { code: '7A' }), ledger('y', { code: '7a' })] }),
+    ],
+    [
+      'payee-known (file) payees 2: there is a payee Yard a already',
+      () => taken({ payees: [written('a'), written('b', { name: 'yard  A' })] }),
+    ],
+    [
+      'code-taken (file) payees 2: Yard a has this code',
+      () => taken({ payees: [written('a', { code: 'YA' }), written('b', { code: 'ya' })] }),
+    ],
+    ['payee-known (file) payees 1: this payee is here already', () => taken({ payees: [written(payee.id)] })],
+    [
+      'account-blank (file) draws 1: say which account pays',
+      () => taken({ draws: [drawOf('p', 1)] }, { account: undefined }),
+    ],
+    [
+      'payee-unknown (file) draws 1: this payee is not here',
+      () => taken({ draws: [{ ...drawOf('p', 1), payee: payeeOf('nobody', 'X') }] }),
+    ],
+  ])('%s', (expected, done) => {
+    expect(cameTo(done())).toBe(expected)
+  })
+  it('are refused as their own act would be: a bill that stands twice, a payment that has its key', () => {
+    const codeOf = (done: ReturnType<typeof taken>) => (done.ok ? 'done' : done.refusal.code)
+    expect(codeOf(taken({ bills: [billed('B1'), billed('X', { number: 'B1' })] }))).toBe('bill-twice')
+    expect(codeOf(taken({ bills: [billed('B1')] }, { bills: [alike] }))).toBe('bill-twice')
+    expect(codeOf(taken({ bills: [billed('B1')] }, { bills: [billOf({ id: idOf('B1') })] }))).toBe(
+      'bill-known',
+    )
+    expect(codeOf(taken({ draws: [drawOf('p', 1)] }, { payments: [paymentOf('p')] }))).toBe('payment-known')
+    expect(codeOf(taken({ draws: [drawOf('p', 1), drawOf('p', 1)] }))).toBe('payment-known')
+    const closed = { ...company, closedThrough: day('2026-11-24') }
+    expect(codeOf(taken({ draws: [drawOf('p', 1)] }, { company: closed }))).toBe('period-closed')
+  })
+})
+
+describe('a file that is taken back', () => {
+  const [bill, payment, rope] = [billOf({ number: 'B1' }), paymentOf('p'), payeeOf('r', 'Cobalt Rope')]
+  const larch = ledger('7100')
+  const entry = { id: 'e', date: day('2026-11-03'), text: '', lines: [], ledgers: [] } as never
+  const intake = {
+    ...{ id: idOf<'intake'>('in'), companyId: company.id, file: 'list.csv', ...stamp },
+    ...{ payees: [payee.id, rope.id], ledgers: [larch.id], bills: [bill.id], payments: [payment.id] },
+  }
+  const back = (more: Partial<IntakeKnown> = {}) =>
+    takeIntakeBack(
+      {
+        ...{ intake, company, payees: [payee, rope], ledgers: [larch] },
+        ...{ bills: [bill], payments: [payment], entries: new Map([[bill.id, entry]]) },
+        ...{ mergedInto: new Set<never>(), used: new Set<never>() },
+        ...more,
+      },
+      stamp,
+    )
+  it('is gone as a whole, but for what something names', () => {
+    const { changes, removes, trail } = must(back())
+    expect(changes.intakes).toEqual([{ ...intake, takenBack: stamp.at }])
+    expect(changes.bills).toEqual([{ ...bill, stage: 'cancelled' }])
+    expect(changes.payments).toEqual([{ ...payment, state: 'cancelled', withdrawn: true }])
+    expect(changes.entries).toHaveLength(1)
+    // The payee stays: their bill and payment do, cancelled.
+    expect(removes).toEqual({ payees: [rope.id], ledgers: [larch.id] })
+    expect(trail).toEqual({
+      act: 'take a file back',
+      text: '1 ledger account, 1 payee, 1 bill, 1 payment of list.csv',
+      about: { intake: 'in', company: company.id },
+    })
+    expect(must(back({ used: new Set([larch.id]) })).removes?.ledgers).toEqual([])
+  })
+  it('leaves out what was cancelled meanwhile', () => {
+    const gone = must(
+      back({
+        ...{ bills: [{ ...bill, stage: 'cancelled' }], payments: [{ ...payment, state: 'cancelled' }] },
+        ...{ payees: [], ledgers: [] },
+      }),
+    )
+    expect(gone.changes).toMatchObject({ bills: [], payments: [], entries: [] })
+    expect(gone.trail.text).toBe('nothing that was left of list.csv')
+  })
+  const later = billOf({ number: 'Later', ourNumber: 9 })
+  const stray = paymentOf('stray')
+  it.each<[string, () => ReturnType<typeof back>]>([
+    [
+      'intake-back (file) this file was taken back already',
+      () => back({ intake: { ...intake, takenBack: 'x' } }),
+    ],
+    [
+      'intake-numbers (file) its check numbers are taken back with it',
+      () => back({ intake: { ...intake, numbers: [] } }),
+    ],
+    [
+      'intake-used (file) Shoreline Timber was merged since: it cannot be taken back as a whole',
+      () => back({ payees: [{ ...payee, became: rope.id }, rope] }),
+    ],
+    [
+      'intake-used (file) Cobalt Rope was merged since: it cannot be taken back as a whole',
+      () => back({ mergedInto: new Set([rope.id]) }),
+    ],
+    [
+      'intake-used (file) Shoreline Timber has bill Sooner that did not come with this file: it cannot be taken back as a whole',
+      () => back({ bills: [bill, later, billOf({ number: 'Sooner', ourNumber: 8 })] }),
+    ],
+    [
+      'intake-used (file) Shoreline Timber has a payment that did not come with this file: it cannot be taken back as a whole',
+      () => back({ payments: [payment, stray] }),
+    ],
+    [
+      'bill-fixed (file) bill B1: 1.00 of this bill is in the lane: withdraw or cancel the payment first',
+      () => back({ bills: [{ ...bill, promised: cents(100) }] }),
+    ],
+    [
+      'payment-not-waiting (file) the payment to Shoreline Timber is issued',
+      () => back({ payments: [{ ...payment, state: 'issued' }] }),
+    ],
+  ])('%s', (expected, done) => {
+    expect(cameTo(done())).toBe(expected)
+  })
+  it('is not held up by what is cancelled, or of payees that did not come with it', () => {
+    const besides = { bills: [bill, { ...later, stage: 'cancelled' as const }] }
+    expect(back(besides).ok).toBe(true)
+    expect(back({ bills: [bill, { ...later, payeeId: idOf('x') }] }).ok).toBe(true)
+    expect(back({ payments: [payment, { ...stray, state: 'cancelled' }] }).ok).toBe(true)
+    expect(back({ payments: [payment, { ...stray, payeeId: idOf('x') }] }).ok).toBe(true)
+  })
+})
