@@ -2,50 +2,173 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
+import { cameTo, outcome } from '../base/test/outcome'
 import { account, drawKnown, drawOf, payee } from '../office/test/office'
 import { cents } from '../money/cents'
 import { promisedOf, laneSums, type Payment } from './payment'
 import { draw, type Draw, type DrawKnown } from './draw'
+import { billOf } from './test/bill'
+import { day, paymentOf, stamp } from './test/payment'
 import { addressLines, payeeName, printable, sameName } from './texts'
 
-const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
-const codeOf = (act: Partial<Draw>, known: Partial<DrawKnown> = {}) => {
-  const r = draw(drawKnown(known), { ...drawOf('a', 500), ...act }, stamp)
-  return r.ok ? 'drawn' : r.refusal.code
-}
-const wood = (amount: number) => ({ ledgerId: idOf<'ledger'>('wood'), amount: amount as never })
-
 describe('drawing', () => {
-  it('is refused where payee, account and ledger accounts are not of one company', () => {
-    expect(codeOf({})).toBe('drawn')
-    const stranger = { ...payee, id: idOf<'payee'>('p9'), companyId: idOf<'company'>('other') }
-    expect(codeOf({ payee: stranger }, { payee: stranger })).toBe('payee-elsewhere')
-    expect(codeOf({ payee: stranger }, { payee: undefined })).toBe('payee-elsewhere')
-    expect(
-      codeOf(
-        {},
-        { ledgers: [{ id: idOf('wood'), companyId: idOf('other'), code: '1', name: 'x', kind: 'expense' }] },
-      ),
-    ).toBe('ledger-elsewhere')
-    expect(codeOf({}, { ledgers: [] })).toBe('ledger-elsewhere')
-    expect(codeOf({ split: [{ ledgerId: account.cashLedgerId, amount: cents(500) }] })).toBe('ledger-itself')
+  const bill = billOf({ number: 'B7', amount: cents(500) })
+  const part = (amount: number) => ({ billId: bill.id, amount: cents(amount), discount: cents(0) })
+  const drawn = (act: Partial<Draw> = {}, known: Partial<DrawKnown> = {}) =>
+    draw(drawKnown(known), { ...drawOf('a', 500), ...act }, stamp)
+  const wood = (amount: number) => ({ ledgerId: idOf<'ledger'>('wood'), amount: amount as never })
+  const line = (amount: number) => ({ reference: 'R', date: null, description: '', amount: cents(amount) })
+  const pay = (now: number) => [
+    { kind: 'earning' as const, name: 'Regular', now: cents(now), yearToDate: cents(now) },
+  ]
+  const stranger = { ...payee, id: idOf<'payee'>('p9'), companyId: idOf<'company'>('other') }
+  const elsewhere = drawKnown().ledgers.map(l => ({ ...l, companyId: idOf<'company'>('other') }))
+
+  it('puts the payment in the lane, promised and not yet on paper', () => {
+    expect(must(drawn())).toEqual({
+      changes: { payments: [paymentOf('a', { amount: cents(500), drawnAt: stamp.at })], payees: [] },
+      trail: {
+        act: 'draw',
+        text: '$5.00 to Shoreline Timber, dated 2026-11-24',
+        about: { account: account.id, payment: 'a' },
+      },
+    })
   })
-  it('writes no second payee of one name, and no second payment of one key', () => {
-    expect(
-      codeOf(
-        { payee: { ...payee, id: idOf('new'), name: 'shoreline TIMBER' } },
-        { payee: undefined, namesakes: [payee] },
-      ),
-    ).toBe('payee-known')
-    expect(codeOf({}, { payment: { id: 'a' } as unknown as Payment })).toBe('payment-known')
+  it('keeps what was told of it, as it prints, and writes a new payee down so', () => {
+    const told: Partial<Draw> = {
+      payee: { ...payee, id: idOf('new'), name: ' Saltgrass  Bakery ', language: 'es' },
+      ...{ address: [' 4 Oven Lane ', ' '], memo: ' bread ', accountWithPayee: ' 77 ', signers: [0] },
+      ...{
+        pay: pay(500),
+        lines: [line(500)],
+        scheduled: day('2026-11-30'),
+        apart: 'a deposit',
+        advice: true,
+      },
+    }
+    const signatories = [{ name: 'Ada Quill', title: '', prints: true }] as never
+    const { changes, trail } = must(drawn(told, { payee: undefined, account: { ...account, signatories } }))
+    expect(changes.payments[0]).toMatchObject({
+      ...{ payeeId: 'new', name: 'Saltgrass Bakery', address: ['4 Oven Lane'], memo: 'bread' },
+      ...{ accountWithPayee: '77', signers: [0], language: 'es', scheduled: '2026-11-30', advice: true },
+      ...{ pay: told.pay, lines: told.lines },
+    })
+    expect(changes.payees).toEqual([{ ...told.payee, name: 'Saltgrass Bakery', address: ['4 Oven Lane'] }])
+    expect(trail.text).toBe(
+      'advice of $5.00 to Saltgrass Bakery, dated 2026-11-24, from 2026-11-30; open bills are left: a deposit',
+    )
+    expect(must(drawn({ signers: undefined } as never)).changes.payments[0]).not.toHaveProperty('signers')
   })
-  it('takes no ledger line of nothing or less, no amount that is no number, no day that does not exist', () => {
-    expect(codeOf({ split: [wood(500), wood(0)] })).toBe('split-nothing')
-    expect(codeOf({ split: [wood(600), wood(-100)] })).toBe('split-nothing')
-    expect(codeOf({ split: [wood(499)] })).toBe('split-differs')
-    expect(codeOf({ amount: Number.NaN as never })).toBe('amount-pattern')
-    expect(codeOf({ date: '2026-02-30' as never })).toBe('date-missing')
-    expect(codeOf({ address: Array.from({ length: 7 }, () => 'x') })).toBe('address-lines')
+  it('pays bills, and what goes besides them by ledger lines', () => {
+    const other = billOf({ number: 'B8', amount: cents(100) })
+    const { changes, trail } = must(
+      drawn({ settles: [part(400)], split: [wood(100)] }, { bills: [bill, other] }),
+    )
+    expect(changes.payments[0]!.settles?.bills).toEqual([part(400)])
+    expect(changes.payments[0]!.lines.map(l => [l.reference, l.amount])).toEqual([
+      ['B7', 400],
+      ['', 100],
+    ])
+    expect(trail.text).toBe('$5.00 to Shoreline Timber, dated 2026-11-24, for B7, B8')
+    expect(must(drawn({ settles: [part(500)], split: [] }, { bills: [bill] })).changes.payments).toHaveLength(
+      1,
+    )
+    const told = must(
+      drawn({ settles: [part(400)], split: [wood(100)], lines: [line(100)] }, { bills: [bill] }),
+    )
+    expect(told.changes.payments[0]!.lines.map(l => l.reference)).toEqual(['B7', 'R'])
+  })
+  it('takes an advice for nothing, and without a check what an account not for checks pays', () => {
+    expect(drawn({ advice: true, amount: cents(0), split: [] }).ok).toBe(true)
+    const notForChecks = drawKnown({ account: { ...account, forChecks: false } })
+    expect(draw(notForChecks, drawOf('a', 500), stamp, { withoutCheck: true }).ok).toBe(true)
+  })
+  it.each<[string, () => ReturnType<typeof drawn>]>([
+    ['payment-known (payment) this payment was drawn already', () => drawn({}, { payment: paymentOf('a') })],
+    ['amount-zero at amount', () => drawn({ amount: cents(0) })],
+    ['amount-pattern at amount', () => drawn({ amount: Number.NaN as never })],
+    ['amount-pattern at amount', () => drawn({ advice: true, amount: Number.NaN as never })],
+    [
+      'account-not-for-checks (account) Yard is not for checks: choose another account, or change it under Accounts',
+      () => drawn({}, { account: { ...account, forChecks: false } }),
+    ],
+    ['signer-unknown (signers) a signatory chosen is not one of this account', () => drawn({ signers: [0] })],
+    ['date-missing at date', () => drawn({ date: '2026-02-30' as never })],
+    [
+      'period-closed (date, 2026-11-24, 2026-11-24) the books are closed through 2026-11-24: choose a day after it',
+      () => drawn({}, { closedThrough: day('2026-11-24') }),
+    ],
+    ['ledger-blank (ledger) choose the ledger account it belongs to', () => drawn({ split: [] })],
+    [
+      'split-nothing (ledger) a ledger line must be for more than nothing',
+      () => drawn({ split: [wood(500), wood(0)] }),
+    ],
+    [
+      'split-nothing (ledger) a ledger line must be for more than nothing',
+      () => drawn({ split: [wood(600), wood(-100)] }),
+    ],
+    [
+      'split-nothing (ledger) a ledger line must be for more than nothing',
+      () => drawn({ split: [wood(499.5), wood(0.5)] }),
+    ],
+    [
+      'split-differs (ledger) the ledger lines do not add up to the amount',
+      () => drawn({ split: [wood(499)] }),
+    ],
+    [
+      'split-differs (ledger) bills and ledger lines do not add up to the amount',
+      () => drawn({ settles: [part(400)], split: [wood(99)] }, { bills: [bill] }),
+    ],
+    [
+      'lines-differ (lines) the lines of the stub do not add up to the amount',
+      () => drawn({ lines: [line(499)] }),
+    ],
+    [
+      'lines-differ (lines) the lines of the stub do not add up to the amount',
+      () => drawn({ settles: [part(400)], split: [wood(100)], lines: [line(500)] }, { bills: [bill] }),
+    ],
+    [
+      'pay-differs (pay) what is earned less what is deducted does not come to the amount',
+      () => drawn({ pay: pay(499) }),
+    ],
+    [
+      'payee-elsewhere (payee) Shoreline Timber is a payee of another company',
+      () => drawn({ payee: stranger }, { payee: stranger }),
+    ],
+    [
+      'payee-elsewhere (payee) Shoreline Timber is a payee of another company',
+      () => drawn({ payee: stranger }, { payee: undefined }),
+    ],
+    [
+      'payee-merged (payee) Shoreline Timber is a part of another payee now: choose that one',
+      () => drawn({}, { payee: { ...payee, became: idOf('p2') } }),
+    ],
+    [
+      'payee-known (payee, shoreline TIMBER) there is a payee Shoreline Timber already: choose that one',
+      () =>
+        drawn(
+          { payee: { ...payee, id: idOf('new'), name: 'shoreline TIMBER' } },
+          { payee: undefined, namesakes: [payee] },
+        ),
+    ],
+    [
+      'ledger-elsewhere (ledger) this ledger account is not one of the company that pays',
+      () => drawn({}, { ledgers: elsewhere }),
+    ],
+    [
+      'ledger-elsewhere (ledger) this ledger account is not one of the company that pays',
+      () => drawn({ split: [{ ledgerId: idOf('nowhere'), amount: cents(500) }] }),
+    ],
+    [
+      'ledger-itself (ledger) the account cannot pay itself: choose another ledger account',
+      () => drawn({ split: [{ ledgerId: account.cashLedgerId, amount: cents(500) }] }),
+    ],
+    ['payee-blank (payee) say who is paid', () => drawn({ payee: { ...payee, name: ' ' } })],
+    ['address-lines at address', () => drawn({ address: Array.from({ length: 7 }, () => 'x') })],
+    ['text-too-long at memo', () => drawn({ memo: 'x'.repeat(81) })],
+    ['text-too-long at accountWithPayee', () => drawn({ accountWithPayee: 'x'.repeat(41) })],
+  ])('%s', (expected, done) => {
+    expect([cameTo(done()), outcome(done())]).toContain(expected)
   })
 })
 
