@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest'
 import { must as day } from '../base/result'
 import { plainDate } from '../base/dates'
 import { idOf } from '../base/id'
-import { ledgersToChoose } from '../ledger/ledgersToChoose'
 import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
 import { company, drawKnown, payee } from '../office/test/office'
@@ -11,10 +10,10 @@ import { draw } from './draw'
 import { drawOf, factsOfDraw } from './drawOf'
 import { drawWithBill } from './drawWithBill'
 import { needsSecond } from './enterBill'
-import { postingsOf, type Payment } from './payment'
-import { blankPayLine, netPay, payToBegin, type PayFormLine } from './payForm'
+import { postingsOf } from './payment'
+import { netPay, type PayFormLine } from './payForm'
 import { readDrawForm } from './readDrawForm'
-import { blankDrawForm, drawFields, filledWith, isBlankDraw, type DrawForm } from './drawForm'
+import { blankDrawForm, drawFields, filledWith, type DrawForm } from './drawForm'
 
 const today = day(plainDate('2026-11-24'))
 const withWhat = { payees: [payee], today, dayFirst: false, onPad: false }
@@ -46,17 +45,6 @@ const payLine = fc.record({
   now: fc.constantFrom('900', '7', '2.00', 'x'),
   yearToDate: fc.constantFrom('', '5000.00'),
 })
-const drawnNow = (): Payment => {
-  const done = draw(
-    drawKnown(),
-    drawOf(typed(), readDrawForm(typed(), withWhat), payee.companyId, keys)!.draw,
-    {
-      at: '2026-11-24T10:00:00Z',
-      by: 'Test',
-    },
-  )
-  return day(done).changes.payments[0]!
-}
 const faultsOf = (form: DrawForm, onPad = false) =>
   Object.keys(readDrawForm(form, { ...withWhat, onPad }).faults)
 
@@ -163,54 +151,5 @@ describe('a payment as it is typed', () => {
       { ledgerId: rope, amount: 33 },
     ])
     expect(partsOf({ ...filled, ledgerId: rope })).toEqual([{ ledgerId: rope, amount: 100 }])
-  })
-  it('pay counts the year on from the last pay of the same year, and must leave something', () => {
-    const before: Payment = {
-      ...drawnNow(),
-      date: day(plainDate('2026-11-10')),
-      pay: [{ kind: 'earning', name: 'Wages', now: cents(100), yearToDate: cents(5000) }],
-    }
-    const pay = [
-      { ...blankPayLine('earning'), name: 'Wages', now: '7.00' },
-      { ...blankPayLine('deduction'), name: 'Tax', now: '2.00' },
-    ]
-    const read = (form: DrawForm) => readDrawForm(form, { ...withWhat, paid: [before] })
-    const told = read(typed({ amount: '', pay }))
-    expect(told.amount).toEqual({ ok: true, value: 500 })
-    expect(told.pay.map(l => l.yearToDate)).toEqual([5700, 200])
-    expect(read(typed({ date: '1/5/2027', pay })).pay.map(l => l.yearToDate)).toEqual([700, 200])
-    expect(Object.keys(read(typed({ pay: [pay[0]!, { ...pay[1]!, now: '7.00' }] })).faults)).toEqual(['pay'])
-    expect(payToBegin([before]).map(l => l.now)).toEqual(['1.00'])
-  })
-  it('shows what would print, half filled as it may be', () => {
-    const form = { ...blankDrawForm(), payee: 'Somebody', advice: true }
-    const shown = factsOfDraw(form, readDrawForm(form, withWhat), 12, today, {
-      secondAbove: null,
-      prints: [0],
-    })
-    expect(shown).toMatchObject({ number: 12, date: today, payee: 'Somebody', amount: 0, advice: true })
-    const check = typed()
-    const signed = factsOfDraw(check, readDrawForm(check, withWhat), 12, today, {
-      secondAbove: null,
-      prints: [0],
-    })
-    expect(signed).toMatchObject({ amount: 500, signers: [0] })
-    expect([isBlankDraw(blankDrawForm()), isBlankDraw(check)]).toEqual([true, false])
-  })
-  it('offers what money is spent on first, the office’s cash last, and never the account itself', () => {
-    const ledger = (id: string, kind: 'asset' | 'expense', code: string) => ({
-      id: idOf<'ledger'>(id),
-      companyId: payee.companyId,
-      code,
-      name: id,
-      kind,
-    })
-    const all = [ledger('cash', 'asset', '1'), ledger('till', 'asset', '2'), ledger('van', 'asset', '3')]
-    const found = ledgersToChoose(
-      [...all, ledger('rope', 'expense', '9'), ledger('wood', 'expense', '4')],
-      new Set(['cash', 'till']),
-      idOf('cash'),
-    )
-    expect(found.map(l => l.id)).toEqual(['wood', 'rope', 'van', 'till'])
   })
 })
