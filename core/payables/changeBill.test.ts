@@ -1,0 +1,267 @@
+import { describe, expect, it } from 'vitest'
+import { idOf } from '../base/id'
+import { must } from '../base/result'
+import { cameTo, outcome } from '../base/test/outcome'
+import { cents } from '../money/cents'
+import { company, drawKnown, payee } from '../office/test/office'
+import { open, type Bill, type BillTold } from './bill'
+import {
+  approveBill,
+  cancelBill,
+  changeBill,
+  fixedBecause,
+  holdBill,
+  takeBillChangeBack,
+  toldOf,
+  type ChangeKnown,
+  type ChangingBill,
+} from './changeBill'
+import { enterBill } from './enterBill'
+import { day, stamp } from './test/payment'
+
+const line = (amount: number) => ({ ledgerId: idOf<'ledger'>('wood'), amount: cents(amount), memo: '' })
+const lines = (amount: number) => ({ amount: cents(amount), lines: [line(amount)] })
+const known = (more: Partial<ChangeKnown> = {}): ChangeKnown => ({
+  ...{ bill: undefined, payee, company, ledgers: drawKnown().ledgers, alike: [], lastNumber: 6 },
+  entry: undefined,
+  ...more,
+})
+const entered = (more: Partial<BillTold> & { draft?: true } = {}) =>
+  must(
+    enterBill(
+      known(),
+      {
+        ...{
+          id: idOf('b'),
+          payeeId: payee.id,
+          number: 'A-1',
+          date: day('2026-11-02'),
+          due: day('2026-12-02'),
+        },
+        ...{ ...lines(100_00), memo: '', taxForm: 'none' },
+        ...more,
+      },
+      stamp,
+    ),
+  ).changes
+const first = entered()
+const bill = first.bills[0]!
+const draft = entered({ draft: true }).bills[0]!
+const large = entered(lines(500_00)).bills[0]!
+/** A large bill that a second person said yes to, and its entry. */
+const yes = must(approveBill(known({ bill: large }), { ...stamp, by: 'Other' })).changes
+const approved = yes.bills[0]!
+
+const change = (
+  to: Partial<BillTold>,
+  of: Bill | undefined = bill,
+  more: Partial<ChangeKnown> & Partial<ChangingBill> = {},
+) => {
+  const from = more.from ?? toldOf(of ?? bill)
+  const entry = of === bill ? first.entries[0] : of === approved ? yes.entries[0] : undefined
+  const act = { from, to: { ...from, ...to }, ...(more.draft && { draft: true }) }
+  return changeBill(known({ bill: of, entry, ...more }), act, stamp)
+}
+
+describe('what is told of a bill', () => {
+  it('leaves out what follows from other acts, and what was not told', () => {
+    expect(toldOf(bill)).toEqual({
+      ...{ payeeId: payee.id, number: 'A-1', date: '2026-11-02', due: '2026-12-02', amount: 100_00 },
+      ...{ lines: [line(100_00)], memo: '', taxForm: 'none' },
+    })
+    const more = {
+      discount: { until: day('2026-11-10'), amount: cents(2_00) },
+      purchaseOrder: 'P1',
+      again: 'x',
+    }
+    expect(toldOf({ ...bill, ...more })).toEqual({ ...toldOf(bill), ...more })
+  })
+  it('is fixed where a payment holds on to it: payee, amount and discount', () => {
+    const fixed = (more: Partial<Bill>) =>
+      (['payeeId', 'amount', 'discount', 'memo', 'lines'] as const).filter(f =>
+        fixedBecause({ ...bill, ...more }, f),
+      )
+    expect(fixed({})).toEqual([])
+    expect(fixed({ promised: cents(1) })).toEqual(['payeeId', 'amount', 'discount'])
+    expect(fixed({ settled: cents(1) })).toEqual(['payeeId', 'amount', 'discount'])
+    expect(open({ ...bill, promised: cents(30_00), settled: cents(20_00) })).toBe(50_00)
+  })
+})
+
+describe('a bill that is changed', () => {
+  it('keeps what was told before, and the trail tells old and new', () => {
+    const { changes, trail } = must(change({ memo: 'Oak', due: day('2026-12-20'), purchaseOrder: 'P1' }))
+    expect(changes).toEqual({
+      bills: [{ ...bill, memo: 'Oak', due: '2026-12-20', purchaseOrder: 'P1', was: toldOf(bill) }],
+      entries: [],
+    })
+    expect(trail).toEqual({
+      act: 'change a bill',
+      text: 'bill A-1 of Shoreline Timber, 100.00: due “2026-12-02” to “2026-12-20”, memo “” to “Oak”, purchaseOrder “” to “P1”',
+      about: { bill: bill.id, payee: payee.id },
+    })
+    const discount = { until: day('2026-11-10'), amount: cents(2_00) }
+    expect(must(change({ discount })).trail.text).toMatch(/: discount$/)
+  })
+  it.each<[string, Partial<BillTold>, number]>([
+    ['another number', { number: 'A-2' }, 2],
+    ['another day', { date: day('2026-11-03') }, 2],
+    ['another amount', lines(90_00), 2],
+    ['other lines', { lines: [line(60_00), line(40_00)] }, 2],
+    ['a later due date', { due: day('2026-12-20') }, 0],
+    ['another memo', { memo: 'Oak' }, 0],
+  ])('the ledger tells of %s', (_, to, count) => {
+    expect(must(change(to)).changes.entries).toHaveLength(count)
+  })
+  it('that somebody said yes to needs another yes for anything but its words and its day', () => {
+    const after = (to: Partial<BillTold>) => must(change(to, approved)).changes.bills[0]!
+    expect(after({ memo: 'Oak', due: day('2026-12-20') })).toMatchObject({
+      stage: 'payable',
+      approvedBy: 'Other',
+    })
+    const anew = after(lines(600_00))
+    expect([anew.stage, anew.approvedBy]).toEqual(['waits', undefined])
+    expect(after(lines(200_00))).toMatchObject({ stage: 'payable' })
+    const waits = must(change({ memo: 'Oak' }, large)).changes.bills[0]!
+    expect(waits.stage).toBe('waits')
+  })
+  it('that is paid stays so, and keeps the yes while a payment holds on to it', () => {
+    const paid = { ...approved, stage: 'paid' as const, settled: cents(500_00) }
+    const renumbered = must(change({ number: 'A-2' }, paid, { entry: yes.entries[0] })).changes
+    expect(renumbered.bills[0]).toMatchObject({ stage: 'paid', approvedBy: 'Other', number: 'A-2' })
+    expect(renumbered.entries).toHaveLength(2)
+    const promised = { ...approved, promised: cents(1) }
+    const kept = must(change({ number: 'A-2' }, promised, { entry: yes.entries[0] })).changes.bills[0]!
+    expect(kept).toMatchObject({ stage: 'payable', approvedBy: 'Other' })
+  })
+  it('stays a draft, or is finished', () => {
+    const still = must(change({ memo: 'Oak' }, draft, { draft: true }))
+    expect(still.changes).toEqual({ bills: [{ ...draft, memo: 'Oak' }], entries: [] })
+    expect(still.trail.text).toMatch(/: memo “” to “Oak”$/)
+    const done = must(change({}, draft))
+    expect(done.changes.bills[0]).toMatchObject({ stage: 'payable' })
+    expect(done.changes.bills[0]).not.toHaveProperty('was')
+    expect(done.changes.entries).toHaveLength(1)
+    expect(done.trail.text).toMatch(/: finished$/)
+    expect(must(change({ memo: 'Oak' }, draft)).trail.text).toMatch(/: memo “” to “Oak”, finished$/)
+  })
+  it.each<[string, () => ReturnType<typeof change>]>([
+    [
+      'bill-gone (bill) this bill is no longer here',
+      () => changeBill(known(), { from: toldOf(bill), to: toldOf(bill) }, stamp),
+    ],
+    [
+      'bill-cancelled (bill) this bill is cancelled',
+      () => change({ memo: 'x' }, { ...bill, stage: 'cancelled' }),
+    ],
+    [
+      'bill-finished (bill) a bill that was finished is no draft any more',
+      () => change({ memo: 'x' }, bill, { draft: true }),
+    ],
+    [
+      'changed-meanwhile (memo) somebody changed memo since this form was opened: open it anew and look',
+      () => change({ memo: 'Oak' }, bill, { from: { ...toldOf(bill), memo: 'Pine' } }),
+    ],
+    ['nothing-changed (bill) everything is as it was', () => change({})],
+    ['nothing-changed (bill) everything is as it was', () => change({}, draft, { draft: true })],
+    [
+      'bill-fixed (amount) 1.00 of this bill is paid: withdraw or cancel the payment first',
+      () => change(lines(1), { ...bill, settled: cents(1_00), promised: cents(2_00) }),
+    ],
+    [
+      'bill-fixed (payee) 2.00 of this bill is in the lane: withdraw or cancel the payment first',
+      () => change({ payeeId: idOf('p2') }, { ...bill, promised: cents(2_00) }),
+    ],
+    ['lines-differ at lines', () => change({ amount: cents(1) })],
+    ['number-blank at number', () => change({ number: ' ' })],
+  ])('%s', (expected, done) => {
+    expect([cameTo(done()), outcome(done())]).toContain(expected)
+  })
+  it('stands as before once its last change is taken back', () => {
+    const changed = must(change({ memo: 'Oak' })).changes.bills[0]!
+    const back = must(takeBillChangeBack(known({ bill: changed, entry: first.entries[0] }), stamp))
+    expect(back.changes).toEqual({ bills: [bill], entries: [] })
+    expect(back.trail).toMatchObject({
+      act: 'take a change of a bill back',
+      text: 'bill A-1 of Shoreline Timber, 100.00: memo “Oak” to “”',
+    })
+    const none = 'nothing-changed (bill) nothing of this bill was changed'
+    expect(cameTo(takeBillChangeBack(known({ bill }), stamp))).toBe(none)
+    expect(cameTo(takeBillChangeBack(known(), stamp))).toBe(none)
+    const held = { ...changed, was: { ...toldOf(bill), amount: cents(1) }, promised: cents(1) }
+    expect(outcome(takeBillChangeBack(known({ bill: held }), stamp))).toBe('bill-fixed at amount')
+  })
+})
+
+describe('a bill that waits, is held, or is cancelled', () => {
+  it.each<[string, () => ReturnType<typeof approveBill>]>([
+    ['bill-not-waiting (bill) this bill waits for nobody', () => approveBill(known({ bill }), stamp)],
+    ['bill-not-waiting (bill) this bill waits for nobody', () => approveBill(known(), stamp)],
+    [
+      'operator-blank (bill) say who you are first: a second person must say yes',
+      () => approveBill(known({ bill: large }), { ...stamp, by: ' ' }),
+    ],
+    [
+      'same-person (bill) Test entered this bill: another person must say yes',
+      () => approveBill(known({ bill: { ...large, enteredBy: 'Test' } }), { ...stamp, by: ' TEST ' }),
+    ],
+    [
+      'same-person (bill)  Test entered this bill: another person must say yes',
+      () => approveBill(known({ bill: { ...large, enteredBy: ' Test' } }), stamp),
+    ],
+    [
+      'payables-none at payee',
+      () =>
+        approveBill(known({ bill: large, company: { ...company, payables: undefined } as never }), {
+          ...stamp,
+          by: 'Other',
+        }),
+    ],
+    ['nothing-changed (bill) this bill is not held', () => holdBill({ bill, payee: 'x' }, { hold: null })],
+    [
+      'why-blank (why) say why it is held',
+      () => holdBill({ bill, payee: 'x' }, { hold: { kind: 'held', why: ' ' } }),
+    ],
+    [
+      'bill-over (bill) this bill is paid',
+      () => holdBill({ bill: { ...bill, stage: 'paid' }, payee: 'x' }, { hold: { kind: 'held', why: 'x' } }),
+    ],
+    [
+      'bill-cancelled (bill) this bill is cancelled already',
+      () =>
+        cancelBill(
+          { bill: { ...bill, stage: 'cancelled' }, payee: 'x', entry: undefined, company },
+          { why: 'x' },
+        ),
+    ],
+    [
+      'bill-fixed (bill) 1.00 of this bill is in the lane: withdraw or cancel the payment first',
+      () =>
+        cancelBill(
+          { bill: { ...bill, promised: cents(1_00) }, payee: 'x', entry: undefined, company },
+          { why: 'x' },
+        ),
+    ],
+    [
+      'why-blank (why) say why it is cancelled',
+      () => cancelBill({ bill, payee: 'x', entry: undefined, company }, { why: ' ' }),
+    ],
+  ])('%s', (expected, done) => {
+    expect([cameTo(done()), outcome(done())]).toContain(expected)
+  })
+  it('stands in the trail with who, what and why', () => {
+    const named = 'bill A-1 of Shoreline Timber, 100.00'
+    const of = { bill, payee: payee.name }
+    const held = must(holdBill(of, { hold: { kind: 'held', why: ' short ' } }))
+    expect(held.trail).toEqual({
+      act: 'hold a bill',
+      text: `${named}: short`,
+      about: { bill: 'b', payee: payee.id },
+    })
+    const free = must(holdBill({ ...of, bill: held.changes.bills[0]! }, { hold: null }))
+    expect(free.trail).toMatchObject({ act: 'let a bill go', text: `${named}, was held: short` })
+    const gone = must(cancelBill({ ...of, entry: undefined, company }, { why: ' twice ' }))
+    expect(gone.trail).toMatchObject({ act: 'cancel a bill', text: `${named}: twice` })
+    expect(gone.changes.entries).toEqual([])
+  })
+})
