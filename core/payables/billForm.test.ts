@@ -13,13 +13,18 @@ import {
   billTold,
   blankBillForm,
   formOfBill,
+  isBillField,
+  isBlankBill,
   nextBillForm,
   readBillForm,
+  sharesOf,
+  termsHint,
   type BillForm,
 } from './billForm'
 import { blankFormLine } from './formLines'
 import type { Payee } from './payee'
 import { readTerms } from './terms'
+import { billOf } from './test/bill'
 
 const today = must(plainDate('2026-11-24'))
 const payee: Payee = { ...bare, code: 'SHO', terms: must(readTerms('2/10 net 30')) }
@@ -69,14 +74,115 @@ describe('a bill as it is typed', () => {
     expect(faults({ lines: [line(''), line('')] })).toEqual(['lines'])
     expect(faults({ lines: [line('5.00', { ledgerId: null }), line('')] })).toEqual(['lines'])
   })
-  it('what is wrong stands at its field', () => {
-    expect(faults({ payee: 'nobody' })).toEqual(['payee'])
-    expect(faults({ number: ' ' })).toEqual(['number'])
-    expect(faults({ date: 'x' })).toEqual(['date'])
-    expect(faults({ due: 'x' })).toEqual(['due'])
-    expect(faults({ amount: '0' })).toEqual(['amount'])
-    expect(faults({ discount: '100.00' })).toEqual(['discount'])
-    expect(faults({ until: 'x', memo: '漢' })).toEqual(['until', 'memo'])
+  it.each<[string, Partial<BillForm>]>([
+    ['payee: payee-unknown: say who sent it', { payee: ' ' }],
+    ['payee: payee-unknown: no payee has this code or name: write them down first', { payee: 'nobody' }],
+    ['number: number-blank: the bill’s number is wanted', { number: ' ' }],
+    ['number: text-too-long: at most 40 characters here, this has 41', { number: 'x'.repeat(41) }],
+    ['amount: amount-zero: a bill is for more than nothing, a credit note for less', { amount: '0' }],
+    ['discount: discount-size: a discount is more than nothing and less than the bill', { discount: '100' }],
+    ['discount: discount-size: a discount is more than nothing and less than the bill', { discount: '-1' }],
+    ['memo: text-too-long: at most 80 characters here, this has 81', { memo: 'x'.repeat(81) }],
+    [
+      'purchaseOrder: text-too-long: at most 40 characters here, this has 41',
+      { purchaseOrder: 'x'.repeat(41) },
+    ],
+    ['lines: lines-differ: 1.00 is left to place', { lines: [line('99.00')] }],
+    [
+      'lines: lines-blank: one line may stay without an amount: it takes what is left',
+      { lines: [line(''), line('')] },
+    ],
+    [
+      'lines: ledger-blank: line 2: choose its ledger account',
+      { lines: [line('5'), line('', { ledgerId: null })] },
+    ],
+    [
+      'lines: text-too-long: at most 80 characters here, this has 81',
+      { lines: [line('', { memo: 'x'.repeat(81) })] },
+    ],
+    [
+      'lines: text-too-long: at most 30 characters here, this has 31',
+      { lines: [line('', { tag: 'x'.repeat(31) })] },
+    ],
+  ])('%s', (fault, more) => {
+    const found = Object.entries(readBillForm(typed(more), withWhat).faults)
+    expect(found.map(([field, { code, text }]) => `${field}: ${code}: ${text}`)).toEqual([fault])
+    expect(found[0]![1].field).toBe(found[0]![0])
+  })
+  it('a day or an amount that is none is told at its own field', () => {
+    for (const field of ['date', 'due', 'until', 'amount', 'discount'] as const) {
+      const { faults } = readBillForm(typed({ [field]: 'x' }), withWhat)
+      expect(Object.entries(faults).map(([at, fault]) => [at, fault.field])).toEqual([[field, field]])
+    }
+    for (const amount of ['x', '1 x z', '101 %x'])
+      expect(faults({ lines: [line(amount), line('')] }), amount).toEqual(['lines'])
+  })
+  it('a payee without shares must be placed, unless books are kept elsewhere', () => {
+    const bare = { ...payee, split: [], terms: undefined as never, taxForm: '1099' as const }
+    const read = (more: object = {}, form: Partial<BillForm> = {}) =>
+      readBillForm(typed(form), { ...withWhat, payees: [bare], ...more })
+    expect(read().faults.lines?.text).toBe('this payee has no ledger account yet: say where it goes')
+    expect(read({}, { amount: '0' }).faults.lines).toBeUndefined()
+    expect(read({ unplaced: idOf('else') }).lines).toEqual({
+      ok: true,
+      value: [{ ledgerId: 'else', amount: 10_000, memo: '' }],
+    })
+    // Without terms a bill is due on its day, and has no discount.
+    const placed = read({ unplaced: idOf('else') })
+    expect([placed.due, placed.discount]).toEqual([
+      { ok: true, value: '2026-11-02' },
+      { ok: true, value: undefined },
+    ])
+    expect(billTold(typed(), placed)?.taxForm).toBe('1099')
+    expect(billTold(typed({ taxForm: 'none' }), placed)?.taxForm).toBe('none')
+  })
+  it('keeps what is told beside the four fields, without spaces around', () => {
+    const more = { number: ' INV-7 ', memo: ' Oak ', purchaseOrder: ' P1 ', again: ' sent twice ' }
+    expect(told({ ...more, due: '12/24', discount: '', until: '11/20' })).toMatchObject({
+      ...{ number: 'INV-7', memo: 'Oak', purchaseOrder: 'P1', again: 'sent twice', due: '2026-12-24' },
+      discount: { until: '2026-11-20', amount: 200 },
+    })
+    expect(told()).not.toHaveProperty('purchaseOrder')
+    const split = [...payee.split, { ledgerId: idOf<'ledger'>('rope'), weight: 2 }]
+    expect(sharesOf({ ...payee, split }, cents(90), 'x')).toEqual([
+      { ledgerId: wood, amount: 30, memo: 'x' },
+      { ledgerId: 'rope', amount: 60, memo: 'x' },
+    ])
+    expect(sharesOf({ ...payee, split }, cents(1), '')).toHaveLength(1)
+    expect([sharesOf(undefined, cents(90), ''), sharesOf(payee, cents(0), '')]).toEqual([[], []])
+  })
+  it('a bill stands in the form as it was told, and a form is blank until something is typed', () => {
+    const bill = billOf({ number: 'B7', amount: cents(37_50), purchaseOrder: 'P1', again: 'x' })
+    const lines = [
+      { ledgerId: wood, amount: cents(37_50), quantity: '3', unit: cents(12_50), memo: 'Oak', tag: 'Job 4' },
+    ]
+    const discount = { until: must(plainDate('2026-11-20')), amount: cents(1_00) }
+    expect(formOfBill({ ...bill, lines, discount }, payee)).toEqual({
+      ...{ payee: payee.name, number: 'B7', date: bill.date, amount: '37.50', due: bill.due },
+      ...{ discount: '1.00', until: '2026-11-20', memo: bill.memo, purchaseOrder: 'P1', taxForm: 'none' },
+      ...{ lines: [{ ledgerId: wood, amount: '3 x 12.50', memo: 'Oak', tag: 'Job 4' }], again: 'x' },
+    })
+    expect(formOfBill(billOf(), payee)).toMatchObject({
+      discount: '0',
+      until: '',
+      purchaseOrder: '',
+      again: '',
+    })
+    expect(formOfBill(billOf(), payee).lines[0]).toMatchObject({ amount: '100.00', tag: '' })
+    expect([isBlankBill(blankBillForm()), isBlankBill({ ...blankBillForm(), date: '11/2' })]).toEqual([
+      true,
+      true,
+    ])
+    for (const more of [
+      { payee: 'x' },
+      { number: 'x' },
+      { amount: '1' },
+      { memo: 'x' },
+      { lines: [line('')] },
+    ])
+      expect(isBlankBill({ ...blankBillForm(), ...more })).toBe(false)
+    expect([isBillField('until'), isBillField('x'), isBillField(undefined)]).toEqual([true, false, false])
+    expect([termsHint(payee), termsHint(bare), termsHint(undefined)]).toEqual(['2/10 net 30', '', ''])
   })
   it('whatever is typed: what is read without a fault is entered, and read again from the bill it is the same', async () => {
     const text = fc.constantFrom('', '5', '1,234.50', '.5', 'fri', '漢', '2%', '3 x 4.10', '-7')
