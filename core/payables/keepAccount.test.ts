@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
+import { cameTo } from '../base/test/outcome'
 import type { CheckNumber } from '../books/book'
 import { account, bookOf, company } from '../office/test/office'
 import { cents } from '../money/cents'
@@ -116,5 +117,79 @@ describe('saving an account', () => {
         ),
       ),
     ).toBe('account-twice')
+  })
+})
+
+describe('in words', () => {
+  const twin = { ...account, id: idOf<'account'>('twin'), account: '77-1' }
+  const books = [bookOf(30), { ...bookOf(5), id: idOf<'book'>('tb'), accountId: twin.id }]
+  const save = (to: Partial<BankAccount>, more: Partial<AccountKnown> = {}, name = company.name) =>
+    saveAccount(known({ account, accounts: [account, twin], books, ...more }), {
+      from: { account, company: { ...company, name } },
+      to: { account: { ...account, ...to }, company: { ...company, name } },
+    })
+  const twice =
+    'account-twice (account, 101) another account here has this bank code and account number, and numbers 101 to 105: the bank would see a number twice'
+  it.each<[string, () => ReturnType<typeof openAccount> | ReturnType<typeof saveAccount>]>([
+    [
+      'account-known (account) this account is open already',
+      () => openAccount(known({ account: second }), opening(), stamp),
+    ],
+    [
+      'amount-pattern (opening) an amount is wanted here',
+      () => openAccount(known(), opening({ opening: 0.5 as never }), stamp),
+    ],
+    ['account-gone (account) this account is no longer here', () => save({}, { account: undefined })],
+    ['account-gone (account) this account is no longer here', () => save({}, { company: undefined })],
+    ['nothing-changed (account) everything is as it was', () => save({})],
+    [
+      'changed-meanwhile (name) somebody changed name since this form was opened: open it anew and look',
+      () => save({ name: 'Here' }, { account: { ...account, name: 'Elsewhere' } }),
+    ],
+    [twice, () => save({ account: '771' })],
+    [twice, () => save({ routing: ' 123456780', account: '7 71' })],
+  ])('%s', (expected, done) => {
+    expect(cameTo(done() as ReturnType<typeof saveAccount>)).toBe(expected)
+  })
+  it('a twin stands in the way only with the same bank code, a number at all, and numbers that meet', () => {
+    expect(save({ account: '771', routing: '000000000' }).ok).toBe(true)
+    const none = { ...twin, account: '' }
+    expect(save({ account: ' - ' }, { accounts: [account, none] }).ok).toBe(true)
+    const apart = [bookOf(30), { ...books[1]!, start: 131 as CheckNumber, end: 140 as CheckNumber }]
+    expect(save({ account: '771' }, { books: apart }).ok).toBe(true)
+    const meets = [bookOf(30), { ...books[1]!, start: 130 as CheckNumber, end: 140 as CheckNumber }]
+    expect(codeOf(save({ account: '771' }, { books: meets }))).toBe('account-twice')
+    const before = [bookOf(30), { ...books[1]!, start: 90 as CheckNumber, end: 101 as CheckNumber }]
+    expect(codeOf(save({ account: '771' }, { books: before }))).toBe('account-twice')
+    // What is a twin already may be changed in everything else.
+    const both = { account: { ...account, account: '771' } }
+    const from = { account: both.account, company }
+    const to = { account: { ...both.account, fraction: '12-1/1234' }, company }
+    expect(saveAccount(known({ ...both, accounts: [both.account, twin], books }), { from, to }).ok).toBe(true)
+  })
+  it('stand in the trail', () => {
+    const opened = must(openAccount(known({ company: undefined }), opening({ opening: cents(5) }), stamp))
+    expect(opened.trail).toEqual({
+      act: 'open an account',
+      text: 'Second, numbers 110 to 200',
+      about: { account: 'acc2', company: company.id },
+    })
+    expect(opened.changes).toMatchObject({
+      companies: [
+        { id: company.id, payables: { ledgerId: 'co-2010', discountId: 'co-4900', secondAbove: null } },
+      ],
+      accounts: [second],
+      books: [book],
+      entries: [{ id: 'acc2/opening', text: 'Opening balance', paymentId: null, companyId: company.id }],
+    })
+    const late = { ...closed, closedThrough: '2026-11-24' as never }
+    const dated = must(openAccount(known({ company: late }), opening({ opening: cents(5) }), stamp))
+    expect(dated.changes.entries[0]!.date).toBe('2026-11-25')
+    const saved = must(save({ fraction: '12-1/1234', name: 'Quay' }))
+    expect(saved.trail).toEqual({
+      act: 'change an account',
+      text: 'Quay: name, fraction',
+      about: { account: account.id, company: company.id },
+    })
   })
 })
