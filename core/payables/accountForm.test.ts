@@ -37,41 +37,6 @@ describe('the account form', () => {
       expect(again.made!.account).toEqual(made!.account)
     },
   )
-  it('tells every fault at its field and gives nothing', () => {
-    const fresh = readAccountForm(freshAccount(), keys, true)
-    expect(fresh.made).toBeUndefined()
-    expect(Object.keys(fresh.faults).sort()).toEqual(['bank', 'company', 'first', 'last'])
-    const wrong = readAccountForm(
-      {
-        ...freshAccount(),
-        company: 'A\nB\nC',
-        bank: 'First Lantern Bank',
-        name: ' ',
-        routing: '123456789',
-        account: '12x',
-        fraction: '1/2',
-        first: '9',
-        last: '3',
-        opening: 'much',
-        secondAbove: '-',
-        signatories: [{ name: '', title: '', prints: false }],
-      },
-      keys,
-      true,
-    )
-    expect(wrong.made).toBeUndefined()
-    expect(Object.keys(wrong.faults).sort()).toEqual([
-      'account',
-      'company',
-      'fraction',
-      'last',
-      'name',
-      'opening',
-      'routing',
-      'secondAbove',
-      'signatories',
-    ])
-  })
   it('a signature prints only where there is a picture of it', () => {
     const picture = { type: 'png' as const, w: 10, h: 10, data: 'iVBORw0KGgoAAAANSUhEUgAA' }
     const form = {

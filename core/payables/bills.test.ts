@@ -11,9 +11,7 @@ import { numberKey, type Bill } from './bill'
 import { blankBillForm, readBillForm } from './billForm'
 import { toldOf } from './changeBill'
 import type { Entering } from './enterBill'
-import { changedSince } from './payeeChange'
 import { nearlyNamed, payeesLike, payeeTyped } from './findPayee'
-import { monthsPaid, yearsPaid } from './payeeYears'
 
 const day = must(plainDate('2026-11-24'))
 const wood = idOf<'ledger'>('wood')
@@ -73,21 +71,6 @@ describe('a bill', () => {
     await d.act('approveBill', { billId: idOf<'bill'>('c') }, 'Other')
     expect(await d.change('c', { amount: cents(50_000) })).toBe('done')
     expect([d.bill('c').stage, d.owed()]).toEqual(['waits', 0])
-  })
-  it('of the same number is refused until it is explained; a draft may be unfinished and owes nothing', async () => {
-    const { act, bill, enter, owed } = desk()
-    await enter(entering('a', 500, { number: 'INV-42' }))
-    expect(await enter(entering('b', 500, { number: 'INV-42' }))).toBe('bill-twice')
-    expect(await enter(entering('b', 500, { number: 'INV-42', again: 'second delivery' }))).toBe('done')
-    expect(await enter(entering('c', 500, { number: 'INV-42', payeeId: idOf<'payee'>('p2') }))).toBe('done')
-    expect(await enter(entering('d', 500, { number: '', lines: [], draft: true }))).toBe('done')
-    expect(owed()).toBe(-1500)
-    const from = toldOf(bill('d'))
-    const to = { ...from, number: 'D', lines: [{ ledgerId: wood, amount: cents(499), memo: '' }] }
-    expect(await act('changeBill', { billId: idOf<'bill'>('d'), from, to })).toBe('lines-differ')
-    const whole = { ...to, lines: [{ ...to.lines[0]!, amount: cents(500) }] }
-    expect(await act('changeBill', { billId: idOf<'bill'>('d'), from, to: whole })).toBe('done')
-    expect([bill('d').stage, owed()]).toEqual(['payable', -2000])
   })
   it('that a payment settles keeps payee and amount; it is paid with its check, and open again when that is cancelled', async () => {
     const { office, act, bill, change, enter, owed } = desk()
@@ -186,27 +169,6 @@ describe('a bill', () => {
 
 describe('a payee', () => {
   const { id: _, companyId: __, onHold: ___, ...to } = payee
-  it('stands there once by name and by code; who changes what another changed is told', async () => {
-    const { office, act } = desk()
-    const keep = (id: string, more: object, from?: object) =>
-      act('keepPayee', {
-        id: idOf<'payee'>(id),
-        companyId: company.id,
-        ...(from && { from: { ...to, ...from } }),
-        to: { ...to, ...more },
-      })
-    expect(await keep('n', { name: 'cobalt  ROPE' })).toBe('payee-known')
-    expect(await keep('n', { name: 'New Name', code: 'NEW' })).toBe('done')
-    expect(await keep('m', { name: 'Other', code: 'new' })).toBe('code-taken')
-    expect(await keep('m', { name: 'Other', code: 'a b' })).toBe('code-pattern')
-    expect(await keep('m', { name: 'Other', email: 'nowhere' })).toBe('email-pattern')
-    expect(await keep('p1', { address: ['New Road'] }, {})).toBe('done')
-    const changed = office.kept.payees.get(payee.id)!
-    expect(changed.before).toMatchObject({ by: 'Test', address: payee.address })
-    expect(changedSince(changed, '2026-11-23T10:00:00Z')).toBe(changed.before)
-    expect(changedSince(changed, '2026-11-25T10:00:00Z')).toBeUndefined()
-    expect(await keep('p1', { address: ['Elsewhere'] }, {})).toBe('changed-meanwhile')
-  })
   it('shared by two companies is known alike, and paid in each by its own ledger accounts', async () => {
     const { office, act } = desk()
     const yard = { ...company, id: idOf<'company'>('yard'), name: ['Yard'] }
@@ -309,24 +271,5 @@ describe('a payee', () => {
     expect(payeeTyped(coded, 'ropes')).toBeUndefined()
     expect(nearlyNamed(coded, 'Cobalt Roope', 'x').map(p => p.name)).toEqual(['Cobalt Rope'])
     expect(nearlyNamed(coded, 'Cobalt Rope', 'f0')).toEqual([])
-  })
-  it('what was paid is told by year and by month: issued and cleared payments alone', () => {
-    const paid = [
-      ['2026-11-02', 500, 'issued'],
-      ['2026-01-31', 200, 'cleared'],
-      ['2025-12-31', 100, 'cleared'],
-      ['2026-11-03', 900, 'waiting'],
-      ['2026-11-03', 900, 'cancelled'],
-    ].map(([date, amount, state]) => ({ date, amount, state })) as never
-    expect(yearsPaid(paid)).toEqual([
-      { year: '2026', count: 2, paid: 700 },
-      { year: '2025', count: 1, paid: 100 },
-    ])
-    const months = monthsPaid(paid, day, 12)
-    expect(months.map(m => m.month)).toEqual([
-      ...['2025-12'],
-      ...Array.from({ length: 11 }, (_, i) => `2026-${String(i + 1).padStart(2, '0')}`),
-    ])
-    expect(months.filter(m => m.paid).map(m => m.paid)).toEqual([100, 200, 500])
   })
 })

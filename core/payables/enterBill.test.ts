@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { plainDate, type PlainDate } from '../base/dates'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
+import { outcome } from '../base/test/outcome'
 import type { LedgerAccount } from '../ledger/entry'
 import { MOST_CENTS, cents } from '../money/cents'
 import { company, payee } from '../office/test/office'
 import type { Bill, BillTold } from './bill'
-import { approveBill, cancelBill, changeBill, holdBill, toldOf } from './changeBill'
 import { enterBill, type BillKnown } from './enterBill'
 
 const stamp = { at: '2026-11-24T10:00:00-05:00', by: 'Test' }
@@ -45,9 +45,6 @@ const enter = (more: Partial<BillTold> & { readonly draft?: boolean } = {}, of: 
   enterBill(known(of), { id, ...told(more), ...(more.draft && { draft: true }) }, stamp)
 const entered = (more: Partial<BillTold> = {}, of: Partial<BillKnown> = {}): Bill =>
   must(enter(more, of)).changes.bills[0]!
-type Done = { readonly ok: true } | { readonly ok: false; readonly refusal: { code: string; field?: string } }
-/** What an act was refused for and at which field, or that it was done. */
-const outcome = (done: Done): string => (done.ok ? 'done' : `${done.refusal.code} at ${done.refusal.field}`)
 const off = (amount: number, until = '2026-11-20') => ({ amount: cents(amount), until: until as PlainDate })
 
 describe('a bill that is entered', () => {
@@ -118,78 +115,5 @@ describe('a bill that is entered', () => {
     const [entry] = must(enter()).changes.entries
     expect(entry).toMatchObject({ text: 'Bill A-1, Shoreline Timber', date: '2026-11-14', billId: id })
     expect(must(enter({ amount: cents(-500) })).changes.entries[0]!.text).toMatch(/^Credit note A-1/)
-  })
-})
-
-describe('a bill that was entered', () => {
-  const bill = entered()
-  const entry = must(enter()).changes.entries[0]!
-  const of = { bill, payee: payee.name }
-  it('is held with a reason, and let go', () => {
-    expect(outcome(holdBill(of, { hold: null }))).toBe('nothing-changed at bill')
-    expect(outcome(holdBill(of, { hold: { kind: 'held', why: ' ' } }))).toBe('why-blank at why')
-    for (const stage of ['paid', 'cancelled'] as const)
-      expect(
-        outcome(holdBill({ ...of, bill: { ...bill, stage } }, { hold: { kind: 'held', why: 'x' } })),
-      ).toBe('bill-over at bill')
-    const held = must(holdBill(of, { hold: { kind: 'disputed', why: ' short ' } }))
-    expect(held.changes.bills).toEqual([{ ...bill, hold: { kind: 'disputed', why: 'short' } }])
-    expect(held.trail.text).toBe('bill A-1 of Shoreline Timber, 100.00: short')
-    const free = must(holdBill({ ...of, bill: held.changes.bills[0]! }, { hold: null }))
-    expect(free.changes.bills).toEqual([bill])
-    expect(free.trail.text).toBe('bill A-1 of Shoreline Timber, 100.00, was disputed: short')
-  })
-  it('is cancelled with a reason, once, while no payment holds on to it', () => {
-    const cancel = (more: Partial<Bill>, why = 'never came') =>
-      cancelBill({ bill: { ...bill, ...more }, payee: payee.name, entry, company }, { why })
-    expect(outcome(cancel({}, ' '))).toBe('why-blank at why')
-    expect(outcome(cancel({ stage: 'cancelled' }))).toBe('bill-cancelled at bill')
-    const waits = cancel({ promised: cents(1) })
-    expect(waits.ok || waits.refusal.text).toContain('0.01 of this bill is in the lane')
-    const paid = cancel({ settled: cents(1) })
-    expect(paid.ok || paid.refusal.text).toContain('0.01 of this bill is paid')
-    const done = must(cancel({ hold: { kind: 'held', why: 'x' } }))
-    expect(done.changes.bills).toEqual([{ ...bill, stage: 'cancelled' }])
-    expect(done.changes.entries[0]).toMatchObject({ text: 'Taken back: Bill A-1, Shoreline Timber' })
-    expect(done.trail).toMatchObject({
-      act: 'cancel a bill',
-      text: 'bill A-1 of Shoreline Timber, 100.00: never came',
-    })
-  })
-  it('says what was changed from what to what; the ledger follows where it tells of it', () => {
-    const change = (to: Partial<BillTold>, of_: Partial<Bill> = {}) => {
-      const now = { ...bill, ...of_ }
-      const from = toldOf(now)
-      return changeBill({ ...known({ bill: now }), entry }, { from, to: { ...from, ...to } }, stamp)
-    }
-    const due = must(change({ due: date('2026-12-20') }))
-    expect(due.trail.text).toBe('bill A-1 of Shoreline Timber, 100.00: due “2026-12-14” to “2026-12-20”')
-    expect(due.changes.entries).toEqual([])
-    const more = must(change({ amount: cents(12_000), lines: [line(12_000)] }))
-    expect(more.trail.text).toBe('bill A-1 of Shoreline Timber, 120.00: amount 100.00 to 120.00, lines')
-    expect(more.changes.entries.map(e => e.text)).toEqual([
-      'Taken back: Bill A-1, Shoreline Timber',
-      'Bill A-1, Shoreline Timber',
-    ])
-    expect(must(change({ purchaseOrder: 'P 1' })).trail.text).toContain('purchaseOrder “” to “P 1”')
-    expect(outcome(change({ amount: cents(1) }, { promised: cents(1) }))).toBe('bill-fixed at amount')
-    expect(outcome(change({ payeeId: idOf('p2') }, { settled: cents(1) }))).toBe('bill-fixed at payee')
-    expect(outcome(change({ discount: off(1) }, { promised: cents(1) }))).toBe('bill-fixed at discount')
-    expect(outcome(change({ memo: 'x' }, { promised: cents(1) }))).toBe('done')
-    expect(outcome(change({}, { stage: 'cancelled' }))).toBe('bill-cancelled at bill')
-  })
-  it('that waits for a second person takes a yes from another one alone', () => {
-    const waiting = entered({ amount: cents(30_001), lines: [line(30_001)] })
-    const yes = (by: string, of_: Partial<BillKnown> = { bill: waiting }) =>
-      approveBill(known(of_), { ...stamp, by })
-    expect(outcome(yes('Other', { bill }))).toBe('bill-not-waiting at bill')
-    expect(outcome(yes(' '))).toBe('operator-blank at bill')
-    expect(outcome(yes(' TEST'))).toBe('same-person at bill')
-    const done = must(yes('Other'))
-    expect(done.changes.bills[0]).toMatchObject({ stage: 'payable', approvedBy: 'Other' })
-    expect(done.trail).toMatchObject({
-      act: 'say yes to a bill',
-      text: 'bill A-1 of Shoreline Timber, 300.01, entered by Test',
-    })
   })
 })

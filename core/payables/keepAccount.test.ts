@@ -97,27 +97,6 @@ describe('saving an account', () => {
     })
     expect(codeOf(save(account, {}))).toBe('nothing-changed')
   })
-  it('says where somebody changed the same thing meanwhile', () => {
-    expect(codeOf(save({ ...account, name: 'Renamed elsewhere' }, { name: 'Renamed here' }))).toBe(
-      'changed-meanwhile',
-    )
-    expect(codeOf(save({ ...account, name: 'Alike' }, { name: 'Alike', fraction: '12-1/1234' }))).toBe('done')
-  })
-  it('is refused where it would become a second account of the same numbers', () => {
-    const twin = { ...account, id: idOf<'account'>('twin'), account: '77-1' }
-    expect(
-      codeOf(
-        save(
-          account,
-          { account: '771' },
-          {
-            accounts: [account, twin],
-            books: [bookOf(30), { ...bookOf(5), id: idOf('tb'), accountId: twin.id }],
-          },
-        ),
-      ),
-    ).toBe('account-twice')
-  })
 })
 
 describe('in words', () => {

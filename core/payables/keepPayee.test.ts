@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
+import { outcome } from '../base/test/outcome'
 import type { LedgerAccount } from '../ledger/entry'
 import { company, payee, payeeOf } from '../office/test/office'
 import type { Company } from './account'
@@ -39,9 +40,6 @@ const change = (to: Partial<PayeeForm>, of: Payee = payee, more: Partial<PayeeKn
   const act = { id: of.id, companyId: company.id, from: formOf(of), to: { ...formOf(of), ...to } }
   return keepPayee(known({ payee: of, ...more }), act, stamp)
 }
-type Done = { readonly ok: true } | { readonly ok: false; readonly refusal: { code: string; field?: string } }
-/** What an act was refused for and at which field, or that it was done. */
-const told = (done: Done): string => (done.ok ? 'done' : `${done.refusal.code} at ${done.refusal.field}`)
 const address = (n: number) => Array.from({ length: n }, (_, i) => `Line ${i + 1}`)
 const others = (n: number) => Array.from({ length: n }, (_, i) => ({ name: `Yard ${i}`, lines: ['x'] }))
 
@@ -75,7 +73,7 @@ describe('a payee that is written down', () => {
     [{ split: [{ ledgerId: idOf('nowhere'), weight: 1 }] }, 'ledger-elsewhere at split'],
     [{ split: [] }, 'done'],
   ])('%j: %s', (to, expected) => {
-    expect(told(keep(to))).toBe(expected)
+    expect(outcome(keep(to))).toBe(expected)
   })
   it('is kept tidy, without what was left blank, and is not on hold', () => {
     const done = must(
@@ -111,7 +109,7 @@ describe('a payee that is written down', () => {
   })
   it('may bear the name and code of one that became a part of another', () => {
     const part = { ...rope, became: payee.id }
-    expect(told(keep({ name: 'Cobalt Rope', code: 'COBR' }, { others: [payee, part] }))).toBe('done')
+    expect(outcome(keep({ name: 'Cobalt Rope', code: 'COBR' }, { others: [payee, part] }))).toBe('done')
   })
 })
 
@@ -141,20 +139,20 @@ describe('a payee that is changed', () => {
     expect(must(change({ memo: 'Oak' })).changes.payees[0]).not.toHaveProperty('before')
   })
   it('is refused where it is not what the form is about', () => {
-    expect(told(change({ memo: payee.memo }))).toBe('nothing-changed at name')
-    expect(told(change({ memo: 'x' }, { ...payee, companyId: idOf('other') }))).toBe(
+    expect(outcome(change({ memo: payee.memo }))).toBe('nothing-changed at name')
+    expect(outcome(change({ memo: 'x' }, { ...payee, companyId: idOf('other') }))).toBe(
       'payee-elsewhere at name',
     )
-    expect(told(change({ memo: 'x' }, { ...payee, became: rope.id }))).toBe('payee-merged at name')
+    expect(outcome(change({ memo: 'x' }, { ...payee, became: rope.id }))).toBe('payee-merged at name')
     const at = { id: payee.id, companyId: company.id, to: formOf(payee) }
-    expect(told(keepPayee(known({ payee }), at, stamp))).toBe('payee-known at name')
-    expect(told(keepPayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
+    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('payee-known at name')
+    expect(outcome(keepPayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
     const old = { ...at, from: { ...formOf(payee), memo: 'Pine' }, to: { ...formOf(payee), memo: 'Oak' } }
-    expect(told(keepPayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
-    expect(told(change({ name: 'COBALT rope' }))).toBe('payee-known at name')
+    expect(outcome(keepPayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
+    expect(outcome(change({ name: 'COBALT rope' }))).toBe('payee-known at name')
   })
   it('goes back once, to what was told before', () => {
-    expect(told(takePayeeChangeBack(known({ payee }), stamp))).toBe('nothing-changed at name')
+    expect(outcome(takePayeeChangeBack(known({ payee }), stamp))).toBe('nothing-changed at name')
     const [changed] = must(change({ memo: 'Oak' })).changes.payees
     const back = must(takePayeeChangeBack(known({ payee: changed }), stamp))
     expect(back.changes.payees).toEqual([payee])
@@ -196,12 +194,12 @@ describe('a payee of several companies', () => {
     expect(joined.before?.name).toBe('SHORELINE  timber')
   })
   it('is refused where it would be shared twice, or with itself', () => {
-    expect(told(share({ ...payee, became: rope.id }, other, []))).toBe('payee-merged at company')
-    expect(told(share(payee, company, []))).toBe('payee-here at company')
-    expect(told(share(payee, other, [{ ...there, shared: payee.id }]))).toBe('payee-shared at company')
-    expect(told(share(payee, other, [{ ...there, shared: 'x' }]))).toBe('payee-shared at company')
+    expect(outcome(share({ ...payee, became: rope.id }, other, []))).toBe('payee-merged at company')
+    expect(outcome(share(payee, company, []))).toBe('payee-here at company')
+    expect(outcome(share(payee, other, [{ ...there, shared: payee.id }]))).toBe('payee-shared at company')
+    expect(outcome(share(payee, other, [{ ...there, shared: 'x' }]))).toBe('payee-shared at company')
     // What became a part of another does not stand in the way.
-    expect(told(share(payee, other, [{ ...there, shared: payee.id, became: id }]))).toBe('done')
+    expect(outcome(share(payee, other, [{ ...there, shared: payee.id, became: id }]))).toBe('done')
   })
   it('changes at all of them, unless one has another payee of that name; alone again, it goes its own way', () => {
     const here = { ...payee, shared: 's' }
@@ -223,8 +221,8 @@ describe('a payee of several companies', () => {
       [there.id, 'Shoreline Lumber', 'theirs'],
     ])
     expect(done.trail.text).toBe('Shoreline Timber: name, now Shoreline Lumber, at 2 companies')
-    expect(told(act('saltgrass bakery'))).toBe('payee-known at name')
-    expect(told(unsharePayee({ payee, linked: [] }))).toBe('payee-alone at company')
+    expect(outcome(act('saltgrass bakery'))).toBe('payee-known at name')
+    expect(outcome(unsharePayee({ payee, linked: [] }))).toBe('payee-alone at company')
     const [one] = elsewhere
     expect(must(unsharePayee({ payee: here, linked: [one!] })).changes.payees).toEqual([payee, there])
     expect(must(unsharePayee({ payee: here, linked: [one!, one!] })).changes.payees).toEqual([payee])
@@ -233,8 +231,8 @@ describe('a payee of several companies', () => {
 
 describe('a payee on hold, and one that becomes a part of another', () => {
   it('needs a reason, which is told again when they are let go', () => {
-    expect(told(holdPayee(payee, { why: '  ' }))).toBe('why-blank at why')
-    expect(told(holdPayee(payee, { why: null }))).toBe('nothing-changed at why')
+    expect(outcome(holdPayee(payee, { why: '  ' }))).toBe('why-blank at why')
+    expect(outcome(holdPayee(payee, { why: null }))).toBe('nothing-changed at why')
     const held = must(holdPayee(payee, { why: ' asks twice ' }))
     expect(held.changes.payees).toEqual([{ ...payee, onHold: true, holdWhy: 'asks twice' }])
     expect(held.trail).toMatchObject({ act: 'hold a payee', text: 'Shoreline Timber: asks twice' })
@@ -247,10 +245,10 @@ describe('a payee on hold, and one that becomes a part of another', () => {
   })
   it('takes bills and payments along, within one company, and once', () => {
     const merge = (from: Payee, into: Payee) => mergePayees({ from, into, bills: [], payments: [] })
-    expect(told(merge(payee, payee))).toBe('payee-itself at into')
-    expect(told(merge(payee, { ...rope, companyId: idOf('other') }))).toBe('payee-elsewhere at into')
-    expect(told(merge(payee, { ...rope, became: id }))).toBe('payee-merged at into')
-    expect(told(merge({ ...payee, became: id }, rope))).toBe('payee-merged at into')
+    expect(outcome(merge(payee, payee))).toBe('payee-itself at into')
+    expect(outcome(merge(payee, { ...rope, companyId: idOf('other') }))).toBe('payee-elsewhere at into')
+    expect(outcome(merge(payee, { ...rope, became: id }))).toBe('payee-merged at into')
+    expect(outcome(merge({ ...payee, became: id }, rope))).toBe('payee-merged at into')
     const done = must(merge(payee, rope))
     expect(done.changes.payees).toEqual([{ ...payee, became: rope.id }])
     expect(done.trail).toEqual({
