@@ -227,16 +227,16 @@ describe('what was before the office began here', () => {
 })
 
 describe('what was before and is taken back', () => {
-  const came = must(taken([check('a', 101)], { fates: [fate(110)] })).changes
-  const of: BeforeBackKnown = { ...came, intake: came.intakes[0]! }
+  const came = () => must(taken([check('a', 101)], { fates: [fate(110)] })).changes
+  const of = (): BeforeBackKnown => ({ ...came(), intake: came().intakes[0]! })
   const later = { at: '2026-11-25T10:00:00-05:00', by: 'Test' }
-  const back = (more: Partial<BeforeBackKnown> = {}) => takeBeforeBack({ ...of, ...more }, later)
+  const back = (more: Partial<BeforeBackKnown> = {}) => takeBeforeBack({ ...of(), ...more }, later)
   it('is gone as a whole: its numbers are unused again, its payments cancelled, its entries mirrored', () => {
     const { changes, trail } = must(back())
-    const [entered] = came.entries as [Entry]
+    const [entered] = came().entries as [Entry]
     expect(changes).toEqual({
-      intakes: [{ ...of.intake, takenBack: later.at }],
-      numbers: came.numbers.map(row => ({
+      intakes: [{ ...of().intake, takenBack: later.at }],
+      numbers: came().numbers.map(row => ({
         ...row,
         fate: 'unused',
         why: '',
@@ -244,7 +244,7 @@ describe('what was before and is taken back', () => {
         check: null,
         life: [...row.life, { ...later, fate: 'unused', why: 'old.csv is taken back' }],
       })),
-      payments: [{ ...came.payments[0]!, state: 'cancelled' }],
+      payments: [{ ...came().payments[0]!, state: 'cancelled' }],
       entries: [
         {
           ...entered,
@@ -261,17 +261,20 @@ describe('what was before and is taken back', () => {
     })
   })
   const touched = (line: { at: string; by: string }) => {
-    const [first, ...rest] = came.numbers
+    const [first, ...rest] = came().numbers
     return [
       { ...first!, fate: 'voided' as const, life: [...first!.life, { ...line, fate: 'voided' as const }] },
       ...rest,
     ]
   }
-  const { numbers: _, ...bills } = of.intake
+  const bills = () => {
+    const { numbers: _, ...told } = of().intake
+    return told
+  }
   it.each<[() => ReturnType<typeof back>, string]>([
-    [() => back({ intake: bills }), 'intake-numbers (file) no check number came with this file'],
+    [() => back({ intake: bills() }), 'intake-numbers (file) no check number came with this file'],
     [
-      () => back({ intake: { ...of.intake, takenBack: later.at } }),
+      () => back({ intake: { ...of().intake, takenBack: later.at } }),
       'intake-back (file) this file was taken back already',
     ],
     [
