@@ -225,12 +225,12 @@ describe('the last change of a payment', () => {
     const worded = next(payment(), { memo: 'oak' })
     expect(must(back({ ...worded, booked: true })).changes.payments[0]).toEqual(payment({ booked: true }))
   })
-  const cheaper = next(payment(), { amount: cents(90_00), date: day('2026-11-30') })
+  const cheaper = () => next(payment(), { amount: cents(90_00), date: day('2026-11-30') })
   it.each<[string, () => ReturnType<typeof back>]>([
     ['nothing-changed (payment) nothing of this payment was changed', () => back(payment())],
-    ['payment-not-waiting at payment', () => back({ ...cheaper, state: 'on paper' })],
-    ['payment-booked at amount', () => back({ ...cheaper, booked: true })],
-    ['period-closed at date', () => back(cheaper, { closedThrough: day('2026-11-28') })],
+    ['payment-not-waiting at payment', () => back({ ...cheaper(), state: 'on paper' })],
+    ['payment-booked at amount', () => back({ ...cheaper(), booked: true })],
+    ['period-closed at date', () => back(cheaper(), { closedThrough: day('2026-11-28') })],
     [
       'bill-overpaid at bills',
       () =>

@@ -23,11 +23,11 @@ import {
 } from './billForm'
 import { blankFormLine } from './formLines'
 import type { Payee } from './payee'
-import { readTerms } from './terms'
 import { billOf } from './test/bill'
 
 const today = must(plainDate('2026-11-24'))
-const payee: Payee = { ...bare, code: 'SHO', terms: must(readTerms('2/10 net 30')) }
+const terms = { from: 'date' as const, days: 30, discount: { hundredths: 200, within: 10 } }
+const payee: Payee = { ...bare, code: 'SHO', terms }
 const withWhat = { payees: [payee], today, dayFirst: false }
 const typed = (more: Partial<BillForm> = {}): BillForm => ({
   ...blankBillForm(),

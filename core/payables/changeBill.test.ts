@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo, outcome } from '../base/test/outcome'
+import { entry, sided } from '../ledger/entry'
 import { cents } from '../money/cents'
 import { company, drawKnown, payee } from '../office/test/office'
 import { open, type Bill, type BillTold } from './bill'
@@ -16,7 +17,7 @@ import {
   type ChangeKnown,
   type ChangingBill,
 } from './changeBill'
-import { enterBill } from './enterBill'
+import { billOf } from './test/bill'
 import { day, stamp } from './test/payment'
 
 const line = (amount: number) => ({ ledgerId: idOf<'ledger'>('wood'), amount: cents(amount), memo: '' })
@@ -26,31 +27,20 @@ const known = (more: Partial<ChangeKnown> = {}): ChangeKnown => ({
   entry: undefined,
   ...more,
 })
-const entered = (more: Partial<BillTold> & { draft?: true } = {}) =>
-  must(
-    enterBill(
-      known(),
-      {
-        ...{
-          id: idOf('b'),
-          payeeId: payee.id,
-          number: 'A-1',
-          date: day('2026-11-02'),
-          due: day('2026-12-02'),
-        },
-        ...{ ...lines(100_00), memo: '', taxForm: 'none' },
-        ...more,
-      },
-      stamp,
-    ),
-  ).changes
-const first = entered()
-const bill = first.bills[0]!
-const draft = entered({ draft: true }).bills[0]!
-const large = entered(lines(500_00)).bills[0]!
-/** A large bill that a second person said yes to, and its entry. */
-const yes = must(approveBill(known({ bill: large }), { ...stamp, by: 'Other' })).changes
-const approved = yes.bills[0]!
+const bill = billOf({
+  ...{ id: idOf('b'), number: 'A-1', date: day('2026-11-02'), due: day('2026-12-02'), ...lines(100_00) },
+  memo: '',
+})
+const draft: Bill = { ...bill, stage: 'draft' }
+const large: Bill = { ...bill, ...lines(500_00), stage: 'waits' }
+/** A large bill that a second person said yes to. */
+const approved: Bill = { ...large, stage: 'payable', approvedBy: 'Other' }
+/** The entry that stands for a bill. */
+const entryOf = ({ id, companyId, date, amount }: Bill) =>
+  entry({
+    ...{ id: idOf(`${id}/owed/1`), companyId, date, text: 'Bill A-1', paymentId: null, billId: id },
+    lines: [sided(idOf('wood'), amount), sided(idOf('owed'), cents(-amount))],
+  })
 
 const change = (
   to: Partial<BillTold>,
@@ -58,9 +48,9 @@ const change = (
   more: Partial<ChangeKnown> & Partial<ChangingBill> = {},
 ) => {
   const from = more.from ?? toldOf(of ?? bill)
-  const entry = of === bill ? first.entries[0] : of === approved ? yes.entries[0] : undefined
+  const own = of === bill || of === approved ? entryOf(of) : undefined
   const act = { from, to: { ...from, ...to }, ...(more.draft && { draft: true }) }
-  return changeBill(known({ bill: of, entry, ...more }), act, stamp)
+  return changeBill(known({ bill: of, entry: own, ...more }), act, stamp)
 }
 
 describe('what is told of a bill', () => {
@@ -127,11 +117,11 @@ describe('a bill that is changed', () => {
   })
   it('that is paid stays so, and keeps the yes while a payment holds on to it', () => {
     const paid = { ...approved, stage: 'paid' as const, settled: cents(500_00) }
-    const renumbered = must(change({ number: 'A-2' }, paid, { entry: yes.entries[0] })).changes
+    const renumbered = must(change({ number: 'A-2' }, paid, { entry: entryOf(approved) })).changes
     expect(renumbered.bills[0]).toMatchObject({ stage: 'paid', approvedBy: 'Other', number: 'A-2' })
     expect(renumbered.entries).toHaveLength(2)
     const promised = { ...approved, promised: cents(1) }
-    const kept = must(change({ number: 'A-2' }, promised, { entry: yes.entries[0] })).changes.bills[0]!
+    const kept = must(change({ number: 'A-2' }, promised, { entry: entryOf(approved) })).changes.bills[0]!
     expect(kept).toMatchObject({ stage: 'payable', approvedBy: 'Other' })
   })
   it('stays a draft, or is finished', () => {
@@ -179,7 +169,7 @@ describe('a bill that is changed', () => {
   })
   it('stands as before once its last change is taken back', () => {
     const changed = must(change({ memo: 'Oak' })).changes.bills[0]!
-    const back = must(takeBillChangeBack(known({ bill: changed, entry: first.entries[0] }), stamp))
+    const back = must(takeBillChangeBack(known({ bill: changed, entry: entryOf(bill) }), stamp))
     expect(back.changes).toEqual({ bills: [bill], entries: [] })
     expect(back.trail).toMatchObject({
       act: 'take a change of a bill back',
