@@ -147,7 +147,7 @@ describe('a number book', () => {
   ) as [NumberBook, NumberBook, NumberBook, NumberBook]
 
   it('is called what the office calls it, else by its kind and range', () => {
-    expect(bookName(book)).toBe('printed by us, 101 to 110')
+    expect(bookName(book)).toEqual('printed by us, 101 to 110')
     expect(bookName({ ...book, name: 'Box of March' })).toBe('Box of March')
   })
   it('feeds a run where it is the one wanted, else the lowest of checks; never a pad', () => {

@@ -18,8 +18,8 @@ describe('drawing', () => {
     draw(drawKnown(known), { ...drawOf('a', 500), ...act }, stamp)
   const wood = (amount: number) => ({ ledgerId: idOf<'ledger'>('wood'), amount: amount as never })
   const line = (amount: number) => ({ reference: 'R', date: null, description: '', amount: cents(amount) })
-  const pay = (now: number) => [
-    { kind: 'earning' as const, name: 'Regular', now: cents(now), yearToDate: cents(now) },
+  const pay = (amount: number) => [
+    { kind: 'earning' as const, name: 'Regular', now: cents(amount), yearToDate: cents(amount) },
   ]
   const stranger = { ...payee, id: idOf<'payee'>('p9'), companyId: idOf<'company'>('other') }
   const elsewhere = drawKnown().ledgers.map(l => ({ ...l, companyId: idOf<'company'>('other') }))

@@ -27,8 +27,8 @@ const newBill = (more: Partial<DrawForm['newBill']> = {}): DrawForm['newBill'] =
   ...more,
 })
 const line = (amount: string, more: object = {}) => ({ ...blankFormLine(), ledgerId: wood, amount, ...more })
-const pay = (now: string, more: Partial<PayFormLine> = {}) => ({
-  ...{ ...blankPayLine('earning'), name: 'Wages', now },
+const pay = (amount: string, more: Partial<PayFormLine> = {}) => ({
+  ...{ ...blankPayLine('earning'), name: 'Wages', now: amount },
   ...more,
 })
 const withWhat = (more: Partial<DrawnWith> = {}): DrawnWith => ({
