@@ -168,6 +168,14 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   await button(page, 'Add a field').click()
   await page.getByText('Void after', { exact: true }).click()
   await expect(page.getByTestId('light-sheet')).toContainText('Void after 90 days')
+  // A column of no width would leave out what it tells, without a word.
+  await page.locator('[data-hit^="stub"]').first().click()
+  const width = page.getByRole('group', { name: 'Description' }).getByLabel('Width')
+  const wide = await width.inputValue()
+  await width.fill('0')
+  await width.press('Tab')
+  await expect(page.getByRole('group', { name: 'Description' })).toContainText(`; ${wide} stays`)
+  await expect(width).toHaveValue(wide)
 })
 
 test('a layout and a stock go out as files and come back; damaged files are told at their place', async ({

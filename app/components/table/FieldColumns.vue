@@ -107,6 +107,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       label="Width"
       :model-value="c.w"
       :unit="unit"
+      :least="2"
       :most="300"
       @update:model-value="setColumn(i, { w: $event })"
     />
@@ -136,6 +137,9 @@ h4 {
 }
 .column .v-btn {
   min-width: 0;
+}
+.column > :deep(.v-input) {
+  align-self: start;
 }
 .column > :last-child {
   grid-column: span 3;
