@@ -58,13 +58,13 @@ export function useBillsShown(company: Ref<Company | undefined>) {
     isAll.value
       ? ''
       : notWanted(b, { text: text.value, due: due.value }, payees.value?.get(b.payeeId)?.name ?? '', today)
+  const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
   /** What is looked for stands first; the rest stays, greyed. */
   const rows = computed(() => {
     const list = bills.value ?? []
     if (!text.value || isAll.value) return list
-    return [...list].sort((a, b) => Number(!!reasonOf(a)) - Number(!!reasonOf(b)))
+    return [...inSight.value, ...list.filter(reasonOf)]
   })
-  const inSight = computed(() => (bills.value ?? []).filter(b => !reasonOf(b)))
   const sums = computed(() => billSums(inSight.value))
   /** The keys of all that are looked for, those beyond what is drawn too. */
   const keysFound = async (): Promise<Id<'bill'>[]> =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
+import { spans } from '#core/books/spans'
 import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
 import { laneSums } from '#core/payables/payment'
@@ -38,9 +39,8 @@ const inPreparation = computed(() =>
           <StateMark state="on paper" />
           <span class="grow"
             ><strong>{{ view.account.name }}</strong
-            >: {{ howMany(run.checks.length, 'check') }}, {{ run.checks[0]?.number
-            }}{{ run.checks.length > 1 ? ` to ${run.checks.at(-1)?.number}` : '' }}, printed and not counted
-            off</span
+            >: {{ howMany(run.checks.length, 'check') }}, {{ spans(run.checks.map(c => c.number)) }}, printed
+            and not counted off</span
           >
           <v-btn color="primary" variant="flat" :to="`/run/${run.id}`"> Count off </v-btn>
         </v-card>

@@ -3,27 +3,20 @@ import { plainDate, type PlainDate } from '../base/dates'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { outcome } from '../base/test/outcome'
-import type { LedgerAccount } from '../ledger/entry'
 import { MOST_CENTS, cents } from '../money/cents'
 import { company, payee } from '../office/test/office'
 import type { Bill, BillTold } from './bill'
 import { enterBill, type BillKnown } from './enterBill'
+import { ledgerOf } from './test/ledger'
 
 const stamp = { at: '2026-11-24T10:00:00-05:00', by: 'Test' }
 const date = (text: string): PlainDate => must(plainDate(text))
-const ledger = (id: string, companyId = company.id): LedgerAccount => ({
-  id: idOf(id),
-  companyId,
-  code: id,
-  name: id,
-  kind: 'expense',
-})
 const wood = idOf<'ledger'>('wood')
 const known = (more: Partial<BillKnown> = {}): BillKnown => ({
   bill: undefined,
   payee,
   company,
-  ledgers: [ledger('wood'), ledger('owed'), ledger('theirs', idOf('other'))],
+  ledgers: [ledgerOf('wood'), ledgerOf('owed'), ledgerOf('theirs', { companyId: idOf('other') })],
   alike: [],
   lastNumber: 6,
   ...more,

@@ -2,26 +2,19 @@ import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { outcome } from '../base/test/outcome'
-import type { LedgerAccount } from '../ledger/entry'
 import { company, payee, payeeOf } from '../office/test/office'
 import type { Company } from './account'
 import { holdPayee, keepPayee, mergePayees, takePayeeChangeBack, type PayeeKnown } from './keepPayee'
 import type { Payee, PayeeForm } from './payee'
 import { sharePayee, unsharePayee } from './sharePayee'
+import { ledgerOf } from './test/ledger'
 
 const stamp = { at: '2026-11-24T10:00:00-05:00', by: 'Test' }
-const ledger = (id: string, companyId = company.id): LedgerAccount => ({
-  id: idOf(id),
-  companyId,
-  code: id,
-  name: id,
-  kind: 'expense',
-})
 const rope = { ...payeeOf('p2', 'Cobalt Rope'), code: 'COBR' }
 const known = (more: Partial<PayeeKnown> = {}): PayeeKnown => ({
   payee: undefined,
   others: [payee, rope],
-  ledgers: [ledger('wood'), ledger('theirs', idOf('other'))],
+  ledgers: [ledgerOf('wood'), ledgerOf('theirs', { companyId: idOf('other') })],
   ...more,
 })
 const form: PayeeForm = {

@@ -2,22 +2,18 @@ import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo } from '../base/test/outcome'
-import type { LedgerAccount } from '../ledger/entry'
 import { cents } from '../money/cents'
 import { account, company, drawKnown, drawOf, payee, payeeOf } from '../office/test/office'
 import type { PayeeForm } from './payee'
 import { takeIn, type TakeInKnown, type TakingIn } from './takeIn'
 import { takeIntakeBack, type IntakeKnown } from './takeIntakeBack'
+import { ledgerOf } from './test/ledger'
 import { billOf } from './test/bill'
 import { day, paymentOf, stamp } from './test/payment'
 
 const known = (more: Partial<TakeInKnown> = {}): TakeInKnown => ({
   ...{ intake: undefined, company, account, payees: [payee], ledgers: drawKnown().ledgers },
   ...{ bills: [], payments: [], lastNumber: 6 },
-  ...more,
-})
-const ledger = (id: string, more: Partial<LedgerAccount> = {}): LedgerAccount => ({
-  ...{ id: idOf(id), companyId: company.id, code: id, name: `Ledger ${id}`, kind: 'expense' },
   ...more,
 })
 const written = (id: string, more: Partial<PayeeForm> = {}): TakingIn['payees'][number] => ({
@@ -45,7 +41,7 @@ describe('rows of a file that are taken in', () => {
   it('may name what stands before them, and come as one thing with one line in the trail', () => {
     const { changes, trail } = must(
       taken({
-        ledgers: [ledger('7100', { name: ' Larch ' })],
+        ledgers: [ledgerOf('7100', { name: ' Larch ' })],
         payees: [written('new', { split: [{ ledgerId: idOf('7100'), weight: 1 }] })],
         bills: [
           billed('B1', { payeeId: idOf('new') }),
@@ -54,7 +50,7 @@ describe('rows of a file that are taken in', () => {
         draws: [{ ...drawOf('p', 50_00), payee: { ...payee, id: idOf('new'), name: 'Yard new' } }],
       }),
     )
-    expect(changes.ledgers).toEqual([ledger('7100', { name: 'Larch' })])
+    expect(changes.ledgers).toEqual([ledgerOf('7100', { name: 'Larch' })])
     expect(changes.payees.map(p => [p.id, p.name])).toEqual([['new', 'Yard new']])
     expect(changes.bills.map(b => [b.number, b.payeeId, b.ourNumber])).toEqual([
       ['B1', 'new', 7],
@@ -80,27 +76,27 @@ describe('rows of a file that are taken in', () => {
     ['intake-empty (file) there is nothing to take in', () => taken({})],
     [
       'ledger-blank (file) ledgers 2: number and name are wanted',
-      () => taken({ ledgers: [ledger('7100'), ledger('7200', { code: ' ' })] }),
+      () => taken({ ledgers: [ledgerOf('7100'), ledgerOf('7200', { code: ' ' })] }),
     ],
     [
       'ledger-blank (file) ledgers 1: number and name are wanted',
-      () => taken({ ledgers: [ledger('7200', { name: ' ' })] }),
+      () => taken({ ledgers: [ledgerOf('7200', { name: ' ' })] }),
     ],
     [
       'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
-      () => taken({ ledgers: [ledger('7200', { companyId: idOf('other') })] }),
+      () => taken({ ledgers: [ledgerOf('7200', { companyId: idOf('other') })] }),
     ],
     [
       'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
-      () => taken({ ledgers: [ledger('wood', { code: '7' })] }),
+      () => taken({ ledgers: [ledgerOf('wood', { code: '7' })] }),
     ],
     [
       'ledger-known (file) ledgers 1: 6120 Materials is here already',
-      () => taken({ ledgers: [ledger('x', { code: '6120' })] }),
+      () => taken({ ledgers: [ledgerOf('x', { code: '6120' })] }),
     ],
     [
       'ledger-known (file) ledgers 2: 7A Ledger x is here already',
-      () => taken({ ledgers: [ledger('x', { code: '7A' }), ledger('y', { code: '7a' })] }),
+      () => taken({ ledgers: [ledgerOf('x', { code: '7A' }), ledgerOf('y', { code: '7a' })] }),
     ],
     [
       'payee-known (file) payees 2: there is a payee Yard a already',
@@ -138,7 +134,7 @@ describe('rows of a file that are taken in', () => {
 
 describe('a file that is taken back', () => {
   const [bill, payment, rope] = [billOf({ number: 'B1' }), paymentOf('p'), payeeOf('r', 'Cobalt Rope')]
-  const larch = ledger('7100')
+  const larch = ledgerOf('7100')
   const entry = { id: 'e', date: day('2026-11-03'), text: '', lines: [], ledgers: [] } as never
   const intake = {
     ...{ id: idOf<'intake'>('in'), companyId: company.id, file: 'list.csv', ...stamp },

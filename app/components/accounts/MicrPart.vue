@@ -10,14 +10,14 @@ import { plainCopy } from '~/data/plainCopy'
 const props = defineProps<{
   facts: MicrFacts
   positions: number
-  /** The highest number that it must hold. */
-  last: number
   fault: string | undefined
 }>()
 const emit = defineEmits<{ fault: [text: string] }>()
 const form = defineModel<AccountForm>({ required: true })
 const findings = computed(() =>
-  form.value.routing ? micrFindings(form.value.pattern, props.facts, props.positions, props.last) : [],
+  form.value.routing
+    ? micrFindings(form.value.pattern, props.facts, props.positions, Number(form.value.last) || 1)
+    : [],
 )
 
 const fontTable = ref<Record<MicrCharacter, string>>({ ...usualTable })

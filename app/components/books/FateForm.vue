@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { checkNumber, type CheckNumber, type NumberBook } from '#core/books/book'
 import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { spans } from '#core/books/spans'
 import { useOffice } from '~/stores/office'
 
 /** A range of a book's numbers gets a fate by hand, with its reason. */
@@ -30,9 +31,9 @@ const became = computed(() => (fate.value === 'found aside' ? 'set aside' : fate
 
 async function give(): Promise<void> {
   if (!range.value) return
-  const { from: first, to: last, count } = range.value
+  const { from: first, count } = range.value
   const numbers = Array.from({ length: count }, (_, i) => (first + i) as CheckNumber)
-  const told = `${count === 1 ? first : `${first} to ${last}`} ${became.value}.`
+  const told = `${spans(numbers)} ${became.value}.`
   const input = { bookId: props.book.id, numbers, why: why.value ?? '' }
   const to = fate.value
   const done = await (to === 'unused' || to === 'found aside'

@@ -243,7 +243,6 @@ async function saveIt(): Promise<void> {
         v-model="form"
         :facts="micrFacts"
         :positions="positions"
-        :last="Number(form.last) || 1"
         :fault="faults.font"
         class="whole"
         @fault="tell('font', $event)"

@@ -2,6 +2,7 @@
 import { howMany } from '#core/base/howMany'
 import { idOf, type Id } from '#core/base/id'
 import { bookName, type NumberBook } from '#core/books/book'
+import { spans } from '#core/books/spans'
 import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
 import type { CountOffAct } from '#core/runs/countOff'
@@ -114,7 +115,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       <v-alert v-if="isNew && otherRun" density="default" type="warning" class="mb-3">
         {{
           otherRun.state === 'at the printer'
-            ? `A run of this number book waits for its count-off: ${otherRun.checks[0]?.number} to ${otherRun.checks.at(-1)?.number}.`
+            ? `A run of this number book waits for its count-off: ${spans(otherRun.checks.map(c => c.number))}.`
             : 'A run of this number book is being prepared.'
         }}
         <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
