@@ -4,14 +4,18 @@ import { faultLine, readJson } from '#core/exchange/fault'
 import { matchingFileSchema, type MatchingFile } from '#core/exchange/matchingFile'
 import { fieldsOf, intakeKinds, type IntakeKind, type Matching } from '#core/intake/fields'
 import { matchingFile } from '#core/intake/savedMatching'
-import { unmatched, type IntakeSpec } from '#core/intake/readRows'
+import { controlFaultOf, type ControlTotals } from '#core/intake/control'
+import { unmatched, type IntakeSpec, type MarkExample } from '#core/intake/readRows'
 import type { DayOrder, DecimalMark } from '#core/intake/written'
-import type { LedgerAccount } from '#core/ledger/entry'
+import type { SheetName } from '#core/exchange/workbook'
 import type { Company } from '#core/payables/account'
 import { IntakeDesk, type IntakeChecked, type IntakePlan } from '~/data/intake'
 import { momentNow, operatorName } from '~/data/office'
 import { saveText } from '~/data/fileOut'
+import { localToday } from '~/stores/office'
 import { useAct } from './useAct'
+import { useIntakeChoices } from './useIntakeChoices'
+import { useIntakeMending } from './useIntakeMending'
 
 /** A file being taken in: what it holds, how it is understood, what would come of every row, and the act. */
 export function useIntake(
@@ -21,19 +25,22 @@ export function useIntake(
   const kind = ref<IntakeKind>('bills')
   const file = ref('')
   const encoding = ref('')
-  const sheets = ref<readonly string[]>([])
+  const sheets = ref<readonly SheetName[]>([])
   const sheet = ref(0)
+  /** Rows of the sheet that are hidden, and whether they are read too. */
+  const hiddenRows = ref(0)
+  const withHidden = ref(false)
   const plan = shallowRef<IntakePlan>()
   const matching = ref<Record<string, number>>({})
   const order = ref<DayOrder>()
-  const mark = ref<DecimalMark>('.')
-  const makePayees = ref(true)
-  /** What ledger accounts that are not here are opened as; none are. */
-  const makeLedgers = ref<LedgerAccount['kind'] | null>(null)
-  const again = ref(false)
-  /** The opening balance is what was left after checks of before. */
-  const held = ref(true)
-  const ledgerId = ref<Id<'ledger'> | null>(null)
+  const mark = ref<DecimalMark>()
+  /** Rows of the file that show what the decimal mark decides. */
+  const examples = ref<readonly MarkExample[]>([])
+  /** Amounts with more decimals than money are rounded to the cent. */
+  const round = ref(false)
+  /** What each amount column should add up to, as typed. */
+  const control = ref<ControlTotals>({})
+  const choices = useIntakeChoices()
   const checked = shallowRef<IntakeChecked>()
   const doing = ref('')
   /** How much of what is taken in is written, from 0 to 1. */
@@ -69,6 +76,12 @@ export function useIntake(
     plan.value = undefined
     checked.value = undefined
     matchingFault.value = ''
+    hiddenRows.value = 0
+    withHidden.value = false
+    round.value = false
+    control.value = {}
+    choices.forget()
+    mending.forget()
     clear()
   }
   async function give(given: File): Promise<void> {
@@ -82,7 +95,8 @@ export function useIntake(
     }
     file.value = given.name
     sheets.value = opened.value.sheets
-    sheet.value = 0
+    sheet.value = opened.value.sheet
+    hiddenRows.value = opened.value.table.hidden
     encoding.value = opened.value.encoding ?? ''
     await understand()
   }
@@ -99,9 +113,18 @@ export function useIntake(
   async function understand(headerRow?: number): Promise<void> {
     if (await lookAtColumns(headerRow)) await lookAtWriting()
   }
-  async function goToSheet(at: number): Promise<void> {
+  async function goToSheet(at: number, hiddenToo = false): Promise<void> {
+    const laid = await during('Going to the sheet', of => of.sheet(at, hiddenToo))
+    if (!laid) return
+    if (!laid.ok) {
+      fault.value = `${sheets.value[at]?.name ?? ''} cannot be read: ${laid.refusal.text}.`
+      return
+    }
+    fault.value = ''
     sheet.value = at
-    await during('Going to the sheet', of => of.sheet(at))
+    withHidden.value = hiddenToo
+    hiddenRows.value = laid.value.hidden
+    mending.forget()
     await understand()
   }
   const bareSpec = computed(() => ({
@@ -112,19 +135,24 @@ export function useIntake(
   const spec = computed<IntakeSpec>(() => ({
     ...bareSpec.value,
     order: order.value ?? 'month first',
-    mark: mark.value,
+    mark: mark.value ?? '.',
+    round: round.value,
   }))
   /** How days and amounts are written: as the rows tell, and `said` where somebody said it before. */
   async function lookAtWriting(said?: Pick<MatchingFile, 'days' | 'cents'>): Promise<void> {
-    const found = await during('Looking at dates and amounts', of => of.written(bareSpec.value))
+    const found = await during('Looking at dates and amounts', of => of.written(bareSpec.value, localToday()))
     if (!found) return
     order.value = found.order ?? said?.days ?? undefined
     askOrder.value = found.order === undefined
-    mark.value = said?.cents ?? found.mark
+    mark.value = found.mark ?? said?.cents ?? undefined
+    askMark.value = found.mark === undefined
+    examples.value = found.examples
     await check()
   }
   /** The order of days could not be told from the file: somebody must say it. */
   const askOrder = ref(false)
+  /** The decimal mark could not be proven from the file: somebody must choose it. */
+  const askMark = ref(false)
   const missing = computed(() => unmatched(kind.value, matching.value))
   /** Its rows belong to one bank account. */
   const ofAccount = computed(() => kind.value === 'payments' || kind.value === 'before')
@@ -132,31 +160,32 @@ export function useIntake(
     () =>
       !missing.value.length &&
       order.value !== undefined &&
+      mark.value !== undefined &&
       (!ofAccount.value || accountId.value !== undefined),
   )
-  async function check(): Promise<void> {
-    clear()
+  /** Looks at every row; undefined where the columns are not understood yet. */
+  async function looked(): Promise<IntakeChecked | undefined> {
     const of = company.value
-    if (!plan.value || !ready.value || !of) {
-      checked.value = undefined
-      return
-    }
+    if (!plan.value || !ready.value || !of) return undefined
+    const chosen = choices.chosen.value
     const asked = {
       spec: spec.value,
       choices: {
-        makePayees: makePayees.value,
+        ...chosen,
         // What was before comes with payees alone.
-        makeLedgers: kind.value === 'before' ? null : makeLedgers.value,
-        ledgerId: ledgerId.value,
-        again: again.value,
-        held: held.value,
+        makeLedgers: kind.value === 'before' ? null : chosen.makeLedgers,
         file: file.value,
       },
       companyId: of.id,
       ...(ofAccount.value && accountId.value && { accountId: accountId.value }),
       stamp: stamp(),
     }
-    checked.value = await during('Looking at every row', on => on.check(asked))
+    return during('Looking at every row', on => on.check(asked))
+  }
+  async function check(): Promise<void> {
+    clear()
+    checked.value = await looked()
+    mending.note(checked.value)
   }
   /** Matches as a saved matching says; what it names and this table lacks is told. */
   async function matchFrom(given: File): Promise<void> {
@@ -195,15 +224,23 @@ export function useIntake(
   }
   watch([() => company.value?.id, accountId], () => void check())
   watch(company, (now, before) => {
-    if (before && now?.id !== before.id) ledgerId.value = null
+    if (before && now?.id !== before.id) choices.ledgerId.value = null
   })
+  watch(choices.chosen, () => void check(), { deep: true })
 
-  async function mend(at: number, field: string, text: string): Promise<void> {
-    const column = matching.value[field]
-    if (column === undefined) return
-    await during('Writing the cell', of => of.mend(at, column, text))
-    await check()
-  }
+  const mending = useIntakeMending(
+    checked,
+    async (at, field, text) => {
+      const column = matching.value[field]
+      if (column !== undefined) await desk?.mend(at, column, text)
+    },
+    looked,
+  )
+  const controlFaults = computed(() =>
+    Object.fromEntries(
+      (checked.value?.totals ?? []).map(c => [c.field, controlFaultOf(c, control.value[c.field])]),
+    ),
+  )
   const counts = computed(() => {
     const n = { good: 0, here: 0, wrong: 0 }
     for (const row of checked.value?.rows ?? []) n[row.state]++
@@ -221,7 +258,7 @@ export function useIntake(
     const name = file.value
     part.value = 0
     const done = await run(
-      key => of.take(spec.value, { ...stamp(), key }, far => (part.value = far)),
+      key => of.take(spec.value, { ...control.value }, { ...stamp(), key }, far => (part.value = far)),
       ({ told }) => `Taken in: ${told}, from ${name}.`,
     )
     if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}.`
@@ -236,23 +273,23 @@ export function useIntake(
   }
   const fields = computed(() => fieldsOf(kind.value))
   return {
-    ...{ kind, file, encoding, sheets, sheet, plan, matching, order, mark, askOrder, fields, missing, ready },
     ...{
-      makePayees,
-      makeLedgers,
-      again,
-      held,
-      ofAccount,
-      ledgerId,
-      checked,
-      counts,
-      doing,
-      part,
-      fault,
-      busy,
-      refused,
+      kind,
+      file,
+      encoding,
+      sheets,
+      sheet,
+      hiddenRows,
+      withHidden,
+      plan,
+      matching,
+      fields,
+      missing,
+      ready,
     },
+    ...{ order, askOrder, mark, askMark, examples, round, control, controlFaults, choices, mending },
+    ...{ ofAccount, checked, counts, doing, part, fault, busy, refused },
     ...{ matchFrom, saveMatching, matchingFault },
-    ...{ give, leave, understand, goToSheet, match, check, mend, take, saveLeftOut },
+    ...{ give, leave, understand, goToSheet, match, check, take, saveLeftOut },
   }
 }

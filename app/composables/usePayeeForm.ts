@@ -21,6 +21,8 @@ export interface PayeeTyped {
   accountWithPayee: string
   email: string
   terms: string
+  /** Days until payment, where the terms are words of another kind. */
+  termDays: string
   accountId: Id<'account'> | null
   way: UsualWay
   /** Blank: that of the layout. */
@@ -40,6 +42,7 @@ const blank = (): PayeeTyped => ({
   accountWithPayee: '',
   email: '',
   terms: '',
+  termDays: '',
   accountId: null,
   way: 'check',
   language: '',
@@ -60,6 +63,7 @@ const typedOf = (p: Payee): PayeeTyped => ({
   accountWithPayee: p.accountWithPayee ?? '',
   email: p.email ?? '',
   terms: p.terms ? tellTerms(p.terms) : '',
+  termDays: '',
   accountId: p.accountId ?? null,
   way: p.way ?? 'check',
   language: p.language ?? '',
@@ -68,9 +72,14 @@ const typedOf = (p: Payee): PayeeTyped => ({
   taxId: p.taxId ?? '',
   split: p.split.map(s => ({ ...s })),
 })
+/** The terms as typed; words that are not the trade's are kept beside the days that the person gives. */
+function termsOf({ terms, termDays = '' }: PayeeTyped) {
+  if (!terms.trim()) return good(undefined)
+  return readTerms(terms, 'terms', /^\d{1,3}$/.test(termDays.trim()) ? Number(termDays) : undefined)
+}
 /** What is kept of what was typed; refused where the terms are none. */
 function formOf(typed: PayeeTyped): Result<PayeeForm> {
-  const terms = typed.terms.trim() ? readTerms(typed.terms) : good(undefined)
+  const terms = termsOf(typed)
   if (!terms.ok) return terms
   const text = (name: 'code' | 'accountWithPayee' | 'email' | 'taxBox' | 'taxId') =>
     typed[name].trim() ? { [name]: typed[name].trim() } : {}
@@ -120,7 +129,9 @@ export function usePayeeForm(
     },
     { immediate: true },
   )
-  const terms = computed(() => (form.value.terms.trim() ? readTerms(form.value.terms) : good(undefined)))
+  const terms = computed(() => termsOf(form.value))
+  /** Whether the terms are words that need days beside them. */
+  const asksDays = computed(() => form.value.terms.trim() !== '' && !readTerms(form.value.terms).ok)
   const near = computed(() => nearlyNamed(payees.value ?? [], form.value.name, payee.value?.id ?? ''))
   const faults = (field: string): string[] =>
     field === 'terms' && !terms.value.ok ? [terms.value.refusal.text] : at(field)
@@ -156,5 +167,5 @@ export function usePayeeForm(
     office.said = from ? `Changed: ${to.value.name}.` : `Written down: ${to.value.name}.`
     return id
   }
-  return { form, busy, near, isChanged, faults, elsewhere, keep }
+  return { form, busy, near, isChanged, faults, elsewhere, keep, asksDays }
 }

@@ -3,7 +3,7 @@ import { byMoment } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { alikeKey, heldBecause, namesakesOf, open, type Bill, type BillStage } from '#core/payables/bill'
 import { billsTouched } from '#core/payables/settling'
-import type { Payee } from '#core/payables/payee'
+import { isLive, type Payee } from '#core/payables/payee'
 import { changeAtProof } from '#core/payables/payeeChange'
 import type { Payment } from '#core/payables/payment'
 import type { NumberRow } from '#core/books/book'
@@ -180,4 +180,4 @@ export async function readPayeeChanges(payments: readonly Payment[]): Promise<Ma
 
 /** The payees of other companies that are the same as this one. */
 export const readSharedWith = async ({ id, shared }: Payee): Promise<Payee[]> =>
-  shared ? db.payees.filter(p => p.shared === shared && p.id !== id && !p.became).toArray() : []
+  shared ? db.payees.filter(p => p.shared === shared && p.id !== id && isLive(p)).toArray() : []

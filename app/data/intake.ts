@@ -1,17 +1,19 @@
 import { proxy, wrap, type Remote } from 'comlink'
+import type { PlainDate } from '#core/base/dates'
 import { good, refuse, type Result } from '#core/base/result'
 import type { MatchingFile } from '#core/exchange/matchingFile'
 import type { IntakeSeen } from '#core/intake/context'
 import type { IntakeKind } from '#core/intake/fields'
-import type { IntakeSpec } from '#core/intake/readRows'
+import type { ControlTotals } from '#core/intake/control'
+import type { IntakeColumns, IntakeSpec } from '#core/intake/readRows'
 import type { Intake } from '#core/payables/takeIn'
 import type { Stamp } from '#core/trail/trail'
 import { db } from './db'
 import { storeName } from './storeName'
 import { failureOf } from './inWorker'
-import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken } from './intakeWork'
+import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken, TableSize } from './intakeWork'
 
-export type { IntakeAsk, IntakeChecked, IntakePlan } from './intakeWork'
+export type { IntakeAsk, IntakeChecked, IntakeLine, IntakePlan } from './intakeWork'
 
 /** A file under the eyes of the person who takes it in: it is held in a worker of its own until `end`. */
 export class IntakeDesk {
@@ -40,21 +42,24 @@ export class IntakeDesk {
     const bytes = new Uint8Array(await file.arrayBuffer())
     return this.during(this.remote.open(bytes) as Promise<Result<IntakeOpened>>)
   }
-  sheet = (at: number) => this.during(this.remote.sheet(at))
+  sheet = (at: number, withHidden: boolean): Promise<Result<TableSize>> =>
+    this.during(this.remote.sheet(at, withHidden) as Promise<Result<TableSize>>)
   plan = (kind: IntakeKind, headerRow?: number) => this.during(this.remote.plan(kind, headerRow))
   apply = (file: MatchingFile) => this.during(this.remote.apply(file))
-  written = (spec: Pick<IntakeSpec, 'kind' | 'headerRow' | 'matching'>) =>
-    this.during(this.remote.written(spec))
+  written = (spec: IntakeColumns, today: PlainDate) => this.during(this.remote.written(spec, today))
   check = (ask: IntakeAsk) => this.during(this.remote.check(ask))
   mend = (at: number, column: number, text: string) => this.during(this.remote.mend(at, column, text))
   /** Takes the good rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
   async take(
     spec: IntakeSpec,
+    control: ControlTotals,
     stamp: Stamp & { readonly key: string },
     tell: (part: number) => void,
   ): Promise<Result<Pick<IntakeTaken, 'told'>>> {
     try {
-      return await this.during(this.remote.take(spec, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>)
+      return await this.during(
+        this.remote.take(spec, control, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>,
+      )
     } catch (error) {
       if ((error as Error).name !== 'AbortError') throw error
       // It may have been done in the moment in which it was stopped; this waits for what the worker had begun.

@@ -1,19 +1,28 @@
-import { unzipSync } from 'fflate'
-import { plainDate, type PlainDate } from '#core/base/dates'
+import { dayOfMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import { good, must, refuse, type Result } from '#core/base/result'
-import { cellsOfSheet, decodeText, readDelimited, type Cells } from '#core/exchange/cells'
+import { good, refuse, type Result } from '#core/base/result'
+import { cellText, decodeText, readDelimited, type Cell } from '#core/exchange/cells'
+import { openWorkbook, type Sheet, type SheetName, type Workbook } from '#core/exchange/workbook'
 import type { MatchingFile } from '#core/exchange/matchingFile'
 import { csvOut } from '#core/exchange/csvOut'
 import { askedOf } from '#core/intake/asked'
-import type { IntakeChoices, IntakeSeen } from '#core/intake/context'
+import type { IntakeChoices, IntakeSeen, Making } from '#core/intake/context'
 import { fieldsOf, type IntakeKind, type Matching } from '#core/intake/fields'
+import { controlFault, type ControlTotals } from '#core/intake/control'
 import { leftOut } from '#core/intake/leftOut'
 import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/intake/make'
 import { applyMatching, type AppliedMatching } from '#core/intake/savedMatching'
-import { guessMatching, headerRowOf, widthOf } from '#core/intake/match'
-import { readRows, writtenIn, type IntakeSpec } from '#core/intake/readRows'
-import type { DayOrder, DecimalMark } from '#core/intake/written'
+import { doubledAmounts, guessMatching, headerRowOf, widthOf } from '#core/intake/match'
+import {
+  columnTotals,
+  readRows,
+  writtenIn,
+  type ColumnTotal,
+  type IntakeColumns,
+  type IntakeSpec,
+  type Table,
+  type Written,
+} from '#core/intake/readRows'
 import { one } from '#core/office/gather'
 import { inBook, numberId, type CheckNumber } from '#core/books/book'
 import { beforeKnown } from '#core/office/acts/takeBefore'
@@ -25,12 +34,18 @@ import type { Stamp } from '#core/trail/trail'
 import { db } from './db'
 import { StoreOffice } from './storeOffice'
 
-/** A file as it was opened. */
+/** A file as it was opened, at its first sheet that is not hidden. */
 export interface IntakeOpened {
-  readonly sheets: readonly string[]
+  readonly sheets: readonly SheetName[]
+  readonly sheet: number
   /** How its text was written, where it is a text. */
   readonly encoding?: string
+  readonly table: TableSize
+}
+/** How many rows a table has, and how many of them are hidden and left out. */
+export interface TableSize {
   readonly rows: number
+  readonly hidden: number
 }
 /** How a table may be understood: a guess, to be looked at. */
 export interface IntakePlan {
@@ -40,6 +55,8 @@ export interface IntakePlan {
   /** What stands in each column first. */
   readonly samples: readonly string[]
   readonly matching: Matching
+  /** Fields whose title is over two columns: which one is meant is asked. */
+  readonly doubled: readonly string[]
   /** Whether the matching is that of the last file with these titles. */
   readonly remembered: boolean
 }
@@ -48,9 +65,30 @@ export interface IntakeTaken {
   readonly told: string
   readonly id: Id<'intake'>
 }
-/** Every row as it would be taken in. */
+/** A row of the file as it would be imported, with its cells as texts. */
+export type IntakeLine = IntakeSeen & { readonly cells: readonly string[] }
+/** A name that the office does not know, and who may be meant. */
+export interface UnknownName {
+  readonly key: string
+  readonly name: string
+  readonly rows: number
+  readonly near: readonly { readonly id: Id<'payee'>; readonly name: string }[]
+}
+/** A detail of payees that are here: for how many the file adds it, and for how many it differs. */
+export interface DetailCount {
+  readonly field: string
+  readonly title: string
+  readonly added: number
+  readonly differing: number
+}
+/** Every row as it would be imported, and what the file comes to. */
 export interface IntakeChecked {
-  readonly rows: readonly (IntakeSeen & { readonly cells: readonly string[] })[]
+  readonly rows: readonly IntakeLine[]
+  readonly totals: readonly ColumnTotal[]
+  readonly unknown: readonly UnknownName[]
+  readonly details: readonly DetailCount[]
+  /** How many payees would be created. */
+  readonly newPayees: number
 }
 /** What one check asks for. */
 export interface IntakeAsk {
@@ -61,45 +99,27 @@ export interface IntakeAsk {
   readonly stamp: Stamp
 }
 
-const MOST_UNPACKED = 300_000_000
 const AT = { field: 'file' }
 const own = new StoreOffice(db, navigator.locks)
-let sheets: readonly { readonly name: string; readonly cells: Cells }[] = []
-let cells: string[][] = []
-let made: { readonly of: Made; readonly headerRow: number; readonly seen: readonly IntakeSeen[] } | undefined
+let book: Workbook | undefined
+let table: { cells: Cell[][]; hidden: ReadonlySet<number> } = { cells: [], hidden: new Set() }
+let made:
+  | {
+      readonly of: Made
+      readonly headerRow: number
+      readonly seen: readonly IntakeSeen[]
+      readonly totals: readonly ColumnTotal[]
+    }
+  | undefined
 
-/** Refuses a workbook that would unpack to more than is read, before it is unpacked. */
-function packedWell(bytes: Uint8Array): Result<true> {
-  let size = 0
-  try {
-    unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        size += originalSize
-        return false
-      },
-    })
-  } catch {
-    return refuse('file-workbook', 'it is no workbook, or is cut off', AT)
-  }
-  return size > MOST_UNPACKED
-    ? refuse('file-large', 'it would unpack to more than 300 MB: it is not taken', AT)
-    : good(true)
+function lay(sheet: Sheet, withHidden: boolean): TableSize {
+  const { cells, hidden } = sheet
+  table = { cells: cells.map(row => [...row]), hidden: withHidden ? new Set() : hidden }
+  return { rows: cells.length, hidden: hidden.size }
 }
-async function openWorkbook(bytes: Uint8Array): Promise<Result<true>> {
-  const well = packedWell(bytes)
-  if (!well.ok) return well
-  const { default: readWorkbook } = await import('read-excel-file/web-worker')
-  try {
-    const found = await readWorkbook(new Blob([bytes as BlobPart]))
-    const read = found.map(({ sheet, data }) => ({ name: sheet, cells: cellsOfSheet(data) }))
-    const wrong = read.find(s => !s.cells.ok)
-    if (wrong && !wrong.cells.ok) return wrong.cells
-    sheets = read.map(({ name, cells: of }) => ({ name, cells: must(of) }))
-    return good(true)
-  } catch (error) {
-    return refuse('file-workbook', `the workbook cannot be read: ${(error as Error).message}`, AT)
-  }
-}
+/** The sheet of a workbook or of a text of cells. */
+let sheetAt: (at: number) => Result<Sheet> = () => refuse('intake-none', 'open a file first', AT)
+
 const headerFact = (kind: IntakeKind, titles: readonly string[]): string =>
   `columns of ${kind}: ${titles.join(' | ')}`.slice(0, 290)
 
@@ -147,7 +167,7 @@ async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
     alike,
     payments: payments.filter(p => p.state !== 'cancelled'),
     numbers: await numbersOf(spec.kind === 'before' ? ask.accountId : undefined, rows),
-    today: must(plainDate(stamp.at.slice(0, 10))) as PlainDate,
+    today: dayOfMoment(stamp.at),
     newKey: () => crypto.randomUUID(),
   }
 }
@@ -162,87 +182,132 @@ async function takeBefore(office: StoreOffice, of: Made, stamp: Stamp): Promise<
   return done.ok ? good(beforeTold(done.value)) : done
 }
 
-/** Taking rows of a file in, in a worker: neither the file nor its rows hold the page up. */
+/** The names that the office does not know, those with near names first. */
+const unknownOf = ({ unknown }: Making): UnknownName[] =>
+  [...unknown.values()]
+    .map(({ key, name, rows, near }) => ({
+      ...{ key, name, rows: rows.length },
+      near: near.map(p => ({ id: p.id, name: p.name })),
+    }))
+    .sort((a, b) => Number(b.near.length > 0) - Number(a.near.length > 0))
+
+/** For how many payees the file adds each detail, and for how many it differs. */
+function countDetails({ details }: Making): DetailCount[] {
+  const counts = new Map<string, { field: string; title: string; added: number; differing: number }>()
+  const count = (field: string, title: string, key: 'added' | 'differing'): void => {
+    const of = counts.get(field) ?? { field, title, added: 0, differing: 0 }
+    of[key]++
+    counts.set(field, of)
+  }
+  for (const { added, differing } of details.values()) {
+    for (const d of added) count(d.field, d.title, 'added')
+    for (const d of differing) count(d.field, d.title, 'differing')
+  }
+  return [...counts.values()]
+}
+
+/** Imports the rows of a file, in a worker: neither the file nor its rows hold the page up. */
 export const intakeWork = {
   /** Opens a file: a workbook, or a text of cells. */
   async open(bytes: Uint8Array): Promise<Result<IntakeOpened>> {
-    sheets = []
     made = undefined
+    book = undefined
     let encoding: string | undefined
     if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
-      const opened = await openWorkbook(bytes)
+      const opened = openWorkbook(bytes)
       if (!opened.ok) return opened
+      book = opened.value
+      sheetAt = at => opened.value.read(at)
     } else {
       const decoded = decodeText(bytes)
       if (!decoded.ok) return decoded
       const read = readDelimited(decoded.value.text)
       if (!read.ok) return read
-      sheets = [{ name: '', cells: read.value }]
+      sheetAt = () => good({ cells: read.value, hidden: new Set<number>() })
       encoding = decoded.value.encoding
     }
-    intakeWork.sheet(0)
-    return good({ sheets: sheets.map(s => s.name), rows: cells.length, ...(encoding && { encoding }) })
+    const sheets = book?.sheets ?? [{ name: '', hidden: false }]
+    const sheet = Math.max(
+      0,
+      sheets.findIndex(s => !s.hidden),
+    )
+    const laid = intakeWork.sheet(sheet, false)
+    return laid.ok ? good({ sheets, sheet, table: laid.value, ...(encoding && { encoding }) }) : laid
   },
-  /** Goes to a sheet of the workbook. */
-  sheet(at: number): number {
-    cells = (sheets[at]?.cells ?? []).map(row => [...row])
-    return cells.length
+  /** Goes to a sheet of the workbook; its hidden rows are left out unless they are asked for. */
+  sheet(at: number, withHidden: boolean): Result<TableSize> {
+    const read = sheetAt(at)
+    return read.ok ? good(lay(read.value, withHidden)) : read
   },
   /** Guesses how the table is to be understood; `headerRow` where it is known. */
   async plan(kind: IntakeKind, headerRow?: number): Promise<IntakePlan> {
+    const { cells } = table
     const row = headerRow ?? headerRowOf(kind, cells)
     const width = widthOf(cells)
-    const titles = Array.from({ length: width }, (_, i) => cells[row]?.[i]?.trim() ?? '')
+    const titles = Array.from({ length: width }, (_, i) => cellText(cells[row]?.[i]).trim())
     const body = cells.slice(row + 1, row + 200)
     const remembered = await rememberedMatching(kind, titles)
     return {
       headerRow: row,
       titles,
-      samples: titles.map((_, i) => body.map(r => r[i]?.trim()).find(Boolean) ?? ''),
+      samples: titles.map((_, i) => body.map(r => cellText(r[i]).trim()).find(Boolean) ?? ''),
       matching: remembered ?? guessMatching(kind, cells, row),
+      doubled: remembered ? [] : doubledAmounts(kind, cells, row).map(f => f.title),
       remembered: remembered !== undefined,
     }
   },
   /** Finds the columns of a saved matching in the table. */
-  apply: (file: MatchingFile): AppliedMatching => applyMatching(file, cells),
+  apply: (file: MatchingFile): AppliedMatching => applyMatching(file, table.cells),
   /** How days and amounts are written in the columns that were matched. */
-  written: (
-    spec: Pick<IntakeSpec, 'kind' | 'headerRow' | 'matching'>,
-  ): { order: DayOrder | undefined; mark: DecimalMark } => writtenIn(cells, spec),
+  written: (spec: IntakeColumns, today: PlainDate): Written => writtenIn(table, spec, today),
   /** Holds every row against the office. */
   async check(ask: IntakeAsk): Promise<IntakeChecked> {
     const { spec, choices, accountId, stamp } = ask
-    const rows = readRows(cells, spec)
+    const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
     const of = makeIntake(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
     const known =
       spec.kind === 'before'
         ? await beforeKnown(own, beforeOf(of), true)
         : await intakeKnown(own, of.taking, true)
     const seen = seenRows(of, known, stamp)
-    made = { of, headerRow: spec.headerRow, seen }
-    return { rows: seen.map(s => ({ ...s, cells: cells[s.at] ?? [] })) }
+    const totals = columnTotals(table as Table, spec)
+    made = { of, headerRow: spec.headerRow, seen, totals }
+    return {
+      rows: seen.map(s => ({ ...s, cells: (table.cells[s.at] ?? []).map(cellText) })),
+      totals,
+      unknown: unknownOf(of.making),
+      details: countDetails(of.making),
+      newPayees: onlyGood(of).payees.length,
+    }
   },
   /** Writes a cell anew. */
   mend(at: number, column: number, text: string): void {
-    const row = cells[at]
+    const row = table.cells[at]
     if (!row) return
     while (row.length <= column) row.push('')
     row[column] = text
   },
-  /** Takes in what is good of what was looked at. */
-  async take(spec: IntakeSpec, stamp: Stamp, tell: (part: number) => unknown): Promise<Result<IntakeTaken>> {
+  /** Imports what is good of what was looked at; refused while a column does not come to its control total. */
+  async take(
+    spec: IntakeSpec,
+    control: ControlTotals,
+    stamp: Stamp,
+    tell: (part: number) => unknown,
+  ): Promise<Result<IntakeTaken>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
+    const off = controlFault(made.totals, control)
+    if (off) return refuse('intake-control', off, AT)
     const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
     const done = await (spec.kind === 'before' ? takeBefore : takeRows)(telling, made.of, stamp)
     if (!done.ok) return done
-    const titles = cells[spec.headerRow]?.map(t => t.trim()) ?? []
+    const titles = table.cells[spec.headerRow]?.map(t => cellText(t).trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })
     return good({ told: done.value, id: made.of.taking.id })
   },
   /** The rows that are left out, as a file with a column that says why. */
   leftOut(states: readonly IntakeSeen['state'][]): string {
     if (!made) return ''
-    const { columns, rows } = leftOut(cells, made.headerRow, made.seen, states)
+    const { columns, rows } = leftOut(table.cells, made.headerRow, made.seen, states)
     return csvOut(columns, rows)
   },
 }

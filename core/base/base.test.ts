@@ -52,16 +52,56 @@ describe('dates', () => {
     ['2026-1-1', '2026-01-01'],
     ['2027/3/1', '2027-03-01'],
     ['tod', '2026-11-24'],
+    ['1/20', '2027-01-20'],
+    ['9/25', '2026-09-25'],
   ])('typed “%s” is %s', (typed, meant) => {
     expect(must(typedDate(typed, day('2026-11-24')))).toBe(meant)
   })
-  it.each(['13/1', '2/30', '0', '+', 'f', 'to', '2026-13-1'])('typed “%s” is refused', typed => {
-    expect(typedDate(typed, day('2026-11-24')).ok).toBe(false)
-  })
+  it.each(['13/1', '2/30', '0', '+', 'f', 'to', '2026-13-1', '5/12', '1/24', '2/29'])(
+    'typed “%s” is refused',
+    typed => {
+      expect(typedDate(typed, day('2026-11-24')).ok).toBe(false)
+    },
+  )
   it('the day stands first where the country writes it so', () => {
     expect(must(typedDate('5/12', day('2026-11-24'), true))).toBe('2026-12-05')
-    expect(must(typedDate('5/12', day('2026-11-24')))).toBe('2026-05-12')
+    expect(must(typedDate('12/5', day('2026-11-24')))).toBe('2026-12-05')
     expect(typedDate('11/24', day('2026-11-24'), true).ok).toBe(false)
+  })
+  it('without a year the nearest day is meant; one far off is asked with its year', () => {
+    // The report: on January 4, 12/28 of a bill became December 28 of the coming year.
+    expect(must(typedDate('12/28', day('2027-01-04'), false, 'back'))).toBe('2026-12-28')
+    expect(must(typedDate('12/28', day('2027-01-04')))).toBe('2026-12-28')
+    expect(must(typedDate('12/20', day('2026-11-24'), false, 'back'))).toBe('2026-12-20')
+    expect(must(typedDate('15', day('2026-11-24'), false, 'back'))).toBe('2026-11-15')
+    expect(must(typedDate('fri', day('2026-11-24'), false, 'back'))).toBe('2026-11-20')
+    expect(must(typedDate('31', day('2026-11-24'), false, 'back'))).toBe('2026-10-31')
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 4000 }),
+        fc.integer({ min: -400, max: 400 }),
+        fc.constantFrom('back' as const, 'around' as const, 'ahead' as const),
+        (n, off, lean) => {
+          const today = addDays(day('2020-01-01'), n)
+          const meant = addDays(today, off)
+          const [, m, d] = meant.split('-').map(Number)
+          const read = typedDate(`${m}/${d}`, today, false, lean)
+          // Whatever is understood is that day and month, and at most sixty days off.
+          if (!read.ok) expect(read.refusal.code === 'date-far' || (m === 2 && d === 29)).toBe(true)
+          else {
+            expect(read.value.slice(5)).toBe(meant.slice(5))
+            expect(Math.abs(daysBetween(today, read.value))).toBeLessThanOrEqual(60)
+          }
+          const isNear =
+            lean === 'back'
+              ? off <= 0 && off >= -60
+              : lean === 'ahead'
+                ? off >= 0 && off <= 60
+                : Math.abs(off) <= 60
+          if (isNear) expect(read).toEqual({ ok: true, value: meant })
+        },
+      ),
+    )
   })
   it('a moment is local time with its offset, and its day is the business day', () => {
     expect(momentOf(new Date('2026-11-25T02:05:09.120Z'), -300)).toBe('2026-11-24T21:05:09.120-05:00')

@@ -118,6 +118,33 @@ const monthsIn = {
   ],
 } as const
 
+/** Names of months without accents and their usual short forms, by language. */
+const shortMonths: readonly (readonly string[])[] = [
+  ['jan', 'janv', 'ene'],
+  ['feb', 'fev', 'fevr'],
+  ['mar'],
+  ['apr', 'avr', 'abr'],
+  ['may'],
+  ['jun'],
+  ['jul', 'juil'],
+  ['aug', 'ago'],
+  ['sep', 'sept', 'set'],
+  ['oct'],
+  ['nov'],
+  ['dec', 'dic'],
+]
+const withoutAccents = (text: string): string => text.normalize('NFD').replaceAll(/\p{M}/gu, '').toLowerCase()
+/** The month (1-12) by its whole name or its usual short form in the shipped languages; undefined for any other word. */
+export function monthNamed(name: string): number | undefined {
+  const bare = withoutAccents(name)
+  const at = monthNames.findIndex(
+    (_, i) =>
+      Object.values(monthsIn).some(list => withoutAccents(list[i] ?? '') === bare) ||
+      shortMonths[i]?.includes(bare),
+  )
+  return at < 0 ? undefined : at + 1
+}
+
 /**
  * The date written by one of our patterns; in French and Spanish the day stands before the name of the month,
  * in French the first as 1er.
@@ -153,14 +180,66 @@ export function formatDate(
   }
 }
 
+/** Where a date without a year, a bare day or a weekday is looked for: behind today, around it, or ahead. */
+export type Lean = 'back' | 'around' | 'ahead'
+/** A date without a year further from today than this is asked: it is typed again with its year. */
+export const FAR_DAYS = 60
+/** How far ahead a date without a year may be where dates are looked for behind today. */
+const AHEAD_DAYS = 31
+
+/** The day of that month and day of the month that is nearest in the year before, this one or the next. */
+function nearestYear(month: number, day: number, today: PlainDate, lean: Lean): Result<PlainDate> {
+  const year = Number(today.slice(0, 4))
+  const found = [year - 1, year, year + 1].map(y => dateOf(y, month, day))
+  const able = found.flatMap(r => (r.ok ? [r.value] : []))
+  const off = (date: PlainDate): number => {
+    const days = daysBetween(today, date)
+    if (lean === 'back' && days > AHEAD_DAYS) return days + 1000
+    if (lean === 'ahead' && days < -AHEAD_DAYS) return 1000 - days
+    return Math.abs(days)
+  }
+  const [nearest] = able.sort((a, b) => off(a) - off(b))
+  if (!nearest) return found[1]!
+  const days = daysBetween(today, nearest)
+  if (Math.abs(days) <= FAR_DAYS) return good(nearest)
+  const away = days < 0 ? `${-days} days ago` : `in ${days} days`
+  return refuse(
+    'date-far',
+    `Without a year this would be ${formatDate(nearest, 'MMM D, YYYY')}, ${away}. Type the year too.`,
+    { field: 'date', value: nearest },
+  )
+}
+/** The nearest day with that number in its month, today or after; looking back, today or before. */
+function dayOfMonth(wanted: number, today: PlainDate, lean: Lean): PlainDate | undefined {
+  const [year, month] = today.split('-').map(Number) as [number, number]
+  const step = lean === 'back' ? -1 : 1
+  for (let away = 0; away < 3; away++) {
+    const at = month - 1 + away * step
+    const found = dateOf(year + Math.floor(at / 12), (((at % 12) + 12) % 12) + 1, wanted)
+    if (found.ok && (lean === 'back' ? found.value <= today : found.value >= today)) return found.value
+  }
+  return undefined
+}
+function weekdayTyped(t: string, today: PlainDate, lean: Lean): PlainDate | undefined {
+  const named = t.length >= 2 ? dayNames.findIndex(name => name.toLowerCase().startsWith(t)) : -1
+  if (named < 0) return undefined
+  const ahead = (named - weekday(today) + 7) % 7
+  return addDays(today, lean === 'back' && ahead > 0 ? ahead - 7 : ahead)
+}
+
 /**
- * Reads a date as a clerk types it, counted from `today`:
- * empty or `.` today · `today`, `tomorrow`, `yesterday` · `+3`, `-2` days from today · `fri` the next Friday
- * (today counts) · `15` the 15th that
- * comes next · `me` month's end · `11/24` or `11/24/2026` month first, or `24/11` where the day stands first
- * · `2026-11-24`, `2026-1-1`.
+ * Reads a date as a clerk types it, counted from `today`: empty or `.` today · `today`, `tomorrow`,
+ * `yesterday` · `+3`, `-2` days from today · `fri` the next Friday (today counts) · `15` the 15th that comes
+ * next · `me` month's end · `11/24` or `11/24/2026` month first, or `24/11` where the day is first ·
+ * `2026-11-24`, `2026-1-1`. Looking back (bills), a weekday or a bare day is the last one. Without a year the
+ * nearest year is taken; a day more than 60 days off is refused until the year is typed too.
  */
-export function typedDate(text: string, today: PlainDate, dayFirst = false): Result<PlainDate> {
+export function typedDate(
+  text: string,
+  today: PlainDate,
+  dayFirst = false,
+  lean: Lean = 'around',
+): Result<PlainDate> {
   const t = text.trim().toLowerCase()
   const [year, month] = today.split('-').map(Number) as [number, number]
   if (t === '' || t === '.') return good(today)
@@ -169,24 +248,18 @@ export function typedDate(text: string, today: PlainDate, dayFirst = false): Res
   if (/^[+-]\d{1,3}$/.test(t)) return good(addDays(today, Number(t)))
   if (t === 'me')
     return good(addDays(must(dateOf(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1)), -1))
-  const named = t.length >= 2 ? dayNames.findIndex(name => name.toLowerCase().startsWith(t)) : -1
-  if (named >= 0) return good(addDays(today, (named - weekday(today) + 7) % 7))
-  if (/^\d{1,2}$/.test(t)) {
-    const wanted = Number(t)
-    for (let ahead = 0; ahead < 3; ahead++) {
-      const m = ((month - 1 + ahead) % 12) + 1
-      const found = dateOf(year + Math.floor((month - 1 + ahead) / 12), m, wanted)
-      if (found.ok && found.value >= today) return found
-    }
-  }
+  const named = weekdayTyped(t, today, lean)
+  if (named) return good(named)
+  const bare = /^\d{1,2}$/.test(t) ? dayOfMonth(Number(t), today, lean) : undefined
+  if (bare) return good(bare)
   const short = /^(\d{1,2})[/.-](\d{1,2})(?:[/.-](\d{2}|\d{4}))?$/.exec(t)
-  const [first, second] = [Number(short?.[1]), Number(short?.[2])]
-  if (short)
-    return dateOf(
-      short[3] ? Number(short[3].padStart(4, '20')) : year,
-      dayFirst ? second : first,
-      dayFirst ? first : second,
-    )
+  if (short) {
+    const [first, second] = [Number(short[1]), Number(short[2])]
+    const [ofMonth, ofDay] = dayFirst ? [second, first] : [first, second]
+    return short[3]
+      ? dateOf(Number(short[3].padStart(4, '20')), ofMonth, ofDay)
+      : nearestYear(ofMonth, ofDay, today, lean)
+  }
   const long = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(t)
   if (long) return dateOf(Number(long[1]), Number(long[2]), Number(long[3]))
   return refuse(

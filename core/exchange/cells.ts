@@ -1,14 +1,27 @@
 import Papa from 'papaparse'
-import { unguarded } from './csvOut'
 import { good, refuse, type Result } from '../base/result'
+import { unguarded } from './csvOut'
 
-/** The cells of a table as texts, row by row. */
-export type Cells = readonly (readonly string[])[]
+/** A cell of a workbook that holds more than text: its type, and its value written one way (`12.345`, `2026-11-24`). */
+export interface TypedCell {
+  readonly type: 'number' | 'percentage' | 'date' | 'yes or no' | 'error'
+  readonly text: string
+}
+/** A cell as the file holds it: a text as written, or a typed value. */
+export type Cell = string | TypedCell
+/** The cells of a table, row by row. */
+export type Cells = readonly (readonly Cell[])[]
+
+/** A cell as people read it. */
+export const cellText = (cell: Cell | undefined): string =>
+  (typeof cell === 'string' ? cell : cell?.text) ?? ''
+/** What stands in place of bytes that are no letter. */
+export const UNREADABLE = '\uFFFD'
 
 /** The most that is read of one file. */
 export const MOST_ROWS = 50_000
-const MOST_COLUMNS = 100
-const MOST_CELL_LETTERS = 4000
+export const MOST_COLUMNS = 100
+export const MOST_CELL_LETTERS = 4000
 const MOST_FILE_BYTES = 40_000_000
 
 export interface Decoded {
@@ -17,10 +30,10 @@ export interface Decoded {
 }
 
 const AT = { field: 'file' }
-
 /**
- * The text in a file's bytes: UTF-16 where its mark stands before it, UTF-8 where the bytes are that, else
- * Windows-1252, in which every byte is some letter. The caller says which it was.
+ * The text in a file's bytes: UTF-16 where its mark is at the start, UTF-8 where the bytes are that. Where
+ * some are not, the bytes decide: a file whose other accented letters are sound UTF-8 is UTF-8 with damaged
+ * places (each comes as U+FFFD, for the row to name); else it is Windows-1252, in which every byte is a letter.
  */
 export function decodeText(bytes: Uint8Array): Result<Decoded> {
   if (bytes.length > MOST_FILE_BYTES)
@@ -33,15 +46,16 @@ export function decodeText(bytes: Uint8Array): Result<Decoded> {
         ? 'utf-16be'
         : undefined
   if (wide) return good({ text: new TextDecoder(wide).decode(bytes), encoding: 'UTF-16' })
-  try {
-    return good({ text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' })
-  } catch {
-    return good({ text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' })
-  }
+  const text = new TextDecoder('utf-8').decode(bytes)
+  const marked = first === 0xef && second === 0xbb && bytes[2] === 0xbf
+  const broken = text.split(UNREADABLE).length - 1
+  const whole = text.match(/[^\p{ASCII}\uFFFD]/gu)?.length ?? 0
+  if (!broken || marked || whole >= broken) return good({ text, encoding: 'UTF-8' })
+  return good({ text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' })
 }
 
 /** Refuses a table that is larger than is read, and naming the cell one whose text is too long. */
-function cellsWithin(cells: Cells): Result<Cells> {
+function cellsWithin<C extends readonly (readonly string[])[]>(cells: C): Result<C> {
   if (cells.length > MOST_ROWS)
     return refuse('file-rows', `the file has more than ${MOST_ROWS.toLocaleString('en-US')} rows`, AT)
   for (const [i, row] of cells.entries()) {
@@ -58,8 +72,14 @@ function cellsWithin(cells: Cells): Result<Cells> {
   return good(cells)
 }
 
+/** A text that was kept a text in spreadsheets by a formula: `="00123"` is 00123. */
+const plainText = (cell: string): string => {
+  const kept = /^\s*="((?:[^"]|"")*)"\s*$/.exec(cell)
+  return kept ? (kept[1] ?? '').replaceAll('""', '"') : unguarded(cell)
+}
+
 /** The cells of a delimited text: commas, semicolons, tabs or bars, whichever it holds. Blank rows stay. */
-export function readDelimited(text: string): Result<Cells> {
+export function readDelimited(text: string): Result<readonly (readonly string[])[]> {
   const even = text.replace(/^\uFEFF/, '').replaceAll(/\r\n?/g, '\n')
   const parsed = Papa.parse<string[]>(even, {
     delimitersToGuess: [',', ';', '\t', '|'],
@@ -73,19 +93,5 @@ export function readDelimited(text: string): Result<Cells> {
       `row ${(broken.row ?? 0) + 1}: a quotation mark is not closed as it should be`,
       AT,
     )
-  const cells = parsed.data.map(row => row.map(unguarded))
-  return cellsWithin(cells)
+  return cellsWithin(parsed.data.map(row => row.map(plainText)))
 }
-
-/** A cell of a workbook as text: days as 2026-11-24, numbers plain, yes and no. */
-function workbookCell(value: unknown): string {
-  if (value === null || value === undefined) return ''
-  if (value instanceof Date) return Number.isNaN(value.getTime()) ? '' : value.toISOString().slice(0, 10)
-  if (typeof value === 'number')
-    return Number.isFinite(value) && Math.abs(value) < 1e15 ? String(Number(value.toFixed(8))) : ''
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return String(value)
-}
-/** The typed cells of a sheet as texts. */
-export const cellsOfSheet = (rows: readonly (readonly unknown[])[]): Result<Cells> =>
-  cellsWithin(rows.map(row => row.map(workbookCell)))

@@ -2,7 +2,7 @@ import { checkNumber, type CheckNumber } from '../books/book'
 import type { CountOffAct } from '../runs/countOff'
 import type { Outcome, Run } from '../runs/run'
 import type { CheckFacts } from '../proof/facts'
-import { decodeText, readDelimited, type Cells } from './cells'
+import { decodeText, readDelimited } from './cells'
 import { csvOut } from './csvOut'
 import type { Fault, Read } from './fault'
 import { paymentColumns, readPayments, type CheckRow } from './paymentsCsv'
@@ -33,7 +33,7 @@ class Returned {
   private readonly titles: readonly string[]
 
   constructor(
-    private readonly cells: Cells,
+    private readonly cells: readonly (readonly string[])[],
     private readonly run: Pick<Run, 'id' | 'checks'>,
   ) {
     this.titles = (cells[0] ?? []).map(title => title.trim().toLowerCase())

@@ -6,9 +6,12 @@ import type { Company } from '../payables/account'
 import type { Bill } from '../payables/bill'
 import type { Draw } from '../payables/draw'
 import type { Entering } from '../payables/enterBill'
+import { nearlyNamed } from '../payables/findPayee'
 import type { Payee, PayeeForm } from '../payables/payee'
 import { PayeeIndex } from '../payables/payeeIndex'
 import type { Payment } from '../payables/payment'
+import type { PayeeChange } from '../payables/takeIn'
+import { nameKey } from '../payables/texts'
 import type { BeforeKind, EarlierCheck, EarlierFate } from '../runs/before'
 import type { CellFault } from './readRows'
 
@@ -29,8 +32,16 @@ export interface IntakeOffice {
 }
 /** What is chosen for a file as a whole. */
 export interface IntakeChoices {
-  /** Payees that are not here are written down on the way. */
+  /** Payees that the office does not know are created; those with a near name only where `payeeFor` says so. */
   readonly makePayees: boolean
+  /** Who is meant by a name that the office does not know, by its key: one that is here, or a new one. */
+  readonly payeeFor: Readonly<Record<string, Id<'payee'> | 'new'>>
+  /** Payees that are here get the details that they lack and the file has. */
+  readonly fillIn: boolean
+  /** Days until payment for terms that are not understood, whose words are kept; null: they are faults. */
+  readonly termDays: number | null
+  /** Details of payees that are here and that the file replaces where they differ. */
+  readonly replace: readonly string[]
   /** The ledger account where neither the row nor the payee tells one. */
   readonly ledgerId: Id<'ledger'> | null
   /** Ledger accounts that are not here are opened on the way, as this kind; null: they are wrong. */
@@ -42,6 +53,26 @@ export interface IntakeChoices {
   readonly file: string
 }
 
+/** A name in the file that the office does not know, the rows that have it, and payees with a near name. */
+export interface UnknownPayee {
+  readonly key: string
+  readonly name: string
+  readonly rows: number[]
+  readonly near: readonly Payee[]
+}
+/** A detail of a payee that the file has and the office lacks, or has otherwise. */
+export interface PayeeDetail {
+  readonly field: string
+  readonly title: string
+  readonly now: string
+  readonly file: string
+}
+/** What a file adds to a payee that is here, and what it has otherwise. */
+export interface PayeeDetails {
+  readonly added: readonly PayeeDetail[]
+  readonly differing: readonly PayeeDetail[]
+}
+
 /** A row as it stands before the act. */
 export interface IntakeSeen {
   readonly at: number
@@ -49,6 +80,9 @@ export interface IntakeSeen {
   readonly faults: readonly CellFault[]
   /** Why it is left out, where it is here already. */
   readonly here?: string
+  /** The payee that this row creates or is about, where the office does not know them yet. */
+  readonly newPayee?: string
+  readonly details?: PayeeDetails
 }
 
 /** Where numbers are looked for that nobody told, by kind. */
@@ -60,6 +94,27 @@ const FREE_FROM: Readonly<Record<LedgerAccount['kind'], number>> = {
   expense: 6900,
 }
 
+/** Finds payees whose names are near to one, without comparing it with all of them. */
+class NearNames {
+  private readonly byBeginning = new Map<string, Payee[]>()
+  constructor(payees: readonly Payee[]) {
+    for (const payee of payees)
+      for (const beginning of this.beginnings(payee.name))
+        this.byBeginning.set(beginning, [...(this.byBeginning.get(beginning) ?? []), payee])
+  }
+  private beginnings = (name: string): Set<string> =>
+    new Set(
+      nameKey(name)
+        .split(/[^\p{L}\p{N}]+/u)
+        .filter(word => word.length >= 3)
+        .map(word => word.slice(0, 3)),
+    )
+  of(name: string): Payee[] {
+    const candidates = new Set([...this.beginnings(name)].flatMap(b => this.byBeginning.get(b) ?? []))
+    return nearlyNamed([...candidates], name, '')
+  }
+}
+
 /** What has been made of the rows so far, and which row each thing came from. */
 export class Making {
   readonly ledgers: LedgerAccount[] = []
@@ -69,9 +124,16 @@ export class Making {
   readonly checks: EarlierCheck[] = []
   readonly fates: EarlierFate[] = []
   readonly rows: Record<BeforeKind, number[]> = {
-    ...{ ledgers: [], payees: [], bills: [], draws: [] },
+    ...{ ledgers: [], payees: [], bills: [], draws: [], changes: [] },
     ...{ checks: [], fates: [] },
   }
+  readonly changes: PayeeChange[] = []
+  readonly unknown = new Map<string, UnknownPayee>()
+  readonly details = new Map<number, PayeeDetails>()
+  /** By row, the payee that is not here yet. */
+  readonly newPayees = new Map<number, string>()
+  private readonly byNew = new Set<Id<'payee'>>()
+  private readonly near: NearNames
   readonly seen = new Map<number, IntakeSeen>()
   /** Rows that tell one thing together: where one is wrong, all are left out. */
   readonly together: (readonly number[])[] = []
@@ -83,6 +145,7 @@ export class Making {
     readonly choices: IntakeChoices,
   ) {
     this.known = new PayeeIndex(office.payees)
+    this.near = new NearNames(office.payees)
     for (const ledger of office.ledgers) {
       this.byLedger.set(ledger.name.toLowerCase(), ledger)
       this.byLedger.set(`${ledger.code} ${ledger.name}`.toLowerCase(), ledger)
@@ -119,6 +182,16 @@ export class Making {
   payeeNamed(typed: string): Payee | undefined {
     return this.known.typed(typed)
   }
+  /** Notes that a row names somebody whom the office does not know. */
+  unknownPayee(at: number, name: string): UnknownPayee {
+    const key = nameKey(name)
+    const unknown = this.unknown.get(key) ?? { key, name, rows: [], near: this.near.of(name) }
+    unknown.rows.push(at)
+    this.unknown.set(key, unknown)
+    return unknown
+  }
+  /** Whether a payee comes with this file. */
+  isNew = (payee: Payee): boolean => this.byNew.has(payee.id)
   ledgerNamed(typed: string): LedgerAccount | undefined {
     return this.byLedger.get(typed.trim().toLowerCase())
   }
@@ -138,6 +211,8 @@ export class Making {
     this.rows.payees.push(at)
     const payee: Payee = { ...to, id, companyId: this.office.company.id, onHold: false }
     this.known.add(payee)
+    this.byNew.add(id)
+    this.newPayees.set(at, name)
     return payee
   }
   fault(at: number, ...faults: CellFault[]): void {
@@ -163,7 +238,14 @@ export function spreadFaults(making: Making): void {
   }
 }
 
-/** The payee of a row: one that is here, or a new one where that is chosen; told at the row where there is none. */
+/** Who is meant by a name that no payee has, where that was chosen; 'ask' where it was not. */
+function chosenPayee(making: Making, { key, near }: UnknownPayee): Payee | 'new' | 'ask' {
+  const { payeeFor, makePayees } = making.choices
+  const chosen = payeeFor[key]
+  if (chosen === 'new' || (makePayees && !near.length)) return 'new'
+  return near.find(p => p.id === chosen) ?? 'ask'
+}
+/** The payee of a row: one that is here, or a new one where that was chosen; else it is a fault of the row. */
 export function payeeOfRow(
   making: Making,
   at: number,
@@ -171,12 +253,20 @@ export function payeeOfRow(
   more: Partial<PayeeForm> = {},
 ): Payee | undefined {
   const found = making.payeeNamed(typed)
-  if (found) return found
-  if (making.choices.makePayees) return making.makePayee(at, typed, more)
-  making.fault(at, {
-    field: 'payee',
-    text: `no payee has the code or name “${typed}”: choose that new ones are written down, or mend it`,
-  })
+  if (found && !making.isNew(found)) return found
+  const unknown = making.unknownPayee(at, typed)
+  if (found) {
+    making.newPayees.set(at, found.name)
+    return found
+  }
+  const chosen = chosenPayee(making, unknown)
+  if (chosen === 'new') return making.makePayee(at, typed, more)
+  if (chosen !== 'ask') return chosen
+  const [near] = unknown.near
+  const how = near
+    ? `“${near.name}” is close. Choose above which payee it is.`
+    : 'Choose above to create new payees, or correct the name.'
+  making.fault(at, { field: 'payee', text: `No payee has the code or name “${typed}”. ${how}` })
   return undefined
 }
 

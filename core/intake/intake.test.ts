@@ -23,15 +23,22 @@ import { listCsv } from '../lists/list'
 import { leftOut } from './leftOut'
 import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows } from './make'
 import { guessMatching, headerRowOf } from './match'
-import { readRows, unmatched, writtenIn, type IntakeSpec } from './readRows'
+import { isLive } from '../payables/payee'
+import { controlFault } from './control'
+import { columnTotals, readRows, tableOf, unmatched, writtenIn, type IntakeSpec } from './readRows'
 import { applyMatching, matchingFile } from './savedMatching'
 import { markOfFigures, orderOfDays, readDay, readFigure } from './written'
 
 const day = (text: string) => must(plainDate(text))
+const today = day('2026-11-24')
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const wood = idOf<'ledger'>('wood')
 const given: IntakeChoices = {
   makePayees: true,
+  payeeFor: {},
+  fillIn: false,
+  replace: [],
+  termDays: null,
   ledgerId: null,
   makeLedgers: null,
   again: false,
@@ -48,8 +55,8 @@ async function officeHere(): Promise<MemoryOffice> {
 function specOf(kind: IntakeKind, cells: Cells): IntakeSpec {
   const headerRow = headerRowOf(kind, cells)
   const matching = guessMatching(kind, cells, headerRow)
-  const { order, mark } = writtenIn(cells, { kind, headerRow, matching })
-  return { kind, headerRow, matching, order: order ?? 'month first', mark }
+  const { order, mark } = writtenIn(tableOf(cells), { kind, headerRow, matching }, today)
+  return { kind, headerRow, matching, order: order ?? 'month first', mark: mark ?? '.', round: false }
 }
 async function looked(
   office: MemoryOffice,
@@ -63,7 +70,7 @@ async function looked(
     alike.set(bill.alike, [...(alike.get(bill.alike) ?? []), bill])
   const made = makeIntake(
     kind,
-    readRows(cells, spec),
+    readRows(tableOf(cells), spec, today),
     {
       company,
       payees: [...office.kept.payees.values()],
@@ -71,7 +78,7 @@ async function looked(
       alike,
       payments: [...office.kept.payments.values()],
       numbers: office.rowsOf(bookOf(20).id),
-      today: day('2026-11-24'),
+      today,
       newKey: () => `key${keys++}`,
     },
     { ...given, ...choices },
@@ -93,7 +100,7 @@ describe('what stands in files', () => {
       fc.property(fc.array(days, { minLength: 1, maxLength: 20 }), fc.boolean(), (list, dayFirst) => {
         const plain = list.map(d => day(d.toISOString().slice(0, 10)))
         const written = plain.map(d => formatDate(d, dayFirst ? 'DD/MM/YYYY' : 'MM/DD/YYYY'))
-        const order = orderOfDays(written)
+        const order = orderOfDays(written, today)
         const wrong = plain.map(d => {
           const [y, m, of] = d.split('-').map(Number) as [number, number, number]
           const turned = dateOf(y, of, m)
@@ -101,11 +108,13 @@ describe('what stands in files', () => {
         })
         if (order === undefined) expect(wrong.every(w => w !== undefined)).toBe(true)
         else if (wrong.some((w, i) => w !== plain[i]))
-          expect(written.map(t => must(readDay(t, order)))).toEqual(plain)
+          expect(written.map(t => must(readDay(t, order, today)))).toEqual(plain)
       }),
     )
-    expect(orderOfDays(['03/04/2026', '05/06/2026'])).toBeUndefined()
-    expect(orderOfDays(['03/03/2026'])).toBe('month first')
+    for (const asked of [['03/04/2026', '05/06/2026'], ['03/04/2026 00:00'], ['04/13/2026', '13/04/2026']])
+      expect(orderOfDays(asked, today), asked.join()).toBeUndefined()
+    expect(orderOfDays(['03/03/2026'], today)).toBe('month first')
+    expect(orderOfDays(['03/04/2026 9:15 AM', '2/28/2026 11:00'], today)).toBe('month first')
     for (const text of [
       '2026-11-24',
       '20261124',
@@ -113,10 +122,28 @@ describe('what stands in files', () => {
       'November 24, 2026',
       '24-Nov-26',
       '2026/11/24 00:00',
+      '11/24/2026T00:00:00.000Z',
+      '24 novembre 2026',
+      '24 nov. 2026',
+      '24 de noviembre de 2026',
     ])
-      expect(must(readDay(text, 'month first')), text).toBe('2026-11-24')
-    for (const text of ['31/02/2026', '24 Foo 2026', 'soon', '2026-13-01'])
-      expect(readDay(text, 'day first').ok, text).toBe(false)
+      expect(must(readDay(text, 'month first', today)), text).toBe('2026-11-24')
+    expect(must(readDay('24 juin 2026', 'month first', today))).toBe('2026-06-24')
+    expect(must(readDay('1er août 2026', 'month first', today))).toBe('2026-08-01')
+    expect(must(readDay('24 mai 2026', 'month first', today))).toBe('2026-05-24')
+    for (const text of [
+      ...[
+        '31/02/2026',
+        '24 Foo 2026',
+        'soon',
+        '2026-13-01',
+        '24 Octopus 2026',
+        '24 Marble 2026',
+        'Junk 24, 2026',
+      ],
+      ...['24/11/98', '24 Nov 47'],
+    ])
+      expect(readDay(text, 'day first', today).ok, text).toBe(false)
   })
   it('amounts come back to the cent, however thousands, cents and what is below nothing are written', () => {
     fc.assert(
@@ -132,21 +159,43 @@ describe('what stands in files', () => {
             if (n >= 0) return sign + even
             return below === '()' ? `(${sign}${even})` : below === '-' ? `-${sign}${even}` : `${sign}${even}-`
           })
-          expect(markOfFigures(written)).toBe(mark)
+          expect([mark, undefined]).toContain(markOfFigures(written))
           expect(written.map(t => must(readFigure(t, mark)))).toEqual(list)
         },
       ),
     )
     expect(must(readFigure('1 234.50', '.'))).toBe(123_450)
     expect(must(readFigure('−12,34', ','))).toBe(-1234)
-    for (const text of ['12.345', '1,23', 'twelve', '1.2.3', '()'])
+    for (const text of ['12.345', '1,23', 'twelve', '1.2.3', '()', '1 23', '1,234.567'])
       expect(readFigure(text, '.').ok, text).toBe(false)
+    expect(must(readFigure('12.345', '.', true))).toBe(1235)
+    expect(must(readFigure('-0.125', '.', true))).toBe(-13)
+    expect(markOfFigures(['1.234'])).toBeUndefined()
+    expect(markOfFigures(['12.345', '7'])).toBeUndefined()
+    expect(markOfFigures(['1.234', '0.005'])).toBe('.')
+    expect(markOfFigures(['1.234', '1.234,50'])).toBe(',')
+    expect(markOfFigures(['1.5', '1,5'])).toBeUndefined()
+    expect(markOfFigures(['12', '7'])).toBe('.')
   })
   it('bytes are read as what they are, and any bytes at all are taken or refused without a throw', () => {
     const wide = new Uint8Array([0xff, 0xfe, ...new Uint8Array(new Uint16Array([0x41, 0xe9]).buffer)])
     expect(must(decodeText(wide))).toEqual({ text: 'Aé', encoding: 'UTF-16' })
     expect(must(decodeText(new TextEncoder().encode('Aé'))).encoding).toBe('UTF-8')
     expect(must(decodeText(new Uint8Array([0x41, 0xe9])))).toEqual({ text: 'Aé', encoding: 'Windows-1252' })
+    // One damaged byte does not turn the whole file into another encoding: its row is named.
+    const damaged = new TextEncoder().encode(
+      'payee,bill number,date,amount\nZoë é,1,2026-11-01,5.00\nCafX,2,2026-11-01,5.00',
+    )
+    damaged[damaged.lastIndexOf(0x58)] = 0xff
+    const half = must(decodeText(damaged))
+    expect(half.encoding).toBe('UTF-8')
+    const cellsOfHalf = table(half.text)
+    const [fine, bad] = readRows(tableOf(cellsOfHalf), specOf('bills', cellsOfHalf), today)
+    expect([fine?.values.payee, fine?.faults]).toEqual(['Zoë é', []])
+    expect(bad?.faults).toMatchObject([
+      { field: 'payee', text: expect.stringContaining('could not be read') },
+    ])
+    expect(table('a,b\n="00123",="4""5"')[1]).toEqual(['00123', '4"5'])
     const good = csvOut(
       ['Payee', 'Bill number', 'Date', 'Amount'],
       [['Cobalt "Rope"', '=1+1', '2026-11-24', '12.00']],
@@ -159,7 +208,7 @@ describe('what stands in files', () => {
           let text = good
           for (const [at, more] of harm) text = text.slice(0, at) + more + text.slice(at + more.length)
           const cells = readInTime(() => readDelimited(text))
-          if (cells.ok) readInTime(() => readRows(cells.value, specOf('bills', cells.value)))
+          if (cells.ok) readInTime(() => readRows(tableOf(cells.value), specOf('bills', cells.value), today))
           else expect(cells.refusal.text).toMatch(/row \d+|file/)
         },
       ),
@@ -438,7 +487,7 @@ describe('rows of a file', () => {
     )
     expect(told(payees.seen)).toEqual([
       [2, 'good', ''],
-      [3, 'here', 'here already: Shoreline Timber'],
+      [3, 'here', 'already here: Shoreline Timber'],
       [4, 'wrong', 'terms,taxForm'],
     ])
     await perform(office, 'takeIn', onlyGood(payees.made), stamp)
@@ -514,5 +563,124 @@ describe('rows of a file', () => {
     expect(await perform(office, 'takeBeforeBack', { intakeId: next.made.taking.id }, later)).toMatchObject({
       refusal: { code: 'intake-used', value: 101 },
     })
+  })
+
+  it('payees that are here get what they lack only where it is asked, and never lose what they have', async () => {
+    const office = await officeHere()
+    const text = [
+      'Name,Code,Terms,E-mail,Address line 1',
+      'Shoreline Timber,SHT,per contract,desk@shoreline.example,Quay 9',
+    ].join('\n')
+    const bare = await looked(office, 'payees', table(text))
+    expect(bare.seen[0]?.faults.map(f => f.field)).toEqual(['terms'])
+    const asked = await looked(office, 'payees', table(text), { termDays: 21 })
+    expect(asked.seen[0]).toMatchObject({
+      state: 'here',
+      details: {
+        added: [{ field: 'email' }, { field: 'code' }, { field: 'terms' }],
+        differing: [{ field: 'address 1', now: payee.address.join(', '), file: 'Quay 9' }],
+      },
+    })
+    expect(onlyGood(asked.made).changes ?? []).toEqual([])
+    const filled = await looked(office, 'payees', table(text), { termDays: 21, fillIn: true })
+    must(await perform(office, 'takeIn', onlyGood(filled.made), stamp))
+    expect(office.kept.payees.get(payee.id)).toMatchObject({
+      code: 'SHT',
+      email: 'desk@shoreline.example',
+      terms: { from: 'date', days: 21, text: 'per contract' },
+      address: payee.address,
+    })
+    const replaced = await looked(office, 'payees', table(text), { termDays: 21, replace: ['address 1'] })
+    must(await perform(office, 'takeIn', onlyGood(replaced.made), stamp))
+    expect(office.kept.payees.get(payee.id)?.address).toEqual(['Quay 9'])
+    expect(auditOffice(office.snapshot())).toEqual([])
+    // Taken back, the details stay and are told.
+    must(await perform(office, 'takeIntakeBack', { intakeId: filled.made.taking.id }, stamp))
+    expect(office.kept.intakes.get(filled.made.taking.id)?.stayed).toMatchObject({ filledIn: 1 })
+  })
+  it('a payee whom the office does not know is asked once for all rows, near names first', async () => {
+    const office = await officeHere()
+    const text = [
+      'Payee,Bill number,Date,Amount,Ledger account',
+      'Shoreline Timbers,S-1,2026-11-02,5.00,6120',
+      'Shoreline Timbers,S-2,2026-11-02,6.00,6120',
+      'Ketch & Yawl,K-1,2026-11-02,7.00,6120',
+    ].join('\n')
+    const closed = await looked(office, 'bills', table(text), { makePayees: false })
+    expect(closed.seen.map(s => s.state)).toEqual(['wrong', 'wrong', 'wrong'])
+    expect([...closed.made.making.unknown.values()].map(u => [u.name, u.rows.length, u.near.length])).toEqual(
+      [
+        ['Shoreline Timbers', 2, 1],
+        ['Ketch & Yawl', 1, 0],
+      ],
+    )
+    const open = await looked(office, 'bills', table(text))
+    expect(open.seen.map(s => [s.state, s.newPayee])).toEqual([
+      ['wrong', undefined],
+      ['wrong', undefined],
+      ['good', 'Ketch & Yawl'],
+    ])
+    const same = await looked(office, 'bills', table(text), { payeeFor: { 'shoreline timbers': payee.id } })
+    expect(onlyGood(same.made).bills.map(b => b.payeeId === payee.id)).toEqual([true, true, false])
+    expect(onlyGood(same.made).payees.map(p => p.to.name)).toEqual(['Ketch & Yawl'])
+    const fresh = await looked(office, 'bills', table(text), { payeeFor: { 'shoreline timbers': 'new' } })
+    expect(fresh.seen.map(s => s.newPayee)).toEqual([
+      'Shoreline Timbers',
+      'Shoreline Timbers',
+      'Ketch & Yawl',
+    ])
+    expect(onlyGood(fresh.made).payees).toHaveLength(2)
+  })
+  it('taken back, nothing of an import is in the way of the corrected file', async () => {
+    const office = await officeHere()
+    const text = [
+      'Payee,Bill number,Date,Amount,Ledger account',
+      'Ketch & Yawl,K-1,2026-11-02,7.00,6120',
+      'Sloop Stores,S-1,2026-11-02,8.00,6120',
+    ].join('\n')
+    const first = await looked(office, 'bills', table(text))
+    must(await perform(office, 'takeIn', onlyGood(first.made), stamp))
+    const sloop = [...office.kept.payees.values()].find(p => p.name === 'Sloop Stores')!
+    const more = {
+      id: idOf<'bill'>('later'),
+      payeeId: sloop.id,
+      number: 'S-2',
+      memo: '',
+      taxForm: 'none' as const,
+    }
+    const line = { ledgerId: wood, amount: cents(100), memo: '' }
+    const later = { ...more, date: today, due: today, amount: cents(100), lines: [line] }
+    must(await perform(office, 'enterBill', { companyId: company.id, bill: later }, stamp))
+    must(await perform(office, 'cancelBill', { billId: later.id, why: 'twice' }, stamp))
+    must(await perform(office, 'takeIntakeBack', { intakeId: first.made.taking.id }, stamp))
+    // One is named by nothing but the import; the other by a bill that was entered by hand, and stays.
+    const live = [...office.kept.payees.values()].filter(isLive).map(p => p.name)
+    expect(live).toEqual([payee.name, 'Sloop Stores'])
+    expect(office.kept.intakes.get(first.made.taking.id)?.stayed).toEqual({
+      payees: 1,
+      ledgers: 0,
+      filledIn: 0,
+    })
+    const again = await looked(office, 'bills', table(text))
+    expect(again.seen.map(s => [s.state, s.newPayee])).toEqual([
+      ['good', 'Ketch & Yawl'],
+      ['good', undefined],
+    ])
+    must(await perform(office, 'takeIn', onlyGood(again.made), stamp))
+    expect(auditOffice(office.snapshot())).toEqual([])
+  })
+  it('a column is held against what it should add up to', () => {
+    const cells = table(
+      'Payee,Bill number,Date,Amount\nA,1,2026-11-02,5.00\nA,2,2026-11-02,x\nA,3,2026-11-02,7.255',
+    )
+    const totals = columnTotals(tableOf(cells), { ...specOf('bills', cells), mark: '.' })
+    expect(totals).toMatchObject([{ count: 1, unread: 2, uneven: 1, total: '5.00', exact: '12.255' }])
+    const rounded = columnTotals(tableOf(cells), { ...specOf('bills', cells), mark: '.', round: true })
+    expect(rounded).toMatchObject([{ count: 2, unread: 1, total: '12.26', exact: '12.255' }])
+    expect(controlFault(rounded, { amount: '12.26' })).toBe('')
+    expect(controlFault(rounded, { amount: '13' })).toBe(
+      'Amount: The file comes to 12.26, which is 0.74 less.',
+    )
+    expect(controlFault(rounded, { amount: 'abc' })).toContain('is not an amount')
   })
 })

@@ -1,4 +1,4 @@
-import type { Cells } from '../exchange/cells'
+import { cellText, type Cell, type Cells } from '../exchange/cells'
 import type { IntakeSeen } from './context'
 
 /** Title of the column that says why a row was left out. */
@@ -13,7 +13,7 @@ export function leftOut(
   states: readonly IntakeSeen['state'][],
 ): { columns: string[]; rows: string[][] } {
   const width = Math.max(0, ...cells.map(row => row.length))
-  const wide = (row: readonly string[]): string[] => Array.from({ length: width }, (_, i) => row[i] ?? '')
+  const wide = (row: readonly Cell[]): string[] => Array.from({ length: width }, (_, i) => cellText(row[i]))
   return {
     columns: [...wide(cells[headerRow] ?? []), WHY],
     rows: seen.filter(s => states.includes(s.state)).map(s => [...wide(cells[s.at] ?? []), whyOf(s)]),

@@ -44,13 +44,14 @@ export function makeIntake(
 ): Made {
   const making = new Making(office, choices)
   fill(kind, making, rows)
-  const { ledgers, payees, bills, draws } = making
+  const { ledgers, payees, bills, draws, changes } = making
   const taking: TakingIn = {
     id: idOf(office.newKey()),
     companyId: office.company.id,
     ...(accountId && { accountId }),
     file: choices.file,
     ...{ ledgers, payees, bills, draws },
+    ...(changes.length && { changes }),
   }
   return { making, taking }
 }
@@ -87,7 +88,12 @@ export function seenRows(made: Made, known: TakeInKnown | BeforeKnown, stamp: St
   for (const { kind, at, refusal } of refused)
     making.fault(making.rows[kind][at]!, { field: fieldOfRefusal(refusal.field), text: refusal.text })
   spreadFaults(making)
-  return [...making.seen.values()].sort((a, b) => a.at - b.at)
+  return [...making.seen.values()]
+    .sort((a, b) => a.at - b.at)
+    .map(seen => {
+      const [newPayee, details] = [making.newPayees.get(seen.at), making.details.get(seen.at)]
+      return { ...seen, ...(newPayee && { newPayee }), ...(details && { details }) }
+    })
 }
 
 /** Whether the row that a thing was made of is not wrong. */
@@ -115,7 +121,7 @@ export function onlyGood({ making, taking }: Made): TakingIn {
   const bills = taking.bills.filter(fine('bills'))
   const draws = taking.draws.filter(fine('draws'))
   const named = new Set([...bills.map(b => b.payeeId), ...draws.map(d => d.payee.id)])
-  const only = making.rows.bills.length || making.rows.draws.length
+  const only = making.rows.bills.length + making.rows.draws.length > 0
   const payees = only
     ? taking.payees.filter(p => named.has(p.id))
     : taking.payees.filter((p, i) => fine('payees')(p, i))
@@ -123,16 +129,18 @@ export function onlyGood({ making, taking }: Made): TakingIn {
     ...bills.flatMap(b => b.lines),
     ...draws.flatMap(d => d.split),
     ...payees.flatMap(p => p.to.split),
+    ...(taking.changes ?? []).flatMap(c => c.to.split),
   ]
   const placed = new Set(places.map(l => l.ledgerId))
   return {
     ...taking,
     ledgers:
-      only || making.rows.payees.length
+      only || making.rows.payees.length + making.rows.changes.length > 0
         ? taking.ledgers.filter(l => placed.has(l.id))
         : taking.ledgers.filter(fine('ledgers')),
     payees,
     bills,
     draws,
+    ...(taking.changes && { changes: taking.changes.filter(fine('changes')) }),
   }
 }

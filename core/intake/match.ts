@@ -1,6 +1,9 @@
-import type { Cells } from '../exchange/cells'
+import { plainDate } from '../base/dates'
+import { must } from '../base/result'
+import { cellText, type Cell, type Cells } from '../exchange/cells'
+import { readDecimal } from '../money/decimal'
 import { fieldsOf, type IntakeField, type IntakeKind, type Matching } from './fields'
-import { readDay, readFigure } from './written'
+import { readDay } from './written'
 
 const bare = (title: string): string => title.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
 const SAMPLE = 200
@@ -10,12 +13,33 @@ export const FIRST_ROWS = 20
 /** How many columns a table has, by its first rows. */
 export const widthOf = (cells: Cells): number => Math.max(0, ...cells.slice(0, 500).map(row => row.length))
 
-/** Whether what stands in a column can be what a field holds: all of a sample, and not nothing. */
-function answers(texts: readonly string[], { holds }: IntakeField): boolean {
-  const told = texts.filter(t => t.trim())
-  if (!told.length || holds === 'text') return false
-  if (holds === 'day') return told.every(t => readDay(t, 'month first').ok || readDay(t, 'day first').ok)
-  return told.every(t => /\d/.test(t) && (readFigure(t, '.').ok || readFigure(t, ',').ok))
+/** Titles of one side of an account, beside which no column of figures is an amount by its content alone. */
+const ONE_SIDED = new Set([
+  'debit',
+  'credit',
+  'dr',
+  'cr',
+  'balance',
+  'withdrawal',
+  'deposit',
+  'moneyin',
+  'moneyout',
+])
+/** Any day will do to see whether texts are dates at all. */
+const ANY_DAY = must(plainDate('2026-01-01'))
+
+/** Whether what a column holds can be what a field holds: all of a sample, and not nothing. */
+function answers(cells: readonly Cell[], { holds }: IntakeField): boolean {
+  const filled = cells.filter(c => cellText(c).trim())
+  if (!filled.length || holds === 'text') return false
+  const fits = (cell: Cell): boolean => {
+    const text = cellText(cell).trim()
+    if (typeof cell !== 'string' && cell.type !== 'number') return cell.type === 'date' && holds === 'day'
+    if (holds === 'day')
+      return readDay(text, 'month first', ANY_DAY).ok || readDay(text, 'day first', ANY_DAY).ok
+    return /\d/.test(text) && (readDecimal(text, '.') ?? readDecimal(text, ',')) !== undefined
+  }
+  return filled.every(fits)
 }
 
 /** The row that heads the table: the first of the first rows whose titles name most fields. */
@@ -23,42 +47,62 @@ export function headerRowOf(kind: IntakeKind, cells: Cells): number {
   const known = new Set(fieldsOf(kind).flatMap(f => [bare(f.title), bare(f.key), ...f.names]))
   let [best, at] = [0, 0]
   for (const [i, row] of cells.slice(0, FIRST_ROWS).entries()) {
-    const named = row.filter(cell => known.has(bare(cell))).length
+    const named = row.filter(cell => known.has(bare(cellText(cell)))).length
     if (named > best) [best, at] = [named, i]
   }
   return at
 }
 
-/** Guesses which column fills which field: by its title, then, for what each row must tell, by what stands in it. */
+/** Amount fields whose title is over more than one column: which one is meant is asked. */
+export function doubledAmounts(kind: IntakeKind, cells: Cells, headerRow: number): IntakeField[] {
+  const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
+  const isDoubled = (title: string): boolean => header.filter(t => t === title).length > 1
+  return fieldsOf(kind).filter(
+    f => f.holds === 'amount' && [bare(f.title), bare(f.key), ...f.names].some(isDoubled),
+  )
+}
+
+/** The only free column whose content can fill a field; undefined where none can, or several. */
+function onlyColumnFor(field: IntakeField, cells: Cells, headerRow: number, taken: ReadonlySet<number>) {
+  const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
+  if (field.holds === 'amount' && header.some(t => ONE_SIDED.has(t))) return undefined
+  const body = cells.slice(headerRow + 1, headerRow + SAMPLE)
+  const found = Array.from({ length: Math.max(header.length, widthOf(cells)) }, (_, i) => i).filter(
+    column =>
+      !taken.has(column) &&
+      answers(
+        body.map(row => row[column] ?? ''),
+        field,
+      ),
+  )
+  return found.length === 1 ? found[0] : undefined
+}
+
+/**
+ * Proposes which column fills which field: by its title, then, for what each row needs, by its content where
+ * only one column can be it. A title that is over two columns of amounts proposes none.
+ */
 export function guessMatching(kind: IntakeKind, cells: Cells, headerRow: number): Matching {
-  const header = (cells[headerRow] ?? []).map(bare)
+  const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
   const taken = new Set<number>()
   const found: Record<string, number> = {}
-  const take = (field: IntakeField, column: number): void => {
-    if (column < 0 || field.key in found) return
+  const doubled = new Set(doubledAmounts(kind, cells, headerRow).map(f => f.key))
+  const fields = fieldsOf(kind).filter(f => !doubled.has(f.key))
+  const takeFirst = (field: IntakeField, names: readonly string[]): void => {
+    for (const name of names) {
+      const column = header.findIndex((title, i) => title === name && !taken.has(i))
+      if (column < 0 || field.key in found) continue
+      found[field.key] = column
+      taken.add(column)
+    }
+  }
+  for (const field of fields) takeFirst(field, [bare(field.title), bare(field.key)])
+  for (const field of fields) takeFirst(field, field.names)
+  for (const field of fields.filter(f => f.needed && !(f.key in found))) {
+    const column = onlyColumnFor(field, cells, headerRow, taken)
+    if (column === undefined) continue
     found[field.key] = column
     taken.add(column)
-  }
-  const fields = fieldsOf(kind)
-  const free = (is: (title: string) => boolean): number =>
-    header.findIndex((title, i) => title !== '' && !taken.has(i) && is(title))
-  for (const field of fields)
-    take(
-      field,
-      free(t => t === bare(field.title) || t === bare(field.key)),
-    )
-  for (const field of fields)
-    for (const name of field.names)
-      take(
-        field,
-        free(t => t === name),
-      )
-  for (const field of fields.filter(f => f.needed && !(f.key in found))) {
-    const width = Math.max(header.length, widthOf(cells))
-    for (let column = 0; column < width && !(field.key in found); column++) {
-      const texts = cells.slice(headerRow + 1, headerRow + SAMPLE).map(r => r[column] ?? '')
-      if (!taken.has(column) && answers(texts, field)) take(field, column)
-    }
   }
   return found
 }

@@ -1,7 +1,9 @@
-import { payeeKinds, type PayeeForm, type PayeeKind } from '../payables/payee'
-import { readTerms } from '../payables/terms'
+import type { Id } from '../base/id'
+import { formOf } from '../payables/keepPayee'
+import { payeeKinds, type Payee, type PayeeForm, type PayeeKind } from '../payables/payee'
+import { readTerms, tellTerms } from '../payables/terms'
 import { nameKey } from '../payables/texts'
-import { ledgerOfRow, type Making } from './context'
+import { ledgerOfRow, type Making, type PayeeDetail, type PayeeDetails } from './context'
 import type { CellFault, IntakeRow } from './readRows'
 
 const yes = /^(y|yes|true|1|x|1099.*)$/i
@@ -14,7 +16,10 @@ export const addressOf = (values: IntakeRow['values']): string[] =>
   [1, 2, 3, 4, 5].flatMap(n => values[`address ${n}`] || [])
 
 /** What a row tells of a payee, and what of it cannot be read. */
-function readPayee({ values: v }: IntakeRow): { to: Partial<PayeeForm>; faults: CellFault[] } {
+function readPayee(
+  { values: v }: IntakeRow,
+  termDays: number | null,
+): { to: Partial<PayeeForm>; faults: CellFault[] } {
   const faults: CellFault[] = []
   const wrong = (field: string, text: string): undefined => {
     faults.push({ field, text })
@@ -22,7 +27,7 @@ function readPayee({ values: v }: IntakeRow): { to: Partial<PayeeForm>; faults: 
   const kind = v.kind
     ? (kindNamed(v.kind.toLowerCase()) ?? wrong('kind', `not a kind of payee: ${payeeKinds.join(', ')}`))
     : undefined
-  const read = v.terms ? readTerms(v.terms) : undefined
+  const read = v.terms ? readTerms(v.terms, 'terms', termDays ?? undefined) : undefined
   const terms = !read || read.ok ? read?.value : wrong('terms', read.refusal.text)
   const form = v.taxForm ?? ''
   if (!yes.test(form) && !no.test(form)) wrong('taxForm', 'say yes or no')
@@ -42,11 +47,76 @@ function readPayee({ values: v }: IntakeRow): { to: Partial<PayeeForm>; faults: 
   }
 }
 
-/** Makes payees of rows; one whose name or code is here already is left out. */
+const splitOf = (own: Id<'ledger'> | undefined): Partial<PayeeForm> =>
+  own ? { split: [{ ledgerId: own, weight: 1 }] } : {}
+
+/** Details that a file may add to a payee or have otherwise, by the field of the file, and how each is read aloud. */
+const detailFields = {
+  kind: { title: 'Kind', key: 'kind', said: p => p.kind ?? '' },
+  'address 1': { title: 'Address', key: 'address', said: p => (p.address ?? []).join(', ') },
+  memo: { title: 'Memo', key: 'memo', said: p => p.memo ?? '' },
+  accountWithPayee: {
+    title: 'Our account with them',
+    key: 'accountWithPayee',
+    said: p => p.accountWithPayee ?? '',
+  },
+  email: { title: 'E-mail', key: 'email', said: p => p.email ?? '' },
+  code: { title: 'Code', key: 'code', said: p => p.code ?? '' },
+  terms: { title: 'Terms', key: 'terms', said: p => (p.terms ? tellTerms(p.terms) : '') },
+  taxForm: { title: '1099', key: 'taxForm', said: p => (p.taxForm === '1099' ? 'yes' : 'no') },
+  taxId: { title: 'Tax number', key: 'taxId', said: p => (p.taxId ? 'given' : '') },
+  ledger: { title: 'Ledger account', key: 'split', said: (p, making) => saidSplit(p, making) },
+} as const satisfies Record<
+  string,
+  { title: string; key: keyof PayeeForm; said: (of: Partial<PayeeForm>, making: Making) => string }
+>
+const saidSplit = ({ split = [] }: Partial<PayeeForm>, { office, ledgers }: Making): string =>
+  split.flatMap(s => [...office.ledgers, ...ledgers].find(l => l.id === s.ledgerId)?.name ?? []).join(', ')
+
+/** What a row adds to a payee that is here, and what it has otherwise: only cells that hold something count. */
+function detailsOf(
+  making: Making,
+  { values }: IntakeRow,
+  known: Payee,
+  to: Partial<PayeeForm>,
+): PayeeDetails {
+  const added: PayeeDetail[] = []
+  const differing: PayeeDetail[] = []
+  for (const [field, { title, key, said }] of Object.entries(detailFields)) {
+    const given = field === 'address 1' ? Boolean(to.address?.length) : Boolean(values[field])
+    if (!given || JSON.stringify(known[key]) === JSON.stringify(to[key])) continue
+    const [now, file] = [said(known, making), said(to, making)]
+    if (!now) added.push({ field, title, now, file })
+    else differing.push({ field, title, now, file })
+  }
+  return { added, differing }
+}
+
+/** A payee that is here: left out, or changed by what the person chose to add or replace. */
+function changeKnown(making: Making, row: IntakeRow, known: Payee, to: Partial<PayeeForm>): void {
+  const { fillIn, replace } = making.choices
+  const details = detailsOf(making, row, known, to)
+  making.details.set(row.at, details)
+  const taken = [
+    ...(fillIn ? details.added : []),
+    ...details.differing.filter(d => replace.includes(d.field)),
+  ].map(d => detailFields[d.field as keyof typeof detailFields].key)
+  if (!taken.length) {
+    making.here(row.at, `already here: ${known.name}`)
+    return
+  }
+  const from = formOf(known)
+  const changed = Object.fromEntries(taken.map(key => [key, to[key]]))
+  making.changes.push({ id: known.id, from, to: { ...from, ...changed } })
+  making.rows.changes.push(row.at)
+  making.good(row.at)
+}
+
+/** Makes payees of rows; one whose name or code is here already is left out, or gets the details it lacks. */
 export function makePayees(making: Making, rows: readonly IntakeRow[]): void {
   const before = new Map<string, number>()
   for (const row of rows) {
-    const { to, faults } = readPayee(row)
+    const { to, faults } = readPayee(row, making.choices.termDays)
     const name = row.values.name ?? ''
     if (row.faults.length || faults.length) {
       making.fault(row.at, ...row.faults, ...faults)
@@ -60,12 +130,13 @@ export function makePayees(making: Making, rows: readonly IntakeRow[]): void {
     const known = making.payeeNamed(name)
     before.set(nameKey(name), row.at)
     if (known) {
-      making.here(row.at, `here already: ${known.name}`)
+      const own = ledgerOfRow(making, row.at, row.values.ledger)
+      if (own !== 'wrong') changeKnown(making, row, known, { ...to, ...splitOf(own) })
       continue
     }
     const own = ledgerOfRow(making, row.at, row.values.ledger)
     if (own === 'wrong') continue
-    making.makePayee(row.at, name, { ...to, ...(own && { split: [{ ledgerId: own, weight: 1 }] }) })
+    making.makePayee(row.at, name, { ...to, ...splitOf(own) })
     making.good(row.at)
   }
 }

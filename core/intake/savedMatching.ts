@@ -1,4 +1,4 @@
-import type { Cells } from '../exchange/cells'
+import { cellText, type Cell, type Cells } from '../exchange/cells'
 import type { MatchingFile } from '../exchange/matchingFile'
 import { fieldsOf, type Matching } from './fields'
 import { FIRST_ROWS, widthOf } from './match'
@@ -6,13 +6,13 @@ import type { IntakeSpec } from './readRows'
 
 type Column = MatchingFile['columns'][string]
 const bare = (title: string | undefined): string => (title ?? '').trim().toLowerCase()
-const placeOf = (row: readonly string[], column: Column): number =>
-  typeof column === 'number' ? column - 1 : row.findIndex(cell => bare(cell) === bare(column))
+const placeOf = (row: readonly Cell[], column: Column): number =>
+  typeof column === 'number' ? column - 1 : row.findIndex(cell => bare(cellText(cell)) === bare(column))
 
 /** A matching as a file: by the titles of its columns, by their places where a title is missing or stands twice. */
 export function matchingFile(
   name: string,
-  spec: Omit<IntakeSpec, 'headerRow' | 'order'> & { readonly order: MatchingFile['days'] },
+  spec: Omit<IntakeSpec, 'headerRow' | 'order' | 'round'> & { readonly order: MatchingFile['days'] },
   titles: readonly string[],
 ): MatchingFile {
   const columnAt = (at: number): Column => {

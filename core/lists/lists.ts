@@ -8,6 +8,7 @@ import type { BankAccount } from '../payables/account'
 import type { Payee } from '../payables/payee'
 import type { Payment } from '../payables/payment'
 import { stageTold } from '../payables/settleDraw'
+import { isLive } from '../payables/payee'
 import { tellTerms } from '../payables/terms'
 import type { TrailLine } from '../trail/trail'
 import { amount, day, number, text, within, type Days, type List, type ListCell } from './list'
@@ -27,7 +28,7 @@ export const payeesList = (payees: readonly Payee[], ledgers: Ledgers): List => 
     ...['Memo', 'Our account with them', 'E-mail', 'Terms', '1099', 'Ledger account', 'On hold'].map(text),
   ],
   rows: payees
-    .filter(p => !p.became)
+    .filter(isLive)
     .map(p => [
       ...[p.name, p.code ?? '', p.kind],
       ...addressLines.map(i => p.address[i] ?? ''),

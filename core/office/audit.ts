@@ -136,6 +136,7 @@ function billsHold(office: Snapshot, must: Must): void {
     )
     must(payees.get(b.payeeId)?.companyId === b.companyId, `bill ${b.number} is of another company`)
     must(!payees.get(b.payeeId)?.became, `bill ${b.number} is of a payee that became another`)
+    must(b.stage === 'cancelled' || !payees.get(b.payeeId)?.removed, `bill ${b.number} is of a removed payee`)
     must(b.alike === alikeKey(b.payeeId, b.number), `bill ${b.number} stands under ${b.alike}`)
     const entry = entryIdOf(b)
     must(!entry || entries.has(entry), `bill ${b.number} has no entry`)

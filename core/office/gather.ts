@@ -1,3 +1,4 @@
+import { isLive } from '../payables/payee'
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
@@ -151,7 +152,7 @@ export async function drawing(reading: Reading, accountId: Id<'account'>, draw: 
     account,
     payee,
     payment: await reading.get('payments', draw.id),
-    namesakes: others.filter(p => !p.became && sameName(p.name, draw.payee.name)),
+    namesakes: others.filter(p => isLive(p) && sameName(p.name, draw.payee.name)),
     ledgers: await reading.many(
       'ledgers',
       draw.split.map(s => s.ledgerId),

@@ -67,6 +67,10 @@ const taking = z.strictObject({
   payees: z.array(z.strictObject({ id: id<'payee'>(), to: bare(payeeForm) })).max(MOST_TAKEN),
   bills: z.array(entering).max(MOST_TAKEN),
   draws: z.array(drawing).max(MOST_TAKEN),
+  changes: z
+    .array(z.strictObject({ id: id<'payee'>(), from: bare(payeeForm), to: bare(payeeForm) }))
+    .max(MOST_TAKEN)
+    .exactOptional(),
 })
 const aRun = { runId: id<'run'>() }
 const aBook = { bookId: id<'book'>() }

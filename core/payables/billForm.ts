@@ -1,4 +1,4 @@
-import { typedDate, type PlainDate } from '../base/dates'
+import { typedDate, type Lean, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
@@ -147,9 +147,10 @@ const dateOr = (
   other: PlainDate,
   { today, dayFirst }: BillReadWith,
   field: string,
+  lean: Lean = 'ahead',
 ): Result<PlainDate> => {
   if (!text.trim()) return good(other)
-  const read = typedDate(text, today, dayFirst)
+  const read = typedDate(text, today, dayFirst, lean)
   return read.ok ? read : { ok: false, refusal: { ...read.refusal, field } }
 }
 
@@ -157,7 +158,7 @@ const dateOr = (
 export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
   const payee = payeeTyped(withWhat.payees, form.payee)
   const terms = payee?.terms ?? ON_RECEIPT
-  const date = dateOr(form.date, withWhat.today, withWhat, 'date')
+  const date = dateOr(form.date, withWhat.today, withWhat, 'date', 'back')
   const day = date.ok ? date.value : withWhat.today
   const due = dateOr(form.due, dueDate(terms, day), withWhat, 'due')
   const parsed = parseAmount(form.amount)

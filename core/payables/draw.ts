@@ -64,6 +64,14 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
   const { companyId } = known.account
   if ((known.payee ?? act.payee).companyId !== companyId)
     return refuse('payee-elsewhere', `${act.payee.name} is a payee of another company`, { field: 'payee' })
+  if (known.payee?.removed)
+    return refuse(
+      'payee-removed',
+      `${known.payee.name} was taken back with the import: choose another payee`,
+      {
+        field: 'payee',
+      },
+    )
   if (known.payee?.became)
     return refuse('payee-merged', `${known.payee.name} is a part of another payee now: choose that one`, {
       field: 'payee',

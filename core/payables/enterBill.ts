@@ -115,6 +115,8 @@ export function billOf(
   const { payee, company } = known
   if (payee?.companyId !== company.id)
     return refuse('payee-elsewhere', 'choose a payee of this company', at('payee'))
+  if (payee.removed)
+    return refuse('payee-removed', `${payee.name} was taken back with the import`, at('payee'))
   if (payee.became) return refuse('payee-merged', `${payee.name} is a part of another payee now`, at('payee'))
   const texts = textsOf(told, draft)
   if (!texts.ok) return texts

@@ -1,5 +1,5 @@
 import Fuse from 'fuse.js'
-import { payable, type Payee } from './payee'
+import { isLive, payable, type Payee } from './payee'
 import { sameName } from './texts'
 
 /** The payee that was typed: by the code, or by the name whatever its case and spaces. */
@@ -28,7 +28,7 @@ export function payeesLike(payees: readonly Payee[], typed: string, most: number
   const t = typed.trim().toLowerCase()
   const byRank: Payee[][] = [[], [], [], [], []]
   for (const payee of payees) {
-    if (payee.became) continue
+    if (!isLive(payee)) continue
     const at = t ? rank(payee, t) : 4
     if (at !== undefined) byRank[at]?.push(payee)
   }

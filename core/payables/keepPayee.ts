@@ -5,7 +5,7 @@ import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Decision, Stamp } from '../trail/trail'
 import { alikeKey, type Bill } from './bill'
-import type { OtherAddress, Payee, PayeeForm } from './payee'
+import { isLive, type OtherAddress, type Payee, type PayeeForm } from './payee'
 import { alikeIn, beforeOf } from './sharePayee'
 import type { Payment } from './payment'
 import { addressLines, payeeName, printable, sameName } from './texts'
@@ -87,7 +87,7 @@ function readPayee(to: PayeeForm): Result<PayeeForm> {
 
 /** Refuses a code or a name that another payee of the company has, and ledger accounts of another company. */
 function standsApart(known: PayeeKnown, act: KeepingPayee, to: PayeeForm): Result<true> {
-  const others = known.others.filter(p => p.id !== act.id && !p.became)
+  const others = known.others.filter(p => p.id !== act.id && isLive(p))
   const coded = to.code && others.find(p => p.code?.toLowerCase() === to.code?.toLowerCase())
   if (coded)
     return refuse('code-taken', `${coded.name} has this code`, { field: 'code', value: to.code as string })
@@ -99,10 +99,12 @@ function standsApart(known: PayeeKnown, act: KeepingPayee, to: PayeeForm): Resul
     : refuse('ledger-elsewhere', 'this ledger account is not one of the company', at('split'))
 }
 
-const formOf = ({
+/** What the form of a payee holds of them. */
+export const formOf = ({
   id: _,
   companyId: __,
   became: ___,
+  removed: _________,
   before: ____,
   onHold: _____,
   holdWhy: ______,
@@ -129,10 +131,10 @@ function keptAs(payee: Payee | undefined, act: KeepingPayee, to: PayeeForm, stam
 function keptElsewhere(known: PayeeKnown, kept: Payee, stamp: Stamp): Result<Payee[]> {
   if (!kept.shared) return good([])
   const elsewhere = known.elsewhere ?? []
-  const linked = elsewhere.filter(p => p.shared === kept.shared && p.id !== kept.id && !p.became)
+  const linked = elsewhere.filter(p => p.shared === kept.shared && p.id !== kept.id && isLive(p))
   for (const { companyId, id } of linked) {
     const named = elsewhere.find(
-      p => p.companyId === companyId && p.id !== id && !p.became && sameName(p.name, kept.name),
+      p => p.companyId === companyId && p.id !== id && isLive(p) && sameName(p.name, kept.name),
     )
     if (named)
       return refuse('payee-known', `another company that shares them has a payee ${named.name} already`, {
@@ -152,6 +154,7 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
   if (payee && payee.companyId !== act.companyId)
     return refuse('payee-elsewhere', 'this payee is of another company', at('name'))
   if (payee?.became) return refuse('payee-merged', 'this payee is a part of another now', at('name'))
+  if (payee?.removed) return refuse('payee-removed', 'this payee was taken back with its import', at('name'))
   if (payee && !act.from) return refuse('payee-known', 'this payee is here already', at('name'))
   if (!payee && act.from) return refuse('payee-gone', 'this payee is no longer here', at('name'))
   const agreed =
@@ -225,6 +228,8 @@ export function mergePayees(known: {
   readonly payments: readonly Payment[]
 }): Decision<{ payees: Payee[]; bills: Bill[]; payments: Payment[] }> {
   const { from, into } = known
+  if (from.removed ?? into.removed)
+    return refuse('payee-removed', 'one of them was taken back with its import', at('into'))
   if (from.id === into.id) return refuse('payee-itself', 'choose another payee', at('into'))
   if (from.companyId !== into.companyId)
     return refuse('payee-elsewhere', `${into.name} is a payee of another company`, at('into'))

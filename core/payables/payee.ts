@@ -61,6 +61,8 @@ export interface Payee extends PayeeForm {
   readonly holdWhy?: string
   /** The payee that this one became part of: all that was theirs is there now. */
   readonly became?: Id<'payee'>
+  /** When the import that brought them was taken back: they stay for its cancelled bills and are offered nowhere. */
+  readonly removed?: string
   /** How name and address stood before they last changed. */
   readonly before?: PayeeBefore
   /** What was told of them before it was last changed. */
@@ -75,5 +77,7 @@ interface PayeeBefore {
   readonly address: readonly string[]
 }
 
-/** Payees that may be paid: those that are a part of another stay for the story only. */
-export const payable = (payees: readonly Payee[]): Payee[] => payees.filter(p => !p.became)
+/** Whether a payee is one of the office's own: not a part of another, nor taken back with an import. */
+export const isLive = (payee: Payee): boolean => !payee.became && !payee.removed
+/** Payees that may be paid: the others stay for the history only. */
+export const payable = (payees: readonly Payee[]): Payee[] => payees.filter(isLive)

@@ -1,4 +1,4 @@
-import type { Payee } from './payee'
+import { isLive, type Payee } from './payee'
 import { nameKey } from './texts'
 
 /** Payees found by code and by name, for whoever asks for thousands of them: those that became another are left out. */
@@ -10,7 +10,7 @@ export class PayeeIndex {
     for (const payee of payees) this.add(payee)
   }
   add(payee: Payee): void {
-    if (payee.became) return
+    if (!isLive(payee)) return
     this.names.set(nameKey(payee.name), payee)
     if (payee.code) this.codes.set(payee.code.toLowerCase(), payee)
   }

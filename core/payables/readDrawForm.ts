@@ -147,7 +147,7 @@ function readNewBill(
   const number = printable(of.number, 'newBill', MOST_BILL_NUMBER)
   const order = printable(of.purchaseOrder, 'newBill', MOST_BILL_NUMBER)
   const memo = printable(of.memo, 'newBill')
-  const date = of.date.trim() ? typedDate(of.date, withWhat.today, withWhat.dayFirst) : good(day)
+  const date = of.date.trim() ? typedDate(of.date, withWhat.today, withWhat.dayFirst, 'back') : good(day)
   for (const read of [number, order, memo, date])
     if (!read.ok) return { ok: false, refusal: { ...read.refusal, field: 'newBill' } }
   if (!number.ok || !order.ok || !memo.ok || !date.ok) return good(undefined)

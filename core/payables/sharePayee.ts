@@ -2,7 +2,7 @@ import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import type { Decision, Stamp } from '../trail/trail'
 import type { Company } from './account'
-import type { Payee, PayeeForm } from './payee'
+import { isLive, type Payee, type PayeeForm } from './payee'
 import { sameName } from './texts'
 
 const printed = (of: Pick<Payee, 'name' | 'address'>): string => JSON.stringify([of.name, of.address])
@@ -54,9 +54,9 @@ export function sharePayee(
   if (payee.became) return refuse('payee-merged', 'this payee is a part of another now', at)
   if (payee.companyId === company.id) return refuse('payee-here', 'they are a payee of this company', at)
   const shared = payee.shared ?? payee.id
-  if (there.some(p => p.shared === shared && !p.became))
+  if (there.some(p => p.shared === shared && isLive(p)))
     return refuse('payee-shared', `${company.name[0]} shares them already`, at)
-  const same = there.find(p => !p.became && sameName(p.name, payee.name))
+  const same = there.find(p => isLive(p) && sameName(p.name, payee.name))
   if (same?.shared)
     return refuse('payee-shared', `${same.name} of ${company.name[0]} is shared with others already`, at)
   const bare: Payee = {

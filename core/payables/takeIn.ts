@@ -26,8 +26,12 @@ export interface Intake {
   readonly payments: readonly Id<'payment'>[]
   /** Check numbers of before that came with it. */
   readonly numbers?: readonly Id<'number'>[]
+  /** Payees that were here, to which the file added details. */
+  readonly filledIn?: readonly Id<'payee'>[]
   /** When it was taken back. */
   readonly takenBack?: string
+  /** How much of it stayed then, because something else named it. */
+  readonly stayed?: { readonly payees: number; readonly ledgers: number; readonly filledIn: number }
 }
 
 /** What is to be taken in; later ones may name what stands before them. */
@@ -41,8 +45,15 @@ export interface TakingIn {
   readonly payees: readonly { readonly id: Id<'payee'>; readonly to: PayeeForm }[]
   readonly bills: readonly Entering[]
   readonly draws: readonly Draw[]
+  /** Payees that are here and get details from the file: what they were when it was looked at, and what they become. */
+  readonly changes?: readonly PayeeChange[]
 }
-export type TakenKind = 'ledgers' | 'payees' | 'bills' | 'draws'
+export interface PayeeChange {
+  readonly id: Id<'payee'>
+  readonly from: PayeeForm
+  readonly to: PayeeForm
+}
+export type TakenKind = 'ledgers' | 'payees' | 'bills' | 'draws' | 'changes'
 export const MOST_TAKEN = 20_000
 
 export interface TakeInKnown {
@@ -52,6 +63,8 @@ export interface TakeInKnown {
   /** All payees and ledger accounts of the company. */
   readonly payees: readonly Payee[]
   readonly ledgers: readonly LedgerAccount[]
+  /** All payees of other companies, where one that changes is shared with them. */
+  readonly elsewhere?: readonly Payee[]
   /** Bills that look like those that are taken in, or have their keys. */
   readonly bills: readonly Bill[]
   /** Payments that have the keys of those that are taken in. */
@@ -68,6 +81,8 @@ interface TakenRefusal {
 interface Taken {
   readonly ledgers: LedgerAccount[]
   readonly payees: Payee[]
+  /** Payees that were here, with the details of the file. */
+  readonly changed: Payee[]
   readonly bills: Bill[]
   readonly entries: Entry[]
   readonly payments: Payment[]
@@ -135,6 +150,23 @@ class Filling {
     this.addPayee(payee)
     return good(payee)
   }
+  change({ id, from, to }: PayeeChange, stamp: Stamp): Result<Payee[]> {
+    const others = [this.found.named(to.name), this.found.coded(to.code)]
+    const kept = keepPayee(
+      {
+        payee: this.payees.get(id),
+        others: others.filter(p => p !== undefined),
+        ledgers: to.split.flatMap(s => this.ledgers.get(s.ledgerId) ?? []),
+        elsewhere: this.known.elsewhere ?? [],
+      },
+      { id, companyId: this.known.company.id, from, to },
+      stamp,
+    )
+    if (!kept.ok) return kept
+    const [payee] = kept.value.changes.payees
+    this.addPayee(payee!)
+    return good(kept.value.changes.payees)
+  }
   bill(of: Entering, stamp: Stamp): Result<{ bill: Bill; entries: Entry[] }> {
     const entered = enterBill(
       {
@@ -193,11 +225,13 @@ export function takeInWhatHolds(known: TakeInKnown, act: TakingIn, stamp: Stamp)
     })
   const ledgers = kept('ledgers', act.ledgers, of => filling.ledger(of))
   const payees = kept('payees', act.payees, of => filling.payee(of, stamp))
+  const changed = kept('changes', act.changes ?? [], of => filling.change(of, stamp)).flat()
   const bills = kept('bills', act.bills, of => filling.bill(of, stamp))
   const payments = kept('draws', act.draws, of => filling.draw(of, stamp))
   return {
     ledgers,
     payees,
+    changed,
     bills: bills.map(b => b.bill),
     entries: bills.flatMap(b => b.entries),
     payments,
@@ -206,14 +240,17 @@ export function takeInWhatHolds(known: TakeInKnown, act: TakingIn, stamp: Stamp)
 }
 
 /** How much of what came, in words. */
-export const takenTold = (of: {
-  readonly [K in 'ledgers' | 'payees' | 'bills' | 'payments']: { readonly length: number }
-}): string =>
+export const takenTold = (
+  of: {
+    readonly [K in 'ledgers' | 'payees' | 'bills' | 'payments']: { readonly length: number }
+  } & { readonly filledIn?: { readonly length: number } },
+): string =>
   howManyOf(
     [of.ledgers.length, 'ledger account'],
     [of.payees.length, 'payee'],
     [of.bills.length, 'bill'],
     [of.payments.length, 'payment'],
+    [of.filledIn?.length ?? 0, 'payee with new details', 'payees with new details'],
   )
 
 /**
@@ -233,13 +270,14 @@ export function takeIn(
   payments: Payment[]
 }> {
   if (known.intake) return refuse('intake-known', 'this file was taken in already', { field: 'file' })
-  const { refused, ...changes } = takeInWhatHolds(known, act, stamp)
+  const { refused, changed, ...changes } = takeInWhatHolds(known, act, stamp)
   const [first] = refused
   if (first)
     return refuse(first.refusal.code, `${first.kind} ${first.at + 1}: ${first.refusal.text}`, {
       field: 'file',
     })
-  const told = takenTold(changes)
+  const filledIn = act.changes?.map(c => c.id) ?? []
+  const told = takenTold({ ...changes, filledIn })
   if (!told) return refuse('intake-empty', 'there is nothing to take in', { field: 'file' })
   const { id, companyId, file } = act
   const intake: Intake = {
@@ -248,9 +286,10 @@ export function takeIn(
     ledgers: changes.ledgers.map(l => l.id),
     bills: changes.bills.map(b => b.id),
     payments: changes.payments.map(p => p.id),
+    ...(filledIn.length && { filledIn }),
   }
   return good({
-    changes: { ...changes, intakes: [intake] },
+    changes: { ...changes, payees: [...changes.payees, ...changed], intakes: [intake] },
     trail: { act: 'take in', text: `${told} from ${file}`, about: { intake: id, company: companyId } },
   })
 }

@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal } from '../base/result'
 import type { Entry, LedgerAccount } from '../ledger/entry'
@@ -53,15 +54,28 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
   }
 }
 
+/** What of an import stays after it was taken back, in words; blank where nothing does. */
+export const stayedText = ({ payees, ledgers, filledIn }: NonNullable<Intake['stayed']>): string =>
+  [
+    payees &&
+      `${howMany(payees, 'payee')} kept, because something else names ${payees === 1 ? 'it' : 'them'}`,
+    ledgers &&
+      `${howMany(ledgers, 'ledger account')} kept, because entries or payees name ${ledgers === 1 ? 'it' : 'them'}`,
+    filledIn && `${howMany(filledIn, 'payee')} kept with the details that the file added`,
+  ]
+    .filter(Boolean)
+    .join('; ')
+
 /**
  * Takes back what came with a file, as a whole: its bills are cancelled, its payments withdrawn, and payees and
- * ledger accounts that nothing names any more are removed. Refused where one of them is settled, booked or
+ * ledger accounts that nothing else names go with it. A payee whose bills and payments all came with the file
+ * is marked as removed, since those rows stay for the record. Refused where one of them is settled, booked or
  * used by something else.
  */
 export function takeIntakeBack(
   known: IntakeKnown,
   stamp: Stamp,
-): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
+): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[]; payees: Payee[] }> {
   const { intake, company } = known
   if (intake.takenBack) return refuse('intake-back', 'this file was taken back already', { field: 'file' })
   if (intake.numbers)
@@ -85,15 +99,32 @@ export function takeIntakeBack(
     if (!gone.ok) return refuse(gone.refusal.code, gone.refusal.text, { field: 'file' })
     payments.push(...gone.value.changes.payments)
   }
-  const named = new Set([...known.bills, ...known.payments].map(r => r.payeeId))
-  const payees = known.payees.filter(p => !named.has(p.id))
+  const others = [
+    ...known.bills.filter(b => !ownBills.has(b.id)),
+    ...known.payments.filter(p => !ownPayments.has(p.id)),
+  ]
+  const namedElsewhere = new Set(others.map(r => r.payeeId))
+  const namedHere = new Set([...known.bills, ...known.payments].map(r => r.payeeId))
+  const leaving = known.payees.filter(p => !namedElsewhere.has(p.id))
+  const [kept, gone] = [leaving.filter(p => namedHere.has(p.id)), leaving.filter(p => !namedHere.has(p.id))]
   const ledgers = known.ledgers.filter(l => !known.used.has(l.id))
+  const stayed = {
+    payees: known.payees.length - leaving.length,
+    ledgers: known.ledgers.length - ledgers.length,
+    filledIn: intake.filledIn?.length ?? 0,
+  }
+  const staying = stayedText(stayed)
+  const back = takenTold({ bills, payments, payees: leaving, ledgers }) || 'nothing that was left'
   return good({
-    changes: { intakes: [{ ...intake, takenBack: stamp.at }], bills, entries, payments },
-    removes: { payees: payees.map(p => p.id), ledgers: ledgers.map(l => l.id) },
+    changes: {
+      intakes: [{ ...intake, takenBack: stamp.at, stayed }],
+      ...{ bills, entries, payments },
+      payees: kept.map(p => ({ ...p, removed: stamp.at })),
+    },
+    removes: { payees: gone.map(p => p.id), ledgers: ledgers.map(l => l.id) },
     trail: {
       act: 'take a file back',
-      text: `${takenTold({ bills, payments, payees, ledgers }) || 'nothing that was left'} of ${intake.file}`,
+      text: `${back} of ${intake.file}${staying ? `; ${staying}` : ''}`,
       about: { intake: intake.id, company: company.id },
     },
   })

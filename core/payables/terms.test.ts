@@ -8,8 +8,8 @@ import { discountOf, dueDate, readTerms, tellTerms, type Terms } from './terms'
 const day = (text: string) => must(plainDate(text))
 const terms = fc.record(
   {
-    from: fc.constantFrom('date' as const, 'month end' as const),
-    days: fc.integer({ min: 0, max: 120 }),
+    from: fc.constantFrom('date' as const, 'month end' as const, 'day of month' as const),
+    days: fc.integer({ min: 1, max: 31 }),
     discount: fc.record({
       hundredths: fc.integer({ min: 1, max: 5000 }),
       within: fc.integer({ min: 0, max: 60 }),
@@ -29,6 +29,25 @@ describe('terms', () => {
     expect(must(readTerms(' 1.5% / 10 NET 45 '))).toMatchObject({ discount: { hundredths: 150 }, days: 45 })
     expect(must(readTerms('30'))).toEqual({ from: 'date', days: 30 })
     expect(must(readTerms(''))).toEqual({ from: 'date', days: 0 })
+    for (const text of ['on receipt', 'Due on receipt', 'Due upon receipt', 'immediate', 'C.O.D.', 'cash'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'date', days: 0 })
+    for (const text of ['net 30', 'Net30', 'n/30', '30 days', 'net 30 days', 'due in 30 days'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'date', days: 30 })
+    for (const text of ['end of month', 'EOM', 'month end', 'E.O.M.', 'end of the month'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'month end', days: 0 })
+    for (const text of ['eom + 10', 'month end + 10', 'net 10 EOM', 'EOM 10 days', '10 days after month end'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'month end', days: 10 })
+    for (const text of ['15th', 'due on the 15th', 'the 15th of the month'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'day of month', days: 15 })
+    const two = { hundredths: 200, within: 10 }
+    for (const text of ['2/10', '2 % 10 days', '2% 10'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'date', days: 10, discount: two })
+    for (const text of ['2/10, n/30', '2% 10 days, net 30', '2 %/10 net 30'])
+      expect(must(readTerms(text)), text).toEqual({ from: 'date', days: 30, discount: two })
+    // Words of another kind are kept beside the days that a person gives.
+    const kept = must(readTerms('per contract 7', 'terms', 21))
+    expect(kept).toEqual({ from: 'date', days: 21, text: 'per contract 7' })
+    expect(must(readTerms(tellTerms(kept)))).toEqual(kept)
   })
   it.each([
     ['net', 'terms-pattern'],
@@ -45,6 +64,17 @@ describe('terms', () => {
     expect(dueDate({ from: 'month end', days: 0 }, day('2026-12-31'))).toBe('2026-12-31')
     expect(dueDate({ from: 'month end', days: 1 }, day('2028-02-01'))).toBe('2028-03-01')
     expect(dueDate({ from: 'date', days: 4 }, day('2026-11-24'))).toBe('2026-11-28')
+    const on = (n: number, date: string) => dueDate({ from: 'day of month', days: n }, day(date))
+    expect([on(15, '2026-11-02'), on(15, '2026-11-15'), on(15, '2026-11-16')]).toEqual([
+      '2026-11-15',
+      '2026-11-15',
+      '2026-12-15',
+    ])
+    expect([on(31, '2026-11-02'), on(31, '2026-01-31'), on(30, '2026-02-03')]).toEqual([
+      '2026-11-30',
+      '2026-01-31',
+      '2026-02-28',
+    ])
   })
   it('the discount is the share of the bill, rounded half up once, within its days', () => {
     fc.assert(

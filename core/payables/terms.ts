@@ -4,12 +4,14 @@ import { cents, type Cents } from '../money/cents'
 
 /**
  * When a bill is to be paid, and what is taken off where it is paid early: so many days from its date or from
- * the end of its month.
+ * the end of its month, or on a day of the month (then `days` is that day).
  */
 export interface Terms {
-  readonly from: 'date' | 'month end'
+  readonly from: 'date' | 'month end' | 'day of month'
   readonly days: number
   readonly discount?: Discounting
+  /** The supplier's own words, where they say more than days. */
+  readonly text?: string
 }
 /** A discount in hundredths of a percent of the bill, where it is paid within so many days of its date. */
 interface Discounting {
@@ -25,52 +27,80 @@ export interface Discount {
 export const MOST_TERM_DAYS = 365
 const MOST_HUNDREDTHS = 5000
 
+const EARLY = /^(\d{1,2}(?:\.\d{1,2})?) ?(?:% ?\/|\/|%(?: in)?) ?(\d{1,3})(?: ?days?)?[,;]? ?/
+const ON_RECEIPT =
+  /^(?:(?:due |payable )?(?:up)?on (?:receipt|delivery)|due now|immediate(?:ly)?|cash|cod|c\.o\.d\.?|prompt)$/
+const MONTH_END = '(?:eom|e\\.o\\.m\\.|(?:the )?end of (?:the )?month|month[ -]?end)'
+const DAYS = '(?:net ?|n ?\\/ ?)?(\\d{1,3})(?: ?days?)?'
+const AFTER_MONTH = new RegExp(`^(?:net )?${MONTH_END}(?: ?\\+? ?${DAYS})?$`)
+const DAYS_AFTER_MONTH = new RegExp(`^${DAYS} (?:after |from )?${MONTH_END}$`)
+const PLAIN_DAYS = new RegExp(`^(?:due (?:in )?)?${DAYS}$`)
+const MONTH_DAY = /^(?:due )?(?:on )?(?:the )?(\d{1,2})(?:st|nd|rd|th)(?: of (?:the |each )?month)?$/
+const KEPT = /^(.+?) \((net \d{1,3}|month end(?: \+ \d{1,3})?|due on the \d{1,2}(?:st|nd|rd|th))\)$/
+/** The longest words of a supplier's that are kept beside the days. */
+export const MOST_TERM_LETTERS = 80
+
+/** When a bill falls due, without any discount; undefined where the words are not the trade's. */
+function readLate(t: string): Pick<Terms, 'from' | 'days'> | undefined {
+  if (ON_RECEIPT.test(t)) return { from: 'date', days: 0 }
+  const end = AFTER_MONTH.exec(t) ?? DAYS_AFTER_MONTH.exec(t)
+  if (end) return { from: 'month end', days: Number(end[1] ?? 0) }
+  const plain = PLAIN_DAYS.exec(t)
+  if (plain) return { from: 'date', days: Number(plain[1]) }
+  const day = Number(MONTH_DAY.exec(t)?.[1] ?? 0)
+  return day >= 1 && day <= 31 ? { from: 'day of month', days: day } : undefined
+}
+
 /**
- * Reads terms as they are written in the trade: `net 30`, `30`, `2/10 net 30`, `1.5/10 net 45`,
- * `month end + 15`, `2/10 month end`. Blank: paid on the bill's date. Refused at the field: anything else,
- * more than a year, more than half off.
+ * Reads terms as the trade writes them: `net 30`, `30 days`, `on receipt`, `2/10 net 30`, `2 % 10 days`,
+ * `month end + 15`, `eom + 10`, `due on the 15th`. Blank: paid on the bill's date. Words of another kind are
+ * kept beside the days where those are given (`net 30` for “per contract”). Refused at the field: words
+ * without days, more than a year, more than half off.
  */
-export function readTerms(text: string, field = 'terms'): Result<Terms> {
+export function readTerms(text: string, field = 'terms', daysFor?: number): Result<Terms> {
+  const kept = KEPT.exec(text.trim())
+  if (kept) {
+    const days = readTerms(kept[2]!, field)
+    return days.ok ? good({ ...days.value, text: kept[1]!.slice(0, MOST_TERM_LETTERS) }) : days
+  }
   const t = text.trim().toLowerCase().replaceAll(/\s+/g, ' ')
-  const m =
-    /^(?:(\d{1,2}(?:\.\d{1,2})?) ?%? ?\/ ?(\d{1,3})[, ]*)?(?:(?:(?:net ?)?(\d{1,3}))|(month end)(?: ?\+ ?(\d{1,3}))?)?$/.exec(
-      t,
-    )
-  if (!m)
+  const early = EARLY.exec(t)
+  const within = Number(early?.[2] ?? 0)
+  const rest = early ? t.slice(early[0].length) : t
+  const late = rest ? readLate(rest) : { from: 'date' as const, days: within }
+  if (!late && daysFor !== undefined)
+    return good({ from: 'date', days: daysFor, text: text.trim().slice(0, MOST_TERM_LETTERS) })
+  if (!late)
     return refuse(
       'terms-pattern',
-      `“${text.trim()}” are no terms: try net 30, 2/10 net 30 or month end + 15`,
-      {
-        field,
-        value: text,
-      },
+      `“${text.trim()}” is not understood. Examples: net 30, 2/10 net 30, on receipt, eom + 10, 15th.`,
+      { field, value: text },
     )
-  const days = Number(m[3] ?? m[5] ?? 0)
-  const within = Number(m[2] ?? 0)
-  if (days > MOST_TERM_DAYS || within > MOST_TERM_DAYS)
+  if (late.days > MOST_TERM_DAYS || within > MOST_TERM_DAYS)
     return refuse('terms-long', `terms run for ${MOST_TERM_DAYS} days at most`, {
       field,
       value: text,
       limit: MOST_TERM_DAYS,
     })
-  const hundredths = Math.round(Number(m[1] ?? 0) * 100)
+  const hundredths = Math.round(Number(early?.[1] ?? 0) * 100)
   if (hundredths > MOST_HUNDREDTHS)
     return refuse('terms-discount', 'a discount is at most 50 %', { field, value: text })
-  return good({
-    from: m[4] ? 'month end' : 'date',
-    days,
-    ...(hundredths > 0 && { discount: { hundredths, within } }),
-  })
+  return good({ ...late, ...(hundredths > 0 && { discount: { hundredths, within } }) })
 }
 
 /** Terms as they are written in the trade: what `readTerms` reads. */
 export function tellTerms(terms: Terms): string {
-  const { discount } = terms
+  const { discount, text } = terms
   const early = discount ? `${discount.hundredths / 100}/${discount.within} ` : ''
-  const late =
-    terms.from === 'date' ? `net ${terms.days}` : `month end${terms.days ? ` + ${terms.days}` : ''}`
-  return early + late
+  const late = {
+    date: `net ${terms.days}`,
+    'month end': `month end${terms.days ? ` + ${terms.days}` : ''}`,
+    'day of month': `due on the ${ordinal(terms.days)}`,
+  }[terms.from]
+  return text ? `${text} (${late})` : early + late
 }
+const ordinal = (n: number): string =>
+  `${n}${n % 100 >= 11 && n % 100 <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th')}`
 
 /** The last day of a day's month. */
 function monthEnd(date: PlainDate): PlainDate {
@@ -78,9 +108,19 @@ function monthEnd(date: PlainDate): PlainDate {
   return addDays(must(month === 12 ? dateOf(year + 1, 1, 1) : dateOf(year, month + 1, 1)), -1)
 }
 
+/** The next day that has this number in its month, or the month's last where it is shorter. */
+function nextDayOfMonth(day: number, date: PlainDate): PlainDate {
+  const end = monthEnd(date)
+  const inMonth = (of: PlainDate): PlainDate =>
+    Number(of.slice(8)) < day ? of : (`${of.slice(0, 8)}${String(day).padStart(2, '0')}` as PlainDate)
+  const here = inMonth(end)
+  return here >= date ? here : inMonth(monthEnd(addDays(end, 1)))
+}
 /** The day on which a bill of that date falls due. One on a weekend stays as it is. */
-export const dueDate = (terms: Terms, date: PlainDate): PlainDate =>
-  addDays(terms.from === 'date' ? date : monthEnd(date), terms.days)
+export function dueDate({ from, days }: Terms, date: PlainDate): PlainDate {
+  if (from === 'day of month') return nextDayOfMonth(days, date)
+  return addDays(from === 'date' ? date : monthEnd(date), days)
+}
 
 /**
  * The discount that terms grant on a bill, rounded half up to the minor unit, once; none where they grant

@@ -9,6 +9,8 @@ defineProps<{
   near: readonly Payee[]
   ledgers: readonly { readonly title: string; readonly value: string }[]
   accounts: readonly { readonly title: string; readonly value: string }[]
+  /** Whether the terms are words that need days beside them. */
+  asksDays: boolean
   /** Whether ledger accounts are asked for. */
   places: boolean
 }>()
@@ -72,9 +74,20 @@ const seen = ref(false)
         label="Terms"
         placeholder="on receipt"
         :error-messages="faults('terms')"
-        hint="net 30, 2/10 net 30, month end + 15"
+        hint="net 30, 2/10 net 30, on receipt, eom + 10, 15th"
         data-field="terms"
         data-test="payee-terms"
+      />
+      <v-text-field
+        v-if="asksDays"
+        v-model="form.termDays"
+        label="Due after (days)"
+        inputmode="numeric"
+        maxlength="3"
+        hint="These terms are not understood. Give the days; your words are kept beside them."
+        persistent-hint
+        data-field="termDays"
+        data-test="payee-term-days"
       />
       <v-text-field
         v-model="form.memo"

@@ -9,20 +9,8 @@ const props = defineProps<{
   plan: IntakePlan
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
-const {
-  kind,
-  matching,
-  order,
-  mark,
-  askOrder,
-  fields,
-  missing,
-  makePayees,
-  makeLedgers,
-  again,
-  held,
-  ledgerId,
-} = props.intake
+const { kind, matching, order, mark, askOrder, askMark, examples, fields, missing, choices } = props.intake
+const { makeLedgers, again, held, ledgerId } = choices
 const columns = computed(() => [
   { title: '–', value: -1 },
   ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
@@ -40,12 +28,19 @@ const marks = [
   { title: 'comma, 1.234,56', value: ',' },
 ]
 const opened = [
-  { title: 'are wrong', value: null },
+  { title: 'treat as errors', value: null },
   ...(['expense', 'asset', 'liability', 'equity', 'income'] as const).map(value => ({
-    title: `are opened as ${value}`,
+    title: `create as ${value}`,
     value,
   })),
 ]
+/** The marks in words, with how the rows of the file would be read under each. */
+const markChoices = computed(() =>
+  marks.map(({ title, value }) => {
+    const shown = examples.value.map(e => `row ${e.row}: ${e.text} is ${e.readings[value as '.' | ',']}`)
+    return { title: shown.length ? `${title} · ${shown.join('; ')}` : title, value }
+  }),
+)
 const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.value))
 </script>
 
@@ -69,6 +64,9 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         @click="intake.understand(plan.headerRow + 1)"
         >Row down</v-btn
       >
+    </p>
+    <p v-if="plan.doubled.length" class="text-error" role="alert" data-test="intake-doubled">
+      Two columns have the title of {{ plan.doubled.join(' and ') }}. Choose the one that is meant.
     </p>
     <p v-if="missing.length" class="text-error" role="alert" data-test="intake-missing">
       Say which column is: {{ missing.map(f => f.title).join(', ') }}.
@@ -100,7 +98,9 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         :items="orders"
         label="Dates"
         :error-messages="
-          askOrder && !order ? ['The file does not tell: 03/04 may be March or April. Say it.'] : []
+          askOrder && !order
+            ? ['Dates such as 03/04 could mean March 4 or 3 April. Choose which this file uses.']
+            : []
         "
         hide-details="auto"
         class="wide-field"
@@ -110,9 +110,12 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"
         v-model="mark"
-        :items="marks"
-        label="Before the cents"
-        hide-details
+        :items="askMark ? markChoices : marks"
+        label="Decimal separator"
+        :error-messages="
+          askMark && !mark ? ['Amounts in this file can be read two ways. Choose the decimal separator.'] : []
+        "
+        hide-details="auto"
         class="wide-field"
         data-test="intake-mark"
         @update:model-value="intake.check()"
@@ -121,33 +124,23 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         v-if="kind !== 'ledgers'"
         v-model="ledgerId"
         :items="ledgers"
-        label="Ledger account if none is told"
+        label="Ledger account for rows without one"
         hide-details
         clearable
         class="wide-field"
         data-test="intake-ledger"
-        @update:model-value="intake.check()"
       />
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'before'"
         v-model="makeLedgers"
         :items="opened"
-        label="Ledger accounts that are not here"
+        label="Unknown ledger accounts"
         hide-details
         class="wide-field"
         data-test="intake-make-ledgers"
-        @update:model-value="intake.check()"
       />
     </div>
     <div v-if="placed" class="field-row">
-      <v-checkbox
-        v-model="makePayees"
-        label="Payees that are not here are written down"
-        density="compact"
-        hide-details
-        data-test="intake-make"
-        @update:model-value="intake.check()"
-      />
       <v-checkbox
         v-if="kind === 'before'"
         v-model="held"
@@ -155,16 +148,14 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         density="compact"
         hide-details
         data-test="intake-held"
-        @update:model-value="intake.check()"
       />
       <v-checkbox
         v-else
         v-model="again"
-        label="What is here already is taken in once more"
+        label="Import rows that already exist again"
         density="compact"
         hide-details
         data-test="intake-again"
-        @update:model-value="intake.check()"
       />
     </div>
     <IntakeSavedMatching :intake="intake" />

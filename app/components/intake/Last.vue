@@ -1,19 +1,26 @@
 <script setup lang="ts">
 import { beforeTold } from '#core/runs/before'
 import { takenTold, type Intake } from '#core/payables/takeIn'
+import { stayedText } from '#core/payables/takeIntakeBack'
 import { readIntakes } from '~/data/intake'
 import { momentTold } from '~/data/office'
+import { useOffice } from '~/stores/office'
 
 /** What came in out of files lately, each to be taken back as a whole. */
 const intakes = useLive(readIntakes)
-const { busy, refusal, did } = useAct()
+const office = useOffice()
+const { busy, refusal, act } = useAct()
 const asked = ref('')
 const toldOf = (of: Intake): string =>
   of.numbers ? beforeTold({ ...of, numbers: of.numbers }) : takenTold(of)
 async function takeBack(of: Intake) {
   asked.value = of.id
   const name = of.numbers ? 'takeBeforeBack' : 'takeIntakeBack'
-  await did(name, { intakeId: of.id }, `${of.file} is taken back.`)
+  const done = await act(name, { intakeId: of.id })
+  if (!done?.ok) return
+  const stayed = done.value.intakes[0]?.stayed
+  const text = stayed && stayedText(stayed)
+  office.said = `${of.file} is taken back${text ? `; ${text}` : ''}.`
 }
 </script>
 
@@ -35,7 +42,10 @@ async function takeBack(of: Intake) {
           <td>{{ of.file }}</td>
           <td>{{ toldOf(of) }}</td>
           <td>
-            <span v-if="of.takenBack" class="quiet">taken back {{ momentTold(of.takenBack) }}</span>
+            <span v-if="of.takenBack" class="quiet"
+              >taken back {{ momentTold(of.takenBack)
+              }}{{ of.stayed && stayedText(of.stayed) ? `; ${stayedText(of.stayed)}` : '' }}</span
+            >
             <template v-else>
               <v-btn
                 size="small"

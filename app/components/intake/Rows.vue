@@ -5,18 +5,23 @@ import type { useIntake } from '~/composables/useIntake'
 
 /** Every row of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
 const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
-const { fields, matching, counts, doing, busy, refused } = props.intake
+const { fields, matching, counts, doing, busy, refused, mending, controlFaults, kind } = props.intake
 type Seen = IntakeChecked['rows'][number] & { readonly id: string }
 const only = ref<'all' | 'wrong' | 'here'>('all')
+/** Rows that were shown under a filter stay in its list while it is on: nothing moves under the hand. */
+const kept = shallowRef<ReadonlySet<number>>(new Set())
+watch(only, () => (kept.value = new Set()))
 const rows = computed<Seen[]>(() =>
   props.checked.rows
-    .filter(r => only.value === 'all' || r.state === only.value)
+    .filter(r => only.value === 'all' || r.state === only.value || kept.value.has(r.at))
     .map(r => ({ ...r, id: String(r.at) })),
 )
-watch(counts, n => {
-  if (only.value !== 'all' && !n[only.value]) only.value = 'all'
+watch(rows, list => {
+  if (only.value !== 'all' && list.some(r => !kept.value.has(r.at)))
+    kept.value = new Set([...kept.value, ...list.map(r => r.at)])
 })
 const told = { good: 'good', here: 'left out', wrong: 'wrong' } as const
+const isOff = computed(() => Object.values(controlFaults.value).some(Boolean))
 const shown = computed(() => fields.value.filter(f => matching.value[f.key] !== undefined))
 const slotOf = (field: string): string => `cell-${field.replaceAll(' ', '-')}`
 const columns = computed<readonly Column<Seen>[]>(() => [
@@ -34,20 +39,30 @@ const faultAt = (row: Seen, field: string): string =>
     .filter(f => f.field === field)
     .map(f => f.text)
     .join('; ')
-/** What is wrong with a row and stands at none of the cells shown. */
+const detailTexts = (row: Seen): string[] =>
+  [...(row.details?.added ?? []), ...(row.details?.differing ?? [])].map(
+    d => `${d.title}: ${d.now ? `${d.now} here, ` : ''}${d.file} in the file`,
+  )
+/** What is to be said of a row that is at none of the cells shown. */
 const otherwise = (row: Seen): string =>
-  row.here ??
-  row.faults
-    .filter(f => !shown.value.some(s => s.key === f.field))
-    .map(f => f.text)
+  [
+    row.newPayee && kind.value !== 'payees' ? 'new payee' : '',
+    row.here ?? '',
+    ...detailTexts(row),
+    ...row.faults.filter(f => !shown.value.some(s => s.key === f.field)).map(f => f.text),
+  ]
+    .filter(Boolean)
     .join('; ')
-/** A cell is written anew; where the focus went with it, the next that is wrong has it. */
-async function mend(at: number, field: string, text: string) {
-  await props.intake.mend(at, field, text)
-  await nextTick()
-  if (document.activeElement === document.body)
-    focusSoon('[data-test="intake-rows"] .mend, [data-test="intake-take"]')
+/** Enter goes on to the next cell that is wrong; leaving the cell mends it. */
+function goOn(event: KeyboardEvent) {
+  const cells = [...document.querySelectorAll<HTMLElement>('[data-test="intake-rows"] .mend')]
+  const here = cells.indexOf(event.target as HTMLElement)
+  const next = cells.slice(here + 1).find(cell => cell.getAttribute('aria-invalid') === 'true')
+  const after = next ?? document.querySelector<HTMLElement>('[data-test="intake-take"]')
+  if (after && !(after as HTMLButtonElement).disabled) after.focus()
+  else (event.target as HTMLElement).dispatchEvent(new Event('change'))
 }
+const typedIn = (event: Event): string => (event.target as HTMLInputElement).value
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
@@ -85,18 +100,22 @@ const filters = computed(() => [
           <span v-if="otherwise(row)" class="why">{{ otherwise(row) }}</span>
         </template>
         <template v-for="f in shown" :key="f.key" #[slotOf(f.key)]="{ row }">
-          <template v-if="faultAt(row, f.key)">
+          <template v-if="faultAt(row, f.key) || mending.isMended(row.at, f.key)">
             <input
               class="mend"
-              :value="row.cells[matching[f.key]!] ?? ''"
+              :class="{ wrong: faultAt(row, f.key) }"
+              :value="mending.textOf(row.at, f.key, row.cells[matching[f.key]!] ?? '')"
               :aria-label="`${f.title} of row ${row.at + 1}`"
-              :aria-describedby="`fault-${row.at}-${f.key}`"
-              aria-invalid="true"
+              :aria-describedby="faultAt(row, f.key) ? `fault-${row.at}-${f.key}` : undefined"
+              :aria-invalid="faultAt(row, f.key) ? 'true' : 'false'"
               @click.stop
-              @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"
-              @change="mend(row.at, f.key, ($event.target as HTMLInputElement).value)"
+              @input="mending.type(row.at, f.key, typedIn($event))"
+              @keydown.enter.prevent="goOn"
+              @change="mending.mend(row.at, f.key, typedIn($event))"
             />
-            <span :id="`fault-${row.at}-${f.key}`" class="why text-error">{{ faultAt(row, f.key) }}</span>
+            <span v-if="faultAt(row, f.key)" :id="`fault-${row.at}-${f.key}`" class="why text-error">{{
+              faultAt(row, f.key)
+            }}</span>
           </template>
           <template v-else>{{ row.cells[matching[f.key]!] ?? '' }}</template>
         </template>
@@ -108,7 +127,7 @@ const filters = computed(() => [
       <v-btn
         color="primary"
         variant="flat"
-        :disabled="!counts.good || !!doing"
+        :disabled="!counts.good || !!doing || isOff"
         :loading="busy"
         data-test="intake-take"
         @click="intake.take()"
@@ -148,11 +167,14 @@ const filters = computed(() => [
   width: 100%;
   min-width: 90px;
   min-height: 24px;
-  border: 1px solid rgb(var(--v-theme-error));
+  border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
   border-radius: 4px;
   padding: 1px 5px;
   color: inherit;
   background: transparent;
+}
+.mend.wrong {
+  border-color: rgb(var(--v-theme-error));
 }
 .why {
   display: block;

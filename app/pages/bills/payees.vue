@@ -3,7 +3,7 @@ import { figures } from '#core/money/figures'
 import { cents, type Cents } from '#core/money/cents'
 import { open } from '#core/payables/bill'
 import { payeesLike } from '#core/payables/findPayee'
-import type { Payee } from '#core/payables/payee'
+import { isLive, type Payee } from '#core/payables/payee'
 import { tellTerms } from '#core/payables/terms'
 import type { Column } from '~/composables/rowTable'
 import { readBills } from '~/data/billReads'
@@ -29,7 +29,7 @@ const opens = useLive(
 const MOST = 400
 const rows = computed(() => payeesLike(payees.value ?? [], find.value ?? '', MOST))
 const keysFound = () => payeesLike(payees.value ?? [], find.value ?? '', Infinity).map(p => p.id)
-const all = computed(() => (payees.value ?? []).filter(p => !p.became).length)
+const all = computed(() => (payees.value ?? []).filter(isLive).length)
 const chosen = ref('')
 const openOf = (p: Payee): Cents => cents(opens.value?.get(p.id) ?? 0)
 const columns: readonly Column<Payee>[] = [

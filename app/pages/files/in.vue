@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
 import { intakeKinds, type IntakeKind } from '#core/intake/fields'
 
@@ -95,13 +96,30 @@ async function givePasted() {
             <v-select
               v-if="intake.sheets.value.length > 1"
               :model-value="intake.sheet.value"
-              :items="intake.sheets.value.map((title, value) => ({ title, value }))"
+              :items="
+                intake.sheets.value.map((s, value) => ({
+                  title: s.hidden ? `${s.name} (hidden)` : s.name,
+                  value,
+                }))
+              "
               label="Sheet"
               hide-details
               class="field"
               data-test="intake-sheet"
-              @update:model-value="intake.goToSheet"
+              @update:model-value="intake.goToSheet($event)"
             />
+            <v-checkbox
+              v-if="intake.hiddenRows.value"
+              :model-value="intake.withHidden.value"
+              :label="`Import the ${howMany(intake.hiddenRows.value, 'hidden row')} too`"
+              density="compact"
+              hide-details
+              data-test="intake-hidden"
+              @update:model-value="intake.goToSheet(intake.sheet.value, Boolean($event))"
+            />
+            <span v-if="intake.sheets.value.some(s => s.hidden)" class="quiet"
+              >{{ howMany(intake.sheets.value.filter(s => s.hidden).length, 'hidden sheet') }} left out</span
+            >
             <v-btn size="small" variant="text" data-test="intake-leave" @click="intake.leave()"
               >Another file</v-btn
             >
@@ -114,6 +132,10 @@ async function givePasted() {
           <v-alert v-if="fault" type="error" :text="fault" data-test="intake-fault" />
         </v-card>
         <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
+        <template v-if="intake.checked.value">
+          <IntakePayees :intake="intake" :checked="intake.checked.value" />
+          <IntakeTotals :intake="intake" :checked="intake.checked.value" />
+        </template>
         <IntakeRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
         <IntakeLast />
       </template>

@@ -13,7 +13,10 @@ export async function intakeKnown(reading: Reading, act: TakingIn, fresh = false
   const here = new Set(payees.map(p => p.id))
   const looks = act.bills.filter(b => here.has(b.payeeId)).map(b => alikeKey(b.payeeId, b.number))
   const keyed = await reading.many('bills', fresh ? [] : act.bills.map(b => b.id))
+  const changed = new Set(act.changes?.map(c => c.id))
+  const shared = payees.some(p => p.shared && changed.has(p.id))
   return {
+    ...(shared && { elsewhere: (await reading.all('payees')).filter(p => p.companyId !== companyId) }),
     intake: await reading.get('intakes', act.id),
     company: await one(reading, 'companies', companyId),
     account: accountId && (await one(reading, 'accounts', accountId)),

@@ -1,3 +1,4 @@
+import { isLive } from '../../payables/payee'
 import type { Id } from '../../base/id'
 import { unsharePayee as decide } from '../../payables/sharePayee'
 import { act } from '../act'
@@ -18,7 +19,7 @@ export const unsharePayee = act({
       'company',
       companies.map(c => c.id),
     )
-    return { payee, linked: all.filter(p => p.shared === payee.shared && p.id !== payee.id && !p.became) }
+    return { payee, linked: all.filter(p => p.shared === payee.shared && p.id !== payee.id && isLive(p)) }
   },
   decide: known => decide(known),
 })

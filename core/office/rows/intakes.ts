@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
 import { MOST_TAKEN, type Intake } from '../../payables/takeIn'
-import { id, moment, text } from './parts'
+import { count, id, moment, text } from './parts'
 
 const taken = <Kind extends string>() => z.array(id<Kind>()).max(MOST_TAKEN)
 export const intake = z.strictObject({
@@ -14,5 +14,7 @@ export const intake = z.strictObject({
   bills: taken<'bill'>(),
   payments: taken<'payment'>(),
   numbers: taken<'number'>().exactOptional(),
+  filledIn: taken<'payee'>().exactOptional(),
   takenBack: moment.exactOptional(),
+  stayed: z.strictObject({ payees: count, ledgers: count, filledIn: count }).exactOptional(),
 }) satisfies z.ZodType<Intake>

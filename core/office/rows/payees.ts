@@ -2,7 +2,7 @@ import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
 import { billStages, type Bill, type BillTold } from '../../payables/bill'
 import { payeeKinds, usualWays, type Payee, type PayeeForm } from '../../payables/payee'
-import { MOST_TERM_DAYS, type Discount, type Terms } from '../../payables/terms'
+import { MOST_TERM_DAYS, MOST_TERM_LETTERS, type Discount, type Terms } from '../../payables/terms'
 import { cents, count, day, id, lines, moment, text } from './parts'
 
 const some = text.exactOptional()
@@ -10,9 +10,10 @@ const days = z.number().int().min(0).max(MOST_TERM_DAYS)
 const taxForm = z.enum(['1099', 'none'])
 
 const terms = z.strictObject({
-  from: z.enum(['date', 'month end']),
+  from: z.enum(['date', 'month end', 'day of month']),
   days,
   discount: z.strictObject({ hundredths: z.number().int().min(1).max(10_000), within: days }).exactOptional(),
+  text: z.string().min(1).max(MOST_TERM_LETTERS).exactOptional(),
 }) satisfies z.ZodType<Terms>
 
 const barePayee = z.strictObject({
@@ -38,6 +39,7 @@ const barePayee = z.strictObject({
   terms: terms.exactOptional(),
   accountId: id<'account'>().exactOptional(),
   became: id<'payee'>().exactOptional(),
+  removed: moment.exactOptional(),
   before: z.strictObject({ at: moment, by: text, name: text, address: lines }).exactOptional(),
   way: z.enum(usualWays).exactOptional(),
   language: z.enum(languages).exactOptional(),
@@ -47,6 +49,7 @@ export const payeeForm = barePayee.omit({
   id: true,
   companyId: true,
   became: true,
+  removed: true,
   before: true,
   onHold: true,
   holdWhy: true,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isLive } from '#core/payables/payee'
 import { formatDate, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { idOf } from '#core/base/id'
@@ -30,7 +31,7 @@ const from = () => companyId.value
 const payees = useLive(() => (companyId.value ? readPayees(companyId.value) : undefined), from)
 const { accounts: accountRows, choices: ledgers, sign } = useCompanyLedgers(company)
 const accounts = computed(() => (accountRows.value ?? []).map(a => ({ title: a.name, value: a.id })))
-const { form, busy, near, isChanged, faults, elsewhere, keep } = usePayeeForm(
+const { form, busy, near, isChanged, faults, elsewhere, keep, asksDays } = usePayeeForm(
   companyId,
   payee,
   payees,
@@ -71,7 +72,7 @@ const holding = ref(false)
 const merging = ref(false)
 const into = ref('')
 const intoPayee = computed(() =>
-  payees.value?.find(p => p.id !== payee.value?.id && !p.became && p.name === into.value),
+  payees.value?.find(p => p.id !== payee.value?.id && isLive(p) && p.name === into.value),
 )
 function askMerge() {
   merging.value = true
@@ -108,7 +109,7 @@ async function letGo() {
       <v-btn variant="text" :to="`/bills/payees${companyId ? `?company=${companyId}` : ''}`">
         Back to the payees
       </v-btn>
-      <template v-if="payee && !payee.became">
+      <template v-if="payee && isLive(payee)">
         <v-btn v-if="payee.onHold" :loading="acting" data-test="payee-go" @click="letGo()">Let them go</v-btn>
         <v-btn v-else data-test="payee-hold" @click="(clear(), (holding = true))">Put on hold</v-btn>
         <v-btn data-test="payee-merge" @click="askMerge()">Merge into another</v-btn>
@@ -119,6 +120,10 @@ async function letGo() {
       This payee is a part of
       <NuxtLink :to="`/bills/payee/${encodeURIComponent(payee.became)}`">another one</NuxtLink> now.
     </v-alert>
+    <v-alert v-if="payee?.removed" type="info" class="mb-2">
+      This payee was removed when the import that added them was taken back. Only its canceled bills still
+      name them.
+    </v-alert>
     <v-alert v-if="payee?.onHold" type="warning" class="mb-2">
       On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. No payment to them enters a run.
     </v-alert>
@@ -128,13 +133,14 @@ async function letGo() {
           v-model="form"
           :faults="faults"
           :near="near"
+          :asks-days="asksDays"
           :ledgers="ledgers"
           :places="!company.payables?.unplaced"
           :accounts="accounts"
         />
         <v-alert v-if="elsewhere" type="error" class="mb-2" :text="elsewhere.text" />
         <v-btn
-          v-if="!payee?.became"
+          v-if="!payee || isLive(payee)"
           type="submit"
           color="primary"
           variant="flat"
@@ -146,7 +152,7 @@ async function letGo() {
           {{ isNew ? 'Write them down' : 'Keep the change' }}
         </v-btn>
         <v-alert v-if="fault" type="error" class="mt-2" :text="fault" />
-        <div v-if="payee && !payee.became" class="row">
+        <div v-if="payee && isLive(payee)" class="row">
           <v-btn
             v-if="payee.was && !isChanged"
             size="small"

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { howMany } from '#core/base/howMany'
+import type { IntakeChecked } from '~/data/intake'
+import type { useIntake } from '~/composables/useIntake'
+
+/** What each amount column comes to, beside what it should come to: numbers face numbers before anything is imported. */
+const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
+const { control, controlFaults, round } = props.intake
+const uneven = computed(() => props.checked.totals.reduce((n, c) => n + c.uneven, 0))
+const type = (field: string, text: string): void => {
+  control.value = { ...control.value, [field]: text }
+}
+</script>
+
+<template>
+  <v-card v-if="checked.totals.length" data-test="intake-totals">
+    <h2>Totals of the file</h2>
+    <div class="wide">
+      <table class="plain">
+        <thead>
+          <tr>
+            <th scope="col">Column</th>
+            <th scope="col" class="num">Cells</th>
+            <th scope="col" class="num">Total as read</th>
+            <th scope="col">It should be (optional)</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="c in checked.totals" :key="c.field">
+            <th scope="row">{{ c.title }}</th>
+            <td class="num">{{ c.count.toLocaleString('en-US') }}</td>
+            <td class="num" :data-test="`total-${c.field}`">
+              {{ c.total }}
+              <span v-if="c.unread" class="why"
+                >without {{ howMany(c.unread, 'cell') }} that is no amount</span
+              >
+            </td>
+            <td>
+              <v-text-field
+                :model-value="control[c.field] ?? ''"
+                :aria-label="`What ${c.title} should add up to`"
+                inputmode="decimal"
+                density="compact"
+                hide-details="auto"
+                :error-messages="controlFaults[c.field] ? [controlFaults[c.field]!] : []"
+                class="should"
+                :data-test="`control-${c.field}`"
+                @update:model-value="type(c.field, $event)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <template v-if="uneven || round">
+      <v-checkbox
+        v-model="round"
+        label="Round all amounts to the cent"
+        density="compact"
+        hide-details
+        data-test="intake-round"
+        @update:model-value="intake.check()"
+      />
+      <p class="quiet" data-test="intake-rounding">
+        {{ howMany(uneven, 'amount') }} {{ uneven === 1 ? 'has' : 'have' }} more than two decimals.
+        <template v-for="c in checked.totals.filter(t => t.uneven)" :key="c.field">
+          {{ c.title }} in the file: {{ c.exact }}; {{ round ? 'rounded' : 'without them' }}: {{ c.total }}.
+        </template>
+      </p>
+    </template>
+  </v-card>
+</template>
+
+<style scoped>
+.wide {
+  overflow-x: auto;
+}
+.should {
+  min-width: 170px;
+}
+.why {
+  display: block;
+  font-size: 11.5px;
+}
+</style>
