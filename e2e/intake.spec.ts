@@ -145,6 +145,8 @@ test('what goes out comes in again: the bills as a workbook are all here already
   await expect(counts).toContainText(`${rows.toLocaleString('en-US')} here already`)
   await page.getByTestId('company').click()
   await page.getByRole('option', { name: 'Pellam Slipway Works' }).click()
+  await expect(counts).toHaveText(/ wrong$/)
+  await page.getByTestId('intake-make').locator('input').check()
   await expect(counts).not.toHaveText(/^0 good/)
 })
 
@@ -167,6 +169,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   await page.getByTestId('intake-paste-go').click()
   await page.getByTestId('intake-ledger').click()
   await page.getByRole('option', { name: /^6120/ }).click()
+  await page.getByTestId('intake-make').locator('input').check()
   await expect(counts).toHaveText('3 good, 0 here already, 1 wrong')
   await expect(page.getByTestId('intake-table')).toContainText('4055 is cleared already')
   await page.waitForTimeout(450)
@@ -223,6 +226,7 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await page.getByRole('option', { name: /^day first/ }).click()
   await page.getByTestId('intake-ledger').click()
   await page.getByRole('option', { name: /^6120/ }).click()
+  await page.getByTestId('intake-make').locator('input').check()
   await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
   // What is for something else, or is no matching, is told and changes nothing.
   const other = { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":1}') }
@@ -292,6 +296,8 @@ test('cells are mended at the pace of the hand: nothing typed is lost or lands i
     await expect(page.getByLabel(`Amount of row ${row + 2}`)).toHaveValue(amounts[i]!)
   await page.keyboard.press('Enter')
   await expect(counts).toHaveText('2,000 good, 0 here already, 0 wrong')
+  await page.getByTestId('show-all').click()
+  await expect(page.getByTestId('intake-table')).toContainText('LF-1')
   await expect(page.getByTestId('total-amount')).toHaveText('24,626.49')
   // What the file should add up to is typed, and holds the import back while it differs.
   const should = page.getByTestId('control-amount').locator('input')
@@ -347,7 +353,7 @@ test('a ledger account that is not here is opened on the way, once it is said as
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 here already, 2 wrong')
   await page.getByTestId('intake-make-ledgers').click()
-  await page.getByRole('option', { name: 'are opened as expense' }).click()
+  await page.getByRole('option', { name: 'create as expense' }).click()
   await expect(page.getByTestId('intake-counts')).toHaveText('2 good, 0 here already, 0 wrong')
   await page.getByTestId('intake-take').click()
   await expect(page.getByText('Taken in: 1 ledger account, 1 bill, from pasted cells.tsv.')).toBeVisible()

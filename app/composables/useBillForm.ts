@@ -25,6 +25,7 @@ import { readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import { useClock } from './useClock'
 import { useCompanyLedgers } from './useCompanyLedgers'
 import { useFormDraft } from './useFormDraft'
 import { useLive } from './useLive'
@@ -41,6 +42,7 @@ export function useBillForm(
 ) {
   const office = useOffice()
   const today = localToday()
+  const { behind } = useClock()
   const { busy, refusal, act, at, clear } = useAct()
   const { choices, account, sign } = useCompanyLedgers(company)
   const payees = useLive(
@@ -59,6 +61,7 @@ export function useBillForm(
       payees: payees.value ?? [],
       today,
       dayFirst: dayFirst.value,
+      clockBehind: behind.value !== undefined,
       unplaced: unplaced.value,
     }),
   )

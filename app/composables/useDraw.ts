@@ -28,6 +28,7 @@ import type { AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import { useClock } from './useClock'
 import { ledgerChoices } from './useCompanyLedgers'
 import { useFormDraft } from './useFormDraft'
 import { useLastUsed } from './useLastUsed'
@@ -48,6 +49,7 @@ export function useDraw(
 ) {
   const office = useOffice()
   const today = localToday()
+  const { behind } = useClock()
   const { busy, refusal, act, at, clear } = useAct()
   const { payees, ledgers, balances, lane, next, padNext } = useDrawnOn(view, pad)
   const form = ref<DrawForm>(blankDrawForm())
@@ -64,6 +66,7 @@ export function useDraw(
       payees: payees.value ?? [],
       today,
       dayFirst: dayFirst.value,
+      clockBehind: behind.value !== undefined,
       onPad: pad.value !== undefined,
       bills: openBills.value ?? [],
       ledgers: ledgers.value ?? [],

@@ -243,6 +243,10 @@ export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> =>
 export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
   (await db.facts.get(`sampled/${accountId}`)) !== undefined
 
+/** When the last recorded act was done, by the clock of the browser that did it. */
+export const readLastActAt = async (): Promise<string | undefined> =>
+  (await db.trail.orderBy('seq').last())?.at
+
 /** How many runs of an account went to a printer. */
 export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> =>
   db.runs

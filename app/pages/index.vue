@@ -5,8 +5,10 @@ import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
 import { laneSums } from '#core/payables/payment'
 import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
+import { momentTold } from '~/data/office'
 import { localToday } from '~/stores/office'
 
+const { behind } = useClock()
 const today = useLive(readToday)
 const heading = formatDate(localToday(), 'MMMM D, YYYY')
 /** An office in which nothing was ever printed is led on by its first account’s list. */
@@ -33,6 +35,10 @@ const inPreparation = computed(() =>
       <span class="quiet">{{ heading }}</span>
     </PageHead>
     <div v-if="today" class="scroll">
+      <v-alert v-if="behind" type="warning" class="mb-4" data-test="clock-behind">
+        This computer’s clock says {{ heading }}, but the last recorded act was on {{ momentTold(behind) }}.
+        Set the clock right. Until then, dates must be typed with their year.
+      </v-alert>
       <section v-if="waitsForCount.length || inPreparation.length" aria-labelledby="hand" class="mb-6">
         <h2 id="hand" class="mb-2">Needs a hand</h2>
         <v-card v-for="{ view, run } in waitsForCount" :key="run.id" class="hand" data-test="waits-for-count">

@@ -7,6 +7,7 @@ import {
   daysBetween,
   momentOf,
   plainDate,
+  readTypedDate,
   typedDate,
   weekday,
   type PlainDate,
@@ -102,6 +103,13 @@ describe('dates', () => {
         },
       ),
     )
+  })
+  it('while the clock is behind, a date is typed with its year', () => {
+    const how = { today: day('2026-11-03'), dayFirst: false, clockBehind: true }
+    for (const text of ['', 'fri', '+3', '11/24'])
+      expect(readTypedDate(text, how)).toMatchObject({ refusal: { code: 'date-clock' } })
+    expect(must(readTypedDate('11/24/2026', how))).toBe('2026-11-24')
+    expect(must(readTypedDate('', { ...how, clockBehind: false }))).toBe('2026-11-03')
   })
   it('a moment is local time with its offset, and its day is the business day', () => {
     expect(momentOf(new Date('2026-11-25T02:05:09.120Z'), -300)).toBe('2026-11-24T21:05:09.120-05:00')

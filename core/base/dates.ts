@@ -268,3 +268,21 @@ export function typedDate(
     { field: 'date', value: text },
   )
 }
+
+/** How a date is read that a clerk types. */
+export interface DateTyping {
+  readonly today: PlainDate
+  readonly dayFirst: boolean
+  /** The clock is behind the last recorded act: a date counted from today cannot be trusted. */
+  readonly clockBehind?: boolean
+}
+const WITH_YEAR = /^(?:\d{4}[-/.]\d{1,2}[-/.]\d{1,2}|\d{1,2}[-/.]\d{1,2}[-/.](?:\d{2}|\d{4}))$/
+/** Reads a typed date; while the clock is behind, one that is counted from today is refused until its year is typed. */
+export const readTypedDate = (text: string, how: DateTyping, lean: Lean = 'around'): Result<PlainDate> =>
+  how.clockBehind && !WITH_YEAR.test(text.trim())
+    ? refuse(
+        'date-clock',
+        'This computer’s clock is behind the last recorded act. Type the date with its year.',
+        { field: 'date', value: text },
+      )
+    : typedDate(text, how.today, how.dayFirst, lean)

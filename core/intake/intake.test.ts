@@ -89,7 +89,7 @@ async function looked(
   const seen = seenRows(made, known, stamp)
   return { spec, made, seen }
 }
-const table = (text: string): Cells => must(readDelimited(text))
+const table = (text: string) => must(readDelimited(text))
 const told = (seen: Awaited<ReturnType<typeof looked>>['seen']) =>
   seen.map(s => [s.at + 1, s.state, s.here ?? s.faults.map(f => f.field).join()])
 

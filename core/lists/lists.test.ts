@@ -4,7 +4,7 @@ import { plainDate } from '../base/dates'
 import { must } from '../base/result'
 import { readDelimited } from '../exchange/cells'
 import { guessMatching } from '../intake/match'
-import { readRows } from '../intake/readRows'
+import { readRows, tableOf } from '../intake/readRows'
 import { cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { lived } from '../office/test/lived'
@@ -23,7 +23,15 @@ describe('lists that leave the office', () => {
       const [payees, ledgers, accounts] = [byId(tables.payees), byId(tables.ledgers), byId(tables.accounts)]
       const bills = back(billsList(tables.bills, payees, ledgers, all))
       const matching = guessMatching('bills', bills, 0)
-      const rows = readRows(bills, { kind: 'bills', headerRow: 0, matching, order: 'month first', mark: '.' })
+      const spec = {
+        kind: 'bills',
+        headerRow: 0,
+        matching,
+        order: 'month first',
+        mark: '.',
+        round: false,
+      } as const
+      const rows = readRows(tableOf(bills), spec, must(plainDate('2026-11-24')))
       const inOrder = [...tables.bills].sort((a, b) => a.ourNumber - b.ourNumber)
       expect(
         rows.map(r => [r.values.payee, r.values.number, r.values.date, r.values.due, r.values.amount]),

@@ -4,7 +4,7 @@ import { totalsAstray } from '../ledger/totals'
 import { sum } from '../money/cents'
 import { alikeKey, entryIdOf, owed } from '../payables/bill'
 import { payeeAccount } from '../payables/payeeAccount'
-import { billsAstray } from '../payables/settling'
+import { billsAstray, weightOf } from '../payables/settling'
 import type { Snapshot } from './tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']
@@ -104,6 +104,29 @@ function booksHold({ books, runs }: Snapshot, must: Must): void {
     )
 }
 
+/** What live payments settle is of their own payee, payable, and takes no more discount than each bill grants. */
+function settlingsHold({ bills, payments }: Snapshot, must: Must): void {
+  const known = new Map(bills.map(b => [b.id, b]))
+  const taken = new Map<string, number>()
+  for (const p of payments) {
+    if (weightOf(p) === 'none') continue
+    for (const { billId, discount } of p.settles?.bills ?? []) {
+      const bill = known.get(billId)
+      must(bill?.payeeId === p.payeeId, `payment ${p.id} settles a bill of another payee`)
+      must(
+        bill?.stage === 'payable' || bill?.stage === 'paid',
+        `payment ${p.id} settles a bill that is ${bill?.stage}`,
+      )
+      taken.set(billId, (taken.get(billId) ?? 0) + discount)
+    }
+  }
+  for (const { id, number, discount } of bills)
+    must(
+      (taken.get(id) ?? 0) <= (discount?.amount ?? 0),
+      `more discount is taken of bill ${number} than it grants`,
+    )
+}
+
 /** What must hold of bills: never paid above what they are, and the ledger says what is owed on them. */
 function billsHold(office: Snapshot, must: Must): void {
   for (const { id } of office.payees) {
@@ -118,6 +141,7 @@ function billsHold(office: Snapshot, must: Must): void {
       .reduce((s, b) => s + owed(b), 0)
     must((line?.balance ?? 0) === theirs, `the account of ${id} ends at ${line?.balance}, owed is ${theirs}`)
   }
+  settlingsHold(office, must)
   const [off] = billsAstray(office.bills, office.payments)
   must(!off, `bill ${off?.billId} is kept as ${off?.kept}, its payments say ${off?.payments}`)
   const payees = new Map(office.payees.map(p => [p.id, p]))

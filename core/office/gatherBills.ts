@@ -45,6 +45,9 @@ export async function entryOfBill(reading: Reading, bill: Bill): Promise<Entry |
 export const changeKnown = async (reading: Reading, bill: Bill, to: BillTold): Promise<ChangeKnown> => ({
   ...(await billKnown(reading, bill.companyId, bill.id, to)),
   entry: await entryOfBill(reading, bill),
+  waiting: (await reading.where('payments', 'payee', [bill.payeeId])).filter(
+    p => p.state === 'waiting' && p.settles?.bills.some(a => a.billId === bill.id),
+  ),
 })
 
 /** What keeping a payee must know; `to` is what they are told as. */
@@ -57,6 +60,7 @@ export async function payeeKnown(
   const all = payee?.shared ? (await reading.all('companies')).map(c => c.id) : []
   return {
     payee,
+    payables: (await one(reading, 'companies', companyId)).payables?.ledgerId,
     others: await reading.where('payees', 'company', [companyId]),
     ledgers: await reading.many(
       'ledgers',

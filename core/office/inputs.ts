@@ -91,6 +91,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
       memo: text.exactOptional(),
       settles: allocations.exactOptional(),
       scheduled: day.exactOptional(),
+      discounts: z.union([z.strictObject({ keep: text }), z.literal('lose')]).exactOptional(),
     }),
   }),
   approveBill: z.strictObject(aBill),

@@ -1,3 +1,4 @@
+import { operatorKey } from '../payables/operator'
 import { howMany } from '../base/howMany'
 import { daysBetween, dayOfMoment } from '../base/dates'
 import type { Id } from '../base/id'
@@ -148,7 +149,8 @@ export function letGoOfPapers(
 /** Says who works at this browser: it stands beside every act that follows. */
 export function nameOperator(act: { name: string }, stamp: Stamp): Decision<Record<never, never>> {
   const name = act.name.trim()
-  if (!name) return refuse('operator-blank', 'who are you? Your name stands in the trail', { field: 'name' })
+  if (!operatorKey(name))
+    return refuse('operator-blank', 'who are you? Your name stands in the trail', { field: 'name' })
   if (name === stamp.by) return refuse('operator-same', `the trail says ${name} already`, { field: 'name' })
   return good({
     changes: {},

@@ -9,6 +9,8 @@ export interface Allocation {
   readonly billId: Id<'bill'>
   readonly amount: Cents
   readonly discount: Cents
+  /** Why the discount is taken although its last day is over. */
+  readonly late?: string
 }
 /** The bills of a payment, and the ledger accounts that its entry goes through. */
 export interface Settles {

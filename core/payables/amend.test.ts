@@ -3,7 +3,7 @@ import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo, outcome } from '../base/test/outcome'
 import { cents } from '../money/cents'
-import { account, company, drawKnown } from '../office/test/office'
+import { account, company, drawKnown, payee } from '../office/test/office'
 import { amend, bringBack, takeAmendBack, withdraw, type Amending } from './amend'
 import type { Bill } from './bill'
 import type { Payment } from './payment'
@@ -251,7 +251,7 @@ describe('a payment that is taken out of the lane', () => {
       changes: { payments: [payment({ state: 'cancelled', withdrawn: true })] },
       trail: { act: 'withdraw', text: '120.00 to Shoreline Timber: drawn twice', about },
     })
-    expect(must(bringBack({ payment: out.changes.payments[0]! }))).toEqual({
+    expect(must(bringBack({ payment: out.changes.payments[0]!, payee }))).toEqual({
       changes: { payments: [payment()] },
       trail: { act: 'bring back', text: '120.00 to Shoreline Timber', about },
     })
@@ -268,7 +268,24 @@ describe('a payment that is taken out of the lane', () => {
     ['why-blank (why) say why it is withdrawn', () => withdraw({ payment: payment() }, { why: ' ' })],
     [
       'payment-not-withdrawn (payment) the payment to Shoreline Timber was not withdrawn',
-      () => bringBack({ payment: payment({ state: 'cancelled' }) }),
+      () => bringBack({ payment: payment({ state: 'cancelled' }), payee }),
+    ],
+    [
+      'payee-gone (payment) Shoreline Timber is no longer a payee: draw the payment anew',
+      () =>
+        bringBack({
+          payment: payment({ state: 'cancelled', withdrawn: true }),
+          payee: { ...payee, became: idOf('p2') },
+        }),
+    ],
+    [
+      'period-closed (date, 2026-11-24, 2026-12-31) the books are closed through 2026-12-31: choose a day after it',
+      () =>
+        bringBack({
+          payment: payment({ state: 'cancelled', withdrawn: true }),
+          payee,
+          closedThrough: day('2026-12-31'),
+        }),
     ],
   ])('%s', (expected, done) => {
     expect(cameTo(done())).toBe(expected)

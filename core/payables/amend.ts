@@ -3,13 +3,15 @@ import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
-import { cents, payable, type Cents } from '../money/cents'
+import { cents, payable, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { Decision } from '../trail/trail'
 import type { Payables } from './account'
 import type { Allocation, Settles } from './allocation'
 import type { Bill } from './bill'
+import { discountInTime } from './mayAllocate'
+import { isLive, type Payee } from './payee'
 import type { Payment, PaymentTold } from './payment'
 import { freedOf, reallocated, settledAnew } from './reallocate'
 import { settlesOf } from './settleDraw'
@@ -26,6 +28,8 @@ export interface Amending {
   readonly settles?: readonly Allocation[]
   /** The day on which it enters the lane. */
   readonly scheduled?: PlainDate
+  /** What becomes of discounts whose last day is before the new date: kept with a reason, or lost. */
+  readonly discounts?: { readonly keep: string } | 'lose'
 }
 
 interface AmendKnown {
@@ -96,12 +100,35 @@ function mayCostOther(payment: Payment, amount: Cents | undefined): Result<true>
     )
   return good(true)
 }
+/**
+ * The parts of a payment's bills where some discount ended before its date and it is said what becomes of it:
+ * kept with a reason, or lost, so that more is paid. Undefined where that is not asked for, or nothing ended.
+ */
+function partsInTime(
+  payment: Payment,
+  what: Amending['discounts'],
+  bills: ReadonlyMap<Id<'bill'>, Bill>,
+): Allocation[] | undefined {
+  const parts = payment.settles?.bills ?? []
+  const isLate = (a: Allocation): boolean => {
+    const bill = bills.get(a.billId)
+    return bill !== undefined && !discountInTime(bill, payment.date, a).ok
+  }
+  if (!what || !parts.some(isLate)) return undefined
+  return parts.map(a => {
+    if (!isLate(a)) return a
+    return what === 'lose'
+      ? { ...a, amount: cents(a.amount + a.discount), discount: zero }
+      : { ...a, late: what.keep }
+  })
+}
 /** The payment with another amount, or with other parts of bills; `next` where neither is asked for. */
 function moveMoney(payment: Payment, next: Payment, act: Amending, known: AmendKnown): Result<Payment> {
   const { amount, settles } = act
-  if (settles) {
-    const may = mayCostOther(payment, undefined)
-    return may.ok ? settledAnew(next, settles, { ...known, bills: [...known.bills.values()] }) : may
+  const parts = settles ?? partsInTime(next, act.discounts, known.bills)
+  if (parts) {
+    const may = payment.booked && !settles ? good(true as const) : mayCostOther(payment, undefined)
+    return may.ok ? settledAnew(next, parts, { ...known, bills: [...known.bills.values()] }) : may
   }
   if (amount === undefined || amount === payment.amount) return good(next)
   const may = mayCostOther(payment, amount)
@@ -219,7 +246,7 @@ function settlesAsBefore(payment: Payment, was: PaymentTold, known: AmendKnown):
   const may = mayCostOther(payment, was.amount)
   if (!may.ok) return may
   const bills = freedOf([...known.bills.values()], payment)
-  return settlesOf({ ...known, bills }, payment.payeeId, was.settles?.bills)
+  return settlesOf({ ...known, bills }, { payeeId: payment.payeeId, date: was.date }, was.settles?.bills)
 }
 /**
  * Takes the last change of a payment in the lane back, as long as nothing depends on it: refused as a change
@@ -275,9 +302,23 @@ export function withdraw(
   })
 }
 
-/** Brings a withdrawn payment back to the lane. */
-export function bringBack(known: { payment: Payment }): Decision<{ payments: Payment[] }> {
+/**
+ * Brings a withdrawn payment back to the lane. Refused where its payee is no longer one, its day is in a closed
+ * period, or its bills do not bear it any more: those are judged by the rules of settling, as with any act
+ * that makes a payment live.
+ */
+export function bringBack(known: {
+  readonly payment: Payment
+  readonly payee: Payee | undefined
+  readonly closedThrough?: PlainDate | undefined
+}): Decision<{ payments: Payment[] }> {
   const { withdrawn, ...payment } = known.payment
+  if (withdrawn && !(known.payee && isLive(known.payee)))
+    return refuse('payee-gone', `${payment.name} is no longer a payee: draw the payment anew`, {
+      field: 'payment',
+    })
+  const open = mustBeOpen(payment.date, known.closedThrough)
+  if (withdrawn && !open.ok) return open
   if (!withdrawn)
     return refuse('payment-not-withdrawn', `the payment to ${payment.name} was not withdrawn`, {
       field: 'payment',

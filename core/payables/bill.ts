@@ -54,6 +54,8 @@ export interface Bill extends BillTold {
   readonly enteredAt: string
   readonly enteredBy: string
   readonly approvedBy?: string
+  /** Who changed what is to be approved since it was entered: none of them may approve it. */
+  readonly changedBy?: readonly string[]
   /** What payments in lane and on paper settle of it, discounts with it. */
   readonly promised: Cents
   /** What issued payments settled of it, discounts with it. */
@@ -62,6 +64,8 @@ export interface Bill extends BillTold {
   readonly entries: number
   /** What was told of it before it was last changed. */
   readonly was?: BillTold
+  /** Who had approved what was told before: taken back, it is approved again. */
+  readonly wasApprovedBy?: string
 }
 
 /** The key of the entry that stands for a bill; none where nothing is owed by it. */

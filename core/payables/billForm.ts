@@ -1,4 +1,4 @@
-import { typedDate, type Lean, type PlainDate } from '../base/dates'
+import { readTypedDate, type DateTyping, type Lean, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
@@ -70,10 +70,8 @@ export const isBillField = (field: string | undefined): field is BillField =>
   (billFields as readonly (string | undefined)[]).includes(field)
 
 /** With what a bill is read. */
-export interface BillReadWith {
+export interface BillReadWith extends DateTyping {
   readonly payees: readonly Payee[]
-  readonly today: PlainDate
-  readonly dayFirst: boolean
   /** Where it goes what nobody placed, where books are kept elsewhere. */
   readonly unplaced?: Id<'ledger'> | undefined
 }
@@ -145,12 +143,12 @@ function readLines(
 const dateOr = (
   text: string,
   other: PlainDate,
-  { today, dayFirst }: BillReadWith,
+  how: DateTyping,
   field: string,
   lean: Lean = 'ahead',
 ): Result<PlainDate> => {
-  if (!text.trim()) return good(other)
-  const read = typedDate(text, today, dayFirst, lean)
+  if (!text.trim() && !(field === 'date' && how.clockBehind)) return good(other)
+  const read = readTypedDate(text, how, lean)
   return read.ok ? read : { ok: false, refusal: { ...read.refusal, field } }
 }
 

@@ -100,7 +100,7 @@ describe('a bill', () => {
     expect(await act('payOtherwise', pay)).toBe('done')
     expect([bill('a').stage, owed()]).toEqual(['paid', 0])
     expect(ledgerBalance(office.kept.entries.values(), company.payables!.discountId)).toBe(-200)
-    expect(await act('bringBack', { paymentId: idOf<'payment'>('x') })).toBe('bill-overpaid')
+    expect(await act('bringBack', { paymentId: idOf<'payment'>('x') })).toBe('bill-not-payable')
     expect(await act('cancel', { paymentId: idOf<'payment'>('z'), ending: 'voided', why: 'bounced' })).toBe(
       'done',
     )

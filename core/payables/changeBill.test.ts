@@ -25,6 +25,7 @@ const lines = (amount: number) => ({ amount: cents(amount), lines: [line(amount)
 const known = (more: Partial<ChangeKnown> = {}): ChangeKnown => ({
   ...{ bill: undefined, payee, company, ledgers: drawKnown().ledgers, alike: [], lastNumber: 6 },
   entry: undefined,
+  waiting: [],
   ...more,
 })
 const bill = billOf({
@@ -82,6 +83,7 @@ describe('a bill that is changed', () => {
   it('keeps what was told before, and the trail tells old and new', () => {
     const { changes, trail } = must(change({ memo: 'Oak', due: day('2026-12-20'), purchaseOrder: 'P1' }))
     expect(changes).toEqual({
+      payments: [],
       bills: [{ ...bill, memo: 'Oak', due: '2026-12-20', purchaseOrder: 'P1', was: toldOf(bill) }],
       entries: [],
     })
@@ -126,7 +128,7 @@ describe('a bill that is changed', () => {
   })
   it('stays a draft, or is finished', () => {
     const still = must(change({ memo: 'Oak' }, draft, { draft: true }))
-    expect(still.changes).toEqual({ bills: [{ ...draft, memo: 'Oak' }], entries: [] })
+    expect(still.changes).toEqual({ bills: [{ ...draft, memo: 'Oak' }], entries: [], payments: [] })
     expect(still.trail.text).toMatch(/: memo “” to “Oak”$/)
     const done = must(change({}, draft))
     expect(done.changes.bills[0]).toMatchObject({ stage: 'payable' })
@@ -170,7 +172,7 @@ describe('a bill that is changed', () => {
   it('stands as before once its last change is taken back', () => {
     const changed = must(change({ memo: 'Oak' })).changes.bills[0]!
     const back = must(takeBillChangeBack(known({ bill: changed, entry: entryOf(bill) }), stamp))
-    expect(back.changes).toEqual({ bills: [bill], entries: [] })
+    expect(back.changes).toEqual({ bills: [bill], entries: [], payments: [] })
     expect(back.trail).toMatchObject({
       act: 'take a change of a bill back',
       text: 'bill A-1 of Shoreline Timber, 100.00: memo “Oak” to “”',
@@ -192,11 +194,11 @@ describe('a bill that waits, is held, or is cancelled', () => {
       () => approveBill(known({ bill: large }), { ...stamp, by: ' ' }),
     ],
     [
-      'same-person (bill) Test entered this bill: another person must say yes',
+      'same-person (bill) TEST entered or changed this bill: another person must say yes',
       () => approveBill(known({ bill: { ...large, enteredBy: 'Test' } }), { ...stamp, by: ' TEST ' }),
     ],
     [
-      'same-person (bill)  Test entered this bill: another person must say yes',
+      'same-person (bill) Test entered or changed this bill: another person must say yes',
       () => approveBill(known({ bill: { ...large, enteredBy: ' Test' } }), stamp),
     ],
     [

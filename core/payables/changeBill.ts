@@ -6,8 +6,11 @@ import type { Decision, Stamp } from '../trail/trail'
 import type { Company } from './account'
 import type { Bill, BillTold } from './bill'
 import { takenBack } from './billEntry'
+import { operatorKey, withOperator } from './operator'
+import type { Payment } from './payment'
+import { billStubLines } from './settleDraw'
 import { billNamed, billOf, finished, needsSecond, type BillKnown } from './enterBill'
-import { stageTold } from './settleDraw'
+import { stageTold } from './mayAllocate'
 
 /** What a form began from and what it holds at the end, of one bill. */
 export interface ChangingBill {
@@ -19,6 +22,8 @@ export interface ChangingBill {
 export interface ChangeKnown extends BillKnown {
   /** The entry that stands for the bill. */
   readonly entry: Entry | undefined
+  /** Payments in the lane that settle the bill: their stubs follow its change. */
+  readonly waiting: readonly Payment[]
 }
 
 /** What is told of a bill, without what follows from other acts. */
@@ -46,6 +51,27 @@ export function fixedBecause(bill: Bill, field: keyof BillTold): string | undefi
 /** Fields of which the ledger tells. */
 const inLedger: readonly (keyof BillTold)[] = ['payeeId', 'number', 'date', 'amount', 'lines']
 
+/** Who changes a bill, and who had approved it as it will be again. */
+interface Touch {
+  readonly by: string
+  readonly approvedBy?: string | undefined
+}
+/** The people who changed a bill since it was entered, with one more. */
+export function touchedBy({ enteredBy, changedBy = [] }: Bill, by: string): Pick<Bill, 'changedBy'> {
+  if (operatorKey(by) === operatorKey(enteredBy)) return changedBy.length ? { changedBy } : {}
+  return { changedBy: withOperator(changedBy, by) }
+}
+/** The stub lines of payments in the lane that tell of the bill, as it is now. */
+function stubsFollow(waiting: readonly Payment[], bill: Bill): Payment[] {
+  return waiting.flatMap(payment => {
+    const parts = payment.settles?.bills ?? []
+    const at = parts.findIndex(a => a.billId === bill.id)
+    const [line] = at < 0 ? [] : billStubLines([bill], [parts[at]!])
+    if (!line || JSON.stringify(payment.lines[at]) === JSON.stringify(line)) return []
+    return [{ ...payment, lines: payment.lines.map((old, i) => (i === at ? line : old)) }]
+  })
+}
+
 /** The bill with what was told anew, and the entries that make the ledger say so. */
 function changedBill(
   known: ChangeKnown,
@@ -53,19 +79,23 @@ function changedBill(
   told: BillTold,
   changed: readonly (keyof BillTold)[],
   draft: boolean,
+  { by, approvedBy }: Touch,
 ): Result<{ bill: Bill; entries: Entry[] }> {
   const read = billOf(known, told, before, draft)
   if (!read.ok) return read
-  const bill: Bill = { ...read.value, stage: before.stage }
+  const bill: Bill = { ...read.value, stage: before.stage, ...touchedBy(before, by) }
   if (draft) return good({ bill: { ...bill, stage: 'draft' }, entries: [] })
   const { payables } = known.company
   // A yes was given to an amount and a payee: another one needs another yes.
   const anew =
     payables && needsSecond(bill.amount, payables) && changed.some(f => f !== 'memo' && f !== 'due')
   const { approvedBy: _, ...unapproved } = bill
-  if (!known.entry) return finished(anew ? unapproved : bill, known)
+  // A payment that settles it fixes amount and payee: the bill stays payable, whatever limit was set since.
+  const isSettled = before.settled !== 0 || before.promised !== 0
+  const next = approvedBy ? { ...bill, approvedBy } : anew && !isSettled ? unapproved : bill
+  if (!known.entry) return finished(next, known)
   if (!changed.some(field => inLedger.includes(field))) return good({ bill, entries: [] })
-  const made = finished(before.settled || before.promised ? bill : anew ? unapproved : bill, known)
+  const made = finished(next, known, isSettled)
   if (!made.ok) return made
   return good({
     bill: bill.stage === 'paid' ? { ...made.value.bill, stage: 'paid' } : made.value.bill,
@@ -81,8 +111,9 @@ function changedBill(
 export function changeBill(
   known: ChangeKnown,
   act: ChangingBill,
-  _stamp: Stamp,
-): Decision<{ bills: Bill[]; entries: Entry[] }> {
+  stamp: Stamp,
+  approvedBy?: string,
+): Decision<{ bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
   const { bill } = known
   if (!bill) return refuse('bill-gone', 'this bill is no longer here', { field: 'bill' })
   if (bill.stage === 'cancelled') return refuse('bill-cancelled', 'this bill is cancelled', { field: 'bill' })
@@ -102,11 +133,18 @@ export function changeBill(
     const why = fixedBecause(bill, field)
     if (why) return refuse('bill-fixed', why, { field: field === 'payeeId' ? 'payee' : field })
   }
-  const made = changedBill(known, bill, value, changed, draft)
+  const made = changedBill(known, bill, value, changed, draft, { by: stamp.by, approvedBy })
   if (!made.ok) return made
-  const was = bill.stage !== 'draft' && { was: toldOf(bill) }
+  const { wasApprovedBy: _, ...next } = made.value.bill
+  const lost = bill.approvedBy && !next.approvedBy && { wasApprovedBy: bill.approvedBy }
+  const was = bill.stage !== 'draft' && { was: toldOf(bill), ...lost }
+  const kept = { ...next, ...was }
   return good({
-    changes: { bills: [{ ...made.value.bill, ...was }], entries: made.value.entries },
+    changes: {
+      bills: [kept],
+      entries: made.value.entries,
+      payments: stubsFollow(known.waiting, kept),
+    },
     trail: {
       act: 'change a bill',
       text: `${billNamed(made.value.bill, known.payee?.name ?? '')}: ${[...changed.map(changeTold(toldOf(bill), value)), ...(bill.stage === 'draft' && !draft ? ['finished'] : [])].join(', ')}`,
@@ -124,18 +162,18 @@ const changeTold =
         : `${field} “${from[field] ?? ''}” to “${to[field] ?? ''}”`
 
 /**
- * Takes the last change of a bill back, as long as nothing depends on it: refused as a change is. What was
- * told before stands again; the ledger and the second person follow as they do with any change.
+ * Takes the last change of a bill back, as long as nothing depends on it: refused as a change is. The ledger
+ * follows as with any change; figures that were approved before are approved again.
  */
 export function takeBillChangeBack(
   known: ChangeKnown,
   stamp: Stamp,
-): Decision<{ bills: Bill[]; entries: Entry[] }> {
+): Decision<{ bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
   const { bill } = known
   if (!bill?.was) return refuse('nothing-changed', 'nothing of this bill was changed', { field: 'bill' })
-  const back = changeBill(known, { from: toldOf(bill), to: bill.was }, stamp)
+  const back = changeBill(known, { from: toldOf(bill), to: bill.was }, stamp, bill.wasApprovedBy)
   if (!back.ok) return back
-  const [{ was: _, ...as }] = back.value.changes.bills as [Bill]
+  const [{ was: _, wasApprovedBy: __, ...as }] = back.value.changes.bills as [Bill]
   return good({
     changes: { ...back.value.changes, bills: [as] },
     trail: { ...back.value.trail, act: 'take a change of a bill back' },
@@ -161,12 +199,23 @@ export function approveBill(known: BillKnown, stamp: Stamp): Decision<{ bills: B
   const { bill, payee } = known
   if (bill?.stage !== 'waits')
     return refuse('bill-not-waiting', 'this bill waits for nobody', { field: 'bill' })
-  if (!stamp.by.trim())
+  if (!operatorKey(stamp.by))
     return refuse('operator-blank', 'say who you are first: a second person must say yes', { field: 'bill' })
-  if (stamp.by.trim().toLowerCase() === bill.enteredBy.trim().toLowerCase())
-    return refuse('same-person', `${bill.enteredBy} entered this bill: another person must say yes`, {
-      field: 'bill',
-    })
+  const touched = [bill.enteredBy, ...(bill.changedBy ?? [])]
+  if (touched.some(name => !operatorKey(name)))
+    return refuse(
+      'operator-unknown',
+      'This bill was entered or changed without a name, so nobody can be the second person. Cancel it and enter it again.',
+      { field: 'bill' },
+    )
+  if (touched.some(name => operatorKey(name) === operatorKey(stamp.by)))
+    return refuse(
+      'same-person',
+      `${stamp.by.trim()} entered or changed this bill: another person must say yes`,
+      {
+        field: 'bill',
+      },
+    )
   const made = finished({ ...bill, approvedBy: stamp.by }, known)
   if (!made.ok) return made
   return step(

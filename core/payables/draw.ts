@@ -86,6 +86,12 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
       return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', {
         field: 'ledger',
       })
+    if (ledgerId === known.payables?.ledgerId)
+      return refuse(
+        'ledger-payables',
+        'What is owed on bills only changes with bills. Choose the bill that is paid, or another ledger account.',
+        { field: 'ledger' },
+      )
     if (ledgerId === known.account.cashLedgerId)
       return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', {
         field: 'ledger',
@@ -219,7 +225,7 @@ export function draw(
 ): Decision<{ payments: Payment[]; payees: Payee[] }> {
   const may = mayDraw(known, act, withoutCheck)
   if (!may.ok) return may
-  const settles = settlesOf(known, act.payee.id, act.settles)
+  const settles = settlesOf(known, { payeeId: act.payee.id, date: act.date }, act.settles)
   if (!settles.ok) return settles
   const whole = addsUp(act)
   if (!whole.ok) return whole

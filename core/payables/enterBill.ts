@@ -147,12 +147,19 @@ export function billOf(
 export const needsSecond = (amount: Cents, payables: Payables): boolean =>
   payables.secondAbove !== null && Math.abs(amount) > payables.secondAbove
 
-/** A bill that is finished: it waits for a second person, or is payable and stands in the ledger. */
-export function finished(bill: Bill, known: BillKnown): Result<{ bill: Bill; entries: Entry[] }> {
+/**
+ * A bill that is finished: it waits for a second person, or is payable and is in the ledger. One that a payment
+ * settles (`isSettled`) waits for nobody.
+ */
+export function finished(
+  bill: Bill,
+  known: BillKnown,
+  isSettled = false,
+): Result<{ bill: Bill; entries: Entry[] }> {
   const { payables } = known.company
   if (!payables)
     return refuse('payables-none', 'the company has no ledger account for bills yet', at('payee'))
-  if (needsSecond(bill.amount, payables) && !bill.approvedBy)
+  if (needsSecond(bill.amount, payables) && !bill.approvedBy && !isSettled)
     return good({ bill: { ...bill, stage: 'waits' }, entries: [] })
   const made = billEntry(bill, known.payee?.name ?? '', known.company, payables)
   return good({ bill: made.bill, entries: [made.entry] })

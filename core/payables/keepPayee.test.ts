@@ -237,7 +237,7 @@ describe('a payee on hold, and one that becomes a part of another', () => {
     })
   })
   it('takes bills and payments along, within one company, and once', () => {
-    const merge = (from: Payee, into: Payee) => mergePayees({ from, into, bills: [], payments: [] })
+    const merge = (from: Payee, into: Payee) => mergePayees({ from, into, bills: [], payments: [] }, stamp)
     expect(outcome(merge(payee, payee))).toBe('payee-itself at into')
     expect(outcome(merge(payee, { ...rope, companyId: idOf('other') }))).toBe('payee-elsewhere at into')
     expect(outcome(merge(payee, { ...rope, became: id }))).toBe('payee-merged at into')

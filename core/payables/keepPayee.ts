@@ -5,6 +5,7 @@ import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Decision, Stamp } from '../trail/trail'
 import { alikeKey, type Bill } from './bill'
+import { touchedBy } from './changeBill'
 import { isLive, type OtherAddress, type Payee, type PayeeForm } from './payee'
 import { alikeIn, beforeOf } from './sharePayee'
 import type { Payment } from './payment'
@@ -19,6 +20,8 @@ export interface PayeeKnown {
   /** All payees of the company. */
   readonly others: readonly Payee[]
   readonly ledgers: readonly LedgerAccount[]
+  /** The ledger account of what the company owes on bills: no payee is paid through it besides. */
+  readonly payables?: Id<'ledger'> | undefined
   /** All payees of the companies that share this one. */
   readonly elsewhere?: readonly Payee[]
 }
@@ -94,6 +97,12 @@ function standsApart(known: PayeeKnown, act: KeepingPayee, to: PayeeForm): Resul
   const named = others.find(p => sameName(p.name, to.name))
   if (named)
     return refuse('payee-known', `there is a payee ${named.name} already`, { field: 'name', value: to.name })
+  if (known.payables && to.split.some(s => s.ledgerId === known.payables))
+    return refuse(
+      'ledger-payables',
+      'What is owed on bills only changes with bills. Choose another ledger account for this payee.',
+      at('split'),
+    )
   return to.split.every(s => known.ledgers.find(l => l.id === s.ledgerId)?.companyId === act.companyId)
     ? good(true)
     : refuse('ledger-elsewhere', 'this ledger account is not one of the company', at('split'))
@@ -221,12 +230,15 @@ export function holdPayee(payee: Payee, act: { readonly why: string | null }): D
  * Makes one payee a part of another: bills and payments go over, the old name stays where it was printed and
  * in the story. Refused where they are of two companies, or one is a part already.
  */
-export function mergePayees(known: {
-  readonly from: Payee
-  readonly into: Payee
-  readonly bills: readonly Bill[]
-  readonly payments: readonly Payment[]
-}): Decision<{ payees: Payee[]; bills: Bill[]; payments: Payment[] }> {
+export function mergePayees(
+  known: {
+    readonly from: Payee
+    readonly into: Payee
+    readonly bills: readonly Bill[]
+    readonly payments: readonly Payment[]
+  },
+  stamp: Stamp,
+): Decision<{ payees: Payee[]; bills: Bill[]; payments: Payment[] }> {
   const { from, into } = known
   if (from.removed ?? into.removed)
     return refuse('payee-removed', 'one of them was taken back with its import', at('into'))
@@ -238,7 +250,13 @@ export function mergePayees(known: {
   return good({
     changes: {
       payees: [{ ...from, became: into.id }],
-      bills: known.bills.map(b => ({ ...b, payeeId: into.id, alike: alikeKey(into.id, b.number) })),
+      bills: known.bills.map(b => ({
+        ...b,
+        payeeId: into.id,
+        alike: alikeKey(into.id, b.number),
+        // Whoever changes the payee of a bill that waits for approval cannot approve it.
+        ...(b.stage === 'waits' && touchedBy(b, stamp.by)),
+      })),
       payments: known.payments.map(p => ({ ...p, payeeId: into.id })),
     },
     trail: {

@@ -1,5 +1,5 @@
 import type { PlainDate } from '../base/dates'
-import { typedDate } from '../base/dates'
+import { readTypedDate, type DateTyping } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import { checkNumber, type CheckNumber } from '../books/book'
@@ -22,10 +22,8 @@ import { addressLines, payeeName, printable } from './texts'
 import { drawFields, type DrawField, type DrawForm } from './drawForm'
 
 /** With what a form is read. `onPad`: it is a check written by hand, and must have its number. */
-export interface DrawnWith {
+export interface DrawnWith extends DateTyping {
   readonly payees: readonly Payee[]
-  readonly today: PlainDate
-  readonly dayFirst: boolean
   readonly onPad: boolean
   /** The open bills of the payee that is chosen, where they are known. */
   readonly bills?: readonly Bill[]
@@ -147,7 +145,7 @@ function readNewBill(
   const number = printable(of.number, 'newBill', MOST_BILL_NUMBER)
   const order = printable(of.purchaseOrder, 'newBill', MOST_BILL_NUMBER)
   const memo = printable(of.memo, 'newBill')
-  const date = of.date.trim() ? typedDate(of.date, withWhat.today, withWhat.dayFirst, 'back') : good(day)
+  const date = of.date.trim() ? readTypedDate(of.date, withWhat, 'back') : good(day)
   for (const read of [number, order, memo, date])
     if (!read.ok) return { ok: false, refusal: { ...read.refusal, field: 'newBill' } }
   if (!number.ok || !order.ok || !memo.ok || !date.ok) return good(undefined)
@@ -201,7 +199,7 @@ const faultsOf = (read: Record<DrawField, Result<unknown>>): DrawRead['faults'] 
 export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
   const form = { ...typed, ledgerId: typed.ledgerId ?? withWhat.unplaced ?? null }
   const payee = payeeTyped(withWhat.payees, form.payee)
-  const date = typedDate(form.date, withWhat.today, withWhat.dayFirst)
+  const date = readTypedDate(form.date, withWhat)
   const day = date.ok ? date.value : withWhat.today
   const pay = readPay(form.pay, withWhat.paid ?? [], day)
   const amount = amountOf(form, pay)

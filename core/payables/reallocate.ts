@@ -25,7 +25,7 @@ export function settledAnew(
   known: SettleKnown & { readonly ledgers: readonly LedgerAccount[] },
 ): Result<Payment> {
   const bills = freedOf(known.bills, payment)
-  const settles = settlesOf({ ...known, bills }, payment.payeeId, parts)
+  const settles = settlesOf({ ...known, bills }, payment, parts)
   if (!settles.ok) return settles
   const amount = payable(sum([...parts, ...payment.split].map(a => a.amount)), 'bills')
   if (!amount.ok) return amount

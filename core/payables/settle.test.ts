@@ -55,7 +55,7 @@ describe('bills that are settled at once', () => {
       () => settle([{ ...one, payment: paymentOf('a') }], [of('a', 1)], stamp),
     ],
     [
-      'bill-overpaid (bills, O1) less is open of bill O1 than this would settle',
+      'bill-overpaid (bills, O1, 5000) only 50.00 is open of bill O1: somebody may have paid it meanwhile',
       () => settle([one, one], [of('a', 70_00), of('b', 60_00)], stamp),
     ],
   ])('%s', (expected, done) => {

@@ -45,7 +45,7 @@ const bills = [
   bill('paid', 100, { stage: 'paid' }),
 ]
 const settle = (...parts: ReturnType<typeof part>[]): string => {
-  const done = settlesOf({ bills, payables: company.payables }, payee.id, parts)
+  const done = settlesOf({ bills, payables: company.payables }, { payeeId: payee.id, date }, parts)
   return done.ok ? 'done' : `${done.refusal.code}: ${done.refusal.text}`
 }
 
@@ -58,6 +58,15 @@ describe('a payment of bills', () => {
       [part('a', 9801, 200)],
       'bill-overpaid: only 100.00 is open of bill A: somebody may have paid it meanwhile',
     ],
+    [
+      [part('a', 0, 200)],
+      'discount-part: Bill A grants its discount when it is paid as a whole. A part payment has none.',
+    ],
+    [
+      [part('a', 5000, 100)],
+      'discount-part: Bill A grants its discount when it is paid as a whole. A part payment has none.',
+    ],
+    [[part('a', 9900, 100)], 'done'],
     [[part('a', 0)], 'bill-part: say how much of bill A is paid: more than nothing'],
     [[part('a', -1)], 'bill-part: say how much of bill A is paid: more than nothing'],
     [[part('a', 5000, -1)], 'bill-discount: bill A grants a discount of 2.00 at most'],
@@ -83,13 +92,15 @@ describe('a payment of bills', () => {
   })
   it('keeps where they go; without one there is nothing to keep, without a ledger account it is refused', () => {
     const parts = [part('a', 9800, 200)]
-    expect(must(settlesOf({ bills, payables: company.payables }, payee.id, parts))).toEqual({
+    expect(
+      must(settlesOf({ bills, payables: company.payables }, { payeeId: payee.id, date }, parts)),
+    ).toEqual({
       payables: 'owed',
       discounts: 'discounts',
       bills: parts,
     })
-    expect(must(settlesOf({ bills, payables: undefined }, payee.id, []))).toBeUndefined()
-    const without = settlesOf({ bills, payables: undefined }, payee.id, parts)
+    expect(must(settlesOf({ bills, payables: undefined }, { payeeId: payee.id, date }, []))).toBeUndefined()
+    const without = settlesOf({ bills, payables: undefined }, { payeeId: payee.id, date }, parts)
     expect(without.ok || without.refusal.code).toBe('payables-none')
   })
   it('tells each on the stub: its number, day, memo and ours, discount and order where there are some', () => {

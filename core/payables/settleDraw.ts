@@ -2,46 +2,16 @@ import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import { cents } from '../money/cents'
-import { figures } from '../money/figures'
 import type { StubLine } from '../proof/facts'
 import type { Payables } from './account'
-import { open, type Bill, type BillLine } from './bill'
+import type { Bill, BillLine } from './bill'
 import type { Allocation, Settles } from './allocation'
+import { mayAllocate, type Settling } from './mayAllocate'
 
 /** What is known of the bills that a payment settles. */
 export interface SettleKnown {
   readonly bills: readonly Bill[]
   readonly payables: Payables | undefined
-}
-
-/** Refuses an allocation that its bill does not bear; the bill's number is the value of the refusal. */
-function bears(bill: Bill, { amount, discount }: Allocation): Result<true> {
-  const at = { field: 'bills', value: bill.number }
-  const sign = Math.sign(bill.amount)
-  if (![amount, discount].every(Number.isSafeInteger) || amount * sign < 0 || amount + discount === 0)
-    return refuse(
-      'bill-part',
-      sign > 0
-        ? `say how much of bill ${bill.number} is paid: more than nothing`
-        : `credit note ${bill.number} is taken off: less than nothing`,
-      at,
-    )
-  const most = sign > 0 ? (bill.discount?.amount ?? 0) : 0
-  if (discount < 0 || discount > most)
-    return refuse(
-      'bill-discount',
-      most
-        ? `bill ${bill.number} grants a discount of ${figures(cents(most))} at most`
-        : `${bill.number} grants no discount`,
-      { ...at, limit: most },
-    )
-  if ((amount + discount) * sign > open(bill) * sign)
-    return refuse(
-      'bill-overpaid',
-      `only ${figures(open(bill))} is open of bill ${bill.number}: somebody may have paid it meanwhile`,
-      { ...at, limit: open(bill) },
-    )
-  return good(true)
 }
 
 /**
@@ -50,7 +20,7 @@ function bears(bill: Bill, { amount, discount }: Allocation): Result<true> {
  */
 export function settlesOf(
   known: SettleKnown,
-  payeeId: Id<'payee'>,
+  payment: Settling,
   allocations: readonly Allocation[] | undefined,
 ): Result<Settles | undefined> {
   if (!allocations?.length) return good(undefined)
@@ -58,15 +28,7 @@ export function settlesOf(
     return refuse('payables-none', 'the company has no ledger account for bills yet', { field: 'bills' })
   const bills = new Map(known.bills.map(b => [b.id, b]))
   for (const allocation of allocations) {
-    const bill = bills.get(allocation.billId)
-    if (bill?.payeeId !== payeeId)
-      return refuse('bill-elsewhere', 'a bill chosen is not one of this payee', { field: 'bills' })
-    if (bill.stage !== 'payable')
-      return refuse('bill-not-payable', `bill ${bill.number} is ${stageTold[bill.stage]}`, {
-        field: 'bills',
-        value: bill.number,
-      })
-    const may = bears(bill, allocation)
+    const may = mayAllocate(bills.get(allocation.billId), payment, allocation)
     if (!may.ok) return may
   }
   if (new Set(allocations.map(a => a.billId)).size < allocations.length)
@@ -74,18 +36,12 @@ export function settlesOf(
   return good({
     payables: known.payables.ledgerId,
     discounts: known.payables.discountId,
-    bills: allocations.map(({ billId, amount, discount }) => ({ billId, amount, discount })),
+    bills: allocations.map(({ billId, amount, discount, late }) => ({
+      ...{ billId, amount, discount },
+      ...(late?.trim() && { late: late.trim() }),
+    })),
   })
 }
-
-/** A bill's stage, after “is” and on its own. */
-export const stageTold = {
-  draft: 'a draft',
-  waits: 'waiting for a second person',
-  payable: 'payable',
-  paid: 'paid',
-  cancelled: 'cancelled',
-} as const
 
 /** What a bill's lines say of quantities, where it has but one. */
 const quantityOf = ({ lines }: Bill): string | undefined =>

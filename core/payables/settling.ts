@@ -2,6 +2,7 @@ import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { cents } from '../money/cents'
 import { owed, type Bill } from './bill'
+import { discountInTime, mayAllocate, sameBillPayee } from './mayAllocate'
 import type { Payment } from './payment'
 
 type Weight = 'none' | 'promised' | 'settled'
@@ -11,26 +12,19 @@ export function weightOf({ state, booked }: Pick<Payment, 'state' | 'booked'>): 
   return state === 'issued' || state === 'cleared' || booked ? 'settled' : 'promised'
 }
 
-/** By how much the running totals of bills move where payments change from one state to another. */
-function moves(
-  before: readonly Payment[],
-  after: readonly Payment[],
-): Map<Id<'bill'>, { promised: number; settled: number }> {
-  const moved = new Map<Id<'bill'>, { promised: number; settled: number }>()
-  const move = (payments: readonly Payment[], sign: 1 | -1): void => {
-    for (const payment of payments) {
-      const weight = weightOf(payment)
-      if (weight === 'none') continue
-      for (const { billId, amount, discount } of payment.settles?.bills ?? []) {
-        const of = moved.get(billId) ?? { promised: 0, settled: 0 }
-        of[weight] += sign * (amount + discount)
-        moved.set(billId, of)
-      }
+/** What payments promise and settle of bills. */
+function allocated(payments: readonly Payment[]): Map<Id<'bill'>, { promised: number; settled: number }> {
+  const found = new Map<Id<'bill'>, { promised: number; settled: number }>()
+  for (const payment of payments) {
+    const weight = weightOf(payment)
+    if (weight === 'none') continue
+    for (const { billId, amount, discount } of payment.settles?.bills ?? []) {
+      const of = found.get(billId) ?? { promised: 0, settled: 0 }
+      of[weight] += amount + discount
+      found.set(billId, of)
     }
   }
-  move(before, -1)
-  move(after, 1)
-  return moved
+  return found
 }
 
 /** The bills that these payments settle, whichever of both they stand in. */
@@ -44,32 +38,69 @@ const standing = (bill: Bill): Bill =>
     ? { ...bill, stage: owed(bill) === 0 ? 'paid' : 'payable' }
     : bill
 
+/** Bills as a payment leaves them: what it settles is added, or taken off again. */
+function shift(bills: Map<Id<'bill'>, Bill>, payment: Payment, sign: 1 | -1): void {
+  const weight = weightOf(payment)
+  if (weight === 'none') return
+  for (const { billId, amount, discount } of payment.settles?.bills ?? []) {
+    const bill = bills.get(billId)
+    if (bill)
+      bills.set(billId, standing({ ...bill, [weight]: cents(bill[weight] + sign * (amount + discount)) }))
+  }
+}
+const partsText = ({ settles }: Payment): string => JSON.stringify(settles?.bills ?? [])
+
 /**
- * Bills after some payments changed: what is promised and settled of each, and its stage. Refused where a
- * bill would be settled beyond its amount, or is not one that may be paid.
+ * Judges what a payment settles by the rules of settling, as far as the act moved it: all of them where it
+ * becomes live or settles other parts, its payee where that is another, the last day of discounts where its
+ * date moved. `bills` are as they are without it.
+ */
+function judged(bills: ReadonlyMap<Id<'bill'>, Bill>, old: Payment | undefined, now: Payment): Result<true> {
+  if (weightOf(now) === 'none') return good(true)
+  const isAnew = !old || weightOf(old) === 'none' || partsText(old) !== partsText(now)
+  for (const part of now.settles?.bills ?? []) {
+    const bill = bills.get(part.billId)
+    const may = isAnew
+      ? mayAllocate(bill, now, part)
+      : old.payeeId !== now.payeeId
+        ? sameBillPayee(bill, now)
+        : bill && old.date !== now.date
+          ? discountInTime(bill, now.date, part)
+          : good(true as const)
+    if (!may.ok) return may
+  }
+  return good(true)
+}
+
+/**
+ * Bills after some payments changed: what is promised and settled of each, and its stage. Whatever act changed
+ * them, each payment that became live or settles something else is judged by the rules of settling; refused
+ * where it breaks one, or where a bill would be settled beyond its amount.
  */
 export function billsAfter(
   bills: readonly Bill[],
   before: readonly Payment[],
   after: readonly Payment[],
 ): Result<Bill[]> {
-  const known = new Map(bills.map(b => [b.id, b]))
+  const [then, now] = [new Map(bills.map(b => [b.id, b])), new Map(bills.map(b => [b.id, b]))]
+  const old = new Map(before.map(p => [p.id, p]))
+  for (const payment of before) shift(now, payment, -1)
+  for (const payment of after) {
+    const may = judged(now, old.get(payment.id), payment)
+    if (!may.ok) return may
+    shift(now, payment, 1)
+  }
   const changed: Bill[] = []
-  for (const [id, by] of moves(before, after)) {
-    if (by.promised === 0 && by.settled === 0) continue
-    const bill = known.get(id)
-    const at = { field: 'bills', value: bill?.number ?? id }
-    if (!bill || (bill.stage !== 'payable' && bill.stage !== 'paid'))
-      return refuse('bill-not-payable', `bill ${at.value} is not one that may be paid`, at)
-    const next = {
-      ...bill,
-      promised: cents(bill.promised + by.promised),
-      settled: cents(bill.settled + by.settled),
-    }
-    const whole = (next.promised + next.settled) * Math.sign(bill.amount)
+  for (const bill of now.values()) {
+    const was = then.get(bill.id)!
+    if (was.promised === bill.promised && was.settled === bill.settled) continue
+    const at = { field: 'bills', value: bill.number }
+    if (bill.stage !== 'payable' && bill.stage !== 'paid')
+      return refuse('bill-not-payable', `bill ${bill.number} is not one that may be paid`, at)
+    const whole = (bill.promised + bill.settled) * Math.sign(bill.amount)
     if (whole < 0 || whole > Math.abs(bill.amount))
       return refuse('bill-overpaid', `less is open of bill ${bill.number} than this would settle`, at)
-    changed.push(standing(next))
+    changed.push(bill)
   }
   return good(changed)
 }
@@ -82,7 +113,7 @@ export interface BillAstray {
 }
 /** Adds all allocations up anew and compares: every bill that differs. */
 export function billsAstray(bills: readonly Bill[], payments: readonly Payment[]): BillAstray[] {
-  const fresh = moves([], payments)
+  const fresh = allocated(payments)
   const told = (promised: number, settled: number): string => `${promised} promised, ${settled} settled`
   const known = new Map(bills.map(b => [b.id, b]))
   return [...new Set([...known.keys(), ...fresh.keys()])].flatMap(billId => {

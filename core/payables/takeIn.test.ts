@@ -160,7 +160,7 @@ describe('a file that is taken back', () => {
     expect(removes).toEqual({ payees: [rope.id], ledgers: [larch.id] })
     expect(trail).toEqual({
       act: 'take a file back',
-      text: '1 ledger account, 1 payee, 1 bill, 1 payment of list.csv',
+      text: '1 ledger account, 2 payees, 1 bill, 1 payment of list.csv',
       about: { intake: 'in', company: company.id },
     })
     expect(must(back({ used: new Set([larch.id]) })).removes?.ledgers).toEqual([])

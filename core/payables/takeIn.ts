@@ -140,6 +140,7 @@ class Filling {
       {
         payee: this.payees.get(of.id),
         others: others.filter(p => p !== undefined),
+        payables: this.known.company.payables?.ledgerId,
         ledgers: of.to.split.flatMap(s => this.ledgers.get(s.ledgerId) ?? []),
       },
       { id: of.id, companyId: this.known.company.id, to: of.to },
@@ -156,6 +157,7 @@ class Filling {
       {
         payee: this.payees.get(id),
         others: others.filter(p => p !== undefined),
+        payables: this.known.company.payables?.ledgerId,
         ledgers: to.split.flatMap(s => this.ledgers.get(s.ledgerId) ?? []),
         elsewhere: this.known.elsewhere ?? [],
       },

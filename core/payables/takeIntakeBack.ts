@@ -117,7 +117,7 @@ export function takeIntakeBack(
   const back = takenTold({ bills, payments, payees: leaving, ledgers }) || 'nothing that was left'
   return good({
     changes: {
-      intakes: [{ ...intake, takenBack: stamp.at, stayed }],
+      intakes: [{ ...intake, takenBack: stamp.at, ...(staying && { stayed }) }],
       ...{ bills, entries, payments },
       payees: kept.map(p => ({ ...p, removed: stamp.at })),
     },

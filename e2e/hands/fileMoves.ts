@@ -155,6 +155,9 @@ export function filesIn(h: Seen): Move[] {
         await page.keyboard.press(r.next() < 0.5 ? 'Enter' : 'Tab')
       },
     })
+  one('intake-make', 'create unknown payees', 0)
+  one('intake-fill', 'fill in what payees lack', 0)
+  one('intake-round', 'round to the cent', 0)
   one('intake-take', 'take the rows in', 1, 3)
   one('intake-left', 'save what is left out', 0)
   one('intake-leave', 'another file', 0)

@@ -16,6 +16,9 @@ const rows = computed<Seen[]>(() =>
     .filter(r => only.value === 'all' || r.state === only.value || kept.value.has(r.at))
     .map(r => ({ ...r, id: String(r.at) })),
 )
+watch(counts, n => {
+  if (only.value !== 'all' && !n[only.value] && !kept.value.size) only.value = 'all'
+})
 watch(rows, list => {
   if (only.value !== 'all' && list.some(r => !kept.value.has(r.at)))
     kept.value = new Set([...kept.value, ...list.map(r => r.at)])
@@ -63,6 +66,8 @@ function goOn(event: KeyboardEvent) {
   else (event.target as HTMLElement).dispatchEvent(new Event('change'))
 }
 const typedIn = (event: Event): string => (event.target as HTMLInputElement).value
+const isEmpty = (filter: string): boolean =>
+  filter !== 'all' && filter !== only.value && !counts.value[filter as 'wrong' | 'here']
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
@@ -85,7 +90,7 @@ const filters = computed(() => [
           :key="f.value"
           :value="f.value"
           size="small"
-          :disabled="f.value !== 'all' && !counts[f.value as 'wrong' | 'here']"
+          :disabled="isEmpty(f.value)"
           :data-test="`show-${f.value}`"
           >{{ f.title }}</v-btn
         >

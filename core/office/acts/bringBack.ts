@@ -1,13 +1,20 @@
 import type { Id } from '../../base/id'
 import { bringBack as decide } from '../../payables/amend'
 import { act } from '../act'
-import { lockOfPayment, one } from '../gather'
+import { closedThrough, lockOfPayment, one } from '../gather'
 
 /** A payment that was withdrawn waits in the lane again. */
 export const bringBack = act({
   lock: ({ paymentId }: { paymentId: Id<'payment'> }, reading) => lockOfPayment(reading, paymentId),
-  reads: ['payments'],
+  reads: ['payments', 'payees', 'accounts', 'companies'],
   writes: ['payments'],
-  gather: (reading, { paymentId }) => one(reading, 'payments', paymentId),
-  decide: payment => decide({ payment }),
+  gather: async (reading, { paymentId }) => {
+    const payment = await one(reading, 'payments', paymentId)
+    return {
+      payment,
+      payee: await reading.get('payees', payment.payeeId),
+      closedThrough: await closedThrough(reading, await one(reading, 'accounts', payment.accountId)),
+    }
+  },
+  decide: known => decide(known),
 })

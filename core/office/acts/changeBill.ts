@@ -6,8 +6,8 @@ import { billNow, BILLS, changeKnown, lockOfBill } from '../gatherBills'
 /** What is told of a bill changes; a draft is finished by it. */
 export const changeBill = act({
   lock: ({ billId }: ChangingBill & { billId: Id<'bill'> }, reading) => lockOfBill(reading, billId),
-  reads: BILLS,
-  writes: ['bills', 'entries'],
+  reads: [...BILLS, 'payments'],
+  writes: ['bills', 'entries', 'payments'],
   gather: async (reading, { billId, to }) => {
     return changeKnown(reading, await billNow(reading, billId), to)
   },

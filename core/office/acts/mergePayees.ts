@@ -16,5 +16,5 @@ export const mergePayees = act({
     bills: await reading.where('bills', 'payee', [fromId]),
     payments: await reading.where('payments', 'payee', [fromId]),
   }),
-  decide: known => decide(known),
+  decide: (known, _, stamp) => decide(known, stamp),
 })

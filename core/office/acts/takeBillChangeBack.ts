@@ -6,8 +6,8 @@ import { billNow, BILLS, changeKnown, lockOfBill } from '../gatherBills'
 /** The last change of a bill is taken back. */
 export const takeBillChangeBack = act({
   lock: ({ billId }: { billId: Id<'bill'> }, reading) => lockOfBill(reading, billId),
-  reads: BILLS,
-  writes: ['bills', 'entries'],
+  reads: [...BILLS, 'payments'],
+  writes: ['bills', 'entries', 'payments'],
   gather: async (reading, { billId }) => {
     const bill = await billNow(reading, billId)
     return changeKnown(reading, bill, bill.was ?? toldOf(bill))

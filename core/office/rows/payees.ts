@@ -91,6 +91,8 @@ const bareBill = z.strictObject({
   enteredAt: moment,
   enteredBy: text,
   approvedBy: some,
+  changedBy: z.array(text).max(100).exactOptional(),
+  wasApprovedBy: some,
   promised: cents,
   settled: cents,
   entries: count,

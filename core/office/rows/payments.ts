@@ -35,6 +35,7 @@ const allocation = z.strictObject({
   billId: id<'bill'>(),
   amount: cents,
   discount: cents,
+  late: some,
 }) satisfies z.ZodType<Allocation>
 export const allocations = z.array(allocation).max(MOST_ALLOCATIONS)
 

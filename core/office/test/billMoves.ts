@@ -11,9 +11,9 @@ import { freedOf } from '../../payables/reallocate'
 import { otherWays } from '../../payables/payment'
 import type { Payment } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
-import type { Chance, Move } from './chance'
+import type { Chance, Move, Moves, Tried } from './chance'
 import { account, company, drawOf, payeeOf } from './office'
-import { settled } from './world'
+import { isWithinLimit, settled } from './world'
 
 const day = must(plainDate('2026-11-24'))
 const somePayee = (c: Chance): Payee => c.r.one([...c.seen.kept.payees.values()])
@@ -63,7 +63,7 @@ function enter(c: Chance): Move {
     name: 'enter a bill',
     act: () => c.office('enterBill', { companyId: company.id, bill }, stampOf(c)),
     effect: w => {
-      if (!bill.draft && Math.abs(amount) <= company.payables!.secondAbove!) w.bills.set(bill.id, amount)
+      if (!bill.draft && isWithinLimit(w, amount)) w.bills.set(bill.id, amount)
     },
   }
 }
@@ -74,7 +74,15 @@ function change(c: Chance): Move | undefined {
   if (!bill) return undefined
   const from = toldOf(bill)
   const amount = cents(bill.amount + c.r.one([0, 0, 50, -50]))
-  const to = { ...from, due: addDays(day, c.r.between(0, 9)), amount, lines: [{ ...bill.lines[0]!, amount }] }
+  const { discount, ...without } = from
+  const to = {
+    ...(discount && c.r.next() < 0.2 ? without : from),
+    due: addDays(day, c.r.between(0, 9)),
+    ...{ amount, lines: [{ ...bill.lines[0]!, amount }] },
+    ...(c.r.next() < 0.2 && { payeeId: somePayee(c).id }),
+    ...(c.r.next() < 0.2 && { date: addDays(bill.date, 1) }),
+    ...(c.r.next() < 0.2 && { number: `${bill.number}x` }),
+  }
   const stamp = stampOf(c)
   return onBill('change a bill', bill.id, () => c.office('changeBill', { billId: bill.id, from, to }, stamp))
 }
@@ -116,8 +124,10 @@ function cancelBill(c: Chance): Move | undefined {
 function partOf(c: Chance, bill: Bill): Allocation {
   const left = open(bill)
   const whole = c.r.one([left, left, left, cents(Math.trunc(left / 2)), cents(left + Math.sign(left))])
-  const discount = bill.discount && whole === left && c.r.next() < 0.6 ? bill.discount.amount : cents(0)
-  return { billId: bill.id, amount: cents(whole - discount), discount }
+  const taken = whole === left ? 0.6 : 0.1
+  const discount = bill.discount && c.r.next() < taken ? bill.discount.amount : cents(0)
+  const late = discount && c.r.next() < 0.1 && { late: 'agreed by phone' }
+  return { billId: bill.id, amount: cents(whole - discount), discount, ...late }
 }
 /** A payment of some open bills of a payee, now and then with a ledger line besides. */
 function drawBills(c: Chance, key: string): Draw | undefined {
@@ -280,19 +290,22 @@ function holdPayee(c: Chance): Move | undefined {
 }
 
 /** Moves of bills and payees, and how often each is tried. */
-export const billMoves: readonly (readonly [often: number, make: (c: Chance) => Move | undefined])[] = [
-  [7, enter],
-  [3, change],
-  [2, approve],
-  [2, hold],
-  [2, cancelBill],
-  [4, settle],
+export const billMoves = {
+  enterBill: [7, enter],
+  changeBill: [3, change],
+  approveBill: [2, approve],
+  holdBill: [2, hold],
+  cancelBill: [2, cancelBill],
+  settle: [4, settle],
+  payOtherwise: [2, payOtherwise],
+  drawWithBill: [2, drawWithBill],
+  takeBillChangeBack: [2, takeChangeBack],
+  keepPayee: [1, keepPayee],
+  mergePayees: [1, mergePayees],
+  holdPayee: [1, holdPayee],
+} as const satisfies Moves
+/** Other ways to do acts that have a move already. */
+export const moreBillMoves: readonly Tried[] = [
   [4, drawWithBills],
   [2, settleAnew],
-  [2, payOtherwise],
-  [2, drawWithBill],
-  [2, takeChangeBack],
-  [1, keepPayee],
-  [1, mergePayees],
-  [1, holdPayee],
 ]

@@ -11,7 +11,7 @@ import type { Payment } from '../../payables/payment'
 import type { Stamp } from '../../trail/trail'
 import type { ActName, InputOf } from '../acts'
 import type { MemoryOffice } from '../memory'
-import { account, bookOf, morePayees, OPENING, opened, payee } from './office'
+import { account, bookOf, company, morePayees, OPENING, opened, payee } from './office'
 import type { Changes } from '../tables'
 import { emptyWorld, type World } from './world'
 
@@ -47,6 +47,11 @@ export interface Move {
   act(): Promise<Result<unknown>>
   effect(world: World): void
 }
+
+/** How often a move is tried, and the move. */
+export type Tried = readonly [often: number, make: (c: Chance) => Move | undefined]
+/** Moves by the act that each tries. */
+export type Moves = { readonly [N in ActName]?: Tried }
 
 /** What a move is chosen from: what a tab sees of the office, what it is now, and chance. */
 export class Chance {
@@ -148,4 +153,4 @@ export function countedBy(r: Random, run: Run, desk: MemoryOffice): CountOffAct 
 /** Fates by number, to be held against those after the next act. */
 export const fatesNow = (desk: MemoryOffice): Map<number, Fate> =>
   new Map([...desk.kept.numbers.values()].map(row => [row.number, row.fate]))
-export const startingWorld = (): World => emptyWorld(OPENING)
+export const startingWorld = (): World => emptyWorld(OPENING, company.payables?.secondAbove ?? null)

@@ -5,12 +5,11 @@ import { cents } from '../../money/cents'
 import type { TakingIn } from '../../payables/takeIn'
 import { givenFates } from '../../books/giveFate'
 import { earlierStates } from '../../runs/before'
-import type { Chance, Move } from './chance'
+import type { Chance, Move, Moves } from './chance'
 import { account, company, drawOf, payeeOf } from './office'
-import { drew, gave } from './world'
+import { drew, gave, isWithinLimit } from './world'
 
 const day = must(plainDate('2026-11-24'))
-const LIMIT = company.payables!.secondAbove!
 
 /** A file is taken in: new payees with their bills, a payment, a ledger account; now and then one that is wrong. */
 function takeIn(c: Chance): Move {
@@ -54,7 +53,7 @@ function takeIn(c: Chance): Move {
     act: () => c.office('takeIn', taking, c.stamp),
     effect: w => {
       for (const [i, amount] of amounts.entries())
-        if (Math.abs(amount) <= LIMIT) w.bills.set(`filedbill${c.n}-${i}`, amount)
+        if (isWithinLimit(w, amount)) w.bills.set(`filedbill${c.n}-${i}`, amount)
       for (const d of taking.draws) drew(w, d.id, d.amount)
     },
   }
@@ -146,9 +145,9 @@ function takeBeforeBack(c: Chance): Move | undefined {
 }
 
 /** Moves of files that are taken in and back, and how often each is tried. */
-export const intakeMoves: readonly (readonly [often: number, make: (c: Chance) => Move | undefined])[] = [
-  [2, takeIn],
-  [2, takeBack],
-  [2, takeBefore],
-  [2, takeBeforeBack],
-]
+export const intakeMoves = {
+  takeIn: [2, takeIn],
+  takeIntakeBack: [2, takeBack],
+  takeBefore: [2, takeBefore],
+  takeBeforeBack: [2, takeBeforeBack],
+} as const satisfies Moves

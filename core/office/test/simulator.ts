@@ -14,9 +14,11 @@ import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
 import { cancelled, counted, drew, gave, printed, replaced } from './world'
 import type { Payment } from '../../payables/payment'
-import { billMoves, wholes } from './billMoves'
+import type { ActName } from '../acts'
+import { billMoves, moreBillMoves, wholes } from './billMoves'
+import { payeeChange, settingMoves } from './settingMoves'
 import { intakeMoves } from './intakeMoves'
-import { type Acting, PDF, PAD, type Move, Chance, countedBy } from './chance'
+import { type Acting, PDF, PAD, type Move, type Tried, Chance, countedBy } from './chance'
 
 /** A payment is drawn, now and then for an amount that is none. */
 function draw(c: Chance): Move | undefined {
@@ -241,25 +243,31 @@ function takeAmendBack(c: Chance): Move | undefined {
   }
 }
 
-/** A payment is withdrawn, or brought back. */
-function withdrawOrBack(c: Chance): Move | undefined {
-  const payment = c.some(c.payments.filter(p => p.state === 'waiting' || p.withdrawn))
-  if (!payment) return undefined
-  return payment.withdrawn
-    ? {
-        name: 'bring back',
-        act: () => c.office('bringBack', { paymentId: payment.id }, c.stamp),
-        effect: w => {
-          w.payments.get(payment.id)!.state = 'waiting'
-        },
-      }
-    : {
-        name: 'withdraw',
-        act: () => c.office('withdraw', { paymentId: payment.id, why: 'drawn twice' }, c.stamp),
-        effect: w => {
-          w.payments.get(payment.id)!.state = 'cancelled'
-        },
-      }
+/** A payment is withdrawn. */
+function withdraw(c: Chance): Move | undefined {
+  const payment = c.some(c.payments.filter(p => p.state === 'waiting'))
+  return (
+    payment && {
+      name: 'withdraw',
+      act: () => c.office('withdraw', { paymentId: payment.id, why: 'drawn twice' }, c.stamp),
+      effect: w => {
+        w.payments.get(payment.id)!.state = 'cancelled'
+      },
+    }
+  )
+}
+/** A withdrawn payment is brought back, whatever became of its bills meanwhile. */
+function bringBack(c: Chance): Move | undefined {
+  const payment = c.some(c.payments.filter(p => p.withdrawn))
+  return (
+    payment && {
+      name: 'bring back',
+      act: () => c.office('bringBack', { paymentId: payment.id }, c.stamp),
+      effect: w => {
+        w.payments.get(payment.id)!.state = 'waiting'
+      },
+    }
+  )
 }
 
 /** A check written by hand is recorded. */
@@ -415,36 +423,38 @@ const neverWhileAway = (move: Move | undefined): Move | undefined =>
     },
   }
 
-/**
- * Every move, and how often it is tried: those that lead a run on more often. An act that is added adds its
- * own here.
- */
-const moves: readonly (readonly [often: number, make: (c: Chance) => Move | undefined])[] = [
-  [6, draw],
-  [6, pick],
-  [12, load],
-  [9, print],
-  [9, countOff],
-  [3, giveFate],
-  [3, takeBack],
-  [6, replace],
-  [3, cancel],
-  [3, amend],
-  [1, takeAmendBack],
-  [3, withdrawOrBack],
-  [3, record],
-  [1, drop],
-  [1, switchBook],
-  [1, printAgain],
-  [1, printCopy],
-  [1, closePeriod],
-  [2, putBookAway],
-  [3, clear],
-  [1, handOver],
+/** Every act has its move, and how often it is tried: those that lead a run on more often. The compiler asks for each. */
+const moves = {
+  draw: [6, draw],
+  pick: [6, pick],
+  load: [12, load],
+  print: [9, print],
+  countOff: [9, countOff],
+  giveFate: [3, giveFate],
+  takeBack: [3, takeBack],
+  replace: [6, replace],
+  cancel: [3, cancel],
+  amend: [3, amend],
+  takeAmendBack: [2, takeAmendBack],
+  withdraw: [3, withdraw],
+  bringBack: [2, bringBack],
+  record: [3, record],
+  drop: [1, drop],
+  switchBook: [1, switchBook],
+  printAgain: [3, printAgain],
+  printCopy: [1, printCopy],
+  closePeriod: [1, closePeriod],
+  archiveBook: [2, putBookAway],
+  clear: [3, clear],
+  handOver: [1, handOver],
+  takeOn: [1, takeOn],
   ...billMoves,
   ...intakeMoves,
-]
-const byChance = moves.flatMap(([often, make]) => Array.from({ length: often }, () => make))
+  ...settingMoves,
+} as const satisfies Record<ActName, Tried>
+const byChance = [...Object.values<Tried>(moves), ...moreBillMoves, payeeChange].flatMap(([often, make]) =>
+  Array.from({ length: often }, () => make as Tried[1]),
+)
 
 /**
  * Chooses an act, sensible or not, from what a tab sees of the office (`seen` may be old: another tab acted
@@ -460,5 +470,6 @@ export function nextMove(
 ): Move | undefined {
   const c = new Chance(r, n, seen, now, office)
   const away = now.kept.settings.get('office')?.handedOver !== undefined
-  return r.next() < (away ? 0.3 : 0.01) ? takeOn(c) : neverWhileAway(r.one(byChance)(c))
+  const make = r.next() < (away ? 0.3 : 0) ? takeOn : r.one(byChance)
+  return make === takeOn ? takeOn(c) : neverWhileAway(make(c))
 }

@@ -15,6 +15,8 @@ export interface World {
   readonly carries: Map<number, string>
   readonly payments: Map<string, { amount: number; state: string; booked: boolean }>
   cash: number
+  /** The amount above which a bill waits for a second person. */
+  limit: number | null
   /** The office is at another desk: nothing is done in it. */
   away: boolean
   /** Checks of before that the opening balance had in it: taken back, cash stays. */
@@ -26,7 +28,8 @@ export interface World {
   /** What each payment settles of each bill, discount with it. */
   readonly settles: Map<string, readonly { readonly bill: string; readonly whole: number }[]>
 }
-export const emptyWorld = (cash: number): World => ({
+export const emptyWorld = (cash: number, limit: number | null): World => ({
+  limit,
   fates: new Map(),
   carries: new Map(),
   payments: new Map(),
@@ -37,6 +40,10 @@ export const emptyWorld = (cash: number): World => ({
   bills: new Map(),
   settles: new Map(),
 })
+
+/** Whether a bill that is entered now is owed at once. */
+export const isWithinLimit = (w: World, amount: number): boolean =>
+  w.limit === null || Math.abs(amount) <= w.limit
 
 export const drew = (w: World, id: string, amount: number): void => {
   w.payments.set(id, { amount, state: 'waiting', booked: false })
