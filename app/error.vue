@@ -1,9 +1,31 @@
 <script setup lang="ts">
 import type { NuxtError } from 'nuxt/app'
+import type { StoreProblem } from '~/data/storeCheck'
 
-defineProps<{ error: NuxtError }>()
-const title = 'This page could not be shown'
+const props = defineProps<{ error: NuxtError<{ problem?: StoreProblem }> }>()
+const FORBIDDEN = [
+  'This browser does not let Violet Lane keep anything',
+  'Everything you enter is kept in this browser, and the browser forbids that for this address. Private windows and strict privacy settings do so. Allow site data for this address, or open it in a normal window, then reload.',
+] as const
+const problems: Readonly<Record<StoreProblem, readonly [title: string, text: string]>> = {
+  'storage forbidden': FORBIDDEN,
+  'no store': FORBIDDEN,
+  'newer store': [
+    'A newer Violet Lane saved this office',
+    'This version is too old to read it, and has changed nothing. Reload to get the newer version. If this page comes again, the program on the server is older than your data: ask whoever installed it for the newer one.',
+  ],
+  'incomplete store': [
+    'What this browser keeps for Violet Lane is incomplete',
+    'Tables are missing, so nothing was read or changed. Restore your last backup in another browser or browser profile, and keep this one as it is until then.',
+  ],
+}
+const told = computed(() => {
+  const { problem } = (props.error.data ?? {}) as { problem?: StoreProblem }
+  return problem ? problems[problem] : undefined
+})
+const title = computed(() => told.value?.[0] ?? 'This page could not be shown')
 useHead({ title })
+const reload = (): void => location.reload()
 </script>
 
 <template>
@@ -11,15 +33,21 @@ useHead({ title })
     <v-main tag="main">
       <div class="page lost">
         <h1 tabindex="-1">{{ title }}</h1>
-        <p>
-          Something went wrong while it was drawn. What was done before is kept, and nothing was half done.
-        </p>
-        <p class="quiet" data-test="what-went-wrong">{{ error.message }}</p>
-        <div>
-          <v-btn color="primary" variant="flat" data-test="to-today" @click="clearError({ redirect: '/' })">
-            Go to Today
-          </v-btn>
-        </div>
+        <template v-if="told">
+          <p data-test="store-problem">{{ told[1] }}</p>
+          <div><v-btn color="primary" variant="flat" @click="reload"> Reload </v-btn></div>
+        </template>
+        <template v-else>
+          <p>
+            Something went wrong while it was drawn. What was done before is kept, and nothing was half done.
+          </p>
+          <p class="quiet" data-test="what-went-wrong">{{ error.message }}</p>
+          <div>
+            <v-btn color="primary" variant="flat" data-test="to-today" @click="clearError({ redirect: '/' })">
+              Go to Today
+            </v-btn>
+          </div>
+        </template>
       </div>
     </v-main>
   </v-app>

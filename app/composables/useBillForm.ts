@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { spelledDay } from '#core/base/dates'
-import { idOf, type Id } from '#core/base/id'
+import { idOf } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import type { Company } from '#core/payables/account'
 import type { Bill } from '#core/payables/bill'
@@ -25,6 +25,7 @@ import { readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import type { useBillQueue } from './useBillQueue'
 import { useClock } from './useClock'
 import { useCompanyLedgers } from './useCompanyLedgers'
 import { useFormDraft } from './useFormDraft'
@@ -129,10 +130,10 @@ export function useBillForm(
     },
   )
 
-  async function startNext(): Promise<void> {
+  function startNext(): void {
     form.value = nextBillForm(form.value)
     tried.value = false
-    await draft.forget()
+    clear()
     focusField('payee')
   }
   /** The form as a bill; undefined, with the focus where something is wrong. */
@@ -144,20 +145,30 @@ export function useBillForm(
   }
   const focusRefused = (field: string | undefined): void => focusField(isBillField(field) ? field : 'number')
 
-  /** Enters the bill, and begins the next one. */
-  async function enterIt(): Promise<void> {
-    const of = company.value
-    const bill = of && !busy.value ? told() : undefined
-    if (!of || !bill) return
-    const id: Id<'bill'> = idOf(crypto.randomUUID())
-    const done = await act('enterBill', { companyId: of.id, bill: { ...bill, id } })
-    if (!done) return
-    if (!done.ok) return focusRefused(done.refusal.field)
-    const [kept] = done.value.bills
-    if (!kept) return
-    entered(kept)
-    await startNext()
-    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${kept.due}.`
+  /** What a bill cannot do without: while one of these is blank, Enter goes to it. */
+  const isFilled = (): boolean =>
+    Boolean(form.value.payee.trim() && form.value.number.trim() && form.value.amount.trim())
+  /** The same number is here already, which was seen before Enter, and nobody has said why it comes again. */
+  const isKnownTwice = (): boolean => Boolean(namesakes.value?.same.length && !form.value.again.trim())
+
+  /**
+   * Takes the bill from the form and begins the next one at once: typing never waits. What is wrong with a whole
+   * bill, or is refused, comes back as a row to mend.
+   */
+  function enterIt(queue: Pick<ReturnType<typeof useBillQueue>, 'add'>): void {
+    tried.value = true
+    const wrong = billFields.find(field => read.value.faults[field])
+    if (!isFilled() && wrong) return focusField(wrong)
+    if (isKnownTwice()) return focusField('again')
+    const fault = wrong ? (read.value.faults[wrong]?.text ?? '') : ''
+    queue.add(form.value, fault ? undefined : billTold(form.value, read.value), fault)
+    startNext()
+  }
+  /** Puts a bill that was refused back into the form. */
+  function mend(of: BillForm): void {
+    form.value = { ...of, lines: of.lines.map(l => ({ ...l })) }
+    tried.value = true
+    focusField(billFields.find(field => read.value.faults[field]) ?? 'number')
   }
   /** Keeps what was changed of a bill. */
   async function changeIt(): Promise<boolean> {
@@ -188,6 +199,8 @@ export function useBillForm(
     hints,
     sign,
     enterIt,
+    mend,
+    isBlank: computed(() => isBlankBill(form.value)),
     changeIt,
   }
 }

@@ -13,6 +13,9 @@ import {
   stripsByPlace,
 } from './upgrades'
 
+/** The newest version of the store that this program knows. */
+export const STORE_VERSION = 10
+
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan {
   readonly stockId: string
@@ -122,7 +125,7 @@ export class OfficeDb extends Dexie {
       })
       .upgrade(ledgersForBills)
     // What came in out of one file, to be taken back as a whole.
-    this.version(10).stores({ intakes: 'id, at' })
+    this.version(STORE_VERSION).stores({ intakes: 'id, at' })
   }
 }
 

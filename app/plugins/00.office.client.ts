@@ -1,6 +1,12 @@
 import { leaveRemoved } from '~/data/offices'
+import { storeProblem } from '~/data/storeCheck'
 
-/** A tab whose office was removed in another goes to one that is there, before anything is read. */
+/**
+ * Before anything is read: a browser that keeps nothing, or a store that this version cannot work on, is shown as
+ * such and left alone; a tab whose office was removed in another goes to one that is there.
+ */
 export default defineNuxtPlugin(async () => {
-  await leaveRemoved()
+  const problem = await storeProblem()
+  if (problem) showError({ statusCode: 500, message: problem, data: { problem }, fatal: true })
+  else await leaveRemoved()
 })

@@ -52,3 +52,25 @@ export const moneyWord = (name: string, language: Language): MoneyWord =>
   known[name.trim().toLowerCase()]?.[language] ?? word(singular(name, language), name)
 /** The word for so many of it. */
 export const counted = (of: MoneyWord, n: number): string => (n === 1 ? of.one : of.many)
+
+/**
+ * Currencies whose smallest part is not a hundredth, by code, sign or name in English (ISO 4217, minor units 0
+ * and 3). Names that several currencies share, with and without hundredths, are not among them.
+ */
+const NOT_HUNDREDTHS = new Set(
+  (
+    'jpy yen ¥ 円 krw won ₩ vnd dong đồng ₫ isk króna krónur clp pyg guarani guaranies guaraní guaraníes xaf xof xpf ' +
+    'fcfa cfa ugx rwf djf gnf kmf bif vuv vatu kwd bhd omr jod tnd iqd lyd kd bd jd'
+  ).split(' '),
+)
+/**
+ * What is wrong with a currency: Violet Lane counts in hundredths, so that amounts, words and MICR amounts of a
+ * currency without them would be wrong. Blank where nothing is.
+ */
+export function currencyFault({ sign, name }: { readonly sign: string; readonly name: string }): string {
+  const words = [sign, ...name.split(/\s+/)].map(word => word.trim().toLowerCase())
+  const odd = words.find(word => NOT_HUNDREDTHS.has(word))
+  return odd
+    ? `Currencies without hundredths (such as yen) or with thousandths (such as Kuwaiti dinars) are not supported: “${odd}”.`
+    : ''
+}

@@ -165,8 +165,16 @@ function manifestOf(parts: Readonly<Record<string, Uint8Array>>): Result<BackupM
 }
 
 /** Tables that stores before this version did not have yet: a backup of those holds none of their rows. */
-const sinceStore: Partial<Record<PartName, number>> = { intakes: 10 }
-const wasThere = (table: PartName, store: number): boolean => store >= (sinceStore[table] ?? 0)
+const sinceStore: Readonly<Record<PartName, number>> = {
+  ...{ companies: 1, ledgers: 1, accounts: 1, books: 1, payees: 1, payments: 1, numbers: 1, runs: 1 },
+  ...{ copies: 1, layoutVersions: 1, layouts: 1, owns: 1, stocks: 1, printers: 1, fits: 1, entries: 1 },
+  ...{ trail: 1, papers: 1, facts: 1, scans: 1 },
+  totals: 6,
+  ...{ reasonLists: 7, settings: 7 },
+  bills: 9,
+  intakes: 10,
+}
+const wasThere = (table: PartName, store: number): boolean => store >= sinceStore[table]
 
 /** Refuses a part that is missing, was changed, or is not named by the manifest. */
 function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uint8Array>>): Result<true> {

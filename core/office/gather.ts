@@ -2,7 +2,7 @@ import { isLive } from '../payables/payee'
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '../books/book'
-import { layoutOf, stockNow } from '../paper/versions'
+import { layoutNow, layoutOf, stockNow } from '../paper/versions'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
 import { factsOf, type BankAccount } from '../payables/account'
@@ -189,7 +189,7 @@ export const ACCOUNTS = 'accounts'
 /** What opening or changing an account must know. */
 export async function accountKnown(
   reading: Reading,
-  id: Id<'account'>,
+  { id, layoutId }: Pick<BankAccount, 'id' | 'layoutId'>,
   companyId: Id<'company'>,
 ): Promise<AccountKnown> {
   return {
@@ -197,5 +197,6 @@ export async function accountKnown(
     company: await reading.get('companies', companyId),
     accounts: await reading.all('accounts'),
     books: await reading.all('books'),
+    layout: layoutNow(await reading.newest('layouts', [layoutId]), layoutId),
   }
 }

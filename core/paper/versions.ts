@@ -1,5 +1,5 @@
 import type { Id } from '../base/id'
-import { good, refuse } from '../base/result'
+import { good, refuse, type Result } from '../base/result'
 import { builtInLayouts, builtInStocks } from './builtIn'
 import type { Layout } from './layout'
 import { applyOwn, hasOwn, type OwnSettings } from './own'
@@ -77,6 +77,19 @@ export const layoutOf = (
 export const isFor = (layout: Layout, companyId: string): boolean =>
   layout.companies.length === 0 || layout.companies.includes(companyId)
 
+/** Refuses a layout that is kept for other companies. */
+export const mayUse = (layout: Layout | undefined, companyId: string): Result<true> =>
+  !layout || isFor(layout, companyId)
+    ? good(true)
+    : refuse(
+        'layout-elsewhere',
+        `The layout “${layout.name}” is kept for other companies. Choose another layout.`,
+        {
+          field: 'layout',
+          value: layout.code,
+        },
+      )
+
 const saved = (key: string, rows: readonly Saved[], stamp: Stamp): Saved => {
   const revision = Math.max(1, ...rows.filter(r => r.key === key).map(r => r.revision)) + 1
   return { id: `${key}@${revision}`, key, revision, savedAt: stamp.at, by: stamp.by }
@@ -84,12 +97,23 @@ const saved = (key: string, rows: readonly Saved[], stamp: Stamp): Saved => {
 const known = (key: string, ships: boolean, rows: readonly Saved[]): boolean =>
   ships || rows.some(r => r.key === key)
 
+/** What of the office saving a layout must know. */
+export interface LayoutsKnown {
+  readonly rows: readonly LayoutRow[]
+  readonly stocks: readonly StockRow[]
+  /** The bank accounts, by the layout that they print with. */
+  readonly accounts?: readonly {
+    readonly name: string
+    readonly companyId: string
+    readonly layoutId: string
+  }[]
+}
 /**
  * Saves a layout as a new version of its key. `from` is the version it was edited from: where somebody saved
  * another since, it is refused.
  */
 export function saveLayout(
-  have: { rows: readonly LayoutRow[]; stocks: readonly StockRow[] },
+  have: LayoutsKnown,
   act: { layout: Layout; from: number },
   stamp: Stamp,
 ): Decision<{ layouts: LayoutRow[] }> {
@@ -116,6 +140,13 @@ export function saveLayout(
       field: 'code',
       value: layout.code,
     })
+  const left = have.accounts?.find(a => a.layoutId === layout.id && !isFor(layout, a.companyId))
+  if (left)
+    return refuse(
+      'layout-used',
+      `The account ${left.name} of another company prints with this layout. Give it another layout first, or keep this one for that company too.`,
+      { field: 'companies', value: left.companyId },
+    )
   if (!layout.fields.length)
     return refuse('layout-empty', 'a layout without fields would print nothing', { field: 'fields' })
   const stock = stockNow(have.stocks, layout.stock)
@@ -193,7 +224,7 @@ export interface Work {
 
 /** Saves all of it as one act, or none of it. */
 export function saveWork(
-  have: { rows: readonly LayoutRow[]; stocks: readonly StockRow[] },
+  have: LayoutsKnown,
   work: Work,
   stamp: Stamp,
 ): Decision<{ layouts: LayoutRow[]; owns: OwnRow[] }> {

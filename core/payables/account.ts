@@ -105,3 +105,14 @@ export function masked(accountNumber: string): string {
   const digits = accountNumber.replaceAll(/\D/g, '')
   return `•••• ${digits.slice(-4)}`
 }
+
+/** Whose signature images may print, to choose from: each one's, and any two together. By places, `0` or `0 1`. */
+export function signatureChoices(
+  signatories: BankAccount['signatories'],
+): { readonly title: string; readonly value: string }[] {
+  const able = signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : []))
+  const pairs = able.flatMap((a, i) =>
+    able.slice(i + 1).map(b => ({ title: `${a.title} and ${b.title}`, value: `${a.value} ${b.value}` })),
+  )
+  return [...able, ...pairs]
+}

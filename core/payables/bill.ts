@@ -97,6 +97,9 @@ export function numberKey(number: string): string {
 /** Under what bills that look alike stand together. */
 export const alikeKey = (payeeId: Id<'payee'>, number: string): string => `${payeeId}/${numberKey(number)}`
 
+/** Words before a number that only credit notes have: CN-1001 is not like INV-1001. */
+const CREDIT_WORD = /^(?:cn|crn?|cm|credit(?: ?(?:note|memo))?)(?=[^\p{L}]|$)/iu
+
 /** Bills of the same payee whose number is the same, and those that only look it; cancelled ones aside. */
 export function namesakesOf(
   bill: Pick<Bill, 'id' | 'number'>,
@@ -104,7 +107,11 @@ export function namesakesOf(
 ): { readonly same: Bill[]; readonly like: Bill[] } {
   const others = alike.filter(b => b.id !== bill.id && b.stage !== 'cancelled')
   const same = others.filter(b => b.number.trim() === bill.number.trim())
-  return { same, like: others.filter(b => !same.includes(b)) }
+  const isCredit = (number: string): boolean => CREDIT_WORD.test(number.trim())
+  return {
+    same,
+    like: others.filter(b => !same.includes(b) && isCredit(b.number) === isCredit(bill.number)),
+  }
 }
 
 /** Why a bill or its payee keeps a payment out of a run; undefined where nothing does. */

@@ -17,7 +17,7 @@ export interface DrawForm {
   ledgerId: Id<'ledger'> | null
   accountWithPayee: string
   advice: boolean
-  /** Whose signature prints: as the `account` says, `none`, or the place of a signatory. */
+  /** Whose signature prints: as the `account` says, `none`, or the places of signatories, with a space between. */
   signature: string
   /** Number of a check written by hand. */
   number: string

@@ -8,7 +8,10 @@ import { entry, type Entry, type LedgerAccount } from '../ledger/entry'
 import { openDay } from '../ledger/period'
 import { payablesLedgers } from '../ledger/startingChart'
 import { zero, type Cents } from '../money/cents'
+import { currencyFault } from '../money/currency'
 import type { Decision, Stamp } from '../trail/trail'
+import type { Layout } from '../paper/layout'
+import { mayUse } from '../paper/versions'
 import type { BankAccount, Company } from './account'
 
 /** What a form holds of a company; all else of it is kept by other acts. */
@@ -21,6 +24,8 @@ export interface AccountKnown {
   /** All accounts and all number books. */
   readonly accounts: readonly BankAccount[]
   readonly books: readonly NumberBook[]
+  /** The layout that the account is to print with, as it is now. */
+  readonly layout?: Layout | undefined
 }
 
 const bare = (text: string): string => text.replaceAll(/[^0-9A-Za-z]/g, '')
@@ -101,6 +106,10 @@ export function openAccount(
   if (known.account) return refuse('account-known', 'this account is open already', { field: 'account' })
   if (!Number.isSafeInteger(act.opening))
     return refuse('amount-pattern', 'an amount is wanted here', { field: 'opening' })
+  const odd = currencyFault(account.currency)
+  if (odd) return refuse('currency-minor', odd, { field: 'currency', value: account.currency.name })
+  const allowed = mayUse(known.layout, act.company.id)
+  if (!allowed.ok) return allowed
   const book = newBook({ books: known.books, twins: twinBooks(known, account) }, act.book)
   if (!book.ok) return book
   const company: Company = {
@@ -164,6 +173,12 @@ export function saveAccount(
   const changed = [...account.value.changed, ...company.value.changed]
   if (!changed.length) return refuse('nothing-changed', 'everything is as it was', { field: 'account' })
   const now = account.value.value
+  const odd = account.value.changed.includes('currency') ? currencyFault(now.currency) : ''
+  if (odd) return refuse('currency-minor', odd, { field: 'currency', value: now.currency.name })
+  const allowed = account.value.changed.includes('layoutId')
+    ? mayUse(known.layout, now.companyId)
+    : good(true)
+  if (!allowed.ok) return allowed
   const own = known.books.filter(b => b.accountId === now.id)
   const twin = twinBooks(known, now).find(t => own.some(b => b.start <= t.end && t.start <= b.end))
   if (twin && (account.value.changed.includes('account') || account.value.changed.includes('routing')))

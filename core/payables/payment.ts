@@ -119,8 +119,8 @@ export const promisedOf = (payments: Iterable<Payment>): Payment[] =>
   [...payments].filter(p => (p.state === 'waiting' || p.state === 'on paper') && !p.booked)
 
 /**
- * What will be printed of a payment under a number. The run's own choice of signatures comes after the
- * payment's, the account's after both.
+ * What will be printed of a payment under a number. What the run says of signatures holds for all its
+ * checks; then what the payment says, then the account.
  */
 export function factsOfPayment(
   payment: Payment,
@@ -128,7 +128,7 @@ export function factsOfPayment(
   signing: Signing,
   ofRun: readonly number[] | null = null,
 ): CheckFacts {
-  const signers = payment.signers ?? ofRun ?? printedSigners(signing, payment.amount)
+  const signers = ofRun ?? payment.signers ?? printedSigners(signing, payment.amount)
   return {
     number,
     date: payment.date,

@@ -65,7 +65,7 @@ function readAmount(text: string, advice: boolean): Result<Cents> {
 }
 function readSigners(signature: string): readonly number[] | undefined {
   if (signature === 'account') return undefined
-  return signature === 'none' ? [] : [Number(signature)]
+  return signature === 'none' ? [] : signature.split(' ').map(Number)
 }
 
 /** Whether the bills chosen bear what is paid of them, and come to no more than the amount. */

@@ -1,3 +1,4 @@
+import { currencyFault } from '../money/currency'
 import type { Language } from '../money/locale'
 import { z } from '../base/schema'
 import { countries, type Country } from '../base/country'
@@ -65,11 +66,16 @@ export const factsShape = z.strictObject({
   pattern: micrPatternSchema,
   /** Shapes of the MICR line from a font file of the bank; ours where there are none. */
   micrShapes: micrShapesSchema.optional(),
-  currency: z.strictObject({
-    sign: z.string().max(4),
-    name: z.string().min(1).max(30),
-    minor: z.string().max(20).optional(),
-  }),
+  currency: z
+    .strictObject({
+      sign: z.string().max(4),
+      name: z.string().min(1).max(30),
+      minor: z.string().max(20).optional(),
+    })
+    .superRefine((currency, ctx) => {
+      const message = currencyFault(currency)
+      if (message) ctx.addIssue({ code: 'custom', path: ['name'], message })
+    }),
   signatories: z.array(signatory).max(6).default([]),
 })
 /** The bank's code must be one of its country, where it is filled in. */

@@ -159,12 +159,15 @@ export function load(
     rows: Rows
     touched: ReadonlyMap<CheckNumber, NumberRow>
     stock: Stock
+    /** Whether the account's company may print with its layout. */
+    layoutFor?: Result<true>
   },
   act: Loading,
   stamp: Stamp,
 ): Decision<{ runs: Run[]; numbers: NumberRow[] }> {
   if (known.run.state !== 'prepared')
     return refuse('run-printed', `this run is ${known.run.state}`, { field: 'run' })
+  if (known.layoutFor && !known.layoutFor.ok) return known.layoutFor
   const firstPlace = act.firstPlace ?? 1
   const perSheet = checksPerSheet(known.stock)
   if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet)

@@ -56,13 +56,6 @@ const twice = computed<Refusal | undefined>(() => {
       data-field="payee"
       data-test="bill-payee"
     />
-    <p v-if="isUnknown" class="small mb-4">
-      <NuxtLink
-        :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=pile`"
-        data-test="new-payee"
-        >Write “{{ form.payee.trim().slice(0, 40) }}” down as a payee</NuxtLink
-      >: what is typed here stays.
-    </p>
     <v-text-field
       v-model="form.number"
       label="Bill number"
@@ -72,27 +65,6 @@ const twice = computed<Refusal | undefined>(() => {
       data-field="number"
       data-test="bill-number"
     />
-    <v-alert v-if="twice" type="warning" class="mb-2">
-      {{ twice.text }}
-      <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">Look at it</NuxtLink>
-    </v-alert>
-    <v-text-field
-      v-if="twice || form.again"
-      v-model="form.again"
-      label="Why it comes again"
-      maxlength="80"
-      :error-messages="faults('again')"
-      data-field="again"
-      data-test="bill-again"
-    />
-    <v-alert v-if="namesakes?.like.length" type="info" class="mb-2">
-      It looks like
-      <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
-        ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{
-          figures(b.amount, { sign })
-        }}, {{ b.date }})</template
-      >.
-    </v-alert>
     <div class="pair">
       <v-text-field
         v-model="form.date"
@@ -119,6 +91,35 @@ const twice = computed<Refusal | undefined>(() => {
         data-test="bill-amount"
       />
     </div>
+    <!-- Notices come after the fields: nothing lies between one field and the next for Tab. -->
+    <p v-if="isUnknown" class="small mb-4">
+      <NuxtLink
+        :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=pile`"
+        data-test="new-payee"
+        >Write “{{ form.payee.trim().slice(0, 40) }}” down as a payee</NuxtLink
+      >: what is typed here stays.
+    </p>
+    <v-alert v-if="twice" type="warning" class="mb-2">
+      {{ twice.text }}
+      <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">Look at it</NuxtLink>
+    </v-alert>
+    <v-text-field
+      v-if="twice || form.again"
+      v-model="form.again"
+      label="Why it comes again"
+      maxlength="80"
+      :error-messages="faults('again')"
+      data-field="again"
+      data-test="bill-again"
+    />
+    <v-alert v-if="namesakes?.like.length" type="info" class="mb-2">
+      It looks like
+      <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
+        ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{
+          figures(b.amount, { sign })
+        }}, {{ b.date }})</template
+      >.
+    </v-alert>
     <dl class="follows">
       <div>
         <dt>Due</dt>

@@ -51,8 +51,11 @@ const ready = computed(() => date.value.ok && amount.value.ok && later.value.ok)
 const withdrawing = ref(false)
 const cancelling = ref(false)
 const why = ref('')
+/** A discount ended before the new date: kept with a reason, or lost. */
+const isLate = computed(() => refusal.value?.code === 'discount-late')
+const keepWhy = ref('')
 const reasons = useReasons('withdraw')
-async function keep() {
+async function keep(discounts?: { keep: string } | 'lose') {
   const { payment } = props
   if (!date.value.ok || !amount.value.ok || !later.value.ok) return
   const [day, paid] = [date.value.value, amount.value.value]
@@ -62,6 +65,7 @@ async function keep() {
     ...(!booked.value && { name: name.value }),
     ...(day !== payment.date && { date: day }),
     ...(chosenAnew.value ? { settles: settles.value } : paid !== payment.amount && { amount: paid }),
+    ...(discounts && { discounts }),
     ...(payment.scheduled && later.value.value !== payment.scheduled && { scheduled: later.value.value }),
   }
   if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
@@ -176,6 +180,26 @@ async function withdraw() {
       >
         {{ refusal.text }}
       </p>
+      <div v-if="isLate" class="row" data-test="discount-late">
+        <v-text-field
+          v-model="keepWhy"
+          label="Reason to keep the discount"
+          maxlength="80"
+          hide-details
+          data-test="discount-why"
+        />
+        <v-btn
+          :disabled="!keepWhy.trim()"
+          :loading="busy"
+          data-test="discount-keep"
+          @click="keep({ keep: keepWhy })"
+        >
+          Keep the discount
+        </v-btn>
+        <v-btn :loading="busy" data-test="discount-lose" @click="keep('lose')"
+          >Pay without the discount</v-btn
+        >
+      </div>
       <div class="row">
         <v-btn
           type="submit"

@@ -43,10 +43,15 @@ const way = computed(() => wayOf(props.view.stock, printing.value))
 const perSheet = computed(() => checksPerSheet(props.view.stock))
 
 const expected = computed(() => nextNumber(props.book, props.rows, way.value))
-const typed = ref(expected.value === undefined ? '' : String(expected.value))
-watch(expected, (now, before) => {
-  if (typed.value === String(before ?? '')) typed.value = now === undefined ? '' : String(now)
+/** Where the stationer numbered the stock, the person reads the pack: our own number would answer for them. */
+const proposed = computed(() =>
+  props.view.stock.numbered || expected.value === undefined ? '' : String(expected.value),
+)
+const typed = ref(proposed.value)
+watch(proposed, (now, before) => {
+  if (typed.value === before) typed.value = now
 })
+const isRead = computed(() => !props.view.stock.numbered || typed.value.trim() !== '')
 const firstPlace = ref(props.run.firstPlace ?? 1)
 const fate = ref<GivenFate>('missing')
 const why = ref('')
@@ -89,7 +94,9 @@ const otherBook = computed(() => {
     ? undefined
     : usable.value.find(b => b.id !== props.book.id && n >= b.start && n <= b.end)
 })
-const ownFault = computed(() => (otherBook.value || fit.value.ok ? '' : fit.value.refusal.text))
+const ownFault = computed(() =>
+  otherBook.value || fit.value.ok || !isRead.value ? '' : fit.value.refusal.text,
+)
 const faults = computed(() => (otherBook.value ? [] : [ownFault.value || props.fault].filter(Boolean)))
 const sheets = computed(
   () => sheetPlan(props.run.paymentIds.length, perSheet.value, firstPlace.value, faceUp.value).length,
@@ -181,7 +188,8 @@ function other(book: NumberBook | undefined) {
     <div class="pack">
       <div class="side">
         <span class="quiet">The program expects</span>
-        <span class="big" data-test="expected">{{ expected ?? 'none' }}</span>
+        <span v-if="isRead" class="big" data-test="expected">{{ expected ?? 'none' }}</span>
+        <span v-else class="big quiet unread" data-test="expected-hidden">shown once you have typed</span>
       </div>
       <div class="side">
         <label class="quiet" for="top-number">{{
@@ -206,7 +214,7 @@ function other(book: NumberBook | undefined) {
         color="primary"
         variant="flat"
         :loading="busy"
-        :disabled="!!ownFault"
+        :disabled="!!ownFault || !isRead"
         data-test="load-done"
       >
         Numbers agree
@@ -293,6 +301,11 @@ function other(book: NumberBook | undefined) {
   padding: 4px 10px;
   width: min(220px, 56vw);
   border: 1px solid transparent;
+}
+.unread {
+  font-size: 0.875rem;
+  font-weight: 400;
+  padding-top: 18px;
 }
 input.big {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.45);

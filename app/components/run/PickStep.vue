@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { signatureChoices } from '#core/payables/account'
 import { formatDate, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
@@ -37,11 +38,9 @@ const picked = ref(
       : props.lane.map(p => p.id).filter(id => only === undefined || id === only),
   ),
 )
-/** Whose signature images print: as the account says, nobody’s, or one person’s on all of the run. */
-const withPicture = computed(() =>
-  props.view.account.signatories.flatMap((s, i) => (s.picture ? [{ title: s.name, value: String(i) }] : [])),
-)
-const signature = ref(props.run?.signers ? String(props.run.signers[0] ?? 'none') : 'account')
+/** Whose signature images print on all of the run: as the account says, nobody’s, one person’s or two. */
+const withPicture = computed(() => signatureChoices(props.view.account.signatories))
+const signature = ref(props.run?.signers ? props.run.signers.join(' ') || 'none' : 'account')
 const signatures = computed(() => [
   { title: 'as the account says', value: 'account' },
   { title: 'none', value: 'none' },
@@ -49,7 +48,7 @@ const signatures = computed(() => [
 ])
 const signers = computed(() => {
   if (signature.value === 'account') return null
-  return signature.value === 'none' ? [] : [Number(signature.value)]
+  return signature.value === 'none' ? [] : signature.value.split(' ').map(Number)
 })
 const table = ref<{ focusRow(id: string): void }>()
 const { order, list, dragging, onKey } = useHandOrder(

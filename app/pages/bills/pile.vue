@@ -1,12 +1,28 @@
 <script setup lang="ts">
+import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
+import type { QueuedBill } from '~/data/billQueue'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
 const { companies, company, choose } = useCompany()
 const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
 const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
-const { payees, sign, enterIt } = bill
+const { payees, sign, enterIt, mend, isBlank } = bill
+const queue = useBillQueue(
+  computed(() => company.value?.id),
+  kept => {
+    add(kept)
+    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${formatDate(kept.due, 'MMM D, YYYY')}.`
+  },
+)
+const { refused, waiting } = queue
+/** A refused bill goes back into the form; what is half typed there is put aside as a row of its own. */
+function mendIt(of: QueuedBill) {
+  if (!isBlank.value) queue.add(bill.form.value, undefined, 'Put aside before it was finished.')
+  queue.remove(of.id)
+  mend(of.form)
+}
 
 function endPile() {
   end()
@@ -19,7 +35,7 @@ function endPile() {
   <div class="page">
     <BillsHead title="Take bills in" :companies="companies" :company="company" @choose="choose" />
     <div v-if="company && payees" class="halves">
-      <BillsForm :bill="bill" verb="Enter the bill" class="scroll" @go="enterIt()">
+      <BillsForm :bill="bill" verb="Enter the bill" class="scroll" @go="enterIt(queue)">
         <template #after>
           <p class="help quiet">
             Enter in any field enters the bill. A credit note is an amount below zero, as -64.00.
@@ -44,6 +60,10 @@ function endPile() {
               <dt>Entered, {{ bills?.length ?? 0 }}</dt>
               <dd data-test="pile-sum">{{ figures(entered, { sign }) }}</dd>
             </div>
+            <div v-if="refused.length">
+              <dt>To correct</dt>
+              <dd class="text-error" data-test="pile-wrong">{{ refused.length }}</dd>
+            </div>
             <div v-if="differs !== undefined">
               <dt>Still to come</dt>
               <dd :class="differs === 0 ? 'text-success' : 'text-error'" data-test="pile-differs">
@@ -66,7 +86,35 @@ function endPile() {
                 <th scope="col" class="num">Amount</th>
               </tr>
             </thead>
-            <tbody>
+            <tbody v-if="refused.length + waiting.length" data-test="pile-refused">
+              <tr v-for="q in [...waiting, ...refused].reverse()" :key="q.id">
+                <td :class="{ 'text-error': q.fault }">{{ q.fault ? 'not entered' : 'being entered' }}</td>
+                <td>{{ q.form.payee }}</td>
+                <td>{{ q.form.number }}</td>
+                <td>
+                  <template v-if="q.fault">
+                    <span class="text-error">{{ q.fault }}</span>
+                    <v-btn
+                      size="x-small"
+                      class="ml-1"
+                      :aria-label="`Correct bill ${q.form.number}`"
+                      data-test="pile-mend"
+                      @click="mendIt(q)"
+                      >Correct</v-btn
+                    >
+                    <v-btn
+                      size="x-small"
+                      variant="text"
+                      :aria-label="`Remove bill ${q.form.number}`"
+                      @click="queue.remove(q.id)"
+                      >Remove</v-btn
+                    >
+                  </template>
+                </td>
+                <td class="num">{{ q.form.amount }}</td>
+              </tr>
+            </tbody>
+            <tbody data-test="pile-entered">
               <tr v-for="b in [...(bills ?? [])].reverse()" :key="b.id">
                 <td>
                   <NuxtLink :to="`/bills?bill=${b.id}`">{{ b.ourNumber }}</NuxtLink>
@@ -78,7 +126,7 @@ function endPile() {
               </tr>
             </tbody>
           </table>
-          <p v-if="!bills?.length" class="quiet pa-4">
+          <p v-if="!bills?.length && !refused.length" class="quiet pa-4">
             The bills entered stand here, the last one first, until another pile is begun.
           </p>
         </v-card>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { signatureChoices } from '#core/payables/account'
 import { bookName } from '#core/books/book'
 import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -47,13 +48,11 @@ function addLine() {
     : [{ ...blankFormLine(), ledgerId }, blankFormLine()]
 }
 
-/** Whose signature prints on this payment: as the account says, nobody’s, or one person’s. */
+/** Whose signature prints on this payment: as the account says, nobody’s, or one person’s or two. */
 const signatures = computed(() => [
   { title: 'as the account says', value: 'account' },
   { title: 'none', value: 'none' },
-  ...(view.value?.account.signatories ?? []).flatMap((s, i) =>
-    s.picture ? [{ title: s.name, value: String(i) }] : [],
-  ),
+  ...signatureChoices(view.value?.account.signatories ?? []),
 ])
 const payeeHint = computed(() => {
   if (form.value.payee && !payee.value) return 'Not known yet: will be kept with this payment'

@@ -5,8 +5,8 @@ import { accountKnown, ACCOUNTS } from '../gather'
 /** A company opens an account with its first number book; a new company with it. */
 export const openAccount = act({
   lock: async (_: Opening) => ACCOUNTS,
-  reads: ['accounts', 'companies', 'books'],
+  reads: ['accounts', 'companies', 'books', 'layouts'],
   writes: ['companies', 'ledgers', 'accounts', 'books', 'entries'],
-  gather: (reading, { account, company }) => accountKnown(reading, account.id, company.id),
+  gather: (reading, { account, company }) => accountKnown(reading, account, company.id),
   decide,
 })
