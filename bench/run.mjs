@@ -1,5 +1,5 @@
-// npm run bench: every figure of the issues, against a named peer in the same run. Prints them and writes
-// bench/results.json.
+// npm run bench: every figure of the issues, against a named peer in the same run. Prints them; with --keep
+// they are written to bench/results.json.
 // Parts alone: npm run bench -- pdf   (pdf, worker, app, table, books, bills, files, runs, scan, reading)
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
@@ -16,7 +16,8 @@ process.chdir(fileURLToPath(new URL('..', import.meta.url)))
 const median = list => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
 const round = (n, digits = 2) => Number(n.toFixed(digits))
 const results = existsSync('bench/results.json') ? JSON.parse(readFileSync('bench/results.json', 'utf8')) : {}
-const wanted = process.argv.slice(2)
+const keeps = process.argv.includes('--keep')
+const wanted = process.argv.slice(2).filter(arg => arg !== '--keep')
 const wants = part => !wanted.length || wanted.includes(part)
 const say = (what, figure, want, good) =>
   console.log(
@@ -797,4 +798,4 @@ if (wants('runs')) await runs()
 if (wants('scan')) await scan()
 if (wants('reading')) await reading()
 results.node = process.version
-writeFileSync('bench/results.json', `${JSON.stringify(results, null, 2)}\n`)
+if (keeps) writeFileSync('bench/results.json', `${JSON.stringify(results, null, 2)}\n`)

@@ -6,9 +6,21 @@ import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
 import { auditOffice } from '../core/office/audit'
 
-const { values } = parseArgs({
-  options: { trail: { type: 'string' }, backup: { type: 'string' }, help: { type: 'boolean' } },
-})
+const options = {
+  trail: { type: 'string' },
+  backup: { type: 'string' },
+  help: { type: 'boolean' },
+} as const
+/** What was given on the command line; ends with one line where that is not understood. */
+function given() {
+  try {
+    return parseArgs({ options }).values
+  } catch (error) {
+    console.error(`${(error as Error).message.split('. ')[0]}. See npm run audit -- --help.`)
+    process.exit(2)
+  }
+}
+const values = given()
 const file = values.backup ?? values.trail
 if (values.help || !file) {
   console.error(

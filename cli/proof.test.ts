@@ -97,9 +97,13 @@ describe('npm run proof', () => {
     const over = proof(...args({ '--payments': copy, '--out': copy }))
     expect([over.status, over.stderr.includes('is one of the files to read')]).toEqual([2, true])
     expect(readFileSync(copy).equals(readFileSync(join(root, 'samples/payments.csv')))).toBe(true)
-    writeFileSync(at('old.pdf'), 'of an earlier run')
+    expect(proof(...args({ '--out': at('old.pdf') })).status).toBe(0)
     expect(proof(...args({ '--first': '0', '--out': at('old.pdf') })).status).toBe(2)
     expect(existsSync(at('old.pdf'))).toBe(false)
+    // A file that was not made here is left as it is, whatever is wrong.
+    writeFileSync(at('letter.pdf'), '%PDF-1.4 of somebody else')
+    expect(proof(...args({ '--first': '0', '--out': at('letter.pdf') })).status).toBe(2)
+    expect(readFileSync(at('letter.pdf'), 'utf8')).toBe('%PDF-1.4 of somebody else')
     // A folder stands where the continuation would go.
     writeFileSync(
       at('many.csv'),

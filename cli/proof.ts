@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import { resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import { checkNumber, MOST_CHECK_NUMBER } from '../core/books/book'
 import { accountFileSchema } from '../core/exchange/accountFile'
 import { faultLine, readJson, type Read } from '../core/exchange/fault'
@@ -18,7 +19,7 @@ import { proofer, sheetsOf } from '../core/proof/compose'
 import type { AccountFacts } from '../core/proof/facts'
 import type { Drawing } from '../core/proof/marks'
 import { hasErrors, type Note } from '../core/proof/note'
-import { drawingsPdf } from '../core/render/pdf'
+import { drawingsPdf, MAKER } from '../core/render/pdf'
 import { faceNames } from '../core/faces/face'
 import type { FaceBytes } from '../core/render/pdfFonts'
 import { rasteriser } from '../raster/pdfium'
@@ -247,17 +248,25 @@ async function main(args: string[]): Promise<void> {
   }
   const { out } = given
   try {
-    await make(given)
+    await make(given, readAll(given))
   } catch (error) {
-    // A PDF of an earlier run is never taken for this one's.
-    for (const path of [out, continuationName(out)])
-      if (existsSync(path) && statSync(path).isFile()) rmSync(path)
+    // A PDF of an earlier run is never taken for this one's; a file that was not made here is left alone.
+    for (const path of [out, continuationName(out)]) if (await isOurs(path)) rmSync(path)
     throw error
   }
 }
 
-async function make(given: Given): Promise<void> {
-  const { layout, account, checks, stock } = readAll(given)
+/** Whether a file is a PDF that this program made. */
+async function isOurs(path: string): Promise<boolean> {
+  if (!existsSync(path) || !statSync(path).isFile()) return false
+  const found = await PDFDocument.load(readFileSync(path), { updateMetadata: false }).catch(() => undefined)
+  return found?.getProducer() === MAKER
+}
+
+async function make(
+  given: Given,
+  { layout, account, checks, stock }: ReturnType<typeof readAll>,
+): Promise<void> {
   const ready = proofer(layout, stock, account)
   const layoutNotes = [...new Set(ready.notes.map(n => noteLine(given.layout, n)))]
   const said: Note[] = []

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { freshProfile, forget } from './profile'
-import { button, demoOffice, drawForm, expect, test, toPrintStep, todayOf, visit } from './office'
+import { button, demoOffice, drawForm, expect, test, toPrintStep, todayOf, visit, settled } from './office'
 
 const saved = async (page: Page, press: () => Promise<unknown>, path: string): Promise<string> => {
   const download = page.waitForEvent('download')
@@ -244,7 +244,7 @@ test('the journal of a closed period goes out once; too little room is said befo
   expect(rows.length).toBeGreaterThan(100)
   expect(rows.slice(1).every(row => row < '2026-11')).toBe(true)
   await expect(page.getByTestId('journal')).toContainText('The last one went through Oct 31, 2026.')
-  await page.waitForTimeout(450)
+  await settled(page)
   await button(page, 'Send as CSV').click()
   await expect(page.getByText('the journal was sent through 2026-10-31 already')).toBeVisible()
   await visit(page, '/accounts')

@@ -1,7 +1,18 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { button, demoOffice, drawForm, expect, giveReason, test, todayOf, visit } from './office'
+import {
+  readPack,
+  button,
+  demoOffice,
+  drawForm,
+  expect,
+  giveReason,
+  test,
+  todayOf,
+  visit,
+  loadPack,
+} from './office'
 
 /** Walks a new run of an account to its print step, through the practice printer where told. */
 async function toPrint(page: Page, account: string, tray = ''): Promise<void> {
@@ -11,7 +22,7 @@ async function toPrint(page: Page, account: string, tray = ''): Promise<void> {
     await page.getByTestId('run-printer').click()
     await page.getByRole('option', { name: tray }).click()
   }
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').click()
 }
 async function saved(page: Page, button: string): Promise<string> {
@@ -126,8 +137,11 @@ test('a box started at another number: the other book is loaded; then two runs o
   await page.getByTestId('pick-done').click()
   await page.getByTestId('top-number').fill('7001')
   await button(page, 'I loaded that box: take its numbers').click()
+  await expect(page.getByTestId('other-book')).toHaveCount(0)
+  await expect(page.getByTestId('run-book')).toContainText('7001')
+  await readPack(page)
   await expect(page.getByTestId('expected')).toHaveText('7001')
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').click()
   await saved(page, 'print-save')
   await expect(page.getByTestId('sheet-7001')).toBeVisible()
@@ -139,8 +153,9 @@ test('a box started at another number: the other book is loaded; then two runs o
   await page.getByTestId('new-run-book').click()
   await page.getByRole('option', { name: '4001 to 6000' }).click()
   await page.getByTestId('pick-done').click()
+  await readPack(page)
   await expect(page.getByTestId('expected')).toHaveText('4281')
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').click()
   await saved(page, 'print-save')
   await visit(page, '/')
@@ -164,7 +179,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await page.getByTestId('pick-done').click()
   await page.getByTestId('first-place').click()
   await page.getByRole('option', { name: 'part-used, begin at check 2' }).click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('page')).toHaveText('Sheet 1 of 2')
   await button(page, 'Looks right').click()
   const pdf = await saved(page, 'print-save')
@@ -189,7 +204,7 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
   await expect(page.getByTestId('face-up')).toContainText('the last check is put on paper first')
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').click()
   const up = await saved(page, 'print-save')
   const who = await page.locator('[data-sheet] .who').allInnerTexts()

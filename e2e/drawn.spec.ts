@@ -1,4 +1,4 @@
-import { button, demoOffice, drawForm, expect, test, visit } from './office'
+import { button, demoOffice, drawForm, expect, test, visit, settled, loadPack } from './office'
 
 test('one check pays an open bill, a bill taken in with it and ledger lines; in the lane its bills are chosen anew', async ({
   page,
@@ -17,7 +17,7 @@ test('one check pays an open bill, a bill taken in with it and ledger lines; in 
   await line(0).getByLabel('Job').fill('Slip 4')
   await form.draw.click()
   await expect(page.getByText('line 2: choose its ledger account')).toBeVisible()
-  await page.waitForTimeout(450)
+  await settled(page)
   await line(1).getByLabel('Account, line 2').press('Enter')
   await page.getByRole('option').nth(1).click()
   await expect(page.getByTestId('left-to-place')).toContainText('left to place $0.00')
@@ -88,7 +88,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await page.getByLabel('Address that payments go to', { exact: true }).fill('9 New Quay')
   await page.getByRole('combobox', { name: 'Language of their checks' }).press('Enter')
   await page.getByRole('option', { name: 'French' }).click()
-  await page.waitForTimeout(450)
+  await settled(page)
   await page.getByTestId('keep-payee').click()
   await expect(page.getByText('Changed: Cobalt Rope & Rigging.')).toBeVisible()
   await page.getByTestId('shared').getByRole('link').first().click()
@@ -100,7 +100,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await expect(page.getByText('Payez à l’ordre de').first()).toBeAttached()
   await button(page, 'Draw and print now').click()
   await page.getByTestId('pick-done').click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   await expect(
     page.getByText(/name or address changed since the last payment to them.*now.*9 New Quay/),
@@ -130,7 +130,7 @@ test('books kept elsewhere: no ledger is shown or asked for, and a new payee is 
   await expect(form.ledger).toHaveCount(0)
   await page.getByRole('combobox', { name: 'What they are' }).press('Enter')
   await page.getByRole('option', { name: 'one-time' }).click()
-  await page.waitForTimeout(450)
+  await settled(page)
   await form.draw.click()
   await expect(page.getByText('Drawn: $12.00 to Tern Ironworks.')).toBeVisible()
   await visit(page, '/bills/payees')

@@ -2,7 +2,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas'
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { button, demoOffice, expect, holdsPdf, test, visit } from './office'
+import { button, demoOffice, expect, holdsPdf, test, visit, loadPack } from './office'
 
 test('a new printer: fit sheet, distances by ruler, a run goes through the fit and reads back; an older fit comes back', async ({
   page,
@@ -46,7 +46,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await expect(page.getByText('Goes through its fit for this stock')).toBeVisible()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('fit-used')).toContainText(
     'Goes through the fit of Office laser, Tray 1, made today, not confirmed',
   )
@@ -118,7 +118,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
 
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').click()
   await button(page, 'Print on the practice printer').click()
   await expect(page.getByTestId('all-good')).toBeVisible()
@@ -183,6 +183,6 @@ test('MICR line: the ladder sheet is ranked from its scan, and the choice belong
   // The next run on blank stock is printed so, and its line still reads back.
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('read-back')).toContainText('as meant')
 })

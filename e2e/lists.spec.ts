@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { demoOffice, expect, test, visit } from './office'
+import { demoOffice, expect, test, visit, settled } from './office'
 
 test('a list is one tab stop: arrow keys walk and choose, headings sort, and what is chosen stays chosen', async ({
   page,
@@ -114,12 +114,12 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   expect(numbers.every(l => l.includes('Merganser Tide Tables'))).toBe(true)
   // By the keyboard too, and the focus is back on what asked.
   const save = page.getByTestId('save-shown')
-  await page.waitForTimeout(450)
+  await settled(page)
   await save.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('save-shown-csv')).toBeVisible()
   await page.keyboard.press('ArrowDown')
-  await page.waitForTimeout(450)
+  await settled(page)
   const again = page.waitForEvent('download')
   await page.keyboard.press('Enter')
   await again

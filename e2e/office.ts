@@ -129,11 +129,28 @@ export const drawForm = (page: Page) => ({
   draw: page.getByTestId('draw-it'),
 })
 
+/**
+ * Says which number is on top of the pack: the one that was filled in, or the one that the program expects, which
+ * it shows once something is typed.
+ */
+export async function readPack(page: Page): Promise<void> {
+  const top = page.getByTestId('top-number')
+  await top.waitFor()
+  if (await top.inputValue()) return
+  await top.fill('1')
+  await top.fill(await page.getByTestId('expected').innerText())
+}
+/** Loads the pack as it is meant to be. */
+export async function loadPack(page: Page): Promise<void> {
+  await readPack(page)
+  await button(page, 'Numbers agree').click()
+}
+
 /** Walks a run of the named account up to its print step. */
 export async function toPrintStep(page: Page, account: string): Promise<void> {
   await visit(page, `/run/new?account=${account}`)
   await page.getByTestId('pick-done').click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   await button(page, 'Looks right').click()
   await expect(page.getByTestId('print-effect')).toBeVisible()
@@ -164,6 +181,15 @@ export async function fillFirstAccount(page: Page, routing: string): Promise<voi
   await page.getByLabel('Book balance today').fill('100.00')
 }
 
+/**
+ * A person looks at what came before they press on: nothing acts any more, and the next Enter is a press of its
+ * own, not the second half of a double press (a key in between makes it so).
+ */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'))
+  await page.keyboard.press('Shift')
+}
+
 /** Enter twice, as fast as a hand does it: the second press does not wait for what the first one brought. */
 export const enterTwice = (page: Page): Promise<unknown> =>
   Promise.all([page.keyboard.press('Enter'), page.keyboard.press('Enter')])
@@ -176,8 +202,7 @@ export function byKeys(page: Page) {
   const press = async (key: string): Promise<void> => {
     count++
     if (key === 'Enter') {
-      await page.waitForTimeout(450)
-      await expect(page.locator('main')).not.toHaveAttribute('aria-busy', 'true')
+      await settled(page)
     }
     await page.keyboard.press(key)
   }

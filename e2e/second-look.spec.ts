@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import {
+  readPack,
   button,
   byKeys,
   demoOffice,
@@ -14,6 +15,7 @@ import {
   toPrintStep,
   todayOf,
   visit,
+  loadPack,
 } from './office'
 import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
@@ -139,7 +141,7 @@ test('a double click on what goes away leaves the focus where the page put it', 
   await demoOffice(page)
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await button(page, 'Looks right').dblclick()
   await expect(page.getByTestId('print-effect')).toBeVisible()
   await page.waitForTimeout(400)
@@ -164,6 +166,7 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   await demoOffice(page)
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
+  await readPack(page)
   const expected = await page.getByTestId('expected').innerText()
   const numbers = (await wholeStore(page)).numbers.length
   await page.getByTestId('top-number').fill(String(Number(expected) + 1700))
@@ -173,7 +176,7 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   await expect(page.getByTestId('gap-done')).toBeDisabled()
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
   await page.getByTestId('top-number').fill(expected)
-  await button(page, 'Numbers agree').click()
+  await loadPack(page)
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
 })
@@ -279,6 +282,7 @@ test('from Today to counted off by the keyboard alone, in under 40 presses', asy
   await expect(page.getByTestId('pick-done')).toBeFocused()
   await press('Enter')
   await expect(page.getByTestId('top-number')).toBeFocused()
+  await readPack(page)
   await press('Enter')
   await expect(page.getByTestId('proof-done')).toBeFocused()
   await press('Enter')

@@ -3,7 +3,18 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { button, demoOffice, expect, holdsPdf, reopen, test, toPrintStep, visit } from './office'
+import {
+  button,
+  demoOffice,
+  expect,
+  holdsPdf,
+  reopen,
+  test,
+  toPrintStep,
+  visit,
+  settled,
+  loadPack,
+} from './office'
 
 const hit = (page: Page, id: string) => page.locator(`[data-hit="${id}"]`)
 const numberOf = (page: Page, label: string) =>
@@ -79,7 +90,7 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await expect(next.getByTestId('differences')).toContainText('moved')
   await visit(next, '/run/new?account=yard')
   await next.getByTestId('pick-done').click()
-  await button(next, 'Numbers agree').click()
+  await loadPack(next)
   await expect(next.getByTestId('read-back')).toContainText(
     '3 MICR lines read back from the finished pages: as meant',
   )
@@ -155,7 +166,7 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   const top = await grid.getByLabel('Top of memo').inputValue()
   await grid.getByLabel('Top of memo').fill('2 3/4')
   // Sooner than a hand's after the click, it is taken as the second half of a double press.
-  await page.waitForTimeout(450)
+  await settled(page)
   await grid.getByLabel('Top of memo').press('Enter')
   await expect(page.getByTestId('notes')).toContainText('memo: the field reaches into the clear band')
   await grid.getByLabel('Left of memo').fill('far')

@@ -52,7 +52,7 @@ test('a second run on the same book is told which one is open', async ({ page, c
   await Promise.all([page, other].map(tab => visit(tab, '/run/new?account=yard')))
   await Promise.all([page, other].map(tab => expect(tab.getByTestId('pick-done')).toBeVisible()))
   await page.getByTestId('pick-done').click()
-  await expect(page.getByTestId('expected')).toBeVisible()
+  await expect(page.getByTestId('top-number')).toBeVisible()
   await expect(other.getByText('A run of this number book is being prepared.')).toBeVisible()
   await other.getByTestId('pick-done').click()
   await expect(other.getByText('another run of this number book is being prepared')).toBeVisible()
@@ -60,7 +60,7 @@ test('a second run on the same book is told which one is open', async ({ page, c
   await page.getByTestId('ask-go').click()
   await expect(page.getByRole('heading', { name: 'Lane' })).toBeVisible()
   await other.getByTestId('pick-done').click()
-  await expect(other.getByTestId('expected')).toBeVisible()
+  await expect(other.getByTestId('top-number')).toBeVisible()
 })
 
 test('a second tab sees at once what the first one did', async ({ page, context }) => {

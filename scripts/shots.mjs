@@ -96,6 +96,7 @@ try {
   await test('pick-done').waitFor()
   await take('run-1-pick')
   await test('pick-done').click()
+  await test('top-number').fill('1')
   await test('top-number').fill(String(Number(await test('expected').innerText()) + 3))
   await take('run-2-load')
   await test('top-number').fill(await test('expected').innerText())

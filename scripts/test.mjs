@@ -1,6 +1,7 @@
 // npm test: installs what is missing, then types, lint and import rule beside the build and the unit tests,
-// then browser tests.
-// One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
+// then browser tests. One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
+// npm run test:all: what npm test leaves out: long counts of the simulators, every view in the smaller windows
+// and in the dark, more of the hands.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
@@ -81,9 +82,9 @@ function showPages() {
       console.log(`\n== ${file}\n${readFileSync(`test-results/browser/${file}`, 'utf8').slice(0, 6000)}`)
   }
 }
-async function browserTests() {
-  const good = await run('browser tests', bin('playwright'), ['test'], {
-    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json' },
+async function browserTests(files = [], env = {}) {
+  const good = await run('browser tests', bin('playwright'), ['test', ...files], {
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/browser.json', ...env },
   })
   if (!good && existsSync('test-results/browser')) showPages()
   return good
@@ -118,17 +119,48 @@ const steps = {
     ]),
   browser: browserTests,
 }
-const wanted = process.argv.slice(2)
+/** Counts of the long simulators: other seeds than those of the short ones. */
+const longCounts = {
+  DESK_FIRST: '1001',
+  DESK_SEEDS: '1000',
+  STORE_FIRST: '201',
+  STORE_SEEDS: '80',
+  TRUE_FILES: '10000',
+  READER_LINES: '2000',
+  DAMAGED: '3000',
+}
+const longSteps = {
+  build: async () => existsSync('.output/server/index.mjs') || steps.build(),
+  unit: () =>
+    run(
+      'long counts',
+      bin('vitest'),
+      [
+        'run',
+        'core/office',
+        'core/intake',
+        'core/exchange',
+        'core/micr/reader',
+        'app/data/storeOffice',
+      ].concat(['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
+      { env: longCounts },
+    ),
+  browser: () => browserTests(['views', 'hands'], { TEST_ALL: '1' }),
+}
+const isAll = process.argv.includes('--all')
+const wanted = process.argv.slice(2).filter(arg => arg !== '--all')
 for (const name of wanted)
   if (!(name in steps)) stop(`there is no part “${name}”: ${Object.keys(steps).join(', ')}`)
+const chosen = isAll ? longSteps : steps
 const failed = []
 const inTurn = async names => {
   for (const name of names)
-    if ((!wanted.length || wanted.includes(name)) && !(await steps[name]())) failed.push(name)
+    if ((!wanted.length || wanted.includes(name)) && !(await chosen[name]())) failed.push(name)
 }
 // What nothing is seen of stands beside the rest, so that both cores have work; the browser tests, which wait
 // for a page, have the machine alone.
-await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build', 'unit'])])
+if (isAll) await inTurn(['build', 'unit'])
+else await Promise.all([inTurn(['types', 'lint', 'rules']), inTurn(['build', 'unit'])])
 await inTurn(['browser'])
 
 const read = file => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)

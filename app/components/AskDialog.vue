@@ -10,11 +10,23 @@ defineProps<{
 }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ go: [] }>()
+/** Escape in an open list of suggestions closes the list: the question and what was typed stay. */
+let listClosed = false
+function holdForList({ target }: KeyboardEvent) {
+  listClosed = (target as HTMLElement).closest('[aria-expanded="true"]') !== null
+  setTimeout(() => (listClosed = false))
+}
+const shown = computed({
+  get: () => open.value,
+  set: on => {
+    if (on || !listClosed) open.value = on
+  },
+})
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" :aria-label="title">
-    <v-card class="ask">
+  <v-dialog v-model="shown" max-width="560" :aria-label="title">
+    <v-card class="ask" @keydown.esc.capture="holdForList">
       <h2>{{ title }}</h2>
       <v-form class="inner" @submit.prevent="ready && emit('go')">
         <slot />

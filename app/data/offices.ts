@@ -24,16 +24,17 @@ export async function readOffices(): Promise<OfficeHere[]> {
   const all = await browserDb.offices.toArray()
   return all.sort((a, b) => Number(b.store === storeHere) - Number(a.store === storeHere))
 }
-/** An office that was removed meanwhile, in another tab: this one goes to one that is there. */
-export async function leaveRemoved(): Promise<void> {
-  if (storeHere === FIRST_STORE || (await browserDb.offices.get(storeHere))) return
+/** An office that was removed meanwhile, in another tab: this one goes to one that is there. Says whether it goes. */
+export async function leaveRemoved(): Promise<boolean> {
+  if (storeHere === FIRST_STORE || (await browserDb.offices.get(storeHere))) return false
   goToStore((await browserDb.offices.toCollection().first())?.store ?? FIRST_STORE)
+  return true
 }
 /** Begins another office, empty, in a store of its own. */
 export async function beginOffice(): Promise<void> {
   const store = `${FIRST_STORE} ${crypto.randomUUID()}`
   await browserDb.offices.put({ store, title: 'A new office' })
-  goToStore(store)
+  goToStore(store, false)
 }
 /** Puts an office away, or takes it out. */
 export const putAway = (store: string, away: boolean): Promise<unknown> =>

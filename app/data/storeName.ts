@@ -19,9 +19,13 @@ export function storeName(): string {
     return kept(() => sessionStorage) ?? kept(() => localStorage) ?? FIRST_STORE
   return (typeof self !== 'undefined' && self.name) || FIRST_STORE
 }
-/** This tab, and tabs that are opened from now on, work in that office; it begins anew with it. */
-export function goToStore(store: string): void {
+/** This tab stays in its office over a reload, whatever another tab chooses. */
+export const pinStore = (store: string): void => sessionStorage.setItem(KEY, store)
+/**
+ * This tab works in that office, and begins anew with it; tabs that are opened from now on do so too where it was
+ * chosen for them. */
+export function goToStore(store: string, alsoNewTabs = true): void {
   sessionStorage.setItem(KEY, store)
-  localStorage.setItem(KEY, store)
+  if (alsoNewTabs) localStorage.setItem(KEY, store)
   location.assign('/')
 }

@@ -1,5 +1,6 @@
-import { leaveRemoved } from '~/data/offices'
+import { leaveRemoved, storeHere } from '~/data/offices'
 import { storeProblem } from '~/data/storeCheck'
+import { pinStore } from '~/data/storeName'
 
 /**
  * Before anything is read: a browser that keeps nothing, or a store that this version cannot work on, is shown as
@@ -8,5 +9,5 @@ import { storeProblem } from '~/data/storeCheck'
 export default defineNuxtPlugin(async () => {
   const problem = await storeProblem()
   if (problem) showError({ statusCode: 500, message: problem, data: { problem }, fatal: true })
-  else await leaveRemoved()
+  else if (!(await leaveRemoved())) pinStore(storeHere)
 })

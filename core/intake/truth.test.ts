@@ -14,7 +14,7 @@ import { columnTotals, readRows, tableOf, writtenIn, type IntakeSpec } from './r
  * without a question must be what was meant; the questions are answered with the truth.
  */
 const today = must(plainDate('2026-11-24'))
-const FILES = Number(process.env.TRUE_FILES ?? 1000)
+const FILES = Number(process.env.TRUE_FILES ?? 500)
 
 interface Bill {
   readonly number: string

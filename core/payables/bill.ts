@@ -36,6 +36,8 @@ export interface BillTold {
   readonly lines: readonly BillLine[]
   readonly memo: string
   readonly purchaseOrder?: string
+  /** The name of the payee's address that its payment goes to, where that is not the usual one. */
+  readonly payTo?: string
   readonly taxForm: '1099' | 'none'
   /** Why the same number of the same payee stands here again. */
   readonly again?: string

@@ -26,6 +26,8 @@ export interface BillForm {
   until: string
   memo: string
   purchaseOrder: string
+  /** Blank: the address that payments to the payee usually go to. */
+  payTo: string
   /** Blank: as the payee has it. */
   taxForm: '' | '1099' | 'none'
   /** None: the payee's own shares. */
@@ -42,6 +44,7 @@ export const blankBillForm = (): BillForm => ({
   until: '',
   memo: '',
   purchaseOrder: '',
+  payTo: '',
   taxForm: '',
   lines: [],
   again: '',
@@ -62,6 +65,7 @@ export const billFields = [
   'until',
   'memo',
   'purchaseOrder',
+  'payTo',
   'lines',
   'again',
 ] as const
@@ -188,6 +192,7 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
     discount,
     until,
     memo: printable(form.memo, 'memo'),
+    payTo: good(form.payTo),
     purchaseOrder: printable(form.purchaseOrder, 'purchaseOrder', MOST_BILL_NUMBER),
     lines:
       lines.ok && left !== 0 && form.lines.length
@@ -219,6 +224,7 @@ export function billTold(form: BillForm, read: BillRead): BillTold | undefined {
     lines: lines.value,
     memo: form.memo.trim(),
     ...(form.purchaseOrder.trim() && { purchaseOrder: form.purchaseOrder.trim() }),
+    ...(payee.others?.some(other => other.name === form.payTo) && { payTo: form.payTo }),
     taxForm: form.taxForm || payee.taxForm,
     ...(form.again.trim() && { again: form.again.trim() }),
   }
@@ -235,6 +241,7 @@ export const formOfBill = (bill: Bill, payee: Payee): BillForm => ({
   until: bill.discount?.until ?? '',
   memo: bill.memo,
   purchaseOrder: bill.purchaseOrder ?? '',
+  payTo: bill.payTo ?? '',
   taxForm: bill.taxForm,
   lines: formLinesOf(bill.lines, figures),
   again: bill.again ?? '',

@@ -37,6 +37,7 @@ export const toldOf = (bill: Bill): BillTold => ({
   lines: bill.lines,
   memo: bill.memo,
   ...(bill.purchaseOrder && { purchaseOrder: bill.purchaseOrder }),
+  ...(bill.payTo && { payTo: bill.payTo }),
   taxForm: bill.taxForm,
   ...(bill.again && { again: bill.again }),
 })

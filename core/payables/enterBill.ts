@@ -122,8 +122,10 @@ export function billOf(
   if (!texts.ok) return texts
   for (const checked of [figuresAgree(told), linesAgree(known, told, draft), numberIsNew(known, told, of.id)])
     if (!checked.ok) return checked
+  if (told.payTo && !payee.others?.some(other => other.name === told.payTo))
+    return refuse('address-unknown', `${payee.name} has no address “${told.payTo}”`, at('payTo'))
   const { number, memo, purchaseOrder } = texts.value
-  const { discount: _, purchaseOrder: __, again: ___, ...kept } = of
+  const { discount: _, purchaseOrder: __, again: ___, payTo: ____, ...kept } = of
   return good({
     ...kept,
     companyId: company.id,
@@ -137,6 +139,7 @@ export function billOf(
     lines: told.lines,
     memo,
     ...(purchaseOrder && { purchaseOrder }),
+    ...(told.payTo && { payTo: told.payTo }),
     taxForm: told.taxForm,
     ...(told.again?.trim() && { again: told.again.trim() }),
     stage: 'draft',

@@ -77,6 +77,10 @@ interface PayeeBefore {
   readonly address: readonly string[]
 }
 
+/** An address of a payee by its name; the one that payments go to where none of that name is there. */
+export const addressOf = (payee: Pick<Payee, 'address' | 'others'>, name = ''): readonly string[] =>
+  payee.others?.find(other => other.name === name)?.lines ?? payee.address
+
 /** Whether a payee is one of the office's own: not a part of another, nor taken back with an import. */
 export const isLive = (payee: Payee): boolean => !payee.became && !payee.removed
 /** Payees that may be paid: the others stay for the history only. */

@@ -4,7 +4,7 @@ import { cents, sum, zero, type Cents } from '../money/cents'
 import type { Allocation } from './allocation'
 import { discountOn, heldBecause, open, type Bill } from './bill'
 import type { Draw } from './draw'
-import type { Payee } from './payee'
+import { addressOf, type Payee } from './payee'
 
 /** What is to be paid of a bill, as a clerk chose it: nothing where it is left out. */
 export interface Chosen {
@@ -97,7 +97,7 @@ function checkOf(payee: Payee, part: readonly Settleable[], choice: Choice, how:
     draw: {
       id: how.newId(),
       payee,
-      address: payee.address,
+      address: addressOf(payee, bills[0]?.payTo),
       date: how.date,
       amount: sum(settles.map(a => a.amount)),
       memo: payee.memo,
@@ -112,15 +112,19 @@ function checkOf(payee: Payee, part: readonly Settleable[], choice: Choice, how:
 }
 
 /**
- * The checks that will come of what was chosen: one a payee, or one a bill. A credit note goes with the other
+ * The checks that will come of what was chosen: one a payee and address, or one a bill. A credit note goes with the other
  * bills of its payee even where each bill has a check of its own: it is taken off the largest.
  */
 export function checksToCome(list: readonly Settleable[], choice: Choice, how: SettleManner): CheckToCome[] {
-  const byPayee = new Map<Payee, Settleable[]>()
-  for (const s of list)
-    if (s.payee && !s.reason && choice.has(s.bill.id))
-      byPayee.set(s.payee, [...(byPayee.get(s.payee) ?? []), s])
-  return [...byPayee].flatMap(([payee, chosen]) =>
+  const piles = new Map<string, { payee: Payee; chosen: Settleable[] }>()
+  for (const s of list) {
+    if (!s.payee || s.reason || !choice.has(s.bill.id)) continue
+    const key = `${s.payee.id} ${s.bill.payTo ?? ''}`
+    const pile = piles.get(key) ?? { payee: s.payee, chosen: [] }
+    pile.chosen.push(s)
+    piles.set(key, pile)
+  }
+  return [...piles.values()].flatMap(({ payee, chosen }) =>
     (how.perBill ? apart(chosen, choice) : [chosen]).map(part => checkOf(payee, part, choice, how)),
   )
 }

@@ -225,6 +225,9 @@ class Pages {
   }
 }
 
+/** What every PDF says made it. */
+export const MAKER = 'Violet Lane'
+
 /** Tells viewers to print at actual size, one side, one copy. */
 function describe(doc: PDFDocument, { title, madeAt }: PdfOptions): void {
   const viewer = doc.catalog.getOrCreateViewerPreferences()
@@ -233,7 +236,7 @@ function describe(doc: PDFDocument, { title, madeAt }: PdfOptions): void {
   viewer.setNumCopies(1)
   viewer.setDisplayDocTitle(true)
   doc.setTitle(title)
-  doc.setProducer('Violet Lane')
+  doc.setProducer(MAKER)
   doc.setCreationDate(new Date(madeAt))
 }
 

@@ -159,6 +159,8 @@ export function load(
     rows: Rows
     touched: ReadonlyMap<CheckNumber, NumberRow>
     stock: Stock
+    /** Why a number cannot stand in the MICR line of this account, where one is printed; blank where it can. */
+    micrFaultOf?: (number: CheckNumber) => string
     /** Whether the account's company may print with its layout. */
     layoutFor?: Result<true>
   },
@@ -180,6 +182,9 @@ export function load(
   const way = wayOf(known.stock, printing)
   const jumped = behind(known.book, known.rows, act.top, known.run.paymentIds.length, way)
   if (!jumped.ok) return jumped
+  const last = (act.top + (way > 0 ? known.run.paymentIds.length - 1 : 0)) as CheckNumber
+  const long = known.micrFaultOf?.(last)
+  if (long) return refuse('micr-serial', long, { field: 'top', value: last })
   if (jumped.value.length !== (act.gap?.count ?? 0))
     return refuse(
       'numbers-jumped',

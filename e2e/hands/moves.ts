@@ -311,6 +311,7 @@ function run(h: Seen): Move[] {
       name: 'the number on the pack',
       most: 0,
       do: async () => {
+        if (!(await top.inputValue(QUICK))) await top.fill('1', QUICK)
         const expected = Number(await page.getByTestId('expected').innerText(QUICK))
         await top.fill(
           r.next() < 0.6

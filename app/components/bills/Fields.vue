@@ -32,6 +32,11 @@ function addLine() {
 }
 /** The payee's own shares as lines to be changed. */
 const placed = () => (props.read.lines.ok ? formLinesOf(props.read.lines.value, figures) : [])
+/** The payee's addresses to choose from: the usual one first. */
+const addresses = computed(() => [
+  { title: 'the usual one', value: '' },
+  ...(props.read.payee?.others ?? []).map(o => ({ title: o.name, value: o.name })),
+])
 const isUnknown = computed(() => !props.read.payee && form.value.payee.trim().length > 1)
 const twice = computed<Refusal | undefined>(() => {
   const [first] = props.namesakes?.same ?? []
@@ -166,6 +171,15 @@ const twice = computed<Refusal | undefined>(() => {
           data-field="until"
         />
       </div>
+      <v-select
+        v-if="addresses.length > 1"
+        v-model="form.payTo"
+        :items="addresses"
+        label="Pay to address"
+        hide-details
+        class="mb-4"
+        data-test="bill-pay-to"
+      />
       <v-text-field
         v-model="form.memo"
         label="What it is for"

@@ -15,6 +15,15 @@ defineProps<{
   places: boolean
 }>()
 const form = defineModel<PayeeTyped>({ required: true })
+/** Payments go to another address from now on; the one they went to stays among the others. */
+function useForPayments(i: number) {
+  const other = form.value.others[i]
+  if (!other) return
+  const before = form.value.address
+  form.value.address = other.lines
+  if (before.trim()) form.value.others[i] = { name: 'Before', lines: before }
+  else form.value.others.splice(i, 1)
+}
 const ways = [
   { title: 'a check', value: 'check' },
   { title: 'an advice of a deposit', value: 'advice' },
@@ -197,6 +206,15 @@ const seen = ref(false)
           :aria-label="`Take address ${i + 1} out`"
           @click="form.others.splice(i, 1)"
           >Take out</v-btn
+        >
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="`Use address ${i + 1} for payments`"
+          :disabled="!o.lines.trim()"
+          data-test="address-usual"
+          @click="useForPayments(i)"
+          >Use for payments</v-btn
         >
       </div>
       <p v-if="faults('others').length" class="text-error small" role="alert">{{ faults('others')[0] }}</p>

@@ -54,6 +54,12 @@ const signatures = computed(() => [
   { title: 'none', value: 'none' },
   ...signatureChoices(view.value?.account.signatories ?? []),
 ])
+/** The payee's addresses: the chosen one fills the field below, where it can still be changed for this payment. */
+const addresses = computed(() => [
+  { title: 'where payments usually go', value: payee.value?.address.join('\n') ?? '' },
+  ...(payee.value?.others ?? []).map(o => ({ title: o.name, value: o.lines.join('\n') })),
+])
+const addressChosen = computed(() => addresses.value.find(a => a.value === form.value.address)?.value ?? null)
 const payeeHint = computed(() => {
   if (form.value.payee && !payee.value) return 'Not known yet: will be kept with this payment'
   const of = payee.value
@@ -121,6 +127,16 @@ const payeeHint = computed(() => {
           :apart="form.apart"
           @update:model-value="settleBills"
           @apart="form.apart = $event"
+        />
+        <v-select
+          v-if="payee?.others?.length"
+          :model-value="addressChosen"
+          :items="addresses"
+          label="Address of the payee"
+          hide-details
+          class="mb-4"
+          data-test="draw-address"
+          @update:model-value="form.address = $event"
         />
         <v-textarea
           v-model="form.address"

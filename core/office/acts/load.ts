@@ -1,29 +1,45 @@
 import type { Id } from '../../base/id'
-import { jumpedBy } from '../../books/book'
+import { jumpedBy, type CheckNumber } from '../../books/book'
+import { micrFindings } from '../../micr/checks'
+import { positionsOn } from '../../micr/place'
+import { checkSize } from '../../paper/stock'
 import { layoutNow, mayUse } from '../../paper/versions'
+import { printsMicr } from '../../payables/readiness'
 import { load as decide, type Loading } from '../../runs/prepare'
 import { paperOfBook, wayOf } from '../../runs/run'
 import { act } from '../act'
-import { lockOfRun, runWith, stockOf, touched } from '../gather'
+import { lockOfRun, printsWith, PRINTS_WITH, runWith, stockOf, touched } from '../gather'
+import type { Reading } from '../reading'
+import type { BankAccount } from '../../payables/account'
+
+/** Says of a number why it has no room in the MICR line of an account; blank where it has, or none is printed. */
+async function micrFaults(reading: Reading, account: BankAccount): Promise<(n: CheckNumber) => string> {
+  const { layout, facts, stock } = await printsWith(reading, account)
+  if (!printsMicr(layout, stock)) return () => ''
+  const positions = positionsOn(checkSize(stock).w)
+  return number => {
+    const short = micrFindings(account.pattern, facts, positions, number).find(f => f.code === 'micr-serial')
+    return short
+      ? `Number ${number} is too long for the MICR line of this account, which has room for ${short.limit} digits. Change its pattern under Accounts.`
+      : ''
+  }
+}
 
 /** It is said which number lies on top of the pack, and how the printer feeds it. */
 export const load = act({
   lock: ({ runId }: Loading & { runId: Id<'run'> }, reading) => lockOfRun(reading, runId),
-  reads: ['runs', 'accounts', 'books', 'stocks', 'numbers', 'layouts'],
+  reads: ['runs', 'accounts', 'books', 'numbers', ...PRINTS_WITH],
   writes: ['runs', 'numbers'],
   gather: async (reading, { runId, top, printing }) => {
     const { run, account, book } = await runWith(reading, runId)
     const [rows, stock] = [await reading.fates(book.id), paperOfBook(await stockOf(reading, account), book)]
     const jumped = jumpedBy(book, rows, top, wayOf(stock, printing ?? null))
     const layout = layoutNow(await reading.newest('layouts', [account.layoutId]), account.layoutId)
-    const layoutFor = mayUse(layout, account.companyId)
     return {
-      run,
-      book,
-      rows,
-      stock,
-      layoutFor,
+      ...{ run, book, rows, stock },
       touched: await touched(reading, book.id, jumped.ok ? jumped.value : []),
+      layoutFor: mayUse(layout, account.companyId),
+      ...(book.kind !== 'advices' && { micrFaultOf: await micrFaults(reading, account) }),
     }
   },
   decide: (known, input, stamp) => decide(known, input, stamp),

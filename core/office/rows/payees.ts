@@ -84,6 +84,7 @@ const bareBill = z.strictObject({
     .max(1000),
   memo: text,
   purchaseOrder: some,
+  payTo: some,
   taxForm,
   hold: z.strictObject({ kind: z.enum(['held', 'disputed']), why: text }).exactOptional(),
   stage: z.enum(billStages),
@@ -107,6 +108,7 @@ export const billTold = bareBill.pick({
   lines: true,
   memo: true,
   purchaseOrder: true,
+  payTo: true,
   taxForm: true,
   again: true,
 }) satisfies z.ZodType<BillTold>

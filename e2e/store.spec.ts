@@ -1,0 +1,54 @@
+import { empty, expect, test } from './office'
+
+test.use(empty)
+// What is shown is an error page, and the console says so.
+test.use({ expected: /store|storage|500|error/i })
+
+test('a store of a newer version is said to be one, and left as it is', async ({ page }) => {
+  await page.goto('/favicon.svg')
+  const stores = () =>
+    page.evaluate(
+      () =>
+        new Promise<{ version: number; names: string[] }>((done, failed) => {
+          const open = indexedDB.open('violet-lane')
+          open.onerror = () => failed(open.error ?? new Error('not opened'))
+          open.onsuccess = () => {
+            done({ version: open.result.version, names: [...open.result.objectStoreNames] })
+            open.result.close()
+          }
+        }),
+    )
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, failed) => {
+        const open = indexedDB.open('violet-lane', 990)
+        open.onupgradeneeded = () => void open.result.createObjectStore('shelves')
+        open.onerror = () => failed(open.error ?? new Error('not opened'))
+        open.onsuccess = () => {
+          open.result.close()
+          done()
+        }
+      }),
+  )
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'A newer Violet Lane saved this office' })).toBeVisible()
+  await expect(page.getByTestId('store-problem')).toContainText('has changed nothing')
+  expect(await stores()).toEqual({ version: 990, names: ['shelves'] })
+})
+
+for (const [what, breakIt] of [
+  ['no store', 'Object.defineProperty(window, "indexedDB", { value: undefined })'],
+  ['a store that fails to open', 'indexedDB.open = () => { throw new DOMException("no", "SecurityError") }'],
+  [
+    'storage that is forbidden',
+    'Object.defineProperty(window, "localStorage", { get() { throw new DOMException("no", "SecurityError") } })',
+  ],
+] as const)
+  test(`a browser with ${what} gets a page that says what to do`, async ({ page }) => {
+    await page.addInitScript(breakIt)
+    await page.goto('/')
+    await expect(
+      page.getByRole('heading', { name: 'This browser does not let Violet Lane keep anything' }),
+    ).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Reload' })).toBeVisible()
+  })
