@@ -6,6 +6,16 @@ import { screenFollows } from './useLive'
 import { useOffice } from '~/stores/office'
 
 /**
+ * Does an act under a key that was given before, for what is done behind the hand: the same key is never done
+ * twice.
+ */
+export const actUnderKey = <N extends ActName>(
+  name: N,
+  input: InputOf<N>,
+  key: string,
+): Promise<Result<WrittenBy<N>>> => doHere(name, input, key)
+
+/**
  * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until
  * the screen shows what was done, so a
  * second press does nothing; the act carries a key from when its form was opened, so that the core refuses it

@@ -4,8 +4,8 @@ import type { Bill, BillTold } from '#core/payables/bill'
 import type { BillForm } from '#core/payables/billForm'
 import { dropQueued, onQueueElsewhere, putQueued, readQueue, type QueuedBill } from '~/data/billQueue'
 import { storeHere } from '~/data/offices'
-import { act } from '~/data/ownOffice'
 import { useOffice } from '~/stores/office'
+import { actUnderKey } from './useAct'
 
 /** One list for the whole tab: bills go on being entered when their page is left. */
 const queue = shallowRef<readonly QueuedBill[]>([])
@@ -32,7 +32,7 @@ export function useBillQueue(
 
   async function enterNext(next: QueuedBill, bill: BillTold): Promise<void> {
     const input = { companyId: next.companyId, bill: { ...bill, id: next.id } }
-    const done = await act('enterBill', input, next.id)
+    const done = await actUnderKey('enterBill', input, next.id)
     if (done.ok && done.value.bills[0]) entered(done.value.bills[0])
     // Done under this key already: another tab was first.
     if (done.ok || done.refusal.code === 'act-twice') dropQueued(next.id)

@@ -13,7 +13,7 @@ import { storeName } from './storeName'
 import { failureOf } from './inWorker'
 import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken, TableSize } from './intakeWork'
 
-export type { IntakeAsk, IntakeChecked, IntakeLine, IntakePlan } from './intakeWork'
+export type { IntakeAsk, IntakeChecked, IntakePlan } from './intakeWork'
 
 /** A file under the eyes of the person who takes it in: it is held in a worker of its own until `end`. */
 export class IntakeDesk {

@@ -66,7 +66,7 @@ export interface IntakeTaken {
   readonly id: Id<'intake'>
 }
 /** A row of the file as it would be imported, with its cells as texts. */
-export type IntakeLine = IntakeSeen & { readonly cells: readonly string[] }
+type IntakeLine = IntakeSeen & { readonly cells: readonly string[] }
 /** A name that the office does not know, and who may be meant. */
 export interface UnknownName {
   readonly key: string

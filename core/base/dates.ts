@@ -183,7 +183,7 @@ export function formatDate(
 /** Where a date without a year, a bare day or a weekday is looked for: behind today, around it, or ahead. */
 export type Lean = 'back' | 'around' | 'ahead'
 /** A date without a year further from today than this is asked: it is typed again with its year. */
-export const FAR_DAYS = 60
+const FAR_DAYS = 60
 /** How far ahead a date without a year may be where dates are looked for behind today. */
 const AHEAD_DAYS = 31
 

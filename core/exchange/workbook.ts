@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate'
 import { SaxesParser } from 'saxes'
 import { good, refuse, type Refusal, type Result } from '../base/result'
-import { MOST_CELL_LETTERS, MOST_COLUMNS, MOST_ROWS, type Cell, type Cells, type TypedCell } from './cells'
+import { MOST_CELL_LETTERS, MOST_COLUMNS, MOST_ROWS, type Cell, type Cells } from './cells'
 
 /** A sheet of a workbook by its name; a hidden one is listed as such and only read when a person chooses it. */
 export interface SheetName {

@@ -20,7 +20,7 @@ const CURRENCY = /[$£€₹]|USD|CAD|EUR|GBP|INR/gi
 const GROUPING = /(?<=\d)[\s\u00a0\u202f’'](?=\d{3}(?!\d))/g
 
 /** The figures of an amount without its currency and its sign, and whether it is below zero. */
-export function bareFigures(text: string): { readonly figures: string; readonly minus: boolean } {
+function bareFigures(text: string): { readonly figures: string; readonly minus: boolean } {
   const bare = text.replaceAll(/C\$/gi, '').replaceAll(CURRENCY, '').trim()
   const inside = /^\((.+)\)$/.exec(bare)
   const signed = (inside?.[1] ?? bare).replaceAll('−', '-').trim()

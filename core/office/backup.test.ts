@@ -32,6 +32,31 @@ describe('a backup', () => {
       expect(read.value.manifest.head?.seq).toBe(tables.trail.length)
     }
   })
+  it('of every version of the store is read: it has no part for tables that came later, and lacks none that it had', async () => {
+    const since: Readonly<Record<string, number>> = {
+      totals: 6,
+      reasonLists: 7,
+      settings: 7,
+      bills: 9,
+      intakes: 10,
+    }
+    const parts = unzipSync(packBackup(kept(await lived(5)), { ...about, store: 10 }))
+    const manifest = JSON.parse(strFromU8(parts['manifest.json']!)) as { parts: { path: string }[] }
+    const tables = manifest.parts.filter(p => p.path.startsWith('tables/')).map(p => p.path)
+    const without = (gone: readonly string[], store: number): string => {
+      const left = manifest.parts.filter(p => !gone.includes(p.path))
+      const files = Object.fromEntries(Object.entries(parts).filter(([name]) => !gone.includes(name)))
+      const text = JSON.stringify({ ...manifest, store, parts: left })
+      return refusedFor(zipSync({ ...files, 'manifest.json': strToU8(text) }))
+    }
+    const nameOf = (path: string): string => path.slice('tables/'.length, -'.jsonl'.length)
+    for (let store = 1; store <= 10; store++) {
+      const later = tables.filter(path => (since[nameOf(path)] ?? 1) > store)
+      expect(without(later, store), `store ${store}`).toBe('whole')
+      for (const path of tables.filter(p => !later.includes(p)))
+        expect(without([...later, path], store), `${path} of store ${store}`).toBe(`backup-part ${path}`)
+    }
+  })
   it('damaged in any part is refused, and the part is named', async () => {
     const file = packBackup(kept(await lived(3)), about)
     const parts = unzipSync(file)

@@ -160,7 +160,11 @@ describe('a bill as it is typed', () => {
     expect(formOfBill({ ...bill, lines, discount }, payee)).toEqual({
       ...{ payee: payee.name, number: 'B7', date: bill.date, amount: '37.50', due: bill.due },
       ...{ discount: '1.00', until: '2026-11-20', memo: bill.memo, purchaseOrder: 'P1', taxForm: 'none' },
-      ...{ lines: [{ ledgerId: wood, amount: '3 x 12.50', memo: 'Oak', tag: 'Job 4' }], again: 'x' },
+      ...{
+        payTo: '',
+        lines: [{ ledgerId: wood, amount: '3 x 12.50', memo: 'Oak', tag: 'Job 4' }],
+        again: 'x',
+      },
     })
     expect(formOfBill(billOf(), payee)).toMatchObject({
       discount: '0',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { idOf } from '../base/id'
-import { must, type Result } from '../base/result'
+import type { Result } from '../base/result'
 import { cents } from '../money/cents'
 import { perform, type ActName, type InputOf } from '../office/acts'
 import { auditOffice } from '../office/audit'
@@ -8,7 +8,10 @@ import { MemoryOffice } from '../office/memory'
 import { account, company, drawOf, morePayees, opened, payee } from '../office/test/office'
 import type { Draw } from './draw'
 import type { Entering } from './enterBill'
+import { layoutById } from '../paper/builtIn'
 import { operatorKey } from './operator'
+import { checksToCome, settleable, wholly } from './settleForm'
+import { billOf as billRow } from './test/bill'
 import { day } from './test/payment'
 
 /*
@@ -180,5 +183,87 @@ describe('rules that every act keeps', () => {
     ])
     await desk.act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
     expect(desk.payment('p').lines).toMatchObject([{ reference: 'a', description: '' }])
+  })
+  it('an account is opened for a currency with hundredths, with a layout of its company', async () => {
+    const desk = new Desk()
+    const open = (more: object) =>
+      desk.act('openAccount', {
+        company: { id: company.id, name: company.name, address: company.address },
+        ledgers: [],
+        account: { ...account, id: idOf<'account'>('second'), account: '77-1', ...more },
+        book: {
+          id: idOf<'book'>('b2'),
+          accountId: idOf<'account'>('second'),
+          kind: 'printed by us',
+          start: 9001 as never,
+          end: 9009 as never,
+        },
+        opening: cents(0),
+        equity: idOf<'ledger'>('equity'),
+      })
+    for (const name of ['yen', 'Japanese Yen', 'Kuwaiti dinars KWD'])
+      expect(await open({ currency: { sign: '', name } }), name).toBe('currency-minor')
+    expect(await open({ currency: { sign: '¥', name: 'money' } })).toBe('currency-minor')
+    const layout = { ...layoutById('letter-top')!, companies: ['another'] }
+    const save = () => desk.act('saveLayout', { key: layout.id, layout, from: 1, owns: [] })
+    // The first account prints with it: it cannot be kept for others alone.
+    expect(await save()).toBe('layout-used')
+    desk.office.put({ accounts: [{ ...account, layoutId: 'letter-middle' }] })
+    expect(await save()).toBe('done')
+    expect(await open({})).toBe('layout-elsewhere')
+    expect(await open({ layoutId: 'letter-middle' })).toBe('done')
+  })
+  it('a number that is too long for the MICR line is refused when the pack is loaded, not after the run is made', async () => {
+    const desk = new Desk()
+    const start = 999_999
+    desk.office.put({
+      books: [
+        {
+          id: idOf('book'),
+          accountId: account.id,
+          kind: 'printed by us',
+          start: start as never,
+          end: (start + 9) as never,
+        },
+      ],
+    })
+    for (const id of ['a', 'b']) await desk.act('draw', drawn(drawOf(id, 500)))
+    const pick = (ids: string[]) =>
+      desk.act('pick', {
+        bookId: idOf<'book'>('book'),
+        runId: idOf<'run'>('r'),
+        paymentIds: ids.map(id => idOf<'payment'>(id)),
+        order: 'as drawn',
+      })
+    expect(await pick(['a', 'b'])).toBe('done')
+    const load = () => desk.act('load', { runId: idOf<'run'>('r'), top: start as never })
+    expect(await load()).toBe('micr-serial')
+    expect(await pick(['a'])).toBe('done')
+    expect(await load()).toBe('done')
+  })
+  it('a bill goes to the address that was chosen for it, and bills of other addresses on checks of their own', () => {
+    const rich = { ...payee, others: [{ name: 'Mill', lines: ['Mill Lane 3'] }] }
+    const list = settleable(
+      [
+        billRow({ number: '1' }),
+        billRow({ number: '2', payTo: 'Mill' }),
+        billRow({ number: '3', payTo: 'gone' }),
+      ],
+      new Map([[payee.id, rich]]),
+      day('2026-11-24'),
+    )
+    const choice = new Map(list.map(s => [s.bill.id, wholly(s)]))
+    const how = {
+      perBill: false,
+      accountOf: () => account.id,
+      date: day('2026-11-24'),
+      newId: () => idOf<'payment'>('new'),
+    }
+    const checks = checksToCome(list, choice, how).map(c => [c.bills.map(b => b.number), c.draw.address])
+    expect(checks).toEqual([
+      [['1'], payee.address],
+      [['2'], ['Mill Lane 3']],
+      [['3'], payee.address],
+    ])
   })
 })

@@ -20,7 +20,10 @@ it('what is printed of a payment is what was told of it, signed as it, its run o
   })
   const pay = [{ kind: 'earning' as const, name: 'Wages', now: cents(1), yearToDate: cents(1) }]
   const told = { accountWithPayee: '77', pay, language: 'es' as const, signers: [2] }
-  expect(factsOfPayment(paymentOf('a', told), 7, signing, [3])).toMatchObject(told)
+  expect(factsOfPayment(paymentOf('a', told), 7, signing)).toMatchObject(told)
+  // The run's word wins, also where it says that nobody's signature prints.
+  expect(factsOfPayment(paymentOf('a', told), 7, signing, [3]).signers).toEqual([3])
+  expect(factsOfPayment(paymentOf('a', told), 7, signing, [])).not.toHaveProperty('signers')
   expect(factsOfPayment(paymentOf('a'), 7, signing, [3]).signers).toEqual([3])
   expect(factsOfPayment(paymentOf('a'), 7, signing, [])).not.toHaveProperty('signers')
   expect(factsOfPayment(paymentOf('a', { amount: cents(1) }), 7, signing).signers).toEqual([0])

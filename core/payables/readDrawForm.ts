@@ -1,5 +1,4 @@
-import type { PlainDate } from '../base/dates'
-import { readTypedDate, type DateTyping } from '../base/dates'
+import { readTypedDate, type DateTyping, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Refusal, type Result } from '../base/result'
 import { checkNumber, type CheckNumber } from '../books/book'

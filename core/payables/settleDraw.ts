@@ -1,4 +1,3 @@
-import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import { cents } from '../money/cents'
