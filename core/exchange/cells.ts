@@ -3,7 +3,7 @@ import { good, refuse, type Result } from '../base/result'
 import { unguarded } from './csvOut'
 
 /** A cell of a workbook that holds more than text: its type, and its value written one way (`12.345`, `2026-11-24`). */
-export interface TypedCell {
+interface TypedCell {
   readonly type: 'number' | 'percentage' | 'date' | 'yes or no' | 'error'
   readonly text: string
 }

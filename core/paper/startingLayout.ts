@@ -24,6 +24,8 @@ interface FaceField {
   readonly y?: number
   readonly w?: number
   readonly h?: number
+  readonly type?: { readonly size: number; readonly least: number }
+  readonly caption?: { readonly size?: number } | undefined
 }
 interface Face extends Size {
   readonly id: string
@@ -69,7 +71,37 @@ function faceFor(panel: Panel, country: Country): Face {
   if (panel.role !== 'check') return stubFaces.find(f => f.id === 'stub-wide') as Face
   const own = checkFaces.filter(f => f.country === country)
   const near = (f: Size): number => Math.abs(f.w - panel.w)
-  return [...own].sort((a, b) => near(a) - near(b))[0] as Face
+  const nearest = [...own].sort((a, b) => near(a) - near(b))[0] as Face
+  return panel.w < nearest.w * MUCH_NARROWER ? narrowed(nearest, panel.w) : nearest
+}
+
+/** A panel so much narrower than the nearest face has no room for fields that keep their width. */
+const MUCH_NARROWER = 0.85
+/** Letters are made smaller only so far: below this they are hard to read. */
+const LEAST_TYPE = 0.72
+/** Many printers print nothing nearer to the edge: margins are not drawn together with the rest. */
+const MARGIN = 4.5
+/** On a low check the crossing would come too near to the upper edge. */
+const CROSSING_TOP = 6.5
+/** A face drawn together to another width: places and widths in proportion, letters with them as far as they can be read. */
+function narrowed(face: Face, w: number): Face {
+  const by = (w - 2 * MARGIN) / (face.w - 2 * MARGIN)
+  const smaller = (size: number): number => Math.round(size * Math.max(by, LEAST_TYPE) * 4) / 4
+  return {
+    ...face,
+    w,
+    fields: face.fields.map(f => ({
+      ...f,
+      ...(f.x !== undefined && { x: MARGIN + (f.x - MARGIN) * by }),
+      ...(f.w !== undefined && { w: f.w * by }),
+      ...(f.columns && { columns: f.columns.map(c => ({ ...c, w: c.w * by })) }),
+      ...(f.type && { type: { ...f.type, size: smaller(f.type.size), least: smaller(f.type.least) } }),
+      ...(f.caption?.size && { caption: { ...f.caption, size: smaller(f.caption.size) } }),
+      // Left of it the caption would lie over its neighbour.
+      ...(f.kind === 'accountNumber' && { caption: undefined }),
+      ...(f.kind === 'crossing' && f.y !== undefined && { y: Math.max(f.y, CROSSING_TOP) }),
+    })),
+  }
 }
 
 /**
