@@ -18,8 +18,12 @@ export function useIntakeMending(
 ) {
   const typed = ref(new Map<string, string>())
   const wrongOnce = shallowRef<ReadonlySet<string>>(new Set())
+  /** What was written into cells already. */
+  const written = new Map<string, string>()
   let waiting: ReturnType<typeof setTimeout> | undefined
   let round = 0
+  /** A mended cell is not looked at yet: until then nothing is imported. */
+  const pending = ref(false)
 
   /** Notes the cells that are wrong now. */
   function note(of: IntakeChecked | undefined): void {
@@ -28,9 +32,11 @@ export function useIntakeMending(
   }
   function forget(): void {
     typed.value = new Map()
+    written.clear()
     wrongOnce.value = new Set()
     clearTimeout(waiting)
     round++
+    pending.value = false
   }
   const textOf = (at: number, field: string, text: string): string =>
     typed.value.get(keyOf(at, field)) ?? text
@@ -48,15 +54,24 @@ export function useIntakeMending(
     checked.value = { ...now, rows }
     note(now)
   }
+  /**
+   * Mends a cell with what was typed in it, where that is not what it holds. It is called whenever a field is
+   * left, by Enter, and when its row is drawn anew: a field that was put in place of another tells no change.
+   */
   async function mend(at: number, field: string, text: string): Promise<void> {
-    type(at, field, text)
-    await write(at, field, text)
+    const typedText = typed.value.get(keyOf(at, field))
+    if (typedText === undefined || typedText === (written.get(keyOf(at, field)) ?? text)) return
+    written.set(keyOf(at, field), typedText)
+    pending.value = true
+    await write(at, field, typedText)
     clearTimeout(waiting)
     const mine = ++round
     waiting = setTimeout(async () => {
       const now = await look()
-      if (now && mine === round) put(now)
+      if (mine !== round) return
+      if (now) put(now)
+      pending.value = false
     }, REST_MS)
   }
-  return { note, forget, textOf, isMended, type, mend }
+  return { note, forget, textOf, isMended, type, mend, pending }
 }

@@ -56,18 +56,21 @@ const otherwise = (row: Seen): string =>
   ]
     .filter(Boolean)
     .join('; ')
-/** Enter goes on to the next cell that is wrong; leaving the cell mends it. */
-function goOn(event: KeyboardEvent) {
+/** What was typed in a cell is written into it. */
+const commit = (row: Seen, field: string): void =>
+  void mending.mend(row.at, field, row.cells[matching.value[field]!] ?? '')
+/** Enter writes the cell and goes on to the next one that is wrong. */
+function goOn(event: KeyboardEvent, row: Seen, field: string) {
+  commit(row, field)
   const cells = [...document.querySelectorAll<HTMLElement>('[data-test="intake-rows"] .mend')]
   const here = cells.indexOf(event.target as HTMLElement)
   const next = cells.slice(here + 1).find(cell => cell.getAttribute('aria-invalid') === 'true')
-  const after = next ?? document.querySelector<HTMLElement>('[data-test="intake-take"]')
-  if (after && !(after as HTMLButtonElement).disabled) after.focus()
-  else (event.target as HTMLElement).dispatchEvent(new Event('change'))
+  next?.focus()
 }
 const typedIn = (event: Event): string => (event.target as HTMLInputElement).value
 const isEmpty = (filter: string): boolean =>
   filter !== 'all' && filter !== only.value && !counts.value[filter as 'wrong' | 'here']
+const { pending } = mending
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
@@ -115,8 +118,9 @@ const filters = computed(() => [
               :aria-invalid="faultAt(row, f.key) ? 'true' : 'false'"
               @click.stop
               @input="mending.type(row.at, f.key, typedIn($event))"
-              @keydown.enter.prevent="goOn"
-              @change="mending.mend(row.at, f.key, typedIn($event))"
+              @keydown.enter.prevent="goOn($event, row, f.key)"
+              @blur="commit(row, f.key)"
+              @vue:before-unmount="commit(row, f.key)"
             />
             <span v-if="faultAt(row, f.key)" :id="`fault-${row.at}-${f.key}`" class="why text-error">{{
               faultAt(row, f.key)
@@ -132,7 +136,7 @@ const filters = computed(() => [
       <v-btn
         color="primary"
         variant="flat"
-        :disabled="!counts.good || !!doing || isOff"
+        :disabled="!counts.good || !!doing || isOff || pending"
         :loading="busy"
         data-test="intake-take"
         @click="intake.take()"
