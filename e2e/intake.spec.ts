@@ -51,6 +51,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   const cell = page.getByLabel('Amount of row 10')
   await expect(cell).toHaveValue('see paper')
   await cell.fill('12.50')
+  await settled(page)
   await cell.press('Enter')
   await expect(counts).toHaveText('289 good, 0 here already, 11 wrong')
   await expect(page.getByLabel('Amount of row 35')).toBeFocused()
