@@ -107,6 +107,12 @@ const AN = {
   error: 'an error',
 }
 
+/** The decimal mark that reads a cell as an amount: a typed number has a point; undefined where it holds something else. */
+function markOf(cell: Cell, spec: IntakeSpec): DecimalMark | undefined {
+  if (typeof cell === 'string') return spec.mark
+  return cell.type === 'number' ? '.' : undefined
+}
+
 function readCell(field: IntakeField, cell: Cell, spec: IntakeSpec, today: PlainDate): ReadCell {
   const text = cellText(cell).trim()
   if (!text) return { value: '' }
@@ -124,8 +130,9 @@ function readCell(field: IntakeField, cell: Cell, spec: IntakeSpec, today: Plain
       return day.ok ? { value: day.value } : wrong(day.refusal.text)
     }
     case 'amount': {
-      if (type !== 'text' && type !== 'number') return wrong(`This cell holds ${AN[type]}, not an amount.`)
-      const amount = readFigure(text, type === 'number' ? '.' : spec.mark, spec.round, field.key)
+      const mark = markOf(cell, spec)
+      if (!mark) return wrong(`This cell holds ${AN[type as keyof typeof AN]}, not an amount.`)
+      const amount = readFigure(text, mark, spec.round, field.key)
       return amount.ok ? { value: figures(cents(amount.value)) } : wrong(amount.refusal.text)
     }
   }
@@ -194,10 +201,10 @@ export function columnTotals(table: Table, spec: IntakeSpec): ColumnTotal[] {
       const cell = row[column] ?? ''
       const text = cellText(cell).trim()
       if (!text) continue
-      const typed = typeof cell !== 'string'
-      const figure = typed && cell.type !== 'number' ? undefined : readDecimal(text, typed ? '.' : spec.mark)
+      const mark = markOf(cell, spec)
+      const figure = mark && readDecimal(text, mark)
       if (figure) exact.push(figure)
-      const amount = figure && readFigure(text, typed ? '.' : spec.mark, spec.round)
+      const amount = mark && readFigure(text, mark, spec.round)
       if (amount?.ok) read.push({ units: BigInt(amount.value), scale: 2 })
       else unread++
     }

@@ -1,4 +1,4 @@
-import { dateOf, monthNamed, plainDate, type PlainDate } from '../base/dates'
+import { dateOf, monthNamed, type PlainDate } from '../base/dates'
 import { refuse, type Result, good } from '../base/result'
 import type { Cents } from '../money/cents'
 import {
@@ -62,9 +62,7 @@ export function readDay(text: string, order: DayOrder, today: PlainDate, field =
   const [month, day, year] = worded ? [worded[2]!, worded[1]!, worded[3]!] : (named?.slice(1) ?? [])
   const at = month === undefined ? undefined : monthNamed(month)
   if (at !== undefined) return dated(year!, at, day!)
-  return plainDate(t, field).ok
-    ? plainDate(t, field)
-    : refuse('date-pattern', `“${t}” is not a date: write it as 2026-11-24`, { field, value: t })
+  return refuse('date-pattern', `“${t}” is not a date: write it as 2026-11-24`, { field, value: t })
 }
 
 /**

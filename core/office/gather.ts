@@ -110,7 +110,7 @@ function stockAmong(rows: readonly Tables['stocks'][], account: BankAccount): St
   return stock
 }
 
-interface PrintsWith {
+export interface PrintsWith {
   readonly layout: Layout
   readonly facts: AccountFacts
   readonly stock: Stock

@@ -3,18 +3,16 @@ import { jumpedBy, type CheckNumber } from '../../books/book'
 import { micrFindings } from '../../micr/checks'
 import { positionsOn } from '../../micr/place'
 import { checkSize } from '../../paper/stock'
-import { layoutNow, mayUse } from '../../paper/versions'
+import { mayUse } from '../../paper/versions'
 import { printsMicr } from '../../payables/readiness'
 import { load as decide, type Loading } from '../../runs/prepare'
 import { paperOfBook, wayOf } from '../../runs/run'
 import { act } from '../act'
-import { lockOfRun, printsWith, PRINTS_WITH, runWith, stockOf, touched } from '../gather'
-import type { Reading } from '../reading'
+import { lockOfRun, printsWith, PRINTS_WITH, runWith, touched, type PrintsWith } from '../gather'
 import type { BankAccount } from '../../payables/account'
 
 /** Says of a number why it has no room in the MICR line of an account; blank where it has, or none is printed. */
-async function micrFaults(reading: Reading, account: BankAccount): Promise<(n: CheckNumber) => string> {
-  const { layout, facts, stock } = await printsWith(reading, account)
+function micrFaults(account: BankAccount, { layout, facts, stock }: PrintsWith): (n: CheckNumber) => string {
   if (!printsMicr(layout, stock)) return () => ''
   const positions = positionsOn(checkSize(stock).w)
   return number => {
@@ -32,14 +30,14 @@ export const load = act({
   writes: ['runs', 'numbers'],
   gather: async (reading, { runId, top, printing }) => {
     const { run, account, book } = await runWith(reading, runId)
-    const [rows, stock] = [await reading.fates(book.id), paperOfBook(await stockOf(reading, account), book)]
+    const prints = await printsWith(reading, account)
+    const [rows, stock] = [await reading.fates(book.id), paperOfBook(prints.stock, book)]
     const jumped = jumpedBy(book, rows, top, wayOf(stock, printing ?? null))
-    const layout = layoutNow(await reading.newest('layouts', [account.layoutId]), account.layoutId)
     return {
       ...{ run, book, rows, stock },
       touched: await touched(reading, book.id, jumped.ok ? jumped.value : []),
-      layoutFor: mayUse(layout, account.companyId),
-      ...(book.kind !== 'advices' && { micrFaultOf: await micrFaults(reading, account) }),
+      layoutFor: mayUse(prints.layout, account.companyId),
+      ...(book.kind !== 'advices' && { micrFaultOf: micrFaults(account, prints) }),
     }
   },
   decide: (known, input, stamp) => decide(known, input, stamp),
