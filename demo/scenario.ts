@@ -22,7 +22,9 @@ import { numberKey } from '../core/payables/bill'
 import type { Entering } from '../core/payables/enterBill'
 import type { Payee } from '../core/payables/payee'
 import { dueDate, readTerms } from '../core/payables/terms'
-import type { PayLine, StubLine } from '../core/proof/facts'
+import type { PaidLine } from '../core/payables/payment'
+import { withheldOf } from '../core/payables/payForm'
+import type { StubLine } from '../core/proof/facts'
 import { placeAfter, type Outcome } from '../core/runs/run'
 import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
@@ -39,6 +41,7 @@ const ledgerNames: readonly (readonly [string, string, LedgerAccount['kind']])[]
   ['1020', 'Cash, payroll', 'asset'],
   ['1030', 'Cash, yard', 'asset'],
   ['2010', 'Accounts payable', 'liability'],
+  ['2200', 'Withheld from pay', 'liability'],
   ['3000', 'Opening balances', 'equity'],
   ['3100', 'Drawings', 'equity'],
   ['4010', 'Fares', 'income'],
@@ -353,7 +356,7 @@ class Story {
    * Pay by kind with the year to date, which begins anew with each year. The parts are those of the stub
    * lines, told finer.
    */
-  private pay(demo: DemoPayee, lines: readonly StubLine[], date: PlainDate): PayLine[] {
+  private pay(plan: Plan, demo: DemoPayee, lines: readonly StubLine[], date: PlainDate): PaidLine[] {
     const key = `${demo.name} ${date.slice(0, 4)}`
     const known = this.earned.get(key) ?? new Map<string, number>()
     this.earned.set(key, known)
@@ -372,7 +375,8 @@ class Story {
     ).map(([kind, name, now = zero]) => {
       const total = (known.get(name) ?? 0) + now
       known.set(name, total)
-      return { kind, name, now, yearToDate: cents(total) }
+      const line = { kind, name, now, yearToDate: cents(total) }
+      return kind === 'deduction' ? { ...line, ledgerId: this.ledger(plan, '2200') } : line
     })
   }
 
@@ -381,6 +385,8 @@ class Story {
     const amount = cents(this.r.between(demo.least * 100, demo.most * 100))
     const payee = this.payee(plan, demo)
     const lines = this.lines(demo, amount, date)
+    const pay = demo.kind === 'employee' ? this.pay(plan, demo, lines, date) : []
+    const withheld = withheldOf(pay)
     return {
       id,
       payee,
@@ -389,13 +395,16 @@ class Story {
       amount,
       memo: demo.memo,
       lines,
-      ...(demo.kind === 'employee' && { pay: this.pay(demo, lines, date) }),
-      split: split(
-        amount,
-        payee.split.map(s => s.weight),
-      )
-        .map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part }))
-        .filter(s => s.amount !== 0),
+      ...(pay.length && { pay }),
+      split: [
+        ...split(
+          cents(amount - sum(withheld.map(w => w.amount))),
+          payee.split.map(s => s.weight),
+        )
+          .map((part, i) => ({ ledgerId: payee.split[i]?.ledgerId ?? idOf('none'), amount: part }))
+          .filter(s => s.amount !== 0),
+        ...withheld,
+      ],
     }
   }
 

@@ -89,6 +89,7 @@ export function useDraw(
       view.value?.account.cashLedgerId,
     ),
   )
+  const forPay = computed(() => view.value?.layout.purpose === 'payroll')
   const lastLedger = useLastUsed(() => `ledger of ${view.value?.account.companyId ?? ''}`)
 
   watch(padNext, n => {
@@ -96,7 +97,16 @@ export function useDraw(
   })
   // A payee's details are filled in once, when they are chosen: what was typed over them afterwards stays.
   watch(payee, p => {
-    if (p && p.id !== form.value.filledFor) form.value = filledWith(form.value, p)
+    if (p && p.id !== form.value.filledFor) form.value = filledWith(form.value, p, forPay.value)
+  })
+  // On an account for other payments an employee begins without what is said of their pay.
+  watch(forPay, (now, before) => {
+    const p = payee.value
+    const { memo, ledgerId } = form.value
+    const was = p && filledWith(form.value, p, before)
+    if (!was || was.memo !== memo || was.ledgerId !== ledgerId) return
+    const { memo: memoNow, ledgerId: ledgerNow } = filledWith(form.value, p, now)
+    form.value = { ...form.value, memo: memoNow, ledgerId: ledgerNow }
   })
   watch(
     () => form.value.payee,
@@ -206,13 +216,20 @@ export function useDraw(
             amount: amount.value ?? null,
             date: day.value ?? null,
             explained: form.value.bills.length > 0 || form.value.apart !== '',
+            isPay: forPay.value || form.value.pay.length > 0,
           },
         )
       : [],
   )
 
+  /** Begins the lines of pay, with what is said of the pay of an employee. */
   const beginPay = (): void => {
-    form.value = { ...form.value, pay: payToBegin(paidBefore.value ?? []) }
+    const { memo, ledgerId } = form.value
+    const of = payee.value
+    form.value = {
+      ...{ ...form.value, pay: payToBegin(paidBefore.value ?? []) },
+      ...{ memo: memo || (of?.memo ?? ''), ledgerId: ledgerId ?? of?.split[0]?.ledgerId ?? null },
+    }
   }
   // With pay the amount follows from it: what stands in its field is what will be drawn.
   watch([() => form.value.pay.length > 0, amount], ([isPay, net], [wasPay]) => {

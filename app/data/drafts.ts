@@ -36,15 +36,19 @@ const isLike = (kept: unknown, now: unknown): boolean =>
   now === undefined || kindOf(kept) === kindOf(now) || (now === null && typeof kept === 'string')
 /**
  * The gate of a form: of what was kept, the fields that the form has today, where they hold the same kind of
- * value.
+ * value; a part of a form is complete, also where a field was added to it since.
  */
 export const likeForm =
   <T extends object>(form: T) =>
   (kept: unknown): Partial<T> | undefined => {
     if (kindOf(kept) !== 'object') return undefined
     const now = form as Readonly<Record<string, unknown>>
-    const same = Object.entries(kept as object).filter(
-      ([name, value]) => name in now && isLike(value, now[name]),
-    )
+    const whole = (name: string, value: unknown): unknown => {
+      const part = now[name]
+      return part && kindOf(part) === 'object' ? { ...part, ...(value as object) } : value
+    }
+    const same = Object.entries(kept as object)
+      .filter(([name, value]) => name in now && isLike(value, now[name]))
+      .map(([name, value]) => [name, whole(name, value)])
     return same.length ? (Object.fromEntries(same) as Partial<T>) : undefined
   }

@@ -18,7 +18,7 @@ describe('the ledger accounts that a company begins with', () => {
       expect(companyId).toBe(co)
     }
     expect(ledgers.map(l => l.code)).toEqual(ledgers.map(l => l.code).toSorted())
-    expect(new Set(ledgers.map(l => l.id)).size).toBe(10)
+    expect(new Set(ledgers.map(l => l.id)).size).toBe(11)
     expect(unplacedLedger(co).id).toBe('co-unplaced')
   })
   it('hold what opening balances, bills and their discounts need, and the cash of the account by its name', () => {

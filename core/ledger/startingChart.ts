@@ -5,6 +5,7 @@ import type { LedgerAccount } from './entry'
 const startingChart: readonly (readonly [string, string, LedgerAccount['kind']])[] = [
   ['1010', 'Cash', 'asset'],
   ['2010', 'Accounts payable', 'liability'],
+  ['2200', 'Withheld from pay', 'liability'],
   ['3000', 'Opening balances', 'equity'],
   ['4900', 'Discounts taken', 'income'],
   ['6100', 'Materials', 'expense'],

@@ -5,13 +5,13 @@ import { figures } from '../money/figures'
 import { payable, sum, type Cents } from '../money/cents'
 import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
-import type { PayLine, StubLine } from '../proof/facts'
+import type { StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
 import type { BankAccount, Payables } from './account'
 import type { Bill } from './bill'
 import type { Payee } from './payee'
-import type { Payment } from './payment'
-import { netPay } from './payForm'
+import type { PaidLine, Payment } from './payment'
+import { netPay, withheldOf } from './payForm'
 import { billStubLines, settlesOf, splitStubLines } from './settleDraw'
 import type { Allocation, Settles } from './allocation'
 import { addressLines, payeeName, printable } from './texts'
@@ -30,7 +30,7 @@ export interface Draw {
   readonly lines: readonly StubLine[]
   readonly split: Payment['split']
   readonly accountWithPayee?: string
-  readonly pay?: readonly PayLine[]
+  readonly pay?: readonly PaidLine[]
   readonly advice?: boolean
   readonly signers?: readonly number[]
   /** The bills that it pays; its amount is theirs and that of the ledger lines together. */
@@ -100,12 +100,29 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
   return good(true)
 }
 
+/** The parts besides what is withheld of pay; undefined where a deduction is in no ledger account. */
+function besidesWithheld({ split, pay = [] }: Draw): Payment['split'] | undefined {
+  const withheld = withheldOf(pay)
+  if (withheld.length < pay.filter(l => l.kind === 'deduction' && l.now).length) return undefined
+  const given = [...split]
+  for (const part of withheld) {
+    const at = given.findIndex(s => s.ledgerId === part.ledgerId && s.amount === part.amount)
+    if (at < 0) return undefined
+    given.splice(at, 1)
+  }
+  return given
+}
 /** Refuses parts that do not come to the amount, and parts of nothing or less. */
 function addsUp(act: Draw): Result<true> {
   const bills = sum((act.settles ?? []).map(a => a.amount))
   if (!act.split.length && act.amount !== bills)
     return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
-  if (act.split.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0))
+  const given = besidesWithheld(act)
+  if (!given)
+    return refuse('pay-ledger', 'each deduction is credited to the ledger account it is withheld to', {
+      field: 'pay',
+    })
+  if (given.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0))
     return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
   if (sum(act.split.map(s => s.amount)) !== act.amount - bills)
     return refuse(
@@ -173,7 +190,7 @@ function mayDraw(
 /** The lines of the stubs: those of the bills, then what was told of the rest, or what its ledger lines say. */
 function linesOf({ bills, ledgers }: DrawKnown, act: Draw): readonly StubLine[] {
   if (!act.settles?.length) return act.lines
-  const rest = act.lines.length ? act.lines : splitStubLines(act.split, ledgers)
+  const rest = act.lines.length || act.pay?.length ? act.lines : splitStubLines(act.split, ledgers)
   return [...billStubLines(bills, act.settles), ...rest]
 }
 

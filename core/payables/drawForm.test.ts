@@ -44,6 +44,7 @@ const payLine = fc.record({
   name: fc.constantFrom('Wages', 'Wages', 'Tax', ''),
   now: fc.constantFrom('900', '7', '2.00', 'x'),
   yearToDate: fc.constantFrom('', '5000.00'),
+  ledgerId: fc.constantFrom(wood, wood, null),
 })
 const faultsOf = (form: DrawForm, onPad = false) =>
   Object.keys(readDrawForm(form, { ...withWhat, onPad }).faults)
@@ -71,6 +72,7 @@ describe('a payment as it is typed', () => {
       newBill: fc.record({
         on: fc.boolean(),
         number: fc.constantFrom('A-7', 'A-8', 'A-9', ''),
+        amount: mostly(fc.constantFrom('', '', '5', '40%')),
         date: fc.constantFrom('', '11/2', '11/3', '11/4', 'x'),
         purchaseOrder: mostly(fc.constant('')),
         memo: fc.constant(''),
@@ -145,7 +147,7 @@ describe('a payment as it is typed', () => {
     }
     const partsOf = (form: DrawForm) =>
       drawOf(form, readDrawForm(form, { ...withWhat, payees: [shared] }), payee.companyId, keys)?.draw.split
-    const filled = { ...filledWith(typed({ ledgerId: null }), shared), amount: '1.00' }
+    const filled = { ...filledWith(typed({ ledgerId: null }), shared, true), amount: '1.00' }
     expect(partsOf(filled)).toEqual([
       { ledgerId: wood, amount: 67 },
       { ledgerId: rope, amount: 33 },

@@ -33,10 +33,12 @@ export interface DrawForm {
   pay: PayFormLine[]
   newBill: NewBillForm
 }
-/** A bill that is entered with the payment: what the payment pays besides other bills. */
+/** A bill that is entered with the payment, which pays all of it. */
 export interface NewBillForm {
   on: boolean
   number: string
+  /** As the amount of a ledger line is typed; blank: what the other rows leave. */
+  amount: string
   /** Blank: that of the payment. */
   date: string
   purchaseOrder: string
@@ -44,7 +46,9 @@ export interface NewBillForm {
   /** Why the same number comes again. */
   again: string
 }
-const noBill: NewBillForm = { on: false, number: '', date: '', purchaseOrder: '', memo: '', again: '' }
+const noBill: NewBillForm = {
+  ...{ on: false, number: '', amount: '', date: '', purchaseOrder: '', memo: '', again: '' },
+}
 export const blankDrawForm = (): DrawForm => ({
   payee: '',
   kind: 'supplier',
@@ -93,8 +97,12 @@ export type DrawField = (typeof drawFields)[number]
 export const isDrawField = (field: string | undefined): field is DrawField =>
   (drawFields as readonly (string | undefined)[]).includes(field)
 
-/** What a payee's page says of how they are paid, filled in where they are chosen. */
-export const filledWith = (form: DrawForm, payee: Payee): DrawForm => ({
+const payBlank = (payee: Payee, forPay: boolean): boolean => payee.kind === 'employee' && !forPay
+/**
+ * What a payee's page says of how they are paid, filled in where they are chosen. What is said of an employee is
+ * said of their pay: on an account for other payments they begin without it.
+ */
+export const filledWith = (form: DrawForm, payee: Payee, forPay: boolean): DrawForm => ({
   ...form,
   // What was typed for another payee goes; what was typed before there was one stays.
   ...(form.filledFor && { lines: [], pay: [], newBill: { ...noBill } }),
@@ -102,8 +110,8 @@ export const filledWith = (form: DrawForm, payee: Payee): DrawForm => ({
   bills: [],
   apart: '',
   address: payee.address.join('\n'),
-  memo: payee.memo,
+  memo: payBlank(payee, forPay) ? '' : payee.memo,
   accountWithPayee: payee.accountWithPayee ?? '',
-  ledgerId: payee.split[0]?.ledgerId ?? form.ledgerId,
+  ledgerId: payBlank(payee, forPay) ? null : (payee.split[0]?.ledgerId ?? form.ledgerId),
   advice: payee.way === 'advice' || (form.advice && form.filledFor === ''),
 })

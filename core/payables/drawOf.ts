@@ -6,6 +6,7 @@ import { printedSigners, type Signing } from './account'
 import type { Draw } from './draw'
 import type { Entering } from './enterBill'
 import type { Payee } from './payee'
+import { printedPay } from './payment'
 import { sameName } from './texts'
 
 import type { DrawForm } from './drawForm'
@@ -16,7 +17,8 @@ export interface DrawAsked {
   readonly draw: Draw
   readonly bill?: Entering
 }
-/** The payee that is written down with the payment. */
+const onlyOne = <T>(of: readonly T[]): readonly T[] => (of.length === 1 ? of : [])
+/** The payee that is written down with the payment: its ledger account is the one that all goes to, if it is one. */
 const newPayee = (form: DrawForm, read: DrawRead, id: Id<'payee'>, companyId: Id<'company'>): Payee => ({
   id,
   companyId,
@@ -24,7 +26,10 @@ const newPayee = (form: DrawForm, read: DrawRead, id: Id<'payee'>, companyId: Id
   name: form.payee,
   address: [],
   memo: form.memo,
-  split: read.split.length === 1 ? [{ ledgerId: read.split[0]!.ledgerId, weight: 1 }] : [],
+  split: onlyOne([...(read.newBill?.lines ?? []), ...read.split.filter(p => p.amount > 0)]).map(l => ({
+    ledgerId: l.ledgerId,
+    weight: 1,
+  })),
   onHold: false,
   taxForm: 'none',
   ...(form.accountWithPayee && { accountWithPayee: form.accountWithPayee }),
@@ -54,8 +59,8 @@ export function drawOf(
     date: read.date.value,
     amount: read.amount.value,
     memo: form.memo,
-    lines: bill || !form.lines.length ? [] : read.lines.slice(form.bills.length),
-    split: bill ? [] : read.split,
+    lines: form.lines.length ? read.lines.slice(settles.length) : [],
+    split: read.split,
     ...(settles.length && { settles }),
     ...(form.apart && { apart: form.apart }),
     ...(form.accountWithPayee && { accountWithPayee: form.accountWithPayee }),
@@ -85,7 +90,7 @@ export function factsOfDraw(
     memo: form.memo,
     lines: [...read.lines],
     ...(form.accountWithPayee && { accountWithPayee: form.accountWithPayee }),
-    ...(read.pay.length && { pay: [...read.pay] }),
+    ...(read.pay.length && { pay: printedPay(read.pay) }),
     ...(read.payee?.language && { language: read.payee.language }),
     ...(form.advice ? { advice: true } : { signers }),
   }

@@ -28,7 +28,9 @@ const known = (more: Partial<DrawWarnKnown> = {}): DrawWarnKnown => ({
   ...more,
 })
 const codes = (look: Partial<DrawLook>, more: Partial<DrawWarnKnown> = {}) =>
-  drawWarnings(known(more), { amount: cents(500), date: today, explained: false, ...look }).map(w => w.code)
+  drawWarnings(known(more), { amount: cents(500), date: today, explained: false, isPay: false, ...look }).map(
+    w => w.code,
+  )
 
 describe('what a clerk should know before drawing', () => {
   it('is told by kind: on hold, employee, a like payment within sixty days, a date far off', () => {
@@ -43,12 +45,23 @@ describe('what a clerk should know before drawing', () => {
       'on-hold',
       'employee',
     ])
-    const [short] = drawWarnings(known(), { amount: cents(1250), date: today, explained: false })
+    expect(codes({ isPay: true }, { payee: { ...payee, kind: 'employee' } })).toEqual([])
+    const [short] = drawWarnings(known(), {
+      amount: cents(1250),
+      date: today,
+      explained: false,
+      isPay: false,
+    })
     expect(short?.text).toBe('the account would be £2.50 short of what is promised')
   })
   it('open bills are pointed out until they are paid or it is said what this is', () => {
     const openBills = [billOf({ amount: cents(300) }), billOf({ amount: cents(200) })]
-    const [told] = drawWarnings(known({ openBills }), { amount: null, date: null, explained: false })
+    const [told] = drawWarnings(known({ openBills }), {
+      amount: null,
+      date: null,
+      explained: false,
+      isPay: false,
+    })
     expect(told).toMatchObject({ code: 'open-bills', text: '2 bills of theirs are open, £5.00' })
     expect(codes({ explained: true }, { openBills })).toEqual([])
   })
@@ -58,6 +71,7 @@ describe('what a clerk should know before drawing', () => {
       amount: null,
       date: null,
       explained: false,
+      isPay: false,
     })
     expect(warned.map(w => w.code)).toEqual(['changed-payee'])
     for (const part of ['Ilse', 'Nov 22, 2026', 'Shore Timber, Quay', payee.address[0]!])

@@ -38,6 +38,8 @@ export interface DrawLook {
   readonly date: PlainDate | null
   /** Whether it pays some of the bills, or it was said what it is instead. */
   readonly explained: boolean
+  /** Whether it is pay: on an account for it, or by its lines. */
+  readonly isPay: boolean
 }
 
 const FAR_DAYS = 60
@@ -62,7 +64,7 @@ function likeAnother({ paid, sign }: DrawWarnKnown, { amount, date }: DrawLook):
   ]
 }
 
-function aboutPayee(known: DrawWarnKnown): DrawWarning[] {
+function aboutPayee(known: DrawWarnKnown, { isPay }: DrawLook): DrawWarning[] {
   const { payee, paid } = known
   if (!payee) return []
   const found: DrawWarning[] = []
@@ -71,7 +73,7 @@ function aboutPayee(known: DrawWarnKnown): DrawWarning[] {
       code: 'on-hold',
       text: `${payee.name} is on hold${payee.holdWhy ? `: ${payee.holdWhy}` : ''}; the payment enters no run until they are let go`,
     })
-  if (payee.kind === 'employee')
+  if (payee.kind === 'employee' && !isPay)
     found.push({
       code: 'employee',
       text: `${payee.name} is an employee: this is right for what they laid out; pay belongs on a paycheck`,
@@ -97,7 +99,7 @@ function aboutPayee(known: DrawWarnKnown): DrawWarning[] {
 export function drawWarnings(known: DrawWarnKnown, look: DrawLook): DrawWarning[] {
   const { openBills, sign, balances, today } = known
   const { amount, date } = look
-  const found = aboutPayee(known)
+  const found = aboutPayee(known, look)
   if (openBills.length && !look.explained)
     found.push({
       code: 'open-bills',

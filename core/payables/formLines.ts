@@ -17,7 +17,8 @@ export const blankFormLine = (): FormLine => ({ ledgerId: null, amount: '', memo
 /** Most letters of a job or department. */
 const MOST_TAG = 30
 
-interface LineAmount {
+/** What one row is for. */
+export interface LineAmount {
   readonly amount: Cents
   readonly quantity?: string
   readonly unit?: Cents
@@ -39,27 +40,37 @@ function lineAmount(text: string, whole: Cents, field: string): Result<LineAmoun
 }
 
 /**
- * Reads lines as they are typed; the one blank amount takes what is left of the whole, and lines of nothing go.
- * Refused at `field`, with the number of the line where it is one's own fault. That they come to the whole is
- * for the caller to ask.
+ * Reads the amounts of rows as they are typed; the one blank amount takes what is left of the whole. Refused at
+ * `field`. That they come to the whole is for the caller to ask.
  */
-export function readFormLines(typed: readonly FormLine[], whole: Cents, field: string): Result<BillLine[]> {
-  const at = { field }
-  if (typed.filter(l => !l.amount.trim()).length > 1)
-    return refuse('lines-blank', 'one line may stay without an amount: it takes what is left', at)
-  const read = typed.map(l => (l.amount.trim() ? lineAmount(l.amount, whole, field) : undefined))
+export function readRowAmounts(
+  typed: readonly string[],
+  whole: Cents,
+  field: string,
+): Result<readonly LineAmount[]> {
+  if (typed.filter(t => !t.trim()).length > 1)
+    return refuse('lines-blank', 'one line may stay without an amount: it takes what is left', { field })
+  const read = typed.map(t => (t.trim() ? lineAmount(t, whole, field) : undefined))
   const wrong = read.find(r => r && !r.ok)
   if (wrong && !wrong.ok) return wrong
   const told = sum(read.map(r => (r?.ok ? r.value.amount : zero)))
+  return good(read.map(r => (r?.ok ? r.value : { amount: cents(whole - told) })))
+}
+
+/** Lines as they are typed, with their amounts as they were read; lines of nothing go. Refused at `field`. */
+export function readLinesOf(
+  typed: readonly FormLine[],
+  amounts: readonly LineAmount[],
+  field: string,
+): Result<BillLine[]> {
   const lines: BillLine[] = []
   for (const [i, line] of typed.entries()) {
-    if (!line.ledgerId) return refuse('ledger-blank', `line ${i + 1}: choose its ledger account`, at)
+    if (!line.ledgerId) return refuse('ledger-blank', `line ${i + 1}: choose its ledger account`, { field })
     const [memo, tag] = [printable(line.memo, field), printable(line.tag, field, MOST_TAG)]
     if (!memo.ok) return memo
     if (!tag.ok) return tag
-    const own = read[i]
-    const part = own?.ok ? own.value : { amount: cents(whole - told) }
-    if (part.amount === 0) continue
+    const part = amounts[i]
+    if (!part || part.amount === 0) continue
     lines.push({
       ledgerId: line.ledgerId,
       ...part,
@@ -68,6 +79,16 @@ export function readFormLines(typed: readonly FormLine[], whole: Cents, field: s
     })
   }
   return good(lines)
+}
+
+/** Reads lines as they are typed, with their amounts: see `readRowAmounts` and `readLinesOf`. */
+export function readFormLines(typed: readonly FormLine[], whole: Cents, field: string): Result<BillLine[]> {
+  const amounts = readRowAmounts(
+    typed.map(l => l.amount),
+    whole,
+    field,
+  )
+  return amounts.ok ? readLinesOf(typed, amounts.value, field) : amounts
 }
 
 /** Lines as a form holds them, to be changed. */

@@ -1,9 +1,10 @@
 import type { PlainDate } from '../base/dates'
+import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { PayLine } from '../proof/facts'
-import type { Payment } from './payment'
+import type { PaidLine, Payment, PaymentPart } from './payment'
 import { printable } from './texts'
 
 /** One line of pay as it is typed: earned or deducted, above zero both. */
@@ -13,12 +14,15 @@ export interface PayFormLine {
   now: string
   /** Blank: what the last pay of this year says, and this one with it. */
   yearToDate: string
+  /** Where a deduction is credited: what is withheld is owed to somebody else. */
+  ledgerId?: Id<'ledger'> | null
 }
 export const blankPayLine = (kind: PayLine['kind']): PayFormLine => ({
   kind,
   name: '',
   now: '',
   yearToDate: '',
+  ledgerId: null,
 })
 
 /** The newest payment of a payee that was pay; `paid` is newest first. */
@@ -29,7 +33,10 @@ const lastPay = (paid: readonly Payment[]): Payment | undefined =>
 export function payToBegin(paid: readonly Payment[]): PayFormLine[] {
   const last = lastPay(paid)?.pay
   return last
-    ? last.map(l => ({ ...blankPayLine(l.kind), name: l.name, now: figures(l.now) }))
+    ? last.map(l => ({
+        ...{ ...blankPayLine(l.kind), name: l.name, now: figures(l.now) },
+        ledgerId: l.ledgerId ?? null,
+      }))
     : [{ ...blankPayLine('earning'), name: 'Wages' }, blankPayLine('deduction')]
 }
 
@@ -40,16 +47,24 @@ function sinceNewYear(line: Pick<PayLine, 'kind' | 'name'>, paid: readonly Payme
   return last.pay?.find(l => l.kind === line.kind && l.name === line.name)?.yearToDate ?? zero
 }
 
+/** With what pay is read. */
+interface PayReadWith {
+  /** Payments to the payee, the newest first. */
+  readonly paid: readonly Payment[]
+  /** The day of the check. */
+  readonly day: PlainDate
+  /** Where a deduction goes that nobody placed, where books are kept elsewhere. */
+  readonly unplaced?: Id<'ledger'> | undefined
+}
 /**
- * Reads pay as it is typed, for a check of that day. Lines with nothing in them go. Refused at `pay`: a line
- * without a name or an amount, an amount below zero, a year that is less than the pay itself.
+ * Reads pay as it is typed. Lines with nothing in them go. Refused at `pay`: a line without a name or an amount,
+ * an amount below zero, a year that is less than the pay itself, a deduction without a ledger account.
  */
 export function readPay(
   typed: readonly PayFormLine[],
-  paid: readonly Payment[],
-  day: PlainDate,
-): Result<PayLine[]> {
-  const lines: PayLine[] = []
+  { paid, day, unplaced }: PayReadWith,
+): Result<PaidLine[]> {
+  const lines: PaidLine[] = []
   for (const line of typed) {
     if (!line.name.trim() && !line.now.trim()) continue
     const name = printable(line.name, 'pay')
@@ -67,11 +82,22 @@ export function readPay(
       return wrong('pay-below-zero', 'an amount above zero; the kind of line says which way it goes')
     if (year.value < now.value)
       return wrong('pay-year', `the year cannot be less than this pay, ${figures(now.value)}`)
-    lines.push({ kind: line.kind, name: name.value, now: now.value, yearToDate: year.value })
+    const ledgerId = line.kind === 'deduction' ? (line.ledgerId ?? unplaced) : undefined
+    if (line.kind === 'deduction' && now.value > 0 && !ledgerId)
+      return wrong('pay-ledger', 'choose the ledger account it is withheld to')
+    lines.push({
+      ...{ kind: line.kind, name: name.value, now: now.value, yearToDate: year.value },
+      ...(ledgerId && { ledgerId }),
+    })
   }
   return good(lines)
 }
 
+/** What is withheld of pay, by deduction: what each credits, below zero. */
+export const withheldOf = (lines: readonly PaidLine[]): PaymentPart[] =>
+  lines.flatMap(l =>
+    l.kind === 'deduction' && l.now && l.ledgerId ? [{ ledgerId: l.ledgerId, amount: cents(-l.now) }] : [],
+  )
 /** What is earned less what is deducted. */
 export const netPay = (lines: readonly PayLine[]): Cents =>
   sum(lines.map(l => cents(l.kind === 'earning' ? l.now : -l.now)))

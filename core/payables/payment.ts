@@ -9,8 +9,16 @@ import type { Settles } from './allocation'
 /** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
 export type PaymentState = 'waiting' | 'on paper' | 'issued' | 'cleared' | 'cancelled'
 
-/** What of a payment goes to a ledger account. */
-interface PaymentPart {
+/** A line of pay as it is booked: a deduction is credited to the ledger account that it is withheld to. */
+export interface PaidLine extends PayLine {
+  readonly ledgerId?: Id<'ledger'>
+}
+/** A line of pay as it prints. */
+export const printedPay = (lines: readonly PaidLine[]): PayLine[] =>
+  lines.map(({ kind, name, now, yearToDate }) => ({ kind, name, now, yearToDate }))
+
+/** What of a payment goes to a ledger account; below zero: what is withheld of pay. */
+export interface PaymentPart {
   readonly ledgerId: Id<'ledger'>
   readonly amount: Cents
   /** Job or department. */
@@ -37,7 +45,7 @@ export interface Payment {
   readonly drawnAt: string
   readonly accountWithPayee?: string
   /** What was earned and deducted, where this is pay. */
-  readonly pay?: readonly PayLine[]
+  readonly pay?: readonly PaidLine[]
   /** Paid by other means, or nothing to pay: its paper is an advice, not a check. */
   readonly advice?: boolean
   /** Whose signature images print on this payment alone, as indexes of the account's signatories. */
@@ -138,7 +146,7 @@ export function factsOfPayment(
     memo: payment.memo,
     lines: [...payment.lines],
     ...(payment.accountWithPayee && { accountWithPayee: payment.accountWithPayee }),
-    ...(payment.pay && { pay: [...payment.pay] }),
+    ...(payment.pay && { pay: printedPay(payment.pay) }),
     ...(payment.advice && { advice: true }),
     ...(payment.language && { language: payment.language }),
     ...(signers.length > 0 && !payment.advice && { signers: [...signers] }),

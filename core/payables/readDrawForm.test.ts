@@ -23,10 +23,12 @@ const typed = (more: Partial<DrawForm> = {}): DrawForm => ({
   ...more,
 })
 const newBill = (more: Partial<DrawForm['newBill']> = {}): DrawForm['newBill'] => ({
-  ...{ on: true, number: ' A-7 ', date: '', purchaseOrder: '', memo: '', again: '' },
+  ...{ on: true, number: ' A-7 ', amount: '', date: '', purchaseOrder: '', memo: '', again: '' },
   ...more,
 })
 const line = (amount: string, more: object = {}) => ({ ...blankFormLine(), ledgerId: wood, amount, ...more })
+const owed = idOf<'ledger'>('owed')
+const tax = (amount: string) => pay(amount, { kind: 'deduction', name: 'Tax', ledgerId: owed })
 const pay = (amount: string, more: Partial<PayFormLine> = {}) => ({
   ...{ ...blankPayLine('earning'), name: 'Wages', now: amount },
   ...more,
@@ -94,12 +96,16 @@ describe('what is wrong of a payment that is typed stands at its field, in words
       { pay: [pay('5', { yearToDate: '4.99' })] },
     ],
     [
-      'pay: pay-nothing: 0.00 is left of this pay: a check is for more than nothing',
-      { pay: [pay('5'), pay('5', { kind: 'deduction', name: 'Tax' })] },
+      'pay: pay-ledger: Tax: choose the ledger account it is withheld to',
+      { pay: [pay('5'), pay('4', { kind: 'deduction', name: 'Tax' })] },
     ],
     [
-      'pay: pay-nothing: -1.00 is left of this pay: a check is for more than nothing',
-      { pay: [pay('5'), pay('6', { kind: 'deduction', name: 'Tax' })], advice: true },
+      'pay: pay-nothing: nothing is left of this pay: a check is for more than nothing',
+      { pay: [pay('5'), tax('5')] },
+    ],
+    [
+      'pay: pay-nothing: the deductions come to 1.00 more than what is earned',
+      { pay: [pay('5'), tax('6')], advice: true },
     ],
     ['newBill: number-blank: the bill’s number is wanted', { newBill: newBill({ number: ' ' }) }],
     [
@@ -130,10 +136,7 @@ describe('what is wrong of a payment that is typed stands at its field, in words
     ['bills alone, without a ledger account', { bills: [part(bill, 100_00)], amount: '100', ledgerId: null }],
     ['a number on a pad', { number: '12' }, { onPad: true }],
     ['nothing placed, where books are kept elsewhere', { ledgerId: null }, { unplaced: rope }],
-    [
-      'an advice of pay that leaves nothing',
-      { advice: true, ledgerId: null, pay: [pay('5'), pay('5', { kind: 'deduction', name: 'Tax' })] },
-    ],
+    ['an advice of pay that leaves nothing', { advice: true, pay: [pay('5'), tax('5')] }],
   ])('%s is right', (_, form, more) => {
     expect(faults(form, more)).toEqual([])
   })
@@ -232,6 +235,58 @@ describe('what is asked for by a form', () => {
     expect(both?.draw.settles).toEqual([part(bill, 20_00), { billId: 'kb', amount: 100_00, discount: 0 }])
     expect([both?.draw.split, both?.draw.lines]).toEqual([[], []])
   })
+  it('of a bill, a new bill and a ledger line is a row each, with an amount of its own, on the stub too', () => {
+    const form = {
+      ...{ amount: '196.80', bills: [part(bill, 85_70)], newBill: newBill({ memo: 'Oak' }), ledgerId: rope },
+      lines: [line('55.55', { memo: 'Freight' })],
+    }
+    const all = asked(form)
+    expect([all?.bill?.amount, all?.bill?.lines]).toEqual([
+      55_55,
+      [{ ledgerId: rope, amount: 55_55, memo: '' }],
+    ])
+    expect(all?.draw.split).toEqual([{ ledgerId: wood, amount: 55_55 }])
+    expect(all?.draw.lines.map(l => [l.description, l.amount])).toEqual([['Freight', 55_55]])
+    const told = (more: Partial<DrawForm>) =>
+      read({ ...form, ...more }).lines.map(l => [l.reference || l.description, l.amount])
+    expect(told({})).toEqual([
+      ['B7', 85_70],
+      ['A-7', 55_55],
+      ['Freight', 55_55],
+    ])
+    // Whichever row is blank takes what the others leave; a share is one of what the bills leave.
+    expect(told({ newBill: newBill({ amount: '11.10' }), lines: [line('', { memo: 'Freight' })] })).toEqual([
+      ['B7', 85_70],
+      ['A-7', 11_10],
+      ['Freight', 100_00],
+    ])
+    expect(told({ newBill: newBill({ amount: '40%' }), lines: [line('')] })[1]).toEqual(['A-7', 44_44])
+    expect(faults({ ...form, newBill: newBill({ amount: '55.54' }) })).toEqual([
+      'ledger: lines-differ: 0.01 is left to place',
+    ])
+    expect(faults({ ...form, lines: [line('')] })).toContain(
+      'ledger: lines-blank: one line may stay without an amount: it takes what is left',
+    )
+    expect(faults({ newBill: newBill({ amount: '100' }) })).toEqual([
+      'ledger: lines-differ: 20.00 is left to place',
+    ])
+  })
+  it('of pay is its earnings in wages, and each deduction in the account it is withheld to', () => {
+    const dues = pay('5', { kind: 'deduction', name: 'Dues', ledgerId: rope })
+    const all = asked({ pay: [pay('100'), pay('20', { name: 'Overtime' }), tax('30'), dues], memo: 'Pay' })
+    expect(all?.draw).toMatchObject({ amount: 85_00, lines: [] })
+    expect(all?.draw.split).toEqual([
+      { ledgerId: wood, amount: 120_00 },
+      { ledgerId: owed, amount: -30_00 },
+      { ledgerId: rope, amount: -5_00 },
+    ])
+    const elsewhere = { pay: [pay('100'), { ...tax('30'), ledgerId: null }], ledgerId: null }
+    expect(asked(elsewhere, { unplaced: rope })?.draw.split.map(s => [s.ledgerId, s.amount])).toEqual([
+      [rope, 100_00],
+      [rope, -30_00],
+    ])
+    expect(read({ pay: [pay('100'), tax('30')], lines: [line('60'), line('')] }).split[1]?.amount).toBe(40_00)
+  })
   it('prints as it will, half filled as it may be', () => {
     const signing = { secondAbove: cents(100_00), prints: [0, 1] }
     const shown = (form: Partial<DrawForm>, more: Partial<DrawnWith> = {}) =>
@@ -271,30 +326,40 @@ describe('the form of a payment', () => {
       apart: 'x',
       bills: [part(bill, 1)],
     }
-    const first = filledWith(typed({ ...before, ledgerId: rope }), known)
+    const first = filledWith(typed({ ...before, ledgerId: rope }), known, true)
     expect(first).toMatchObject({
       ...{ filledFor: payee.id, address: payee.address.join('\n'), memo: 'Larch', accountWithPayee: '77' },
       ...{ ledgerId: wood, advice: true, bills: [], apart: '', lines: before.lines, pay: before.pay },
       newBill: before.newBill,
     })
-    const next = filledWith(first, { ...payee, id: idOf('other'), split: [] })
+    const next = filledWith(first, { ...payee, id: idOf('other'), split: [] }, true)
     expect(next).toMatchObject({ lines: [], pay: [], accountWithPayee: '', advice: false, ledgerId: wood })
     expect(next.newBill).toEqual(blankDrawForm().newBill)
-    expect(filledWith(typed({ advice: true }), payee).advice).toBe(true)
+    expect(filledWith(typed({ advice: true }), payee, true).advice).toBe(true)
+    const employee = { ...payee, kind: 'employee' as const }
+    expect(filledWith(typed(), employee, false)).toMatchObject({ memo: '', ledgerId: null })
+    expect(filledWith(typed(), employee, true)).toMatchObject({ memo: 'Larch', ledgerId: wood })
   })
   it('of pay begins with the lines of the last pay, or with what every pay has', () => {
-    const told = [{ kind: 'deduction' as const, name: 'Tax', now: cents(7_00), yearToDate: cents(70_00) }]
+    const told = [
+      {
+        ...{ kind: 'deduction' as const, name: 'Tax', now: cents(7_00), yearToDate: cents(70_00) },
+        ledgerId: owed,
+      },
+    ]
     const paid = [
       paymentOf('z'),
       paymentOf('y', { pay: told, state: 'cancelled' }),
       paymentOf('x', { pay: told }),
     ]
-    expect(payToBegin(paid)).toEqual([{ kind: 'deduction', name: 'Tax', now: '7.00', yearToDate: '' }])
-    expect(payToBegin(paid.slice(0, 2))).toEqual([
-      { kind: 'earning', name: 'Wages', now: '', yearToDate: '' },
-      { kind: 'deduction', name: '', now: '', yearToDate: '' },
+    expect(payToBegin(paid)).toEqual([
+      { kind: 'deduction', name: 'Tax', now: '7.00', yearToDate: '', ledgerId: owed },
     ])
-    const tax = { ...pay('5', { kind: 'deduction', name: ' Tax ' }) }
+    expect(payToBegin(paid.slice(0, 2))).toEqual([
+      { kind: 'earning', name: 'Wages', now: '', yearToDate: '', ledgerId: null },
+      { kind: 'deduction', name: '', now: '', yearToDate: '', ledgerId: null },
+    ])
+    const tax = { ...pay('5', { kind: 'deduction', name: ' Tax ', ledgerId: owed }) }
     const counted = (form: Partial<DrawForm>) =>
       read({ pay: [pay('100'), tax, pay('', { name: '' })], ...form }, { paid }).pay.map(l => l.yearToDate)
     expect(counted({})).toEqual([100_00, 75_00])

@@ -6,15 +6,15 @@ import type { LedgerAccount } from '../ledger/entry'
 import { cents, parseAmount, payable, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
-import type { PayLine, StubLine } from '../proof/facts'
+import type { StubLine } from '../proof/facts'
 import { open, type Bill, type BillLine } from './bill'
 import { MOST_ACCOUNT_WITH, type Draw } from './draw'
 import { MOST_BILL_NUMBER, type Entering } from './enterBill'
 import { payeeTyped } from './findPayee'
-import { readFormLines } from './formLines'
+import { readLinesOf, readRowAmounts } from './formLines'
 import type { Payee } from './payee'
-import type { Payment } from './payment'
-import { netPay, readPay } from './payForm'
+import type { PaidLine, Payment } from './payment'
+import { netPay, readPay, withheldOf } from './payForm'
 import { billStubLines, splitStubLines } from './settleDraw'
 import { addressLines, payeeName, printable } from './texts'
 
@@ -44,12 +44,12 @@ export interface DrawRead {
   readonly signers: readonly number[] | undefined
   /** What the bills chosen come to. */
   readonly billed: Cents
-  /** What of the amount is in no bill: it goes to ledger accounts. */
+  /** What of the amount is in no bill, with what is withheld of pay: it goes to ledger accounts. */
   readonly left: Cents
   /** What of that is in no ledger line yet. */
   readonly unplaced: Cents
   readonly split: Draw['split']
-  readonly pay: readonly PayLine[]
+  readonly pay: readonly PaidLine[]
   /** The bill that is entered with it. */
   readonly newBill: Omit<Entering, 'id' | 'payeeId'> | undefined
   /** What the stub tells; none: the check as a whole. */
@@ -90,55 +90,88 @@ function readBills(form: DrawForm, bills: readonly Bill[], amount: Result<Cents>
     : good(billed)
 }
 /** The amount as it is typed, or as it follows from the pay. */
-function amountOf(form: DrawForm, pay: Result<PayLine[]>): Result<Cents> {
+function amountOf(form: DrawForm, pay: Result<PaidLine[]>): Result<Cents> {
   if (!form.pay.length) return readAmount(form.amount, form.advice)
   if (!pay.ok) return pay
   const net = netPay(pay.value)
   if (net === 0 && form.advice) return good(net)
   return net > 0
     ? payable(net, 'pay')
-    : refuse('pay-nothing', `${figures(net)} is left of this pay: a check is for more than nothing`, {
-        field: 'pay',
-        value: net,
-      })
+    : refuse(
+        'pay-nothing',
+        net < 0
+          ? `the deductions come to ${figures(cents(-net))} more than what is earned`
+          : 'nothing is left of this pay: a check is for more than nothing',
+        {
+          field: 'pay',
+          value: net,
+        },
+      )
 }
 
-/** Where what is left goes: the lines as they are typed, or one ledger account by the payee's shares. */
-function placed(
+/** The rows besides the open bills: what the new bill is for, and what goes to ledger accounts. */
+interface Rows {
+  readonly bill: readonly BillLine[]
+  readonly ledger: readonly BillLine[]
+}
+const wholeOf = (lines: readonly { readonly amount: Cents }[]): Cents => sum(lines.map(l => l.amount))
+
+/** By one ledger account or the payee's shares. Refused where none is chosen and there is something to place. */
+function byShares(
   form: DrawForm,
   payee: Payee | undefined,
-  left: Cents | undefined,
+  amount: Cents | undefined,
 ): Result<readonly BillLine[]> {
-  if (form.lines.length) return readFormLines(form.lines, left ?? zero, 'ledger')
-  return form.ledgerId || left === 0
-    ? good(partsOf(form, payee, left ?? zero).map(part => ({ ...part, memo: '' })))
+  return form.ledgerId || amount === 0
+    ? good(partsOf(form, payee, amount ?? zero).map(part => ({ ...part, memo: '' })))
     : refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
 }
-/** Refuses lines that do not come to what is left, and a line that takes something away. */
-function placedWhole(lines: Result<readonly BillLine[]>, left: Cents): Result<unknown> {
-  if (!lines.ok) return lines
-  const unplaced = cents(left - sum(lines.value.map(l => l.amount)))
+/**
+ * Where what is left goes, row by row: the new bill has an amount of its own, so has each ledger line, and at
+ * most one row takes what the others leave. Without rows it goes to one ledger account, by the payee's shares.
+ */
+function readRows(form: DrawForm, payee: Payee | undefined, left: Cents | undefined): Result<Rows> {
+  const { newBill, lines } = form
+  if (!newBill.on && !lines.length) {
+    const ledger = byShares(form, payee, left)
+    return ledger.ok ? good({ bill: [], ledger: ledger.value }) : ledger
+  }
+  const typed = [...(newBill.on ? [newBill.amount] : []), ...lines.map(l => l.amount)]
+  const amounts = readRowAmounts(typed, left ?? zero, 'ledger')
+  if (!amounts.ok) return amounts
+  const ofLines = newBill.on ? amounts.value.slice(1) : amounts.value
+  const ledger = readLinesOf(lines, ofLines, 'ledger')
+  if (!ledger.ok) return ledger
+  const bill = newBill.on
+    ? byShares(form, payee, left === undefined ? undefined : amounts.value[0]?.amount)
+    : good([])
+  return bill.ok ? good({ bill: bill.value, ledger: ledger.value }) : bill
+}
+/** Refuses rows that do not come to what is left, and a line that takes something away. */
+function placedWhole(rows: Result<Rows>, left: Cents): Result<unknown> {
+  if (!rows.ok) return rows
+  const { bill, ledger } = rows.value
+  const unplaced = cents(left - wholeOf(bill) - wholeOf(ledger))
   if (unplaced !== 0)
     return refuse('lines-differ', `${figures(unplaced)} is left to place`, {
       field: 'ledger',
       value: unplaced,
     })
-  return lines.value.some(l => l.amount < 0)
+  return ledger.some(l => l.amount < 0)
     ? refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
-    : lines
+    : rows
 }
 
 interface AroundBill {
   readonly payee: Payee | undefined
   readonly day: PlainDate
-  readonly left: Cents
   readonly lines: readonly BillLine[]
 }
-/** The bill that is entered with the payment: all that is left, in the lines that were told. */
+/** The bill that is entered with the payment: its own row, in the ledger accounts that were told. */
 function readNewBill(
   { newBill: of }: DrawForm,
   withWhat: DrawnWith,
-  { payee, day, left, lines }: AroundBill,
+  { payee, day, lines }: AroundBill,
 ): Result<DrawRead['newBill']> {
   if (!of.on) return good(undefined)
   const number = printable(of.number, 'newBill', MOST_BILL_NUMBER)
@@ -149,7 +182,8 @@ function readNewBill(
     if (!read.ok) return { ok: false, refusal: { ...read.refusal, field: 'newBill' } }
   if (!number.ok || !order.ok || !memo.ok || !date.ok) return good(undefined)
   if (!number.value) return refuse('number-blank', 'the bill’s number is wanted', { field: 'newBill' })
-  if (left === 0)
+  const amount = wholeOf(lines)
+  if (amount <= 0)
     return refuse('bill-nothing', 'nothing is left for this bill: take it out, or type a larger amount', {
       field: 'newBill',
     })
@@ -157,7 +191,7 @@ function readNewBill(
     number: number.value,
     date: date.value,
     due: date.value,
-    amount: left,
+    amount,
     lines,
     memo: memo.value,
     taxForm: payee?.taxForm ?? 'none',
@@ -166,16 +200,17 @@ function readNewBill(
   })
 }
 
-/** The lines of the stub: the bills, and where the rest goes; none where the check is told as a whole. */
+/** The lines of the stub, a row each: bills, the new bill, ledger lines; none: the check as a whole. */
 function stubLinesOf(
   form: DrawForm,
   { bills = [], ledgers = [] }: DrawnWith,
   newBill: DrawRead['newBill'],
   lines: readonly BillLine[],
 ): StubLine[] {
-  const paid = billStubLines(bills, form.bills)
-  if (newBill) return [...paid, newBillLine(newBill)]
-  return form.bills.length || form.lines.length ? [...paid, ...splitStubLines(lines, ledgers)] : []
+  const rows = [...billStubLines(bills, form.bills), ...(newBill ? [newBillLine(newBill)] : [])]
+  // What pay is for stands in its own table.
+  if (form.pay.length || !(rows.length || form.lines.length)) return rows
+  return [...rows, ...splitStubLines(lines, ledgers)]
 }
 const newBillLine = (bill: NonNullable<DrawRead['newBill']>): StubLine => ({
   reference: bill.number,
@@ -200,14 +235,15 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
   const payee = payeeTyped(withWhat.payees, form.payee)
   const date = readTypedDate(form.date, withWhat)
   const day = date.ok ? date.value : withWhat.today
-  const pay = readPay(form.pay, withWhat.paid ?? [], day)
+  const pay = readPay(form.pay, { ...withWhat, paid: withWhat.paid ?? [], day })
+  const withheld = pay.ok ? withheldOf(pay.value) : []
   const amount = amountOf(form, pay)
   const number = checkNumber(form.number)
   const billed = sum(form.bills.map(a => a.amount))
-  const left = cents(amount.ok ? Math.max(0, amount.value - billed) : 0)
-  const lines = placed(form, payee, amount.ok ? left : undefined)
-  const parts = lines.ok ? lines.value : []
-  const newBill = readNewBill(form, withWhat, { payee, day, left, lines: parts })
+  const left = cents(amount.ok ? Math.max(0, amount.value - wholeOf(withheld) - billed) : 0)
+  const rows = readRows(form, payee, amount.ok ? left : undefined)
+  const { bill, ledger } = rows.ok ? rows.value : { bill: [], ledger: [] }
+  const newBill = readNewBill(form, withWhat, { payee, day, lines: bill })
   const told = newBill.ok ? newBill.value : undefined
   return {
     payee,
@@ -217,11 +253,14 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
     signers: readSigners(form.signature),
     billed,
     left,
-    unplaced: cents(left - sum(parts.map(l => l.amount))),
-    split: parts.map(({ ledgerId, amount: part, tag }) => ({ ledgerId, amount: part, ...(tag && { tag }) })),
+    unplaced: cents(left - wholeOf(bill) - wholeOf(ledger)),
+    split: [
+      ...ledger.map(({ ledgerId, amount: part, tag }) => ({ ledgerId, amount: part, ...(tag && { tag }) })),
+      ...withheld,
+    ],
     pay: pay.ok ? pay.value : [],
     newBill: told,
-    lines: stubLinesOf(form, withWhat, told, parts),
+    lines: stubLinesOf(form, withWhat, told, ledger),
     faults: faultsOf({
       number: withWhat.onPad ? number : good(undefined),
       payee: payeeName(form.payee, 'payee'),
@@ -232,7 +271,7 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
       bills: readBills(form, withWhat.bills ?? [], amount),
       newBill,
       memo: printable(form.memo, 'memo'),
-      ledger: amount.ok ? placedWhole(lines, left) : lines,
+      ledger: amount.ok ? placedWhole(rows, left) : rows,
       accountWithPayee: printable(form.accountWithPayee, 'accountWithPayee', MOST_ACCOUNT_WITH),
     }),
   }

@@ -172,6 +172,13 @@ function within(h: Seen): Move[] {
         most: 0,
         do: async () => type(number, r.next() < 0.8 ? `W-${r.between(1, 40)}` : r.one(odd).slice(0, 40)),
       })
+  const billAmount = here(h, 'new-bill-amount')
+  if (billAmount)
+    found.push({
+      name: 'the amount of the bill with it',
+      most: 0,
+      do: async () => type(billAmount, r.one(['', '40%', '2 x 5', '10', ...odd])),
+    })
   const pay = here(h, 'pay')
   if (pay)
     found.push({

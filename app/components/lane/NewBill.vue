@@ -3,74 +3,124 @@ import type { NewBillForm } from '#core/payables/drawForm'
 import { figures } from '#core/money/figures'
 import type { Cents } from '#core/money/cents'
 
-/** A bill that is taken in with the payment, and paid by it: all that is left besides other bills. */
-defineProps<{ left: Cents; sign: string; faults: readonly string[]; twice: boolean }>()
+/** A row of what the check is for: a bill that is entered with it, for an amount of its own, and paid by it. */
+defineProps<{
+  /** What it is for, as it was understood. */
+  amount: Cents
+  sign: string
+  faults: readonly string[]
+  twice: boolean
+  /** Where it can go in the ledger; none: nobody is asked. */
+  choices: readonly { readonly title: string; readonly value: string }[]
+}>()
 const bill = defineModel<NewBillForm>({ required: true })
+const ledgerId = defineModel<string | null>('ledgerId', { required: true })
 </script>
 
 <template>
-  <FormPart title="Bill taken in with it" data-field="newBill" data-test="new-bill">
-    <div class="pair">
-      <v-text-field
-        v-model="bill.number"
-        label="Bill number"
-        maxlength="40"
-        autocomplete="off"
-        hide-details
-        data-test="new-bill-number"
-      />
-      <v-text-field
-        v-model="bill.date"
-        label="Bill date"
-        placeholder="as the payment"
-        autocomplete="off"
-        hide-details
-      />
-      <v-text-field
-        v-model="bill.purchaseOrder"
-        label="Purchase order"
-        maxlength="40"
-        autocomplete="off"
-        hide-details
-      />
-      <v-text-field v-model="bill.memo" label="What it is for" maxlength="80" hide-details />
-    </div>
+  <div class="row" data-field="newBill" data-test="new-bill">
+    <v-text-field
+      v-model="bill.number"
+      v-first
+      label="Number of the new bill"
+      maxlength="40"
+      autocomplete="off"
+      hide-details
+      class="wide"
+      data-test="new-bill-number"
+    />
+    <v-text-field
+      v-model="bill.amount"
+      label="Its amount"
+      placeholder="the rest"
+      autocomplete="off"
+      hide-details
+      class="amount"
+      data-test="new-bill-amount"
+    />
+    <v-select
+      v-if="choices.length"
+      v-model="ledgerId"
+      :items="choices"
+      label="Ledger account of the bill"
+      hide-details
+      class="wide"
+      data-test="new-bill-ledger"
+    />
+    <v-text-field
+      v-model="bill.date"
+      label="Bill date"
+      placeholder="as the check"
+      autocomplete="off"
+      hide-details
+      class="amount"
+    />
+    <v-text-field v-model="bill.memo" label="What it is for" maxlength="80" hide-details class="wide" />
+    <v-text-field
+      v-model="bill.purchaseOrder"
+      label="Purchase order"
+      maxlength="40"
+      autocomplete="off"
+      hide-details
+      class="amount"
+    />
     <v-text-field
       v-if="twice || bill.again"
       v-model="bill.again"
       label="Its number is here already: why it comes again"
       maxlength="80"
-      class="mt-2"
       hide-details
+      class="whole"
       data-test="new-bill-again"
     />
-    <p v-if="faults.length" class="text-error small mt-1" role="alert">{{ faults[0] }}</p>
-    <div class="row">
-      <span v-if="left"
-        >For <strong>{{ figures(left, { sign }) }}</strong>, paid in full.</span
+    <p v-if="faults.length" class="text-error small whole" role="alert">{{ faults[0] }}</p>
+    <div class="foot whole">
+      <span
+        >{{ bill.number || 'The new bill' }} <strong>{{ figures(amount, { sign }) }}</strong>, paid in
+        full</span
       >
-      <span v-else>For what is left, as soon as the amount is typed.</span>
-      <v-btn size="small" variant="text" @click="bill.on = false">Without a bill</v-btn>
+      <v-btn size="small" variant="text" @click="bill.on = false">Without a new bill</v-btn>
     </div>
-  </FormPart>
+  </div>
 </template>
 
 <style scoped>
-.pair {
+.row {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
-  gap: 8px 10px;
+  grid-template-columns: repeat(12, minmax(0, 1fr));
+  gap: 6px 8px;
+  padding: 8px 0 2px;
+  margin-bottom: 10px;
+  border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
+}
+.wide {
+  grid-column: span 7;
+}
+.amount {
+  grid-column: span 5;
+}
+.whole {
+  grid-column: span 12;
+}
+[data-test='new-bill-amount'] :deep(input) {
+  text-align: right;
+  font-weight: 600;
 }
 .small,
-.row {
+.foot {
   font-size: 12.5px;
 }
-.row {
+.foot {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
   gap: 4px 8px;
-  margin-top: 6px;
+}
+@media (max-width: 480px) {
+  .wide,
+  .amount {
+    grid-column: span 12;
+  }
 }
 </style>

@@ -1,10 +1,17 @@
 <script setup lang="ts">
+import type { Id } from '#core/base/id'
 import type { Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { blankPayLine, type PayFormLine } from '#core/payables/payForm'
 
 /** What was earned and deducted: the amount of the check follows from it. */
-defineProps<{ net: Cents | undefined; sign: string; faults: readonly string[] }>()
+defineProps<{
+  net: Cents | undefined
+  sign: string
+  faults: readonly string[]
+  /** Where a deduction can be withheld to; none: nobody is asked. */
+  choices: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
+}>()
 const lines = defineModel<PayFormLine[]>({ required: true })
 const kinds = [
   { kind: 'earning', title: 'Earned', add: 'Another earning' },
@@ -29,8 +36,8 @@ const out = (line: PayFormLine): void => {
           <th scope="col"><span class="d-sr-only">Take out</span></th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="(line, i) in lines.filter(l => l.kind === of.kind)" :key="i">
+      <tbody v-for="(line, i) in lines.filter(l => l.kind === of.kind)" :key="i">
+        <tr>
           <td>
             <input
               v-model="line.name"
@@ -64,6 +71,17 @@ const out = (line: PayFormLine): void => {
               @click="out(line)"
               >Out</v-btn
             >
+          </td>
+        </tr>
+        <tr v-if="of.kind === 'deduction' && choices.length">
+          <td colspan="4">
+            <v-select
+              v-model="line.ledgerId"
+              :items="choices"
+              :label="`${line.name || 'Deduction'} is withheld to`"
+              hide-details
+              data-test="withheld-to"
+            />
           </td>
         </tr>
       </tbody>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { signatureChoices } from '#core/payables/account'
 import { bookName } from '#core/books/book'
-import { sum } from '#core/money/cents'
+import { sum, zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import { blankFormLine } from '#core/payables/formLines'
 import { payeeKinds } from '#core/payables/payee'
@@ -42,10 +42,11 @@ const isPlaced = computed(
 const places = computed(() => !view.value?.company.payables?.unplaced)
 const mayBePay = computed(() => payee.value?.kind === 'employee' && !form.value.pay.length)
 function addLine() {
-  const { lines, ledgerId } = form.value
-  form.value.lines = lines.length
-    ? [...lines, blankFormLine()]
-    : [{ ...blankFormLine(), ledgerId }, blankFormLine()]
+  const { lines, ledgerId, newBill } = form.value
+  form.value.lines =
+    lines.length || newBill.on
+      ? [...lines, blankFormLine()]
+      : [{ ...blankFormLine(), ledgerId }, blankFormLine()]
 }
 
 /** Whose signature prints on this payment: as the account says, nobody’s, or one person’s or two. */
@@ -117,17 +118,6 @@ const payeeHint = computed(() => {
           class="mt-3 mb-4"
           data-test="payee-kind"
         />
-        <LaneOpenBills
-          v-if="openBills?.length"
-          :model-value="form.bills"
-          :bills="openBills"
-          :day="day"
-          :sign="sign"
-          :faults="faults('bills')"
-          :apart="form.apart"
-          @update:model-value="settleBills"
-          @apart="form.apart = $event"
-        />
         <v-select
           v-if="payee?.others?.length"
           :model-value="addressChosen"
@@ -178,6 +168,7 @@ const payeeHint = computed(() => {
           :net="read.amount.ok ? read.amount.value : undefined"
           :sign="sign"
           :faults="faults('pay')"
+          :choices="places ? choices : []"
         />
         <p class="help quiet">
           Date: <kbd>+3</kbd> days ahead, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
@@ -191,39 +182,55 @@ const payeeHint = computed(() => {
           data-field="memo"
           data-test="memo"
         />
-        <LaneNewBill
-          v-if="form.newBill.on"
-          v-model="form.newBill"
-          :left="read.left"
-          :sign="sign"
-          :faults="faults('newBill')"
-          :twice="twice"
-        />
-        <v-select
-          v-if="places && !form.lines.length && (!form.bills.length || read.left > 0)"
-          v-model="form.ledgerId"
-          :items="choices"
-          label="Ledger account"
-          :error-messages="faults('ledger')"
-          data-field="ledger"
-          data-test="ledger"
-        />
-        <div v-else-if="form.lines.length" data-field="ledger">
-          <LedgerLines v-model="form.lines" :choices="choices" :faults="faults('ledger')" />
-        </div>
-        <div class="add">
-          <v-btn v-if="places" size="small" data-test="draw-line" @click="addLine()">{{
-            form.lines.length ? 'Another ledger line' : 'Several ledger lines'
-          }}</v-btn>
-          <v-btn
-            v-if="!pad && !form.newBill.on"
-            size="small"
-            data-test="draw-bill"
-            @click="form.newBill.on = true"
-            >Take a bill in with it</v-btn
-          >
-          <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">This is pay</v-btn>
-        </div>
+        <FormPart title="What the check is for" class="for">
+          <LaneOpenBills
+            v-if="openBills?.length"
+            :model-value="form.bills"
+            :bills="openBills"
+            :day="day"
+            :sign="sign"
+            :faults="faults('bills')"
+            :apart="form.apart"
+            @update:model-value="settleBills"
+            @apart="form.apart = $event"
+          />
+          <LaneNewBill
+            v-if="form.newBill.on"
+            v-model="form.newBill"
+            v-model:ledger-id="form.ledgerId"
+            :amount="read.newBill?.amount ?? zero"
+            :sign="sign"
+            :faults="[...faults('newBill'), ...(form.lines.length ? [] : faults('ledger'))]"
+            :twice="twice"
+            :choices="places ? choices : []"
+          />
+          <v-select
+            v-if="places && !form.newBill.on && !form.lines.length && (!form.bills.length || read.left > 0)"
+            v-model="form.ledgerId"
+            :items="choices"
+            label="Ledger account"
+            :error-messages="faults('ledger')"
+            class="mt-2"
+            data-field="ledger"
+            data-test="ledger"
+          />
+          <div v-else-if="form.lines.length" data-field="ledger">
+            <LedgerLines v-model="form.lines" :choices="choices" :faults="faults('ledger')" />
+          </div>
+          <div class="add">
+            <v-btn v-if="places" size="small" data-test="draw-line" @click="addLine()">{{
+              form.lines.length || form.newBill.on ? 'Another ledger line' : 'Several ledger lines'
+            }}</v-btn>
+            <v-btn
+              v-if="!pad && !form.newBill.on"
+              size="small"
+              data-test="draw-bill"
+              @click="form.newBill.on = true"
+              >Enter a new bill with it</v-btn
+            >
+            <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">This is pay</v-btn>
+          </div>
+        </FormPart>
         <details class="more">
           <summary>More about this payment</summary>
           <v-text-field
@@ -281,7 +288,7 @@ const payeeHint = computed(() => {
             >Bills <strong>{{ figures(read.billed, { sign }) }}</strong>, left</template
           >
           <template v-else>Left</template> to place
-          <strong :class="{ 'text-error': !form.newBill.on && read.unplaced !== 0 }">{{
+          <strong :class="{ 'text-error': read.unplaced !== 0 }">{{
             figures(form.newBill.on || form.lines.length ? read.unplaced : read.left, { sign })
           }}</strong>
         </p>
@@ -356,6 +363,12 @@ kbd {
   flex-wrap: wrap;
   gap: 6px 8px;
   margin: 4px 0 14px;
+}
+/* The bills stand in the same frame as the other rows. */
+.for :deep(.form-part) {
+  border: 0;
+  padding: 0;
+  margin-bottom: 6px;
 }
 .more {
   margin: 6px 0 14px;

@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { otherWays, type Payment, type PaymentTold } from '../../payables/payment'
+import { otherWays, type PaidLine, type Payment, type PaymentTold } from '../../payables/payment'
 import type { Allocation } from '../../payables/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
 import { correctables } from '../../runs/run'
@@ -29,6 +29,7 @@ const payLine = z.strictObject({
   now: cents,
   yearToDate: cents,
 }) satisfies z.ZodType<PayLine>
+const paidLine = payLine.extend({ ledgerId: id<'ledger'>().exactOptional() }) satisfies z.ZodType<PaidLine>
 
 const MOST_ALLOCATIONS = 5000
 const allocation = z.strictObject({
@@ -56,7 +57,7 @@ const barePayment = z.strictObject({
   state: z.enum(['waiting', 'on paper', 'issued', 'cleared', 'cancelled']),
   drawnAt: moment,
   accountWithPayee: some,
-  pay: z.array(payLine).max(200).exactOptional(),
+  pay: z.array(paidLine).max(200).exactOptional(),
   advice: z.boolean().exactOptional(),
   signers: signers.exactOptional(),
   booked: z.boolean().exactOptional(),
