@@ -1,6 +1,5 @@
 import { computed, ref } from 'vue'
 import { idOf } from '#core/base/id'
-import { feedsRuns } from '#core/books/book'
 import { warning } from '#core/proof/note'
 import { paperOfBook, plan } from '#core/runs/run'
 import { readHeld, readPayeeChanges } from '~/data/billReads'
@@ -16,6 +15,7 @@ import {
   type AccountView,
 } from '~/data/reads'
 import { useLive } from './useLive'
+import { useRunPaper } from './useRunPaper'
 
 /**
  * A run and all that its page shows of it, followed as the store changes: the run that the address names, or
@@ -41,28 +41,36 @@ export function useRun() {
     () => lane.value,
   )
   const balances = useLive(() => (account.value ? readBalances(account.value.account) : undefined), from)
-  /** Books that a new run may take its numbers from, and the one chosen; a run that exists has its own. */
-  const usable = computed(() => account.value?.books.filter(feedsRuns) ?? [])
+  const onPaper = useRunPaper(account, run)
+  const { usable } = onPaper
   const bookId = ref('')
+  /**
+   * The number book that was chosen, else the account's, else one that belongs to the stock; a run that exists
+   * has its own.
+   */
   const book = computed(
     () =>
       account.value?.books.find(b => b.id === run.value?.bookId) ??
       usable.value.find(b => b.id === bookId.value) ??
-      account.value?.book,
+      usable.value.find(b => b.id === account.value?.book.id) ??
+      usable.value.find(b => b.kind !== 'advices'),
   )
   /** The stock a printed run was printed on, whatever the account's is now. */
   const printedStock = useLive(
     () => (run.value?.printedWith ? readPrintedStock(run.value.printedWith) : undefined),
     () => run.value?.printedWith,
   )
-  /** The account with the stock that this run goes on. */
+  const stockOfRun = computed(() => {
+    const stock = onPaper.stock.value
+    return stock && book.value ? paperOfBook(stock, book.value) : stock
+  })
+  /** The account with the stock and the layout of this run. */
   const view = computed<AccountView | undefined>(
     () =>
       account.value && {
         ...account.value,
-        stock:
-          printedStock.value ??
-          (book.value ? paperOfBook(account.value.stock, book.value) : account.value.stock),
+        layout: onPaper.layout.value ?? account.value.layout,
+        stock: printedStock.value ?? stockOfRun.value ?? account.value.stock,
       },
   )
   const rows = useLive(
@@ -110,7 +118,7 @@ export function useRun() {
     lane,
     held,
     balances,
-    usable,
+    onPaper,
     bookId,
     book,
     view,

@@ -13,7 +13,7 @@ import { MOST_TAKEN } from '../payables/takeIn'
 import { otherWays } from '../payables/payment'
 import { billTold, payee, payeeForm } from './rows/payees'
 import { allocations, checkFacts, payment } from './rows/payments'
-import { micrFit, outcome, printing, skipped } from './rows/runs'
+import { micrFit, outcome, printing, runPaper, skipped } from './rows/runs'
 import { reasonList } from './rows/settings'
 import { layoutSchema } from '../paper/layout'
 import { stockSchema } from '../paper/stock'
@@ -171,6 +171,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     order: z.enum(runOrders),
     signers: z.array(count).max(20).nullable().exactOptional(),
     advicesToo: z.boolean().exactOptional(),
+    paper: runPaper.exactOptional(),
   }),
   print: z.strictObject({
     ...aRun,

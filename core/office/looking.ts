@@ -2,7 +2,7 @@ import type { Id } from '../base/id'
 import { good, type Result } from '../base/result'
 import { bookInUse, type NumberBook } from '../books/book'
 import { placesOf, type Made } from '../runs/print'
-import { layoutVersion, paperOfBook, plan, type PlannedCheck } from '../runs/run'
+import { accountOn, layoutVersion, paperOfBook, plan, type PlannedCheck } from '../runs/run'
 import { byId, one, printsWith, runWith, stockOf } from './gather'
 import type { Reading } from './reading'
 
@@ -24,7 +24,7 @@ export async function planOf(reading: Reading, runId: Id<'run'>): Promise<Result
     await byId(reading, 'payments', run.paymentIds),
     book,
     await reading.fates(book.id),
-    paperOfBook(await stockOf(reading, account), book),
+    paperOfBook(await stockOf(reading, accountOn(account, run)), book),
     account.signing,
   )
 }
@@ -33,8 +33,8 @@ export async function planOf(reading: Reading, runId: Id<'run'>): Promise<Result
 export async function madeOf(reading: Reading, runId: Id<'run'>): Promise<Result<Made>> {
   const planned = await planOf(reading, runId)
   if (!planned.ok) return planned
-  const { account, book } = await runWith(reading, runId)
-  const { layout, facts, stock } = await printsWith(reading, account)
+  const { run, account, book } = await runWith(reading, runId)
+  const { layout, facts, stock } = await printsWith(reading, accountOn(account, run))
   return good({
     checks: planned.value.map(p => p.facts),
     version: layoutVersion(layout, paperOfBook(stock, book), facts).id,

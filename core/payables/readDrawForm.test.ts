@@ -261,6 +261,10 @@ describe('what is asked for by a form', () => {
       ['Freight', 100_00],
     ])
     expect(told({ newBill: newBill({ amount: '40%' }), lines: [line('')] })[1]).toEqual(['A-7', 44_44])
+    // A row that is not whole yet does not take the others away.
+    expect(told({ newBill: newBill({ amount: '11.10' }), lines: [line('', { ledgerId: null })] })[1]).toEqual(
+      ['A-7', 11_10],
+    )
     expect(faults({ ...form, newBill: newBill({ amount: '55.54' }) })).toEqual([
       'ledger: lines-differ: 0.01 is left to place',
     ])

@@ -111,8 +111,8 @@ function amountOf(form: DrawForm, pay: Result<PaidLine[]>): Result<Cents> {
 
 /** The rows besides the open bills: what the new bill is for, and what goes to ledger accounts. */
 interface Rows {
-  readonly bill: readonly BillLine[]
-  readonly ledger: readonly BillLine[]
+  readonly bill: Result<readonly BillLine[]>
+  readonly ledger: Result<readonly BillLine[]>
 }
 const wholeOf = (lines: readonly { readonly amount: Cents }[]): Cents => sum(lines.map(l => l.amount))
 
@@ -130,36 +130,34 @@ function byShares(
  * Where what is left goes, row by row: the new bill has an amount of its own, so has each ledger line, and at
  * most one row takes what the others leave. Without rows it goes to one ledger account, by the payee's shares.
  */
-function readRows(form: DrawForm, payee: Payee | undefined, left: Cents | undefined): Result<Rows> {
+function readRows(form: DrawForm, payee: Payee | undefined, left: Cents | undefined): Rows {
   const { newBill, lines } = form
-  if (!newBill.on && !lines.length) {
-    const ledger = byShares(form, payee, left)
-    return ledger.ok ? good({ bill: [], ledger: ledger.value }) : ledger
-  }
+  if (!newBill.on && !lines.length) return { bill: good([]), ledger: byShares(form, payee, left) }
   const typed = [...(newBill.on ? [newBill.amount] : []), ...lines.map(l => l.amount)]
   const amounts = readRowAmounts(typed, left ?? zero, 'ledger')
-  if (!amounts.ok) return amounts
-  const ofLines = newBill.on ? amounts.value.slice(1) : amounts.value
-  const ledger = readLinesOf(lines, ofLines, 'ledger')
-  if (!ledger.ok) return ledger
-  const bill = newBill.on
-    ? byShares(form, payee, left === undefined ? undefined : amounts.value[0]?.amount)
-    : good([])
-  return bill.ok ? good({ bill: bill.value, ledger: ledger.value }) : bill
+  if (!amounts.ok) return { bill: amounts, ledger: amounts }
+  if (!newBill.on) return { bill: good([]), ledger: readLinesOf(lines, amounts.value, 'ledger') }
+  const [ofBill, ...ofLines] = amounts.value
+  return {
+    bill: byShares(form, payee, left === undefined ? undefined : ofBill?.amount),
+    ledger: readLinesOf(lines, ofLines, 'ledger'),
+  }
 }
+const linesIn = (read: Result<readonly BillLine[]>): readonly BillLine[] => (read.ok ? read.value : [])
+
 /** Refuses rows that do not come to what is left, and a line that takes something away. */
-function placedWhole(rows: Result<Rows>, left: Cents): Result<unknown> {
-  if (!rows.ok) return rows
-  const { bill, ledger } = rows.value
-  const unplaced = cents(left - wholeOf(bill) - wholeOf(ledger))
+function placedWhole({ bill, ledger }: Rows, left: Cents): Result<unknown> {
+  if (!bill.ok) return bill
+  if (!ledger.ok) return ledger
+  const unplaced = cents(left - wholeOf(bill.value) - wholeOf(ledger.value))
   if (unplaced !== 0)
     return refuse('lines-differ', `${figures(unplaced)} is left to place`, {
       field: 'ledger',
       value: unplaced,
     })
-  return ledger.some(l => l.amount < 0)
+  return ledger.value.some(l => l.amount < 0)
     ? refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
-    : rows
+    : good(left)
 }
 
 interface AroundBill {
@@ -242,7 +240,7 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
   const billed = sum(form.bills.map(a => a.amount))
   const left = cents(amount.ok ? Math.max(0, amount.value - wholeOf(withheld) - billed) : 0)
   const rows = readRows(form, payee, amount.ok ? left : undefined)
-  const { bill, ledger } = rows.ok ? rows.value : { bill: [], ledger: [] }
+  const [bill, ledger] = [linesIn(rows.bill), linesIn(rows.ledger)]
   const newBill = readNewBill(form, withWhat, { payee, day, lines: bill })
   const told = newBill.ok ? newBill.value : undefined
   return {
@@ -271,7 +269,7 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
       bills: readBills(form, withWhat.bills ?? [], amount),
       newBill,
       memo: printable(form.memo, 'memo'),
-      ledger: amount.ok ? placedWhole(rows, left) : rows,
+      ledger: amount.ok ? placedWhole(rows, left) : rows.bill.ok ? rows.ledger : rows.bill,
       accountWithPayee: printable(form.accountWithPayee, 'accountWithPayee', MOST_ACCOUNT_WITH),
     }),
   }

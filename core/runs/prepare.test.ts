@@ -5,7 +5,9 @@ import { cameTo } from '../base/test/outcome'
 import type { NumberBook } from '../books/book'
 import { cents } from '../money/cents'
 import { account, payee } from '../office/test/office'
-import { stockById } from '../paper/builtIn'
+import { builtInStocks, layoutById, stockById } from '../paper/builtIn'
+import type { Layout } from '../paper/layout'
+import type { Stock } from '../paper/stock'
 import { billOf } from '../payables/test/bill'
 import type { Payment } from '../payables/payment'
 import { drop, load, pick, switchBook, type Loading, type Picking } from './prepare'
@@ -35,6 +37,8 @@ describe('payments picked for a run', () => {
     of?: Payment[]
     held?: boolean
     disputed?: boolean
+    stock?: Stock | undefined
+    layout?: Layout | undefined
   }
   const bill = billOf({ number: 'B7', hold: { kind: 'disputed', why: 'short by two' } })
   const picked = (known: Known, act: Partial<Picking> = {}) =>
@@ -50,6 +54,9 @@ describe('payments picked for a run', () => {
           ...(known.held && { holdWhy: 'asks twice' }),
         }),
         bills: byKey(...(known.disputed ? [bill] : [])),
+        companyId: account.companyId,
+        stock: known.stock,
+        layout: known.layout,
       },
       { runId, paymentIds: [a.id, b.id], order: 'amount', ...act },
       stamp,
@@ -74,6 +81,27 @@ describe('payments picked for a run', () => {
       '1 payment, 120.00, order payee',
     )
     expect(must(picked({}, { order: 'payee' })).changes.runs[0]!.paymentIds).toEqual(['b', 'a'])
+  })
+  it('go on a stock and by a layout that are chosen for this run alone, with the book that belongs to it', () => {
+    const layout = layoutById('letter-top')!
+    const [blank, carrying] = [false, true].map(numbered =>
+      builtInStocks.find(s => s.numbered === numbered)!,
+    ) as [Stock, Stock]
+    const paper = { stockId: carrying.id, layoutId: layout.id }
+    const on = (known: Known) => cameTo(picked({ layout, ...known }, { paper }))
+    expect(must(picked({ stock: blank, layout }, { paper })).changes.runs[0]).toMatchObject({ paper })
+    expect(must(picked({ stock: carrying, layout, book: stationers }, { paper })).trail.text).toContain(
+      `, on ${carrying.name} by ${layout.name}`,
+    )
+    expect(must(picked({ stock: carrying, layout, book: stationers })).changes.runs[0]).not.toHaveProperty(
+      'paper',
+    )
+    expect(on({ stock: carrying })).toContain('carries its own numbers')
+    expect(on({ stock: blank, book: stationers })).toContain('carries no numbers')
+    expect(on({ stock: undefined })).toContain('stock is no longer here')
+    expect(on({ stock: blank, layout: undefined })).toContain('layout is no longer here')
+    const kept = { ...layout, companies: ['another'] }
+    expect(on({ stock: blank, layout: kept })).toContain('kept for other companies')
   })
   it('may be picked anew until they are printed: the printer stays, the number on top is to be read again', () => {
     const printing = { printerId: idOf<'printer'>('hall'), tray: '2', fitId: null }

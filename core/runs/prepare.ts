@@ -13,7 +13,9 @@ import {
 } from '../books/book'
 import { giveFate, type GivenFate } from '../books/giveFate'
 import { spans } from '../books/spans'
+import type { Layout } from '../paper/layout'
 import { checksPerSheet, type Stock } from '../paper/stock'
+import { mayUse } from '../paper/versions'
 import type { BankAccount } from '../payables/account'
 import { heldBecause, type Bill } from '../payables/bill'
 import type { Payee } from '../payables/payee'
@@ -21,14 +23,26 @@ import { notBefore, type Payment } from '../payables/payment'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'
-import { ordered, stockMark, unfitFor, wayOf, type Run, type RunOrder } from './run'
+import {
+  ordered,
+  otherNumbers,
+  stockMark,
+  unfitFor,
+  wayOf,
+  type Run,
+  type RunOrder,
+  type RunPaper,
+} from './run'
 
 export interface Picking {
   readonly runId: Id<'run'>
   readonly paymentIds: readonly Id<'payment'>[]
   readonly order: RunOrder
   readonly signers?: readonly number[] | null
-  /** Advices may use up numbered checks. */ readonly advicesToo?: boolean
+  /** Advices may use up numbered checks. */
+  readonly advicesToo?: boolean
+  /** For this run alone; the account's where nothing is said. */
+  readonly paper?: RunPaper
 }
 
 const range = (run: Run): string =>
@@ -42,6 +56,21 @@ interface PickKnown {
   /** Their payees and bills, by key: those on hold keep a payment out. */
   readonly payees: ReadonlyMap<Id<'payee'>, Payee>
   readonly bills: ReadonlyMap<Id<'bill'>, Bill>
+  /** The stock and the layout that were chosen for this run, where they were. */
+  readonly stock?: Stock | undefined
+  readonly layout?: Layout | undefined
+  readonly companyId: Id<'company'>
+}
+
+/** Refuses a stock or a layout that is not there, is kept for others, or has other numbers than the book. */
+function mayGoOn({ book, stock, layout, companyId }: PickKnown, { paper }: Picking): Result<true> {
+  if (!paper) return good(true)
+  if (!stock)
+    return refuse('stock-unknown', 'this stock is no longer here: choose another', { field: 'stock' })
+  if (!layout)
+    return refuse('layout-unknown', 'this layout is no longer here: choose another', { field: 'layout' })
+  const other = otherNumbers(book, stock)
+  return other ? refuse('book-unfit', other, { field: 'book' }) : mayUse(layout, companyId)
 }
 
 /** Refuses a book or a run that cannot be picked for now. */
@@ -105,8 +134,7 @@ function pickable(known: PickKnown, act: Picking, today: PlainDate): Result<Paym
  * Picking anew takes back the loaded number, since the pack must be looked at again.
  */
 export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
-  const may = mayPick(known, act)
-  if (!may.ok) return may
+  for (const may of [mayPick(known, act), mayGoOn(known, act)]) if (!may.ok) return may
   const picked = pickable(known, act, dayOfMoment(stamp.at))
   if (!picked.ok) return picked
   const run: Run = {
@@ -115,6 +143,7 @@ export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ r
     bookId: known.book.id,
     state: 'prepared',
     order: act.order,
+    ...(act.paper && { paper: act.paper }),
     paymentIds: ordered(picked.value, act.order).map(p => p.id),
     top: null,
     signers: act.signers ?? null,
@@ -132,7 +161,7 @@ export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ r
     changes: { runs: [run] },
     trail: {
       act: 'pick',
-      text: `${howMany(picked.value.length, 'payment')}, ${total}, order ${act.order}`,
+      text: `${howMany(picked.value.length, 'payment')}, ${total}, order ${act.order}${act.paper ? `, on ${known.stock?.name} by ${known.layout?.name}` : ''}`,
       about: { account: run.accountId, run: run.id },
     },
   })
@@ -220,7 +249,7 @@ export function load(
 
 /**
  * Loads another box: the run takes its numbers from another book of the account, which from then on is the
- * one in use.
+ * one in use. Not so where the run has a stock of its own.
  */
 export function switchBook(known: {
   run: Run
@@ -228,6 +257,8 @@ export function switchBook(known: {
   account: BankAccount
   openRuns: readonly Run[]
   payments: readonly Payment[]
+  /** The stock that was chosen for this run, where one was. */
+  stock?: Stock | undefined
 }): Decision<{ runs: Run[]; accounts?: BankAccount[] }> {
   const { run, book, account } = known
   if (run.state !== 'prepared') return refuse('run-printed', `this run is ${run.state}`, { field: 'run' })
@@ -237,10 +268,12 @@ export function switchBook(known: {
     return refuse('run-open', 'another run of that number book is open', { field: 'book' })
   const unfit = known.payments.map(p => unfitFor(book, p, run.advicesToo ?? false)).find(Boolean)
   if (unfit) return refuse('book-unfit', `“${bookName(book)}”: ${unfit}`, { field: 'book' })
+  const other = known.stock && otherNumbers(book, known.stock)
+  if (other) return refuse('book-unfit', other, { field: 'book' })
   return good({
     changes: {
       runs: [{ ...run, bookId: book.id, top: null }],
-      ...(book.kind !== 'advices' && { accounts: [{ ...account, bookId: book.id }] }),
+      ...(book.kind !== 'advices' && !run.paper && { accounts: [{ ...account, bookId: book.id }] }),
     },
     trail: {
       act: 'load another book',

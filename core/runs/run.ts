@@ -65,6 +65,12 @@ export interface Skipped {
   readonly why: string
 }
 
+/** The stock and the layout of one run, where they are others than the account's. */
+export interface RunPaper {
+  readonly stockId: string
+  readonly layoutId: string
+}
+
 /** One batch of checks put on paper together. */
 export interface Run {
   readonly id: Id<'run'>
@@ -72,6 +78,8 @@ export interface Run {
   readonly bookId: Id<'book'>
   readonly state: RunState
   readonly order: RunOrder
+  /** What it goes on and how, where that was chosen for this run alone. */
+  readonly paper?: RunPaper
   /** The payments picked, in the order in which they go on paper. */
   readonly paymentIds: readonly Id<'payment'>[]
   /** The number on the top sheet, as the clerk confirmed it at loading; null before. */
@@ -185,6 +193,20 @@ export function ordered(payments: readonly Payment[], order: RunOrder): Payment[
   return [...payments].sort(
     (a, b) => Number(a.advice ?? false) - Number(b.advice ?? false) || by[order](a, b),
   )
+}
+
+/** The account as a run prints it: on the stock and by the layout that were chosen for the run. */
+export const accountOn = <T extends RunPaper>(account: T, run: Pick<Run, 'paper'> | undefined): T =>
+  run?.paper ? { ...account, ...run.paper } : account
+/**
+ * Why a book cannot count the numbers of a stock; undefined where it can. The stationer's own numbers are met,
+ * ours are printed; advices are on plain paper whatever the stock.
+ */
+export function otherNumbers(book: NumberBook, stock: Stock): string | undefined {
+  if (book.kind === 'advices' || (book.kind === 'stationer’s stock') === stock.numbered) return undefined
+  return stock.numbered
+    ? `“${stock.name}” carries its own numbers: choose the number book of that pack`
+    : `“${stock.name}” carries no numbers: choose a number book of checks that we number`
 }
 
 /** The stock that a run of a book goes on: advices of their own book go on plain paper of the same size. */

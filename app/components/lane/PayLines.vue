@@ -102,20 +102,20 @@ const out = (line: PayFormLine): void => {
 <style scoped>
 .pay td,
 .pay th {
-  padding: 3px 4px !important;
+  padding: 4px 3px !important;
 }
 .typed {
   width: 100%;
-  min-width: 64px;
+  min-width: 78px;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
   border-radius: 4px;
-  padding: 3px 6px;
+  padding: 3px 4px;
   min-height: 28px;
   color: inherit;
   background: transparent;
 }
 .name {
-  width: 40%;
+  width: 34%;
 }
 .out {
   width: 44px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import { idOf, type Id } from '#core/base/id'
-import { bookName, type NumberBook } from '#core/books/book'
+import type { NumberBook } from '#core/books/book'
 import { spans } from '#core/books/spans'
 import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
@@ -16,7 +16,8 @@ import { useOffice } from '~/stores/office'
 import type { Approved } from '~/composables/useSendRun'
 
 const office = useOffice()
-const { isNew, runId, accounts, run, account, lane, held, balances, usable, bookId, book, ...more } = useRun()
+const { isNew, runId, accounts, run, account, lane, held, balances, onPaper, bookId, book, ...more } =
+  useRun()
 const { view, rows, otherRun, payments, planned, payeeNotes } = more
 
 const back = ref<'pick' | 'load'>()
@@ -54,7 +55,8 @@ async function pickThem(...[paymentIds, order, signers, advicesToo]: Picked) {
   if (!book.value) return
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
   const input = { bookId: book.value.id, runId: id, paymentIds, order, signers }
-  if (!(await did('pick', { ...input, ...(advicesToo && { advicesToo }) }))) return
+  const paper = onPaper.paper.value
+  if (!(await did('pick', { ...input, ...(advicesToo && { advicesToo }), ...(paper && { paper }) }))) return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
@@ -120,16 +122,6 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         }}
         <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
       </v-alert>
-      <v-select
-        v-if="isNew && usable.length > 1"
-        :model-value="book?.id"
-        :items="usable.map(b => ({ title: bookName(b), value: b.id }))"
-        label="Numbers from"
-        hide-details
-        class="from-book"
-        data-test="new-run-book"
-        @update:model-value="bookId = $event"
-      />
       <RunStepPanel
         :order="1"
         name="Pick"
@@ -138,6 +130,19 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         :again="changeable"
         @again="goBack('pick')"
       >
+        <RunPaperChoice
+          v-if="(isNew || run) && account"
+          :stock="onPaper.stock.value ?? account.stock"
+          :layout="view.layout"
+          :stocks="onPaper.stocks.value"
+          :layouts="onPaper.layouts.value"
+          :books="isNew ? onPaper.usable.value : []"
+          :book="book"
+          :account="account.account.name"
+          @stock="onPaper.takeStock"
+          @layout="onPaper.takeLayout"
+          @book="bookId = $event"
+        />
         <RunPickStep
           v-if="(isNew || run) && held"
           :key="`${run?.id ?? 'new'} ${view.account.id}`"
@@ -262,10 +267,6 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 </template>
 
 <style scoped>
-.from-book {
-  max-width: 340px;
-  margin: 6px 0 12px;
-}
 .outcomes {
   max-width: 720px;
   margin: 4px 0 14px 35px;

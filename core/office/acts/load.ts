@@ -6,7 +6,7 @@ import { checkSize } from '../../paper/stock'
 import { mayUse } from '../../paper/versions'
 import { printsMicr } from '../../payables/readiness'
 import { load as decide, type Loading } from '../../runs/prepare'
-import { paperOfBook, wayOf } from '../../runs/run'
+import { accountOn, paperOfBook, wayOf } from '../../runs/run'
 import { act } from '../act'
 import { lockOfRun, printsWith, PRINTS_WITH, runWith, touched, type PrintsWith } from '../gather'
 import type { BankAccount } from '../../payables/account'
@@ -30,7 +30,7 @@ export const load = act({
   writes: ['runs', 'numbers'],
   gather: async (reading, { runId, top, printing }) => {
     const { run, account, book } = await runWith(reading, runId)
-    const prints = await printsWith(reading, account)
+    const prints = await printsWith(reading, accountOn(account, run))
     const [rows, stock] = [await reading.fates(book.id), paperOfBook(prints.stock, book)]
     const jumped = jumpedBy(book, rows, top, wayOf(stock, printing ?? null))
     return {

@@ -1,4 +1,5 @@
 import type { Id } from '../../base/id'
+import { layoutNow, stockNow } from '../../paper/versions'
 import { billsTouched } from '../../payables/settling'
 import { pick as decide, type Picking } from '../../runs/prepare'
 import { act } from '../act'
@@ -7,12 +8,18 @@ import { byId, lockOfBook, one, openRuns } from '../gather'
 /** Payments of the lane are picked for a run on a number book, new or not yet printed. */
 export const pick = act({
   lock: ({ bookId }: Picking & { bookId: Id<'book'> }, reading) => lockOfBook(reading, bookId),
-  reads: ['books', 'runs', 'payments', 'payees', 'bills'],
+  reads: ['books', 'runs', 'payments', 'payees', 'bills', 'accounts', 'layouts', 'stocks'],
   writes: ['runs'],
-  gather: async (reading, { bookId, runId, paymentIds }) => {
+  gather: async (reading, { bookId, runId, paymentIds, paper }) => {
     const payments = await byId(reading, 'payments', paymentIds)
+    const book = await one(reading, 'books', bookId)
     return {
-      book: await one(reading, 'books', bookId),
+      book,
+      companyId: (await one(reading, 'accounts', book.accountId)).companyId,
+      ...(paper && {
+        stock: stockNow(await reading.newest('stocks', [paper.stockId]), paper.stockId),
+        layout: layoutNow(await reading.newest('layouts', [paper.layoutId]), paper.layoutId),
+      }),
       run: await reading.get('runs', runId),
       openRuns: await openRuns(reading, bookId),
       payments,

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import type { CheckNumber } from '../../books/book'
 import { print as decide, type Made } from '../../runs/print'
-import { paperOfBook } from '../../runs/run'
+import { accountOn, paperOfBook } from '../../runs/run'
 import { act } from '../act'
 import { byId, lockOfRun, openRuns, PRINTS_WITH, printsWith, runWith, touched } from '../gather'
 
@@ -23,7 +23,7 @@ export const print = act({
   writes: ['runs', 'numbers', 'payments', 'copies', 'layoutVersions', 'papers'],
   gather: async (reading, { runId, made }) => {
     const { run, book, account } = await runWith(reading, runId)
-    const { layout, stock, facts } = await printsWith(reading, account)
+    const { layout, stock, facts } = await printsWith(reading, accountOn(account, run))
     return {
       run,
       book,

@@ -50,12 +50,14 @@ export const saidSoFar = z.strictObject({
   skipped,
 })
 
+export const runPaper = z.strictObject({ stockId: text, layoutId: text })
 export const run = z.strictObject({
   id: id<'run'>(),
   accountId: id<'account'>(),
   bookId: id<'book'>(),
   state: z.enum(['prepared', 'at the printer', 'counted off', 'dropped']),
   order: z.enum(runOrders),
+  paper: runPaper.exactOptional(),
   paymentIds: z.array(id<'payment'>()),
   top: checkNumber.nullable(),
   firstPlace: count.exactOptional(),

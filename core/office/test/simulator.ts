@@ -3,7 +3,7 @@ import { plainDate } from '../../base/dates'
 import type { Random } from '../../base/random'
 import { idOf } from '../../base/id'
 import { bookInUse, jumpedBy, nextNumber, type CheckNumber, type NumberBook } from '../../books/book'
-import { stockById } from '../../paper/builtIn'
+import { builtInLayouts, builtInStocks, stockById } from '../../paper/builtIn'
 import { foundFates, givenFates } from '../../books/giveFate'
 import { cents } from '../../money/cents'
 import { endings } from '../../runs/replace'
@@ -50,6 +50,9 @@ function pick(c: Chance): Move | undefined {
           runId,
           paymentIds: ids,
           order: c.r.one(runOrders),
+          ...(c.r.next() < 0.2 && {
+            paper: { stockId: c.r.one(builtInStocks).id, layoutId: c.r.one(builtInLayouts()).id },
+          }),
         },
         c.stamp,
       ),
