@@ -1,17 +1,23 @@
-import { button, demoOffice, expect, giveReason, holdsPdf, test, toPrintStep, todayOf, visit } from './office'
+import type { Page } from '@playwright/test'
+import {
+  button,
+  demoOffice,
+  drawForm,
+  expect,
+  giveReason,
+  holdsPdf,
+  test,
+  toPrintStep,
+  todayOf,
+  visit,
+} from './office'
 
-test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
-  await demoOffice(page)
-  await toPrintStep(page, 'yard')
-  const other = await context.newPage()
-  await visit(other, page.url())
-  await button(other, 'Looks right').click()
-  await expect(other.getByTestId('print-effect')).toBeVisible()
-  // Both tabs press at the same moment of the clock, whatever the test's own turns take.
+/** Presses one button of each tab at the same moment of the clock, whatever the test's own turns take. */
+async function pressAtOnce(tabs: readonly Page[], name: string): Promise<void> {
   const moment = Date.now() + 1500
   await Promise.all(
-    [page, other].map(tab =>
-      tab.getByTestId('print-save').evaluate(
+    tabs.map(tab =>
+      tab.getByTestId(name).evaluate(
         (button, at) =>
           new Promise<void>(pressed => {
             setTimeout(() => {
@@ -23,6 +29,16 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
       ),
     ),
   )
+}
+
+test('two tabs that print at once cannot take the same number', async ({ page, context }) => {
+  await demoOffice(page)
+  await toPrintStep(page, 'yard')
+  const other = await context.newPage()
+  await visit(other, page.url())
+  await button(other, 'Looks right').click()
+  await expect(other.getByTestId('print-effect')).toBeVisible()
+  await pressAtOnce([page, other], 'print-save')
   // One printed; both show the same run at its count-off, and the numbers are on paper once.
   for (const tab of [page, other]) await expect(tab.getByTestId('count-off')).toBeVisible()
   await visit(page, '/books')
@@ -61,6 +77,55 @@ test('a second run on the same book is told which one is open', async ({ page, c
   await expect(page.getByRole('heading', { name: 'Lane' })).toBeVisible()
   await other.getByTestId('pick-done').click()
   await expect(other.getByTestId('top-number')).toBeVisible()
+})
+
+test('what is said of a sheet in one tab stands in the other, which never counts it as good', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  await page.getByTestId('waits-for-count').getByRole('link', { name: 'Count off' }).click()
+  await expect(page.getByTestId('count-off')).toBeVisible()
+  const other = await context.newPage()
+  await visit(other, page.url())
+  const sheets = [page, other].map(tab => tab.locator('[data-test^="sheet-"]'))
+  await sheets[0]!.first().getByRole('button', { name: 'spoiled' }).click()
+  await sheets[0]!.first().getByLabel('Why').fill('torn')
+  await expect(sheets[1]!.first().getByLabel('Why')).toHaveValue('torn')
+  await button(other, 'All good').click()
+  const spoiled = sheets[1]!.first().getByRole('button', { name: 'spoiled' })
+  await expect(spoiled).toHaveAttribute('aria-pressed', 'true')
+  await expect(sheets[0]!.nth(1).getByRole('button', { name: 'good' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+  await button(other, 'Count off').click()
+  await expect(other.getByText(/issued, 1 back in the lane/)).toBeVisible()
+  await expect(page.getByTestId('outcomes')).toContainText('torn')
+})
+
+test('one check that is filled in, in two tabs, is drawn once', async ({ page, context }) => {
+  await demoOffice(page)
+  await visit(page, '/lane?account=yard')
+  await expect(page.getByTestId('lane')).toBeVisible()
+  const waits = await page.getByTestId('lane').getByRole('row').count()
+  await visit(page, '/lane/draw?account=yard')
+  const form = drawForm(page)
+  await form.payee.fill('Brindle Canvas')
+  await form.amount.fill('41.07')
+  await page.getByTestId('ledger').locator('input').press('Enter')
+  await page.getByRole('option').first().click()
+  const other = await context.newPage()
+  await visit(other, '/lane/draw?account=yard')
+  const there = drawForm(other)
+  await expect(there.payee).toHaveValue('Brindle Canvas')
+  // What is typed in one stands in the other.
+  await there.amount.fill('41.08')
+  await expect(form.amount).toHaveValue('41.08')
+  await pressAtOnce([page, other], 'draw-it')
+  for (const tab of [form, there]) await expect(tab.payee).toHaveValue('')
+  await visit(page, '/lane?account=yard')
+  await expect(page.getByTestId('lane').getByRole('row')).toHaveCount(waits + 1)
 })
 
 test('a second tab sees at once what the first one did', async ({ page, context }) => {

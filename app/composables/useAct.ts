@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Refusal, Result } from '#core/base/result'
 import type { ActName, InputOf, WrittenBy } from '#core/office/acts'
+import type { DraftSeen } from '~/data/drafts'
 import { act as doHere } from '~/data/ownOffice'
 import { screenFollows } from './useLive'
 import { useOffice } from '~/stores/office'
@@ -35,13 +36,15 @@ export function useAct() {
 
   /**
    * Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. `says`
-   * is said of it once it is done, even where the form went with what it was about.
+   * is said of it once it is done, even where the form went with what it was about. A `draft` goes with the act,
+   * which is refused where another tab changed it.
    */
   const act = <N extends ActName>(
     name: N,
     input: InputOf<N>,
     says = '',
-  ): Promise<Result<WrittenBy<N>> | undefined> => run(press => doHere(name, input, press), says)
+    draft?: DraftSeen,
+  ): Promise<Result<WrittenBy<N>> | undefined> => run(press => doHere(name, input, press, draft), says)
   /** The same for an act that a worker does, under the key of this press. */
   async function run<T>(
     work: (key: string) => Promise<Result<T>>,
@@ -68,8 +71,12 @@ export function useAct() {
     }
   }
   /** Does one act, and says whether it was done. */
-  const did = async <N extends ActName>(name: N, input: InputOf<N>, says = ''): Promise<boolean> =>
-    (await act(name, input, says))?.ok ?? false
+  const did = async <N extends ActName>(
+    name: N,
+    input: InputOf<N>,
+    says = '',
+    draft?: DraftSeen,
+  ): Promise<boolean> => (await act(name, input, says, draft))?.ok ?? false
   /** The refusal at a field of the form, for its error messages. */
   const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])
   const clear = (): void => {

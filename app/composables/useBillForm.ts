@@ -28,6 +28,7 @@ import { useAct } from './useAct'
 import type { useBillQueue } from './useBillQueue'
 import { useClock } from './useClock'
 import { useCompanyLedgers } from './useCompanyLedgers'
+import { plainCopy } from '~/data/plainCopy'
 import { useFormDraft } from './useFormDraft'
 import { useLive } from './useLive'
 
@@ -54,7 +55,14 @@ export function useBillForm(
   const form = ref<BillForm>(blankBillForm())
   /** The bill as it stood when the form was opened. */
   const began = shallowRef<Bill>()
-  const draft = useFormDraft(draftName, form, isBlankBill)
+  /** The form as it was filled with that bill. */
+  const filledWith = shallowRef<BillForm>()
+  const draft = useFormDraft(
+    draftName,
+    form,
+    f => isBlankBill(f) || JSON.stringify(f) === JSON.stringify(filledWith.value),
+    () => plainCopy(filledWith.value ?? blankBillForm()),
+  )
   const tried = ref(false)
   const dayFirst = computed(() => dayFirstIn(account.value?.country ?? 'US'))
   const read = computed(() =>
@@ -116,7 +124,8 @@ export function useBillForm(
       filled = true
       began.value = bill
       await draft.restored
-      if (isBlankBill(form.value)) form.value = formOfBill(bill, of)
+      filledWith.value = plainCopy(formOfBill(bill, of))
+      if (isBlankBill(form.value)) form.value = plainCopy(filledWith.value)
     },
     { immediate: true },
   )

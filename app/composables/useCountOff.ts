@@ -1,4 +1,5 @@
 import type { CheckNumber } from '#core/books/book'
+import { merged } from '~/data/merge'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Correctable, Outcome, Run, Skipped } from '#core/runs/run'
 
@@ -10,6 +11,24 @@ export interface SaidSoFar {
   readonly outcomes: readonly (readonly [CheckNumber, Outcome])[]
   readonly numbers: readonly (readonly [CheckNumber, CheckNumber])[]
   readonly skipped: readonly Skipped[]
+}
+
+export const nothingSaid: SaidSoFar = { outcomes: [], numbers: [], skipped: [] }
+const byNumber = ({ outcomes, numbers, skipped }: SaidSoFar) => ({
+  outcomes: Object.fromEntries(outcomes) as Record<string, Outcome>,
+  numbers: Object.fromEntries(numbers) as Record<string, CheckNumber>,
+  skipped: Object.fromEntries(skipped.map(s => [s.number, s])) as Record<string, Skipped>,
+})
+/** What two tabs said of one run: of each sheet what was said last. */
+export function saidByBoth(base: SaidSoFar, mine: SaidSoFar, theirs: SaidSoFar): SaidSoFar {
+  const both = merged(byNumber(base), byNumber(mine), byNumber(theirs))
+  const pairs = <T>(of: Record<string, T>) =>
+    Object.entries(of).map(([n, value]) => [Number(n) as CheckNumber, value] as const)
+  return {
+    outcomes: pairs(both.outcomes),
+    numbers: pairs(both.numbers),
+    skipped: Object.values(both.skipped),
+  }
 }
 
 /**

@@ -53,7 +53,7 @@ export function useDraw(
   const { busy, refusal, act, at, clear } = useAct()
   const { payees, ledgers, balances, lane, next, padNext } = useDrawnOn(view, pad)
   const form = ref<DrawForm>(blankDrawForm())
-  const draft = useFormDraft(draftName, form, isBlankDraw)
+  const draft = useFormDraft(draftName, form, isBlankDraw, blankDrawForm)
   const tried = ref(false)
   const askingDate = ref(false)
 
@@ -235,10 +235,9 @@ export function useDraw(
   watch([() => form.value.pay.length > 0, amount], ([isPay, net], [wasPay]) => {
     if (isPay || wasPay) form.value.amount = isPay && net !== undefined ? figures(net) : ''
   })
-  async function startAgain(): Promise<void> {
+  function startAgain(): void {
     form.value = { ...blankDrawForm(), number: padNext.value === undefined ? '' : String(padNext.value) }
     tried.value = false
-    await draft.forget()
     focusField('payee')
   }
   /** What was done, in words. */
@@ -246,10 +245,15 @@ export function useDraw(
     onPad === undefined
       ? `Drawn: ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It stands in the lane.`
       : `Recorded: ${onPad} to ${draw.payee.name.trim()}, issued.`
-  const send = (accountId: AccountView['account']['id'], { draw, bill }: DrawAsked) => {
-    if (pad.value && read.value.number.ok)
-      return act('record', { bookId: pad.value.id, draw, number: read.value.number.value })
-    return bill ? act('drawWithBill', { accountId, draw, bill }) : act('draw', { accountId, draw })
+  /** What is drawn is no draft any more: that goes with the act. */
+  async function send(accountId: AccountView['account']['id'], { draw, bill }: DrawAsked) {
+    const number = read.value.number
+    const seen = await draft.seen()
+    if (pad.value && number.ok)
+      return act('record', { bookId: pad.value.id, draw, number: number.value }, '', seen)
+    return bill
+      ? act('drawWithBill', { accountId, draw, bill }, '', seen)
+      : act('draw', { accountId, draw }, '', seen)
   }
 
   /**
@@ -281,8 +285,7 @@ export function useDraw(
       return undefined
     }
     lastLedger.value = ledgerId ?? lastLedger.value
-    // What is said to be drawn is no draft any more: whoever leaves at once finds a new form.
-    await startAgain()
+    startAgain()
     office.said = told(asked.draw, onPad)
     return asked.draw.id
   }

@@ -1,34 +1,28 @@
-import { toRaw, watch, type Ref } from 'vue'
-import { dropDraft, keepDraft, likeForm, readDraft } from '~/data/drafts'
+import type { Ref } from 'vue'
+import { likeForm } from '~/data/drafts'
+import { plainCopy } from '~/data/plainCopy'
+import { useSharedDraft } from './useSharedDraft'
 
 /**
- * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page
- * loses nothing; brings it back when the
- * page is opened again. `isEmpty` tells when there is nothing to keep; `forget` is called when its act is
- * done.
+ * Keeps a form half filled in under a name, from the first letter on, so that leaving or closing the page loses
+ * nothing; all tabs share it. `isEmpty` tells when there is nothing to keep; `blank` is what stands there when
+ * another tab is done with it: undefined leaves it as it is here.
  */
-export function useFormDraft<T extends object>(
+export const useFormDraft = <T extends object>(
   name: () => string,
   form: Ref<T>,
   isEmpty: (form: T) => boolean,
-) {
-  let known = ''
-  async function restore(): Promise<void> {
-    const draft = await readDraft(name(), likeForm(form.value))
-    if (draft && isEmpty(form.value)) form.value = { ...form.value, ...draft }
-    known = JSON.stringify(toRaw(form.value))
-  }
-  const restored = restore()
-  const forget = (): Promise<void> => dropDraft(name())
-  watch(
-    form,
-    now => {
-      const text = JSON.stringify(now)
-      if (text === known) return
-      known = text
-      void (isEmpty(now) ? forget() : keepDraft(name(), JSON.parse(text)))
+  blank: () => T | undefined,
+) =>
+  useSharedDraft<T>(name, {
+    mine: () => plainCopy(form.value),
+    show: value => {
+      form.value = value
     },
-    { deep: true },
-  )
-  return { restored, forget }
-}
+    blank,
+    isEmpty,
+    gate: kept => {
+      const like = likeForm(form.value)(kept)
+      return like && { ...plainCopy(form.value), ...like }
+    },
+  })

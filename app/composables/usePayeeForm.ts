@@ -8,6 +8,7 @@ import { readTerms, tellTerms } from '#core/payables/terms'
 import { useOffice } from '~/stores/office'
 import { focusField } from './focusNext'
 import { useAct } from './useAct'
+import { plainCopy } from '~/data/plainCopy'
 import { useFormDraft } from './useFormDraft'
 
 /** A payee as they are typed. */
@@ -115,8 +116,13 @@ export function usePayeeForm(
   const office = useOffice()
   const { busy, refusal, act, at } = useAct()
   const form = ref<PayeeTyped>(blank())
-  const draft = useFormDraft(draftName, form, isBlank)
   const began = ref<PayeeTyped>()
+  const draft = useFormDraft(
+    draftName,
+    form,
+    f => isBlank(f) || JSON.stringify(f) === JSON.stringify(began.value),
+    () => plainCopy(began.value ?? blank()),
+  )
   const isChanged = computed(() => !began.value || JSON.stringify(form.value) !== JSON.stringify(began.value))
   watch(
     payee,

@@ -1,7 +1,7 @@
 import { db } from './db'
 
 /** What stands in a kept text; undefined where it is no JSON. */
-function parsed(text: string): unknown {
+export function parsed(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch {
@@ -16,10 +16,40 @@ const nameOf = (key: string): string => DRAFT + key
 /** Name under which the half-done count-off of a run is kept. */
 export const countOffDraft = (runId: string): string => `count-off ${runId}`
 
+/** A draft as an act was based on it: where another tab changed it since, the act is refused. */
+export interface DraftSeen {
+  readonly name: string
+  /** As it is kept; undefined where none is. */
+  readonly value: string | undefined
+  /** Another tab changed it after it was last looked at here. */
+  readonly stale?: boolean
+}
 /** What is half filled in or edited, kept by name until it is saved: a closed tab loses nothing. */
 export const keepDraft = (name: string, form: unknown): Promise<unknown> =>
   db.facts.put({ name: nameOf(name), value: JSON.stringify(form) })
 export const dropDraft = (name: string): Promise<void> => db.facts.delete(nameOf(name))
+/** The text of a draft as it is kept now. */
+export const draftText = async (name: string): Promise<string | undefined> =>
+  (await db.facts.get(nameOf(name)))?.value
+export const draftSeen = (name: string, value: string | undefined, stale: boolean): DraftSeen => ({
+  ...{ name: nameOf(name), value },
+  ...(stale && { stale }),
+})
+/**
+ * Changes a draft by what is kept of it now, whatever tab wrote that. Gives what is kept then; `next` gives
+ * undefined where nothing is to be kept.
+ */
+export const changeDraft = (
+  name: string,
+  next: (kept: string | undefined) => string | undefined,
+): Promise<string | undefined> =>
+  db.transaction('rw', db.facts, async () => {
+    const kept = await draftText(name)
+    const text = next(kept)
+    if (text === kept) return kept
+    await (text === undefined ? dropDraft(name) : db.facts.put({ name: nameOf(name), value: text }))
+    return text
+  })
 /** A kept draft as its gate lets it through: all of it, a part, or nothing. */
 export async function readDraft<T>(
   name: string,

@@ -1,6 +1,7 @@
 import { refuse, type Result } from '#core/base/result'
 import type { ActName, InputOf, WrittenBy } from '#core/office/acts'
 import { db } from './db'
+import type { DraftSeen } from './drafts'
 import { momentNow, operatorName } from './office'
 import type { StoreOffice } from './storeOffice'
 
@@ -20,13 +21,14 @@ function ownOffice(): Promise<StoreOffice> {
 export const fetchActs = (): Promise<unknown> => ownOffice().catch(() => undefined)
 
 /**
- * Does an act now, as who works here, under the key of its press. Refused where the code of the acts is not
+ * Does an act now, as who works here, under the key of its press, and on the draft that was seen. Refused where the code of the acts is not
  * here and cannot be fetched.
  */
 export async function act<N extends ActName>(
   name: N,
   input: InputOf<N>,
   key: string,
+  draft?: DraftSeen,
 ): Promise<Result<WrittenBy<N>>> {
   const office = await ownOffice().catch(() => undefined)
   if (!office)
@@ -34,5 +36,5 @@ export async function act<N extends ActName>(
       'not-fetched',
       'nothing was changed: the server does not answer, and this tab lacks what the act needs',
     )
-  return office.perform(name, input, { at: momentNow(), by: operatorName(), key })
+  return office.perform(name, input, { at: momentNow(), by: operatorName(), key }, draft)
 }

@@ -9,11 +9,15 @@ import type { Stamp, TrailLine } from '#core/trail/trail'
 import { lastBillOf } from './lastBill'
 import { fatesOf, paintStrips } from './bookFates'
 import type { OfficeDb } from './db'
+import type { DraftSeen } from './drafts'
 import { newestOf } from './versions'
 import { openRunsOf } from './openRuns'
 
 /** Where locks come from: the browser's, shared by all tabs. */
 type Locks = Pick<LockManager, 'request'>
+
+/** Another tab changed the draft that an act is based on. */
+class DraftChanged extends Error {}
 
 /** Rows that are written before it is told how far it is. */
 const ROWS_AT_ONCE = 500
@@ -50,6 +54,8 @@ export class StoreOffice implements Keeping {
     private readonly locks: Locks,
     /** Hears how much of an act's rows is written, from 0 to 1. */
     private readonly tell?: (part: number) => void,
+    /** The draft that acts are based on and that goes with them. */
+    private readonly draft?: DraftSeen,
   ) {}
 
   readonly trail: TrailReading = {
@@ -109,18 +115,44 @@ export class StoreOffice implements Keeping {
       await this.write(changes)
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)
       await this.db.trail.add(line)
+      if (this.draft) await this.db.facts.delete(this.draft.name)
     }
+    if (this.draft) named.add('facts')
     // An async function of its own: by that Dexie knows that native promises are awaited in its transaction.
     return await this.locks.request(`${this.db.name} ${lock}`, () =>
-      this.db.transaction('rw', [...named], async () => await work(this, keep)),
+      this.db.transaction('rw', [...named], async () => {
+        await this.mustHoldDraft()
+        return await work(this, keep)
+      }),
     )
   }
 
-  /** Does an act; refused, with nothing changed, where the browser cannot write. */
-  async perform<N extends ActName>(name: N, input: InputOf<N>, stamp: Stamp): Promise<Result<WrittenBy<N>>> {
+  /** Throws where another tab changed the draft that this act is based on. */
+  private async mustHoldDraft(): Promise<void> {
+    if (!this.draft) return
+    const kept = await this.db.facts.get(this.draft.name)
+    if (this.draft.stale || kept?.value !== this.draft.value) throw new DraftChanged()
+  }
+
+  /**
+   * Does an act; refused, with nothing changed, where the browser cannot write, or where another tab changed the
+   * draft that it is based on.
+   */
+  async perform<N extends ActName>(
+    name: N,
+    input: InputOf<N>,
+    stamp: Stamp,
+    draft?: DraftSeen,
+  ): Promise<Result<WrittenBy<N>>> {
+    const office = draft ? new StoreOffice(this.db, this.locks, this.tell, draft) : this
     try {
-      return await perform(this, name, input, stamp)
+      return await perform(office, name, input, stamp)
     } catch (error) {
+      if (error instanceof DraftChanged)
+        return refuse(
+          'draft-changed',
+          'Another tab changed what is filled in here. It now shows both. Look at it again, then go on.',
+        )
       if (error instanceof Dexie.DexieError)
         return refuse('store-failed', `nothing was changed: the browser could not write (${error.name})`)
       throw error

@@ -10,7 +10,8 @@ import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
 import { saidSoFar } from '#core/office/rows'
-import { countOffDraft, keepDraft, readDraft } from '~/data/drafts'
+import { countOffDraft, type DraftSeen } from '~/data/drafts'
+import { nothingSaid, saidByBoth, type SaidSoFar } from '~/composables/useCountOff'
 import { saveCountOffSheet } from '~/data/reports'
 import type { AccountView } from '~/data/reads'
 
@@ -25,18 +26,28 @@ const props = defineProps<{
   busy: boolean
   fault: string
 }>()
-const emit = defineEmits<{ count: [act: CountOffAct]; again: [how: PrintHow, why: string] }>()
+const emit = defineEmits<{
+  count: [act: CountOffAct, seen: DraftSeen]
+  again: [how: PrintHow, why: string]
+}>()
 
 const counting = useCountOff(() => props.run)
 const { outcomes, numbers, skipped, numberOf } = counting
 const at = ref(0)
 // What was said so far is kept with the run until the count-off is done.
-const draftName = countOffDraft(props.run.id)
-onMounted(async () => {
-  const before = await readDraft(draftName, kept => saidSoFar.safeParse(kept).data)
-  if (before && !outcomes.value.size) counting.takeUp(before)
-  watch(counting.soFar, said => void keepDraft(draftName, said))
+// All tabs share it.
+const draft = useSharedDraft<SaidSoFar>(() => countOffDraft(props.run.id), {
+  mine: () => counting.soFar.value,
+  show: counting.takeUp,
+  blank: () => nothingSaid,
+  isEmpty: said => !said.outcomes.length && !said.numbers.length && !said.skipped.length,
+  gate: kept => saidSoFar.safeParse(kept).data,
+  merge: saidByBoth,
 })
+async function countIt(): Promise<void> {
+  const seen = await draft.seen()
+  emit('count', counting.act.value, seen)
+}
 const column = ref<{ $el: HTMLElement; scrollToIndex(index: number): void }>()
 const button = ref<{ $el: HTMLElement }>()
 const reasons = useReasons('spoiled')
@@ -280,7 +291,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
         :disabled="left > 0 || unsaid > 0"
         :loading="busy"
         data-test="count-off"
-        @click="emit('count', counting.act.value)"
+        @click="countIt()"
       >
         Count off
       </v-btn>

@@ -9,7 +9,7 @@ import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import type { RunOrder } from '#core/runs/run'
 import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
-import { countOffDraft, dropDraft } from '~/data/drafts'
+import type { DraftSeen } from '~/data/drafts'
 import { momentTold } from '~/data/office'
 import { saveCover } from '~/data/reports'
 import { useOffice } from '~/stores/office'
@@ -79,13 +79,12 @@ async function dropIt() {
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
 }
 
-async function countOff(act: CountOffAct) {
+async function countOff(act: CountOffAct, seen: DraftSeen) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
   const wrong = [...act.outcomes].find(([, o]) => o.kind === 'spoiled' && o.correct)?.[0]
   const correct = run.value?.checks.find(c => c.number === wrong)?.paymentId
-  if (!(await did('countOff', { runId: runId.value, ...act }))) return
-  await dropDraft(countOffDraft(runId.value))
+  if (!(await did('countOff', { runId: runId.value, ...act }, '', seen))) return
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
   if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct}`)
