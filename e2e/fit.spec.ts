@@ -105,13 +105,19 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await practiceFit(page, 'check-over-two-stubs-numbered')
   await button(page, 'Fit sheet').click()
   await button(page, 'Scan it').click()
+  await expect(page.getByTestId('claim')).toContainText('A first reading')
+  // The same way round proves nothing; turned by half it does.
+  await button(page, 'Scan it turned by half').click()
+  await expect(page.getByTestId('claim')).toContainText(/Proved: the two scans agree to 0\.0\d mm/)
   await expect(page.getByTestId('found')).toContainText(
     /1\.(7[5-9]|8[0-5]) mm too far right, 1\.(2[5-9]|3[0-5]) mm too high, turned 0\.35° with the clock/,
   )
   await page.getByTestId('keep-fit').click()
-  await expect(page.getByTestId('fits')).toContainText('by scan')
+  await expect(page.getByTestId('fits')).toContainText('by two scans')
   await button(page, 'Fit sheet through this fit').click()
   await button(page, 'Scan it').click()
+  await expect(page.getByTestId('keep-fit')).toBeDisabled()
+  await button(page, 'Scan it turned by half').click()
   await expect(page.getByTestId('beside')).toContainText(/2\.[67]\d mm\s*0\.[01]\d mm/)
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[01]\d mm\s*in use/)

@@ -1,6 +1,6 @@
 import { applyAffine, noChange, type Affine, type Spot } from '../core/fit/affine'
 import { beginOf, exactMicr, type MicrFit } from '../core/micr/micrFit'
-import { clearBand, PITCH } from '../core/micr/place'
+import { BASELINE_UP, clearBand, PITCH } from '../core/micr/place'
 import { readBack, type Meant } from '../core/micr/readBack'
 import { panelOf, type Stock } from '../core/paper/stock'
 import type { CheckFacts } from '../core/proof/facts'
@@ -12,6 +12,8 @@ import type { Part, RasterPdf } from './pdfium'
 const READ_DPI = 200
 /** How much more than the clear band is looked at, for a line that a fit has turned. In mm. */
 const FIT_ROOM = 1.5
+/** A line on the very edge of the band, such as a perforation, is not in it. In mm. */
+const EDGE = 0.5
 
 /** A MICR line on a finished page that is to be read again, and what it was meant to say. */
 export interface LineToRead {
@@ -54,6 +56,9 @@ export function linesOfSheet(
       y: band.y + put.y - end.y - FIT_ROOM,
       h: band.h + 2 * FIT_ROOM,
     }
+    // What a fit turns into the picture from above or below the band is not of the band.
+    const slant = fit ? Math.abs(fit[1]) * panel.w : 0
+    const nominal = applyAffine(fit ?? noChange, { x: end.x, y: panel.y + panel.h - BASELINE_UP })
     const inPart = ({ x, y }: Spot): Spot => ({ x: x - part.x, y: y - part.y })
     return [
       {
@@ -61,7 +66,17 @@ export function linesOfSheet(
         number: check.number,
         field: mark.field,
         band: part,
-        meant: { text: mark.text, from: inPart(begin), to: inPart(put), shapes: mark.shapes },
+        meant: {
+          text: mark.text,
+          from: inPart(begin),
+          to: inPart(put),
+          shapes: mark.shapes,
+          band: {
+            top: FIT_ROOM + slant + EDGE,
+            foot: part.h - FIT_ROOM - slant - EDGE,
+            baseline: inPart(nominal).y,
+          },
+        },
       },
     ]
   })

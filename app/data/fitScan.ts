@@ -1,9 +1,10 @@
 import { proxy, transfer, type Remote } from 'comlink'
 import { good, type Result } from '#core/base/result'
+import { dotsPerMm } from '#core/exchange/dots'
 import { COMPARE_DPI, partsOf } from '#core/fit/checkScan'
 import type { Deviation } from '#core/fit/fit'
 import type { LadderLine, StepReading } from '#core/fit/ladder'
-import type { ScanReading } from '#core/fit/scan'
+import type { ScanReading } from '#core/fit/reading'
 import type { Drawing } from '#core/proof/marks'
 import { inWorker } from './inWorker'
 import { firstPageOf, greyOfDrawing } from './makePaper'
@@ -31,22 +32,36 @@ const inFitWorker = <T>(work: (remote: Remote<FitApi>) => Promise<T>): Promise<T
     new Worker(new URL('../workers/fit.worker.ts', import.meta.url), { type: 'module' }),
     work,
   )
-const bitmapFrom = (file: Blob): Promise<Result<ImageBitmap>> =>
-  bitmapOf(file, bytes => firstPageOf(bytes, PDF_DPI, MOST_SIDE))
-
-async function readWith(
-  file: Blob,
-  read: (remote: Remote<FitApi>, bitmap: ImageBitmap) => Promise<Result<ScanReading>>,
-): Promise<Result<FitScan>> {
-  const bitmap = await bitmapFrom(file)
+/** What a file says of its scale stands in its first bytes. */
+const HEAD_BYTES = 65_536
+/** The picture in a file, and how many dots to the mm it says it has. */
+async function pictureIn(file: Blob): Promise<Result<{ bitmap: ImageBitmap; perMm: number | undefined }>> {
+  let source = file
+  const bitmap = await bitmapOf(file, async bytes => {
+    source = await firstPageOf(bytes, PDF_DPI, MOST_SIDE)
+    return source
+  })
   if (!bitmap.ok) return bitmap
-  const { width: w, height: h } = bitmap.value
+  const head = new Uint8Array(await source.slice(0, HEAD_BYTES).arrayBuffer())
+  return good({ bitmap: bitmap.value, perMm: dotsPerMm(head) })
+}
+
+type ReadBy = (
+  remote: Remote<FitApi>,
+  bitmap: ImageBitmap,
+  perMm: number | undefined,
+) => Promise<Result<ScanReading>>
+async function readWith(file: Blob, read: ReadBy): Promise<Result<FitScan>> {
+  const picture = await pictureIn(file)
+  if (!picture.ok) return picture
+  const { bitmap, perMm } = picture.value
+  const { width: w, height: h } = bitmap
   const canvas = new OffscreenCanvas(Math.round(w / 2), Math.round(h / 2))
-  canvas.getContext('2d')?.drawImage(bitmap.value, 0, 0, canvas.width, canvas.height)
+  canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   const shown = canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })
-  const reading = await inFitWorker(remote => read(remote, transfer(bitmap.value, [bitmap.value])))
-  const picture = await shown
-  return reading.ok ? good({ reading: reading.value, url: URL.createObjectURL(picture), w, h }) : reading
+  const reading = await inFitWorker(remote => read(remote, transfer(bitmap, [bitmap]), perMm))
+  const small = await shown
+  return reading.ok ? good({ reading: reading.value, url: URL.createObjectURL(small), w, h }) : reading
 }
 
 /** Reads the scan or photo of a stock's fit sheet from a file, in a worker. */
@@ -56,7 +71,7 @@ export const readFitFile = (
   stockId: string,
   onStage: OnStage,
 ): Promise<Result<FitScan>> =>
-  readWith(file, (remote, bitmap) => remote.read(bitmap, sheet, stockId, proxy(onStage)))
+  readWith(file, (remote, bitmap, perMm) => remote.read(bitmap, sheet, stockId, perMm, proxy(onStage)))
 
 /**
  * Reads the scan of a check that was printed: `drawing` is what its sheet was meant to be, `through` the fit
@@ -70,13 +85,14 @@ export async function readCheckFile(
 ): Promise<Result<FitScan>> {
   onStage('Making the print to hold it against')
   const meant = await greyOfDrawing(drawing, COMPARE_DPI)
-  return readWith(file, (remote, bitmap) =>
+  return readWith(file, (remote, bitmap, perMm) =>
     remote.readCheck(
       bitmap,
       { w: drawing.w, h: drawing.h },
       meant,
       partsOf(drawing),
       through,
+      perMm,
       proxy(onStage),
     ),
   )
@@ -89,10 +105,10 @@ export async function readLadderFile(
   line: LadderLine,
   onStage: OnStage,
 ): Promise<Result<StepReading[]>> {
-  const bitmap = await bitmapFrom(file)
-  if (!bitmap.ok) return bitmap
+  const picture = await pictureIn(file)
+  if (!picture.ok) return picture
+  const { bitmap } = picture.value
   return inFitWorker(
-    async remote =>
-      await remote.readLadder(transfer(bitmap.value, [bitmap.value]), sheet, line, proxy(onStage)),
+    async remote => await remote.readLadder(transfer(bitmap, [bitmap]), sheet, line, proxy(onStage)),
   )
 }

@@ -59,9 +59,15 @@ export const practiceSheetUrl = (
   view: 'sheet' | 'scan' = 'sheet',
 ): string => `${BASE}/jobs/${id}/sheets/${sheet}?dpi=${dpi}&view=${view}`
 export const practiceTrayUrl = (id: string, dpi: number): string => `${BASE}/jobs/${id}/tray?dpi=${dpi}`
-/** A scan of a sheet that came out. */
-export async function practiceScan(id: string, sheet: number, dpi: number): Promise<Result<Blob>> {
-  const answer = await fetch(practiceSheetUrl(id, sheet, dpi, 'scan'))
+/** A scan of a sheet that came out, lying upright on the glass or turned by half. */
+export async function practiceScan(
+  id: string,
+  sheet: number,
+  dpi: number,
+  turned = false,
+): Promise<Result<Blob>> {
+  const url = practiceSheetUrl(id, sheet, dpi, 'scan')
+  const answer = await fetch(turned ? `${url}&turned=yes` : url)
   return answer.ok
     ? good(await answer.blob())
     : refuse('practice-refused', 'the practice printer no longer has this sheet')

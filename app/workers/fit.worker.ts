@@ -3,7 +3,8 @@ import type { Result } from '#core/base/result'
 import { readCheckScan } from '#core/fit/checkScan'
 import type { Deviation } from '#core/fit/fit'
 import { readLadder, type LadderLine, type StepReading } from '#core/fit/ladder'
-import { readFitScan, type ScanReading } from '#core/fit/scan'
+import type { ScanReading } from '#core/fit/reading'
+import { readFitScan } from '#core/fit/scan'
 import type { GreyImage } from '#core/micr/darkness'
 import type { Box } from '#core/paper/length'
 import { greyOf, pixelsOf } from './grey'
@@ -22,8 +23,13 @@ const greyOfBitmap = (bitmap: ImageBitmap, onStage: OnStage): GreyImage => {
 
 const api = {
   /** Reads the scan of a stock's fit sheet. */
-  read: (bitmap: ImageBitmap, sheet: Size, stockId: string, onStage: OnStage): Result<ScanReading> =>
-    readFitScan(greyOfBitmap(bitmap, onStage), sheet, stockId),
+  read: (
+    bitmap: ImageBitmap,
+    sheet: Size,
+    stockId: string,
+    perMm: number | undefined,
+    onStage: OnStage,
+  ): Result<ScanReading> => readFitScan(greyOfBitmap(bitmap, onStage), sheet, stockId, perMm),
   /** Reads the scan of a printed check against what it was meant to be. */
   readCheck: (
     bitmap: ImageBitmap,
@@ -31,8 +37,9 @@ const api = {
     meant: GreyImage,
     parts: readonly Box[],
     through: Deviation | null,
+    perMm: number | undefined,
     onStage: OnStage,
-  ): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through),
+  ): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through, perMm),
   /** Ranks the lines of a scanned ladder sheet. */
   readLadder: (bitmap: ImageBitmap, sheet: Size, line: LadderLine, onStage: OnStage): Result<StepReading[]> =>
     readLadder(greyOfBitmap(bitmap, onStage), sheet, line),

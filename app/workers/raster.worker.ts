@@ -1,3 +1,4 @@
+import { withDots } from '#core/exchange/dots'
 import { expose } from 'comlink'
 import wasmUrl from '@hyzyla/pdfium/pdfium.wasm?url'
 import type { GreyImage } from '#core/micr/darkness'
@@ -45,7 +46,7 @@ const api = {
     const picture = await withPdf(bytes, pdf => {
       const size = pdf.sizeOf(1)
       const scale = Math.min(1, most / ((Math.max(size.w, size.h) / MM_PER_INCH) * dpi))
-      return pdf.colors(1, { x: 0, y: 0, ...size }, dpi * scale)
+      return { ...pdf.colors(1, { x: 0, y: 0, ...size }, dpi * scale), dpi: dpi * scale }
     })
     const canvas = new OffscreenCanvas(picture.w, picture.h)
     canvas
@@ -55,7 +56,8 @@ const api = {
         0,
         0,
       )
-    return canvas.convertToBlob({ type: 'image/png' })
+    const png = await canvas.convertToBlob({ type: 'image/png' })
+    return new Blob([withDots(new Uint8Array(await png.arrayBuffer()), picture.dpi)], { type: 'image/png' })
   },
 }
 export type RasterApi = typeof api

@@ -7,8 +7,10 @@ import { project } from '../paper/straighten'
 import { textWidth } from '../proof/fitText'
 import { applyAffine, compose, type Spot } from './affine'
 import { deviationMap, worstCorner, type Deviation } from './fit'
+import { asFound } from './firstReading'
 import { darknessAt, paperInScan, shrunk, type Lying, type PaperInScan } from './paperInScan'
-import { deviationBetween, type ScanReading, sureness } from './scan'
+import type { ScanReading } from './reading'
+import { deviationBetween, sureness } from './scan'
 
 /** Dots to the inch at which print and scan are compared. */
 export const COMPARE_DPI = 150
@@ -222,6 +224,7 @@ function withoutFit(seen: Deviation, through: Deviation | null, w: Mm, h: Mm): D
  * (`meant`: its print alone at
  * `COMPARE_DPI`, without the fit; `parts`: from `partsOf`). `through` is the correction it was printed
  * through. Finds what the printer does without any fit.
+ * `perMm`: pixels to the mm, where the file says it.
  * Refused: the paper not found, too few parts found again, or parts that contradict each other.
  */
 export function readCheckScan(
@@ -230,6 +233,7 @@ export function readCheckScan(
   meant: GreyImage,
   parts: readonly Box[],
   through: Deviation | null,
+  perMm?: number,
 ): Result<ScanReading> {
   const { w, h } = sheet
   const paper = paperInScan(image, w, h)
@@ -250,11 +254,11 @@ export function readCheckScan(
   if (!sure.ok) return sure
   const { shrink } = paper.value
   const inPicture = ({ x, y }: Spot): Spot => ({ x: x * shrink, y: y * shrink })
+  const marks = to.map(t => inPicture(project(best.way.toPixels, t)))
   return good({
     deviation: withoutFit(deviation, through, w, h),
-    uncertainty: sure.value,
-    corners: paper.value.corners.map(inPicture),
-    marks: to.map(t => inPicture(project(best.way.toPixels, t))),
+    ...asFound(paper.value, best.way, marks, { w, h, spread: sure.value, perMm }),
+    marks,
     ...(through && { remaining: worstCorner(deviationMap(deviation), w, h) }),
   })
 }

@@ -25,13 +25,15 @@ const SMALL: Mm = 150
 export const SQUARE: Mm = 6
 export function squares(w: Mm, h: Mm): { x: Mm; y: Mm }[] {
   // Far enough from the edges that no working printer moves them off the paper.
-  const inset = Math.min(30, h * 0.24)
+  const down = Math.min(30, h * 0.24)
+  // On a low sheet they stand between the lettered lines.
+  const across = h < SMALL ? w * 0.3 : 30
   return [
-    { x: inset, y: inset },
-    { x: w - inset, y: inset },
-    { x: w - inset, y: h - inset },
-    { x: inset, y: h - inset },
-    { x: w / 2, y: inset },
+    { x: across, y: down },
+    { x: w - across, y: down },
+    { x: w - across, y: h - down },
+    { x: across, y: h - down },
+    { x: w / 2, y: down },
   ]
 }
 
@@ -255,6 +257,17 @@ function linesSaid(stock: Stock, said: FitSheetWords): Line[] {
   ]
 }
 
+/** An arrow at the foot by which a person sees that the sheet lies the other way round for the second scan. */
+function turnMarks({ w, h }: Stock['sheet']): Mark[] {
+  const [x, foot] = [w * 0.6, h - 11]
+  return [
+    stroke(x, foot - 6, x, foot, 0.5, '#000000'),
+    ...[-1.4, 1.4].map(side => stroke(x + side, foot - 2, x, foot, 0.5, '#000000')),
+    words(x + 3, foot - 3.4, 'First scan: arrow down.', 7),
+    words(x + 3, foot - 0.6, 'Second scan: sheet turned, arrow up.', 7),
+  ]
+}
+
 /** A cross of known length, as long as there is room for between `top` and the foot of the sheet. */
 function crossMarks({ w, h }: Stock['sheet'], top: Mm): Mark[] {
   const half = Math.min(HALF_CROSS, w / 2 - 30, (h - 30 - top) / 2)
@@ -284,7 +297,7 @@ export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet
   const panel = panelOf(stock, 'check', 1)
   const marks = panel ? checkMarks(stock.sheet, panel) : []
-  marks.push(...findingMarks(w, h, stock.id))
+  marks.push(...findingMarks(w, h, stock.id), ...turnMarks(stock.sheet))
   for (const line of fitLines(w, h)) marks.push(...measured(line), ...ruler(line, said.unit))
   const belowCheck = (panel && panel.y < h * 0.2 ? panel.y + panel.h : 0) + 14
   let y = h < SMALL ? h * 0.42 : Math.max(h * 0.36, belowCheck)

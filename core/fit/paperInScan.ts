@@ -7,6 +7,8 @@ import type { Spot } from './affine'
 
 /** One way in which a sheet may lie in a picture: from mm of the sheet to pixels, and back. */
 export interface Lying {
+  /** Quarter turns of the sheet in the picture: 0 upright, 2 turned by half. */
+  readonly turns: number
   readonly toPixels: Projection
   readonly toMm: Projection
 }
@@ -21,7 +23,11 @@ export interface PaperInScan {
   readonly lying: readonly Lying[]
   readonly perMm: number
   readonly paper: number
-  /** How unsure the edges are, in mm: by how much one is bowed, or how wide a dark or light band lies along it that may hide the real edge. */ readonly edges: Mm
+  /**
+   * How unsure the edges are, in mm: by how much one is bowed, or how wide a dark or light band lies along it that
+   * may hide the real edge.
+   */
+  readonly edges: Mm
 }
 
 interface Line {
@@ -197,6 +203,8 @@ function bowOf(points: readonly Spot[], level: boolean, line: Line): number {
  */
 const BAND_REACH: Mm = 5.5
 const BAND_GREY = 14
+/** Points of an edge that are looked at together. */
+const PIECE = 12
 /**
  * Width in pixels of the band that lies along an edge, outside the paper: 0 where what is around it begins
  * right there.
@@ -210,18 +218,23 @@ function bandOf(
   const [dx, dy] = { left: [-1, 0], right: [1, 0], top: [0, -1], foot: [0, 1] }[side] as [number, number]
   const reach = Math.round(BAND_REACH * perMm)
   const widths: number[] = []
-  for (const p of points.filter((_, i) => i % 4 === 0)) {
-    const at = (d: number): number | undefined => {
-      const [x, y] = [Math.floor(p.x + dx * d), Math.floor(p.y + dy * d)]
-      return x < 0 || y < 0 || x >= image.w || y >= image.h ? undefined : image.data[y * image.w + x]
+  const greyAt = (p: Spot, d: number): number | undefined => {
+    const [x, y] = [Math.floor(p.x + dx * d), Math.floor(p.y + dy * d)]
+    return x < 0 || y < 0 || x >= image.w || y >= image.h ? undefined : image.data[y * image.w + x]
+  }
+  // What one pixel says is noise; several along the edge together tell what lies there.
+  for (let from = 0; from + PIECE <= points.length; from += PIECE) {
+    const piece = points.slice(from, from + PIECE)
+    const at = (d: number): number => {
+      const seen = piece.flatMap(p => greyAt(p, d) ?? [])
+      return seen.length < PIECE ? NaN : seen.reduce((s, v) => s + v, 0) / PIECE
     }
-    const beyond = [reach, reach - 1, reach - 2, reach - 3].map(at)
-    if (beyond.some(v => v === undefined)) continue
-    const far = beyond.reduce<number>((s, v) => s + v!, 0) / beyond.length
+    const far = [0, 1, 2, 3].reduce((s, k) => s + at(reach - k), 0) / 4
+    if (Number.isNaN(far)) continue
     let width = 0
     // The first pixels outside are blurred by the paper itself.
     for (let d = 3; d < reach - 4; d++)
-      if (Math.abs((at(d)! + at(d - 1)! + at(d + 1)!) / 3 - far) > BAND_GREY) width = d
+      if (Math.abs((at(d) + at(d - 1) + at(d + 1)) / 3 - far) > BAND_GREY) width = d
     widths.push(width)
   }
   widths.sort((a, b) => a - b)
@@ -283,7 +296,7 @@ function waysToLie(corners: readonly Spot[], isUpright: boolean, w: Mm, h: Mm): 
     const turned = quarter(corners, times)
     const toPixels = straighten(turned.map((seen, i) => ({ seen, real: real[i]! })))
     const toMm = straighten(turned.map((seen, i) => ({ seen: real[i]!, real: seen })))
-    return toPixels && toMm ? [{ toPixels, toMm }] : []
+    return toPixels && toMm ? [{ turns: times, toPixels, toMm }] : []
   })
 }
 

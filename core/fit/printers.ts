@@ -36,7 +36,7 @@ export interface FitRow {
   readonly tray: string
   readonly stockId: string
   readonly deviation: Deviation
-  readonly how: 'by ruler' | 'by scan' | 'from a check' | 'by hand' | 'earlier fit'
+  readonly how: 'by ruler' | 'by scan' | 'by two scans' | 'from a check' | 'by hand' | 'earlier fit'
   /** Largest difference between a measured distance and the fit, in mm; null where nothing was measured. */
   readonly residual: Mm | null
   /** How far the worst corner was off on the sheet that confirmed it, in mm; null before. */

@@ -7,23 +7,8 @@ import { applyAffine, type Spot } from './affine'
 import { deviationMap, deviationOf, EXACT, STEPS, type Deviation } from './fit'
 import { BAR, barsOf, barSpots, SQUARE, squares } from './fitSheet'
 import { darknessAt, paperInScan, type Lying, type PaperInScan } from './paperInScan'
-
-/**
- * What a scan of a fit sheet tells: the deviation, how sure it is, and where everything was found, in pixels.
- */
-export interface ScanReading {
-  readonly deviation: Deviation
-  /**
-   * How far off a corner may lie all the same, in mm: what the squares miss the deviation by, what the
-   * paper's edges are bowed by, and what the
-   * stretches across and down differ by, since an edge found in the wrong place looks just like that.
-   */
-  readonly uncertainty: Mm
-  readonly corners: readonly Spot[]
-  readonly marks: readonly Spot[]
-  /** Where it was printed through a fit: how far off its worst corner still was, in mm. */
-  readonly remaining?: Mm
-}
+import { asFound } from './firstReading'
+import type { ScanReading } from './reading'
 
 /** A dark area: how many pixels, their sums, and the box around them. */
 interface Area {
@@ -151,9 +136,13 @@ const REACH: Mm = 25
  * letter sheet's width.
  */
 const UNEVEN = 0.004
+/** No picture tells more than this, in mm. */
+const FINEST: Mm = 0.03
+/** How much less sure a corner of the sheet is than the squares that stand within it. */
+const FARTHER = 2
 /**
- * How sure a deviation is, in mm at the sheet's corners; refused where its stretches contradict each other,
- * naming the way that does not fit.
+ * What the picture itself shows of how sure a deviation is, in mm at the sheet's corners; refused where its
+ * stretches contradict each other, naming the way that does not fit.
  * `slack` is how far off, in mm at the corners, the stretches may be by the way they were found.
  */
 export function sureness(deviation: Deviation, miss: Mm, edges: Mm, w: Mm, h: Mm, slack: Mm = 0): Result<Mm> {
@@ -165,7 +154,7 @@ export function sureness(deviation: Deviation, miss: Mm, edges: Mm, w: Mm, h: Mm
       `the sheet seems stretched to ${percent(x)} across and ${percent(y)} down, which no printer does: ${Math.abs(x - 1) > Math.abs(y - 1) ? 'the left or the right' : 'the upper or the lower'} edge of the paper was not found where it is. Look for a dark strip, a shadow or another sheet there, and scan again`,
       { field: 'scan', value: Math.abs(x - y), limit: UNEVEN },
     )
-  return good(Math.max(0.02, miss, edges, Math.abs(x - y) * Math.max(w, h)))
+  return good(FINEST + miss + edges)
 }
 
 /** A sheet with our five squares found in a picture: how it lies, and what the printer did to it. */
@@ -241,9 +230,15 @@ function readBars({ found, way, deviation }: SquaresFound, w: Mm, h: Mm): boolea
  * edges and the five squares, whichever
  * way up it lies, and from them what the printer does. Refused rather than guessed: paper that cannot be told
  * from what lies around it or has
- * another shape, squares that are not there or contradict each other, the fit sheet of another stock.
+ * another shape, squares that are not there or contradict each other, the fit sheet of another stock. `perMm`:
+ * pixels to the mm, where the file says it.
  */
-export function readFitScan(image: GreyImage, sheet: { w: Mm; h: Mm }, stockId: string): Result<ScanReading> {
+export function readFitScan(
+  image: GreyImage,
+  sheet: { w: Mm; h: Mm },
+  stockId: string,
+  perMm?: number,
+): Result<ScanReading> {
   const { w, h } = sheet
   const squared = findSquares(image, w, h)
   if (!squared.ok) return squared
@@ -261,13 +256,13 @@ export function readFitScan(image: GreyImage, sheet: { w: Mm; h: Mm }, stockId: 
       'this is the fit sheet of another stock, or another of our sheets: choose that stock, or print the fit sheet of this one',
       { field: 'scan' },
     )
-  const uncertainty = sureness(deviation, miss, found.edges, w, h)
-  if (!uncertainty.ok) return uncertainty
+  const spread = sureness(deviation, miss * FARTHER, found.edges, w, h)
+  if (!spread.ok) return spread
   const k = found.shrink
+  const marks = spots.map(s => ({ x: s.x * k, y: s.y * k }))
   return good({
     deviation,
-    uncertainty: uncertainty.value,
-    corners: found.corners.map(c => ({ x: c.x * k, y: c.y * k })),
-    marks: spots.map(s => ({ x: s.x * k, y: s.y * k })),
+    ...asFound(found, squared.value.way, marks, { w, h, spread: spread.value, perMm }),
+    marks,
   })
 }

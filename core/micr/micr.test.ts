@@ -204,6 +204,14 @@ describe('read back', () => {
     expect(readBack(image, 240, { ...meant, from: at(text.length, 0, -1), to: at(0, 0, -1) })?.code).toBe(
       'read-back-place',
     )
+    // The whole clear band is judged: a line that lies lower than the standard has it, and ink beside it.
+    const band = { top: 0, foot: (image.h * 25.4) / 240, baseline: at(0).y }
+    expect(readBack(image, 240, { ...meant, band })).toBeUndefined()
+    const low = { ...band, baseline: band.baseline - 1 }
+    expect(readBack(image, 240, { ...meant, band: low })?.code).toBe('read-back-place')
+    const inked = { ...image, data: image.data.slice() }
+    for (let k = 0; k < 12; k++) inked.data[(4 + (k % 3)) * image.w + 8 + Math.floor(k / 3)] = 10
+    expect(readBack(inked, 240, { ...meant, band })?.code).toBe('read-back-band')
     expect(readBack({ w: 400, h: 60, data: new Uint8Array(24_000).fill(250) }, 240, meant)?.code).toBe(
       'read-back-unsure',
     )

@@ -14,6 +14,8 @@ export interface Meant {
   readonly from: Point
   readonly to: Point
   readonly shapes: MicrShapes
+  /** The clear band in the picture, in mm, and where the standard puts the line's foot; the whole of it is judged. */
+  readonly band?: { readonly top: Mm; readonly foot: Mm; readonly baseline: Mm }
 }
 
 /**
@@ -53,12 +55,51 @@ export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal |
       field: 'micr',
       value: read.value.text,
     }
-  const [dx, dy] = [read.value.right * mm - meant.to.x, read.value.foot * mm - meant.to.y]
+  const baseline = meant.band?.baseline ?? meant.to.y
+  const [dx, dy] = [read.value.right * mm - meant.to.x, read.value.foot * mm - baseline]
   if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN)
     return {
       code: 'read-back-place',
       text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`,
       field: 'micr',
+    }
+  const beside = meant.band && inkBeside(image, mm, meant, meant.band)
+  return beside
+    ? {
+        code: 'read-back-band',
+        text: `something else is printed in the clear band, ${beside.x.toFixed(1)} mm from the left edge of the check: the bank’s reader may stumble over it`,
+        field: 'micr',
+        value: beside.x,
+      }
+    : undefined
+}
+
+/** Around the line's own characters so much room is theirs, in mm. */
+const ROOM: Mm = 1
+/** Height of a character, 0.117 in (ANSI X9.100-160). */
+const HIGH: Mm = 2.972
+/** Ink is darker than this; a background pattern is lighter. */
+const DARK = 120
+/** More dark pixels than this are no speck of dust. */
+const SPECK = 4
+/** The first place of the clear band, in mm of the picture, where there is ink that is not of the line. */
+function inkBeside(
+  { w, data }: GreyImage,
+  mm: Mm,
+  { from, to }: Meant,
+  { top, foot }: NonNullable<Meant['band']>,
+): Point | undefined {
+  const isLines = (x: Mm, y: Mm): boolean => {
+    const t = (x - from.x) / Math.max(1, to.x - from.x)
+    const base = from.y + (to.y - from.y) * t
+    return x > from.x - ROOM && x < to.x + ROOM && y > base - HIGH - ROOM && y < base + ROOM
+  }
+  let dark = 0
+  for (let row = Math.ceil(top / mm); row < Math.floor(foot / mm); row++)
+    for (let column = 0; column < w; column++) {
+      if (data[row * w + column]! >= DARK) continue
+      const at = { x: (column + 0.5) * mm, y: (row + 0.5) * mm }
+      if (!isLines(at.x, at.y) && ++dark > SPECK) return at
     }
   return undefined
 }

@@ -12,7 +12,7 @@ const essentials: readonly FieldKind[] = ['payee', 'amountFigures', 'amountWords
 /** What a check is hardly taken without: who draws it, and a place to sign. */
 const expected: readonly (readonly [kinds: readonly FieldKind[], what: string])[] = [
   [['payerName'], 'the payer’s name'],
-  [['signature', 'signatureImage'], 'a line or picture for the signature'],
+  [['signature'], 'a line to sign on'],
 ]
 export const ESSENTIAL_MISSING = 'essential-missing'
 

@@ -130,6 +130,11 @@ export function setCrossing(field: Of<'crossing'>, box: Box, ink: string, locale
 
 /** Size of the small letters beneath a date's digits, in points. */
 const HINT = 5
+/** A date with the letters that stand beneath its boxes: they reach out of the field's own box. */
+export const withHint = (field: Of<'date'>, box: Box): Box =>
+  field.hint && field.boxes && /^[YMD]+$/.test(field.pattern)
+    ? { ...box, h: box.h + HINT * MM_PER_POINT * 1.2 }
+    : box
 /** Digits of a date, each in its own cell: where the cells lie, in mm. */
 interface Cells {
   readonly left: number

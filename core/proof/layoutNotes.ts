@@ -9,6 +9,7 @@ import { carries, panelOf, roleNames, type Panel, type Stock } from '../paper/st
 import type { AccountFacts } from './facts'
 import { essentialNotes } from './essentials'
 import { error, warning, type Note } from './note'
+import { withHint } from './extras'
 import { withCaption } from './lettering'
 import { boxOn } from './setField'
 
@@ -36,8 +37,12 @@ const quietInWindow = new Set<BoxedField['kind']>(['ground', 'line', 'rect', 'mi
 
 const named = (field: BoxedField): string => `“${kindNames[field.kind]}” (${field.id})`
 /** The box that letters with their captions stand in: what must not meet another. */
-const inked = (field: BoxedField, panel: Panel, locale: Locale): Box =>
-  isLettered(field) ? withCaption(field, boxOn(field, panel), locale) : boxOn(field, panel)
+function inked(field: BoxedField, panel: Panel, locale: Locale): Box {
+  const box = boxOn(field, panel)
+  if (!isLettered(field)) return box
+  const whole = withCaption(field, box, locale)
+  return field.kind === 'date' ? withHint(field, whole) : whole
+}
 
 /** With what a layout is looked at. */
 interface Looked {
@@ -94,7 +99,7 @@ function bandNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): N
 }
 
 function fieldNotes(field: Field, looked: Looked): Note[] {
-  const { layout, stock, on } = looked
+  const { layout, stock } = looked
   const panel = panelOf(stock, field.panel, 1)
   if (!panel) {
     const text = `the stock “${stock.name}” has no panel “${roleNames[field.panel]}”`
@@ -102,11 +107,9 @@ function fieldNotes(field: Field, looked: Looked): Note[] {
   }
   if (!isBoxed(field)) return micrNotes(field, panel, looked)
   const box = inked(field, panel, layout.locale)
-  const inWindow = field.kind === 'payeeAddress' && field.panel === 'check' && layout.envelope
   return [
     ...edgeNotes(field, box, panel, looked),
     ...bandNotes(field, box, panel, looked),
-    ...(inWindow ? [...windowNotes(layout, field, panel), ...alsoSeen(layout, on, field, panel)] : []),
     ...stationerNotes(layout, stock, field, box),
   ]
 }
@@ -147,7 +150,28 @@ export function layoutNotes(
   return [
     ...essentialNotes(layout, stock),
     ...on.flatMap(field => fieldNotes(field, looked)),
+    ...windowLook(looked),
     ...overlapNotes(looked),
+  ]
+}
+
+/** What of the check shows in the window of its envelope: the address, and nothing else. */
+function windowLook({ layout, stock, on }: Looked): Note[] {
+  const panel = panelOf(stock, 'check', 1)
+  if (!layout.envelope || !panel) return []
+  const ours = on.filter(isBoxed).filter(f => f.panel === 'check')
+  const address = ours.find(f => f.kind === 'payeeAddress')
+  return [
+    ...(address
+      ? windowNotes(layout, address, panel)
+      : [
+          warning(
+            'window-empty',
+            'payeeAddress',
+            'no address shows in the window: the layout does not print it on the check',
+          ),
+        ]),
+    ...alsoSeen(layout, ours, address, panel),
   ]
 }
 
@@ -181,20 +205,24 @@ function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {
       ]
 }
 
+const withoutPanel = (box: Box, panel: Panel): Box => ({ ...box, x: box.x - panel.x, y: box.y - panel.y })
 /** What shows in the window besides the address, wherever the check slides in the envelope. */
-function alsoSeen(layout: Layout, on: readonly Field[], address: BoxedField, panel: Panel): Note[] {
+function alsoSeen(
+  layout: Layout,
+  ours: readonly BoxedField[],
+  address: BoxedField | undefined,
+  panel: Panel,
+): Note[] {
   const envelope = envelopes.find(e => e.id === layout.envelope)
   const seen = envelope && everSeen(envelope, panel)
   if (!seen) return []
-  return on
-    .filter(isBoxed)
+  return ours
     .filter(
       f =>
-        f.panel === 'check' &&
-        f.id !== address.id &&
+        f.id !== address?.id &&
         !quietInWindow.has(f.kind) &&
         f.kind !== 'overlay' &&
-        overlaps({ x: f.x, y: f.y, w: f.w, h: f.h }, seen),
+        overlaps(withoutPanel(inked(f, panel, layout.locale), panel), seen),
     )
     .map(f =>
       warning(

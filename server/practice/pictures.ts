@@ -1,4 +1,5 @@
 import { z } from '#core/base/schema'
+import { withDots } from '#core/exchange/dots'
 import { printer, refuseRequest, serverFaces } from './office'
 import { openPrintable } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'
@@ -10,6 +11,8 @@ import { scanned, sheetCanvas } from './sheetPicture'
 export const pictureQuery = z.object({
   dpi: z.coerce.number().int().min(100).max(300).default(150),
   view: z.enum(['sheet', 'scan']).default('sheet'),
+  /** Whether it lies on the glass turned by half. */
+  turned: z.enum(['no', 'yes']).default('no'),
 })
 
 type Sheet = NonNullable<ReturnType<typeof printer.sheet>>
@@ -18,18 +21,18 @@ export const sheetOf = (id: string, sheet: number): Sheet =>
   printer.sheet(id, sheet) ??
   refuseRequest(404, 'this sheet is not out, or the practice printer no longer has the job')
 
-/** A sheet as PNG. */
+/** A sheet as PNG, which says how many dots to the inch it has. */
 export async function pictureOf(
   { told, press, pdf, out }: Sheet,
-  dpi: number,
-  view: 'sheet' | 'scan',
-): Promise<Buffer> {
+  { dpi, view, turned }: z.output<typeof pictureQuery>,
+): Promise<Uint8Array> {
   const opened = await openPrintable(pdf, Infinity)
   try {
     const sheet = await sheetCanvas(told, press, opened, out, await serverFaces(), dpi)
-    return await (view === 'scan' ? scanned(sheet, dpi, out.sheet * 31 + told.name.length) : sheet).encode(
-      'png',
-    )
+    const isTurned = turned === 'yes'
+    const seed = out.sheet * 31 + told.name.length + (isTurned ? 1 : 0)
+    const picture = view === 'scan' ? scanned(sheet, dpi, seed, isTurned) : sheet
+    return withDots(await picture.encode('png'), dpi)
   } finally {
     await opened.close()
   }

@@ -151,7 +151,7 @@ const RIM = 14
  * The sheet as a scan of it: on something dark, not quite straight, with the scanner's noise. The same seed,
  * the same scan.
  */
-export function scanned(sheet: Canvas, dpi: number, seed: number): Canvas {
+export function scanned(sheet: Canvas, dpi: number, seed: number, turned = false): Canvas {
   const r = random(seed)
   const rim = Math.round((RIM / MM_PER_INCH) * dpi)
   const canvas = createCanvas(sheet.width + 2 * rim, sheet.height + 2 * rim)
@@ -159,7 +159,7 @@ export function scanned(sheet: Canvas, dpi: number, seed: number): Canvas {
   context.fillStyle = '#4b4742'
   context.fillRect(0, 0, canvas.width, canvas.height)
   context.translate(canvas.width / 2, canvas.height / 2)
-  context.rotate(((r.next() - 0.5) * 2 * Math.PI) / 180)
+  context.rotate(((r.next() - 0.5) * 2 * Math.PI) / 180 + (turned ? Math.PI : 0))
   context.drawImage(sheet, -sheet.width / 2, -sheet.height / 2)
   context.resetTransform()
   const pixels = context.getImageData(0, 0, canvas.width, canvas.height)

@@ -30,7 +30,8 @@ const ruler = useRulerFit(
   () => office.unit,
 )
 const { lying, print } = useFitSheet(props, { busy, fault })
-const { scan, fromCheck, read, scanPractice, forget } = useScanFit(() => props.stock, { busy, fault })
+const scans = useScanFit(() => props.stock, { busy, fault })
+const { first, second, proof, span, fromCheck, read, scanPractice, forget } = scans
 
 async function printSheet(form: FitSheetForm, how: 'print' | 'save'): Promise<void> {
   await print(form, how)
@@ -54,16 +55,23 @@ watch(
   },
 )
 
-/** What was found last: from the picture where there is one, else from the ruler. */
+/** What was found last: from the pictures where there are any, else from the ruler. */
 const result = computed(() => {
-  const seen = scan.value?.reading
+  const both = proof.value
+  if (both?.uncertainty !== undefined)
+    return { deviation: both.deviation, residual: both.uncertainty, how: 'by two scans' as const }
+  const seen = first.value?.reading
   if (seen) {
     const how = fromCheck.value ? ('from a check' as const) : ('by scan' as const)
-    return { deviation: seen.deviation, residual: seen.uncertainty, how }
+    return { deviation: both?.deviation ?? seen.deviation, residual: seen.uncertainty, how }
   }
   const found = ruler.found.value
   return found?.ok ? { ...found.value, how: 'by ruler' as const } : undefined
 })
+/** What the next scan shows. */
+const scanLabel = computed(() =>
+  first.value && !second.value ? 'The second scan, the sheet turned by half' : 'The scan',
+)
 const confirms = computed(() => confirming.value && props.fit !== undefined && !fromCheck.value)
 
 async function keep(deviation: Deviation, how: FitRow['how'], residual: number | null): Promise<void> {
@@ -178,7 +186,7 @@ function byHand(right: number, down: number): Promise<void> {
               data-test="practice-scan"
               @click="scanPractice(lying)"
             >
-              Scan it
+              {{ first && !second ? 'Scan it turned by half' : 'Scan it' }}
             </v-btn>
           </p>
           <p>
@@ -186,7 +194,7 @@ function byHand(right: number, down: number): Promise<void> {
             inch or more.
           </p>
           <FileDrop
-            label="The scan"
+            :label="scanLabel"
             kinds="PNG, JPEG or PDF"
             accept="image/png,image/jpeg,application/pdf"
             :disabled="!!busy"
@@ -210,7 +218,7 @@ function byHand(right: number, down: number): Promise<void> {
               MICR line and its printed fields are compared with where they were meant to be.
             </p>
             <FileDrop
-              label="The scan"
+              :label="scanLabel"
               kinds="PNG, JPEG or PDF"
               accept="image/png,image/jpeg,application/pdf"
               :disabled="!!busy || !chosenCheck"
@@ -226,11 +234,18 @@ function byHand(right: number, down: number): Promise<void> {
       </section>
       <section aria-labelledby="result">
         <FitResult
-          v-bind="{ ...(result && { result }), ...(scan && { scan }), ...(fit && { fit }) }"
+          v-bind="{
+            ...(result && { result }),
+            ...(first && { scan: second ?? first, proof: proof ?? null }),
+            ...(fit && { fit }),
+          }"
+          v-model:span="span"
+          :from-check="fromCheck"
           :stock="stock"
           :tray="tray"
           :confirms="confirms"
           @keep="useMeasured"
+          @begin="forget"
         />
         <FitByHand @move="byHand" />
       </section>

@@ -2,7 +2,8 @@
 import { deviationMap, worstCorner, type Deviation } from '#core/fit/fit'
 import type { FitRow } from '#core/fit/printers'
 import { deviationTold } from '#core/fit/told'
-import { formatOff } from '#core/paper/length'
+import { spanMeant, type Proved } from '#core/fit/proved'
+import { formatLength, formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
 import type { FitScan } from '~/data/fitScan'
 import { momentTold } from '~/data/office'
@@ -16,8 +17,20 @@ const props = defineProps<{
   stock: Stock
   tray: string
   confirms: boolean
+  /** What two scans prove; null: there is one so far. */
+  proof?: Proved | null
+  fromCheck: boolean
 }>()
-defineEmits<{ keep: [] }>()
+defineEmits<{ keep: []; begin: [] }>()
+/** What a ruler says of the way between the two upper squares, in mm. */
+const span = defineModel<number | undefined>('span')
+const isProved = computed(() => props.proof?.uncertainty !== undefined)
+/** A fit is confirmed by what is proved, as it was found. */
+const mayKeep = computed(() => !props.confirms || !props.scan || isProved.value)
+const keepTitle = computed(() => {
+  if (props.confirms) return 'Take it down as confirmed'
+  return props.scan && !isProved.value ? 'Keep this first reading' : 'Keep this fit'
+})
 const office = useOffice()
 /** By how much the worst corner of the sheet comes out elsewhere, in mm. */
 const worstOf = (deviation: Deviation): number =>
@@ -26,7 +39,15 @@ const worstOf = (deviation: Deviation): number =>
 
 <template>
   <h2 id="result">
-    {{ scan ? 'What the scan says' : result ? 'What the ruler says' : 'In use' }}
+    {{
+      scan
+        ? proof
+          ? 'What the two scans say'
+          : 'What the first scan says'
+        : result
+          ? 'What the ruler says'
+          : 'In use'
+    }}
   </h2>
   <template v-if="result">
     <svg
@@ -52,10 +73,31 @@ const worstOf = (deviation: Deviation): number =>
       />
     </svg>
     <FitDeviationPicture v-else :stock="stock" :deviation="result.deviation" />
-    <p data-test="found">
-      Everything comes out {{ deviationTold(result.deviation, office.unit)
-      }}{{ scan ? `, found to ${formatOff(scan.reading.uncertainty, office.unit)}` : '' }}.
+    <p data-test="found">Everything comes out {{ deviationTold(result.deviation, office.unit) }}.</p>
+    <p v-if="scan && isProved" data-test="claim">
+      Proved: the two scans agree to {{ formatOff(proof!.apart, office.unit) }}, and no corner is more than
+      {{ formatOff(result.residual, office.unit) }} off.
     </p>
+    <v-alert v-else-if="scan && proof && !fromCheck" type="info" data-test="asks-span">
+      <p class="mb-2">
+        The two scans agree to {{ formatOff(proof.apart, office.unit) }}, but the files do not say their
+        scale, so an edge that is covered on both sides would not show. Measure on the sheet between the
+        middles of the two upper squares: {{ formatLength(spanMeant(stock.sheet), office.unit) }} if the
+        printer were exact.
+      </p>
+      <LengthField
+        :model-value="span ?? 0"
+        label="Between the two squares"
+        :unit="office.unit"
+        :least="10"
+        @update:model-value="span = $event"
+      />
+    </v-alert>
+    <v-alert v-else-if="scan" type="warning" data-test="claim">
+      A first reading: a corner may still be up to {{ formatOff(scan.reading.uncertainty, office.unit) }} off.
+      One scan cannot tell whether the lid covers an edge or another sheet looks out behind it. Scan the same
+      sheet again, turned by half, or measure by ruler.
+    </v-alert>
     <p v-if="scan?.reading.remaining !== undefined">
       Through the fit it went, the worst corner was still
       {{ formatOff(scan.reading.remaining, office.unit) }} off.
@@ -81,9 +123,20 @@ const worstOf = (deviation: Deviation): number =>
         </tr>
       </tbody>
     </table>
-    <v-btn color="primary" variant="flat" data-test="keep-fit" @click="$emit('keep')">
-      {{ confirms ? 'Take it down as confirmed' : 'Keep this fit' }}
-    </v-btn>
+    <div class="acts">
+      <v-btn
+        :color="scan && !isProved ? undefined : 'primary'"
+        :variant="scan && !isProved ? 'tonal' : 'flat'"
+        :disabled="!mayKeep"
+        data-test="keep-fit"
+        @click="$emit('keep')"
+      >
+        {{ keepTitle }}
+      </v-btn>
+      <v-btn v-if="scan" variant="text" size="small" data-test="scan-anew" @click="$emit('begin')">
+        Begin again with another scan
+      </v-btn>
+    </div>
   </template>
   <template v-else-if="fit">
     <FitDeviationPicture :stock="stock" :deviation="fit.deviation" />
@@ -108,6 +161,11 @@ const worstOf = (deviation: Deviation): number =>
   width: 240px;
   height: auto;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
 }
 .scan polygon {
   fill: none;

@@ -1,4 +1,4 @@
-import { random } from '../../base/random'
+import { random, type Random } from '../../base/random'
 import type { GreyImage } from '../../micr/darkness'
 import { straighten, type Projection } from '../../paper/straighten'
 import { invert } from '../affine'
@@ -17,6 +17,8 @@ export interface ScanSetting {
   readonly quarter: number
   readonly squares?: boolean
   readonly fault?: ScanFault
+  /** What lies along sides of the glass, whichever way the sheet lies on it. */
+  readonly along?: readonly Along[]
   /** Key of the stock whose sheet it is. */ readonly stock?: string
 }
 
@@ -30,6 +32,29 @@ interface ScanFault {
   readonly side: 'left' | 'right' | 'top' | 'foot'
   readonly mm: number
 }
+
+const sides = ['left', 'top', 'right', 'foot'] as const
+/** A lid's rim of the grey around, or another white sheet that looks out; parallel to the sheet, or skewed. */
+export interface Along {
+  readonly side: (typeof sides)[number]
+  readonly kind: 'rim' | 'sheet'
+  /** How wide it is at the one end and at the other, in mm. */
+  readonly from: number
+  readonly to: number
+}
+/** Something along one to four sides of the glass, all of one kind. */
+export function anyAlong(r: Random): Along[] {
+  const kind = r.one(['rim', 'rim', 'sheet'] as const)
+  const first = r.between(0, 3)
+  const wide = 0.2 + r.next() * 4
+  const [alike, skewed] = [r.next() < 0.3, r.next() < 0.4]
+  return Array.from({ length: r.between(1, 4) }, (_, i) => {
+    const from = alike ? wide : 0.2 + r.next() * 4
+    return { side: sides[(first + i) % 4]!, kind, from, to: skewed ? from * r.next() : from }
+  })
+}
+const beside = ({ side, quarter }: { side: Along['side']; quarter: number }): Along['side'] =>
+  sides[(sides.indexOf(side) + 4 - quarter) % 4]!
 
 /**
  * A random printer and scanner, as the figures of the fit ask: shift to 6 mm, stretch 96 to 104 %, turn to
@@ -112,6 +137,14 @@ export function fitScan(w: number, h: number, set: ScanSetting, seed: number): G
   const fault = set.fault
   const depthOf = (px: number, py: number): number =>
     ({ left: px, right: w - px, top: py, foot: h - py })[fault!.side]
+  const along = (set.along ?? []).map(l => ({ ...l, at: beside({ side: l.side, quarter: set.quarter }) }))
+  // How deep inside the paper a place lies by a side, and how far along it, with the clock.
+  const inside = (px: number, py: number) => ({
+    left: [px, 1 - py / h] as const,
+    top: [py, px / w] as const,
+    right: [w - px, py / h] as const,
+    foot: [h - py, 1 - px / w] as const,
+  })
   const sample = (x: number, y: number): number => {
     const k = m6 * x + m7 * y + m8
     let px = (m0 * x + m1 * y + m2) / k
@@ -120,6 +153,12 @@ export function fitScan(w: number, h: number, set: ScanSetting, seed: number): G
       if (fault.side === 'left' || fault.side === 'right') px += fault.mm * Math.sin((Math.PI * py) / h)
       else py += fault.mm * Math.sin((Math.PI * px) / w)
     } else if (fault?.kind === 'sheet' && depthOf(px, py) < 0 && depthOf(px, py) > -fault.mm) return 244
+    for (const { at, kind, from, to } of along) {
+      const [depth, t] = inside(px, py)[at]
+      const wide = from + (to - from) * t
+      if (kind === 'rim' && depth < wide) return -1
+      if (kind === 'sheet' && depth < 0 && depth > -wide) return 244
+    }
     if (px < 0 || py < 0 || px > w || py > h) return -1
     if (fault?.kind === 'strip' && depthOf(px, py) < fault.mm) return 22
     if (fault?.kind === 'shadow' && depthOf(px, py) < fault.mm) return 40

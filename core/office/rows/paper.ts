@@ -51,7 +51,7 @@ export const fit = z.strictObject({
   tray: text,
   stockId: text,
   deviation: z.strictObject({ shift: spot, stretch: spot, turn: z.number() }),
-  how: z.enum(['by ruler', 'by scan', 'from a check', 'by hand', 'earlier fit']),
+  how: z.enum(['by ruler', 'by scan', 'by two scans', 'from a check', 'by hand', 'earlier fit']),
   residual: mm.nullable(),
   confirmed: mm.nullable(),
   madeAt: moment,

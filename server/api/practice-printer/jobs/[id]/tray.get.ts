@@ -7,7 +7,7 @@ import { checked, printer, refuseRequest } from '../../../../practice/office'
  * lie in the tray.
  */
 export default defineEventHandler(event => {
-  const { dpi, view } = checked(pictureQuery, getQuery(event))
+  const how = checked(pictureQuery, getQuery(event))
   const id = getRouterParam(event, 'id') ?? ''
   const report =
     printer.report(id) ??
@@ -31,7 +31,7 @@ export default defineEventHandler(event => {
         // PNG is packed already.
         const file = new ZipPassThrough(`${String(index + 1).padStart(4, '0')}-sheet-${sheet.out.sheet}.png`)
         zip.add(file)
-        file.push(await pictureOf(sheet, dpi, view), true)
+        file.push(await pictureOf(sheet, how), true)
       }
       zip.end()
     },

@@ -3,11 +3,10 @@ import { checked } from '../../../../../practice/office'
 
 /** One sheet as it came out, as PNG. */
 export default defineEventHandler(async event => {
-  const { dpi, view } = checked(pictureQuery, getQuery(event))
+  const how = checked(pictureQuery, getQuery(event))
   const png = await pictureOf(
     sheetOf(getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
-    dpi,
-    view,
+    how,
   )
   setResponseHeaders(event, { 'Content-Type': 'image/png', 'Cache-Control': 'no-store' })
   return png
