@@ -4,10 +4,11 @@ import { typedDate, type PlainDate } from '#core/base/dates'
 import type { NumberRow } from '#core/books/book'
 import { paying } from '#core/ledger/balances'
 import { firstOpen } from '#core/ledger/period'
-import { cents } from '#core/money/cents'
+import { cents, type Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Payment } from '#core/payables/payment'
 import { reversalDate } from '#core/runs/cancel'
+import { readBillsByKey } from '~/data/billReads'
 import { readEnteredOn } from '~/data/entered'
 import { readBalances, type AccountView } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
@@ -28,6 +29,15 @@ const enteredOn = useLive(
   () => readEnteredOn(props.payment.id),
   () => props.payment.id,
 )
+/** The bills that it pays: they are open again once it is cancelled. */
+const bills = useLive(
+  () => readBillsByKey((props.payment.settles?.bills ?? []).map(a => a.billId)),
+  () => props.payment.id,
+)
+const paidOf = (id: string): Cents => {
+  const part = props.payment.settles?.bills.find(a => a.billId === id)
+  return cents((part?.amount ?? 0) + (part?.discount ?? 0))
+}
 const reasons = useReasons('cancel')
 const why = ref('')
 const ending = ref<'voided' | 'stopped'>('voided')
@@ -99,7 +109,7 @@ async function go() {
       <v-radio value="voided" label="voided: in hand or destroyed" data-test="ending-voided" />
       <v-radio value="stopped" label="stopped: the bank is asked" data-test="ending-stopped" />
     </v-radio-group>
-    <v-combobox v-model="why" :items="[...reasons]" label="Why" hide-details data-test="act-why" />
+    <v-combobox v-model="why" v-first :items="[...reasons]" label="Why" hide-details data-test="act-why" />
     <v-text-field
       v-if="needsDate"
       v-model="dateText"
@@ -127,6 +137,11 @@ async function go() {
           <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
           <td><StateMark :state="payment.state" /></td>
           <td><StateMark state="cancelled" /></td>
+        </tr>
+        <tr v-for="b in bills" :key="b.id" data-test="bill-freed">
+          <td>Bill {{ b.number }}, {{ figures(paidOf(b.id), { sign }) }}</td>
+          <td>paid by it</td>
+          <td>{{ b.stage === 'cancelled' ? 'cancelled' : 'open again' }}</td>
         </tr>
       </tbody>
     </table>

@@ -19,7 +19,7 @@ import {
   type Chosen,
   type Settleable,
 } from '#core/payables/settleForm'
-import { readBills, readPayeesOf } from '~/data/billReads'
+import { readAskingBills, readPayeesOf } from '~/data/billReads'
 import { readAccountsOf, readBalances } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 import { useAct } from './useAct'
@@ -55,7 +55,7 @@ export function useSettle(
   const known = useLive(
     async () => {
       if (!company.value) return undefined
-      const bills = await readBills(company.value.id, 'payable')
+      const bills = await readAskingBills(company.value.id)
       return { company: company.value.id, bills, payees: await readPayeesOf(bills) }
     },
     () => company.value?.id,

@@ -22,6 +22,9 @@ export const readBills = (companyId: Id<'company'>, stage: BillStage): Promise<B
 
 /** Stages in which a bill asks for something. They are few, however many were paid in all the years. */
 const asking = ['draft', 'waits', 'payable'] as const
+/** The bills of a company that ask for something, by stage and due date. */
+export const readAskingBills = async (companyId: Id<'company'>): Promise<Bill[]> =>
+  (await Promise.all(asking.map(stage => readBills(companyId, stage)))).flat()
 /** How many bills of a company ask for something, by stage, and how many it ever took in: our last number. */
 export async function countBills(
   companyId: Id<'company'>,

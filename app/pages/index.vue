@@ -27,6 +27,14 @@ const inPreparation = computed(() =>
     t.runs.filter(r => r.state === 'prepared').map(run => ({ view: t.view, run })),
   ),
 )
+/** Each company once, with the sign of its first account. */
+const companiesOf = computed(() => [
+  ...new Map(
+    (today.value ?? [])
+      .toReversed()
+      .map(({ view }) => [view.company.id, { id: view.company.id, sign: view.account.currency.sign }]),
+  ).values(),
+])
 </script>
 
 <template>
@@ -131,12 +139,18 @@ const inPreparation = computed(() =>
             </tr>
           </tbody>
         </table>
+        <div v-for="c in companiesOf" :key="c.id" class="left-out">
+          <LeftOut :company-id="c.id" :sign="c.sign" />
+        </div>
       </v-card>
     </div>
   </div>
 </template>
 
 <style scoped>
+.left-out {
+  padding: 0 14px;
+}
 .hand {
   display: flex;
   align-items: center;

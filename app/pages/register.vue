@@ -49,6 +49,15 @@ const copy = useLive(
   () => (chosen.value ? readCopy(chosen.value) : undefined),
   () => chosen.value,
 )
+const adjusting = ref(false)
+function leaveAdjusting(): void {
+  adjusting.value = false
+  focusSoon('[data-test="adjust"]')
+}
+/** What checks come to that are money: spoiled and voided ones are not. */
+const isMoney = (r: NumberRow): boolean => ['on paper', 'issued', 'cleared'].includes(r.fate)
+const money = computed(() => sum(shown.value.filter(isMoney).map(r => r.check?.amount ?? zero)))
+const notMoney = computed(() => shown.value.filter(r => r.check && !isMoney(r)).length)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const columns: readonly Column<NumberRow>[] = [
   { key: 'number', title: 'Number', width: '92px', sort: r => r.number },
@@ -90,7 +99,9 @@ const columns: readonly Column<NumberRow>[] = [
       >
         Record a handwritten check
       </v-btn>
+      <v-btn v-if="view" variant="text" data-test="adjust" @click="adjusting = true">Adjust balance</v-btn>
     </PageHead>
+    <AdjustBalance v-if="adjusting && view" :view="view" @done="leaveAdjusting()" @leave="leaveAdjusting()" />
     <NoAccount v-if="accounts && !accounts.length" />
     <v-alert v-for="r in open" :key="r.id" type="warning" class="mb-2">
       {{
@@ -126,7 +137,14 @@ const columns: readonly Column<NumberRow>[] = [
         <p class="quiet sums">
           {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of
           {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers,
-          {{ figures(sum(shown.map(r => r.check?.amount ?? zero)), { sign }) }}
+          <span data-test="register-sum"
+            >{{ figures(money, { sign })
+            }}{{
+              notMoney
+                ? `, without ${howMany(notMoney, 'check')} that ${notMoney === 1 ? 'is' : 'are'} spoiled, voided or stopped`
+                : ''
+            }}</span
+          >
           <SaveShown list="numbers" :company-id="view.company.id" :keys="keysFound" />
         </p>
         <v-card class="grow">

@@ -1,4 +1,5 @@
 import type { Act } from './act'
+import { adjustBalance } from './acts/adjustBalance'
 import { addPrinter } from './acts/addPrinter'
 import { amend } from './acts/amend'
 import { archiveBook } from './acts/archiveBook'
@@ -61,6 +62,7 @@ import { payOtherwise } from './acts/payOtherwise'
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
 export const acts = {
   addPrinter,
+  adjustBalance,
   amend,
   archiveBook,
   bringBack,

@@ -106,6 +106,14 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   cancelBill: z.strictObject({ ...aBill, why: text }),
   changeBill: z.strictObject({ ...aBill, from: billTold, to: billTold, draft: z.boolean().exactOptional() }),
   clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
+  adjustBalance: z.strictObject({
+    accountId: id<'account'>(),
+    id: id<'entry'>(),
+    date: day,
+    amount: cents,
+    ledgerId: id<'ledger'>(),
+    why: text,
+  }),
   closePeriod: z.strictObject({ companyId: id<'company'>(), through: day.nullable(), today: day }),
   confirmFit: z.strictObject({ fitId: id<'fit'>(), worst: z.number() }),
   countOff: z.strictObject({

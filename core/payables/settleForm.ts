@@ -24,18 +24,26 @@ export interface Settleable {
 
 const byDue = (a: Bill, b: Bill): number => (a.due < b.due ? -1 : a.due > b.due ? 1 : 0)
 
-/** The payable bills of a company as they stand for settling on a day, by due date; those that cannot be settled last, with their reason. */
+/** Why a bill is not settled now; blank where it can be. */
+function reasonOf(bill: Bill, payee: Payee | undefined): string {
+  if (bill.stage === 'draft') return 'a draft: finish it under Bills'
+  if (bill.stage === 'waits') return 'needs approval by a second person'
+  return open(bill) === 0 ? 'in the lane' : (heldBecause(payee, [bill]) ?? '')
+}
+/**
+ * The bills of a company that ask for payment as they stand for settling on a day, by due date; those that
+ * cannot be settled last, with their reason: drafts, bills that need approval, held and disputed ones.
+ */
 export const settleable = (
   bills: readonly Bill[],
   payees: ReadonlyMap<Id<'payee'>, Payee>,
   day: PlainDate,
 ): Settleable[] =>
   bills
-    .filter(b => b.stage === 'payable')
+    .filter(b => ['payable', 'waits', 'draft'].includes(b.stage))
     .map(bill => {
       const payee = payees.get(bill.payeeId)
-      const reason = open(bill) === 0 ? 'in the lane' : (heldBecause(payee, [bill]) ?? '')
-      return { bill, payee, reason, discount: discountOn(bill, day) }
+      return { bill, payee, reason: reasonOf(bill, payee), discount: discountOn(bill, day) }
     })
     .sort((a, b) => Number(a.reason !== '') - Number(b.reason !== '') || byDue(a.bill, b.bill))
 

@@ -1,11 +1,19 @@
 <script setup lang="ts">
 import { countries, countryNames } from '#core/base/country'
-import { routingHelp } from '#core/micr/routing'
+import { bankCode, routingHelp } from '#core/micr/routing'
 import { inCountry, type AccountForm } from '#core/payables/accountForm'
 
 /** What is asked of the bank and of the account at it; the country decides which codes. */
-defineProps<{ faults: Readonly<Record<string, string>>; micr: boolean }>()
+const props = defineProps<{ faults: Readonly<Record<string, string>>; micr: boolean }>()
 const form = defineModel<AccountForm>({ required: true })
+/** A wrong code is said as soon as it is as long as it should be. */
+const routingFault = computed(() => {
+  const { country, routing } = form.value
+  if (props.faults.routing) return props.faults.routing
+  if (routing.trim().length < routingHelp[country].sample.length) return ''
+  const read = bankCode(country, routing)
+  return read.ok ? '' : read.refusal.text
+})
 const setCountry = (country: AccountForm['country']): void => {
   form.value = inCountry(form.value, country)
 }
@@ -48,7 +56,7 @@ const setCountry = (country: AccountForm['country']): void => {
         data-part="routing"
         :label="routingHelp[form.country].name"
         :placeholder="routingHelp[form.country].sample"
-        :error-messages="faults.routing"
+        :error-messages="routingFault ? [routingFault] : []"
         :hint="micr ? routingHelp[form.country].how : 'The stock carries the MICR line: may be left empty'"
         persistent-hint
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Id } from '#core/base/id'
 import type { Refusal } from '#core/base/result'
 import { figures } from '#core/money/figures'
 import type { BillField, BillForm, BillRead } from '#core/payables/billForm'
@@ -9,7 +10,7 @@ import type { Payee } from '#core/payables/payee'
 /** The fields of a bill: what is typed for each in the usual case, and the rest behind “More”. */
 const props = defineProps<{
   payees: readonly Payee[]
-  choices: readonly { readonly title: string; readonly value: string }[]
+  choices: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
   read: BillRead
   faults: (field: BillField) => string[]
   hints: Readonly<Record<'payee' | 'date' | 'due' | 'amount' | 'discount' | 'waits', string>>
@@ -20,12 +21,20 @@ const props = defineProps<{
 }>()
 const form = defineModel<BillForm>({ required: true })
 const more = ref(false)
+/** The payee has no usual ledger account, and nothing is told of where it goes but one for all of it. */
+const asksLedger = computed(() => {
+  const [line, ...others] = form.value.lines
+  const isWhole = !line || (!others.length && !line.amount && !line.memo && !line.tag)
+  return props.places && props.read.payee !== undefined && !props.read.payee.split.length && isWhole
+})
 const needsMore = computed(() =>
   (['due', 'discount', 'until', 'memo', 'purchaseOrder', 'lines'] as const).some(
-    f => props.faults(f).length > 0,
+    f => props.faults(f).length > 0 && !(f === 'lines' && asksLedger.value),
   ),
 )
-const open = computed(() => more.value || needsMore.value || form.value.lines.length > 0)
+const open = computed(
+  () => more.value || needsMore.value || (form.value.lines.length > 0 && !asksLedger.value),
+)
 function addLine() {
   const lines = form.value.lines.length ? form.value.lines : placed()
   form.value.lines = [...lines, blankFormLine()]
@@ -96,6 +105,13 @@ const twice = computed<Refusal | undefined>(() => {
         data-test="bill-amount"
       />
     </div>
+    <BillsFirstLedger
+      v-if="asksLedger && read.payee"
+      v-model="form.lines"
+      :payee="read.payee"
+      :choices="choices"
+      :faults="faults('lines')"
+    />
     <!-- Notices come after the fields: nothing lies between one field and the next for Tab. -->
     <p v-if="isUnknown" class="small mb-4">
       <NuxtLink

@@ -67,6 +67,15 @@ function approve() {
       warned.value ? consent.value.trim() : '',
     )
 }
+/** Where what is wrong is put right. */
+function mendAt(note: Note) {
+  if (note.code === 'payee-changed') return undefined
+  if (note.code.startsWith('micr-'))
+    return { to: `/accounts/${props.view.account.id}`, title: 'Look at the account' }
+  return note.check === undefined
+    ? { to: `/papers/layout/${props.view.layout.id}`, title: 'Look at the layout' }
+    : undefined
+}
 const turn = (by: number): void => {
   page.value = Math.max(1, Math.min(sheets.value.length, page.value + by))
 }
@@ -182,7 +191,9 @@ const jump = (number: number): void => {
         <p v-if="made?.continuation" class="text-warning">
           Some stubs go on: continuation sheets for plain paper are made with the run.
         </p>
-        <NoteList v-if="notes.length" :notes="notes" @go="jump" />
+        <div v-if="notes.length" class="said" tabindex="0" role="group" aria-label="What is to be looked at">
+          <NoteList :notes="notes" :mend="mendAt" @go="jump" />
+        </div>
         <p v-else class="quiet">Everything fits; nothing stands in the clear band.</p>
         <p v-if="hasErrors(notes)" class="text-error">What is wrong must be put right before printing.</p>
         <v-text-field
@@ -216,6 +227,11 @@ const jump = (number: number): void => {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 270px;
   gap: 20px;
+}
+/* The button below stays in sight, however much there is to say. */
+.said {
+  max-height: 38dvh;
+  overflow: auto;
 }
 .turn {
   display: flex;

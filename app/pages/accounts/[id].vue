@@ -112,8 +112,9 @@ async function saveIt(): Promise<void> {
           <v-btn size="small" variant="text" @click="forget"> Forget it </v-btn>
         </v-alert>
         <p v-if="isNew" class="quiet">
-          Fill in what is known; what is missing can come later. Or begin from a ready-made sample of your
-          country: it fills every field with made-up facts, which you then change to your own.
+          Company, bank, routing and account number, and the number range are needed; everything else can come
+          later. Or begin from a ready-made sample of your country: it fills every field with made-up facts,
+          which you then change to your own.
         </p>
         <v-select
           v-if="isNew"

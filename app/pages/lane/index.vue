@@ -205,6 +205,7 @@ const columns: readonly Column<Payment>[] = [
           </dd>
         </div>
       </dl>
+      <LeftOut v-if="view" :company-id="view.company.id" :sign="sign" />
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
         {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}
       </v-btn>

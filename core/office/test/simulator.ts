@@ -332,6 +332,27 @@ function printCopy(c: Chance): Move | undefined {
   )
 }
 
+/** Something comes in or goes out without a check, now and then what may not. */
+function adjustBalance(c: Chance): Move {
+  const amount = cents(c.r.between(-300, 300) * 100)
+  const input = {
+    ...{
+      accountId: account.id,
+      id: idOf<'entry'>(`adjusted${c.n}`),
+      amount,
+      why: c.r.one(['fee', 'fee', ' ']),
+    },
+    date: must(plainDate(c.r.one(['2026-10-20', '2026-11-24']))),
+    ledgerId: idOf<'ledger'>(c.r.one(['wood', 'wood', 'owed', account.cashLedgerId, 'nowhere'])),
+  }
+  return {
+    name: 'adjust a balance',
+    act: () => c.office('adjustBalance', input, c.stamp),
+    effect: w => {
+      w.cash += amount
+    },
+  }
+}
 /** The books are closed through a day, or opened again. */
 function closePeriod(c: Chance): Move {
   return {
@@ -447,6 +468,7 @@ const moves = {
   printAgain: [3, printAgain],
   printCopy: [1, printCopy],
   closePeriod: [1, closePeriod],
+  adjustBalance: [2, adjustBalance],
   archiveBook: [2, putBookAway],
   clear: [3, clear],
   handOver: [1, handOver],

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import type { Id } from '#core/base/id'
+import { leftOut } from '#core/payables/leftOut'
+import { readAskingBills } from '~/data/billReads'
+
+/** Which bills of a company are not in what is free: the same words wherever that stands. */
+const props = defineProps<{ companyId: Id<'company'>; sign: string }>()
+const bills = useLive(
+  () => readAskingBills(props.companyId),
+  () => props.companyId,
+)
+const told = computed(() => leftOut(bills.value ?? [], props.sign))
+</script>
+
+<template>
+  <p v-if="told" class="quiet left-out" data-test="left-out">Free is {{ told }}.</p>
+</template>
+
+<style scoped>
+.left-out {
+  font-size: 12.5px;
+  margin: 4px 0;
+}
+</style>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { blankFormLine, type FormLine } from '#core/payables/formLines'
+import { formOf } from '#core/payables/keepPayee'
+import type { Payee } from '#core/payables/payee'
+import { useOffice } from '~/stores/office'
+import type { Id } from '#core/base/id'
+
+/**
+ * Where a bill goes whose payee has no usual ledger account: chosen beside the amount, and kept as the usual one
+ * where the person says so.
+ */
+const props = defineProps<{
+  payee: Payee
+  choices: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
+  faults: readonly string[]
+}>()
+const lines = defineModel<FormLine[]>({ required: true })
+const office = useOffice()
+const { busy, fault, did } = useAct()
+const chosen = computed(() => lines.value[0]?.ledgerId ?? null)
+const title = computed(() => props.choices.find(c => c.value === chosen.value)?.title ?? '')
+function choose(ledgerId: Id<'ledger'> | null): void {
+  lines.value = ledgerId ? [{ ...blankFormLine(), ledgerId }] : []
+}
+async function makeUsual(): Promise<void> {
+  if (!chosen.value) return
+  const { id, companyId, name } = props.payee
+  const from = formOf(props.payee)
+  const to = { ...from, split: [{ ledgerId: chosen.value, weight: 1 }] }
+  if (await did('keepPayee', { id, companyId, from, to }))
+    office.said = `Bills of ${name} go to ${title.value}.`
+}
+</script>
+
+<template>
+  <div class="first" data-field="lines" data-test="first-ledger">
+    <v-select
+      :model-value="chosen"
+      :items="choices"
+      label="Ledger account"
+      :hint="`${payee.name} has no usual one yet`"
+      persistent-hint
+      :error-messages="fault ? [fault] : [...faults]"
+      @update:model-value="choose"
+    />
+    <v-btn
+      v-if="chosen"
+      size="small"
+      variant="text"
+      :loading="busy"
+      data-test="make-usual"
+      @click="makeUsual()"
+      >Use it for every bill of {{ payee.name }}</v-btn
+    >
+  </div>
+</template>
+
+<style scoped>
+.first {
+  margin-bottom: 10px;
+}
+</style>

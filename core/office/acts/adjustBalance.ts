@@ -1,0 +1,21 @@
+import type { Id } from '../../base/id'
+import { adjustBalance as decide, type Adjusting } from '../../payables/adjustBalance'
+import { act } from '../act'
+import { ofAccount, one } from '../gather'
+
+/** The book balance of an account is adjusted by an entry without a check. */
+export const adjustBalance = act({
+  lock: async ({ accountId }: Adjusting & { accountId: Id<'account'> }) => ofAccount(accountId),
+  reads: ['accounts', 'companies', 'ledgers', 'entries'],
+  writes: ['entries'],
+  gather: async (reading, { accountId, ledgerId, id }) => {
+    const account = await one(reading, 'accounts', accountId)
+    const { payables, closedThrough } = await one(reading, 'companies', account.companyId)
+    return {
+      ...{ account, payables, closedThrough },
+      ledger: await reading.get('ledgers', ledgerId),
+      isKnown: (await reading.get('entries', id)) !== undefined,
+    }
+  },
+  decide: (known, input) => decide(known, input),
+})
