@@ -4,7 +4,7 @@ import { leftOut } from '#core/payables/leftOut'
 import { readAskingBills } from '~/data/billReads'
 
 /** Which bills of a company are not in what is free: the same words wherever that stands. */
-const props = defineProps<{ companyId: Id<'company'>; sign: string }>()
+const props = defineProps<{ companyId: Id<'company'>; sign: string; what?: string }>()
 const bills = useLive(
   () => readAskingBills(props.companyId),
   () => props.companyId,
@@ -13,7 +13,7 @@ const told = computed(() => leftOut(bills.value ?? [], props.sign))
 </script>
 
 <template>
-  <p v-if="told" class="quiet left-out" data-test="left-out">Free is {{ told }}.</p>
+  <p v-if="told" class="quiet left-out" data-test="left-out">{{ what ?? 'Free' }}: {{ told }}.</p>
 </template>
 
 <style scoped>

@@ -10,7 +10,7 @@ import {
   PointElement,
 } from 'chart.js'
 
-/** Bars with, where it is given, a line over them: amounts in whole units, one a label. */
+/** Bars with, where it is given, a line over them by an axis of its own: amounts in whole units, one a label. */
 const props = defineProps<{
   labels: readonly string[]
   bars: readonly number[]
@@ -43,7 +43,12 @@ function draw(at: HTMLCanvasElement) {
       labels: [...labels],
       datasets: [
         ...(line
-          ? [{ type: 'line' as const, data: [...line], borderColor: ink, pointRadius: 2, borderWidth: 1.5 }]
+          ? [
+              {
+                ...{ type: 'line' as const, data: [...line], yAxisID: 'left' },
+                ...{ borderColor: ink, pointRadius: 2, borderWidth: 1.5 },
+              },
+            ]
           : []),
         { type: 'bar' as const, data: [...bars], backgroundColor: '#7a62b8' },
       ],
@@ -55,6 +60,8 @@ function draw(at: HTMLCanvasElement) {
       scales: {
         x: { ticks, grid: { display: false } },
         y: { ticks: { ...ticks, ...(props.whole && { precision: 0 }) } },
+        // What is left is of another size than what goes out: an axis of its own keeps the bars in sight.
+        ...(line && { left: { position: 'right', ticks, grid: { display: false } } }),
       },
     },
   })

@@ -100,12 +100,12 @@ export function useDraw(
     if (p && p.id !== form.value.filledFor) form.value = filledWith(form.value, p, forPay.value)
   })
   // On an account for other payments an employee begins without what is said of their pay.
-  watch(forPay, (now, before) => {
+  watch(forPay, (after, before) => {
     const p = payee.value
     const { memo, ledgerId } = form.value
     const was = p && filledWith(form.value, p, before)
     if (!was || was.memo !== memo || was.ledgerId !== ledgerId) return
-    const { memo: memoNow, ledgerId: ledgerNow } = filledWith(form.value, p, now)
+    const { memo: memoNow, ledgerId: ledgerNow } = filledWith(form.value, p, after)
     form.value = { ...form.value, memo: memoNow, ledgerId: ledgerNow }
   })
   watch(

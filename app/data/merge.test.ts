@@ -10,11 +10,11 @@ describe('two changes of one form', () => {
       const base: Record<string, string> = {}
       for (const name of names) if (r.next() < 0.6) base[name] = 'was'
       const changed = (to: string) => {
-        const next = { ...base }
         const touched = names.filter(() => r.next() < 0.4)
-        for (const name of touched)
-          if (r.next() < 0.3) delete next[name]
-          else next[name] = to
+        const gone = new Set(touched.filter(() => r.next() < 0.3))
+        const told = touched.map(name => [name, to])
+        const all = Object.entries({ ...base, ...Object.fromEntries(told) })
+        const next: Record<string, string> = Object.fromEntries(all.filter(([name]) => !gone.has(name)))
         return { next, touched: new Set(touched.filter(n => next[n] !== base[n])) }
       }
       const [mine, theirs] = [changed('mine'), changed('theirs')]

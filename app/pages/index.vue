@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { weeksTold } from '#core/books/pace'
 import { howMany } from '#core/base/howMany'
 import { spans } from '#core/books/spans'
 import { figures } from '#core/money/figures'
@@ -117,7 +118,7 @@ const companiesOf = computed(() => [
                     class="small text-warning"
                     data-test="low-stock"
                     >{{ stock.left.toLocaleString('en-US') }} left{{
-                      stock.weeks === undefined ? '' : `, ${Math.floor(stock.weeks)} weeks`
+                      stock.weeks === undefined ? '' : `, ${weeksTold(stock.weeks)}`
                     }}</NuxtLink
                   >
                 </template>

@@ -38,7 +38,14 @@ const found = useLive(
   () => search(MOST),
   () => [view.value?.account.id, wanted.value, state.value],
 )
-const shown = computed(() => found.value?.rows ?? [])
+/** The day of the check; of a number without one, that of its last change. */
+const dayOf = (r: NumberRow): string => r.check?.date ?? r.at.slice(0, 10)
+/** Newest first, so that a pad with high numbers does not stand above the last run. */
+const shown = computed(() =>
+  [...(found.value?.rows ?? [])].sort((a, b) =>
+    dayOf(a) === dayOf(b) ? b.number - a.number : dayOf(a) < dayOf(b) ? 1 : -1,
+  ),
+)
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const open = useLive(
   () => (view.value ? readOpenRuns(view.value.account.id) : undefined),
@@ -197,6 +204,9 @@ const columns: readonly Column<NumberRow>[] = [
         </p>
         <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
         <template v-if="copy">
+          <p v-if="chosen.check && withoutRun(chosen.check.runId)" class="by-hand" data-test="by-hand">
+            Not a picture of the check: we did not print it. This shows what it says.
+          </p>
           <SheetView
             :layout="copy.layout"
             :stock="copy.stock"
@@ -211,6 +221,13 @@ const columns: readonly Column<NumberRow>[] = [
 </template>
 
 <style scoped>
+.by-hand {
+  padding: 6px 10px;
+  margin-bottom: 8px;
+  border: 1px dashed rgb(var(--v-theme-warning));
+  border-radius: 4px;
+  font-size: 12.5px;
+}
 .halves {
   flex: 1;
   min-height: 0;

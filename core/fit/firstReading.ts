@@ -7,7 +7,7 @@ import type { ScanReading } from './reading'
  * What one picture cannot tell: an edge of the paper may be covered by the lid, or another sheet may look out
  * behind it, by up to so many mm.
  */
-export const UNSEEN: Mm = 6
+const UNSEEN: Mm = 6
 /**
  * Where the picture's scale is known the paper shows by its size that it is covered; what covers one edge and
  * looks out at the other still stays unseen.
@@ -32,7 +32,7 @@ export function sizeOffBy(
 }
 
 /** How far off a corner may lie by one picture alone, in mm. */
-export const firstBound = (spread: Mm, sizeOff: Mm | undefined): Mm =>
+const firstBound = (spread: Mm, sizeOff: Mm | undefined): Mm =>
   spread + (sizeOff === undefined ? UNSEEN : UNSEEN_IN_SIZE + sizeOff)
 
 interface Around {

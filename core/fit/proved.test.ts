@@ -6,7 +6,7 @@ import { deviationMap, type Deviation } from './fit'
 import { proved, spanMeant } from './proved'
 import type { ScanReading } from './reading'
 import { readFitScan } from './scan'
-import { anyAlong, anySetting, fitScan, type ScanSetting } from './test/scan'
+import { anyAlong, anySetting, fitScan, scanFaults, type ScanSetting } from './test/scan'
 import { throughJpeg } from './test/jpeg'
 
 const sheet = { w: 215.9, h: 279.4 }
@@ -35,6 +35,9 @@ function pairOf(seed: number, isClean: boolean): [ScanSetting, ScanSetting] {
   // Drums and feed stretch unevenly, by up to three in a thousand.
   stretch.y = stretch.x + (r.next() - 0.5) * 0.006
   const along = isClean ? [] : anyAlong(r)
+  const side = r.one(['left', 'right', 'top', 'foot'] as const)
+  // What is wrong with the sheet itself turns with it: bowed, stained along an edge, another sheet stuck to it.
+  const ofSheet = !isClean && r.next() < 0.3 && { kind: r.one(scanFaults), side, mm: 0.1 + r.next() }
   const one = (quarter: 0 | 2): ScanSetting => ({
     ...{
       dpi: 150,
@@ -43,7 +46,8 @@ function pairOf(seed: number, isClean: boolean): [ScanSetting, ScanSetting] {
       noise: r.between(2, 40),
       shadow: r.next() * 30,
     },
-    ...{ around: r.between(30, 130), turn: (r.next() * 2 - 1) * 1.2, quarter, along },
+    ...{ around: r.between(30, 130), turn: (r.next() * 2 - 1) * 1.2, quarter },
+    ...(ofSheet ? { fault: ofSheet } : { along }),
   })
   return [one(0), one(2)]
 }

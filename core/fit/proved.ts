@@ -47,7 +47,7 @@ const mean = (a: Deviation, b: Deviation): Deviation => ({
 })
 
 /** Pixels to the mm, by the way between the two upper squares as it was measured by hand, in mm. */
-export const scaleByHand = ({ found }: ScanReading, span: Mm): number => found.span / span
+const scaleByHand = ({ found }: ScanReading, span: Mm): number => found.span / span
 /** What the two upper squares are apart on a sheet that is printed exactly, in mm. */
 export const spanMeant = ({ w, h }: Size): Mm => {
   const [left, right] = squares(w, h)

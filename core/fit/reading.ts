@@ -7,7 +7,7 @@ import type { Deviation } from './fit'
  */
 export interface ScanReading {
   readonly deviation: Deviation
-  /** How far off a corner may lie all the same, in mm: see `firstBound`, and `proved` of two readings. */
+  /** How far off a corner may lie all the same, in mm: see `asFound`, and `proved` of two readings. */
   readonly uncertainty: Mm
   /** What the marks miss the deviation by, and the paper's edges are bowed by, in mm: what the picture itself shows. */
   readonly spread: Mm

@@ -253,6 +253,7 @@ const toggleAll = () => {
 
 <style scoped>
 .tools {
+  padding-right: 5px;
   display: flex;
   align-items: center;
   gap: 18px;

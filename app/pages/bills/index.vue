@@ -31,21 +31,21 @@ const chosen = computed(() => {
 const shown = computed(() => chosen.value ?? rows.value[0])
 const columns: readonly Column<Bill>[] = [
   { key: 'payee', title: 'Payee', sort: b => payees.value?.get(b.payeeId)?.name ?? '', reason: true },
-  { key: 'number', title: 'Bill', width: '108px', sort: b => b.number },
+  { key: 'number', title: 'Bill', width: '92px', sort: b => b.number },
   {
     key: 'due',
     title: 'Due',
-    width: '112px',
+    width: '108px',
     look: 'nowrap',
     text: b => formatDate(b.due, 'MMM D, YYYY'),
     sort: b => b.due,
   },
-  { key: 'stage', title: 'Stage', width: '128px', sort: b => b.stage },
+  { key: 'stage', title: 'Stage', width: '122px', sort: b => b.stage },
   {
     key: 'amount',
     title: 'Amount',
     num: true,
-    width: '104px',
+    width: '94px',
     text: b => figures(b.amount),
     sort: b => b.amount,
   },
@@ -53,7 +53,7 @@ const columns: readonly Column<Bill>[] = [
     key: 'open',
     title: 'Open',
     num: true,
-    width: '104px',
+    width: '94px',
     text: b => (b.stage === 'payable' ? figures(open(b)) : ''),
     sort: b => open(b),
   },
@@ -169,7 +169,7 @@ const columns: readonly Column<Bill>[] = [
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(310px, 32%);
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 29%);
   gap: 20px;
   padding-bottom: 14px;
 }

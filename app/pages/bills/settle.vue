@@ -37,18 +37,18 @@ const paysOf = (s: Settleable): string => {
 const columns: readonly Column<Row>[] = [
   { key: 'tick', title: '', width: '40px' },
   { key: 'payee', title: 'Payee', reason: true, sort: s => s.payee?.name ?? '' },
-  { key: 'bill', title: 'Bill', width: '100px', sort: s => s.bill.number },
-  { key: 'due', title: 'Due', width: '112px', sort: s => s.bill.due },
-  { key: 'open', title: 'Open', num: true, width: '98px', text: s => figures(open(s.bill)) },
+  { key: 'bill', title: 'Bill', width: '86px', sort: s => s.bill.number },
+  { key: 'due', title: 'Due', width: '106px', sort: s => s.bill.due },
+  { key: 'open', title: 'Open', num: true, width: '92px', text: s => figures(open(s.bill)) },
   {
     key: 'discount',
     title: 'Discount',
     num: true,
-    width: '84px',
+    width: '78px',
     text: s => (s.discount ? figures(s.discount) : ''),
     sort: s => s.discount,
   },
-  { key: 'pays', title: 'Paid now', num: true, width: '96px', text: paysOf },
+  { key: 'pays', title: 'Paid now', num: true, width: '88px', text: paysOf },
 ]
 
 const part = ref('')
@@ -73,6 +73,14 @@ const wrong = (r: Result<PlainDate>): string[] => (r.ok ? [] : [r.refusal.text])
 const otherwise = ref(false)
 async function recordOtherwise(from: Id<'account'>, way: OtherWay, reference: string) {
   if (await settling.payOtherwise(from, way, reference)) otherwise.value = false
+}
+/** Once checks are drawn, their run is what comes next: from the account that pays most of them. */
+const drawnOn = ref<Id<'account'>>()
+async function settleIt(): Promise<void> {
+  const on = checks.value[0]?.accountId
+  if (!(await settling.settleIt())) return
+  drawnOn.value = on
+  focusSoon('[data-test="to-run"]')
 }
 const chart = computed(() => ({
   labels: weeks.value.map((w, i) => (i ? short7(w.from).slice(0, 6) : 'now')),
@@ -259,7 +267,7 @@ const chart = computed(() => ({
             :disabled="!checks.length || !!short || faulty"
             :loading="busy"
             data-test="settle-go"
-            @click="settling.settleIt()"
+            @click="settleIt()"
           >
             Draw {{ howMany(checks.length, 'check') }}
           </v-btn>
@@ -272,7 +280,12 @@ const chart = computed(() => ({
             Paid another way
           </v-btn>
         </div>
-        <h3>Going out by week, and what is left</h3>
+        <p v-if="drawnOn && !checks.length" class="mb-4">
+          <v-btn color="primary" variant="flat" :to="`/run/new?account=${drawnOn}`" data-test="to-run"
+            >Print them in a run</v-btn
+          >
+        </p>
+        <h3>Going out by week (bars), and what is left (line, right)</h3>
         <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.told" />
       </aside>
     </div>
@@ -294,8 +307,8 @@ const chart = computed(() => ({
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(310px, 34%);
-  gap: 20px;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 30%);
+  gap: 18px;
   padding-bottom: 14px;
 }
 .left {

@@ -2,7 +2,7 @@
 import type { Column } from '~/composables/rowTable'
 import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
-import { stockLeft } from '#core/books/pace'
+import { stockLeft, weeksTold } from '#core/books/pace'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { readBookRows } from '~/data/bookReads'
@@ -190,13 +190,9 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
               <dd>{{ counts.unused.toLocaleString('en-US') }}</dd>
             </div>
             <div>
-              <dt>Weeks left</dt>
+              <dt>It lasts</dt>
               <dd :class="{ 'text-warning': stock.low }">
-                {{
-                  stock.weeks === undefined
-                    ? 'not used lately'
-                    : Math.floor(stock.weeks).toLocaleString('en-US')
-                }}
+                {{ stock.weeks === undefined ? 'not used lately' : weeksTold(stock.weeks) }}
               </dd>
             </div>
           </dl>

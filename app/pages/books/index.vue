@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { weeksTold } from '#core/books/pace'
 import { idOf } from '#core/base/id'
 import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
 import { fates } from '#core/books/fates'
@@ -60,9 +61,7 @@ const faultAt = (field: 'start' | 'end'): string[] => {
   return tried.value && !typed.ok ? [typed.refusal.text] : at(field)
 }
 const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
-  weeks === undefined
-    ? 'not used lately'
-    : `${Math.floor(weeks).toLocaleString('en-US')} weeks at ${perWeek.toFixed(1)} a week`
+  weeks === undefined ? 'not used lately' : `${weeksTold(weeks)} at ${perWeek.toFixed(1)} a week`
 </script>
 
 <template>

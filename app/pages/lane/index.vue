@@ -169,43 +169,45 @@ const columns: readonly Column<Payment>[] = [
       </aside>
     </div>
     <footer v-if="view && lane && balances" class="bar">
-      <dl>
-        <div>
-          <dt>Payments</dt>
-          <dd data-test="count">{{ lane.length }}</dd>
-        </div>
-        <div>
-          <dt>Sheets</dt>
-          <dd>{{ sheets }}</dd>
-        </div>
-        <div>
-          <dt>Next number</dt>
-          <dd>{{ next ?? 'used up' }}</dd>
-        </div>
-        <div>
-          <dt>Total</dt>
-          <dd data-test="total">{{ figures(sums.total, { sign }) }}</dd>
-        </div>
-        <div v-if="sums.booked">
-          <dt>Of it booked already</dt>
-          <dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd>
-        </div>
-        <div>
-          <dt>Book balance</dt>
-          <dd data-test="book">{{ figures(balances.book, { sign }) }}</dd>
-        </div>
-        <div v-if="balances.onPaper">
-          <dt>On paper</dt>
-          <dd data-test="on-paper">{{ figures(balances.onPaper, { sign }) }}</dd>
-        </div>
-        <div>
-          <dt>After the lane</dt>
-          <dd data-test="after" :class="{ 'text-error': balances.free < 0 }">
-            {{ figures(balances.free, { sign }) }}
-          </dd>
-        </div>
-      </dl>
-      <LeftOut v-if="view" :company-id="view.company.id" :sign="sign" />
+      <div class="sums">
+        <dl>
+          <div>
+            <dt>Payments</dt>
+            <dd data-test="count">{{ lane.length }}</dd>
+          </div>
+          <div>
+            <dt>Sheets</dt>
+            <dd>{{ sheets }}</dd>
+          </div>
+          <div>
+            <dt>Next number</dt>
+            <dd>{{ next ?? 'used up' }}</dd>
+          </div>
+          <div>
+            <dt>Total</dt>
+            <dd data-test="total">{{ figures(sums.total, { sign }) }}</dd>
+          </div>
+          <div v-if="sums.booked">
+            <dt>Of it booked already</dt>
+            <dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd>
+          </div>
+          <div>
+            <dt>Book balance</dt>
+            <dd data-test="book">{{ figures(balances.book, { sign }) }}</dd>
+          </div>
+          <div v-if="balances.onPaper">
+            <dt>On paper</dt>
+            <dd data-test="on-paper">{{ figures(balances.onPaper, { sign }) }}</dd>
+          </div>
+          <div>
+            <dt>After the lane</dt>
+            <dd data-test="after" :class="{ 'text-error': balances.free < 0 }">
+              {{ figures(balances.free, { sign }) }}
+            </dd>
+          </div>
+        </dl>
+        <LeftOut v-if="view" :company-id="view.company.id" :sign="sign" what="After the lane" />
+      </div>
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
         {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}
       </v-btn>
@@ -261,10 +263,12 @@ const columns: readonly Column<Payment>[] = [
   padding: 10px 22px;
   background: rgb(var(--v-theme-surface));
 }
+.sums {
+  margin-right: auto;
+}
 .bar dl {
   display: flex;
-  gap: 26px;
-  margin-right: auto;
+  gap: 4px 26px;
   flex-wrap: wrap;
 }
 .bar dt {
