@@ -128,6 +128,8 @@ const longCounts = {
   TRUE_FILES: '10000',
   READER_LINES: '2000',
   DAMAGED: '3000',
+  FIT_PAIRS: '60',
+  FIT_PRINTERS: '60',
 }
 const longSteps = {
   build: async () => existsSync('.output/server/index.mjs') || steps.build(),
@@ -140,6 +142,7 @@ const longSteps = {
         'core/office',
         'core/intake',
         'core/exchange',
+        'core/fit',
         'core/micr/reader',
         'app/data/storeOffice',
       ].concat(['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),

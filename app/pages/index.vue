@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Id } from '#core/base/id'
 import { weeksTold } from '#core/books/pace'
 import { howMany } from '#core/base/howMany'
 import { spans } from '#core/books/spans'
@@ -29,13 +30,14 @@ const inPreparation = computed(() =>
   ),
 )
 /** Each company once, with the sign of its first account. */
-const companiesOf = computed(() => [
-  ...new Map(
-    (today.value ?? [])
-      .toReversed()
-      .map(({ view }) => [view.company.id, { id: view.company.id, sign: view.account.currency.sign }]),
-  ).values(),
-])
+const companiesOf = computed(() => {
+  const once = new Map<string, { id: Id<'company'>; name: string; sign: string }>()
+  for (const { view } of today.value ?? []) {
+    const { id, name } = view.company
+    if (!once.has(id)) once.set(id, { id, name: name[0] ?? '', sign: view.account.currency.sign })
+  }
+  return [...once.values()]
+})
 </script>
 
 <template>
@@ -141,7 +143,11 @@ const companiesOf = computed(() => [
           </tbody>
         </table>
         <div v-for="c in companiesOf" :key="c.id" class="left-out">
-          <LeftOut :company-id="c.id" :sign="c.sign" />
+          <LeftOut
+            :company-id="c.id"
+            :sign="c.sign"
+            :what="companiesOf.length > 1 ? `Free of ${c.name}` : 'Free'"
+          />
         </div>
       </v-card>
     </div>

@@ -1,0 +1,91 @@
+import { button, demoOffice, drawForm, expect, loadPack, settled, test, visit } from './office'
+
+const freeOf = async (text: string): Promise<number> => Number(text.replaceAll(/[^\d.]/g, ''))
+
+test('a deposit and a fee adjust the balance, once however often Enter is pressed; free is the same everywhere, with the bills that it leaves out', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  const todays = page.getByTestId('today').getByRole('row', { name: /Operating/ })
+  const before = await freeOf((await todays.getByRole('cell').nth(6).innerText()).trim())
+  await visit(page, '/register?account=operating')
+  await button(page, 'Adjust balance').click()
+  const ask = page.getByRole('dialog')
+  // The hand types at once: the focus stands in the amount.
+  await expect(ask.getByLabel('Amount')).toBeFocused()
+  await page.keyboard.type('250.40')
+  await ask.getByTestId('adjust-ledger').click()
+  await page.getByRole('option', { name: /Fares/ }).click()
+  await ask.getByLabel('What it is').fill('Deposit of Friday')
+  await settled(page)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The balance of Operating is adjusted by $250.40.')).toBeVisible()
+  await expect(page.getByTestId('adjust')).toBeFocused()
+  await visit(page, '/')
+  expect(await freeOf((await todays.getByRole('cell').nth(6).innerText()).trim())).toBeCloseTo(
+    before + 250.4,
+    2,
+  )
+  const told = (await page.getByTestId('left-out').filter({ hasText: 'approval' }).innerText()).replace(
+    /^[^:]*: /,
+    '',
+  )
+  expect(told).toContain('1 bill that needs approval, $12,840.00')
+  for (const path of ['/lane?account=operating', '/bills/settle']) {
+    await visit(page, path)
+    await expect(page.getByTestId('left-out')).toContainText(told)
+  }
+  await expect(page.getByTestId('settle')).toContainText('needs approval by a second person')
+  await visit(page, '/bills/ledger')
+  await expect(page.getByTestId('trial')).toContainText('Fares')
+})
+
+test('a run goes on another stock by another layout, for this run alone, with the book that belongs to it', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/run/new?account=yard')
+  await page.getByTestId('run-stock').click()
+  await page.getByRole('option', { name: 'Check over two stubs, in thirds, blank' }).click()
+  await expect(page.getByTestId('run-layout')).toContainText('TOP-3')
+  await settled(page)
+  await page.getByTestId('pick-done').click()
+  await loadPack(page)
+  await expect(page.getByText('3 sheets')).toBeVisible()
+  await expect(page.getByTestId('pdf-ready')).toContainText('3 sheets')
+  // The account prints as before: the next run of another day is on its own stock.
+  await visit(page, '/accounts/yard')
+  await expect(page.getByText('Three checks to a page, blank').first()).toBeVisible()
+  // Stock with the stationer’s numbers wants the book of that pack, which this account lacks.
+  await page.goBack()
+  await button(page, 'Drop this run').click()
+  await page.getByTestId('ask-go').click()
+  await visit(page, '/run/new?account=yard')
+  await page.getByTestId('run-stock').click()
+  await page
+    .getByRole('option', { name: /numbered by the stationer/ })
+    .first()
+    .click()
+  await expect(page.getByTestId('no-book')).toBeVisible()
+})
+
+test('an employee is paid on the payroll account: what is deducted goes to its ledger account, and is no more than was earned', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  const form = drawForm(page)
+  // Drawn from an account for other payments, an employee begins without what is said of their pay.
+  await visit(page, '/lane/draw?account=operating')
+  await form.payee.fill('CALB-P')
+  await expect(page.getByText('pay belongs on a paycheck')).toBeVisible()
+  await expect(form.memo).toHaveValue('')
+  // On the payroll account it is pay, with its memo and where wages go.
+  await page.getByRole('button', { name: 'Payroll' }).click()
+  await expect(form.memo).toHaveValue('Pay')
+  await expect(page.getByText('pay belongs on a paycheck')).toHaveCount(0)
+  await button(page, 'This is pay').click()
+  await expect(page.getByTestId('withheld-to').first()).toContainText('Withheld from pay')
+  await page.getByLabel('Deducted this pay, line 1').fill('90,000')
+  await expect(page.getByTestId('pay').getByRole('alert')).toContainText('more than what is earned')
+})
