@@ -12,8 +12,8 @@ describe('two changes of one form', () => {
       const changed = (to: string) => {
         const touched = names.filter(() => r.next() < 0.4)
         const gone = new Set(touched.filter(() => r.next() < 0.3))
-        const told = touched.map(name => [name, to])
-        const all = Object.entries({ ...base, ...Object.fromEntries(told) })
+        const told = touched.map((name): [string, string] => [name, to])
+        const all = Object.entries<string>({ ...base, ...Object.fromEntries(told) })
         const next: Record<string, string> = Object.fromEntries(all.filter(([name]) => !gone.has(name)))
         return { next, touched: new Set(touched.filter(n => next[n] !== base[n])) }
       }

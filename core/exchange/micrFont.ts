@@ -1,6 +1,7 @@
 import { good, refuse, type Result } from '../base/result'
 import type { Contour } from '../micr/outlines'
 import { UNITS_PER_PITCH } from '../micr/outlines'
+import { illegible } from '../micr/legible'
 import type { MicrShapes } from '../micr/shapes'
 import { AMOUNT, DASH, micrCharacters, ON_US, TRANSIT, type MicrCharacter } from '../micr/symbols'
 import { readFont } from '../render/ttf'
@@ -122,7 +123,8 @@ function placed(shapes: Shapes): Shapes {
  * character of the font prints which
  * MICR character. Refused with the reason: not a font, a character missing or empty, characters of unequal
  * width (the pitch would not be
- * even), digits too high or too low for their pitch, ink wider than its position.
+ * even), digits too high or too low for their pitch, ink wider than its position, a character that is not read
+ * back as what it is.
  */
 export function micrFont(
   bytes: Uint8Array,
@@ -137,7 +139,16 @@ export function micrFont(
   if (!pitch.ok) return pitch
   const shapes = shapesOf(glyphs.value, pitch.value)
   const fits = inProportion(shapes)
-  return fits.ok ? good({ name: name.slice(0, 80), contours: placed(shapes) }) : fits
+  if (!fits.ok) return fits
+  const made: MicrShapes = { name: name.slice(0, 80), contours: placed(shapes) }
+  const unread = illegible(made)
+  return unread.length
+    ? no(
+        'font-illegible',
+        `Our reader does not tell ${unread.map(nameOf).join(', ')} from other characters. Look at which character of the font prints what.`,
+        unread[0],
+      )
+    : good(made)
 }
 
 const names: Readonly<Partial<Record<MicrCharacter, string>>> = {

@@ -119,6 +119,7 @@ export const intakeKinds = {
       text('our number', 'Line: our number', 'ournumber', 'voucher'),
       text('purchase order', 'Line: purchase order', 'purchaseorder', 'po', 'ponumber'),
       text('pay kind', 'Pay: earning or deduction', 'paykind', 'earningordeduction'),
+      text('pay ledger', 'Pay: withheld to', 'payledger', 'withheldto', 'deductionaccount'),
       text('pay name', 'Pay: what', 'payname', 'payline', 'payitem'),
       amount('pay period', 'Pay: this period', 'payperiod', 'thisperiod', 'current'),
       amount('pay year', 'Pay: year to date', 'payyear', 'yeartodate', 'ytd'),

@@ -426,15 +426,19 @@ describe('rows of a file', () => {
   })
   it('payments come with stub lines and pay; where one row is wrong, the payment is left out', async () => {
     const office = await officeHere()
-    const text = [
-      'Payee,Date,Amount,Memo,GL account,Invoice,Line amount,Gross,Discount,Pay kind,Pay name,Pay period,Pay year',
-      'Shoreline Timber,2026-11-24,"1,080.00",Larch,,T-1,980.00,1000.00,20.00,,,,',
-      ',,,,,T-2,100.00,,,,,,',
-      'Ada Pellam,2026-11-24,900.00,,6120,,,,,Earning,Hours,1000.00,"12,000.00"',
-      ',,,,,,,,,Deduction,Tax,100.00,1200.00',
-      'Shoreline Timber,2026-11-24,50.00,,,T-3,40.00,,,,,,',
-      'Shoreline Timber,2026-11-24,60.00,,,T-4,60.00,70.00,5.00,,,,',
-    ].join('\n')
+    const pay = (withheld: string) =>
+      [
+        'Payee,Date,Amount,Memo,GL account,Invoice,Line amount,Gross,Discount,Pay kind,Pay name,Pay period,Pay year,Withheld to',
+        'Shoreline Timber,2026-11-24,"1,080.00",Larch,,T-1,980.00,1000.00,20.00,,,,',
+        ',,,,,T-2,100.00,,,,,,',
+        'Ada Pellam,2026-11-24,900.00,,6120,,,,,Earning,Hours,1000.00,"12,000.00"',
+        `,,,,,,,,,Deduction,Tax,100.00,1200.00,${withheld}`,
+        'Shoreline Timber,2026-11-24,50.00,,,T-3,40.00,,,,,,',
+        'Shoreline Timber,2026-11-24,60.00,,,T-4,60.00,70.00,5.00,,,,',
+      ].join('\n')
+    const nowhere = await looked(office, 'payments', table(pay('')))
+    expect(told(nowhere.seen)[3]).toEqual([5, 'wrong', 'pay ledger'])
+    const text = pay('6120')
     const { made, seen } = await looked(office, 'payments', table(text))
     expect(told(seen).map(([at, state]) => `${at} ${state}`)).toEqual([
       '2 good',

@@ -6,8 +6,9 @@ import { figures } from '../money/figures'
 import { sharesOf } from '../payables/billForm'
 import type { Draw } from '../payables/draw'
 import type { Payee } from '../payables/payee'
-import { netPay } from '../payables/payForm'
-import type { PayLine, StubLine } from '../proof/facts'
+import { netPay, withheldOf } from '../payables/payForm'
+import type { PaidLine } from '../payables/payment'
+import type { StubLine } from '../proof/facts'
 import { addressOf } from './payees'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
 import type { IntakeRow } from './readRows'
@@ -36,8 +37,8 @@ function stubLine({ values: v }: IntakeRow): StubLine[] {
     },
   ]
 }
-/** The line of pay of a row, where it tells one; told at the row where its kind is neither. */
-function payLine(making: Making, row: IntakeRow): PayLine[] {
+/** The line of pay of a row, where it tells one; told at the row where its kind is neither, or it is withheld to nobody. */
+function payLine(making: Making, row: IntakeRow): PaidLine[] {
   const { values: v } = row
   if (!v['pay name'] && !v['pay period']) return []
   const kind = (['earning', 'deduction'] as const).find(k =>
@@ -47,9 +48,17 @@ function payLine(making: Making, row: IntakeRow): PayLine[] {
     making.fault(row.at, { field: 'pay kind', text: 'say earning or deduction' })
     return []
   }
-  return [
-    { kind, name: v['pay name'] ?? '', now: amountOf(v['pay period']), yearToDate: amountOf(v['pay year']) },
-  ]
+  const line = {
+    ...{ kind, name: v['pay name'] ?? '', now: amountOf(v['pay period']) },
+    yearToDate: amountOf(v['pay year']),
+  }
+  if (kind === 'earning') return [line]
+  const named = ledgerOfRow(making, row.at, v['pay ledger'])
+  const ledgerId = named ?? making.office.company.payables?.unplaced
+  if (ledgerId === 'wrong') return []
+  if (!ledgerId)
+    making.fault(row.at, { field: 'pay ledger', text: 'say which ledger account it is withheld to' })
+  return [{ ...line, ...(ledgerId && { ledgerId }) }]
 }
 
 /** The draw of a payment as it is told; undefined where it is at fault, which is told at its rows. */
@@ -75,9 +84,11 @@ function drawOf(
   const pay = rows.flatMap(row => payLine(making, row))
   if (pay.length && netPay(pay) !== amount)
     making.fault(at, { field: 'amount', text: `the pay comes to ${figures(netPay(pay))} net` })
-  const own = ledgerId ? [{ ledgerId, amount, memo: '' }] : sharesOf(payee, amount, '')
+  const withheld = withheldOf(pay)
+  const gross = cents(amount - sum(withheld.map(w => w.amount)))
+  const own = ledgerId ? [{ ledgerId, amount: gross, memo: '' }] : sharesOf(payee, gross, '')
   const left = making.choices.ledgerId ?? making.office.company.payables?.unplaced
-  const split = own.length || !left ? own : [{ ledgerId: left, amount }]
+  const split = own.length || !left ? own : [{ ledgerId: left, amount: gross }]
   if (!split.length)
     making.fault(at, { field: 'ledger', text: 'this payee has no ledger account yet: say where it goes' })
   if (rows.some(row => making.seen.get(row.at)?.state === 'wrong')) return undefined
@@ -90,7 +101,7 @@ function drawOf(
     amount,
     memo: v.memo || payee.memo,
     lines,
-    split: split.map(s => ({ ledgerId: s.ledgerId, amount: s.amount })),
+    split: [...split.map(s => ({ ledgerId: s.ledgerId, amount: s.amount })), ...withheld],
     ...(v.accountWithPayee
       ? { accountWithPayee: v.accountWithPayee }
       : payee.accountWithPayee && { accountWithPayee: payee.accountWithPayee }),

@@ -1,3 +1,4 @@
+import { isLive } from '../payables/payee'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
@@ -14,7 +15,8 @@ import { billsList, entriesList, numbersList, payeesList, paymentsList, trailLis
 const all: Days = { from: '', to: '' }
 const byId = <T extends { readonly id: unknown }>(rows: readonly T[]) =>
   new Map(rows.map(r => [r.id as T['id'], r]))
-const back = (list: List) => must(readDelimited(listCsv(list)))
+// A list without rows ends in a line of nothing.
+const back = (list: List) => must(readDelimited(listCsv(list))).filter(row => row.some(cell => cell !== ''))
 
 describe('lists that leave the office', () => {
   it('hold every row to the cent, and bills and payees come in again as they went', async () => {
@@ -37,7 +39,7 @@ describe('lists that leave the office', () => {
         rows.map(r => [r.values.payee, r.values.number, r.values.date, r.values.due, r.values.amount]),
       ).toEqual(inOrder.map(b => [payees.get(b.payeeId)?.name, b.number, b.date, b.due, figures(b.amount)]))
       const named = back(payeesList(tables.payees, ledgers))
-      expect(named.slice(1).map(r => r[0])).toEqual(tables.payees.filter(p => !p.became).map(p => p.name))
+      expect(named.slice(1).map(r => r[0])).toEqual(tables.payees.filter(isLive).map(p => p.name))
       const journal = entriesList(tables.entries, ledgers, all)
       const sides = [5, 6].map(at => journal.rows.reduce((s, r) => s + Number(r[at] ?? 0), 0))
       expect(sides[0]).toBe(sides[1])

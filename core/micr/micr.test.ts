@@ -6,6 +6,7 @@ import { micrOutlines, UNITS_PER_CELL, UNITS_PER_PITCH } from './outlines'
 import { micrFindings } from './checks'
 import { meaningOf, micrLine, micrPatterns, micrPatternSchema, micrRuler, usBusiness } from './pattern'
 import { fromRight, positionsOn } from './place'
+import { illegible } from './legible'
 import { readBack } from './readBack'
 import { readMicr } from './reader'
 import { scanOf } from './test/scan'
@@ -215,6 +216,14 @@ describe('read back', () => {
     expect(readBack({ w: 400, h: 60, data: new Uint8Array(24_000).fill(250) }, 240, meant)?.code).toBe(
       'read-back-unsure',
     )
+  })
+})
+
+describe('the shapes of a line', () => {
+  it('are all told from each other, unless two of them are alike', () => {
+    expect(illegible(ownShapes)).toEqual([])
+    const { contours } = ownShapes
+    expect(illegible({ name: 'alike', contours: { ...contours, 3: contours[8] } })).toEqual(['3', '8'])
   })
 })
 

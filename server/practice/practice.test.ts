@@ -267,7 +267,9 @@ test(
       return { scan, meant, drawing }
     }
     const first = await printed(501, null, press)
-    const found = must(readCheckScan(first.scan, preprinted.sheet, first.meant, partsOf(first.drawing), null))
+    const found = must(
+      readCheckScan(first.scan, preprinted.sheet, first.meant, partsOf(first.drawing), null, 150 / 25.4),
+    )
     const left = (d: Deviation): number => worstCorner(compose(deviationMap(press), correctionOf(d)), w, h)
     expect(left(found.deviation), JSON.stringify(found)).toBeLessThan(0.4)
     // What it claims holds what it misses, and is still worth having.

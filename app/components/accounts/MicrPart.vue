@@ -61,9 +61,16 @@ async function takeFont(file: File): Promise<void> {
         The line fits: codes agree, nothing meets, every position is where the standard wants it.
       </li>
     </ul>
-    <p class="quiet small">
-      The E-13B shapes are drawn by us and not certified. Your bank’s own font file can be used instead; have
-      the bank test a sample either way.
+    <p class="small" data-test="shapes">
+      <template v-if="form.micrShapes">
+        The line prints in <strong>{{ form.micrShapes.name }}</strong>: all fourteen characters are there, as
+        wide and as high as the standard has them, and each was read back.
+      </template>
+      <template v-else>
+        The line prints in our own E-13B shapes, which are <strong>not certified</strong>. Ask your bank for
+        its font file and load it here.
+      </template>
+      Send the bank a printed sample to test before you issue checks.
     </p>
     <div class="font">
       <FileDrop

@@ -188,6 +188,13 @@ const jump = (number: number): void => {
               : `${howMany(made.readBack, 'MICR line')} read back from the finished pages: as meant.`
           }}
         </p>
+        <p v-if="made?.readBack" class="quiet" data-test="shapes">
+          {{
+            view.facts.micrShapes
+              ? `They print in ${view.facts.micrShapes.name}.`
+              : 'They print in our own shapes, which are not certified.'
+          }}
+        </p>
         <p v-if="made?.continuation" class="text-warning">
           Some stubs go on: continuation sheets for plain paper are made with the run.
         </p>
