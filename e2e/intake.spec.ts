@@ -180,6 +180,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   const after = await todayOf(page, 'Operating')
   expect(after).toEqual(before)
   await visit(page, '/register?account=operating')
+  await page.getByTestId('find').locator('input').fill('4290')
   await page.getByRole('row').filter({ hasText: '4290' }).click()
   await expect(page.getByText('Issued before the office began here.')).toBeVisible()
   await visit(page, '/books/operating-book?number=4292')

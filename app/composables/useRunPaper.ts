@@ -1,4 +1,4 @@
-import { computed, ref, type Ref } from 'vue'
+import { computed, shallowRef, type Ref } from 'vue'
 import type { NumberBook } from '#core/books/book'
 import { feedsRuns } from '#core/books/book'
 import type { Layout } from '#core/paper/layout'
@@ -17,7 +17,7 @@ export function useRunPaper(
   run: Readonly<Ref<Run | undefined>>,
 ) {
   const library = useLive(readLibrary)
-  const chosen = ref<RunPaper>()
+  const chosen = shallowRef<RunPaper>()
   const paper = computed(() => chosen.value ?? run.value?.paper)
   const stocks = computed(() => (library.value?.stocks ?? []).map(r => r.stock))
   const layouts = computed(() => {

@@ -84,7 +84,7 @@ describe('settling', () => {
       }),
     )
   })
-  it('what is held, of a payee on hold or in the lane already stands last with its reason', () => {
+  it('what is held, needs approval or is a draft stands after the others with its reason, and what is in the lane last', () => {
     const list = settleable(
       [
         billOf({ number: 'A', promised: cents(10_000) }),
@@ -92,6 +92,8 @@ describe('settling', () => {
         billOf({ number: 'C', payeeId: second.id }),
         billOf({ number: 'D', due: addDays(today, 60) }),
         billOf({ number: 'E', stage: 'paid' }),
+        billOf({ number: 'F', stage: 'waits' }),
+        billOf({ number: 'G', stage: 'draft' }),
       ],
       new Map([
         [payee.id, payee],
@@ -101,9 +103,11 @@ describe('settling', () => {
     )
     expect(list.map(s => [s.bill.number, s.reason])).toEqual([
       ['D', ''],
-      ['A', 'in the lane'],
       ['B', 'bill B is disputed: short'],
       ['C', 'Arc & Bead is on hold: a quarrel'],
+      ['F', 'needs approval by a second person'],
+      ['G', 'a draft: finish it under Bills'],
+      ['A', 'in the lane'],
     ])
   })
   it('a bill due later is proposed where its discount would be lost within a week', () => {

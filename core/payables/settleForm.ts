@@ -28,8 +28,11 @@ const byDue = (a: Bill, b: Bill): number => (a.due < b.due ? -1 : a.due > b.due 
 function reasonOf(bill: Bill, payee: Payee | undefined): string {
   if (bill.stage === 'draft') return 'a draft: finish it under Bills'
   if (bill.stage === 'waits') return 'needs approval by a second person'
-  return open(bill) === 0 ? 'in the lane' : (heldBecause(payee, [bill]) ?? '')
+  return open(bill) === 0 ? IN_LANE : (heldBecause(payee, [bill]) ?? '')
 }
+const IN_LANE = 'in the lane'
+/** First what can be settled, then what somebody must do something about, last what is paid by the lane. */
+const placeOf = ({ reason }: Settleable): number => (reason === '' ? 0 : reason === IN_LANE ? 2 : 1)
 /**
  * The bills of a company that ask for payment as they stand for settling on a day, by due date; those that
  * cannot be settled last, with their reason: drafts, bills that need approval, held and disputed ones.
@@ -45,7 +48,7 @@ export const settleable = (
       const payee = payees.get(bill.payeeId)
       return { bill, payee, reason: reasonOf(bill, payee), discount: discountOn(bill, day) }
     })
-    .sort((a, b) => Number(a.reason !== '') - Number(b.reason !== '') || byDue(a.bill, b.bill))
+    .sort((a, b) => placeOf(a) - placeOf(b) || byDue(a.bill, b.bill))
 
 /** All that is open of a bill, with its discount. */
 export const wholly = ({ bill, discount }: Settleable): Chosen => ({ whole: open(bill), discount })
