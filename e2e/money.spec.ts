@@ -57,15 +57,12 @@ test('a run goes on another stock by another layout, for this run alone, with th
   // The account prints as before: the next run of another day is on its own stock.
   await visit(page, '/accounts/yard')
   await expect(page.getByText('Three checks to a page, blank').first()).toBeVisible()
-  // Stock with the stationer’s numbers wants the book of that pack, which this account lacks.
-  await page.goBack()
-  await button(page, 'Drop this run').click()
-  await page.getByTestId('ask-go').click()
-  await visit(page, '/run/new?account=yard')
+  // Stock without numbers wants a book of checks that we number, which the operating account lacks.
+  await visit(page, '/run/new?account=operating')
   await page.getByTestId('run-stock').click()
   await page
-    .getByRole('option', { name: /numbered by the stationer/ })
-    .first()
+    .getByRole('option', { name: /preprinted/ })
+    .last()
     .click()
   await expect(page.getByTestId('no-book')).toBeVisible()
 })
