@@ -57,13 +57,12 @@ test('a run goes on another stock by another layout, for this run alone, with th
   // The account prints as before: the next run of another day is on its own stock.
   await visit(page, '/accounts/yard')
   await expect(page.getByText('Three checks to a page, blank').first()).toBeVisible()
-  // Stock without numbers wants a book of checks that we number, which the operating account lacks.
+  // Blank stock wants a book of checks that we number, which the operating account lacks.
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('run-stock').click()
-  await page
-    .getByRole('option', { name: /preprinted/ })
-    .last()
-    .click()
+  await page.getByRole('listbox').hover()
+  await page.mouse.wheel(0, -5000)
+  await page.getByRole('option', { name: 'Check over two stubs, in thirds, blank' }).click()
   await expect(page.getByTestId('no-book')).toBeVisible()
 })
 

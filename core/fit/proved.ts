@@ -79,7 +79,7 @@ export function proved(first: ScanReading, second: ScanReading, sheet: Size, spa
   if (apart > MOST_APART)
     return refuse(
       'scan-apart',
-      `The two scans differ by ${apart.toFixed(1)} mm. An edge of the paper is covered by the lid, or another sheet looks out behind it. Lay the sheet on something dark with a rim all around, or measure by ruler.`,
+      `The two scans differ by ${apart.toFixed(1)} mm. An edge of the paper is covered by the lid, or another sheet shows behind it. Lay the sheet on something dark with a rim all around, or measure by ruler.`,
       { field: 'scan', value: apart, limit: MOST_APART },
     )
   const sizes = [first, second].map(r =>

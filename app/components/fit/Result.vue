@@ -95,7 +95,7 @@ const worstOf = (deviation: Deviation): number =>
     </v-alert>
     <v-alert v-else-if="scan" type="warning" data-test="claim">
       A first reading: a corner may still be up to {{ formatOff(scan.reading.uncertainty, office.unit) }} off.
-      One scan cannot tell whether the lid covers an edge or another sheet looks out behind it. Scan the same
+      One scan cannot tell whether the lid covers an edge or another sheet shows behind it. Scan the same
       sheet again, turned by half, or measure by ruler.
     </v-alert>
     <p v-if="scan?.reading.remaining !== undefined">

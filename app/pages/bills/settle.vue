@@ -307,7 +307,7 @@ const chart = computed(() => ({
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 30%);
+  grid-template-columns: minmax(0, 1fr) minmax(345px, 32%);
   gap: 18px;
   padding-bottom: 14px;
 }

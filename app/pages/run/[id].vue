@@ -111,7 +111,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
     <p v-if="accounts && !view && (isNew || run === undefined)" class="quiet">
       There is no such run in this browser. <NuxtLink to="/lane">Back to the lane</NuxtLink>
     </p>
-    <div v-if="view && lane && balances && rows" class="scroll">
+    <div v-if="view && lane && balances && (rows || isNew)" class="scroll">
       <RunRoomLeft v-if="step !== 'count off' && step !== 'done'" />
       <v-alert v-if="isNew && otherRun" density="default" type="warning" class="mb-3">
         {{
@@ -143,10 +143,10 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
           @book="bookId = $event"
         />
         <RunPickStep
-          v-if="(isNew || run) && held"
+          v-if="(isNew || run) && held && book"
           :key="`${run?.id ?? 'new'} ${view.account.id}`"
           :view="view"
-          :book="book ?? view.book"
+          :book="book"
           :lane="lane"
           :held="held"
           :balances="balances"
@@ -165,7 +165,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         @again="goBack('load')"
       >
         <RunLoadStep
-          v-if="run"
+          v-if="run && rows"
           :view="view"
           :book="book ?? view.book"
           :run="run"
@@ -214,7 +214,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       </RunStepPanel>
       <RunStepPanel :order="5" name="Count off" :state="stateOf('count off')" :line="lines['count off']">
         <RunCountOffStep
-          v-if="run && payments && book"
+          v-if="run && payments && book && rows"
           :run="run"
           :view="view"
           :book="book"
