@@ -1,13 +1,16 @@
+import type { Locator } from '@playwright/test'
 import { button, demoOffice, drawForm, expect, loadPack, settled, test, visit } from './office'
 
-const freeOf = async (text: string): Promise<number> => Number(text.replaceAll(/[^\d.]/g, ''))
+/** What a row of Today says is free. */
+const freeIn = async (row: Locator): Promise<number> =>
+  Number((await row.getByRole('cell').nth(6).innerText()).replaceAll(/[^\d.]/g, ''))
 
 test('a deposit and a fee adjust the balance, once however often Enter is pressed; free is the same everywhere, with the bills that it leaves out', async ({
   page,
 }) => {
   await demoOffice(page)
   const todays = page.getByTestId('today').getByRole('row', { name: /Operating/ })
-  const before = await freeOf((await todays.getByRole('cell').nth(6).innerText()).trim())
+  const before = await freeIn(todays)
   await visit(page, '/register?account=operating')
   await button(page, 'Adjust balance').click()
   const ask = page.getByRole('dialog')
@@ -23,10 +26,7 @@ test('a deposit and a fee adjust the balance, once however often Enter is presse
   await expect(page.getByText('The balance of Operating is adjusted by $250.40.')).toBeVisible()
   await expect(page.getByTestId('adjust')).toBeFocused()
   await visit(page, '/')
-  expect(await freeOf((await todays.getByRole('cell').nth(6).innerText()).trim())).toBeCloseTo(
-    before + 250.4,
-    2,
-  )
+  expect(await freeIn(todays)).toBeCloseTo(before + 250.4, 2)
   const told = (await page.getByTestId('left-out').filter({ hasText: 'approval' }).innerText()).replace(
     /^[^:]*: /,
     '',

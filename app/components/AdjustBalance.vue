@@ -19,12 +19,6 @@ const balances = useLive(
   () => readBalances(props.view.account),
   () => props.view.account.id,
 )
-const open = computed({
-  get: () => true,
-  set: on => {
-    if (!on) emit('leave')
-  },
-})
 const [way, dateText, amountText, why] = [ref<'in' | 'out'>('in'), ref(''), ref(''), ref('')]
 const ledgerId = ref<string | null>(null)
 /** One key for this form: it is entered once, however often it is pressed. */
@@ -65,13 +59,14 @@ async function go() {
 
 <template>
   <AskDialog
-    v-model="open"
+    :model-value="true"
     :title="`Adjust the balance of ${view.account.name}`"
     verb="Adjust the balance"
     :ready="ready"
     :busy="busy"
     :fault="fault"
     @go="go"
+    @update:model-value="emit('leave')"
   >
     <p>Record a deposit, a bank fee or a correction. Checks are not recorded here.</p>
     <v-radio-group v-model="way" inline hide-details density="compact" label="The money">

@@ -42,12 +42,6 @@ const reasons = useReasons('cancel')
 const why = ref('')
 const ending = ref<'voided' | 'stopped'>('voided')
 const dateText = ref('')
-const open = computed({
-  get: () => true,
-  set: on => {
-    if (!on) emit('leave')
-  },
-})
 const sign = computed(() => props.view.account.currency.sign)
 const today = localToday()
 const known = computed(() => ({
@@ -90,7 +84,7 @@ async function go() {
 
 <template>
   <AskDialog
-    v-model="open"
+    :model-value="true"
     title="Cancel this payment"
     verb="Cancel the payment"
     :ready="ready"
@@ -98,6 +92,7 @@ async function go() {
     :fault="fault"
     danger
     @go="go"
+    @update:model-value="emit('leave')"
   >
     <p>
       The payment itself was wrong.

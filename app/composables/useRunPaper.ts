@@ -1,6 +1,5 @@
 import { computed, shallowRef, type Ref } from 'vue'
-import type { NumberBook } from '#core/books/book'
-import { feedsRuns } from '#core/books/book'
+import { feedsRuns, type NumberBook } from '#core/books/book'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { isFor, layoutOf } from '#core/paper/versions'

@@ -1,6 +1,6 @@
 import type { Mm } from '../paper/length'
 import type { Spot } from './affine'
-import type { Lying, PaperInScan } from './paperInScan'
+import { between, sidesOf, type Lying, type PaperInScan } from './paperInScan'
 import type { ScanReading } from './reading'
 
 /**
@@ -15,9 +15,6 @@ const UNSEEN: Mm = 6
 const UNSEEN_IN_SIZE: Mm = 0.3
 /** A file that says another size of the paper than this, as a share, tells nothing: a photo says what it likes. */
 const BELIEVED_SIZE = 0.05
-
-const between = (a: Spot | undefined, b: Spot | undefined): number =>
-  a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
 
 /** By how much paper is larger or smaller than its sheet, in mm; undefined where the scale is not believed. */
 export function sizeOffBy(
@@ -53,8 +50,7 @@ export function asFound(
   { w, h, spread, perMm }: Around,
 ): Omit<ScanReading, 'deviation' | 'marks'> {
   const corners = paper.corners.map(c => ({ x: c.x * paper.shrink, y: c.y * paper.shrink }))
-  const [a, b, c, d] = corners
-  const [level, steep] = [(between(a, b) + between(d, c)) / 2, (between(a, d) + between(b, c)) / 2]
+  const { level, steep } = sidesOf(corners)
   const [across, down] = way.turns % 2 ? [steep, level] : [level, steep]
   const found = { w: across, h: down, span: between(marks[0], marks[1]) }
   const sizeOff = sizeOffBy(found, perMm, { w, h })

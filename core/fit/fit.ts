@@ -35,19 +35,21 @@ export function deviationMap({ shift, stretch, turn }: Deviation): Affine {
 /** The map by which a drawing is changed beforehand, so that the printer puts it where it was meant. */
 export const correctionOf = (deviation: Deviation): Affine => invert(deviationMap(deviation))
 
-/** The farthest that any corner of a sheet of that size lies from where it was meant, in mm. */
-export const worstCorner = (map: Affine, w: Mm, h: Mm): Mm =>
+/** The farthest that two maps put any corner of a sheet of that size apart, in mm. */
+export const cornersApart = (a: Affine, b: Affine, w: Mm, h: Mm): Mm =>
   Math.max(
     ...[
       { x: 0, y: 0 },
       { x: w, y: 0 },
       { x: 0, y: h },
       { x: w, y: h },
-    ].map(p => {
-      const q = applyAffine(map, p)
+    ].map(corner => {
+      const [p, q] = [applyAffine(a, corner), applyAffine(b, corner)]
       return Math.hypot(q.x - p.x, q.y - p.y)
     }),
   )
+/** The farthest that any corner of a sheet of that size lies from where it was meant, in mm. */
+export const worstCorner = (map: Affine, w: Mm, h: Mm): Mm => cornersApart(noChange, map, w, h)
 export const isNoChange = (map: Affine): boolean =>
   map.every((v, i) => Math.abs(v - (noChange[i] ?? 0)) < 1e-9)
 

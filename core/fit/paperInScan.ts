@@ -281,8 +281,17 @@ function edgesOf(image: GreyImage, paper: number, around: number): Result<[Edge,
   return good(edges as [Edge, Edge, Edge, Edge])
 }
 
-const between = (a: Spot | undefined, b: Spot | undefined): number =>
+export const between = (a: Spot | undefined, b: Spot | undefined): number =>
   a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
+
+/** How long a sheet is in a picture, from its corners: the mean of its level sides, and of its steep ones. */
+export const sidesOf = ([a, b, c, d]: readonly Spot[]): {
+  readonly level: number
+  readonly steep: number
+} => ({
+  level: (between(b, a) + between(c, d)) / 2,
+  steep: (between(d, a) + between(c, b)) / 2,
+})
 
 /** The ways in which a sheet may lie with its corners there: upright or on its side, each either way round. */
 function waysToLie(corners: readonly Spot[], isUpright: boolean, w: Mm, h: Mm): Lying[] {
@@ -344,8 +353,7 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
   if (!edges.ok) return edges
   const [left, top, right, foot] = edges.value.map(e => e.line) as [Line, Line, Line, Line]
   const corners = [meet(left, top), meet(top, right), meet(right, foot), meet(foot, left)]
-  const across = (between(corners[1], corners[0]) + between(corners[2], corners[3])) / 2
-  const down = (between(corners[3], corners[0]) + between(corners[2], corners[1])) / 2
+  const { level: across, steep: down } = sidesOf(corners)
   const isUpright = Math.abs(across / down - w / h) < (SHAPE * w) / h
   if (!isUpright && Math.abs(down / across - w / h) >= (SHAPE * w) / h)
     return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', {

@@ -1,7 +1,6 @@
 import { good, refuse, type Result } from '../base/result'
 import type { Mm } from '../paper/length'
-import { applyAffine } from './affine'
-import { deviationMap, type Deviation } from './fit'
+import { cornersApart, deviationMap, type Deviation } from './fit'
 import { sizeOffBy } from './firstReading'
 import type { ScanReading } from './reading'
 import { squares } from './fitSheet'
@@ -24,22 +23,6 @@ const SAME_PIXELS = 0.05
 /** Readings further apart than this, in mm, are not averaged: an edge is covered, or it is another sheet. */
 const MOST_APART: Mm = 3
 
-const cornersOf = ({ w, h }: Size) => [
-  { x: 0, y: 0 },
-  { x: w, y: 0 },
-  { x: w, y: h },
-  { x: 0, y: h },
-]
-/** How far two deviations put a corner apart, at worst, in mm. */
-function apartBy(a: Deviation, b: Deviation, sheet: Size): Mm {
-  const [p, q] = [deviationMap(a), deviationMap(b)]
-  return Math.max(
-    ...cornersOf(sheet).map(c => {
-      const [one, other] = [applyAffine(p, c), applyAffine(q, c)]
-      return Math.hypot(one.x - other.x, one.y - other.y)
-    }),
-  )
-}
 const mean = (a: Deviation, b: Deviation): Deviation => ({
   shift: { x: (a.shift.x + b.shift.x) / 2, y: (a.shift.y + b.shift.y) / 2 },
   stretch: { x: (a.stretch.x + b.stretch.x) / 2, y: (a.stretch.y + b.stretch.y) / 2 },
@@ -68,7 +51,7 @@ export function proved(first: ScanReading, second: ScanReading, sheet: Size, spa
       'Both scans show the sheet lying the same way. Turn the sheet by half on the glass, so that the arrow at its foot points the other way, and scan it again.',
       { field: 'scan' },
     )
-  const apart = apartBy(first.deviation, second.deviation, sheet)
+  const apart = cornersApart(deviationMap(first.deviation), deviationMap(second.deviation), sheet.w, sheet.h)
   const isSame = (['w', 'h'] as const).every(k => Math.abs(first.found[k] - second.found[k]) < SAME_PIXELS)
   if (apart < SAME && isSame)
     return refuse(

@@ -9,7 +9,7 @@ import { day } from './test/payment'
 
 const ledger = drawKnown().ledgers.find(l => l.id === 'wood')
 const known = {
-  ...{ account, ledger, isKnown: false, closedThrough: day('2026-10-31') },
+  ...{ account, ledgers: [ledger!], isKnown: false, closedThrough: day('2026-10-31') },
   payables: { ledgerId: idOf<'ledger'>('owed'), discountId: idOf<'ledger'>('taken'), secondAbove: null },
 }
 const act = {
@@ -18,6 +18,9 @@ const act = {
 }
 const of = (more: Partial<typeof act>, with_: Partial<typeof known> = {}): string =>
   outcome(adjustBalance({ ...known, ...with_ }, { ...act, ...more }))
+
+/** What comes of it against a ledger account of that key. */
+const as = (id: typeof act.ledgerId): string => of({ ledgerId: id }, { ledgers: [{ ...ledger!, id }] })
 
 describe('a book balance that is adjusted', () => {
   it('goes up or down by a dated entry against a ledger account, with its reason', () => {
@@ -39,8 +42,8 @@ describe('a book balance that is adjusted', () => {
     expect(of({ date: day('2026-10-31') })).toBe('period-closed at date')
     expect(of({ why: ' ' })).toBe('why-blank at why')
     expect(of({}, { isKnown: true })).toBe('entry-known at amount')
-    expect(of({}, { ledger: { ...ledger!, companyId: idOf('other') } })).toBe('ledger-elsewhere at ledger')
-    expect(of({}, { ledger: { ...ledger!, id: account.cashLedgerId } })).toBe('ledger-itself at ledger')
-    expect(of({}, { ledger: { ...ledger!, id: idOf('owed') } })).toBe('ledger-payables at ledger')
+    expect(of({}, { ledgers: [{ ...ledger!, companyId: idOf('other') }] })).toBe('ledger-elsewhere at ledger')
+    expect(as(account.cashLedgerId)).toBe('ledger-itself at ledger')
+    expect(as(idOf('owed'))).toBe('ledger-payables at ledger')
   })
 })

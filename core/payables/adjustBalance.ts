@@ -1,12 +1,12 @@
 import { formatDate, plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import { good, refuse, type Result } from '../base/result'
-import { entry, sided, type Entry, type LedgerAccount } from '../ledger/entry'
+import { good, refuse } from '../base/result'
+import { entry, sided, type Entry } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import { cents, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { Decision } from '../trail/trail'
-import type { BankAccount, Payables } from './account'
+import { mayPost, type PostKnown } from './mayPost'
 import { printable } from './texts'
 
 /** What is added to the book balance of an account, or taken off, without a check. */
@@ -19,36 +19,13 @@ export interface Adjusting {
   readonly ledgerId: Id<'ledger'>
   readonly why: string
 }
-interface AdjustKnown {
-  readonly account: BankAccount
-  readonly payables: Payables | undefined
-  readonly ledger: LedgerAccount | undefined
+interface AdjustKnown extends PostKnown {
   readonly closedThrough?: PlainDate | undefined
   /** Whether an entry has this key already. */
   readonly isKnown: boolean
 }
 /** Nothing larger is entered in one line: ten thousand million. */
 const MOST = 1_000_000_000_000
-
-/** Refuses a ledger account of another company, the account itself, and what only bills may change. */
-function mayName({ account, payables, ledger }: AdjustKnown): Result<true> {
-  const at = { field: 'ledger' }
-  if (ledger?.companyId !== account.companyId)
-    return refuse('ledger-elsewhere', 'Choose a ledger account of the company that holds this account.', at)
-  if (ledger.id === account.cashLedgerId)
-    return refuse(
-      'ledger-itself',
-      'This is the account itself. Choose where the money comes from or goes.',
-      at,
-    )
-  if (ledger.id === payables?.ledgerId)
-    return refuse(
-      'ledger-payables',
-      'What is owed on bills only changes with bills. Choose another ledger account.',
-      at,
-    )
-  return good(true)
-}
 
 /**
  * Adjusts the book balance of an account by a dated entry with a ledger account and a reason: a deposit, a bank
@@ -63,7 +40,7 @@ export function adjustBalance(known: AdjustKnown, act: Adjusting): Decision<{ en
   if (!open.ok) return open
   if (!Number.isSafeInteger(act.amount) || act.amount === 0 || Math.abs(act.amount) > MOST)
     return refuse('amount-nothing', 'Type an amount above zero.', { field: 'amount', value: act.amount })
-  const may = mayName(known)
+  const may = mayPost(known, act.ledgerId)
   if (!may.ok) return may
   const why = printable(act.why, 'why')
   if (!why.ok) return why

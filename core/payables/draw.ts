@@ -3,12 +3,11 @@ import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
 import { payable, sum, type Cents } from '../money/cents'
-import type { LedgerAccount } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { StubLine } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'
-import type { BankAccount, Payables } from './account'
 import type { Bill } from './bill'
+import { mayPost, type PostKnown } from './mayPost'
 import type { Payee } from './payee'
 import type { PaidLine, Payment } from './payment'
 import { netPay, withheldOf } from './payForm'
@@ -41,19 +40,15 @@ export interface Draw {
   readonly apart?: string
 }
 
-export interface DrawKnown {
-  readonly account: BankAccount
+export interface DrawKnown extends PostKnown {
   /** The payment that has this key already, if any. */
   readonly payment: Payment | undefined
   readonly payee: Payee | undefined
   /** Payees of the company whose name is the same but for case and spaces. */
   readonly namesakes: readonly Payee[]
-  /** The ledger accounts that the act names. */
-  readonly ledgers: readonly LedgerAccount[]
   readonly closedThrough?: PlainDate | undefined
   /** The bills that the act names. */
   readonly bills: readonly Bill[]
-  readonly payables: Payables | undefined
 }
 
 /**
@@ -82,20 +77,8 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
       value: act.payee.name,
     })
   for (const { ledgerId } of act.split) {
-    if (known.ledgers.find(l => l.id === ledgerId)?.companyId !== companyId)
-      return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', {
-        field: 'ledger',
-      })
-    if (ledgerId === known.payables?.ledgerId)
-      return refuse(
-        'ledger-payables',
-        'What is owed on bills only changes with bills. Choose the bill that is paid, or another ledger account.',
-        { field: 'ledger' },
-      )
-    if (ledgerId === known.account.cashLedgerId)
-      return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', {
-        field: 'ledger',
-      })
+    const may = mayPost(known, ledgerId)
+    if (!may.ok) return may
   }
   return good(true)
 }

@@ -13,7 +13,7 @@ export const adjustBalance = act({
     const { payables, closedThrough } = await one(reading, 'companies', account.companyId)
     return {
       ...{ account, payables, closedThrough },
-      ledger: await reading.get('ledgers', ledgerId),
+      ledgers: await reading.many('ledgers', [ledgerId]),
       isKnown: (await reading.get('entries', id)) !== undefined,
     }
   },

@@ -1,0 +1,30 @@
+import type { Id } from '../base/id'
+import { good, refuse, type Result } from '../base/result'
+import type { LedgerAccount } from '../ledger/entry'
+import type { BankAccount, Payables } from './account'
+
+/** What is known where money of an account goes to ledger accounts. */
+export interface PostKnown {
+  readonly account: BankAccount
+  readonly payables: Payables | undefined
+  /** The ledger accounts that the act names. */
+  readonly ledgers: readonly LedgerAccount[]
+}
+/**
+ * Whether money of an account may go to a ledger account, or come from it, without a bill. Refused at `ledger`: one
+ * of another company, what is owed on bills, the account itself.
+ */
+export function mayPost({ account, payables, ledgers }: PostKnown, ledgerId: Id<'ledger'>): Result<true> {
+  const at = { field: 'ledger' }
+  if (ledgers.find(l => l.id === ledgerId)?.companyId !== account.companyId)
+    return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', at)
+  if (ledgerId === payables?.ledgerId)
+    return refuse(
+      'ledger-payables',
+      'What is owed on bills only changes with bills. Choose the bill that is paid, or another ledger account.',
+      at,
+    )
+  if (ledgerId === account.cashLedgerId)
+    return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', at)
+  return good(true)
+}
