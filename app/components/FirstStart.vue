@@ -32,6 +32,7 @@ async function start(how: 'demo' | 'empty') {
     <p class="quiet">Everything you enter stays in this browser. Nothing is sent anywhere.</p>
     <v-text-field
       v-model="name"
+      v-first
       label="Your name, for the record of who did what"
       maxlength="60"
       autocomplete="off"

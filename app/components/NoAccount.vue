@@ -1,6 +1,6 @@
 <template>
   <p class="quiet">
-    There is no bank account yet. <NuxtLink to="/accounts">Open the first one</NuxtLink>: then payments can be
-    drawn on it.
+    There is no bank account yet. <NuxtLink v-first to="/accounts/new">Open the first one</NuxtLink>: then
+    payments can be drawn on it.
   </p>
 </template>

@@ -3,16 +3,19 @@ import type { ReadyStep } from '#core/payables/readiness'
 
 /** What an account still needs before it can print, in the natural order, each with the way there. */
 const props = defineProps<{ steps: readonly ReadyStep[]; accountId: string; layoutId: string }>()
-const linkOf = (step: ReadyStep['step']): string =>
-  ({
-    company: `/accounts/${props.accountId}`,
-    account: `/accounts/${props.accountId}`,
-    stock: `/accounts/${props.accountId}`,
+/** Where a step is done: at the very field of the account, where it is one. */
+function linkOf({ step, field }: ReadyStep): string {
+  const account = `/accounts/${props.accountId}${field ? `?field=${field}` : ''}`
+  return {
+    company: account,
+    account,
+    stock: account,
     layout: `/papers/layout/${props.layoutId}`,
     sample: `/papers/layout/${props.layoutId}`,
     'first payment': `/lane/draw?account=${props.accountId}`,
     'first run': `/run/new?account=${props.accountId}`,
-  })[step]
+  }[step]
+}
 const words = { done: 'done', wanted: 'still wanted', later: 'then' }
 const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
 </script>
@@ -25,7 +28,12 @@ const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
         <circle v-else cx="7" cy="7" r="5" :stroke-dasharray="s.state === 'later' ? '3 2' : undefined" />
       </svg>
       <span class="step">{{ s.step }}</span> <span class="d-sr-only">{{ words[s.state] }}</span>
-      <NuxtLink v-if="s.state !== 'done'" :to="linkOf(s.step)">
+      <NuxtLink
+        v-if="s.state !== 'done'"
+        :to="linkOf(s)"
+        :data-next="s.step === current ? '' : undefined"
+        @click="s.field && focusField(s.field)"
+      >
         {{ s.text }}
       </NuxtLink>
       <span v-else class="quiet">{{ s.text }}</span>

@@ -15,6 +15,8 @@ const props = defineProps<{
   label: string
   /** Why a row cannot be used; empty where it can. */
   reasonOf?: (row: Row) => string
+  /** The list is what its page is for: its chosen row has the focus as the page opens. */
+  first?: boolean
   /** Rows that are ticked, where several can be. */
   ticked?: (row: Row) => boolean
   /** More attributes of a row, e.g. for dragging. */
@@ -84,6 +86,18 @@ function showRow(id: string, tries = MOST_TRIES): void {
   setTimeout(() => showRow(id, tries - 1), TRY_MS)
 }
 defineExpose({ focusRow, showRow })
+const from = document.activeElement
+watch(
+  stop,
+  id => {
+    if (!props.first || id === undefined) return
+    setTimeout(() => {
+      const row = rowElement(id)
+      if (row && isFocusFree(from, row)) row.focus()
+    }, TRY_MS)
+  },
+  { once: true },
+)
 
 function walk(to: number): void {
   const row = shown.value[Math.max(0, Math.min(shown.value.length - 1, to))]

@@ -1,5 +1,13 @@
 import { nextTick } from 'vue'
 
+/** Whether the focus may go into a part of the page: nobody went on by hand since `from` had it. */
+export function isFocusFree(from: Element | null, part: Node): boolean {
+  const now = document.activeElement
+  // A dialog takes the focus itself first, and holds the part; a new page puts it on its heading, where nobody
+  // goes by hand.
+  return !(now instanceof HTMLElement) || now === from || now.contains(part) || now.tabIndex < 0
+}
+
 /** How long the content of a part may take to come: it waits for the store. */
 const PATIENCE_MS = 1500
 const LOOK_MS = 40
@@ -22,14 +30,20 @@ export function focusNext(part: HTMLElement): void {
   look()
 }
 
+/** Puts the focus on what comes next on the page after something was done; see `focusNext`. */
+export function focusNextHere(): void {
+  const page = document.querySelector<HTMLElement>('main')
+  if (page) void nextTick(() => focusNext(page))
+}
+
 /** Puts the focus on an element that is about to be drawn. */
 export function focusSoon(selector: string): void {
   void nextTick(() => document.querySelector<HTMLElement>(selector)?.focus())
 }
 
-/** Puts the focus into a field of a form, by the name that it has there (`data-field`). */
+/** Puts the focus into a field of a form, by the name that it has there (`data-field`, or its part of a check). */
 export const focusField = (field: string): void =>
-  focusSoon(`[data-field="${field}"] :is(input:not([type=hidden]), textarea)`)
+  focusSoon(`:is([data-field="${field}"], [data-part="${field}"]) :is(input:not([type=hidden]), textarea)`)
 
 /** Puts the focus on the page's heading: where nothing of its own asks for it. */
 export function focusHeading(): void {

@@ -67,7 +67,10 @@ export function useIntake(
       if (desk === of) doing.value = ''
     }
   }
+  /** What the last file brought, until the next one is given. */
+  const taken = ref<IntakeKind>()
   function leave(): void {
+    taken.value = undefined
     desk?.end()
     desk = undefined
     doing.value = ''
@@ -265,6 +268,7 @@ export function useIntake(
     if (!done?.ok) return false
     saveRest(left)
     leave()
+    taken.value = kind.value
     return true
   }
   async function saveLeftOut(): Promise<void> {
@@ -288,7 +292,7 @@ export function useIntake(
       ready,
     },
     ...{ order, askOrder, mark, askMark, examples, round, control, controlFaults, choices, mending },
-    ...{ ofAccount, checked, counts, doing, part, fault, busy, refused },
+    ...{ ofAccount, taken, checked, counts, doing, part, fault, busy, refused },
     ...{ matchFrom, saveMatching, matchingFault },
     ...{ give, leave, understand, goToSheet, match, check, take, saveLeftOut },
   }

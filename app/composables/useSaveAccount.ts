@@ -4,6 +4,7 @@ import { ledgersToOpen } from '#core/ledger/startingChart'
 import type { BankAccount, Company } from '#core/payables/account'
 import { heldOf, type AccountForm } from '#core/payables/accountForm'
 import { readAccountForm, type FormFaults, type FormKeys, type ToOpen } from '#core/payables/readAccountForm'
+import type { DraftSeen } from '~/data/drafts'
 import { plainCopy } from '~/data/plainCopy'
 import { focusSoon } from './focusNext'
 import { useAct } from './useAct'
@@ -24,10 +25,13 @@ export interface SavedWith {
   readonly began: () => Began
   readonly companies: () => readonly { readonly id: Company['id'] }[]
   readonly numbered: () => boolean
+  /** The draft as it stands in all tabs. */
+  readonly seen: () => Promise<DraftSeen>
 }
 
 /** Opens an account or saves one; faults stand at their fields. `save` gives what was kept, or nothing. */
-export function useSaveAccount(form: Readonly<Ref<AccountForm>>, { began, companies, numbered }: SavedWith) {
+export function useSaveAccount(form: Readonly<Ref<AccountForm>>, of: SavedWith) {
+  const { began, companies, numbered, seen } = of
   const { busy, act } = useAct()
   const faults = ref<FormFaults>({})
   // A new account keeps its keys from when the form was opened: two presses open one account.
@@ -44,18 +48,16 @@ export function useSaveAccount(form: Readonly<Ref<AccountForm>>, { began, compan
       ? { ...fresh, company, account: now.account.id, cash: now.account.cashLedgerId }
       : { ...fresh, company }
   }
-  function open(made: ToOpen) {
+  function open(made: ToOpen, draft: DraftSeen) {
     const isNewCompany = !companies().some(c => c.id === made.company.id)
     const kind = numbered() ? ('stationer’s stock' as const) : ('printed by us' as const)
-    return act('openAccount', {
-      ...made,
-      book: { ...made.book, kind },
-      ...ledgersToOpen(made.account, made.company.id, isNewCompany),
-    })
+    const ledgers = ledgersToOpen(made.account, made.company.id, isNewCompany)
+    return act('openAccount', { ...made, book: { ...made.book, kind }, ...ledgers }, '', draft)
   }
   async function save(): Promise<ToOpen | undefined> {
     if (busy.value) return undefined
     const from = began()
+    const draft = await seen()
     const read = readAccountForm(plainCopy(form.value), keysOf(from), from === undefined)
     faults.value = read.faults
     const { made } = read
@@ -63,12 +65,11 @@ export function useSaveAccount(form: Readonly<Ref<AccountForm>>, { began, compan
       focusSoon(FIRST_FAULT)
       return undefined
     }
-    const done = await (from
-      ? act('saveAccount', {
-          from: heldOf(from.account, from.company),
-          to: heldOf(made.account, made.company),
-        })
-      : open(made))
+    const change = from && {
+      from: heldOf(from.account, from.company),
+      to: heldOf(made.account, made.company),
+    }
+    const done = await (change ? act('saveAccount', change, '', draft) : open(made, draft))
     if (done && !done.ok) faults.value = { [fieldOf[done.refusal.field ?? ''] ?? 'all']: done.refusal.text }
     return done?.ok ? made : undefined
   }

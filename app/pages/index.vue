@@ -85,7 +85,9 @@ const companiesOf = computed(() => {
           Company, account, stock, layout, a sample on plain paper, the first payment, the first run. You can
           stop anywhere and come back.
         </p>
-        <v-btn color="primary" variant="flat" to="/accounts/new"> Begin with company and account </v-btn>
+        <v-btn v-first color="primary" variant="flat" to="/accounts/new">
+          Begin with company and account
+        </v-btn>
       </v-card>
       <v-card v-else>
         <table class="plain" data-test="today">

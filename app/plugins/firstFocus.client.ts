@@ -1,3 +1,5 @@
+import { isFocusFree } from '~/composables/focusNext'
+
 /** After the field stands, and a dialog that it is in can be seen. */
 const SOON_MS = 50
 
@@ -12,12 +14,9 @@ export default defineNuxtPlugin(nuxtApp => {
       if (value === false) return
       const from = document.activeElement
       setTimeout(() => {
-        const now = document.activeElement
-        // A dialog takes the focus itself first, and holds the field; a new page puts it on its heading, where
-        // nobody goes by hand.
-        const isElsewhere = now instanceof HTMLElement && now !== from && !now.contains(el)
-        if (isElsewhere && now.tabIndex >= 0) return
-        const field = el.matches('input, textarea') ? el : el.querySelector<HTMLElement>('input, textarea')
+        if (!isFocusFree(from, el)) return
+        const takes = 'input:not([type=hidden]), textarea, a, button'
+        const field = el.matches(takes) ? el : el.querySelector<HTMLElement>(takes)
         field?.focus()
       }, SOON_MS)
     },

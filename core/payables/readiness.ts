@@ -10,6 +10,8 @@ export interface ReadyStep {
   readonly step: 'company' | 'account' | 'stock' | 'layout' | 'sample' | 'first payment' | 'first run'
   readonly state: 'done' | 'wanted' | 'later'
   readonly text: string
+  /** The field of the account's form that settles a wanted step, where one does. */
+  readonly field?: string
 }
 
 export interface ReadyKnown {
@@ -35,10 +37,14 @@ export const printsMicr = (layout: Layout, stock: Stock): boolean =>
 export function readiness(known: ReadyKnown): ReadyStep[] {
   const { account, company, stock, layout } = known
   const steps: ReadyStep[] = []
-  const add = (step: ReadyStep['step'], missing: string, done: string): void => {
-    steps.push({ step, state: missing ? 'wanted' : 'done', text: missing || done })
+  const add = (step: ReadyStep['step'], missing: string, done: string, field?: string): void => {
+    steps.push(
+      missing
+        ? { step, state: 'wanted', text: missing, ...(field && { field }) }
+        : { step, state: 'done', text: done },
+    )
   }
-  add('company', !company.name[0] ? 'the company’s name is missing' : '', company.name[0] ?? '')
+  add('company', !company.name[0] ? 'the company’s name is missing' : '', company.name[0] ?? '', 'company')
   const micr = stock && layout ? printsMicr(layout, stock) : true
   const finding = micr
     ? micrFindings(
@@ -48,18 +54,15 @@ export function readiness(known: ReadyKnown): ReadyStep[] {
         known.highestNumber,
       ).find(f => f.severity === 'error')
     : undefined
-  add(
-    'account',
-    !account.forChecks
-      ? 'the account is marked as not for checks'
-      : !account.bank.name
-        ? 'the bank’s name is missing'
-        : micr && !account.account
-          ? 'the account number is missing, and the MICR line needs it'
-          : (finding?.text ?? ''),
-    account.bank.name,
-  )
-  add('stock', stock ? '' : 'no stock is chosen', stock?.name ?? '')
+  const [lack, field] = !account.forChecks
+    ? ['the account is marked as not for checks', 'forChecks']
+    : !account.bank.name
+      ? ['the bank’s name is missing', 'bank']
+      : micr && !account.account
+        ? ['the account number is missing, and the MICR line needs it', 'account']
+        : [finding?.text ?? '', finding?.field]
+  add('account', lack, account.bank.name, field)
+  add('stock', stock ? '' : 'no stock is chosen', stock?.name ?? '', 'stock')
   const wrong = known.layoutNotes.find(n => n.severity === 'error')
   add(
     'layout',

@@ -125,7 +125,13 @@ const setCountry = (country: AccountForm['country']): void => {
         hint="pence, paise; empty: a fraction"
       />
     </div>
-    <v-checkbox v-model="form.forChecks" label="For checks" density="compact" hide-details />
+    <v-checkbox
+      v-model="form.forChecks"
+      data-field="forChecks"
+      label="For checks"
+      density="compact"
+      hide-details
+    />
   </section>
 </template>
 

@@ -228,6 +228,7 @@ const seen = ref(false)
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 2px 12px;
+  align-items: start;
 }
 .parts {
   border: 0;

@@ -79,6 +79,7 @@ async function answer(why: string) {
   if (!done) return
   office.said = `Bill ${props.bill.number} is ${asking.value === 'cancel' ? 'cancelled' : hold.kind}.`
   asking.value = undefined
+  focusNextHere()
 }
 async function takeBack() {
   if (await did('takeBillChangeBack', { billId: props.bill.id }))
@@ -147,7 +148,7 @@ const overdue = computed(() => {
           @click="takeBack()"
           >Take the last change back</v-btn
         >
-        <v-btn v-if="bill.hold" size="small" :loading="busy" data-test="let-go" @click="letGo()"
+        <v-btn v-if="bill.hold" size="small" :loading="busy" data-next data-test="let-go" @click="letGo()"
           >Let it go</v-btn
         >
         <template v-else-if="bill.stage !== 'paid'">

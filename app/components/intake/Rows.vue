@@ -67,6 +67,9 @@ function goOn(event: KeyboardEvent, row: Seen, field: string) {
   const next = cells.slice(here + 1).find(cell => cell.getAttribute('aria-invalid') === 'true')
   next?.focus()
 }
+async function takeIn(): Promise<void> {
+  if (await props.intake.take()) focusNextHere()
+}
 const typedIn = (event: Event): string => (event.target as HTMLInputElement).value
 const isEmpty = (filter: string): boolean =>
   filter !== 'all' && filter !== only.value && !counts.value[filter as 'wrong' | 'here']
@@ -139,7 +142,7 @@ const filters = computed(() => [
         :disabled="!counts.good || !!doing || isOff || pending"
         :loading="busy"
         data-test="intake-take"
-        @click="intake.take()"
+        @click="takeIn()"
       >
         {{
           !counts.good

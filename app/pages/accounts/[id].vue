@@ -12,20 +12,24 @@ import { plainCopy } from '~/data/plainCopy'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
-const key = String(useRoute().params.id)
+const route = useRoute()
+const key = String(route.params.id)
 const isNew = key === 'new'
 const office = useOffice()
 const accounts = useLive(readAccounts)
 const companies = useLive(readCompanies)
 const library = useLive(readLibrary)
 const view = computed(() => accounts.value?.find(a => a.account.id === key))
-const { form, shown, restored, began, kept, forget } = useAccountForm(
+const { form, shown, restored, began, kept, forget, seen } = useAccountForm(
   `account ${key}`,
   isNew,
   view,
   () => accounts.value !== undefined,
 )
 const steps = useReadiness(() => view.value)
+/** The field that somebody came for has the focus as soon as the form is filled. */
+const wanted = String(route.query.field ?? '')
+watch(form, () => /^\w+$/.test(wanted) && focusField(wanted), { once: true })
 
 const layouts = computed(() =>
   (library.value?.layouts ?? []).map(r => r.layout).filter(l => isFor(l, form.value.companyId)),
@@ -72,6 +76,7 @@ const { busy, faults, save, tell } = useSaveAccount(form, {
   began,
   companies: () => companies.value ?? [],
   numbered: () => stock.value?.numbered ?? false,
+  seen,
 })
 async function takePicture(file: File, then: (picture: AccountForm['logo']) => void, where: string) {
   const picture = await pictureFrom(file, 1200)
@@ -83,7 +88,9 @@ async function saveIt(): Promise<void> {
   if (!made) return
   await kept(made)
   office.said = isNew ? `${made.account.name} is open.` : `Saved: ${made.account.name}.`
-  if (isNew) await navigateTo(`/accounts/${made.account.id}`, { replace: true })
+  if (!isNew) return
+  await navigateTo(`/accounts/${made.account.id}`, { replace: true })
+  focusNextHere()
 }
 </script>
 
@@ -143,6 +150,7 @@ async function saveIt(): Promise<void> {
           <div class="grid">
             <v-textarea
               v-model="form.company"
+              v-first="isNew"
               data-part="company"
               label="Company, one or two lines"
               rows="2"
@@ -177,6 +185,7 @@ async function saveIt(): Promise<void> {
           <div class="grid">
             <v-select
               v-model="form.stockId"
+              data-field="stock"
               label="Stock"
               :items="stocks.map(s => ({ title: s.name, value: s.id }))"
             />

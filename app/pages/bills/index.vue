@@ -82,6 +82,7 @@ const columns: readonly Column<Bill>[] = [
         <div class="find">
           <v-text-field
             v-model="find"
+            v-first
             label="Find any number, payee or amount"
             hide-details
             clearable

@@ -11,7 +11,6 @@ const trial = useLive(
   () => (company.value ? readTrial(company.value.id) : undefined),
   () => company.value?.id,
 )
-const { sign } = useCompanyAccounts(company)
 const at = computed(() => {
   const rows = trial.value?.rows ?? []
   return (
@@ -30,14 +29,14 @@ const columns: readonly Column<LedgerLine>[] = [
   {
     key: 'date',
     title: 'Date',
-    width: '112px',
+    width: '106px',
     look: 'nowrap',
     text: l => formatDate(l.entry.date, 'MMM D, YYYY'),
   },
   { key: 'text', title: 'Entry' },
-  { key: 'debit', title: 'Debit', num: true, width: '104px', text: l => orNothing(l.debit) },
-  { key: 'credit', title: 'Credit', num: true, width: '104px', text: l => orNothing(l.credit) },
-  { key: 'balance', title: 'Balance', num: true, width: '118px', text: l => figures(l.balance) },
+  { key: 'debit', title: 'Debit', num: true, width: '92px', text: l => orNothing(l.debit) },
+  { key: 'credit', title: 'Credit', num: true, width: '92px', text: l => orNothing(l.credit) },
+  { key: 'balance', title: 'Balance', num: true, width: '104px', text: l => figures(l.balance) },
 ]
 const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: id } })
 </script>
@@ -67,8 +66,8 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
           <tfoot>
             <tr>
               <th scope="row">Both sides</th>
-              <td class="num" data-test="trial-debit">{{ figures(trial.debit, { sign: sign }) }}</td>
-              <td class="num" data-test="trial-credit">{{ figures(trial.credit, { sign: sign }) }}</td>
+              <td class="num" data-test="trial-debit">{{ figures(trial.debit) }}</td>
+              <td class="num" data-test="trial-credit">{{ figures(trial.credit) }}</td>
             </tr>
           </tfoot>
         </table>
@@ -103,7 +102,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(330px, 430px) minmax(0, 1fr);
+  grid-template-columns: minmax(310px, 40%) minmax(0, 1fr);
   gap: 20px;
   padding-bottom: 14px;
 }
@@ -115,6 +114,14 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
 .grow {
   flex: 1;
   min-height: 160px;
+}
+.trial .num {
+  width: 1px;
+  white-space: nowrap;
+}
+.entries :deep(table) {
+  table-layout: fixed;
+  min-width: 560px;
 }
 tfoot :is(th, td) {
   font-weight: 600;

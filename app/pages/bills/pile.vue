@@ -9,6 +9,15 @@ const { companies, company, choose } = useCompany()
 const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
 const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
 const { payees, sign, enterIt, mend, isBlank } = bill
+/** A bill of the payee that somebody came from, unless one is half typed here. */
+const { payee } = useRoute().query
+watch(
+  payees,
+  () => {
+    if (typeof payee === 'string' && isBlank.value) bill.form.value.payee = payee
+  },
+  { once: true, immediate: true },
+)
 const queue = useBillQueue(
   computed(() => company.value?.id),
   kept => {

@@ -19,6 +19,17 @@ const { kind, file, doing, busy, part, fault, plan } = intake
 const asked = String(route.query.kind ?? '')
 if (asked in intakeKinds) kind.value = asked as IntakeKind
 const kinds = Object.entries(intakeKinds).map(([value, { title }]) => ({ title, value }))
+/** Where what the last file brought stands now. */
+const brought = computed(() => {
+  const [of, on] = [`?company=${company.value?.id}`, `?account=${accountId.value}`]
+  const places = {
+    payments: { to: `/lane${on}`, text: 'See the payments in the lane' },
+    bills: { to: `/bills${of}`, text: 'See the bills' },
+    payees: { to: `/bills/payees${of}`, text: 'See the payees' },
+    before: { to: `/register${on}`, text: 'See the checks in the register' },
+  }
+  return intake.taken.value && places[intake.taken.value]
+})
 const pasted = ref('')
 watch(kind, () => void (plan.value && intake.understand()))
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
@@ -130,6 +141,9 @@ async function givePasted() {
             <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
           </div>
           <v-alert v-if="fault" type="error" :text="fault" data-test="intake-fault" />
+          <p v-if="brought" role="status">
+            The file is imported. <NuxtLink :to="brought.to" data-next>{{ brought.text }}</NuxtLink>
+          </p>
         </v-card>
         <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
         <template v-if="intake.checked.value">

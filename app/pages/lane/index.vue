@@ -40,6 +40,7 @@ async function bringBack(payment: Payment) {
   if (await did('bringBack', { paymentId: payment.id }))
     office.said = `The payment to ${payment.name} is back in the lane.`
 }
+watch(lane, waiting => waiting?.length === 0 && focusNextHere(), { once: true })
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
 const preview = computed(() =>
   chosen.value
@@ -115,6 +116,7 @@ const columns: readonly Column<Payment>[] = [
       <v-card class="list">
         <RowTable
           ref="table"
+          first
           :chosen="chosen?.id"
           :rows="lane ?? []"
           :columns="columns"
@@ -132,8 +134,8 @@ const columns: readonly Column<Payment>[] = [
           <template #empty>
             <template v-if="lane">
               Nothing waits on this account.
-              <NuxtLink :to="`/lane/draw?account=${view.account.id}`">Draw a check</NuxtLink>, and it stands
-              here until it goes on paper.
+              <NuxtLink :to="`/lane/draw?account=${view.account.id}`" data-next>Draw a check</NuxtLink>, and
+              it stands here until it goes on paper.
             </template>
           </template>
         </RowTable>

@@ -41,10 +41,11 @@ if (isNew.value && typeof route.query.name === 'string') form.value.name = route
 async function keepIt() {
   const kept = await keep()
   if (!kept || !isNew.value) return
-  await navigateTo(
-    route.query.back === 'pile' ? `/bills/pile?company=${companyId.value}` : `/bills/payee/${kept}`,
-    { replace: true },
-  )
+  const isForPile = route.query.back === 'pile'
+  await navigateTo(isForPile ? `/bills/pile?company=${companyId.value}` : `/bills/payee/${kept}`, {
+    replace: true,
+  })
+  if (!isForPile) focusNextHere()
 }
 
 /** So many payments and lines are listed, and as many more on asking. */
@@ -84,6 +85,7 @@ async function hold(why: string) {
   if (!of || !(await did('holdPayee', { payeeId: of.id, why }))) return
   office.said = `${of.name} is on hold.`
   holding.value = false
+  focusNextHere()
 }
 async function merge() {
   const [of, to] = [payee.value, intoPayee.value]
@@ -110,7 +112,15 @@ async function letGo() {
         Back to the payees
       </v-btn>
       <template v-if="payee && isLive(payee)">
-        <v-btn v-if="payee.onHold" :loading="acting" data-test="payee-go" @click="letGo()">Let them go</v-btn>
+        <v-btn
+          :to="`/bills/pile?company=${companyId}&payee=${encodeURIComponent(payee.name)}`"
+          :data-next="payee.onHold ? undefined : ''"
+          data-test="payee-bill"
+          >Add a bill</v-btn
+        >
+        <v-btn v-if="payee.onHold" :loading="acting" data-next data-test="payee-go" @click="letGo()"
+          >Let them go</v-btn
+        >
         <v-btn v-else data-test="payee-hold" @click="(clear(), (holding = true))">Put on hold</v-btn>
         <v-btn data-test="payee-merge" @click="askMerge()">Merge into another</v-btn>
       </template>
