@@ -3,6 +3,7 @@ import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
 import { bills } from './billMoves'
 import { filesIn, otherOffice } from './fileMoves'
+import { otherTab } from './otherTab'
 import { files, fit, lightTable, papers } from './paperMoves'
 
 const counted = {
@@ -133,9 +134,7 @@ function anywhere(h: Hands): Move[] {
         await page.keyboard.press('Escape')
       },
     },
-    ...(r.next() < 0.4
-      ? [{ name: 'a second tab draws', most: 1, elsewhere: true, do: async () => secondTab(h) }]
-      : []),
+    ...otherTab(h),
     ...(r.next() < 0.15 ? [otherOffice(h)] : []),
   ]
 }
@@ -145,24 +144,6 @@ async function goBack(page: Page): Promise<void> {
   const home = new URL(page.url()).origin
   await page.goBack()
   if (new URL(page.url()).origin !== home) await page.goto(home)
-}
-
-/** Another tab of the same office draws a payment, and is closed. */
-async function secondTab({ context, r }: Hands): Promise<void> {
-  const tab = await context.newPage()
-  try {
-    await tab.goto('/lane/draw?account=yard')
-    await tab.getByRole('combobox', { name: 'Payee' }).fill('Shoreline Timber')
-    await tab.keyboard.press('Tab')
-    await tab
-      .getByTestId('amount')
-      .locator('input')
-      .fill(String(r.between(5, 90)))
-    await tab.getByTestId('draw-it').dblclick()
-    await tab.waitForTimeout(300)
-  } finally {
-    await tab.close()
-  }
 }
 
 function account({ page, r, counts }: Seen): Move[] {
