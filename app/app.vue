@@ -4,6 +4,7 @@ import { momentNow } from '~/data/office'
 import { readPapersToLetGo } from '~/data/settings'
 import { readStart } from '~/data/reads'
 import { asking, unanswered } from '~/composables/useLive'
+import { unkept } from '~/composables/useSharedDraft'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -71,6 +72,18 @@ router.afterEach((to, from) => {
       The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by
       that.
       <v-btn size="small" variant="outlined" class="ml-3" @click="reload"> Read it again </v-btn>
+    </v-alert>
+    <v-alert
+      v-else-if="unkept"
+      density="default"
+      variant="flat"
+      type="warning"
+      class="unanswered"
+      role="alert"
+      data-test="unkept"
+    >
+      What you type cannot be saved as a draft: the browser has no room for it. Finish or copy it before you
+      close this tab.
     </v-alert>
     <template v-if="started">
       <PlaceRail />

@@ -36,15 +36,16 @@ export function useAct() {
 
   /**
    * Does one act. Gives its result; undefined where another is under way, or its page was left meanwhile. `says`
-   * is said of it once it is done, even where the form went with what it was about. A `draft` goes with the act,
-   * which is refused where another tab changed it.
+   * is said of it once it is done, even where the form went with what it was about. What `draft` gives goes with
+   * the act, which is refused where another tab changed it.
    */
   const act = <N extends ActName>(
     name: N,
     input: InputOf<N>,
     says = '',
-    draft?: DraftSeen,
-  ): Promise<Result<WrittenBy<N>> | undefined> => run(press => doHere(name, input, press, draft), says)
+    draft?: () => Promise<DraftSeen>,
+  ): Promise<Result<WrittenBy<N>> | undefined> =>
+    run(async press => doHere(name, input, press, await draft?.()), says)
   /** The same for an act that a worker does, under the key of this press. */
   async function run<T>(
     work: (key: string) => Promise<Result<T>>,
@@ -75,7 +76,7 @@ export function useAct() {
     name: N,
     input: InputOf<N>,
     says = '',
-    draft?: DraftSeen,
+    draft?: () => Promise<DraftSeen>,
   ): Promise<boolean> => (await act(name, input, says, draft))?.ok ?? false
   /** The refusal at a field of the form, for its error messages. */
   const at = (field: string): string[] => (refusal.value?.field === field ? [refusal.value.text] : [])

@@ -248,7 +248,7 @@ export function useDraw(
   /** What is drawn is no draft any more: that goes with the act. */
   async function send(accountId: AccountView['account']['id'], { draw, bill }: DrawAsked) {
     const number = read.value.number
-    const seen = await draft.seen()
+    const { seen } = draft
     if (pad.value && number.ok)
       return act('record', { bookId: pad.value.id, draw, number: number.value }, '', seen)
     return bill

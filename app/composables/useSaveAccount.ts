@@ -48,16 +48,15 @@ export function useSaveAccount(form: Readonly<Ref<AccountForm>>, of: SavedWith) 
       ? { ...fresh, company, account: now.account.id, cash: now.account.cashLedgerId }
       : { ...fresh, company }
   }
-  function open(made: ToOpen, draft: DraftSeen) {
+  function open(made: ToOpen) {
     const isNewCompany = !companies().some(c => c.id === made.company.id)
     const kind = numbered() ? ('stationer’s stock' as const) : ('printed by us' as const)
     const ledgers = ledgersToOpen(made.account, made.company.id, isNewCompany)
-    return act('openAccount', { ...made, book: { ...made.book, kind }, ...ledgers }, '', draft)
+    return act('openAccount', { ...made, book: { ...made.book, kind }, ...ledgers }, '', seen)
   }
   async function save(): Promise<ToOpen | undefined> {
     if (busy.value) return undefined
     const from = began()
-    const draft = await seen()
     const read = readAccountForm(plainCopy(form.value), keysOf(from), from === undefined)
     faults.value = read.faults
     const { made } = read
@@ -69,7 +68,7 @@ export function useSaveAccount(form: Readonly<Ref<AccountForm>>, of: SavedWith) 
       from: heldOf(from.account, from.company),
       to: heldOf(made.account, made.company),
     }
-    const done = await (change ? act('saveAccount', change, '', draft) : open(made, draft))
+    const done = await (change ? act('saveAccount', change, '', seen) : open(made))
     if (done && !done.ok) faults.value = { [fieldOf[done.refusal.field ?? ''] ?? 'all']: done.refusal.text }
     return done?.ok ? made : undefined
   }

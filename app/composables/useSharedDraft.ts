@@ -1,7 +1,10 @@
-import { watch } from 'vue'
+import { shallowRef, watch } from 'vue'
 import { changeDraft, draftSeen, draftText, parsed, type DraftSeen } from '~/data/drafts'
 import { merged } from '~/data/merge'
 import { useLive } from './useLive'
+
+/** Why what is typed could not be kept last; undefined while it is kept. */
+export const unkept = shallowRef<unknown>()
 
 /** A form whose draft all tabs share. */
 interface Shared<T> {
@@ -54,19 +57,21 @@ export function useSharedDraft<T>(name: () => string, of: Shared<T>) {
   let running: Promise<void> | undefined
   let again = false
   async function loop(): Promise<void> {
-    do {
-      again = false
-      await once()
-    } while (again)
+    try {
+      do {
+        again = false
+        await once()
+      } while (again)
+      unkept.value = undefined
+    } catch (error) {
+      unkept.value = error
+    }
     running = undefined
   }
-  /** Brings here and there together; one at a time. */
+  /** Brings here and there together; one at a time. What cannot be kept stays here, and is said. */
   function follow(): Promise<void> {
     again = true
-    running ??= loop().catch(error => {
-      running = undefined
-      throw error
-    })
+    running ??= loop()
     return running
   }
   const restored = follow()

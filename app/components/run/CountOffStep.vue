@@ -27,7 +27,7 @@ const props = defineProps<{
   fault: string
 }>()
 const emit = defineEmits<{
-  count: [act: CountOffAct, seen: DraftSeen]
+  count: [act: CountOffAct, seen: () => Promise<DraftSeen>]
   again: [how: PrintHow, why: string]
 }>()
 
@@ -44,10 +44,7 @@ const draft = useSharedDraft<SaidSoFar>(() => countOffDraft(props.run.id), {
   gate: kept => saidSoFar.safeParse(kept).data,
   merge: saidByBoth,
 })
-async function countIt(): Promise<void> {
-  const seen = await draft.seen()
-  emit('count', counting.act.value, seen)
-}
+const countIt = (): void => emit('count', counting.act.value, draft.seen)
 const column = ref<{ $el: HTMLElement; scrollToIndex(index: number): void }>()
 const button = ref<{ $el: HTMLElement }>()
 const reasons = useReasons('spoiled')

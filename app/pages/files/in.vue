@@ -26,6 +26,7 @@ const brought = computed(() => {
     payments: { to: `/lane${on}`, text: 'See the payments in the lane' },
     bills: { to: `/bills${of}`, text: 'See the bills' },
     payees: { to: `/bills/payees${of}`, text: 'See the payees' },
+    ledgers: { to: `/bills/ledger${of}`, text: 'See the ledger' },
     before: { to: `/register${on}`, text: 'See the checks in the register' },
   }
   return intake.taken.value && places[intake.taken.value]

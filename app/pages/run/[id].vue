@@ -79,7 +79,7 @@ async function dropIt() {
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
 }
 
-async function countOff(act: CountOffAct, seen: DraftSeen) {
+async function countOff(act: CountOffAct, seen: () => Promise<DraftSeen>) {
   const said = [...act.outcomes.values()]
   const good = said.filter(o => o.kind === 'good').length
   const wrong = [...act.outcomes].find(([, o]) => o.kind === 'spoiled' && o.correct)?.[0]
