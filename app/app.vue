@@ -58,7 +58,7 @@ router.afterEach((to, from) => {
       absolute
       height="2"
       class="under-way"
-      aria-label="Being read from the store"
+      aria-label="Loading"
     />
     <v-alert
       v-if="unanswered"
@@ -69,9 +69,9 @@ router.afterEach((to, from) => {
       role="alert"
       data-test="unanswered"
     >
-      The browser could not read what it keeps ({{ (unanswered as Error).name }}). Nothing was changed by
-      that.
-      <v-btn size="small" variant="outlined" class="ml-3" @click="reload"> Read it again </v-btn>
+      The browser could not read the data of this office ({{ (unanswered as Error).name }}). Nothing was
+      changed.
+      <v-btn size="small" variant="outlined" class="ml-3" @click="reload"> Try again </v-btn>
     </v-alert>
     <v-alert
       v-else-if="unkept"
@@ -82,8 +82,8 @@ router.afterEach((to, from) => {
       role="alert"
       data-test="unkept"
     >
-      What you type cannot be saved as a draft: the browser has no room for it. Finish or copy it before you
-      close this tab.
+      What you type cannot be saved as a draft because the browser is out of space. Finish or copy it before
+      you close this tab.
     </v-alert>
     <template v-if="started">
       <PlaceRail />

@@ -4,19 +4,19 @@ import type { StoreProblem } from '~/data/storeCheck'
 
 const props = defineProps<{ error: NuxtError<{ problem?: StoreProblem }> }>()
 const FORBIDDEN = [
-  'This browser does not let Violet Lane keep anything',
-  'Everything you enter is kept in this browser, and the browser forbids that for this address. Private windows and strict privacy settings do so. Allow site data for this address, or open it in a normal window, then reload.',
+  'This browser does not let Violet Lane store data',
+  'Violet Lane stores everything you enter in this browser, and the browser does not allow that for this address. Private windows and strict privacy settings can cause this. Allow site data for this address or use a normal window, then reload.',
 ] as const
 const problems: Readonly<Record<StoreProblem, readonly [title: string, text: string]>> = {
   'storage forbidden': FORBIDDEN,
   'no store': FORBIDDEN,
   'newer store': [
     'A newer Violet Lane saved this office',
-    'This version is too old to read it, and has changed nothing. Reload to get the newer version. If this page comes again, the program on the server is older than your data: ask whoever installed it for the newer one.',
+    'This version is too old to open it, and nothing was changed. Reload to get the newer version. If you see this page again, the program on the server is older than your data. Ask the person who installed it to update it.',
   ],
   'incomplete store': [
-    'What this browser keeps for Violet Lane is incomplete',
-    'Tables are missing, so nothing was read or changed. Restore your last backup in another browser or browser profile, and keep this one as it is until then.',
+    'The Violet Lane data in this browser is incomplete',
+    'Tables are missing, so nothing was read or changed. Restore your last backup in another browser or browser profile, and leave this one unchanged until then.',
   ],
 }
 const told = computed(() => {
@@ -38,9 +38,7 @@ const reload = (): void => location.reload()
           <div><v-btn color="primary" variant="flat" @click="reload"> Reload </v-btn></div>
         </template>
         <template v-else>
-          <p>
-            Something went wrong while it was drawn. What was done before is kept, and nothing was half done.
-          </p>
+          <p>Something went wrong while this page was loading. Everything you did before is saved.</p>
           <p class="quiet" data-test="what-went-wrong">{{ error.message }}</p>
           <div>
             <v-btn color="primary" variant="flat" data-test="to-today" @click="clearError({ redirect: '/' })">

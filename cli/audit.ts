@@ -1,6 +1,7 @@
 // npm run audit -- --trail FILE | --backup FILE: proves an exported trail, or a whole backup, without a browser.
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
+import { howMany } from '../core/base/howMany'
 import { readBackup } from '../core/office/backup'
 import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
@@ -24,10 +25,9 @@ const values = given()
 const file = values.backup ?? values.trail
 if (values.help || !file) {
   console.error(
-    `npm run audit -- --trail FILE    a trail exported as JSON lines: every line, its number, its link, its hash
-npm run audit -- --backup FILE   a backup: hashes, rows, the trail, numbers, entries, totals, bills;
-                                 a locked one is opened with the passphrase in LANE_PASSPHRASE
-ends with 0: all holds, 1: something does not, 2: the file cannot be read`,
+    `npm run audit -- --trail FILE    check a trail exported as JSON lines: numbers, links and hashes
+npm run audit -- --backup FILE   check a backup: hashes, rows, trail, numbers, entries, totals and bills; set LANE_PASSPHRASE to open a locked one
+exit status 0: no problems, 1: problems found, 2: the file cannot be read`,
   )
   process.exit(values.help ? 0 : 2)
 }
@@ -36,13 +36,13 @@ function bytesOf(path: string): Buffer {
   try {
     return readFileSync(path)
   } catch (error) {
-    console.error(`${path} cannot be read: ${(error as Error).message}`)
+    console.error(`Cannot read ${path}: ${(error as Error).message}`)
     process.exit(2)
   }
 }
 function tellTrail(text: string): number {
   const found = auditTrail(text)
-  if (found.ok) console.log(`${found.value.lines} lines, the chain holds; it ends with ${found.value.last}`)
+  if (found.ok) console.log(`${found.value.lines} lines, chain intact, last hash ${found.value.last}`)
   else console.error(`Broken: ${found.refusal.text}`)
   return found.ok ? 0 : 1
 }
@@ -59,10 +59,10 @@ async function tellBackup(bytes: Uint8Array): Promise<number> {
   }
   const { manifest, tables } = read.value
   const findings = auditOffice(tables)
-  for (const finding of findings) console.error(`Does not hold: ${finding}`)
+  for (const finding of findings) console.error(`Problem: ${finding}`)
   const rows = manifest.parts.reduce((sum, part) => sum + (part.rows ?? 0), 0)
   console.log(
-    `${manifest.parts.length} parts, ${rows} rows, ${tables.trail.length} acts, saved ${manifest.madeAt} by ${manifest.by}: ${findings.length ? `${findings.length} findings` : 'all holds'}`,
+    `${manifest.parts.length} parts, ${rows} rows, ${tables.trail.length} trail lines, saved ${manifest.madeAt} by ${manifest.by}: ${findings.length ? `${howMany(findings.length, 'problem')} found` : 'no problems found'}`,
   )
   return findings.length ? 1 : 0
 }

@@ -51,11 +51,11 @@ describe('npm run proof', () => {
     )
     expect(done.status).toBe(2)
     expect(done.stderr.trim().split('\n')).toEqual([
-      '--first: “x” is not a check number: 1 to 12 digits',
+      '--first: “x” is not a check number. Enter 1 to 12 digits.',
       `${at('none.json')}: cannot be read: there is no such file`,
-      `${at('bad.json')}: at routing: the check digit of 123456789 does not agree: after 12345678 it would be 0`,
-      `${at('bad.csv')}: row 2, column date: 2026-02-30 does not exist in the calendar`,
-      `${at('bad.csv')}: row 2, column amount: “x” is not an amount: write it as 1,234.56`,
+      `${at('bad.json')}: at routing: The check digit of 123456789 is wrong. After 12345678 it would be 0.`,
+      `${at('bad.csv')}: row 2, column date: 2026-02-30 does not exist in the calendar.`,
+      `${at('bad.csv')}: row 2, column amount: “x” is not an amount. Enter it as 1,234.56.`,
     ])
     expect(existsSync(at('no.pdf'))).toBe(false)
   })
@@ -76,7 +76,7 @@ describe('npm run proof', () => {
     const done = proof(...args({ '--payments': at('glyph.csv'), '--out': at('no.pdf') }))
     expect([done.status, existsSync(at('no.pdf'))]).toEqual([2, false])
     expect(done.stderr).toContain(
-      `${at('glyph.csv')}: row 2, column payee: “漢” (U+6F22) cannot be printed: write it with other letters`,
+      `${at('glyph.csv')}: row 2, column payee: “漢” (U+6F22) cannot be printed. Use other letters`,
     )
     // What only setting it on the paper shows is told by row and column too, once.
     writeFileSync(at('long.csv'), `payee,date,amount\n${'Benevolent Society '.repeat(4)},2026-11-24,5\n`)
@@ -95,7 +95,7 @@ describe('npm run proof', () => {
     const copy = at('payments.csv')
     writeFileSync(copy, readFileSync(join(root, 'samples/payments.csv')))
     const over = proof(...args({ '--payments': copy, '--out': copy }))
-    expect([over.status, over.stderr.includes('is one of the files to read')]).toEqual([2, true])
+    expect([over.status, over.stderr.includes('is one of the input files')]).toEqual([2, true])
     expect(readFileSync(copy).equals(readFileSync(join(root, 'samples/payments.csv')))).toBe(true)
     expect(proof(...args({ '--out': at('old.pdf') })).status).toBe(0)
     expect(proof(...args({ '--first': '0', '--out': at('old.pdf') })).status).toBe(2)
@@ -141,18 +141,22 @@ describe('npm run proof', () => {
       ]),
     )
     const wide = proof(...args({ '--payments': at('wide.csv'), '--out': at('wide.pdf') }))
-    expect([wide.status, wide.stdout.includes('1 MICR lines read back as meant')]).toEqual([0, true])
+    expect([wide.status, wide.stdout.includes('1 MICR lines read back correctly')]).toEqual([0, true])
     const layout = JSON.parse(readFileSync(join(root, 'samples/layout.json'), 'utf8')) as object
     writeFileSync(at('bare.json'), JSON.stringify({ ...layout, fields: [] }))
     expect(proof(...args({ '--layout': at('bare.json'), '--out': at('b.pdf') })).stderr).toContain(
-      'a layout without fields would print nothing',
+      '/tmp/violet-lane-cli-26uImR/bare.json: at fields: the layout has no fields\n',
     )
   })
   it('leaves no PDF where it cannot write, and explains itself', () => {
     expect(proof(...args({ '--out': at('nowhere/x.pdf') })).status).toBe(2)
     expect(proof('--nonsense').status).toBe(2)
-    expect(proof('--payments', 'a.csv').stderr).toContain('--layout is wanted')
-    expect(proof('--nonsense').stderr).toContain('there is no option --nonsense: the options are --payments')
+    expect(proof('--payments', 'a.csv').stderr).toContain(
+      '--layout is required (see --help)\n--account is required (see --help)\n--first is required (see --help)\n--out is required (see --help)\n',
+    )
+    expect(proof('--nonsense').stderr).toContain(
+      'unknown option --nonsense. The options are --payments, --layout, --account, --first, --out, --made, --stock, --help\n',
+    )
     const help = proof('--help')
     expect([help.status, help.stdout.includes('docs/formats.md')]).toEqual([0, true])
   })

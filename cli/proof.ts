@@ -27,20 +27,20 @@ import { linesOfSheet, readLines, type LineToRead } from '../raster/readLines'
 
 const help = `npm run proof -- --payments FILE.csv --layout FILE.json --account FILE.json --first NUMBER --out FILE.pdf
 
-Makes the checks of a payments file into a PDF, with the same core as the app.
+Prints the checks of a payments file to a PDF, with the same core as the app.
 
   --payments FILE.csv  payee, address lines, date, amount, memo and stub lines
   --layout FILE.json   where everything goes on the sheet
   --account FILE.json  company, bank and MICR facts
   --first NUMBER       number of the first check; the others follow
   --out FILE.pdf       the PDF to write
-  --stock FILE.json    a stock of your own; else the layout names one that ships
+  --stock FILE.json    your own stock; otherwise a built-in one named in the layout
   --made MOMENT        moment written into the PDF (default: now), e.g. 2026-11-24T09:00:00Z
   --help               this page
 
-All files are described in docs/formats.md; samples stand in samples/.
+All file formats are described in docs/formats.md; examples are in samples/.
 The MICR lines of the finished PDF are read back by another program and compared.
-Exit status: 0 the PDF is there; 2 something is wrong: one line for each fault on standard error, and no PDF is left behind.
+Exit status 0: the PDF was written. 2: there were errors, one line each on standard error, and no PDF was written.
 `
 
 class Faults extends Error {
@@ -180,16 +180,16 @@ function readArgs(args: string[]): Given | 'help' {
   const known = Object.keys(options)
   const strange = tokens.flatMap(t =>
     t.kind === 'positional'
-      ? [`“${t.value}” stands alone: every file is named by its option (see --help)`]
+      ? [`“${t.value}” has no option. Name every file with its option (see --help)`]
       : t.kind === 'option' && !known.includes(t.name)
-        ? [`there is no option ${t.rawName}: the options are ${known.map(k => `--${k}`).join(', ')}`]
+        ? [`unknown option ${t.rawName}. The options are ${known.map(k => `--${k}`).join(', ')}`]
         : [],
   )
   if (strange.length) throw new Faults(strange)
   if (values.help) return 'help'
   const text = (name: keyof typeof options): string => (typeof values[name] === 'string' ? values[name] : '')
   const missing = (['payments', 'layout', 'account', 'first', 'out'] as const).filter(name => !text(name))
-  if (missing.length) throw new Faults(missing.map(name => `--${name} is wanted (see --help)`))
+  if (missing.length) throw new Faults(missing.map(name => `--${name} is required (see --help)`))
   const given: Given = {
     payments: text('payments'),
     layout: text('layout'),
@@ -201,7 +201,7 @@ function readArgs(args: string[]): Given | 'help' {
   }
   for (const name of ['payments', 'layout', 'account', 'stockFile'] as const)
     if (given[name] && resolve(given[name]) === resolve(given.out))
-      throw new Faults([`--out: ${given.out} is one of the files to read: it would be written over`])
+      throw new Faults([`--out: ${given.out} is one of the input files and would be overwritten`])
   return given
 }
 
@@ -213,10 +213,9 @@ function readAll(given: Given): { layout: Layout; account: AccountFacts; checks:
   const from = checkNumber(given.first, 'first')
   if (!from.ok) lines.push(`--first: ${from.refusal.text}`)
   if (Number.isNaN(Date.parse(given.made)))
-    lines.push(`--made: “${given.made}” is not a moment: write it as 2026-11-24T09:00:00Z`)
+    lines.push(`--made: “${given.made}” is not a time. Write it as 2026-11-24T09:00:00Z`)
   const layout = readFrom(given.layout, text => readJson(text, layoutSchema), lines)
-  if (layout && !layout.fields.length)
-    lines.push(`${given.layout}: at fields: a layout without fields would print nothing`)
+  if (layout && !layout.fields.length) lines.push(`${given.layout}: at fields: the layout has no fields`)
   const account = readFrom(given.account, text => readJson(text, accountFileSchema), lines)
   const checks = readFrom(given.payments, text => readPayments(text, from.ok ? from.value : 1), lines)
   const last = checks?.at(-1)?.number ?? 0
@@ -226,14 +225,14 @@ function readAll(given: Given): { layout: Layout; account: AccountFacts; checks:
     ? readFrom(given.stockFile, text => readJson(text, stockSchema), lines)
     : layout && stockById(layout.stock)
   if (layout && !stock && !given.stockFile)
-    lines.push(`${given.layout}: at stock: no stock is called “${layout.stock}”`)
+    lines.push(`${given.layout}: at stock: there is no stock “${layout.stock}”`)
   if (layout && account && stock && from.ok && checks && printsMicr(layout, stock)) {
     const short = micrFindings(account.pattern, account, positionsOn(checkSize(stock).w), last).find(
       f => f.code === 'micr-serial',
     )
     if (short)
       lines.push(
-        `--first: the checks end at ${last}: the MICR pattern has only ${short.limit} digits for the number`,
+        `--first: the last check is ${last}, but the MICR pattern has only ${short.limit} digits for the number`,
       )
   }
   if (!layout || !account || !checks || !stock || lines.length) throw new Faults(lines)
@@ -303,7 +302,7 @@ async function make(
   if (more.length)
     process.stdout.write(`${more[0]!.path}: ${continued.length} continuation sheets for plain paper\n`)
   process.stdout.write(
-    `${given.out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes${toRead.length ? `, ${toRead.length} MICR lines read back as meant` : ''}\n`,
+    `${given.out}: ${checks.length} checks, ${checks[0]?.number} to ${checks.at(-1)?.number}, ${drawings.length} sheets, ${bytes.length} bytes${toRead.length ? `, ${toRead.length} MICR lines read back correctly` : ''}\n`,
   )
 }
 

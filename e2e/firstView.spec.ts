@@ -51,7 +51,7 @@ test.describe('with the server gone before the acts were fetched', () => {
     const keep = page.getByTestId('name-keep')
     await name.fill('Ada')
     await keep.click()
-    await expect(page.getByText('nothing was changed: the server does not answer')).toBeVisible()
+    await expect(page.getByText('Nothing was changed: the server does not answer')).toBeVisible()
     expect(refused).toBeGreaterThan(0)
     await expect(name).toHaveValue('Ada')
     gone = false

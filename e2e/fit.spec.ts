@@ -10,8 +10,8 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
 }) => {
   await demoOffice(page)
   await visit(page, '/fit')
-  await button(page, 'Name a printer').click()
-  await page.getByLabel('Printer, as you call it', { exact: true }).fill('Office laser')
+  await button(page, 'Add printer').click()
+  await page.getByLabel('Printer name', { exact: true }).fill('Office laser')
   await button(page, 'Keep it').click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
   await page.getByTestId('fit-stock').click()
@@ -55,7 +55,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   )
   await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await button(page, 'Save the PDF instead').click()
+  await button(page, 'Save as PDF instead').click()
   const path = await (await download).path()
   expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain(
     'No syntax or stream encoding errors',
@@ -107,17 +107,17 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await button(page, 'Scan it').click()
   await expect(page.getByTestId('claim')).toContainText('A first reading')
   // The same way round proves nothing; turned by half it does.
-  await button(page, 'Scan it turned by half').click()
+  await button(page, 'Scan sheet turned around').click()
   await expect(page.getByTestId('claim')).toContainText(/Proved: the two scans agree to 0\.0\d mm/)
   await expect(page.getByTestId('found')).toContainText(
     /1\.(7[5-9]|8[0-5]) mm too far right, 1\.(2[5-9]|3[0-5]) mm too high, turned 0\.35° with the clock/,
   )
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by two scans')
-  await button(page, 'Fit sheet through this fit').click()
+  await button(page, 'Fit sheet using this fit').click()
   await button(page, 'Scan it').click()
   await expect(page.getByTestId('keep-fit')).toBeDisabled()
-  await button(page, 'Scan it turned by half').click()
+  await button(page, 'Scan sheet turned around').click()
   await expect(page.getByTestId('beside')).toContainText(/2\.[67]\d mm\s*0\.[01]\d mm/)
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits').getByRole('row').nth(1)).toContainText(/0\.[01]\d mm\s*in use/)

@@ -66,7 +66,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await visit(page, '/bills')
   await expect(open).not.toHaveText(/^\D*0\.00$/)
   expect(await open.innerText()).not.toBe(before)
-  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('SP-1299')
+  await page.getByLabel('Search number, payee or amount', { exact: true }).fill('SP-1299')
   await expect(page.getByTestId('bills')).toContainText('84.75')
   // Given once more, all of them are here already; taken back, as if nothing had come.
   await visit(page, '/files/in')
@@ -89,7 +89,7 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
   const paste = async (on: typeof page): Promise<void> => {
     await visit(on, '/files/in')
     await on
-      .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
+      .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
       .fill(
         'Payee\tBill number\tDate\tAmount\tLedger account\nSaltgrass Bakery\tP-1\t03/04/2026\t12.00\t6120',
       )
@@ -137,7 +137,7 @@ test('what goes out comes in again: the bills as a workbook are all here already
   const said = await page.getByText(/^Saved: Bills and credit notes, [\d,]+ rows\.$/).innerText()
   const rows = Number(/([\d,]+) rows/.exec(said)?.[1]?.replace(',', ''))
   expect(rows).toBeGreaterThan(50)
-  await page.getByLabel('From, or all', { exact: true }).fill('13/13')
+  await page.getByLabel('From (optional)', { exact: true }).fill('13/13')
   await expect(page.getByTestId('list-csv')).toBeDisabled()
   await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
@@ -182,7 +182,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   await visit(page, '/register?account=operating')
   await page.getByTestId('find').locator('input').fill('4290')
   await page.getByRole('row').filter({ hasText: '4290' }).click()
-  await expect(page.getByText('Issued before the office began here.')).toBeVisible()
+  await expect(page.getByText('Issued before this office was started.')).toBeVisible()
   await visit(page, '/books/operating-book?number=4292')
   await expect(page.getByTestId('life')).toContainText('not in the box')
   await visit(page, '/files/in')
@@ -203,12 +203,12 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await expect(page.getByTestId('intake-missing')).toContainText('Payee, Bill number')
   await page.getByTestId('match-payee').selectOption({ label: 'Whom' })
   await page.getByTestId('match-number').selectOption({ label: 'Theirs' })
-  await button(page, 'Save as a file').click()
+  await button(page, 'Save mapping').click()
   await expect(page.getByText('give the matching a name')).toBeVisible()
   await settled(page)
-  await page.getByLabel('Name of this matching', { exact: true }).fill('Yard bills')
+  await page.getByLabel('Name for this column mapping', { exact: true }).fill('Yard bills')
   const download = page.waitForEvent('download')
-  await button(page, 'Save as a file').click()
+  await button(page, 'Save mapping').click()
   const kept = info.outputPath('Yard bills.matching.json')
   await (await download).saveAs(kept)
   expect(JSON.parse(readFileSync(kept, 'utf8'))).toMatchObject({
@@ -262,13 +262,13 @@ test('an import that is stopped while it waits leaves nothing behind', async ({ 
   await button(page, 'Stop').click()
   await expect(page.getByTestId('intake-file')).toBeVisible()
   await page.evaluate(() => (globalThis as unknown as { release(): void }).release())
-  await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: stopped: nothing was taken in.')
+  await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: Stopped. Nothing was imported..')
   await expect(page.locator('main')).toHaveAttribute('aria-busy', 'false')
   await visit(page, '/bills')
-  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('B-1499')
+  await page.getByLabel('Search number, payee or amount', { exact: true }).fill('B-1499')
   await page.getByTestId('bill-which').click()
   await page.getByRole('option', { name: 'All, newest first' }).click()
-  await expect(page.getByText('No bill answers to that.')).toBeVisible()
+  await expect(page.getByText('No bills match.')).toBeVisible()
 })
 
 /** 2,000 bills, four of which have an amount that cannot be read. */
@@ -359,7 +359,7 @@ test('a ledger account that is not here is opened on the way, once it is said as
     '\t\t\t\t6999 Nets\t30.00',
   ]
   await page
-    .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
+    .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
     .fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 here already, 2 wrong')

@@ -6,7 +6,7 @@ test('a list is one tab stop: arrow keys walk and choose, headings sort, and wha
 }) => {
   await demoOffice(page)
   await visit(page, '/lane?account=operating')
-  const list = page.getByRole('grid', { name: 'Payments that wait' })
+  const list = page.getByRole('grid', { name: 'Waiting payments' })
   const rows = list.getByRole('row').filter({ has: page.getByRole('gridcell', { name: /\d\.\d\d$/ }) })
   const chosen = list.getByRole('row', { selected: true })
   await expect(rows).toHaveCount(12)
@@ -20,7 +20,7 @@ test('a list is one tab stop: arrow keys walk and choose, headings sort, and wha
   await page.keyboard.press('End')
   await expect(chosen).toHaveAttribute('aria-rowindex', '13')
   const kept = await chosen.getByRole('gridcell').first().innerText()
-  await expect(page.getByLabel('Proof of the selected payment')).toContainText(kept)
+  await expect(page.getByLabel('Preview of the selected payment')).toContainText(kept)
 
   await list.getByRole('button', { name: 'Amount' }).click()
   await expect(list.getByRole('columnheader', { name: 'Amount' })).toHaveAttribute('aria-sort', 'ascending')
@@ -46,9 +46,9 @@ test('picking by keyboard: space ticks, Alt and an arrow move a row, a filter gr
   await page.keyboard.press('Space')
   await expect(ticked).toHaveCount(11)
   await page.keyboard.press('Alt+ArrowDown')
-  await expect(page.getByRole('combobox', { name: 'Order on paper' })).toHaveValue('by hand')
+  await expect(page.getByRole('combobox', { name: 'Print order' })).toHaveValue('by hand')
   await expect(list.locator('tr:focus')).toHaveAttribute('aria-rowindex', '3')
-  await page.getByRole('textbox', { name: 'Find payee, memo or amount' }).fill('bakery')
+  await page.getByRole('textbox', { name: 'Search payee, memo or amount' }).fill('bakery')
   await expect(ticked).toHaveCount(1)
   await expect(list.getByText('not what is looked for')).toHaveCount(11)
 })
@@ -73,7 +73,7 @@ test('a file is taken by browsing, dropping or pasting; another kind is told at 
     )
   await give('drop', 'picture.png', 'image/png', 'x')
   await expect(page.getByTestId('file-fault')).toHaveText(
-    'picture.png is not taken: A layout or a stock as JSON is wanted here',
+    'picture.png is not taken: A layout or stock file (JSON) is wanted here',
   )
   await give('paste', 'odd.json', 'application/json', '{"a":1}')
   await expect(page.getByTestId('file-fault')).toHaveCount(0)
@@ -106,7 +106,7 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
       .split('\r\n')
       .slice(1)
   await visit(page, '/register')
-  await page.getByLabel('Find number, payee or amount', { exact: true }).fill('merganser')
+  await page.getByLabel('Search number, payee or amount', { exact: true }).fill('merganser')
   const told = page.getByText(/^\d+ of [\d,]+ numbers/)
   await expect(told).not.toHaveText(/^(\d+) of \1 /)
   const numbers = await lines()
@@ -125,14 +125,14 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   await again
   await expect(save).toBeFocused()
   await visit(page, '/bills')
-  await page.getByLabel('Find any number, payee or amount', { exact: true }).fill('wl-9905')
+  await page.getByLabel('Search number, payee or amount', { exact: true }).fill('wl-9905')
   await expect(page.getByText(/^1 here, open/)).toBeVisible()
   expect(await lines()).toEqual([expect.stringContaining('Windrose Life Raft Service,WL-9905')])
   await visit(page, '/bills/payees')
-  await page.getByLabel('Find a payee by code or name', { exact: true }).fill('cobalt')
+  await page.getByLabel('Search by code or name', { exact: true }).fill('cobalt')
   expect((await lines())[0]).toContain('Cobalt Rope & Rigging')
   await visit(page, '/trail')
-  await page.getByLabel('Find in what was done, or by whom', { exact: true }).fill('WL-9905')
+  await page.getByLabel('Search text or name', { exact: true }).fill('WL-9905')
   await expect(page.getByTestId('trail').locator('[data-row]')).toHaveCount(1)
   expect(await lines()).toEqual([expect.stringContaining('enter a bill')])
   expect(

@@ -36,7 +36,7 @@ test('a deposit and a fee adjust the balance, once however often Enter is presse
     await visit(page, path)
     await expect(page.getByTestId('left-out')).toContainText(told)
   }
-  await expect(page.getByTestId('settle')).toContainText('needs approval by a second person')
+  await expect(page.getByTestId('settle')).toContainText('needs approval')
   await visit(page, '/bills/ledger')
   await expect(page.getByTestId('trial')).toContainText('Fares')
 })

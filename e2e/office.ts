@@ -124,7 +124,7 @@ export const drawForm = (page: Page) => ({
   date: page.getByLabel('Date'),
   amount: page.getByLabel('Amount'),
   memo: page.getByLabel('Memo'),
-  address: page.getByLabel('Address, as it prints'),
+  address: page.getByLabel('Address on the check'),
   ledger: page.getByRole('combobox', { name: 'Ledger account' }),
   draw: page.getByTestId('draw-it'),
 })
@@ -171,12 +171,12 @@ export async function giveReason(page: Page, name: string, text: string): Promis
 
 /** Fills the form of a first company and account, with this routing number. */
 export async function fillFirstAccount(page: Page, routing: string): Promise<void> {
-  await page.getByLabel('Company, one or two lines').fill('Pellam Slipway Works')
+  await page.getByLabel('Company name (one or two lines)').fill('Pellam Slipway Works')
   await page.getByLabel('Company address').fill('2 Cradle Yard')
   await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
   await page.getByLabel('Routing number', { exact: true }).fill(routing)
   await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
-  await page.getByLabel('Lowest number of the book').fill('1')
+  await page.getByLabel('First check number').fill('1')
   await page.getByLabel('Highest number').fill('50')
   await page.getByLabel('Book balance today').fill('100.00')
 }

@@ -8,7 +8,7 @@ test('several offices in one browser: a made-up one that says so beside an own o
   await expect(page.getByTestId('made-up')).toBeVisible()
   await expect(page.getByTestId('office-choice')).toHaveCount(0)
   await visit(page, '/files')
-  await button(page, 'Begin another office').click()
+  await button(page, 'Start another office').click()
   await page.getByRole('button', { name: 'Start empty' }).click()
   await expect(page.getByTestId('begin')).toBeVisible()
   await expect(page.getByTestId('made-up')).toHaveCount(0)

@@ -33,7 +33,7 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   let form = drawForm(page)
   // All faults at once, each at its field, the focus on the first.
   await form.draw.press('Enter')
-  for (const fault of ['say who is paid', 'an amount is wanted here', 'choose the ledger account'])
+  for (const fault of ['Enter the payee', 'Enter an amount', 'choose the ledger account'])
     await expect(page.getByText(fault)).toBeVisible()
   await expect(form.payee).toBeFocused()
 
@@ -80,7 +80,7 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   await page.reload()
   await expect(form.amount).toHaveValue('12.')
   await form.draw.click()
-  await expect(page.getByText('say who is paid')).toBeVisible()
+  await expect(page.getByText('Enter the payee')).toBeVisible()
 })
 
 test('a check written by hand: the number moves on, and an old message does not stand beside a refusal', async ({
@@ -133,7 +133,7 @@ test('a double click on a button that is refused keeps the focus on it', async (
     }
   })
   await page.getByTestId('pick-done').dblclick()
-  await expect(page.getByText('nothing was changed')).toBeVisible()
+  await expect(page.getByText('Nothing was changed')).toBeVisible()
   await expect(page.getByTestId('pick-done')).toBeFocused()
 })
 
@@ -225,7 +225,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   expect(payment.state).toBe('waiting')
   await visit(page, '/lane?account=operating')
   await page.locator(`tr[data-row="${payment.id}"]`).click()
-  await button(page, 'Change or withdraw').click()
+  await button(page, 'Edit or withdraw').click()
   await button(page, 'Cancel the payment').click()
   await giveReason(page, 'Why', 'paid twice')
   const after = await page
@@ -253,7 +253,7 @@ test('where the browser opens no window, nothing is printed and the PDF is offer
   const now = await wholeStore(page)
   expect([now.numbers.length, now.trail.length]).toEqual([before.numbers.length, before.trail.length])
   const download = page.waitForEvent('download')
-  await button(page, 'Save the PDF instead').click()
+  await button(page, 'Save as PDF instead').click()
   await download
   await expect(page.getByTestId('count-off')).toBeVisible()
 })

@@ -48,7 +48,7 @@ for (const [what, breakIt] of [
     await page.addInitScript(breakIt)
     await page.goto('/')
     await expect(
-      page.getByRole('heading', { name: 'This browser does not let Violet Lane keep anything' }),
+      page.getByRole('heading', { name: 'This browser does not let Violet Lane store data' }),
     ).toBeVisible()
     await expect(page.getByRole('button', { name: 'Reload' })).toBeVisible()
   })

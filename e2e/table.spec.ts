@@ -132,7 +132,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await expect(page.getByTestId('version')).toHaveText('TOP, version 1')
 
   // What one company has of its own is told, and goes back.
-  await page.getByRole('combobox', { name: 'Changes hold' }).focus()
+  await page.getByRole('combobox', { name: 'Apply changes to' }).focus()
   // The list takes the focus once it is open; a person presses on until the one they want has it.
   await expect(async () => {
     await page.keyboard.press('ArrowDown')
@@ -141,7 +141,9 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
     })
   }).toPass()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('combobox', { name: 'Changes hold' })).toHaveValue('only Pellam Slipway Works')
+  await expect(page.getByRole('combobox', { name: 'Apply changes to' })).toHaveValue(
+    'only Pellam Slipway Works',
+  )
   await page.keyboard.press('Escape')
   await page.getByTestId('light-sheet').focus()
   await choose('Memo')
@@ -149,7 +151,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await expect(page.getByTestId('own')).toContainText('Own to Pellam Slipway Works')
   await page.keyboard.press('Control+s')
   await expect(page.getByTestId('save-layout')).toHaveText('Saved')
-  await page.getByRole('button', { name: 'left: common again' }).press('Enter')
+  await page.getByRole('button', { name: 'left: use the common setting' }).press('Enter')
   await expect(page.getByTestId('own')).toHaveCount(0)
 
   await page.getByTestId('light-sheet').focus()
@@ -226,7 +228,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
 }) => {
   await demoOffice(page)
   await visit(page, '/papers')
-  await button(page, 'Which stock is mine?').click()
+  await button(page, 'Which stock do I have?').click()
   for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing'])
     await page.getByTestId('guide').getByText(answer, { exact: true }).click()
   await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
@@ -237,7 +239,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
 
   await button(page, 'Scan of the stock').click()
   await page.getByTestId('scan-file').setInputFiles('docs/screenshots/paper.png')
-  await button(page, 'Lay it under').click()
+  await button(page, 'Use scan').click()
   await expect(page.getByTestId('light-sheet').locator('image')).toHaveCount(1, { timeout: 20_000 })
 
   // A stock without a name is told so at its field, in plain words.
@@ -249,7 +251,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   await page.getByLabel('Sheet, height').fill('10 1/2')
   await page.getByLabel('Sheet, height').press('Tab')
   await page.getByTestId('save-stock').click()
-  await expect(page.getByTestId('stock-faults')).toContainText('the panel reaches over the edge of the sheet')
+  await expect(page.getByTestId('stock-faults')).toContainText('The panel extends beyond the sheet')
   await page.getByLabel('Height', { exact: true }).nth(1).fill('7')
   await page.getByLabel('Height', { exact: true }).nth(1).press('Tab')
   await page.getByTestId('save-stock').click()
@@ -263,7 +265,7 @@ test('an account: the check lights up, a sample of another country, own font ref
   await visit(page, '/accounts/new')
   await page.getByTestId('sample-account').click()
   await page.getByRole('option', { name: 'India, CTS on A4' }).click()
-  await page.getByLabel('What you call this account').fill('Monsoon')
+  await page.getByLabel('Account name').fill('Monsoon')
   await page.getByLabel('Bank', { exact: true }).focus()
   await expect(page.locator('svg.check .lit')).toHaveCount(1)
   await expect(page.locator('svg.check')).toContainText('Lighthouse Coast Bank')
@@ -278,7 +280,7 @@ test('an account: the check lights up, a sample of another country, own font ref
   ).toBeVisible()
   await page.getByTestId('save-account').click()
   await expect(page.getByTestId('ready')).toBeVisible()
-  await expect(page.getByTestId('ready')).toContainText('draw the first payment')
+  await expect(page.getByTestId('ready')).toContainText('Draw the first payment')
   await visit(page, '/accounts')
   await expect(page.getByTestId('accounts')).toContainText('•••• 5678')
 })
@@ -299,10 +301,10 @@ test('stubs that go on: continuation sheets are made with the run', async ({ pag
   await expect(page.getByTestId('version')).toHaveText('TOP, version 2')
   await toPrintStep(page, 'operating')
   const pdf = page.waitForEvent('download')
-  await button(page, 'Save the PDF instead').click()
+  await button(page, 'Save as PDF instead').click()
   await pdf
   const more = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save the continuation sheets for plain paper' }).click()
+  await page.getByRole('button', { name: 'Save continuation sheets (plain paper)' }).click()
   const text = execFileSync('pdftotext', ['-layout', await (await more).path(), '-'], { encoding: 'utf8' })
   expect(text).toContain('Continues check')
 })

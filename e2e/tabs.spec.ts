@@ -53,7 +53,7 @@ test('two tabs that print at once cannot take the same number', async ({ page, c
           all.onsuccess = () =>
             resolve(
               (all.result as { act: string; at: string }[]).filter(
-                l => l.act === 'print' && Date.parse(l.at) > Date.now() - 60_000,
+                l => l.act === 'Run printed' && Date.parse(l.at) > Date.now() - 60_000,
               ).length,
             )
         }
@@ -69,10 +69,10 @@ test('a second run on the same book is told which one is open', async ({ page, c
   await Promise.all([page, other].map(tab => expect(tab.getByTestId('pick-done')).toBeVisible()))
   await page.getByTestId('pick-done').click()
   await expect(page.getByTestId('top-number')).toBeVisible()
-  await expect(other.getByText('A run of this number book is being prepared.')).toBeVisible()
+  await expect(other.getByText('Another run of this number book is being prepared.')).toBeVisible()
   await other.getByTestId('pick-done').click()
   await expect(other.getByText('another run of this number book is being prepared')).toBeVisible()
-  await page.getByRole('button', { name: 'Drop this run' }).click()
+  await page.getByRole('button', { name: 'Drop run' }).click()
   await page.getByTestId('ask-go').click()
   await expect(page.getByRole('heading', { name: 'Lane' })).toBeVisible()
   await other.getByTestId('pick-done').click()

@@ -150,7 +150,7 @@ test('rows of a file, good and wrong, are clean for axe, or hold in every window
   await visit(page, '/files/in')
   const rows = ['Saltgrass Bakery\tV-1\t2026-11-03\t12.00', `${'Long '.repeat(14)}\tV-2\t2026-11-33\ttwelve`]
   await page
-    .getByLabel('Or cells, copied in a spreadsheet with their titles', { exact: true })
+    .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
     .fill(['Payee\tBill number\tDate\tAmount', ...rows].join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-counts')).toContainText('wrong')
@@ -192,11 +192,11 @@ test('every step of a run is clean for axe, or holds in every window and in the 
   await page.getByTestId('outcomes').waitFor()
   await everyWay(page, 'counted off')
   await visit(page, '/files')
-  await page.getByLabel('To whom, or to which machine', { exact: true }).fill('Back desk')
+  await page.getByLabel('Hand over to (person or computer)', { exact: true }).fill('Back desk')
   await page.getByTestId('hand-over').click()
   await page.getByText(/Saved: a backup/).waitFor()
   await everyWay(page, 'handed over')
-  await button(page, 'Begin another office').click()
+  await button(page, 'Start another office').click()
   await page.getByTestId('back-to').waitFor()
   await clean(page, 'another office begins')
 })
@@ -232,7 +232,7 @@ test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page })
     })
   await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
-  await button(page, 'Save the PDF instead').click()
+  await button(page, 'Save as PDF instead').click()
   const html = execFileSync(
     'pdftotext',
     ['-f', '1', '-l', '1', '-bbox', await (await download).path(), '-'],

@@ -29,7 +29,7 @@ const FEW = 4
       :value="account.id"
       size="small"
       :disabled="!account.forChecks"
-      :title="account.forChecks ? undefined : 'Not for checks: see Accounts'"
+      :title="account.forChecks ? undefined : 'Not used for checks. See Accounts.'"
     >
       {{ account.name }}
     </v-btn>
@@ -44,7 +44,7 @@ const FEW = 4
         value: a.account.id,
         props: {
           disabled: !a.account.forChecks,
-          subtitle: a.account.forChecks ? a.company.name[0] : 'not for checks',
+          subtitle: a.account.forChecks ? a.company.name[0] : 'not used for checks',
         },
       }))
     "

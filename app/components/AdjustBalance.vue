@@ -52,7 +52,7 @@ async function go() {
     ...{ ledgerId: idOf<'ledger'>(ledgerId.value), why: why.value },
   })
   if (!done) return
-  office.said = `The balance of ${props.view.account.name} is adjusted by ${figures(signed.value, { sign: sign.value })}.`
+  office.said = `Adjusted the balance of ${props.view.account.name} by ${figures(signed.value, { sign: sign.value })}.`
   emit('done')
 }
 </script>
@@ -60,8 +60,8 @@ async function go() {
 <template>
   <AskDialog
     :model-value="true"
-    :title="`Adjust the balance of ${view.account.name}`"
-    verb="Adjust the balance"
+    :title="`Adjust balance of ${view.account.name}`"
+    verb="Adjust balance"
     :ready="ready"
     :busy="busy"
     :fault="fault"
@@ -69,9 +69,9 @@ async function go() {
     @update:model-value="emit('leave')"
   >
     <p>Record a deposit, a bank fee or a correction. Checks are not recorded here.</p>
-    <v-radio-group v-model="way" inline hide-details density="compact" label="The money">
-      <v-radio value="in" label="comes in" />
-      <v-radio value="out" label="goes out" data-test="adjust-out" />
+    <v-radio-group v-model="way" inline hide-details density="compact" label="Direction">
+      <v-radio value="in" label="Money in" />
+      <v-radio value="out" label="Money out" data-test="adjust-out" />
     </v-radio-group>
     <div class="two">
       <v-text-field
@@ -98,13 +98,13 @@ async function go() {
     <v-select
       v-model="ledgerId"
       :items="choices"
-      :label="way === 'in' ? 'Ledger account it comes from' : 'Ledger account it goes to'"
+      :label="way === 'in' ? 'Ledger account the money comes from' : 'Ledger account the money goes to'"
       :error-messages="at('ledger')"
       data-test="adjust-ledger"
     />
     <v-text-field
       v-model="why"
-      label="What it is"
+      label="Description"
       maxlength="80"
       :error-messages="at('why')"
       data-test="adjust-why"

@@ -7,6 +7,8 @@ defineProps<{
   busy?: boolean
   fault?: string
   danger?: boolean
+  /** The answer that does nothing, where “Cancel” could be read as cancelling a payment. */
+  leave?: string
 }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ go: [] }>()
@@ -42,7 +44,7 @@ const shown = computed({
           >
             {{ verb }}
           </v-btn>
-          <v-btn variant="text" @click="open = false"> Leave it </v-btn>
+          <v-btn variant="text" @click="open = false"> {{ leave ?? 'Cancel' }} </v-btn>
         </div>
       </v-form>
     </v-card>

@@ -16,15 +16,15 @@ const days = computed(() =>
   <p v-if="state?.since && days !== 0" class="quiet mb-4" data-test="backup-due">
     {{
       days === undefined
-        ? 'Nothing in this browser is backed up yet'
+        ? 'This office has not been backed up yet'
         : `The last backup is ${howMany(days, 'day')} old`
-    }}: {{ howMany(state.since, 'act') }} would be lost with it.
-    <NuxtLink to="/files">Save one</NuxtLink>
+    }}. If this browser’s data is lost, {{ howMany(state.since, 'action') }} cannot be restored.
+    <NuxtLink to="/files">Save a backup</NuxtLink>
     <template v-if="folder && (!folder.open || folder.fault)">
       {{
         folder.fault
-          ? 'The last one could not be written into its folder.'
-          : 'The browser wants to be asked again before it writes into the folder.'
+          ? 'The last automatic backup could not be written to its folder.'
+          : 'The browser needs your permission again to write to the backup folder.'
       }}
     </template>
   </p>

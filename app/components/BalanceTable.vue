@@ -20,7 +20,7 @@ const rows = computed(() =>
       <tr>
         <th scope="col">Balance</th>
         <th scope="col" class="num">Now</th>
-        <th scope="col" class="num">Then</th>
+        <th scope="col" class="num">After</th>
       </tr>
     </thead>
     <tbody>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { dayText, typedDate, type PlainDate } from '#core/base/dates'
 import { dayFirstIn } from '#core/base/country'
-import { typedDate, type PlainDate } from '#core/base/dates'
 import type { NumberRow } from '#core/books/book'
 import { paying } from '#core/ledger/balances'
 import { firstOpen } from '#core/ledger/period'
@@ -62,6 +62,13 @@ const dayFault = computed(() => {
   const day = reversalDate(known.value, typed.value.value, today)
   return day.ok ? '' : day.refusal.text
 })
+const closedHint = computed(() => {
+  const through = props.view.company.closedThrough
+  const first = firstOpen(through)
+  return through && first
+    ? `The books are closed through ${dayText(through)}. Enter ${dayText(first)} or later.`
+    : ''
+})
 const ready = computed(
   () => (why.value ?? '').trim() !== '' && !dayFault.value && (!needsDate.value || typed.value !== undefined),
 )
@@ -77,7 +84,7 @@ async function go() {
     }))
   )
     return
-  office.said = 'The payment is cancelled and reversed.'
+  office.said = 'Payment cancelled and reversed.'
   emit('done')
 }
 </script>
@@ -85,7 +92,8 @@ async function go() {
 <template>
   <AskDialog
     :model-value="true"
-    title="Cancel this payment"
+    title="Cancel the payment"
+    leave="Keep it"
     verb="Cancel the payment"
     :ready="ready"
     :busy="busy"
@@ -95,21 +103,26 @@ async function go() {
     @update:model-value="emit('leave')"
   >
     <p>
-      The payment itself was wrong.
-      {{ row ? `${row.number} ends, and its` : 'It leaves the lane, and its' }} entry is reversed{{
-        enteredOn && !needsDate ? ` on ${enteredOn}, the day it was entered` : ''
-      }}.
+      Use this when the payment itself was wrong.
+      {{ row ? `Check ${row.number} is voided or stopped, and the` : 'It leaves the lane, and the' }} ledger
+      entry is reversed{{ enteredOn && !needsDate ? ` on ${enteredOn}, the day it was entered` : '' }}.
     </p>
-    <v-radio-group v-if="row" v-model="ending" hide-details density="compact" label="The old paper is">
-      <v-radio value="voided" label="voided: in hand or destroyed" data-test="ending-voided" />
-      <v-radio value="stopped" label="stopped: the bank is asked" data-test="ending-stopped" />
+    <v-radio-group
+      v-if="row"
+      v-model="ending"
+      hide-details
+      density="compact"
+      label="What happens to the paper check"
+    >
+      <v-radio value="voided" label="voided (you have it, or it was destroyed)" data-test="ending-voided" />
+      <v-radio value="stopped" label="stopped (the bank is asked not to pay it)" data-test="ending-stopped" />
     </v-radio-group>
-    <v-combobox v-model="why" v-first :items="[...reasons]" label="Why" hide-details data-test="act-why" />
+    <v-combobox v-model="why" v-first :items="[...reasons]" label="Reason" hide-details data-test="act-why" />
     <v-text-field
       v-if="needsDate"
       v-model="dateText"
-      label="Day of the reversal"
-      :hint="`The books are closed through ${view.company.closedThrough}: ${firstOpen(view.company.closedThrough)} or later`"
+      label="Reversal date"
+      :hint="closedHint"
       persistent-hint
       :error-messages="dayFault ? [dayFault] : []"
       data-test="act-date"
@@ -119,7 +132,7 @@ async function go() {
         <tr>
           <th scope="col">What changes</th>
           <th scope="col">Now</th>
-          <th scope="col">Then</th>
+          <th scope="col">After</th>
         </tr>
       </thead>
       <tbody>
@@ -135,7 +148,7 @@ async function go() {
         </tr>
         <tr v-for="b in bills" :key="b.id" data-test="bill-freed">
           <td>Bill {{ b.number }}, {{ figures(paidOf(b.id), { sign }) }}</td>
-          <td>paid by it</td>
+          <td>paid by this payment</td>
           <td>{{ b.stage === 'cancelled' ? 'cancelled' : 'open again' }}</td>
         </tr>
       </tbody>

@@ -23,8 +23,8 @@ async function close(open: boolean) {
   )
     return
   office.said = date
-    ? `${props.company.name[0]}: closed through ${date.value}.`
-    : `${props.company.name[0]}: nothing is closed.`
+    ? `${props.company.name[0]}: books closed through ${formatDate(date.value, 'MMM D, YYYY')}.`
+    : `${props.company.name[0]}: books open again.`
   text.value = ''
 }
 </script>
@@ -49,9 +49,7 @@ async function close(open: boolean) {
       data-test="close-through"
     />
     <v-btn type="submit" :loading="busy" :disabled="!text.trim()" data-test="close-period"> Close </v-btn>
-    <v-btn v-if="company.closedThrough" variant="text" size="small" @click="close(true)">
-      Open it again
-    </v-btn>
+    <v-btn v-if="company.closedThrough" variant="text" size="small" @click="close(true)"> Reopen </v-btn>
   </v-form>
 </template>
 

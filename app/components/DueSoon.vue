@@ -44,9 +44,9 @@ const due = useLive(async () => {
             <th scope="col" class="num">Bills</th>
             <th scope="col" class="num">Open</th>
             <th scope="col" class="num">Overdue</th>
-            <th scope="col" class="num">Discount that would be lost</th>
-            <th scope="col" class="num">For a second person</th>
-            <th scope="col"><span class="d-sr-only">Go there</span></th>
+            <th scope="col" class="num">Discounts at risk</th>
+            <th scope="col" class="num">Needs approval</th>
+            <th scope="col"><span class="d-sr-only">Open</span></th>
           </tr>
         </thead>
         <tbody>

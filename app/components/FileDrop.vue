@@ -55,7 +55,7 @@ function pasted(event: ClipboardEvent): void {
       <input type="file" :accept="accept" :disabled="disabled" v-bind="$attrs" @change="browsed" />
     </label>
     <span class="quiet kinds"
-      >{{ kinds }}, up to {{ limit }} MB{{ slim ? '' : '. Browse, drop it here, or paste it.' }}</span
+      >{{ kinds }}, up to {{ limit }} MB{{ slim ? '' : '. Browse, drop it here or paste it.' }}</span
     >
     <slot />
     <span v-if="fault" class="text-error" role="alert" data-test="file-fault">{{ fault }}</span>

@@ -19,7 +19,7 @@ async function start(how: 'demo' | 'empty') {
     await (how === 'demo' ? startWithDemo(momentNow()) : startEmpty())
     await navigateTo('/')
   } catch (error) {
-    fault.value = `The browser could not write: ${(error as Error).message}. Nothing was kept.`
+    fault.value = `The browser could not save: ${(error as Error).message}. Nothing was changed.`
   }
   busy.value = false
 }
@@ -28,12 +28,12 @@ async function start(how: 'demo' | 'empty') {
 <template>
   <div class="first">
     <WordMark />
-    <h1>Checks from payment to paper</h1>
+    <h1>Checks, from payment to paper</h1>
     <p class="quiet">Everything you enter stays in this browser. Nothing is sent anywhere.</p>
     <v-text-field
       v-model="name"
       v-first
-      label="Your name, for the record of who did what"
+      label="Your name, recorded with everything you do"
       maxlength="60"
       autocomplete="off"
       hide-details
@@ -41,20 +41,20 @@ async function start(how: 'demo' | 'empty') {
     />
     <div class="choices">
       <v-card class="choice">
-        <h2>Look around in a made-up office</h2>
+        <h2>Explore a demo office</h2>
         <p>
-          A small ferry cooperative and its slipway: three bank accounts, eighteen months of checks, twelve
-          payments waiting, one run to count off.
+          A made-up ferry cooperative: three bank accounts, eighteen months of checks, twelve payments in the
+          lane and one run to count off.
         </p>
         <v-btn color="primary" variant="flat" :loading="busy" @click="start('demo')">
           Load the demo office
         </v-btn>
       </v-card>
       <v-card class="choice">
-        <h2>Begin with your own</h2>
+        <h2>Start your own office</h2>
         <p>
-          An empty office. The first thing to enter is a bank account: company, bank, MICR facts and the range
-          of numbers.
+          An empty office. You begin by adding a bank account: the company, the bank, the MICR line and the
+          check numbers.
         </p>
         <v-btn :disabled="busy" @click="start('empty')"> Start empty </v-btn>
       </v-card>

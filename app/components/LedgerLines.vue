@@ -18,7 +18,7 @@ const out = (at: number): void => {
       <v-select
         v-model="line.ledgerId"
         :items="choices"
-        :label="`Account, line ${i + 1}`"
+        :label="`Ledger account, line ${i + 1}`"
         class="account"
         hide-details
       />
@@ -32,7 +32,7 @@ const out = (at: number): void => {
       />
       <v-text-field
         v-model="line.memo"
-        :label="`For, line ${i + 1}`"
+        :label="`Memo, line ${i + 1}`"
         maxlength="80"
         hide-details
         autocomplete="off"
@@ -46,11 +46,12 @@ const out = (at: number): void => {
         autocomplete="off"
         class="job"
       />
-      <v-btn variant="text" class="out" :aria-label="`Take line ${i + 1} out`" @click="out(i)">Out</v-btn>
+      <v-btn variant="text" class="out" :aria-label="`Remove line ${i + 1}`" @click="out(i)">Remove</v-btn>
     </div>
     <p v-if="faults.length" class="text-error small" role="alert">{{ faults[0] }}</p>
     <p v-if="lines.length" class="small quiet">
-      An amount may be figures, a share as 40%, or 3 x 12.50; one may stay blank.
+      An amount can be a figure, a share such as 40%, or a calculation such as 3 x 12.50. Leave one line blank
+      to give it the rest.
     </p>
   </div>
 </template>

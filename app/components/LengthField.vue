@@ -26,7 +26,7 @@ function keep() {
   if (!parsed.value) return
   refused.value = parsed.value.ok
     ? ''
-    : `${parsed.value.refusal.text}; ${lengthText(props.modelValue, props.unit)} stays`
+    : `${parsed.value.refusal.text} Still ${lengthText(props.modelValue, props.unit)}.`
   if (!parsed.value.ok) {
     typed.value = undefined
     return

@@ -58,7 +58,7 @@ function onKey(event: KeyboardEvent, i: number) {
 
 <template>
   <div class="ruler">
-    <div class="wide" tabindex="0" role="group" aria-label="MICR line on its ruler">
+    <div class="wide" tabindex="0" role="group" aria-label="MICR line on its position ruler">
       <svg :width="65 * CELL + 4" height="92" viewBox="-2 0 992 92">
         <g v-if="standard" class="zones">
           <g v-for="z in micrZones" :key="z.from">
@@ -145,16 +145,16 @@ function onKey(event: KeyboardEvent, i: number) {
         size="x-small"
         variant="text"
         :disabled="pattern.parts.length === 1"
-        :aria-label="`Take away part ${i + 1}`"
+        :aria-label="`Remove part ${i + 1}`"
         @click="removePart(i)"
       >
         ×
       </v-btn>
     </div>
-    <v-btn size="small" :disabled="pattern.parts.length >= 8" @click="addPart"> One more part </v-btn>
+    <v-btn size="small" :disabled="pattern.parts.length >= 8" @click="addPart"> Add part </v-btn>
     <p class="quiet small">
-      T is the transit symbol, O on-us, D the dash; digits and blanks stand for themselves; {routing},
-      {account}, {serial:6} and the like are filled in.
+      T is the transit symbol, O the on-us symbol and D the dash. Digits and blanks print as they are.
+      {routing}, {account}, {serial:6} and the like are filled in for each check.
     </p>
   </div>
 </template>

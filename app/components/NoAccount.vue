@@ -1,6 +1,6 @@
 <template>
   <p class="quiet">
-    There is no bank account yet. <NuxtLink v-first to="/accounts/new">Open the first one</NuxtLink>: then
-    payments can be drawn on it.
+    No bank accounts yet. <NuxtLink v-first to="/accounts/new">Add your first account</NuxtLink> to draw
+    payments on it.
   </p>
 </template>

@@ -20,14 +20,14 @@ const groups = computed(() => alike(props.notes).map(g => ({ ...g, where: props.
       :key="i"
       :class="note.severity === 'error' ? 'text-error' : 'text-warning'"
     >
-      <strong>{{ note.severity === 'error' ? 'Wrong' : 'Look' }}</strong>
+      <strong>{{ note.severity === 'error' ? 'Error' : 'Warning' }}</strong>
       <template v-if="checks.length === 1">
         <button type="button" class="jump" @click="emit('go', checks[0]!)">{{ checks[0] }}</button>
       </template>
       {{ note.text }} <span class="quiet">({{ note.field }})</span>
       <NuxtLink v-if="where" :to="where.to" class="mend">{{ where.title }}</NuxtLink>
       <details v-if="checks.length > 1">
-        <summary>The same of {{ checks.length.toLocaleString('en-US') }} checks</summary>
+        <summary>Also on {{ checks.length.toLocaleString('en-US') }} checks</summary>
         <button
           v-for="check in checks.slice(0, NAMED)"
           :key="check"

@@ -74,7 +74,7 @@ async function go() {
   const { row } = props
   if (asked.value === 'replace') {
     if (!(await did('replace', { numberId: row.id, ending: ending.value, why: reason }))) return
-    office.said = `${row.number} is ${ending.value}; the payment is back in the lane.`
+    office.said = `Check ${row.number} ${ending.value}. The payment is back in the lane.`
   } else if (!(await printAgain(reason))) return
   leave()
 }
@@ -90,7 +90,7 @@ async function printAgain(firstSheet: string): Promise<boolean> {
   }
   const bytes = await paperOfCheck(row)
   if (bytes) paper.show(bytes, `check-${row.number}.pdf`)
-  office.said = `${row.number} went out once more, under its own number.`
+  office.said = `Check ${row.number} printed again under its own number.`
   return true
 }
 const cancelled = computed(() => payment.value?.state === 'cancelled')
@@ -98,14 +98,14 @@ async function copyStub(how: 'open' | 'save') {
   const paper = how === 'open' ? openWindow() : undefined
   if (!(await putOutStubCopy(props.row, cancelled.value, paper))) {
     paper?.leave()
-    office.said = 'Nothing is kept of this check from which a stub could be copied.'
+    office.said = 'There is no saved copy of this check to print a stub from.'
   }
 }
 const titles = {
   replace: `Replace check ${props.row.number}`,
-  again: `Print ${props.row.number} again under its own number`,
+  again: `Print check ${props.row.number} again`,
 }
-const verbs = { replace: 'Replace it', again: 'Print it again' }
+const verbs = { replace: 'Replace check', again: 'Print again' }
 </script>
 
 <template>
@@ -135,7 +135,7 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
       data-test="act-letter"
       @click="saveStopLetter(row, view)"
     >
-      Letter to the bank
+      Stop-payment letter
     </v-btn>
     <CancelPayment
       v-if="cancelling && payment"
@@ -156,19 +156,20 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
       @go="go"
     >
       <p v-if="asked === 'replace'">
-        The payment stands, its paper does not. {{ row.number }} ends; the payment goes back to the lane and
-        gets the next number. Bills, entries, pay and balances stay as they are.
+        Use this when the payment is right but its check is not. Check {{ row.number }} is ended, and the
+        payment goes back to the lane to be printed under the next number. Bills, entries and balances do not
+        change.
       </p>
       <p v-else>
-        Only before the check left the house. The same number goes out once more, so the first sheet must be
-        gone.
+        Only for a check that has not left the office. The same number is printed again, so destroy the first
+        sheet.
       </p>
       <v-radio-group
         v-if="asked === 'replace'"
         v-model="ending"
         hide-details
         density="compact"
-        label="The old paper is"
+        label="What happens to the old check"
       >
         <v-radio
           v-for="e in endings"
@@ -176,9 +177,9 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
           :value="e"
           :label="
             {
-              voided: 'voided: in hand or destroyed',
-              stopped: 'stopped: the bank is asked',
-              spoiled: 'spoiled: found so late',
+              voided: 'voided (you have it, or it was destroyed)',
+              stopped: 'stopped (the bank is asked not to pay it)',
+              spoiled: 'spoiled (noticed after the count-off)',
             }[e]
           "
           :data-test="`ending-${e}`"
@@ -187,14 +188,14 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
       <v-combobox
         v-model="why"
         :items="asked === 'again' ? ['it was torn', 'it came out crumpled'] : [...replaceReasons]"
-        :label="asked === 'again' ? 'What became of the first sheet' : 'Why'"
+        :label="asked === 'again' ? 'What happened to the first sheet' : 'Reason'"
         hide-details
         data-test="act-why"
       />
       <v-checkbox
         v-if="asked === 'again'"
         v-model="inHouse"
-        label="The check has not left the house"
+        label="The check has not left the office"
         hide-details
         density="compact"
         data-test="act-in-house"
@@ -204,7 +205,7 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
           <tr>
             <th scope="col">What changes</th>
             <th scope="col">Now</th>
-            <th scope="col">Then</th>
+            <th scope="col">After</th>
           </tr>
         </thead>
         <tbody>
@@ -219,8 +220,8 @@ const verbs = { replace: 'Replace it', again: 'Print it again' }
             <td><StateMark state="waiting" /></td>
           </tr>
           <tr>
-            <td>Balances, entries</td>
-            <td colspan="2">stay</td>
+            <td>Balances and entries</td>
+            <td colspan="2">unchanged</td>
           </tr>
         </tbody>
       </table>

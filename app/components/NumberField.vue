@@ -27,7 +27,7 @@ function keep() {
     (!props.whole || Number.isInteger(n))
   fault.value = good
     ? ''
-    : `“${text}” is not taken: ${props.least} to ${props.most}${props.suffix ? ` ${props.suffix}` : ''}; ${props.modelValue} stays`
+    : `“${text}” is not valid. Enter ${props.least} to ${props.most}${props.suffix ? ` ${props.suffix}` : ''}. Still ${props.modelValue}.`
   typed.value = undefined
   if (good && n !== props.modelValue) emit('update:modelValue', n)
 }

@@ -9,15 +9,15 @@ onOtherVersion(which => {
 const told: Readonly<Record<OtherVersion, readonly [title: string, text: string]>> = {
   newer: [
     'A newer Violet Lane is open in another tab',
-    'This tab has let go of the data. Nothing is lost: what you typed is kept. Reload it to go on.',
+    'This tab has closed its data so that the newer version can use it. Nothing is lost. Reload this tab to continue.',
   ],
   older: [
     'An older Violet Lane is open in another tab',
-    'It holds the data. Close that tab, or reload it, then reload this one.',
+    'It is using the data. Close or reload that tab, then reload this one.',
   ],
   removed: [
     'This office was removed in another tab',
-    'All of it was saved as a file there. Reload this tab to go on in another office.',
+    'It was saved as a backup file first. Reload this tab to open another office.',
   ],
 }
 const reload = (): void => location.reload()

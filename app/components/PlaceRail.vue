@@ -38,7 +38,7 @@ const setUp = [
 <template>
   <v-navigation-drawer permanent width="188" rail-width="60" :rail="small" color="background" tag="div">
     <div class="top">
-      <NuxtLink to="/" class="home" aria-label="Violet Lane, today">
+      <NuxtLink to="/" class="home" aria-label="Violet Lane, Today">
         <WordMark :short="small" />
       </NuxtLink>
       <OfficeChoice :small="small" />
@@ -89,7 +89,7 @@ const setUp = [
         <p class="quiet version" :class="{ 'd-sr-only': small }">
           Version {{ version
           }}<template v-if="waits"
-            >; a newer one waits until no run is open and no form half filled in</template
+            >. A newer version will load once no run is open and no form is half filled in.</template
           >
         </p>
       </div>

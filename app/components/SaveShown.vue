@@ -12,7 +12,7 @@ const props = defineProps<{
 const { doing, fault, save } = useListOut()
 const kinds = [
   { as: 'csv', title: 'As CSV' },
-  { as: 'xlsx', title: 'As a workbook' },
+  { as: 'xlsx', title: 'As Excel workbook' },
 ] as const
 const saveAs = (as: 'csv' | 'xlsx'): Promise<void> =>
   save(async () => ({

@@ -16,18 +16,18 @@ const asks: Readonly<Record<Question, string>> = {
   sheet: 'What size is the sheet?',
   checks: 'How many checks are on it?',
   where: 'Where is the check?',
-  printed: 'What is printed on the check already?',
+  printed: 'What is already printed on the check?',
 }
 const words: Readonly<Record<string, string>> = {
   letter: 'Letter, 8 1/2 x 11 in',
   A4: 'A4, 210 x 297 mm',
-  leaf: 'A loose check, no larger sheet',
-  other: 'Another height, three checks',
+  leaf: 'A single check, no larger sheet',
+  other: 'Another height, with three checks',
   1: 'One',
   3: 'Three',
   top: 'At the top',
   middle: 'In the middle',
-  foot: 'At the foot',
+  foot: 'At the bottom',
   right: 'At the right, beside a counterfoil',
   nothing: 'Nothing',
   number: 'Only its number',
@@ -45,9 +45,9 @@ function choose(stock: Stock) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" aria-label="Which stock is mine">
+  <v-dialog v-model="open" max-width="760" aria-label="Which stock do I have">
     <v-card
-      :title="next ? asks[next.question] : left.length > 1 ? 'Which of these is nearest?' : 'This is the one'"
+      :title="next ? asks[next.question] : left.length > 1 ? 'Which of these is nearest?' : 'Use this stock'"
     >
       <div class="body" data-test="guide">
         <div v-if="next" class="options">
@@ -71,10 +71,8 @@ function choose(stock: Stock) {
           </button>
         </div>
         <div class="d-flex ga-3">
-          <v-btn v-if="Object.keys(answers).length" variant="text" @click="answers = {}">
-            From the beginning
-          </v-btn>
-          <v-btn variant="text" @click="open = false"> Not now </v-btn>
+          <v-btn v-if="Object.keys(answers).length" variant="text" @click="answers = {}"> Start over </v-btn>
+          <v-btn variant="text" @click="open = false"> Close </v-btn>
         </div>
       </div>
     </v-card>

@@ -11,16 +11,15 @@ const { offered, takeUp } = useNewVersion()
 </script>
 
 <template>
-  <p v-if="madeUp" class="band made-up" role="note" data-test="made-up">
-    Made-up office: nothing here is real.
-  </p>
+  <p v-if="madeUp" class="band made-up" role="note" data-test="made-up">Demo office: nothing here is real.</p>
   <p v-if="handed" class="band" role="note" data-test="band">
-    Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}: nothing is done
-    here. <NuxtLink to="/files">{{ handed.fromHere ? 'Take it back' : 'Take it on' }}</NuxtLink>
+    Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}. Nothing can be
+    changed here.
+    <NuxtLink to="/files">{{ handed.fromHere ? 'Take office back' : 'Continue here' }}</NuxtLink>
   </p>
   <p v-if="offered" class="band" role="status" data-test="newer">
-    A new version is here.
-    <v-btn size="small" variant="outlined" class="ml-2" @click="takeUp">Go on with it</v-btn>
+    A new version is ready.
+    <v-btn size="small" variant="outlined" class="ml-2" @click="takeUp">Reload to use it</v-btn>
   </p>
 </template>
 

@@ -24,6 +24,6 @@ watch(
     @go="emit('go', why)"
   >
     <slot />
-    <v-text-field v-model="why" v-first label="Why" maxlength="80" data-test="why" />
+    <v-text-field v-model="why" v-first label="Reason" maxlength="80" data-test="why" />
   </AskDialog>
 </template>

@@ -13,10 +13,10 @@ describe('a file that is given', () => {
   ])('%s is taken', (name, type) => expect(said(name, type)).toBe(''))
 
   it.each([
-    ['scan.svg', 'image/svg+xml', 10, 'scan.svg is not taken: PNG, JPEG or PDF is wanted here'],
-    ['notes.txt', '', 10, 'notes.txt is not taken: PNG, JPEG or PDF is wanted here'],
-    ['scan.png', 'image/png', 2_000_001, 'scan.png has 3 MB: at most 2 MB are taken here'],
-    ['scan.png', 'image/png', 0, 'scan.png is empty'],
+    ['scan.svg', 'image/svg+xml', 10, 'scan.svg cannot be used here. Choose PNG, JPEG or PDF.'],
+    ['notes.txt', '', 10, 'notes.txt cannot be used here. Choose PNG, JPEG or PDF.'],
+    ['scan.png', 'image/png', 2_000_001, 'scan.png is 3 MB. The limit is 2 MB.'],
+    ['scan.png', 'image/png', 0, 'scan.png is empty.'],
   ])('%s (%s) of %s bytes is refused with its reason', (name, type, size, why) => {
     expect(said(name, type, size)).toBe(why)
   })

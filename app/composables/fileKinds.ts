@@ -15,9 +15,9 @@ export function fileFault(
   const accepted = accept.split(',').map(kind => kind.trim().toLowerCase())
   const told = file.type !== '' || /\.\w+$/.test(file.name)
   if (told && !accepted.some(kind => ofKind(file, kind)))
-    return `${file.name} is not taken: ${kinds} is wanted here`
+    return `${file.name} cannot be used here. Choose ${kinds}.`
   if (file.size > most * 1e6) {
-    return `${file.name} has ${Math.ceil(file.size / 1e6)} MB: at most ${most} MB are taken here`
+    return `${file.name} is ${Math.ceil(file.size / 1e6)} MB. The limit is ${most} MB.`
   }
-  return file.size === 0 ? `${file.name} is empty` : ''
+  return file.size === 0 ? `${file.name} is empty.` : ''
 }

@@ -7,7 +7,7 @@ import { useLive } from './useLive'
 
 const READING = 'Reading the backup'
 
-/** Saving everything as one file, and putting such a file in the place of what is here. */
+/** Saving backup as one file, and putting such a file in the place of what is here. */
 export function useBackup() {
   const office = useOffice()
   const state = useLive(readBackupState)
@@ -40,7 +40,7 @@ export function useBackup() {
     try {
       await work()
     } catch (error) {
-      fault.value = `It could not be done, and nothing has changed: ${(error as Error).message}`
+      fault.value = `That failed, and nothing was changed: ${(error as Error).message}`
     } finally {
       doing.value = ''
       if (left) letGoOfBackup()
@@ -53,10 +53,10 @@ export function useBackup() {
     seen.value = undefined
   }
   const save = (name = 'backup'): Promise<void> =>
-    during('Saving everything', async () => {
+    during('Saving backup', async () => {
       const bytes = await saveBackup(name, passphrase.value, tell)
       passphrase.value = ''
-      office.said = `Saved: a backup of ${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB.`
+      office.said = `Backup saved (${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB).`
     })
   const look = (file: File, opensWith = ''): Promise<void> =>
     during(READING, async () => {
@@ -66,11 +66,11 @@ export function useBackup() {
       if (read.ok) seen.value = read.value
       else if (read.refusal.field === 'passphrase') locked.value = file
       if (!read.ok && (opensWith || !locked.value))
-        fault.value = `${file.name} is not taken. ${read.refusal.text}.`
+        fault.value = `${file.name} cannot be restored. ${read.refusal.text}`
     })
   /** Saves what is here first, then puts the file in its place. */
   const restore = (): Promise<void> =>
-    during('Putting it in place', async () => {
+    during('Restoring', async () => {
       if (seen.value?.here.last) await saveBackup('before restoring', '', tell)
       part.value = 0
       const done = await restoreBackup(tell)
@@ -79,7 +79,7 @@ export function useBackup() {
         return
       }
       seen.value = undefined
-      office.said = 'The backup is in place.'
+      office.said = 'Backup restored.'
     })
   const leave = (): void => {
     seen.value = undefined

@@ -109,7 +109,7 @@ export function useBillForm(
           : 'none',
       waits:
         amount.ok && company.value?.payables && needsSecond(amount.value, company.value.payables)
-          ? `Above ${figures(company.value.payables.secondAbove!, { sign: sign.value })}: a second person must say yes before it is payable`
+          ? `Bills above ${figures(company.value.payables.secondAbove!, { sign: sign.value })} need approval by a second person before they can be paid`
           : '',
     }
   })
@@ -191,7 +191,7 @@ export function useBillForm(
       return false
     }
     await draft.forget()
-    office.said = `Changed: bill ${to.number}.`
+    office.said = `Saved changes to bill ${to.number}.`
     entered(done.value.bills[0]!)
     return true
   }

@@ -243,8 +243,8 @@ export function useDraw(
   /** What was done, in words. */
   const told = (draw: Draw, onPad: number | undefined): string =>
     onPad === undefined
-      ? `Drawn: ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It stands in the lane.`
-      : `Recorded: ${onPad} to ${draw.payee.name.trim()}, issued.`
+      ? `Drew ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It is in the lane.`
+      : `Recorded check ${onPad} to ${draw.payee.name.trim()} as issued.`
   /** What is drawn is no draft any more: that goes with the act. */
   async function send(accountId: AccountView['account']['id'], { draw, bill }: DrawAsked) {
     const number = read.value.number

@@ -36,7 +36,7 @@ export function useBackupFolder() {
     try {
       await work()
     } catch (error) {
-      fault.value = `The folder cannot be used: ${(error as Error).message}`
+      fault.value = `This folder cannot be used: ${(error as Error).message}`
     }
   }
   return {

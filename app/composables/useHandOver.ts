@@ -23,7 +23,7 @@ export function useHandOver() {
   /** Saves what the other desk takes on; as often as is wanted. */
   const saveFile = (): Promise<void> => file.save('handed over')
   async function takeOn(back: boolean): Promise<void> {
-    if (await did('takeOn', { back })) office.said = 'Work goes on here.'
+    if (await did('takeOn', { back })) office.said = 'You can work here again.'
   }
   return { handed, to, busy, fault, at, handOver, saveFile, takeOn, file }
 }

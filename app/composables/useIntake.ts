@@ -93,7 +93,7 @@ export function useIntake(
     const opened = await during('Reading the file', of => of.open(given))
     if (!opened) return
     if (!opened.ok) {
-      fault.value = `${given.name} is not taken: ${opened.refusal.text}.`
+      fault.value = `${given.name} cannot be imported. ${opened.refusal.text}`
       return
     }
     file.value = given.name
@@ -107,7 +107,7 @@ export function useIntake(
   async function lookAtColumns(headerRow?: number): Promise<boolean> {
     checked.value = undefined
     clear()
-    const found = await during('Looking at the columns', of => of.plan(kind.value, headerRow))
+    const found = await during('Checking columns', of => of.plan(kind.value, headerRow))
     if (!found) return false
     plan.value = found
     matching.value = { ...found.matching }
@@ -117,10 +117,10 @@ export function useIntake(
     if (await lookAtColumns(headerRow)) await lookAtWriting()
   }
   async function goToSheet(at: number, hiddenToo = false): Promise<void> {
-    const laid = await during('Going to the sheet', of => of.sheet(at, hiddenToo))
+    const laid = await during('Opening the sheet', of => of.sheet(at, hiddenToo))
     if (!laid) return
     if (!laid.ok) {
-      fault.value = `${sheets.value[at]?.name ?? ''} cannot be read: ${laid.refusal.text}.`
+      fault.value = `${sheets.value[at]?.name ?? ''} cannot be read. ${laid.refusal.text}`
       return
     }
     fault.value = ''
@@ -143,7 +143,7 @@ export function useIntake(
   }))
   /** How days and amounts are written: as the rows tell, and `said` where somebody said it before. */
   async function lookAtWriting(said?: Pick<MatchingFile, 'days' | 'cents'>): Promise<void> {
-    const found = await during('Looking at dates and amounts', of => of.written(bareSpec.value, localToday()))
+    const found = await during('Checking dates and amounts', of => of.written(bareSpec.value, localToday()))
     if (!found) return
     order.value = found.order ?? said?.days ?? undefined
     askOrder.value = found.order === undefined
@@ -183,7 +183,7 @@ export function useIntake(
       ...(ofAccount.value && accountId.value && { accountId: accountId.value }),
       stamp: stamp(),
     }
-    return during('Looking at every row', on => on.check(asked))
+    return during('Checking every row', on => on.check(asked))
   }
   async function check(): Promise<void> {
     clear()
@@ -202,15 +202,15 @@ export function useIntake(
     }
     const of = read.value
     if (of.kind !== kind.value) {
-      matchingFault.value = `${given.name} is for ${intakeKinds[of.kind].title.toLowerCase()}: choose that above first.`
+      matchingFault.value = `${given.name} is a mapping for ${intakeKinds[of.kind].title.toLowerCase()}. Choose that above first.`
       return
     }
-    const found = await during('Looking at the columns', on => on.apply(of))
+    const found = await during('Checking columns', on => on.apply(of))
     if (!found) return
     if (found.headerRow !== plan.value?.headerRow && !(await lookAtColumns(found.headerRow))) return
     matching.value = { ...found.matching }
     matchingFault.value = found.lacking.length
-      ? `${of.name} names what is not in this table: ${found.lacking.join(', ')}.`
+      ? `${of.name} uses columns that are not in this file: ${found.lacking.join(', ')}.`
       : ''
     await lookAtWriting(of)
   }
@@ -251,7 +251,7 @@ export function useIntake(
   })
   /** Saves rows that are left out, where there are any. */
   function saveRest(text: string): void {
-    if (text) saveText(text, `left out of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
+    if (text) saveText(text, `skipped rows of ${file.value.replace(/\.\w+$/, '')}.csv`, 'text/csv')
   }
   /** Takes in all that is good; what is wrong is saved as a file first. Gives whether it was done. */
   async function take(): Promise<boolean> {
@@ -262,9 +262,9 @@ export function useIntake(
     part.value = 0
     const done = await run(
       key => of.take(spec.value, { ...control.value }, { ...stamp(), key }, far => (part.value = far)),
-      ({ told }) => `Taken in: ${told}, from ${name}.`,
+      ({ told }) => `Imported ${told} from ${name}.`,
     )
-    if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}.`
+    if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}`
     if (!done?.ok) return false
     saveRest(left)
     leave()

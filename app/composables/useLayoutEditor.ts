@@ -1,6 +1,5 @@
 import { computed, ref, shallowRef } from 'vue'
-import type { Mm, Unit } from '#core/paper/length'
-import { stepOf } from '#core/paper/length'
+import { type Mm, type Unit, stepOf } from '#core/paper/length'
 import {
   alignFields,
   distributeFields,

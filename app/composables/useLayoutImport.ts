@@ -22,7 +22,7 @@ export function useTakeLayout() {
   async function take(layout: Layout, from: number): Promise<boolean> {
     const done = await act('saveLayout', { key: layout.id, layout, from, owns: [] })
     if (!done?.ok) return false
-    office.said = `Layout ${layout.code} is in, as version ${done.value.layouts[0]?.revision}.`
+    office.said = `Imported layout ${layout.code} as version ${done.value.layouts[0]?.revision}.`
     return true
   }
   return { busy, fault, take }
@@ -58,7 +58,7 @@ export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
     const done = await act('saveStock', { stock: read.value })
     if (!done) return
     if (done.ok)
-      office.said = `Stock “${read.value.name}” is in, as version ${done.value.stocks[0]?.revision}.`
+      office.said = `Imported stock “${read.value.name}” as version ${done.value.stocks[0]?.revision}.`
     else faults.value = [`${file}: ${fault.value}`]
   }
   async function takeFile(file: File): Promise<void> {
@@ -70,7 +70,7 @@ export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
     else if (format === 'stock') await takeStockFile(text, file.name)
     else
       faults.value = [
-        `${file.name}: not a layout or stock file of Violet Lane: its “format” should be violet-lane/layout or violet-lane/stock`,
+        `${file.name} is not a Violet Lane layout or stock file. Its “format” should be violet-lane/layout or violet-lane/stock.`,
       ]
   }
   return { faults, taking, takeFile }

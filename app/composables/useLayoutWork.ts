@@ -94,7 +94,7 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
     const work = editor.work.value
     if (!work || !unsaved.value || !(await saveAll(work))) return
     await forgetDraft()
-    office.said = `Saved: ${work.common.code}, version ${from.value}.`
+    office.said = `Saved ${work.common.code} as version ${from.value}.`
   }
   /** Lays the newest saved version on the table again. */
   async function forget(): Promise<void> {

@@ -15,7 +15,7 @@ export function useListOut() {
     try {
       const asked = await ask()
       const rows = await saveList(asked)
-      office.said = `Saved: ${listNames[asked.list]}, ${howMany(rows, 'row')}.`
+      office.said = `Exported ${listNames[asked.list]}: ${howMany(rows, 'row')}.`
     } catch (error) {
       fault.value = `The list could not be saved: ${(error as Error).message}.`
     }

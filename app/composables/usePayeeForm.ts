@@ -170,7 +170,7 @@ export function usePayeeForm(
     await draft.forget()
     began.value = typedOf(done.value.payees[0]!)
     form.value = typedOf(done.value.payees[0]!)
-    office.said = from ? `Changed: ${to.value.name}.` : `Written down: ${to.value.name}.`
+    office.said = from ? `Saved changes to ${to.value.name}.` : `Added payee ${to.value.name}.`
     return id
   }
   return { form, busy, near, isChanged, faults, elsewhere, keep, asksDays }

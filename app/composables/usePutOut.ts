@@ -35,7 +35,7 @@ export function usePutOut() {
       const paper = openWindow()
       if (paper.opened) return paper
       trouble.value =
-        'The browser opened no window for the PDF, so nothing was printed and nothing has changed. Allow windows for this page, or save the PDF instead.'
+        'The browser blocked the window for the PDF, so nothing was printed or changed. Allow pop-up windows for this page, or save the PDF instead.'
       return undefined
     }
     if (how.way === 'practice') {

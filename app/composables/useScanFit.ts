@@ -67,7 +67,7 @@ export function useScanFit(stock: () => Stock, { busy, fault }: FitWork) {
   /** Reads a picture: of the sheet of `check` where one is named, else of the fit sheet. */
   async function read(file: Blob, check?: PrintedCheck): Promise<void> {
     fault.value = ''
-    busy.value = 'Opening the picture'
+    busy.value = 'Opening the file'
     const { sheet, id } = stock()
     const ofCheck = check && (await readCheck(file, check))
     const done = ofCheck ?? (await readFitFile(file, sheet, id, onStage))

@@ -1,6 +1,6 @@
+import { formatDate, addDays, typedDate, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { computed, ref, watch, type Ref } from 'vue'
-import { addDays, typedDate, type PlainDate } from '#core/base/dates'
 import { dayFirstIn } from '#core/base/country'
 import { idOf, type Id } from '#core/base/id'
 import { good } from '#core/base/result'
@@ -126,7 +126,7 @@ export function useSettle(
     const discount = choice.value.get(s.bill.id)?.discount ?? zero
     const whole = cents(amount.value + (amount.value === open(s.bill) - discount ? discount : 0))
     if (whole * way <= 0 || whole * way > open(s.bill) * way)
-      return `${figures(open(s.bill))} is open: choose a part of it`
+      return `Only ${figures(open(s.bill))} is open. Enter that or less`
     const takesAll = whole === open(s.bill) && amount.value !== open(s.bill)
     choice.value = new Map(choice.value).set(s.bill.id, { whole, discount: takesAll ? discount : zero })
     return ''
@@ -169,7 +169,7 @@ export function useSettle(
     const of = company.value
     if (!of || busy.value || !checks.value.length || faulty.value) return false
     const payments = checks.value.map(({ accountId: id, draw }) => ({ accountId: id, draw }))
-    const told = `Drawn: ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayOf(later.value)}.` : 'They stand in the lane.'}`
+    const told = `Drew ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${formatDate(dayOf(later.value), 'MMM D, YYYY')}.` : 'They are in the lane.'}`
     const done = await act('settle', { companyId: of.id, payments })
     if (!done?.ok) return false
     // What was chosen is drawn: what is left open of it is chosen anew, or not.
@@ -185,7 +185,7 @@ export function useSettle(
     const done = await act('payOtherwise', { accountId: from, draw, way, reference })
     if (!done?.ok) return false
     choice.value = new Map()
-    office.said = `Recorded: ${figures(check.draw.amount, { sign: sign.value })} to ${check.payee.name}, by ${way}.`
+    office.said = `Recorded ${figures(check.draw.amount, { sign: sign.value })} to ${check.payee.name}, by ${way}.`
     return true
   }
   return {

@@ -95,7 +95,7 @@ export const backupWork = {
     if (!backup.ok) return backup
     const { manifest, tables } = backup.value
     if (manifest.store > db.verno)
-      return refuse('backup-newer', 'a newer version of the program wrote it: open it there', {
+      return refuse('backup-newer', 'It was saved by a newer version of Violet Lane. Open it there.', {
         field: 'backup',
       })
     const { here, trail } = await seenHere()
@@ -125,7 +125,7 @@ export const backupWork = {
       if (last?.hash !== of.head)
         return refuse(
           'changed-meanwhile',
-          'something was done here since the file was looked at: look again',
+          'This office changed after the file was checked. Check the file again.',
           {
             field: 'backup',
           },

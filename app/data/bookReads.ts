@@ -86,7 +86,7 @@ export async function compareNumbers(): Promise<{
       differences.map(d => ({
         bookId: book.id,
         number: d.number,
-        what: `its row says ${d.row}, the book says ${d.strip}`,
+        what: `recorded as ${d.row}, the book says ${d.strip}`,
       })),
     ),
   }

@@ -128,9 +128,9 @@ describe('number books in the store', () => {
     const said = (await compareNumbers()).differences.map(d => `${d.bookId} ${d.number} ${d.what}`).sort()
     expect(said).toEqual(
       [
-        `${changed.bookId} ${changed.number} its row says voided, the book says issued`,
-        `${gone.bookId} ${gone.number} its row says none, the book says cleared`,
-        'low 777 its row says issued, the book says none',
+        `${changed.bookId} ${changed.number} recorded as voided, the book says issued`,
+        `${gone.bookId} ${gone.number} recorded as none, the book says cleared`,
+        'low 777 recorded as issued, the book says none',
       ].sort(),
     )
     await paintStrips(db, [

@@ -83,7 +83,7 @@ export async function readCheckFile(
   through: Deviation | null,
   onStage: OnStage,
 ): Promise<Result<FitScan>> {
-  onStage('Making the print to hold it against')
+  onStage('Preparing the comparison')
   const meant = await greyOfDrawing(drawing, COMPARE_DPI)
   return readWith(file, (remote, bitmap, perMm) =>
     remote.readCheck(

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 
 /** What a worker's error has no words for: its code was never here. */
-const NOT_FETCHED = 'the server does not answer, and this part of the program is not here yet'
+const NOT_FETCHED = 'the server does not answer, and this part of the program has not been loaded yet'
 /** Never resolves; rejects when the worker fails, or cannot be fetched. */
 export const failureOf = (worker: Worker): Promise<never> =>
   new Promise((_, reject) => {

@@ -30,7 +30,7 @@ export class IntakeDesk {
 
   private async during<T>(work: Promise<T>): Promise<T> {
     const done = await Promise.race([work, this.failed, this.stopped])
-    if (done === 'stopped') throw new DOMException('It was stopped.', 'AbortError')
+    if (done === 'stopped') throw new DOMException('Stopped.', 'AbortError')
     return done
   }
   /** Ends the worker, and whatever it does: an act under way is not done then. */
@@ -64,8 +64,8 @@ export class IntakeDesk {
       if ((error as Error).name !== 'AbortError') throw error
       // It may have been done in the moment in which it was stopped; this waits for what the worker had begun.
       return (await db.trail.where('key').equals(stamp.key).count())
-        ? good({ told: 'all of it, before it could be stopped' })
-        : refuse('intake-stopped', 'stopped: nothing was taken in', { field: 'file' })
+        ? good({ told: 'everything before it could be stopped' })
+        : refuse('intake-stopped', 'Stopped. Nothing was imported.', { field: 'file' })
     }
   }
   leftOut = (states: readonly IntakeSeen['state'][]) => this.during(this.remote.leftOut(states))

@@ -34,7 +34,7 @@ export async function act<N extends ActName>(
   if (!office)
     return refuse(
       'not-fetched',
-      'nothing was changed: the server does not answer, and this tab lacks what the act needs',
+      'Nothing was changed: the server does not answer, and a part of the program is not loaded yet',
     )
   return office.perform(name, input, { at: momentNow(), by: operatorName(), key }, draft)
 }

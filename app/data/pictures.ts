@@ -23,25 +23,25 @@ export async function bitmapOf(
   if (file.size > MOST_FILE_BYTES)
     return refuse(
       'picture-large',
-      `the file has ${Math.round(file.size / 1e6)} MB: at most ${MOST_FILE_BYTES / 1e6} MB`,
+      `The file is ${Math.round(file.size / 1e6)} MB. The limit is ${MOST_FILE_BYTES / 1e6} MB`,
       { field: 'file', value: file.size, limit: MOST_FILE_BYTES },
     )
   const kind = kindOf(new Uint8Array(await file.slice(0, 512).arrayBuffer()))
   if (kind === 'svg')
-    return refuse('picture-svg', 'SVG files are not taken: save it as PNG at 600 dots to the inch', {
+    return refuse('picture-svg', 'SVG files cannot be used. Save it as PNG at 600 dpi', {
       field: 'file',
     })
   if (!kind || (kind === 'pdf' && !pdfAt))
     return refuse(
       'picture-kind',
-      `the file is not a picture we read: PNG${pdfAt ? ', JPEG or PDF' : ' or JPEG'}`,
+      `This is not a supported picture. Use PNG${pdfAt ? ', JPEG or PDF' : ' or JPEG'}`,
       { field: 'file' },
     )
   try {
     const source = kind === 'pdf' && pdfAt ? await pdfAt(new Uint8Array(await file.arrayBuffer())) : file
     return good(await createImageBitmap(source))
   } catch (error) {
-    return refuse('picture-broken', `the file cannot be read as a picture: ${(error as Error).message}`, {
+    return refuse('picture-broken', `The file cannot be read as a picture: ${(error as Error).message}`, {
       field: 'file',
     })
   }

@@ -16,14 +16,14 @@ async function ask<T>(path: string, init: RequestInit = {}): Promise<Result<T>> 
   try {
     answer = await fetch(BASE + path, init)
   } catch {
-    return refuse('practice-away', 'the practice printer does not answer: is the server still running?')
+    return refuse('practice-away', 'The practice printer does not answer. Is the server still running?')
   }
   const body = (await answer.json().catch(() => undefined)) as
     { data?: { text?: string; field?: string } } | undefined
   if (answer.ok) return good(body as T)
   return refuse(
     'practice-refused',
-    body?.data?.text ?? `the practice printer refused (${answer.status})`,
+    body?.data?.text ?? `The practice printer refused the request (${answer.status})`,
     body?.data?.field ? { field: body.data.field } : {},
   )
 }

@@ -1,5 +1,4 @@
-import type { NumberBook, NumberRow } from '#core/books/book'
-import { bookName } from '#core/books/book'
+import { type NumberBook, type NumberRow, bookName } from '#core/books/book'
 import { fates } from '#core/books/fates'
 import type { NumbersProof } from '#core/books/proofOfNumbers'
 import { csvOut } from '#core/exchange/csvOut'
@@ -81,7 +80,7 @@ export const saveNumbersPdf = async (
       under: moment(new Date().toISOString()),
       words: troubles.length
         ? troubles.map(t => `${t}.`)
-        : ['Every number of every book has exactly one fate; there are no gaps and no doubles.'],
+        : ['Every number of every book has exactly one fate. There are no gaps and no duplicates.'],
       columns: [
         { title: 'Account', share: 1.5 },
         { title: 'Book', share: 2.4 },
@@ -89,7 +88,7 @@ export const saveNumbersPdf = async (
         { title: 'In the book', share: 1.1, right: true },
       ],
       rows: proofRows(proof, accountOf).map(r => [r[0]!, r[1]!, ...r.slice(4)]),
-      sign: ['Looked over by, date'],
+      sign: ['Reviewed by, date'],
     }),
     'numbers.pdf',
   )

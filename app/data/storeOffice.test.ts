@@ -241,7 +241,7 @@ describe('layouts, own settings and printers on the store', () => {
     )
     expect(both.map(r => (r.ok ? 'saved' : r.refusal.code)).sort()).toEqual(['saved', 'version-newer'])
     expect(await db.layouts.count()).toBe(1)
-    expect((await db.trail.toArray()).map(t => t.act)).toEqual(['save a layout'])
+    expect((await db.trail.toArray()).map(t => t.act)).toEqual(['Layout saved'])
   })
   it('a run keeps what it was printed with, whatever is saved afterwards', async () => {
     await act('draw', { accountId: account.id, draw: drawOf('a', 500) })

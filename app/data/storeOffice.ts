@@ -151,10 +151,10 @@ export class StoreOffice implements Keeping {
       if (error instanceof DraftChanged)
         return refuse(
           'draft-changed',
-          'Another tab changed what is filled in here. It now shows both. Look at it again, then go on.',
+          'Another tab changed this form. It now shows both changes. Check it, then try again.',
         )
       if (error instanceof Dexie.DexieError)
-        return refuse('store-failed', `nothing was changed: the browser could not write (${error.name})`)
+        return refuse('store-failed', `Nothing was changed: the browser could not save (${error.name})`)
       throw error
     }
   }

@@ -1,7 +1,7 @@
 <template>
   <div class="page">
-    <PageHead title="There is no such page" />
-    <p class="mb-4">Nothing stands at this address. What this browser keeps of your office is untouched.</p>
+    <PageHead title="Page not found" />
+    <p class="mb-4">There is nothing at this address. Your office’s data is unchanged.</p>
     <div>
       <v-btn color="primary" variant="flat" to="/" data-test="to-today"> Go to Today </v-btn>
     </div>

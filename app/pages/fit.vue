@@ -69,45 +69,45 @@ async function keepPrinter() {
       >
         <v-btn value="in" size="small"> in </v-btn><v-btn value="mm" size="small"> mm </v-btn>
       </v-btn-toggle>
-      <v-btn data-test="new-printer" @click="nameIt()"> Name a printer </v-btn>
+      <v-btn data-test="new-printer" @click="nameIt()"> Add printer </v-btn>
     </PageHead>
     <div v-if="library && all" class="scroll fits">
       <p v-if="!all.printers.some(p => p.id !== practicePrinterId) && !naming" class="quiet">
         Every printer shifts, stretches or turns the page a little, and each tray does so differently.
-        <button type="button" class="link" @click="nameIt()">Name your printer</button>, print its fit sheet
-        on plain paper, and from then on everything lands where the layout says. The practice printer is there
-        to try it without paper.
+        <button type="button" class="link" @click="nameIt()">Add your printer</button>, print its fit sheet on
+        plain paper, and everything will print where the layout says. You can try it without paper on the
+        practice printer.
       </p>
       <v-card v-if="naming" class="box">
         <v-form class="row" @submit.prevent="keepPrinter">
           <v-text-field
             v-model="name"
             v-first
-            label="Printer, as you call it"
+            label="Printer name"
             maxlength="60"
             :error-messages="nameFault"
             :hide-details="!nameFault"
             data-test="printer-name"
           />
-          <v-text-field v-model="trays" label="Trays, with commas between" maxlength="120" hide-details />
+          <v-text-field v-model="trays" label="Trays, separated by commas" maxlength="120" hide-details />
           <v-select
             v-model="stacking"
             :items="['face down', 'face up']"
-            label="Its sheets come to lie"
+            label="Output tray stacks sheets"
             hide-details
             data-test="printer-stacking"
           />
           <LengthField
             v-model="edge"
-            label="Leaves an edge of"
+            label="Unprintable edge"
             :unit="office.unit"
             :most="15"
             data-test="printer-edge"
           />
           <v-btn :loading="keeping" type="submit" color="primary" variant="flat" data-test="printer-add">
-            Keep it
+            Save printer
           </v-btn>
-          <v-btn variant="text" @click="naming = ''"> Not now </v-btn>
+          <v-btn variant="text" @click="naming = ''"> Cancel </v-btn>
         </v-form>
       </v-card>
       <template v-if="choices.length && stock">
@@ -137,7 +137,7 @@ async function keepPrinter() {
             data-test="change-printer"
             @click="nameIt(choice.printer)"
           >
-            Change printer
+            Edit printer
           </v-btn>
           <v-btn-toggle
             v-if="choice"
@@ -146,9 +146,9 @@ async function keepPrinter() {
             density="compact"
             variant="outlined"
             color="primary"
-            aria-label="What is fitted"
+            aria-label="Fit"
           >
-            <v-btn value="place" size="small" data-test="part-place"> Place on the paper </v-btn
+            <v-btn value="place" size="small" data-test="part-place"> Position on the paper </v-btn
             ><v-btn value="micr" size="small" data-test="part-micr"> MICR line </v-btn>
           </v-btn-toggle>
         </div>
@@ -168,9 +168,7 @@ async function keepPrinter() {
           :fit="fit"
         />
         <p v-else class="quiet">
-          Choose the printer and tray that the paper goes through{{
-            chosen ? ': the one used last is no longer there' : ''
-          }}.
+          Choose the printer and tray you use{{ chosen ? ' (the one used last is gone)' : '' }}.
         </p>
       </template>
     </div>

@@ -47,11 +47,11 @@ const companiesOf = computed(() => {
     </PageHead>
     <div v-if="today" class="scroll">
       <v-alert v-if="behind" type="warning" class="mb-4" data-test="clock-behind">
-        This computer’s clock says {{ heading }}, but the last recorded act was on {{ momentTold(behind) }}.
-        Set the clock right. Until then, dates must be typed with their year.
+        This computer’s clock says {{ heading }}, but the last action was recorded on
+        {{ momentTold(behind) }}. Correct the clock. Until then, type dates with their year.
       </v-alert>
       <section v-if="waitsForCount.length || inPreparation.length" aria-labelledby="hand" class="mb-6">
-        <h2 id="hand" class="mb-2">Needs a hand</h2>
+        <h2 id="hand" class="mb-2">Needs attention</h2>
         <v-card v-for="{ view, run } in waitsForCount" :key="run.id" class="hand" data-test="waits-for-count">
           <StateMark state="on paper" />
           <span class="grow"
@@ -67,27 +67,25 @@ const companiesOf = computed(() => {
             ><strong>{{ view.account.name }}</strong
             >: a run of {{ run.paymentIds.length }} is being prepared</span
           >
-          <v-btn :to="`/run/${run.id}`"> Go on </v-btn>
+          <v-btn :to="`/run/${run.id}`"> Continue </v-btn>
         </v-card>
       </section>
       <section v-if="beginner" class="mb-6" aria-labelledby="way">
-        <h2 id="way" class="mb-2">The way to the first check</h2>
+        <h2 id="way" class="mb-2">Steps to your first check</h2>
         <v-card class="begin">
           <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
         </v-card>
       </section>
       <BackupDue />
       <DueSoon />
-      <h2 v-if="today.length" class="mb-2">What waits</h2>
+      <h2 v-if="today.length" class="mb-2">Waiting</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">
-        <h2>The way to the first check</h2>
+        <h2>Steps to your first check</h2>
         <p class="quiet">
           Company, account, stock, layout, a sample on plain paper, the first payment, the first run. You can
-          stop anywhere and come back.
+          stop at any point and come back.
         </p>
-        <v-btn v-first color="primary" variant="flat" to="/accounts/new">
-          Begin with company and account
-        </v-btn>
+        <v-btn v-first color="primary" variant="flat" to="/accounts/new"> Add company and account </v-btn>
       </v-card>
       <v-card v-else>
         <table class="plain" data-test="today">
@@ -100,7 +98,7 @@ const companiesOf = computed(() => {
               <th scope="col" class="num">Book balance</th>
               <th scope="col" class="num">Committed</th>
               <th scope="col" class="num">Free</th>
-              <th scope="col"><span class="d-sr-only">Go there</span></th>
+              <th scope="col"><span class="d-sr-only">Open</span></th>
             </tr>
           </thead>
           <tbody>
@@ -115,7 +113,7 @@ const companiesOf = computed(() => {
                 {{ figures(laneSums(waiting).total, { sign: view.account.currency.sign }) }}
               </td>
               <td class="num">
-                {{ next ?? 'used up'
+                {{ next ?? 'none left'
                 }}<template v-if="stock.low">
                   <br /><NuxtLink
                     :to="`/books/${encodeURIComponent(view.book.id)}`"

@@ -113,17 +113,17 @@ const columns: readonly Column<NumberRow>[] = [
     <v-alert v-for="r in open" :key="r.id" type="warning" class="mb-2">
       {{
         r.state === 'at the printer'
-          ? `A run waits for its count-off: on paper ${r.checks.length === 1 ? 'is' : 'are'} ${howMany(r.checks.length, 'check')}.`
+          ? `A run of ${howMany(r.checks.length, 'check')} is waiting to be counted off.`
           : 'A run is being prepared.'
       }}
-      <NuxtLink :to="`/run/${r.id}`">Go there</NuxtLink>
+      <NuxtLink :to="`/run/${r.id}`">Open run</NuxtLink>
     </v-alert>
     <div v-if="view" class="halves">
       <div class="left">
         <div class="find">
           <v-text-field
             v-model="typed"
-            label="Find number, payee or amount"
+            label="Search number, payee or amount"
             hide-details
             clearable
             autocomplete="off"
@@ -133,7 +133,7 @@ const columns: readonly Column<NumberRow>[] = [
           <v-select
             v-model="state"
             :items="[
-              { title: 'Every state', value: 'all' },
+              { title: 'All states', value: 'all' },
               ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
             ]"
             label="State"
@@ -147,9 +147,7 @@ const columns: readonly Column<NumberRow>[] = [
           <span data-test="register-sum"
             >{{ figures(money, { sign })
             }}{{
-              notMoney
-                ? `, without ${howMany(notMoney, 'check')} that ${notMoney === 1 ? 'is' : 'are'} spoiled, voided or stopped`
-                : ''
+              notMoney ? `, not counting ${howMany(notMoney, 'check')} spoiled, voided or stopped` : ''
             }}</span
           >
           <SaveShown list="numbers" :company-id="view.company.id" :keys="keysFound" />
@@ -176,10 +174,8 @@ const columns: readonly Column<NumberRow>[] = [
               >
             </template>
             <template #empty>
-              <template v-if="found?.all"> No number matches: widen the search or the state. </template>
-              <template v-else-if="found">
-                No number has been touched yet. Checks appear here when a run goes on paper.
-              </template>
+              <template v-if="found?.all"> No numbers match. Try another search or state. </template>
+              <template v-else-if="found"> No checks yet. They appear here when you print a run. </template>
             </template>
           </RowTable>
         </v-card>
@@ -199,13 +195,13 @@ const columns: readonly Column<NumberRow>[] = [
             <NuxtLink :to="`/run/${chosen.check.runId}`">run</NuxtLink> it was printed in.
           </template>
           <NuxtLink :to="`/books/${encodeURIComponent(chosen.bookId)}?number=${chosen.number}`"
-            >Its life in the number book</NuxtLink
+            >History in the number book</NuxtLink
           >
         </p>
         <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
         <template v-if="copy">
           <p v-if="chosen.check && withoutRun(chosen.check.runId)" class="by-hand" data-test="by-hand">
-            Not a picture of the check: we did not print it. This shows what it says.
+            This check was not printed here. This is what it says, not a picture of it.
           </p>
           <SheetView
             :layout="copy.layout"
@@ -214,7 +210,7 @@ const columns: readonly Column<NumberRow>[] = [
             :checks="[copy.facts]"
           />
         </template>
-        <p v-else-if="!chosen.check" class="quiet">No check carries this number.</p>
+        <p v-else-if="!chosen.check" class="quiet">No check has this number.</p>
       </aside>
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { actName, lineText } from '#core/trail/lineText'
 import { trailOut } from '#core/exchange/trailFile'
 import { firstBroken, type TrailLine } from '#core/trail/trail'
 import type { Column } from '~/composables/rowTable'
@@ -6,7 +7,8 @@ import { saveText } from '~/data/fileOut'
 import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
 
 const { company } = useCompany()
-const kinds = useLive(readTrailActs)
+const written = useLive(readTrailActs)
+const kinds = computed(() => [...new Set((written.value ?? []).map(actName))].sort())
 const kind = ref('all')
 const search = ref('')
 const wanted = refDebounced(
@@ -19,7 +21,7 @@ function find(most: number) {
   const [text, act, on] = [wanted.value, kind.value, day.value]
   return readTrail(
     l =>
-      (act === 'all' || l.act === act) &&
+      (act === 'all' || actName(l.act) === act) &&
       (!on || l.at.startsWith(on)) &&
       (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
     most,
@@ -35,7 +37,7 @@ async function check() {
   const all = await readWholeTrail()
   const broken = firstBroken(all)
   checked.value = broken
-    ? `Line ${broken.seq} is broken: it was changed, or one before it is missing.`
+    ? `Line ${broken.seq} is broken: it was changed, or a line before it is missing.`
     : `${all.length.toLocaleString('en-US')} lines, the chain holds.`
 }
 async function save() {
@@ -55,8 +57,8 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
   { key: 'seq', title: 'Line', num: true, width: '72px', text: l => l.seq },
   { key: 'at', title: 'When', width: '188px', look: 'nowrap', text: l => when(l.at) },
   { key: 'by', title: 'Who', width: '120px', text: l => l.by },
-  { key: 'act', title: 'Act', width: '136px', text: l => l.act },
-  { key: 'text', title: 'What', text: l => l.text },
+  { key: 'act', title: 'Action', width: '136px', text: l => actName(l.act) },
+  { key: 'text', title: 'Details', text: l => lineText(l) },
   { key: 'go', title: '', width: '60px' },
 ]
 </script>
@@ -65,7 +67,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
   <div class="page">
     <PageHead title="Trail">
       <v-btn data-test="trail-check" @click="check"> Check the chain </v-btn>
-      <v-btn data-test="trail-save" @click="save"> Save as JSON lines </v-btn>
+      <v-btn data-test="trail-save" @click="save"> Export as JSON lines </v-btn>
       <v-btn variant="text" to="/files"> Files </v-btn>
     </PageHead>
     <p v-if="checked" class="mb-2" role="status" data-test="trail-checked">
@@ -74,7 +76,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
     <div class="row">
       <v-text-field
         v-model="search"
-        label="Find in what was done, or by whom"
+        label="Search text or name"
         hide-details
         clearable
         class="find"
@@ -82,8 +84,8 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
       />
       <v-select
         v-model="kind"
-        :items="[{ title: 'Every act', value: 'all' }, ...(kinds ?? []).map(k => ({ title: k, value: k }))]"
-        label="Act"
+        :items="[{ title: 'All actions', value: 'all' }, ...kinds]"
+        label="Action"
         hide-details
         class="kind"
       />
@@ -100,15 +102,15 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
         @press="goThere"
       >
         <template #go="{ row: l }">
-          <NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)" tabindex="-1"> look </NuxtLink>
+          <NuxtLink v-if="linkOf(l.about)" :to="linkOf(l.about)" tabindex="-1"> view </NuxtLink>
         </template>
         <template #empty>
-          <template v-if="lines"> No line matches. </template>
+          <template v-if="lines"> No lines match. </template>
         </template>
       </RowTable>
     </v-card>
     <p v-if="lines?.length === MOST" class="quiet more">
-      The newest {{ MOST }} lines that match; the file holds all.
+      The newest {{ MOST }} lines that match. The exported file has all of them.
     </p>
   </div>
 </template>

@@ -26,6 +26,6 @@ export default defineNuxtPlugin(nuxt => {
     }
   })
   nuxt.hook('app:chunkError', () => {
-    useOffice().said = 'That page could not be fetched: the server does not answer. This one stays as it is.'
+    useOffice().said = 'That page could not be loaded because the server does not answer.'
   })
 })

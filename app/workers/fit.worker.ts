@@ -15,9 +15,9 @@ interface Size {
 }
 type OnStage = (stage: string) => void
 const greyOfBitmap = (bitmap: ImageBitmap, onStage: OnStage): GreyImage => {
-  onStage('Taking the picture in')
+  onStage('Reading the picture')
   const grey = greyOf(pixelsOf(bitmap))
-  onStage('Finding the paper and what is printed on it')
+  onStage('Finding the paper and the marks')
   return grey
 }
 

@@ -25,7 +25,7 @@ const dayNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Frida
 export function plainDate(text: string, field = 'date'): Result<PlainDate> {
   const m = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text)
   if (!m)
-    return refuse('date-pattern', `“${text}” is not a date: write it as 2026-11-24`, { field, value: text })
+    return refuse('date-pattern', `“${text}” is not a date. Enter it as 2026-11-24`, { field, value: text })
   return dateOf(Number(m[1]), Number(m[2]), Number(m[3]), field)
 }
 
@@ -33,7 +33,7 @@ export function plainDate(text: string, field = 'date'): Result<PlainDate> {
 export function dateOf(year: number, month: number, day: number, field = 'date'): Result<PlainDate> {
   const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
   if (year < 1900 || year > 2199)
-    return refuse('date-range', `the year ${year} is outside 1900 to 2199`, { field, value: text })
+    return refuse('date-range', `The year ${year} is not between 1900 and 2199`, { field, value: text })
   const at = new Date(Date.UTC(year, month - 1, day))
   if (at.getUTCMonth() !== month - 1 || at.getUTCDate() !== day)
     return refuse('date-missing', `${text} does not exist in the calendar`, { field, value: text })
@@ -149,6 +149,8 @@ export function monthNamed(name: string): number | undefined {
  * The date written by one of our patterns; in French and Spanish the day stands before the name of the month,
  * in French the first as 1er.
  */
+/** A day as all screens, the trail and exports for people show it: Nov 22, 2026. */
+export const dayText = (date: PlainDate): string => formatDate(date, 'MMM D, YYYY')
 export function formatDate(
   date: PlainDate,
   pattern: DatePattern,
@@ -264,7 +266,7 @@ export function typedDate(
   if (long) return dateOf(Number(long[1]), Number(long[2]), Number(long[3]))
   return refuse(
     'date-typed',
-    `“${text.trim()}” is not a date: try +3, fri, 15, me, ${dayFirst ? '24/11' : '11/24'} or 2026-11-24`,
+    `“${text.trim()}” is not a date. Try ${dayFirst ? '24/11' : '11/24'}, fri, +3, 15 or me (month end)`,
     { field: 'date', value: text },
   )
 }
@@ -282,7 +284,7 @@ export const readTypedDate = (text: string, how: DateTyping, lean: Lean = 'aroun
   how.clockBehind && !WITH_YEAR.test(text.trim())
     ? refuse(
         'date-clock',
-        'This computer’s clock is behind the last recorded act. Type the date with its year.',
+        'This computer’s clock is behind the last recorded action. Type the date with its year.',
         { field: 'date', value: text },
       )
     : typedDate(text, how.today, how.dayFirst, lean)

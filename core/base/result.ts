@@ -1,3 +1,5 @@
+import { sentence } from './sentence'
+
 /**
  * Why something was not done. The sentence is made from the properties, so that a screen or a test can rely
  * on them.
@@ -16,12 +18,15 @@ export type Result<T> =
 
 export const good = <T>(value: T): Result<T> => ({ ok: true, value })
 
-/** A refusal as a value: an expected failure is returned, never thrown. */
+/** A refusal as a value: an expected failure is returned, never thrown. Its text is made a sentence. */
 export const refuse = (
   code: string,
   text: string,
   more: Omit<Refusal, 'code' | 'text'> = {},
-): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal: { code, text, ...more } })
+): { readonly ok: false; readonly refusal: Refusal } => ({
+  ok: false,
+  refusal: { code, text: sentence(text), ...more },
+})
 
 /** Unwraps a result where a refusal would be our own mistake (constants, tests); throws it otherwise. */
 export function must<T>(result: Result<T>): T {

@@ -25,21 +25,21 @@ function plain(issue: Raw): string | undefined {
     case 'invalid_type':
       return issue.input === undefined
         ? 'this is missing'
-        : `${kinds[issue.expected] ?? issue.expected} is wanted here`
+        : `this must be ${kinds[issue.expected] ?? issue.expected}`
     case 'too_small':
       return issue.origin === 'string' && Number(issue.minimum) === 1
-        ? 'something is wanted here'
-        : `at least ${counted(issue.origin, issue.minimum)} wanted`
+        ? 'this is required'
+        : `at least ${counted(issue.origin, issue.minimum)} required`
     case 'too_big':
-      return `at most ${counted(issue.origin, issue.maximum)} fit here`
+      return `at most ${counted(issue.origin, issue.maximum)} allowed`
     case 'invalid_value':
       return issue.values.length === 1
-        ? `${String(issue.values[0])} is wanted here`
-        : `one of these is wanted: ${issue.values.map(String).join(', ')}`
+        ? `this must be ${String(issue.values[0])}`
+        : `this must be one of: ${issue.values.map(String).join(', ')}`
     case 'unrecognized_keys':
-      return `not known here: ${issue.keys.join(', ')}`
+      return `unknown: ${issue.keys.join(', ')}`
     case 'invalid_format':
-      return 'it is not written as it should be'
+      return 'this is not in the right format'
     default:
       return undefined
   }

@@ -61,19 +61,19 @@ describe('a check number', () => {
     ['1', 1],
     [' 0042 ', 42],
     ['999999999999', 999_999_999_999],
-    ['  ', 'number-blank (number) a check number is wanted here'],
-    ['0', 'number-pattern (number, 0) “0” is not a check number: 1 to 12 digits'],
-    ['12a', 'number-pattern (number, 12a) “12a” is not a check number: 1 to 12 digits'],
-    ['a12', 'number-pattern (number, a12) “a12” is not a check number: 1 to 12 digits'],
+    ['  ', 'number-blank (number) Enter a check number.'],
+    ['0', 'number-pattern (number, 0) “0” is not a check number. Enter 1 to 12 digits.'],
+    ['12a', 'number-pattern (number, 12a) “12a” is not a check number. Enter 1 to 12 digits.'],
+    ['a12', 'number-pattern (number, a12) “a12” is not a check number. Enter 1 to 12 digits.'],
     [
       '1000000000000',
-      'number-pattern (number, 1000000000000) “1000000000000” is not a check number: 1 to 12 digits',
+      'number-pattern (number, 1000000000000) “1000000000000” is not a check number. Enter 1 to 12 digits.',
     ],
   ])('“%s”: %s', (typed, expected) => {
     expect(cameTo(checkNumber(typed))).toBe(expected)
   })
   it('is refused at the field that it was typed in', () => {
-    expect(cameTo(checkNumber('', 'start'))).toBe('number-blank (start) a check number is wanted here')
+    expect(cameTo(checkNumber('', 'start'))).toBe('number-blank (start) Enter a check number.')
   })
   it('stands in a book from its first to its last, whole', () => {
     const inside = [100, 101, 101.5, 110, 111, Number.NaN].map(number => inBook(book, number))
@@ -127,7 +127,7 @@ describe('a fate', () => {
                   { ...stamp, fate: to, why: 'jam', payee: check.payee, runId: check.runId },
                 ],
               }
-            : `fate-impossible (number, 103) number 103 is ${from}: it cannot become ${to}`,
+            : `fate-impossible (number, 103) Number 103 is ${from} and cannot become ${to}.`,
         )
       }
   })
@@ -165,34 +165,37 @@ describe('a number book', () => {
     expect(must(openBook({ books: [], twins: [] }, act))).toEqual({
       changes: { books: [{ ...book, name: 'x'.repeat(60) }] },
       trail: {
-        act: 'open a number book',
-        text: `${'x'.repeat(60)}: 101 to 110`,
+        act: 'Number book added',
+        text: `Added number book ${'x'.repeat(60)}: 101 to 110.`,
         about: { account: 'acc', book: book.id },
       },
     })
     expect(must(openBook({ books: [], twins: [] }, book)).changes.books).toEqual([book])
   })
   it.each<[Partial<NumberBook>, string]>([
-    [{ id: ours.id }, 'book-known (book) this number book is open already'],
-    [{ start: n(0) }, 'number-pattern (start) a check number is wanted here'],
-    [{ start: n(1.5) }, 'number-pattern (start) a check number is wanted here'],
-    [{ end: n(1_000_000_000_000) }, 'number-pattern (end) a check number is wanted here'],
-    [{ start: n(110), end: n(109) }, 'book-backwards (end, 109, 110) the last number is below the first'],
+    [{ id: ours.id }, 'book-known (book) This number book already exists.'],
+    [{ start: n(0) }, 'number-pattern (start) Enter a check number.'],
+    [{ start: n(1.5) }, 'number-pattern (start) Enter a check number.'],
+    [{ end: n(1_000_000_000_000) }, 'number-pattern (end) Enter a check number.'],
+    [
+      { start: n(110), end: n(109) },
+      'book-backwards (end, 109, 110) The last number must not be below the first.',
+    ],
     [
       { start: n(1000), end: n(1_001_000) },
-      'book-long (end, 1001000, 1000000) a book holds at most 1,000,000 numbers: is one of the two mistyped?',
+      'book-long (end, 1001000, 1000000) A book can have at most 1,000,000 numbers. Check both numbers.',
     ],
     [
       { start: n(250), end: n(260) },
-      'book-overlaps (start, 200, 250) it reaches into another book, printed by us, 200 to 250: a number stands in one book only',
+      'book-overlaps (start, 200, 250) This overlaps another book, printed by us, 200 to 250. A number can only be in one book.',
     ],
     [
       { start: n(190), end: n(200) },
-      'book-overlaps (end, 200, 250) it reaches into another book, printed by us, 200 to 250: a number stands in one book only',
+      'book-overlaps (end, 200, 250) This overlaps another book, printed by us, 200 to 250. A number can only be in one book.',
     ],
     [
       { start: n(600), end: n(620) },
-      'account-twice (start, 620, 640) another account here has the same bank code and account number, and its book “printed by us, 620 to 640” holds 620 to 640: the bank would see a number twice',
+      'account-twice (start, 620, 640) Another account has the same bank code and account number, and its book “printed by us, 620 to 640” has 620 to 640. The bank would see a number twice.',
     ],
   ])('%j is refused', (more, expected) => {
     const known = {
@@ -217,17 +220,17 @@ describe('a number book', () => {
     const away = { ...book, archived: true }
     expect(put(0, 0)).toEqual({
       changes: { books: [away] },
-      trail: { act: 'put a book away', text: bookName(book), about },
+      trail: { act: 'Number book archived', text: `Archived number book ${bookName(book)}.`, about },
     })
     expect(put(3, 0)).toBe(
-      'book-unused (book, 3) 3 numbers of it are unused: say first what becomes of them (set aside, missing, spoiled)',
+      'book-unused (book, 3) This book still has 3 unused numbers. Set their fate first (set aside, missing or spoiled).',
     )
-    expect(put(0, 1)).toBe('book-open-run (book) a run of this book is not counted off yet')
-    expect(put(0, 0, away)).toBe('book-so-already (book) this book is put away already')
-    expect(put(0, 0, book, false)).toBe('book-so-already (book) this book is in use already')
+    expect(put(0, 1)).toBe('book-open-run (book) A run of this book is not counted off yet.')
+    expect(put(0, 0, away)).toBe('book-so-already (book) This book is already archived.')
+    expect(put(0, 0, book, false)).toBe('book-so-already (book) This book is already in use')
     expect(put(3, 1, away, false)).toEqual({
       changes: { books: [book] },
-      trail: { act: 'take a book out', text: bookName(book), about },
+      trail: { act: 'Number book unarchived', text: `Unarchived number book ${bookName(book)}.`, about },
     })
   })
 })
@@ -264,15 +267,15 @@ describe('the numbers of a book', () => {
         expect(taken, `seed ${seed}`).toEqual(
           ahead.length >= count
             ? ahead.slice(0, count)
-            : `book-too-short (top, ${ahead.length}, ${count}) the number book ${of.start} to ${of.end} has ${howMany(ahead.length, 'unused number')} from ${from}, the run needs ${count}`,
+            : `book-too-short (top, ${ahead.length}, ${count}) The number book ${of.start} to ${of.end} has only ${howMany(ahead.length, 'unused number')} from ${from} on, and the run needs ${count}.`,
         )
 
       const present = numbers.find(t => t.number === from)
       const jumped = inOrder.filter(number => (number - from) * way < 0)
       const expected = !present
-        ? `number-outside (top, ${from}) ${from} is not in the number book: it holds ${of.start} to ${of.end}`
+        ? `number-outside (top, ${from}) Number ${from} is not in the number book, which has ${of.start} to ${of.end}.`
         : present.fate !== 'unused'
-          ? `number-used (top, ${from}) ${from} is ${present.fate}: a number is never used twice`
+          ? `number-used (top, ${from}) Number ${from} is already ${present.fate}. A number can only be used once.`
           : jumped
       expect(cameTo(jumpedBy(of, rows, from, way)), `seed ${seed}`).toEqual(expected)
       expect(cameTo(behind(of, rows, from, count, way)), `seed ${seed}`).toEqual(
@@ -293,7 +296,7 @@ describe('the numbers of a book', () => {
   })
   it('that one is used twice is refused with whose it is', () => {
     expect(cameTo(jumpedBy(book, rowsOf(row(103, 'issued', 'Cobalt Rope')), n(103)))).toBe(
-      'number-used (top, 103) 103 is issued, Cobalt Rope: a number is never used twice',
+      'number-used (top, 103) Number 103 is already issued (Cobalt Rope). A number can only be used once.',
     )
   })
   it('add up in every book, and what stands outside or in two is named', () => {
@@ -307,8 +310,8 @@ describe('the numbers of a book', () => {
     const of = (b: NumberBook) => rows.get(b.id)!
     const { books, problems } = proofOfNumbers([book, elsewhere, other], of)
     expect(problems).toEqual([
-      { number: 105, bookId: other.id, what: 'stands in two books' },
-      { number: 110, bookId: other.id, what: 'stands in two books' },
+      { number: 105, bookId: other.id, what: 'is in two books' },
+      { number: 110, bookId: other.id, what: 'is in two books' },
     ])
     expect(books.map(b => [b.book.id, b.length, b.counts.unused, b.agrees])).toEqual([
       [book.id, 10, 7, true],
@@ -352,35 +355,35 @@ describe('a fate given by a person', () => {
           life: [line],
         })),
       },
-      trail: { act: 'give a fate', text: '101 to 102 spoiled: box damp', about },
+      trail: { act: 'Fate set', text: 'Marked 101 to 102 as spoiled: box damp.', about },
     })
-    expect(give([110])).toMatchObject({ trail: { text: '110 missing: box damp' } })
+    expect(give([110])).toMatchObject({ trail: { text: 'Marked 110 as missing: box damp.' } })
   })
   it.each<[() => ReturnType<typeof give>, string]>([
-    [() => give([]), 'numbers-none (numbers) no number was named'],
-    [() => give([101], 'missing', ' '), 'why-blank (why) say in a word what became of the numbers'],
-    [() => give([101, 111]), 'number-outside (numbers, 111) 111 is not in the number book'],
+    [() => give([]), 'numbers-none (numbers) Choose at least one number.'],
+    [() => give([101], 'missing', ' '), 'why-blank (why) Give a reason.'],
+    [() => give([101, 111]), 'number-outside (numbers, 111) Number 111 is not in the number book.'],
     [
       () => give([101, 103]),
-      'number-used (numbers, 103) 103 is issued: only an unused number can be given a fate',
+      'number-used (numbers, 103) Number 103 is issued. Only an unused number can be given a fate.',
     ],
-    [() => back([]), 'numbers-none (numbers) no number was named'],
+    [() => back([]), 'numbers-none (numbers) Choose at least one number.'],
     [
       () => back([101]),
-      'number-not-aside (numbers, 101) 101 is unused: only a number set aside or missing can be taken back',
+      'number-not-aside (numbers, 101) Number 101 is unused. Only a number that is set aside or missing can be made unused again.',
     ],
     [
       () => back([105, 103]),
-      'number-not-aside (numbers, 103) 103 is issued: only a number set aside or missing can be taken back',
+      'number-not-aside (numbers, 103) Number 103 is issued. Only a number that is set aside or missing can be made unused again.',
     ],
     [
       () => back([105], { to: 'set aside', why: 'x' }),
-      'number-not-aside (numbers, 105) 105 is set aside: only a number set aside or missing can be taken back',
+      'number-not-aside (numbers, 105) Number 105 is set aside. Only a number that is set aside or missing can be made unused again.',
     ],
-    [() => back([104], { why: ' ' }), 'why-blank (why, 104) say how 104 was found'],
+    [() => back([104], { why: ' ' }), 'why-blank (why, 104) Enter how number 104 was found.'],
     [
       () => back([105], {}, { ...book, archived: true }),
-      'book-put-away (book) “printed by us, 101 to 110” is put away: take it out first',
+      'book-put-away (book) “printed by us, 101 to 110” is archived. Unarchive it first.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(done()).toBe(expected)
@@ -388,7 +391,7 @@ describe('a fate given by a person', () => {
   it('is taken back where a number was set aside, or was missing and is found', () => {
     expect(back([105])).toMatchObject({
       changes: { numbers: [{ number: 105, fate: 'unused', why: '', life: [{ ...stamp, fate: 'unused' }] }] },
-      trail: { act: 'take back', text: '105 unused again', about },
+      trail: { act: 'Fate undone', text: 'Marked 105 as unused again.', about },
     })
     expect(
       back([104, 106], { to: 'set aside', why: ' in the safe ' }, { ...book, archived: true }),
@@ -399,7 +402,7 @@ describe('a fate given by a person', () => {
           { number: 106, fate: 'set aside', why: 'in the safe' },
         ],
       },
-      trail: { text: '104, 106 set aside: in the safe' },
+      trail: { text: 'Marked 104, 106 as set aside: in the safe.' },
     })
   })
 })

@@ -14,9 +14,9 @@ export const MOST_CHECK_NUMBER = 999_999_999_999
 /** Reads a check number as typed; leading zeros are only for show. */
 export function checkNumber(text: string, field = 'number'): Result<CheckNumber> {
   const t = text.trim()
-  if (t === '') return refuse('number-blank', 'a check number is wanted here', { field })
+  if (t === '') return refuse('number-blank', 'Enter a check number', { field })
   if (!/^\d{1,12}$/.test(t) || Number(t) < 1)
-    return refuse('number-pattern', `“${t}” is not a check number: 1 to 12 digits`, { field, value: t })
+    return refuse('number-pattern', `“${t}” is not a check number. Enter 1 to 12 digits`, { field, value: t })
   return good(Number(t) as CheckNumber)
 }
 
@@ -117,7 +117,7 @@ export function become(
   more: { why?: string; check?: CheckOnPaper | null } = {},
 ): Result<NumberRow> {
   if (!mayBecome(row.fate, fate))
-    return refuse('fate-impossible', `number ${row.number} is ${row.fate}: it cannot become ${fate}`, {
+    return refuse('fate-impossible', `Number ${row.number} is ${row.fate} and cannot become ${fate}`, {
       field: 'number',
       value: row.number,
     })
@@ -184,7 +184,7 @@ export function takeNumbers(
   if (taken.length < count)
     return refuse(
       'book-too-short',
-      `the number book ${book.start} to ${book.end} has ${howMany(taken.length, 'unused number')} from ${from}, the run needs ${count}`,
+      `The number book ${book.start} to ${book.end} has only ${howMany(taken.length, 'unused number')} from ${from} on, and the run needs ${count}`,
       { field: 'top', value: taken.length, limit: count },
     )
   return good(taken)
@@ -203,14 +203,14 @@ export function jumpedBy(
   if (!inBook(book, from))
     return refuse(
       'number-outside',
-      `${from} is not in the number book: it holds ${book.start} to ${book.end}`,
+      `Number ${from} is not in the number book, which has ${book.start} to ${book.end}`,
       { field: 'top', value: from },
     )
   const row = rows.get(from)
   if (row && !isFree(row))
     return refuse(
       'number-used',
-      `${from} is ${row.fate}${row.check ? `, ${row.check.payee}` : ''}: a number is never used twice`,
+      `Number ${from} is already ${row.fate}${row.check ? ` (${row.check.payee})` : ''}. A number can only be used once`,
       { field: 'top', value: from },
     )
   const next = nextNumber(book, rows, way) ?? from

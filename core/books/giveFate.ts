@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import { good, refuse } from '../base/result'
 import type { Decision, Stamp } from '../trail/trail'
 import {
@@ -30,13 +31,12 @@ export function giveFate(
   act: GiveFate,
   stamp: Stamp,
 ): Decision<{ numbers: NumberRow[] }> {
-  if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
-  if (!act.why.trim())
-    return refuse('why-blank', 'say in a word what became of the numbers', { field: 'why' })
+  if (!act.numbers.length) return refuse('numbers-none', 'Choose at least one number', { field: 'numbers' })
+  if (!act.why.trim()) return refuse('why-blank', 'Give a reason', { field: 'why' })
   const numbers: NumberRow[] = []
   for (const number of act.numbers) {
     if (!inBook(known.book, number))
-      return refuse('number-outside', `${number} is not in the number book`, {
+      return refuse('number-outside', `Number ${number} is not in the number book`, {
         field: 'numbers',
         value: number,
       })
@@ -44,7 +44,7 @@ export function giveFate(
     if (present.fate !== 'unused')
       return refuse(
         'number-used',
-        `${number} is ${present.fate}: only an unused number can be given a fate`,
+        `Number ${number} is ${present.fate}. Only an unused number can be given a fate`,
         { field: 'numbers', value: number },
       )
     const row = become(present, act.fate, stamp, { why: act.why.trim(), check: null })
@@ -54,8 +54,8 @@ export function giveFate(
   return good({
     changes: { numbers },
     trail: {
-      act: 'give a fate',
-      text: `${spans(act.numbers)} ${act.fate}: ${act.why.trim()}`,
+      act: 'Fate set',
+      text: sentence(`Marked ${spans(act.numbers)} as ${act.fate}: ${act.why.trim()}`),
       about: { account: known.book.accountId, book: known.book.id },
     },
   })
@@ -82,20 +82,20 @@ export function takeBack(
   const { book } = known
   const to = act.to ?? 'unused'
   const why = act.why?.trim() ?? ''
-  if (!act.numbers.length) return refuse('numbers-none', 'no number was named', { field: 'numbers' })
+  if (!act.numbers.length) return refuse('numbers-none', 'Choose at least one number', { field: 'numbers' })
   if (book.archived && to === 'unused')
-    return refuse('book-put-away', `“${bookName(book)}” is put away: take it out first`, { field: 'book' })
+    return refuse('book-put-away', `“${bookName(book)}” is archived. Unarchive it first`, { field: 'book' })
   const numbers: NumberRow[] = []
   for (const number of act.numbers) {
     const present = known.rows.get(number)
     if (present?.fate !== 'missing' && (present?.fate !== 'set aside' || to === 'set aside'))
       return refuse(
         'number-not-aside',
-        `${number} is ${present?.fate ?? 'unused'}: only a number set aside or missing can be taken back`,
+        `Number ${number} is ${present?.fate ?? 'unused'}. Only a number that is set aside or missing can be made unused again`,
         { field: 'numbers', value: number },
       )
     if (present.fate === 'missing' && !why)
-      return refuse('why-blank', `say how ${number} was found`, { field: 'why', value: number })
+      return refuse('why-blank', `Enter how number ${number} was found`, { field: 'why', value: number })
     const row = become(present, to, stamp, { ...(why && { why }) })
     if (!row.ok) return row
     numbers.push(row.value)
@@ -103,8 +103,10 @@ export function takeBack(
   return good({
     changes: { numbers },
     trail: {
-      act: 'take back',
-      text: `${spans(act.numbers)} ${to === 'unused' ? 'unused again' : to}${why && `: ${why}`}`,
+      act: 'Fate undone',
+      text: sentence(
+        `Marked ${spans(act.numbers)} as ${to === 'unused' ? 'unused again' : to}${why && `: ${why}`}`,
+      ),
       about: { account: book.accountId, book: book.id },
     },
   })

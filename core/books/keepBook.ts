@@ -19,12 +19,11 @@ export function newBook(
   act: NumberBook,
 ): Result<NumberBook> {
   if (known.books.some(b => b.id === act.id))
-    return refuse('book-known', 'this number book is open already', { field: 'book' })
-  if (!isNumber(act.start))
-    return refuse('number-pattern', 'a check number is wanted here', { field: 'start' })
-  if (!isNumber(act.end)) return refuse('number-pattern', 'a check number is wanted here', { field: 'end' })
+    return refuse('book-known', 'This number book already exists', { field: 'book' })
+  if (!isNumber(act.start)) return refuse('number-pattern', 'Enter a check number', { field: 'start' })
+  if (!isNumber(act.end)) return refuse('number-pattern', 'Enter a check number', { field: 'end' })
   if (act.end < act.start)
-    return refuse('book-backwards', 'the last number is below the first', {
+    return refuse('book-backwards', 'The last number must not be below the first', {
       field: 'end',
       value: act.end,
       limit: act.start,
@@ -32,14 +31,14 @@ export function newBook(
   if (act.end - act.start >= MOST_NUMBERS)
     return refuse(
       'book-long',
-      `a book holds at most ${MOST_NUMBERS.toLocaleString('en-US')} numbers: is one of the two mistyped?`,
+      `A book can have at most ${MOST_NUMBERS.toLocaleString('en-US')} numbers. Check both numbers`,
       { field: 'end', value: act.end, limit: MOST_NUMBERS },
     )
   const other = known.books.find(b => b.accountId === act.accountId && meet(b, act))
   if (other)
     return refuse(
       'book-overlaps',
-      `it reaches into another book, ${other.name ? `“${other.name}”` : other.kind}, ${other.start} to ${other.end}: a number stands in one book only`,
+      `This overlaps another book, ${other.name ? `“${other.name}”` : other.kind}, ${other.start} to ${other.end}. A number can only be in one book`,
       {
         field: act.start >= other.start && act.start <= other.end ? 'start' : 'end',
         value: other.start,
@@ -50,7 +49,7 @@ export function newBook(
   if (twin)
     return refuse(
       'account-twice',
-      `another account here has the same bank code and account number, and its book “${bookName(twin)}” holds ${twin.start} to ${twin.end}: the bank would see a number twice`,
+      `Another account has the same bank code and account number, and its book “${bookName(twin)}” has ${twin.start} to ${twin.end}. The bank would see a number twice`,
       { field: 'start', value: twin.start, limit: twin.end },
     )
   return good({ ...act, ...(act.name !== undefined && { name: act.name.trim().slice(0, 60) }) })
@@ -67,8 +66,8 @@ export function openBook(
   return good({
     changes: { books: [value] },
     trail: {
-      act: 'open a number book',
-      text: `${bookName(value)}: ${value.start} to ${value.end}`,
+      act: 'Number book added',
+      text: `Added number book ${bookName(value)}: ${value.start} to ${value.end}.`,
       about: { account: value.accountId, book: value.id },
     },
   })
@@ -85,23 +84,23 @@ export function archiveBook(
   if (act.archived === (known.book.archived ?? false))
     return refuse(
       'book-so-already',
-      act.archived ? 'this book is put away already' : 'this book is in use already',
+      act.archived ? 'This book is already archived' : 'This book is already in use',
       { field: 'book' },
     )
   if (act.archived && known.open)
-    return refuse('book-open-run', 'a run of this book is not counted off yet', { field: 'book' })
+    return refuse('book-open-run', 'A run of this book is not counted off yet', { field: 'book' })
   if (act.archived && known.unused)
     return refuse(
       'book-unused',
-      `${known.unused} numbers of it are unused: say first what becomes of them (set aside, missing, spoiled)`,
+      `This book still has ${known.unused} unused numbers. Set their fate first (set aside, missing or spoiled)`,
       { field: 'book', value: known.unused },
     )
   const { archived: _, ...bare } = known.book
   return good({
     changes: { books: [act.archived ? { ...bare, archived: true } : bare] },
     trail: {
-      act: act.archived ? 'put a book away' : 'take a book out',
-      text: bookName(known.book),
+      act: act.archived ? 'Number book archived' : 'Number book unarchived',
+      text: `${act.archived ? 'Archived' : 'Unarchived'} number book ${bookName(known.book)}.`,
       about: { account: known.book.accountId, book: known.book.id },
     },
   })

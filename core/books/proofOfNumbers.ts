@@ -45,7 +45,7 @@ export function proofOfNumbers(
       if (a.accountId !== b.accountId || a.start > b.end || b.start > a.end) continue
       for (let n = Math.max(a.start, b.start); n <= Math.min(a.end, b.end); n++)
         if (rowsOf(a).has(n as CheckNumber) && rowsOf(b).has(n as CheckNumber))
-          problems.push({ number: n, bookId: b.id, what: 'stands in two books' })
+          problems.push({ number: n, bookId: b.id, what: 'is in two books' })
     }
   return { books: found, problems }
 }

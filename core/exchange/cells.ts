@@ -87,11 +87,6 @@ export function readDelimited(text: string): Result<readonly (readonly string[])
     preview: MOST_ROWS + 1,
   })
   const broken = parsed.errors.find(e => e.type === 'Quotes')
-  if (broken)
-    return refuse(
-      'file-quotes',
-      `row ${(broken.row ?? 0) + 1}: a quotation mark is not closed as it should be`,
-      AT,
-    )
+  if (broken) return refuse('file-quotes', `Row ${(broken.row ?? 0) + 1}: a quotation mark is not closed`, AT)
   return cellsWithin(parsed.data.map(row => row.map(plainText)))
 }

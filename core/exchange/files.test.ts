@@ -79,9 +79,9 @@ describe('the payments file', () => {
   it('says every fault with its row and column, and takes nothing', () => {
     expect(faults('date,payee\n')).toEqual(['f.csv: row 1, column amount: this column is missing'])
     expect(faults('payee,date,amount,colour\nA,2026-11-24,5,red\n')[0]).toContain(
-      'row 1, column colour: not a column',
+      'f.csv: row 1, column colour: this is not a column of a payments file: number, payee, date, amount, address 1, address 2, address 3, address 4, address 5, address 6, memo, account with payee, advice, language, signers, reference, line date, description, line amount, gross, discount, our number, purchase order, ledger account, quantity, item, their item, pay kind, pay, pay amount, pay this year',
     )
-    expect(faults('payee,date,amount\n')).toEqual(['f.csv: row 2: there is no payment in the file'])
+    expect(faults('payee,date,amount\n')).toEqual(['f.csv: row 2: The file has no payments'])
     const many = faults('payee,date,amount,line amount\n,,,5\nA,24.11.2026,-3,\nB,2026-11-24,10.00,9.99\n')
     expect(many.map(f => f.split(': ')[1])).toEqual([
       'row 2, column payee',
@@ -94,7 +94,7 @@ describe('the payments file', () => {
     ).toEqual(['f.csv: row 2, column line amount: gross 10.00 less discount 0.50 is not 9.00'])
     expect(faults(`payee,date,amount\n"A,2026-11-24,5\n`).length).toBeGreaterThan(0)
     expect(faults(`payee,date,amount\n${'x'.repeat(90)},2026-11-24,5\n`)[0]).toContain(
-      'column payee: at most 80 characters',
+      'f.csv: row 2, column payee: Enter at most 80 characters (now 90).',
     )
   })
   it('semicolons, tabs and any line ends are read alike; a discount without gross gives the gross', () => {
@@ -162,7 +162,7 @@ describe('a run that was sent away', () => {
   it('says every fault with its row, and takes nothing', () => {
     expect(told('number,reason\n70,x')).toEqual(['b.csv: row 1, column outcome: this column is missing'])
     expect(told('number,outcome\n70,')).toEqual([
-      'b.csv: column outcome: the file says of no check what became of it',
+      'b.csv: column outcome: The file has no outcome for any check',
     ])
     expect(
       told(
@@ -170,11 +170,11 @@ describe('a run that was sent away', () => {
       ),
     ).toEqual([
       'b.csv: row 2, column outcome: one of good, spoiled, never came out',
-      'b.csv: row 3, column reason: say why it is spoiled',
+      'b.csv: row 3, column reason: give a reason for the spoiled check',
       'b.csv: row 4, column number: 99 is not in this run',
-      'b.csv: row 5, column number: “x” is not a check number: 1 to 12 digits',
+      'b.csv: row 5, column number: “x” is not a check number. Enter 1 to 12 digits.',
       'b.csv: row 6, column run: this is a check of another run',
-      'b.csv: row 8, column number: 72 stands here twice',
+      'b.csv: row 8, column number: 72 is in the file twice',
     ])
     fc.assert(
       fc.property(

@@ -24,13 +24,13 @@ export async function lock(bytes: Uint8Array, passphrase: string): Promise<Uint8
 /** Opens a locked file; refused where the passphrase is another, or the file is damaged. */
 export async function unlock(bytes: Uint8Array, passphrase: string): Promise<Result<Uint8Array>> {
   if (!passphrase)
-    return refuse('backup-locked', 'it is locked: type its passphrase', { field: 'passphrase' })
+    return refuse('backup-locked', 'The file is locked. Enter its passphrase', { field: 'passphrase' })
   const decrypter = new Decrypter()
   decrypter.addPassphrase(passphrase)
   try {
     return good(await decrypter.decrypt(bytes, 'uint8array'))
   } catch {
-    return refuse('backup-passphrase', 'this passphrase does not open it, or the file is damaged', {
+    return refuse('backup-passphrase', 'This passphrase is wrong, or the file is damaged', {
       field: 'passphrase',
     })
   }

@@ -1,6 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
-import type { Contour } from '../micr/outlines'
-import { UNITS_PER_PITCH } from '../micr/outlines'
+import { type Contour, UNITS_PER_PITCH } from '../micr/outlines'
 import { illegible } from '../micr/legible'
 import type { MicrShapes } from '../micr/shapes'
 import { AMOUNT, DASH, micrCharacters, ON_US, TRANSIT, type MicrCharacter } from '../micr/symbols'
@@ -38,12 +37,12 @@ function charsOf(table: Readonly<Record<MicrCharacter, string>>): Result<Chars> 
   const blank = chars.find(([, from]) => [...from].length !== 1)
   if (blank) return no('font-table', 'every MICR character needs exactly one character of the font', blank[0])
   const twice = chars.find(([, from], i) => chars.findIndex(([, o]) => o === from) !== i)
-  return twice ? no('font-table', `“${twice[1]}” stands for two MICR characters`, twice[1]) : good(chars)
+  return twice ? no('font-table', `“${twice[1]}” is used for two MICR characters`, twice[1]) : good(chars)
 }
 
 function glyphsOf(bytes: Uint8Array, chars: Chars): Result<Glyphs> {
   if (bytes.length > MOST_FONT_BYTES) {
-    const size = `${Math.round(bytes.length / 1000)} kB: at most ${MOST_FONT_BYTES / 1000} kB`
+    const size = `The file is ${Math.round(bytes.length / 1000)} kB. The limit is ${MOST_FONT_BYTES / 1000} kB`
     return no('font-large', `the font file has ${size}`)
   }
   const signature = [...bytes.slice(0, 4)].map(b => String.fromCharCode(b)).join('')
@@ -65,19 +64,15 @@ function pitchOf(chars: Chars, glyphs: Glyphs): Result<number> {
   const missing = chars.find(([c]) => !glyphs.get(c)?.contours?.length)
   if (missing) {
     const [char, from] = missing
-    return no(
-      'font-glyph-missing',
-      `the font has nothing at “${from}”, which is to print ${nameOf(char)}`,
-      from,
-    )
+    return no('font-glyph-missing', `The font has no character “${from}” for ${nameOf(char)}`, from)
   }
   const widthOf = (c: MicrCharacter): number => glyphs.get(c)?.advanceWidth ?? 0
   const pitch = widthOf('0')
-  if (pitch <= 0) return no('font-pitch', 'the pitch does not fit: the digit 0 has no width')
+  if (pitch <= 0) return no('font-pitch', 'The character spacing is wrong: the digit 0 has no width')
   const uneven = chars.find(([c]) => Math.abs(widthOf(c) - pitch) > pitch * 0.01)?.[0]
   if (!uneven) return good(pitch)
   const told = `${nameOf(uneven)} is ${widthOf(uneven)} wide, the digit 0 is ${pitch}`
-  return no('font-pitch', `the pitch does not fit: ${told}`)
+  return no('font-pitch', `The character spacing is wrong: ${told}`)
 }
 
 function shapesOf(glyphs: Glyphs, pitch: number): Shapes {
@@ -97,7 +92,7 @@ function inProportion(shapes: Shapes): Result<true> {
   if (Math.abs(high - DIGIT_HEIGHT) > NEAR)
     return no(
       'font-proportion',
-      `the pitch does not fit: at 8 characters to the inch the digit 0 would be ${(high * 0.125).toFixed(3)} in high, it should be 0.117 in`,
+      `The character spacing is wrong: at 8 characters per inch the digit 0 would be ${(high * 0.125).toFixed(3)} in high, and it should be 0.117 in`,
     )
   const wide = micrCharacters.find(c => {
     const xs = shapes[c].flat().map(p => p.x)
@@ -145,7 +140,7 @@ export function micrFont(
   return unread.length
     ? no(
         'font-illegible',
-        `Our reader does not tell ${unread.map(nameOf).join(', ')} from other characters. Look at which character of the font prints what.`,
+        `Our reader cannot tell ${unread.map(nameOf).join(', ')} from other characters. Check which font character prints which MICR character.`,
         unread[0],
       )
     : good(made)

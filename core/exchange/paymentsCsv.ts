@@ -80,10 +80,10 @@ function headerFaults(header: readonly string[], others: readonly string[]): Fau
   const missing = needed.filter(name => !header.includes(name))
   const odd = header.flatMap((name, i): Fault[] => {
     if (![...columns, ...others].includes(name)) {
-      const text = `not a column of a payments file: ${columns.join(', ')}`
+      const text = `this is not a column of a payments file: ${columns.join(', ')}`
       return [{ row: 1, column: name || String(i + 1), text }]
     }
-    return header.indexOf(name) === i ? [] : [{ row: 1, column: name, text: 'this column stands here twice' }]
+    return header.indexOf(name) === i ? [] : [{ row: 1, column: name, text: 'this column is here twice' }]
   })
   return [...missing.map(name => ({ row: 1, column: name, text: 'this column is missing' })), ...odd]
 }
@@ -186,7 +186,7 @@ function onlyAStubLine(row: Row, isFirst: boolean): void {
   for (const name of checkColumns) {
     if (row.cell(name)) row.fault(name, 'a row without a payee may only hold a stub line of the check above')
   }
-  if (isFirst) row.fault('payee', 'the first row must name a payee')
+  if (isFirst) row.fault('payee', 'the first row must have a payee')
 }
 
 /**
@@ -233,7 +233,7 @@ function sumFaults(checks: readonly Unfinished[], faults: readonly Fault[]): Fau
     const total = lines.reduce<Cents>((sum, l) => add(sum, l.amount), zero)
     const said = faults.some(f => f.row !== undefined && f.row >= row && f.row <= row + lines.length)
     if (!lines.length || facts.amount === 0 || total === facts.amount || said) return []
-    const text = `the stub lines come to ${figures(total)}, the check to ${figures(facts.amount)}`
+    const text = `the stub lines add up to ${figures(total)}, but the check is for ${figures(facts.amount)}`
     return [{ row, column: 'amount', text }]
   })
 }
@@ -261,7 +261,10 @@ export function readPayments(text: string, first: number, others: readonly strin
     if (cells.every(c => c.trim() === '')) return
     const row = new Row(i + 2, header, cells, faults)
     if (cells.length > header.length) {
-      faults.push({ row: i + 2, text: `the row has ${cells.length} cells, the header ${header.length}` })
+      faults.push({
+        row: i + 2,
+        text: `the row has ${cells.length} cells, but the header has ${header.length}`,
+      })
     }
     if (row.cell('payee')) checks.push(beginCheck(row))
     else onlyAStubLine(row, !checks.length)
@@ -275,9 +278,9 @@ export function readPayments(text: string, first: number, others: readonly strin
     }
   })
   faults.push(...sumFaults(checks, faults))
-  if (!checks.length && !faults.length) faults.push({ row: 2, text: 'there is no payment in the file' })
+  if (!checks.length && !faults.length) faults.push({ row: 2, text: 'The file has no payments' })
   if (checks.length > MOST_CHECKS) {
-    faults.push({ text: `${checks.length} checks are more than ${MOST_CHECKS}, the most of one file` })
+    faults.push({ text: `The file has ${checks.length} checks. The limit is ${MOST_CHECKS}` })
   }
   if (faults.length) return { ok: false, faults: faults.sort((a, b) => (a.row ?? 0) - (b.row ?? 0)) }
   return {

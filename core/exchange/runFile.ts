@@ -65,7 +65,7 @@ class Returned {
     if (kind === 'never came out') return { kind }
     const number = this.cell(row, 'carries') ? this.numberIn(row, at, 'carries') : undefined
     if (kind === 'good') return { kind, ...(number && { number }) }
-    if (!why) this.fault(at, 'reason', 'say why it is spoiled')
+    if (!why) this.fault(at, 'reason', 'give a reason for the spoiled check')
     return { kind, why, ...(number && { number }) }
   }
   private readRow(row: readonly string[], at: number): void {
@@ -75,7 +75,7 @@ class Returned {
     if (number === undefined) return
     if (!this.run.checks.some(check => check.number === number))
       return this.fault(at, 'number', `${number} is not in this run`)
-    if (this.outcomes.has(number)) return this.fault(at, 'number', `${number} stands here twice`)
+    if (this.outcomes.has(number)) return this.fault(at, 'number', `${number} is in the file twice`)
     const outcome = this.outcomeOf(row, at)
     if (outcome) this.outcomes.set(number, outcome)
   }
@@ -86,7 +86,7 @@ class Returned {
       if (i > 0 && !silent) this.readRow(row, i + 1)
     }
     if (!this.outcomes.size && !this.faults.length)
-      this.faults.push({ column: 'outcome', text: 'the file says of no check what became of it' })
+      this.faults.push({ column: 'outcome', text: 'The file has no outcome for any check' })
   }
 }
 

@@ -32,13 +32,13 @@ export function auditTrail(text: string): Result<{ lines: number; last: string }
       )
     const { hash, ...body } = read.data
     if (body.seq !== count + 1)
-      return broken(`it is number ${body.seq}, ${count + 1} was to come: a line is missing or was put in`)
+      return broken(`it is number ${body.seq} instead of ${count + 1}, so a line is missing or was inserted`)
     if (body.before !== before) return broken('it does not follow the line before it')
-    if (hashOf(body) !== hash) return broken('its words were changed after it was written')
+    if (hashOf(body) !== hash) return broken('it was changed after it was written')
     before = hash
     count++
   }
   return count
     ? good({ lines: count, last: before })
-    : refuse('trail-empty', 'the file holds no line of a trail', { field: 'trail' })
+    : refuse('trail-empty', 'The file has no trail lines', { field: 'trail' })
 }

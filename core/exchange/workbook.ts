@@ -86,7 +86,7 @@ class Parts {
       })
     } catch (error) {
       if (error instanceof NotRead) throw error
-      throw new NotRead('file-workbook', 'it is not a workbook, or it is cut off')
+      throw new NotRead('file-workbook', 'This is not an Excel workbook, or it is incomplete')
     }
   }
   /** The text of a part; blank where the workbook has none of that name. */
@@ -310,7 +310,7 @@ function listSheets(parts: Parts): Listed {
     })
   const listed: Listed & { from1904: boolean } = { sheets: [], from1904: false }
   const xml = parts.text('xl/workbook.xml')
-  if (!xml) throw new NotRead('file-workbook', 'it is not a workbook (xlsx)')
+  if (!xml) throw new NotRead('file-workbook', 'This is not an Excel workbook (.xlsx)')
   walk(xml, {
     open(tag, a) {
       if (tag === 'workbookPr' && (a.date1904 === '1' || a.date1904 === 'true')) listed.from1904 = true

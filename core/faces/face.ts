@@ -54,7 +54,7 @@ export const asSet = (text: string): string =>
  * same.
  */
 export const missingLetter = (letter: string): string =>
-  `“${letter}” (U+${(letter.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}) cannot be printed: write it with other letters`
+  `“${letter}” (U+${(letter.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}) cannot be printed. Use other letters`
 
 /** The first character of a text that no face can print, if any. */
 export const unprintable = (text: string): string | undefined => lacking('sans', text)

@@ -244,7 +244,7 @@ export function readCheckScan(
     const found = typeof agreed === 'number' ? agreed : 0
     return refuse(
       'scan-parts',
-      `only ${found} of ${parts.length} printed parts of this check were found in the picture: is it this check, whole, with its printed side up?`,
+      `Only ${found} of ${parts.length} printed parts of this check were found. Is it this check, complete and with its printed side up?`,
       { field: 'scan', value: found, limit: FEWEST },
     )
   }

@@ -107,13 +107,13 @@ export function deviationFrom(
 ): Result<{ deviation: Deviation; residual: Mm }> {
   for (const mark of ['A', 'C'] as const)
     if (measured[mark] === undefined)
-      return refuse('fit-mark-missing', `the distance at ${mark} is needed`, { field: mark })
+      return refuse('fit-mark-missing', `Enter the distance at ${mark}`, { field: mark })
   for (const mark of fitMarks) {
     const d = measured[mark]
     if (d !== undefined && (d < 0 || Math.abs(d - FROM_EDGE) > MOST_OFF))
       return refuse(
         'fit-distance',
-        `${d.toFixed(1)} mm at ${mark}: the line was drawn ${FROM_EDGE} mm from the edge, and no working printer moves it so far. Measure again, or look whether “fit to page” is on`,
+        `${d.toFixed(1)} mm at ${mark} is too far off. The line should be ${FROM_EDGE} mm from the edge. Measure again, or check whether “fit to page” is on`,
         { field: mark, value: d, limit: MOST_OFF },
       )
   }
@@ -138,7 +138,7 @@ export function deviationFrom(
   if (Math.abs(deviation.turn) > 3)
     return refuse(
       'fit-turn',
-      `the distances say that the sheet was turned by ${deviation.turn.toFixed(1)} degrees: measure ${measured.B === undefined ? 'C and D' : 'A and B'} again`,
+      `The distances mean that the sheet was rotated by ${deviation.turn.toFixed(1)} degrees. Measure ${measured.B === undefined ? 'C and D' : 'A and B'} again`,
       { field: measured.B === undefined ? 'D' : 'B', value: deviation.turn, limit: 3 },
     )
   const misses = lines.map((l, i) => ({ mark: l.mark, off: Math.abs(off(p)[i]!) }))
@@ -146,7 +146,7 @@ export function deviationFrom(
   if (worst.off > CONTRADICTION)
     return refuse(
       'fit-contradiction',
-      `the distance at ${worst.mark} contradicts the others by ${(2 * worst.off).toFixed(1)} mm: two edges cannot both be measured right. Measure ${worst.mark} and its neighbour again`,
+      `The distance at ${worst.mark} differs from the others by ${(2 * worst.off).toFixed(1)} mm. Measure ${worst.mark} and its neighbor again`,
       { field: worst.mark, value: worst.off, limit: CONTRADICTION },
     )
   return good({ deviation, residual: worst.off })

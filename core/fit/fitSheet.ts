@@ -238,7 +238,7 @@ function checkMarks({ w, h }: Stock['sheet'], panel: Panel): Mark[] {
   return [
     ...[b, t, band.y].map(y => stroke(l, y, r, y, 0.15, LIGHT)),
     stroke(l + 50, micr, r - 50, micr, 0.15, INK),
-    words(l + 52, micr - 1, 'MICR line stands here', 7),
+    words(l + 52, micr - 1, 'MICR line prints here', 7),
   ]
 }
 
@@ -253,7 +253,11 @@ function linesSaid(stock: Stock, said: FitSheetWords): Line[] {
     [where, 12, 'sans-bold'],
     [stock.name, 10, 'sans'],
     [`${said.date}, ${said.through}`, 10, 'sans'],
-    [`Measure from the paper’s edge to each lettered line: ${exact} if the printer were exact.`, 9.5, 'sans'],
+    [
+      `Measure from the edge of the paper to each lettered line (${exact} if the printer is exact).`,
+      9.5,
+      'sans',
+    ],
   ]
 }
 
@@ -264,7 +268,7 @@ function turnMarks({ w, h }: Stock['sheet']): Mark[] {
     stroke(x, foot - 6, x, foot, 0.5, '#000000'),
     ...[-1.4, 1.4].map(side => stroke(x + side, foot - 2, x, foot, 0.5, '#000000')),
     words(x + 3, foot - 3.4, 'First scan: arrow down.', 7),
-    words(x + 3, foot - 0.6, 'Second scan: sheet turned, arrow up.', 7),
+    words(x + 3, foot - 0.6, 'Second scan: sheet turned around, arrow up.', 7),
   ]
 }
 
@@ -278,7 +282,7 @@ function crossMarks({ w, h }: Stock['sheet'], top: Mm): Mark[] {
     line(x + end, y - 3, x + end, y + 3),
     line(x - 3, y + end, x + 3, y + end),
   ])
-  const long = `${Math.round(half * 2)} mm each way, or the printer scales`
+  const long = `${Math.round(half * 2)} mm each way, or the printer is scaling`
   return [
     line(x - half, y, x + half, y),
     line(x, y - half, x, y + half),

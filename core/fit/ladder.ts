@@ -64,7 +64,7 @@ export function ladderSheet(
     words(
       w / 2 - 78,
       51,
-      'Under the gauge, the right edges of all characters should meet its strokes from end to end. Choose that line’s name.',
+      'Choose the line whose characters all meet the strokes of the gauge with their right edges.',
       7.5,
     ),
   ]
@@ -200,11 +200,9 @@ export function readLadder(
 ): Result<StepReading[]> {
   const { w, h } = sheet
   if (image.w < (w / MM_PER_INCH) * 170 * 0.9)
-    return refuse(
-      'scan-coarse',
-      'the picture has too few pixels for the strokes of a MICR line: scan at 200 dots to the inch or more',
-      { field: 'scan' },
-    )
+    return refuse('scan-coarse', 'The picture has too few pixels for a MICR line. Scan at 200 dpi or more', {
+      field: 'scan',
+    })
   const squared = findSquares(image, w, h)
   if (!squared.ok) return squared
   const { found, way, deviation } = squared.value
@@ -224,7 +222,7 @@ export function readLadder(
   if (!readings.some(r => r.read))
     return refuse(
       'ladder-unread',
-      'no line on this sheet can be read: is it the ladder sheet of this account, printed and scanned sharply?',
+      'No line on this sheet could be read. Is it the ladder sheet of this account, and is the scan sharp?',
       { field: 'scan' },
     )
   return good(readings.sort((a, b) => a.off - b.off))

@@ -273,7 +273,7 @@ function edgesOf(image: GreyImage, paper: number, around: number): Result<[Edge,
     if (!line || line.share < 0.55 || line.spread > 0.8)
       return refuse(
         'scan-edges',
-        `the ${sideNames[side]} edge of the paper was not found: the whole sheet must be in the picture, with a rim around it`,
+        `The ${sideNames[side]} edge of the paper was not found. The whole sheet must be in the picture, with a dark border around it`,
         { field: 'scan', value: side },
       )
     edges.push({ side, line: line.line, points, bow: bowOf(points, level, line.line) })
@@ -316,7 +316,7 @@ function edgesSure(image: GreyImage, edges: readonly Edge[], perMm: number): Res
   if (bow > MOST_BOW)
     return refuse(
       'scan-bowed',
-      `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm: lay the sheet flat and scan it again`,
+      `the ${sideNames[bent.side]} edge of the paper is bowed by ${bow.toFixed(2)} mm. Lay the sheet flat and scan it again`,
       { field: 'scan', value: bow, limit: MOST_BOW },
     )
   const bands = edges.map(e => ({ side: e.side, width: bandOf(image, e.points, e.side, perMm) / perMm }))
@@ -324,7 +324,7 @@ function edgesSure(image: GreyImage, edges: readonly Edge[], perMm: number): Res
   if (band.width > MOST_BAND)
     return refuse(
       'scan-band',
-      `a band of ${band.width.toFixed(1)} mm lies along the ${sideNames[band.side]} edge of the paper, which may hide it: scan with an even rim around the sheet`,
+      `There is a band of ${band.width.toFixed(1)} mm along the ${sideNames[band.side]} edge of the paper that may hide it. Scan with an even border around the sheet`,
       { field: 'scan', value: band.width, limit: MOST_BAND },
     )
   return good(Math.max(bow, band.width))
@@ -337,7 +337,7 @@ function edgesSure(image: GreyImage, edges: readonly Edge[], perMm: number): Res
  */
 export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan> {
   if (image.w < (w / 25.4) * 90 * 0.7 || image.h < (h / 25.4) * 90 * 0.5)
-    return refuse('scan-coarse', 'the picture has too few pixels: scan at 150 dots to the inch or more', {
+    return refuse('scan-coarse', 'The picture has too few pixels. Scan at 150 dpi or more', {
       field: 'scan',
     })
   const shrink = Math.max(1, Math.round((Math.max(image.w / w, image.h / h) * 25.4) / 150))
@@ -346,7 +346,7 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
   if (paper - around < 25)
     return refuse(
       'scan-edges',
-      'the paper’s edges cannot be told from what lies around it: scan with the lid open or on something dark, with a rim of it all around',
+      'The edges of the paper cannot be distinguished from the background. Scan with the lid open or on something dark, with a border on all sides',
       { field: 'scan' },
     )
   const edges = edgesOf(small, paper, around)
@@ -356,7 +356,7 @@ export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan>
   const { level: across, steep: down } = sidesOf(corners)
   const isUpright = Math.abs(across / down - w / h) < (SHAPE * w) / h
   if (!isUpright && Math.abs(down / across - w / h) >= (SHAPE * w) / h)
-    return refuse('scan-shape', 'the paper in the picture has another shape than this stock’s sheet', {
+    return refuse('scan-shape', 'The paper in the picture does not have the shape of this stock’s sheet', {
       field: 'scan',
     })
   const perMm = Math.min(across, down) / Math.min(w, h)

@@ -59,18 +59,25 @@ export function addPrinter(
 ): Decision<{ printers: Printer[] }> {
   const name = act.name.trim()
   const trays = [...new Set(act.trays.map(t => t.trim()).filter(Boolean))]
-  if (!name) return refuse('printer-name', 'what do you call this printer?', { field: 'name' })
-  if (!trays.length) return refuse('printer-trays', 'a printer has at least one tray', { field: 'trays' })
+  if (!name) return refuse('printer-name', 'Enter a name for the printer', { field: 'name' })
+  if (!trays.length) return refuse('printer-trays', 'Enter at least one tray', { field: 'trays' })
   if (act.edge !== undefined && !(act.edge >= 0 && act.edge <= MOST_EDGE))
-    return refuse('printer-edge', `the edge a printer leaves is 0 to ${MOST_EDGE} mm`, {
+    return refuse('printer-edge', `The unprintable edge must be 0 to ${MOST_EDGE} mm`, {
       field: 'edge',
       limit: MOST_EDGE,
     })
   if (known.printers.some(p => p.id !== act.id && p.name.toLowerCase() === name.toLowerCase()))
-    return refuse('printer-taken', `there is a printer “${name}” already`, { field: 'name', value: name })
+    return refuse('printer-taken', `There is already a printer named “${name}”`, {
+      field: 'name',
+      value: name,
+    })
   return good({
     changes: { printers: [{ ...act, name: name.slice(0, 60), trays: trays.map(t => t.slice(0, 40)) }] },
-    trail: { act: 'name a printer', text: `${name}: ${trays.join(', ')}`, about: { printer: act.id } },
+    trail: {
+      act: 'Printer saved',
+      text: `Saved printer ${name} with ${trays.join(', ')}.`,
+      about: { printer: act.id },
+    },
   })
 }
 
@@ -86,31 +93,31 @@ export function keepFit(
 ): Decision<{ fits: FitRow[] }> {
   const { shift, stretch, turn } = act.deviation
   if (![shift.x, shift.y, stretch.x, stretch.y, turn].every(Number.isFinite))
-    return refuse('fit-number', 'a fit is made of numbers: measure again', { field: 'shift' })
+    return refuse('fit-number', 'Some measurements are missing. Measure again', { field: 'shift' })
   if (Math.abs(shift.x) > MOST_SHIFT || Math.abs(shift.y) > MOST_SHIFT)
     return refuse(
       'fit-shift',
-      `a shift of more than ${MOST_SHIFT} mm is no fit: look at the paper guides of the tray`,
+      `The shift is more than ${MOST_SHIFT} mm. Check the paper guides of the tray`,
       { field: 'shift', value: Math.max(Math.abs(shift.x), Math.abs(shift.y)), limit: MOST_SHIFT },
     )
   if (Math.abs(stretch.x - 1) > MOST_STRETCH || Math.abs(stretch.y - 1) > MOST_STRETCH)
     return refuse(
       'fit-stretch',
-      'a stretch of more than 5 % is no fit: choose actual size (100 %) in the print window',
+      'The page is stretched by more than 5 %. Choose actual size (100 %) in the print dialog',
       { field: 'stretch', limit: MOST_STRETCH },
     )
   if (Math.abs(turn) > MOST_TURN)
     return refuse(
       'fit-turn',
-      `a turn of more than ${MOST_TURN} degrees is no fit: look at the paper guides of the tray`,
+      `The page is rotated by more than ${MOST_TURN} degrees. Check the paper guides of the tray`,
       { field: 'turn', value: turn, limit: MOST_TURN },
     )
   const row: FitRow = { ...act, confirmed: null, madeAt: stamp.at, by: stamp.by }
   return good({
     changes: { fits: [row] },
     trail: {
-      act: 'keep a fit',
-      text: `${act.tray}, ${act.stockId}: ${shift.x.toFixed(1)} mm across, ${shift.y.toFixed(1)} mm down, ${turn.toFixed(2)} degrees`,
+      act: 'Fit saved',
+      text: `Saved a fit for ${act.tray} and stock ${act.stockId}: ${shift.x.toFixed(1)} mm across, ${shift.y.toFixed(1)} mm down, ${turn.toFixed(2)} degrees.`,
       about: { printer: act.printerId, fit: act.id },
     },
   })
@@ -121,8 +128,8 @@ export function confirmFit(known: { fit: FitRow }, act: { worst: Mm }): Decision
   return good({
     changes: { fits: [{ ...known.fit, confirmed: act.worst }] },
     trail: {
-      act: 'confirm a fit',
-      text: `worst corner ${act.worst.toFixed(2)} mm off`,
+      act: 'Fit confirmed',
+      text: `Confirmed a fit: the worst corner is ${act.worst.toFixed(2)} mm off.`,
       about: { printer: known.fit.printerId, fit: known.fit.id },
     },
   })
@@ -135,7 +142,7 @@ export function keepMicr(
   stamp: Stamp,
 ): Decision<{ printers: Printer[] }> {
   if (!micrWidths.some(w => Math.abs(w - act.width) < 1e-9))
-    return refuse('micr-width', 'choose one of the widths of the ladder sheet', {
+    return refuse('micr-width', 'Choose one of the widths on the ladder sheet', {
       field: 'width',
       value: act.width,
     })
@@ -146,8 +153,8 @@ export function keepMicr(
   return good({
     changes: { printers: [printer] },
     trail: {
-      act: 'keep a MICR fit',
-      text: `${printer.name}: ${micrFitName(act)}, ${act.how}`,
+      act: 'MICR fit saved',
+      text: `MICR lines on ${printer.name} now print at ${micrFitName(act)} (found ${act.how}).`,
       about: { printer: printer.id },
     },
   })

@@ -48,7 +48,7 @@ export function proved(first: ScanReading, second: ScanReading, sheet: Size, spa
   if ((first.turns + 2) % 4 !== second.turns)
     return refuse(
       'scan-same-way',
-      'Both scans show the sheet lying the same way. Turn the sheet by half on the glass, so that the arrow at its foot points the other way, and scan it again.',
+      'Both scans show the sheet the same way around. Turn the sheet on the glass so that the arrow points the other way, and scan it again.',
       { field: 'scan' },
     )
   const apart = cornersApart(deviationMap(first.deviation), deviationMap(second.deviation), sheet.w, sheet.h)
@@ -56,13 +56,13 @@ export function proved(first: ScanReading, second: ScanReading, sheet: Size, spa
   if (apart < SAME && isSame)
     return refuse(
       'scan-same-picture',
-      'This is the first scan again, turned on the screen. Turn the sheet itself on the glass and scan it again.',
+      'This is the first scan, rotated on screen. Turn the sheet itself on the glass and scan it again.',
       { field: 'scan' },
     )
   if (apart > MOST_APART)
     return refuse(
       'scan-apart',
-      `The two scans differ by ${apart.toFixed(1)} mm. An edge of the paper is covered by the lid, or another sheet shows behind it. Lay the sheet on something dark with a rim all around, or measure by ruler.`,
+      `The two scans differ by ${apart.toFixed(1)} mm. An edge of the paper is covered by the lid, or another sheet shows behind it. Lay the sheet on something dark with a border on all sides, or measure with a ruler.`,
       { field: 'scan', value: apart, limit: MOST_APART },
     )
   const sizes = [first, second].map(r =>

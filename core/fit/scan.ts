@@ -151,7 +151,7 @@ export function sureness(deviation: Deviation, miss: Mm, edges: Mm, w: Mm, h: Mm
   if (Math.abs(x - y) > UNEVEN + slack / Math.max(w, h))
     return refuse(
       'scan-uneven',
-      `the sheet seems stretched to ${percent(x)} across and ${percent(y)} down, which no printer does: ${Math.abs(x - 1) > Math.abs(y - 1) ? 'the left or the right' : 'the upper or the lower'} edge of the paper was not found where it is. Look for a dark strip, a shadow or another sheet there, and scan again`,
+      `The sheet seems to be stretched to ${percent(x)} across and ${percent(y)} down, which no printer does. It seems that ${Math.abs(x - 1) > Math.abs(y - 1) ? 'the left or the right' : 'the upper or the lower'} edge of the paper was not found correctly. Look for a dark strip, a shadow or another sheet there, and scan again`,
       { field: 'scan', value: Math.abs(x - y), limit: UNEVEN },
     )
   return good(FINEST + miss + edges)
@@ -189,14 +189,14 @@ export function findSquares(image: GreyImage, w: Mm, h: Mm): Result<SquaresFound
     if (miss > BELIEVED)
       return refuse(
         'scan-contradiction',
-        `the marks contradict each other by ${miss.toFixed(2)} mm: the sheet may be creased, or not flat in the picture`,
+        `The marks disagree by ${miss.toFixed(2)} mm. The sheet may be creased or not flat`,
         { field: 'scan', value: miss, limit: BELIEVED },
       )
     return good({ found, way, deviation, miss, spots: spots as Spot[] })
   }
   return refuse(
     'scan-marks',
-    `${missing === 5 ? 'none' : 5 - missing} of the five black squares ${5 - missing === 1 ? 'was' : 'were'} found: is this the fit sheet of this stock, whole and with its printed side up?`,
+    `${missing === 5 ? 'none' : 5 - missing} of the five black squares ${5 - missing === 1 ? 'was' : 'were'} found. Is this the fit sheet of this stock, complete and with its printed side up?`,
     { field: 'scan', value: 5 - missing, limit: 5 },
   )
 }
@@ -247,13 +247,13 @@ export function readFitScan(
   if (!bars)
     return refuse(
       'scan-bars',
-      'the row of bars under the middle square cannot be read, so it is not sure which stock’s sheet this is: scan it sharper',
+      'The row of bars under the middle square could not be read, so the stock is not certain. Make a sharper scan',
       { field: 'scan' },
     )
   if (bars.join() !== barsOf(stockId).join())
     return refuse(
       'scan-stock',
-      'this is the fit sheet of another stock, or another of our sheets: choose that stock, or print the fit sheet of this one',
+      'This is the fit sheet of another stock, or another kind of sheet. Choose that stock, or print the fit sheet for this one',
       { field: 'scan' },
     )
   const spread = sureness(deviation, miss * FARTHER, found.edges, w, h)

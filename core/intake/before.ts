@@ -65,7 +65,7 @@ function makeCheck(making: Making, row: IntakeRow, number: CheckNumber, state: E
   const { company } = making.office
   const ledgerId = ledger ?? making.choices.ledgerId ?? payee.split[0]?.ledgerId ?? company.payables?.unplaced
   if (!ledgerId) {
-    making.fault(at, { field: 'ledger', text: 'choose above the ledger account of those that tell none' })
+    making.fault(at, { field: 'ledger', text: 'Choose a ledger account for rows without one above' })
     return
   }
   const paymentId = idOf<'payment'>(making.office.newKey())
@@ -96,12 +96,12 @@ export function makeBefore(making: Making, rows: readonly IntakeRow[]): void {
     }
     const earlier = seen.get(number)
     if (earlier !== undefined) {
-      making.fault(row.at, { field: 'number', text: `row ${earlier + 1} has this number already` })
+      making.fault(row.at, { field: 'number', text: `row ${earlier + 1} already has this number` })
       continue
     }
     seen.set(number, row.at)
     if (isHere(making, number, row.values))
-      making.here(row.at, 'here already: the same number, payee and amount')
+      making.here(row.at, 'already entered with the same payee and amount')
     else if (!isFate(state)) makeCheck(making, row, number, state)
     else {
       making.fates.push({ number, fate: state, why: row.values.why ?? '' })

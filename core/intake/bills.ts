@@ -33,7 +33,7 @@ function linesOf(making: Making, rows: readonly IntakeRow[]): FormLine[] | undef
     const ledgerId = ledgerOfRow(making, at, v.ledger)
     if (ledgerId === 'wrong') return undefined
     if (!ledgerId && rows.length > 1) {
-      making.fault(at, { field: 'ledger', text: 'each line of a bill says where it goes' })
+      making.fault(at, { field: 'ledger', text: 'each line of a bill needs a ledger account' })
       return undefined
     }
     return {
@@ -58,7 +58,7 @@ function placedLines(
   const ledgerId = share ? !more && share.ledgerId : making.choices.ledgerId
   if (ledgerId) return lines.map(line => ({ ...line, ledgerId }))
   if (!lineFields.some(field => first.values[field])) return []
-  making.fault(first.at, { field: 'ledger', text: 'each line of a bill says where it goes' })
+  making.fault(first.at, { field: 'ledger', text: 'each line of a bill needs a ledger account' })
   return undefined
 }
 
@@ -91,14 +91,14 @@ function twice(
   if (earlier !== undefined) {
     making.fault(row.at, {
       field: 'number',
-      text: `row ${earlier + 1} has this bill of ${payee.name} already`,
+      text: `row ${earlier + 1} already has this bill from ${payee.name}`,
     })
     return 'file'
   }
   before.set(key, row.at)
   const alike = making.office.alike.get(alikeKey(payee.id, number)) ?? []
   const [same] = namesakesOf({ id: idOf('new'), number }, alike).same
-  return same && `here already: our number ${same.ourNumber}`
+  return same && `already entered as our number ${same.ourNumber}`
 }
 
 /** Makes bills and credit notes of rows: read as the bill form reads them, terms and shares of the payee with it. */
@@ -127,7 +127,7 @@ export function makeBills(making: Making, rows: readonly IntakeRow[]): void {
     const typed = {
       ...form,
       ...(credit && { discount: '0' }),
-      ...(known && { again: `taken in again from ${choices.file}` }),
+      ...(known && { again: `imported again from ${choices.file}` }),
     }
     const read = readBillForm(typed, {
       payees: [payee],

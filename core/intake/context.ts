@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import type { PlainDate } from '../base/dates'
 import { idOf, type Id } from '../base/id'
 import type { NumberRow } from '../books/book'
@@ -217,7 +218,8 @@ export class Making {
   }
   fault(at: number, ...faults: CellFault[]): void {
     const before = this.seen.get(at)
-    this.seen.set(at, { at, state: 'wrong', faults: [...(before?.faults ?? []), ...faults] })
+    const told = faults.map(f => ({ ...f, text: sentence(f.text) }))
+    this.seen.set(at, { at, state: 'wrong', faults: [...(before?.faults ?? []), ...told] })
   }
   good(at: number): void {
     if (!this.seen.has(at)) this.seen.set(at, { at, state: 'good', faults: [] })
@@ -234,7 +236,8 @@ export function spreadFaults(making: Making): void {
     const first = rows.find(isWrong)
     if (first === undefined) continue
     for (const at of rows)
-      if (!isWrong(at)) making.fault(at, { field: '', text: `goes with row ${first + 1}, which is wrong` })
+      if (!isWrong(at))
+        making.fault(at, { field: '', text: `belongs to row ${first + 1}, which has an error` })
   }
 }
 
@@ -264,8 +267,8 @@ export function payeeOfRow(
   if (chosen !== 'ask') return chosen
   const [near] = unknown.near
   const how = near
-    ? `“${near.name}” is close. Choose above which payee it is.`
-    : 'Choose above to create new payees, or correct the name.'
+    ? `It is similar to “${near.name}”. Choose the payee above.`
+    : 'Choose to create new payees above, or correct the name.'
   making.fault(at, { field: 'payee', text: `No payee has the code or name “${typed}”. ${how}` })
   return undefined
 }
@@ -284,6 +287,6 @@ export function ledgerOfRow(
   const found =
     making.ledgerNamed(typed) ?? (makeLedgers ? making.makeLedger(at, typed, makeLedgers) : undefined)
   if (found) return found.id
-  making.fault(at, { field: 'ledger', text: `there is no ledger account “${typed}” here` })
+  making.fault(at, { field: 'ledger', text: `There is no ledger account “${typed}”` })
   return 'wrong'
 }

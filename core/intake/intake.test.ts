@@ -209,7 +209,7 @@ describe('what stands in files', () => {
           for (const [at, more] of harm) text = text.slice(0, at) + more + text.slice(at + more.length)
           const cells = readInTime(() => readDelimited(text))
           if (cells.ok) readInTime(() => readRows(tableOf(cells.value), specOf('bills', cells.value), today))
-          else expect(cells.refusal.text).toMatch(/row \d+|file/)
+          else expect(cells.refusal.text).toMatch(/row \d+|file/i)
         },
       ),
       { numRuns: damagedFiles(2000) },
@@ -478,7 +478,7 @@ describe('rows of a file', () => {
     )
     expect(told(ledgers.seen)).toEqual([
       [2, 'good', ''],
-      [3, 'here', 'here already: 6120 Materials'],
+      [3, 'here', 'already entered: 6120 Materials'],
       [4, 'wrong', 'kind'],
     ])
     await perform(office, 'takeIn', onlyGood(ledgers.made), stamp)
@@ -491,7 +491,7 @@ describe('rows of a file', () => {
     )
     expect(told(payees.seen)).toEqual([
       [2, 'good', ''],
-      [3, 'here', 'already here: Shoreline Timber'],
+      [3, 'here', 'already entered: Shoreline Timber'],
       [4, 'wrong', 'terms,taxForm'],
     ])
     await perform(office, 'takeIn', onlyGood(payees.made), stamp)
@@ -550,8 +550,8 @@ describe('rows of a file', () => {
     expect(balance()).toBe(cash - 20_000)
     const once = await looked(office, 'before', cells.slice(0, 3), { ledgerId: wood })
     expect(told(once.seen)).toEqual([
-      [2, 'here', 'here already: the same number, payee and amount'],
-      [3, 'here', 'here already: the same number, payee and amount'],
+      [2, 'here', 'already entered with the same payee and amount'],
+      [3, 'here', 'already entered with the same payee and amount'],
     ])
     const intakeId = made.taking.id
     const later = { ...stamp, at: '2026-11-24T11:00:00Z' }
@@ -683,7 +683,7 @@ describe('rows of a file', () => {
     expect(rounded).toMatchObject([{ count: 2, unread: 1, total: '12.26', exact: '12.255' }])
     expect(controlFault(rounded, { amount: '12.26' })).toBe('')
     expect(controlFault(rounded, { amount: '13' })).toBe(
-      'Amount: The file comes to 12.26, which is 0.74 less.',
+      'Amount: The file adds up to 12.26, which is 0.74 less.',
     )
     expect(controlFault(rounded, { amount: 'abc' })).toContain('is not an amount')
   })

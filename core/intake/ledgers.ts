@@ -34,13 +34,13 @@ export function makeLedgers(making: Making, rows: readonly IntakeRow[]): void {
     }
     const earlier = before.get(code.toLowerCase())
     if (earlier !== undefined) {
-      making.fault(row.at, { field: 'code', text: `row ${earlier + 1} has this number already` })
+      making.fault(row.at, { field: 'code', text: `row ${earlier + 1} already has this number` })
       continue
     }
     before.set(code.toLowerCase(), row.at)
     const known = making.office.ledgers.find(l => l.code.toLowerCase() === code.toLowerCase())
     if (known) {
-      making.here(row.at, `here already: ${known.code} ${known.name}`)
+      making.here(row.at, `already entered: ${known.code} ${known.name}`)
       continue
     }
     making.ledgers.push({

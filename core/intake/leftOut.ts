@@ -2,7 +2,7 @@ import { cellText, type Cell, type Cells } from '../exchange/cells'
 import type { IntakeSeen } from './context'
 
 /** Title of the column that says why a row was left out. */
-const WHY = 'Why it was left out'
+const WHY = 'Reason it was skipped'
 const whyOf = (seen: IntakeSeen): string => seen.here ?? seen.faults.map(f => f.text).join('; ')
 
 /** The rows that are not taken in, as they stand in the file, each with a column that says why. */

@@ -25,12 +25,13 @@ function readPayee(
     faults.push({ field, text })
   }
   const kind = v.kind
-    ? (kindNamed(v.kind.toLowerCase()) ?? wrong('kind', `not a kind of payee: ${payeeKinds.join(', ')}`))
+    ? (kindNamed(v.kind.toLowerCase()) ??
+      wrong('kind', `this is not a kind of payee. Use ${payeeKinds.join(', ')}`))
     : undefined
   const read = v.terms ? readTerms(v.terms, 'terms', termDays ?? undefined) : undefined
   const terms = !read || read.ok ? read?.value : wrong('terms', read.refusal.text)
   const form = v.taxForm ?? ''
-  if (!yes.test(form) && !no.test(form)) wrong('taxForm', 'say yes or no')
+  if (!yes.test(form) && !no.test(form)) wrong('taxForm', 'enter yes or no')
   return {
     faults,
     to: {
@@ -102,7 +103,7 @@ function changeKnown(making: Making, row: IntakeRow, known: Payee, to: Partial<P
     ...details.differing.filter(d => replace.includes(d.field)),
   ].map(d => detailFields[d.field as keyof typeof detailFields].key)
   if (!taken.length) {
-    making.here(row.at, `already here: ${known.name}`)
+    making.here(row.at, `already entered: ${known.name}`)
     return
   }
   const from = formOf(known)
@@ -124,7 +125,7 @@ export function makePayees(making: Making, rows: readonly IntakeRow[]): void {
     }
     const earlier = before.get(nameKey(name))
     if (earlier !== undefined) {
-      making.fault(row.at, { field: 'name', text: `row ${earlier + 1} has this payee already` })
+      making.fault(row.at, { field: 'name', text: `row ${earlier + 1} already has this payee` })
       continue
     }
     const known = making.payeeNamed(name)

@@ -45,7 +45,7 @@ function payLine(making: Making, row: IntakeRow): PaidLine[] {
     v['pay kind']?.toLowerCase().startsWith(k.slice(0, 4)),
   )
   if (!kind) {
-    making.fault(row.at, { field: 'pay kind', text: 'say earning or deduction' })
+    making.fault(row.at, { field: 'pay kind', text: 'enter earning or deduction' })
     return []
   }
   const line = {
@@ -57,7 +57,7 @@ function payLine(making: Making, row: IntakeRow): PaidLine[] {
   const ledgerId = named ?? making.office.company.payables?.unplaced
   if (ledgerId === 'wrong') return []
   if (!ledgerId)
-    making.fault(row.at, { field: 'pay ledger', text: 'say which ledger account it is withheld to' })
+    making.fault(row.at, { field: 'pay ledger', text: 'choose the ledger account of this deduction' })
   return [{ ...line, ...(ledgerId && { ledgerId }) }]
 }
 
@@ -74,23 +74,23 @@ function drawOf(
   const odd = rows.find(row =>
     stubLine(row).some(l => l.gross !== undefined && l.gross - (l.discount ?? 0) !== l.amount),
   )
-  if (odd) making.fault(odd.at, { field: 'line amount', text: 'gross less discount is not this amount' })
+  if (odd) making.fault(odd.at, { field: 'line amount', text: 'gross minus discount is not this amount' })
   const total = sum(lines.map(l => l.amount))
   if (lines.length && total !== amount)
     making.fault(at, {
       field: 'amount',
-      text: `the lines come to ${figures(total)}, the payment to ${figures(amount)}`,
+      text: `the lines add up to ${figures(total)}, but the payment is ${figures(amount)}`,
     })
   const pay = rows.flatMap(row => payLine(making, row))
   if (pay.length && netPay(pay) !== amount)
-    making.fault(at, { field: 'amount', text: `the pay comes to ${figures(netPay(pay))} net` })
+    making.fault(at, { field: 'amount', text: `the net pay is ${figures(netPay(pay))}` })
   const withheld = withheldOf(pay)
   const gross = cents(amount - sum(withheld.map(w => w.amount)))
   const own = ledgerId ? [{ ledgerId, amount: gross, memo: '' }] : sharesOf(payee, gross, '')
   const left = making.choices.ledgerId ?? making.office.company.payables?.unplaced
   const split = own.length || !left ? own : [{ ledgerId: left, amount: gross }]
   if (!split.length)
-    making.fault(at, { field: 'ledger', text: 'this payee has no ledger account yet: say where it goes' })
+    making.fault(at, { field: 'ledger', text: 'this payee has no default ledger account. Choose one' })
   if (rows.some(row => making.seen.get(row.at)?.state === 'wrong')) return undefined
   const address = addressOf(v)
   return {
@@ -127,7 +127,7 @@ export function makePayments(making: Making, rows: readonly IntakeRow[]): void {
     if (!payee) continue
     const known = here.has(sameKey(payee.id, first.values.date ?? '', amountOf(first.values.amount)))
     if (known && !making.choices.again) {
-      for (const row of told.rows) making.here(row.at, 'here already: the same payee, day and amount')
+      for (const row of told.rows) making.here(row.at, 'already entered with the same payee, date and amount')
       continue
     }
     const draw = drawOf(making, told, payee, ledger ?? null)

@@ -165,7 +165,7 @@ export function readRows(table: Table, spec: IntakeSpec, today: PlainDate): Inta
       const { value, fault } = readCell(field, row[spec.matching[field.key]!] ?? '', spec, today)
       values[field.key] = value
       if (fault) faults.push({ field: field.key, text: fault })
-      else if (field.needed && !value) faults.push({ field: field.key, text: 'this is wanted in each row' })
+      else if (field.needed && !value) faults.push({ field: field.key, text: 'this is required in each row' })
     }
     return { at, values, faults }
   })

@@ -24,7 +24,7 @@ export function toldTogether(
     const above = told.at(-1)
     // What is wanted in each row is not wanted in a line.
     const faults: CellFault[] = begins ? [...row.faults] : row.faults.filter(f => row.values[f.field])
-    if (!begins && !above) faults.push({ field: head[0] ?? '', text: `the first row must begin ${what}` })
+    if (!begins && !above) faults.push({ field: head[0] ?? '', text: `the first row must start ${what}` })
     if (faults.length) making.fault(row.at, ...faults)
     if (begins || !above) told.push({ first: row, rows: [row], fine: !faults.length })
     else {

@@ -62,7 +62,7 @@ export function readDay(text: string, order: DayOrder, today: PlainDate, field =
   const [month, day, year] = worded ? [worded[2]!, worded[1]!, worded[3]!] : (named?.slice(1) ?? [])
   const at = month === undefined ? undefined : monthNamed(month)
   if (at !== undefined) return dated(year!, at, day!)
-  return refuse('date-pattern', `“${t}” is not a date: write it as 2026-11-24`, { field, value: t })
+  return refuse('date-pattern', `“${t}” is not a date. Enter it as 2026-11-24`, { field, value: t })
 }
 
 /**

@@ -78,7 +78,7 @@ describe('an entry', () => {
     expect([firstOpen(closed), firstOpen(undefined)]).toEqual([after, undefined])
     expect([mustBeOpen(closed!, undefined), mustBeOpen(after!, closed)].map(cameTo)).toEqual([closed, after])
     expect(cameTo(mustBeOpen(closed!, closed))).toBe(
-      'period-closed (date, 2026-10-31, 2026-10-31) the books are closed through 2026-10-31: choose a day after it',
+      'period-closed (date, 2026-10-31, 2026-10-31) The books are closed through Oct 31, 2026. Choose a later date.',
     )
   })
 })

@@ -1,4 +1,4 @@
-import { addDays, type PlainDate } from '../base/dates'
+import { dayText, addDays, type PlainDate } from '../base/dates'
 import { good, refuse, type Result } from '../base/result'
 
 /** The first day on which something may be entered. */
@@ -16,7 +16,7 @@ export const mustBeOpen = (
   field = 'date',
 ): Result<PlainDate> =>
   closedThrough && day <= closedThrough
-    ? refuse('period-closed', `the books are closed through ${closedThrough}: choose a day after it`, {
+    ? refuse('period-closed', `The books are closed through ${dayText(closedThrough)}. Choose a later date`, {
         field,
         value: day,
         limit: closedThrough,

@@ -50,6 +50,6 @@ export const unplacedLedger = (companyId: Id<'company'>): LedgerAccount => ({
   id: idOf(`${companyId}-unplaced`),
   companyId,
   code: '9990',
-  name: 'Not placed here',
+  name: 'Unassigned',
   kind: 'expense',
 })

@@ -1,3 +1,4 @@
+import { actName, lineText } from '../trail/lineText'
 import type { Id } from '../base/id'
 import type { NumberRow } from '../books/book'
 import type { Entry, LedgerAccount } from '../ledger/entry'
@@ -5,10 +6,9 @@ import { trialBalance } from '../ledger/trial'
 import type { LedgerTotal } from '../ledger/totals'
 import { open, type Bill } from '../payables/bill'
 import type { BankAccount } from '../payables/account'
-import type { Payee } from '../payables/payee'
+import { type Payee, isLive } from '../payables/payee'
 import type { Payment } from '../payables/payment'
 import { stageTold } from '../payables/mayAllocate'
-import { isLive } from '../payables/payee'
 import { tellTerms } from '../payables/terms'
 import type { TrailLine } from '../trail/trail'
 import { amount, day, number, text, within, type Days, type List, type ListCell } from './list'
@@ -25,7 +25,9 @@ export const payeesList = (payees: readonly Payee[], ledgers: Ledgers): List => 
   columns: [
     ...['Name', 'Code', 'Kind'].map(text),
     ...addressLines.map(i => text(`Address, line ${i + 1}`)),
-    ...['Memo', 'Our account with them', 'E-mail', 'Terms', '1099', 'Ledger account', 'On hold'].map(text),
+    ...['Memo', 'Our account number with them', 'E-mail', 'Terms', '1099', 'Ledger account', 'On hold'].map(
+      text,
+    ),
   ],
   rows: payees
     .filter(isLive)
@@ -66,9 +68,9 @@ export const billsList = (
     day('Due'),
     amount('Discount'),
     day('Discount until'),
-    ...['Ledger account', 'What it is for', 'Purchase order'].map(text),
+    ...['Ledger account', 'Memo', 'Purchase order'].map(text),
     amount('Line: amount'),
-    ...['Line: what it is for', 'Line: job or department'].map(text),
+    ...['Line: memo', 'Line: job or department'].map(text),
     number('Our number'),
     text('Stage'),
     amount('Open'),
@@ -110,7 +112,7 @@ export const paymentsList = (
     text('State'),
     number('Number'),
     text('Paid by'),
-    text('What it pays'),
+    text('Bills paid'),
   ],
   rows: payments
     .filter(p => within(days, p.date))
@@ -134,7 +136,7 @@ export const numbersList = (
     text('Account'),
     number('Number'),
     text('Fate'),
-    text('Why'),
+    text('Reason'),
     day('Since'),
     text('Payee'),
     day('Date on the check'),
@@ -195,7 +197,7 @@ export function trialList(ledgers: readonly LedgerAccount[], totals: readonly Le
         r.debit || null,
         r.credit || null,
       ]),
-      ['', 'Together', '', trial.debit, trial.credit],
+      ['', 'Total', '', trial.debit, trial.credit],
     ],
   }
 }
@@ -204,5 +206,7 @@ export function trialList(ledgers: readonly LedgerAccount[], totals: readonly Le
 export const trailList = (lines: readonly TrailLine[], days: Days): List => ({
   name: 'trail',
   columns: [number('Line'), text('When'), text('By'), text('Act'), text('What')],
-  rows: lines.filter(l => within(days, l.at.slice(0, 10))).map(l => [l.seq, l.at, l.by, l.act, l.text]),
+  rows: lines
+    .filter(l => within(days, l.at.slice(0, 10)))
+    .map(l => [l.seq, l.at, l.by, actName(l.act), lineText(l)]),
 })

@@ -1,5 +1,6 @@
 import type { Country } from '../base/country'
 import type { Refusal } from '../base/result'
+import { sentence } from '../base/sentence'
 import { micrLine, type MicrFacts, type MicrPattern } from './pattern'
 import { bankCode } from './routing'
 import { DASH, TRANSIT } from './symbols'
@@ -44,7 +45,7 @@ function transitFindings(at: (position: number) => string, country: 'US' | 'CA')
     .filter(([position]) => at(position) !== TRANSIT)
     .map(([position, does]) =>
       wrong(
-        `the transit symbol that ${does} the transit field is missing: it stands at position ${position}`,
+        `The transit symbol that ${does} the transit field is missing. It belongs at position ${position}`,
         position,
       ),
     )
@@ -54,8 +55,8 @@ function transitFindings(at: (position: number) => string, country: 'US' | 'CA')
     found.push(
       wrong(
         digits.trim() === ''
-          ? 'the transit field, 34 to 42, is empty: the bank’s code belongs there'
-          : `the transit field, 34 to 42, does not hold the bank’s code: ${country === 'US' ? 'nine digits' : 'five digits, a dash, three digits'}`,
+          ? 'The transit field (34 to 42) is empty. The bank’s code belongs there'
+          : `The transit field (34 to 42) must have the bank’s code: ${country === 'US' ? 'nine digits' : 'five digits, a dash, three digits'}`,
         34,
       ),
     )
@@ -65,7 +66,7 @@ function transitFindings(at: (position: number) => string, country: 'US' | 'CA')
 const noSerial: MicrFinding = {
   severity: 'warning',
   code: 'micr-no-serial',
-  text: 'the check number does not stand in the MICR line',
+  text: 'The check number is not in the MICR line',
   field: 'micr',
 }
 /** Positions of a United States or Canadian line that must be blank, and what is said where one is not. */
@@ -73,7 +74,7 @@ const blanks: readonly (MicrFinding & { readonly value: number })[] = [
   {
     severity: 'error',
     code: 'micr-on-us-full',
-    text: 'the on-us field is full: position 32 must stay blank',
+    text: 'The on-us field is full. Position 32 must stay blank',
     field: 'account',
     value: 32,
   },
@@ -87,7 +88,7 @@ const blanks: readonly (MicrFinding & { readonly value: number })[] = [
   {
     severity: 'warning',
     code: 'micr-epc',
-    text: 'position 44 is the external processing code: leave it blank unless the bank asks for it',
+    text: 'Position 44 is the external processing code. Leave it blank unless the bank asks for it',
     field: 'micr',
     value: 44,
   },
@@ -104,7 +105,7 @@ function onUsFindings(at: (position: number) => string): MicrFinding[] {
     {
       severity: 'error',
       code: 'micr-on-us-empty',
-      text: 'the on-us field, 14 to 31, is empty: the account number belongs there',
+      text: 'The on-us field (14 to 31) is empty. The account number belongs there',
       field: 'account',
     },
   ]
@@ -116,7 +117,14 @@ function onUsFindings(at: (position: number) => string): MicrFinding[] {
  * `highest`: the bank's code, parts that meet or reach too far, fields of the standard filled where they must
  * be blank, too few digits.
  */
-export function micrFindings(
+export const micrFindings = (
+  pattern: MicrPattern,
+  facts: Omit<MicrFacts, 'serial'>,
+  positions: number,
+  highest: number,
+): MicrFinding[] =>
+  findingsOf(pattern, facts, positions, highest).map(f => ({ ...f, text: sentence(f.text) }))
+function findingsOf(
   pattern: MicrPattern,
   facts: Omit<MicrFacts, 'serial'>,
   positions: number,
@@ -132,7 +140,7 @@ export function micrFindings(
         {
           ...line.refusal,
           severity: 'error',
-          text: `the number book ends at ${highest}: the pattern has only ${line.refusal.limit} digits for the check number`,
+          text: `The number book ends at ${highest}, but the pattern has only ${line.refusal.limit} digits for the check number`,
         },
       ]
     return [{ severity: 'error', ...line.refusal }]

@@ -285,7 +285,7 @@ describe('the transit field', () => {
     const transit = whole.find(p => p.text.includes('{routing}'))!
     const without = whole.filter(p => p !== transit)
     expect(codesOf(without)).toEqual(
-      expect.arrayContaining([expect.stringContaining('the transit field, 34 to 42, is empty') as string]),
+      expect.arrayContaining([expect.stringContaining('The transit field (34 to 42) is empty') as string]),
     )
     expect(
       codesOf([...without, part('{routing}', transit.at + 1)]).some(t =>

@@ -35,7 +35,7 @@ export const micrPatternSchema = z.strictObject({
           .string()
           .regex(
             /^(?:[TOD0-9 ]|\{(?:routing|transit|institution|sort|account|part|code)\}|\{serial(?::(?:[1-9]|1[0-2]))?\})+$/,
-            'a part is made of T, O, D, digits, spaces and words in braces such as {routing}, {account} or {serial:8}',
+            'A part can have T, O, D, digits, spaces and fields in braces such as {routing}, {account} or {serial:8}',
           ),
       }),
     )
@@ -146,7 +146,7 @@ function filled(template: string, facts: MicrFacts): Result<string> {
   if (bad)
     return refuse(
       'micr-account',
-      `the account number holds “${bad}”, which has no MICR character: digits, dashes and spaces only`,
+      `The account number has “${bad}”, which is not a MICR character. Use digits, dashes and spaces only`,
       { field: 'account', value: facts.account },
     )
   const values: Record<Exclude<Token, 'serial'>, string> = {
@@ -172,11 +172,11 @@ function filled(template: string, facts: MicrFacts): Result<string> {
   if (tooLong !== undefined)
     return refuse(
       'micr-serial',
-      `check number ${facts.serial} has more than the ${tooLong} digits of the MICR pattern`,
+      `Check number ${facts.serial} has more than the ${tooLong} digits the MICR pattern allows`,
       { field: 'number', value: facts.serial, limit: tooLong },
     )
   if (empty)
-    return refuse('micr-blank', `the MICR pattern wants the ${tokenNames[empty]}, which is not filled in`, {
+    return refuse('micr-blank', `The MICR pattern needs the ${tokenNames[empty]}, which is empty`, {
       field: empty,
     })
   return good(text)
@@ -202,7 +202,7 @@ function cells(pattern: MicrPattern, facts: MicrFacts, positions: number): Resul
       if (position > positions)
         return refuse(
           'micr-too-long',
-          `the MICR line needs position ${position}, the check holds ${positions}`,
+          `The MICR line needs position ${position}, but the check has only ${positions}`,
           { field: 'micr', value: position, limit: positions },
         )
       if (position <= 12)
@@ -212,7 +212,7 @@ function cells(pattern: MicrPattern, facts: MicrFacts, positions: number): Resul
           { field: 'micr', value: position, limit: 12 },
         )
       if (found.has(position))
-        return refuse('micr-overlap', `two parts of the MICR line meet at position ${position}`, {
+        return refuse('micr-overlap', `Two parts of the MICR line overlap at position ${position}`, {
           field: 'micr',
           value: position,
         })

@@ -44,14 +44,14 @@ export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal |
   if (!read.ok)
     return {
       code: 'read-back-unsure',
-      text: `the MICR line on the finished page cannot be read back: meant ${spelled(meant.text)}, read ${spelled(String(read.refusal.value ?? 'nothing'))}`,
+      text: `The MICR line on the finished page could not be read back. Expected ${spelled(meant.text)}, read ${spelled(String(read.refusal.value ?? 'nothing'))}`,
       field: 'micr',
       value: String(read.refusal.value ?? ''),
     }
   if (read.value.text !== meant.text)
     return {
       code: 'read-back-differs',
-      text: `the MICR line on the finished page is not what was meant: meant ${spelled(meant.text)}, read ${spelled(read.value.text)}`,
+      text: `The MICR line on the finished page is wrong. Expected ${spelled(meant.text)}, read ${spelled(read.value.text)}`,
       field: 'micr',
       value: read.value.text,
     }
@@ -60,14 +60,14 @@ export function readBack(image: GreyImage, dpi: number, meant: Meant): Refusal |
   if (Math.abs(dx) > ACROSS || Math.abs(dy) > UP_DOWN)
     return {
       code: 'read-back-place',
-      text: `the MICR line on the finished page lies ${Math.abs(dx).toFixed(1)} mm aside and ${Math.abs(dy).toFixed(1)} mm up or down from its place`,
+      text: `The MICR line on the finished page is ${Math.abs(dx).toFixed(1)} mm sideways and ${Math.abs(dy).toFixed(1)} mm up or down from its position`,
       field: 'micr',
     }
   const beside = meant.band && inkBeside(image, mm, meant, meant.band)
   return beside
     ? {
         code: 'read-back-band',
-        text: `something else is printed in the clear band, ${beside.x.toFixed(1)} mm from the left edge of the check: the bank’s reader may stumble over it`,
+        text: `Something else is printed in the clear band, ${beside.x.toFixed(1)} mm from the left edge of the check. It may confuse the bank’s reader`,
         field: 'micr',
         value: beside.x,
       }

@@ -299,14 +299,14 @@ function readCharacter(
 }
 
 const unsure = (line: string): Result<never> =>
-  refuse('micr-unsure', `the MICR line cannot be read for sure: ${line || 'nothing'}`, {
+  refuse('micr-unsure', `The MICR line cannot be read reliably: ${line || 'nothing'}`, {
     field: 'micr',
     value: line,
   })
 const damaged = (line: string): Result<never> =>
   refuse(
     'micr-damaged',
-    `the MICR line cannot be read for sure: something lies in it that is no character, or part of one is missing: ${line}`,
+    `The MICR line cannot be read reliably because something covers it or a part is missing: ${line}`,
     { field: 'micr', value: line },
   )
 
@@ -320,7 +320,7 @@ function readStrip(
   const { from, to, pitch, right } = known
   // A character may be cut off, or lost whole, where the picture ends close to the line.
   if (from < pitch * QUIET_LEFT || to > strip.w - pitch * QUIET_RIGHT)
-    return refuse('micr-edge', 'the picture ends too close to the MICR line: a character may be cut off', {
+    return refuse('micr-edge', 'The picture ends too close to the MICR line. A character may be cut off', {
       field: 'micr',
     })
   const see: Seeing = { values: new Float32Array(ROWS * COLS), templates }

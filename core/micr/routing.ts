@@ -22,13 +22,13 @@ export function routingCheckDigit(eight: string): number {
 export function routingNumber(text: string, field = 'routing'): Result<string> {
   const t = text.trim()
   if (!/^\d{9}$/.test(t))
-    return refuse('routing-digits', `a routing number has nine digits, this has “${t}”`, {
+    return refuse('routing-digits', `A routing number has nine digits, not “${t}”`, {
       field,
       value: t,
       limit: 9,
     })
   if (/^0+$/.test(t))
-    return refuse('routing-range', 'nine zeros are no bank’s routing number', { field, value: t })
+    return refuse('routing-range', 'Nine zeros are not a routing number', { field, value: t })
   if (!inUse(Number(t.slice(0, 2))))
     return refuse('routing-range', `no bank's routing number begins with ${t.slice(0, 2)}`, {
       field,
@@ -38,7 +38,7 @@ export function routingNumber(text: string, field = 'routing'): Result<string> {
   if (digit !== Number(t[8]))
     return refuse(
       'routing-check-digit',
-      `the check digit of ${t} does not agree: after ${t.slice(0, 8)} it would be ${digit}`,
+      `The check digit of ${t} is wrong. After ${t.slice(0, 8)} it would be ${digit}`,
       { field, value: t },
     )
   return good(t)
@@ -51,7 +51,7 @@ export const routingHelp: Readonly<
   US: { name: 'Routing number', how: 'Nine digits, between the transit symbols', sample: '123456780' },
   CA: {
     name: 'Transit and institution number',
-    how: 'Five digits of the branch, a dash, three of the institution',
+    how: 'Five digits for the branch, a dash, three for the institution',
     sample: '01234-567',
   },
   IN: { name: 'MICR code', how: 'Nine digits: city, bank, branch', sample: '400123004' },
@@ -67,7 +67,7 @@ export function bankCode(country: Country, text: string, field = 'routing'): Res
   const wrong = (): Result<string> =>
     refuse(
       'routing-digits',
-      `“${t}” is not a ${routingHelp[country].name.toLowerCase()}: write it as ${routingHelp[country].sample}`,
+      `“${t}” is not a ${routingHelp[country].name.toLowerCase()}. Enter it as ${routingHelp[country].sample}`,
       { field, value: t },
     )
   switch (country) {

@@ -30,36 +30,35 @@ export const sum = (list: Iterable<Cents>): Cents => {
  */
 export function parseAmount(text: string, field = 'amount'): Result<Cents> {
   const t = text.trim()
-  if (t === '') return refuse('amount-blank', 'an amount is wanted here', { field })
+  if (t === '') return refuse('amount-blank', 'Enter an amount', { field })
   const m = /^(-?)(?:[$£₹€]\s?)?(\d{1,3}(?:,\d{3})+|\d{1,2}(?:,\d{2})+,\d{3}|\d*)(?:\.(\d{0,2}))?$/.exec(t)
   if (!m || !(m[2] || m[3]))
-    return refuse('amount-pattern', `“${t}” is not an amount: write it as 1,234.56`, { field, value: t })
+    return refuse('amount-pattern', `“${t}” is not an amount. Enter it as 1,234.56`, { field, value: t })
   const whole = Number(m[2]?.replaceAll(',', ''))
   const n = whole * 100 + Number((m[3] ?? '').padEnd(2, '0'))
   if (n > MOST_CENTS)
-    return refuse(
-      'amount-too-large',
-      `${t} is more than 999,999,999.99, the most that can be written in words`,
-      { field, value: t, limit: MOST_CENTS },
-    )
+    return refuse('amount-too-large', `The amount cannot be more than 999,999,999.99`, {
+      field,
+      value: t,
+      limit: MOST_CENTS,
+    })
   return good(cents(m[1] === '-' ? -n : n))
 }
 
 /** An amount that a check may carry: more than zero, at most MOST_CENTS. */
 export function payable(amount: Cents, field = 'amount'): Result<Cents> {
-  if (!Number.isSafeInteger(amount)) return refuse('amount-pattern', 'an amount is wanted here', { field })
+  if (!Number.isSafeInteger(amount)) return refuse('amount-pattern', 'Enter an amount', { field })
   if (amount === 0)
-    return refuse('amount-zero', 'a check cannot be for nothing: the amount must be more than zero', {
+    return refuse('amount-zero', 'The amount must be more than zero', {
       field,
       value: amount,
     })
-  if (amount < 0)
-    return refuse('amount-negative', 'a check cannot be for less than nothing', { field, value: amount })
+  if (amount < 0) return refuse('amount-negative', 'The amount cannot be negative', { field, value: amount })
   if (amount > MOST_CENTS)
-    return refuse(
-      'amount-too-large',
-      'the amount is more than 999,999,999.99, the most that can be written in words',
-      { field, value: amount, limit: MOST_CENTS },
-    )
+    return refuse('amount-too-large', 'The amount cannot be more than 999,999,999.99', {
+      field,
+      value: amount,
+      limit: MOST_CENTS,
+    })
   return good(amount)
 }

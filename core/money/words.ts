@@ -31,16 +31,16 @@ export function words(
   withName = true,
 ): Result<string> {
   if (amount < 0)
-    return refuse('amount-negative', 'less than nothing cannot be said in words', {
+    return refuse('amount-negative', 'The amount cannot be negative', {
       field: 'amount',
       value: amount,
     })
   if (!(amount <= MOST_CENTS))
-    return refuse(
-      'amount-too-large',
-      'the amount is more than 999,999,999.99, the most that can be written in words',
-      { field: 'amount', value: amount, limit: MOST_CENTS },
-    )
+    return refuse('amount-too-large', 'The amount cannot be more than 999,999,999.99', {
+      field: 'amount',
+      value: amount,
+      limit: MOST_CENTS,
+    })
   const [whole, rest] = [Math.floor(amount / 100), amount % 100]
   const only = locale === 'en-IN' || locale === 'en-GB' ? ' only' : ''
   if (currency.minor && locale === 'en-IN') return good(`${indian(whole, rest, currency, withName)} only`)

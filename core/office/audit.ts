@@ -29,7 +29,7 @@ export function auditOffice(office: Snapshot): string[] {
   billsHold(office, must)
   booksHold(office, must)
   const keys = office.trail.flatMap(l => l.key ?? [])
-  must(new Set(keys).size === keys.length, 'one act stands twice in the trail')
+  must(new Set(keys).size === keys.length, 'one action is in the trail twice')
   const broken = firstBroken(office.trail)
   must(!broken, `the trail is broken at line ${broken?.seq}`)
   return found
@@ -41,7 +41,7 @@ function numbersHold(office: Snapshot, must: Must): ReadonlyMap<string, readonly
   const seen = new Set<string>()
   const carried = new Map<string, NumberRow[]>()
   for (const row of office.numbers) {
-    must(!seen.has(row.id), `${row.id} stands twice`)
+    must(!seen.has(row.id), `${row.id} is there twice`)
     seen.add(row.id)
     const book = books.get(row.bookId)
     must(
@@ -50,7 +50,7 @@ function numbersHold(office: Snapshot, must: Must): ReadonlyMap<string, readonly
     )
     must(
       !row.life.length || row.life.at(-1)?.fate === row.fate,
-      `the life of ${row.number} does not end with ${row.fate}`,
+      `the history of ${row.number} does not end with ${row.fate}`,
     )
     if (row.check && standing.includes(row.fate))
       carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
@@ -68,7 +68,7 @@ function paymentsHold(
     const own = carried.get(p.id) ?? []
     must(
       own.length === (p.otherwise || ['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
-      `payment ${p.id}, ${p.state}, has ${own.length} standing checks`,
+      `payment ${p.id}, ${p.state}, has ${own.length} valid checks`,
     )
     must(
       own.every(r => r.fate === p.state),
@@ -161,16 +161,16 @@ function billsHold(office: Snapshot, must: Must): void {
     must(payees.get(b.payeeId)?.companyId === b.companyId, `bill ${b.number} is of another company`)
     must(!payees.get(b.payeeId)?.became, `bill ${b.number} is of a payee that became another`)
     must(b.stage === 'cancelled' || !payees.get(b.payeeId)?.removed, `bill ${b.number} is of a removed payee`)
-    must(b.alike === alikeKey(b.payeeId, b.number), `bill ${b.number} stands under ${b.alike}`)
+    must(b.alike === alikeKey(b.payeeId, b.number), `bill ${b.number} is filed under ${b.alike}`)
     const entry = entryIdOf(b)
     must(!entry || entries.has(entry), `bill ${b.number} has no entry`)
-    must(!numbers.has(`${b.companyId} ${b.ourNumber}`), `our number ${b.ourNumber} stands twice`)
+    must(!numbers.has(`${b.companyId} ${b.ourNumber}`), `our number ${b.ourNumber} is used twice`)
     numbers.add(`${b.companyId} ${b.ourNumber}`)
     if (live) owedBy.set(b.companyId, (owedBy.get(b.companyId) ?? 0) + owed(b))
   }
   const balances = new Map(office.totals.map(t => [t.id, t.balance]))
   for (const { id, payables } of office.companies) {
     const balance = (payables && balances.get(payables.ledgerId)) ?? 0
-    must(balance === -(owedBy.get(id) ?? 0), `payables stands at ${balance}, owed is ${owedBy.get(id) ?? 0}`)
+    must(balance === -(owedBy.get(id) ?? 0), `payables are ${balance}, but ${owedBy.get(id) ?? 0} is owed`)
   }
 }

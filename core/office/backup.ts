@@ -130,14 +130,14 @@ function unpacked(file: Uint8Array): Result<Record<string, Uint8Array>> {
         return swollen === undefined && odd === undefined && bytes <= MOST_UNPACKED && count <= MOST_PARTS
       },
     })
-    if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'this does not belong in a backup')
+    if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'This does not belong in a backup')
     if (swollen !== undefined)
-      return wrong('backup-part', swollen, 'it says that it holds more than so few bytes can')
+      return wrong('backup-part', swollen, 'it claims to hold more than its size allows')
     if (bytes > MOST_UNPACKED || count > MOST_PARTS)
-      return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB: it is not taken')
+      return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB')
     return good(parts)
   } catch {
-    return wrong('backup-zip', 'the file', 'it is no zip file, or is cut off')
+    return wrong('backup-zip', 'the file', 'it is not a zip file, or it is incomplete')
   }
 }
 
@@ -151,11 +151,11 @@ function parsedJson(text: string): unknown {
 
 function manifestOf(parts: Readonly<Record<string, Uint8Array>>): Result<BackupManifest> {
   const bytes = parts[MANIFEST]
-  if (!bytes) return wrong('backup-manifest', MANIFEST, 'it is missing: this is no backup of an office')
+  if (!bytes) return wrong('backup-manifest', MANIFEST, 'it is missing, so this is not a backup of an office')
   const told = parsedJson(strFromU8(bytes))
   const version = (told as { version?: unknown } | undefined)?.version
   if (typeof version === 'number' && version > VERSION)
-    return wrong('backup-newer', MANIFEST, 'a newer version of the program wrote it: open it there')
+    return wrong('backup-newer', MANIFEST, 'it was saved by a newer version of the program. Open it there')
   const read = manifestSchema.safeParse(told)
   if (!read.success) {
     const issue = read.error.issues[0]
@@ -182,10 +182,10 @@ function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uin
   for (const { path, sha256: told } of manifest.parts) {
     const bytes = parts[path]
     if (!bytes) return wrong('backup-part', path, 'it is missing')
-    if (sha(bytes) !== told) return wrong('backup-part', path, 'its bytes are not those that were saved')
+    if (sha(bytes) !== told) return wrong('backup-part', path, 'it was changed after it was saved')
   }
   const extra = Object.keys(parts).find(path => path !== MANIFEST && !named.has(path))
-  if (extra) return wrong('backup-part', extra, 'the manifest does not name it')
+  if (extra) return wrong('backup-part', extra, 'it is not in the manifest')
   const lacking = partNames.find(table => !named.has(pathOf(table)) && wasThere(table, manifest.store))
   return lacking ? wrong('backup-part', pathOf(lacking), 'it is missing') : good(true)
 }
@@ -207,7 +207,8 @@ function rowsOf(
   const bytes = parts[path]
   if (!bytes) return good([])
   const lines = strFromU8(bytes).split('\n').filter(Boolean)
-  if (lines.length !== told) return wrong('backup-rows', path, `${lines.length} lines, ${told} were saved`)
+  if (lines.length !== told)
+    return wrong('backup-rows', path, `it has ${lines.length} lines, but ${told} were saved`)
   const rows: unknown[] = []
   for (const [i, line] of lines.entries()) {
     const row = parsedJson(line)
@@ -238,7 +239,8 @@ function rowsAreWhole(tables: BackupTables): Result<true> {
     ['scans', scanSchema],
   ] as const) {
     const at = tables[table].findIndex(row => !schema.safeParse(row).success)
-    if (at >= 0) return wrong('backup-row', `${pathOf(table)}, line ${at + 1}`, 'it is not what stands there')
+    if (at >= 0)
+      return wrong('backup-row', `${pathOf(table)}, line ${at + 1}`, 'it differs from the original')
   }
   return good(true)
 }
@@ -268,6 +270,6 @@ export function readBackup(file: Uint8Array): Result<BackupRead> {
   if (broken)
     return wrong('backup-trail', `${pathOf('trail')}, line ${broken.seq}`, 'the chain of the trail is broken')
   if ((tables.trail.at(-1)?.hash ?? null) !== (manifest.value.head?.hash ?? null))
-    return wrong('backup-trail', MANIFEST, 'it names another last act than the trail has')
+    return wrong('backup-trail', MANIFEST, 'its last action is not the last one in the trail')
   return good({ manifest: manifest.value, tables })
 }

@@ -12,7 +12,7 @@ export const stillHere = (settings: OfficeSettings | undefined): Result<true> =>
   settings?.handedOver
     ? refuse(
         'handed-over',
-        `this office was ${told(settings.handedOver)}: on Files it is taken on, or taken back`,
+        `This office was ${told(settings.handedOver)}. To work here, continue or take it back under Files`,
         {
           field: 'act',
         },
@@ -29,12 +29,12 @@ export function handOver(
   stamp: Stamp,
 ): Decision<{ settings: OfficeSettings[] }> {
   const to = act.to.trim()
-  if (!to) return refuse('to-blank', 'to whom, or to which machine?', { field: 'to' })
+  if (!to) return refuse('to-blank', 'Enter a person or computer', { field: 'to' })
   if (to.length > MOST_LETTERS)
-    return refuse('to-long', `at most ${MOST_LETTERS} letters`, { field: 'to', limit: MOST_LETTERS })
+    return refuse('to-long', `Enter at most ${MOST_LETTERS} characters`, { field: 'to', limit: MOST_LETTERS })
   return good({
     changes: { settings: [{ ...known.settings, handedOver: { to, at: stamp.at, by: stamp.by } }] },
-    trail: { act: 'hand the office over', text: `to ${to}`, about: {} },
+    trail: { act: 'Office handed over', text: `Handed the office over to ${to}.`, about: {} },
   })
 }
 
@@ -47,12 +47,14 @@ export function takeOn(
   act: { back: boolean },
 ): Decision<{ settings: OfficeSettings[] }> {
   const { handedOver, ...settings } = known.settings
-  if (!handedOver) return refuse('handed-not', 'this office was not handed over', { field: 'act' })
+  if (!handedOver) return refuse('handed-not', 'This office was not handed over', { field: 'act' })
   return good({
     changes: { settings: [settings] },
     trail: {
-      act: act.back ? 'take the office back' : 'take the office on',
-      text: act.back ? `${told(handedOver)}, and not taken on there` : told(handedOver),
+      act: act.back ? 'Office taken back' : 'Office taken on',
+      text: act.back
+        ? `Took the office back. It was ${told(handedOver)}; nobody worked there.`
+        : `Continued here the office that was ${told(handedOver)}.`,
       about: {},
     },
   })

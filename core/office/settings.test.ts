@@ -62,7 +62,7 @@ describe('what an office sets for itself', () => {
     must(await letGo('2026-02-10'))
     const after = office.snapshot()
     expect(after.papers).toEqual([])
-    expect(after.trail.at(-1)).toMatchObject({ act: 'let go of PDFs', about: { removed: `papers ${runId}` } })
+    expect(after.trail.at(-1)).toMatchObject({ act: 'PDFs deleted', about: { removed: `papers ${runId}` } })
     expect({ ...after, papers: [], settings: [], trail: [] }).toEqual({
       ...before,
       papers: [],
@@ -78,7 +78,7 @@ describe('what an office sets for itself', () => {
     expect(await name('  ')).toMatchObject({ ok: false, refusal: { field: 'name' } })
     expect(await name('Test')).toMatchObject({ ok: false, refusal: { code: 'operator-same' } })
     must(await name('Petra'))
-    expect(office.trail.map(l => l.text)).toEqual(['Test, now Petra'])
+    expect(office.trail.map(l => l.text)).toEqual(['Test is now called Petra.'])
   })
 
   it('an office that was handed over does nothing until it is taken on, and both stand in the trail', async () => {
@@ -103,8 +103,8 @@ describe('what an office sets for itself', () => {
     })
     expect(office.snapshot().settings).toEqual([{ id: 'office', keepPapersDays: 30 }])
     expect(office.trail.slice(-2).map(l => `${l.act}: ${l.text}`)).toEqual([
-      'hand the office over: to Back desk',
-      'take the office on: handed over to Back desk on Jan 12, 2026',
+      'Office handed over: Handed the office over to Back desk.',
+      'Office taken on: Continued here the office that was handed over to Back desk on Jan 12, 2026.',
     ])
   })
 })

@@ -12,7 +12,7 @@ export const reasonKinds = {
   replace: 'A check is replaced',
   cancel: 'A payment is cancelled',
   withdraw: 'A payment is withdrawn',
-  fate: 'A number gets a fate',
+  fate: 'The fate of a number is set',
 } as const
 export type ReasonKind = keyof typeof reasonKinds
 
@@ -49,26 +49,34 @@ export function keepReasons(
   const reasons = [...new Set(act.reasons.map(r => r.trim()).filter(Boolean))]
   const long = reasons.find(r => r.length > MOST_LETTERS)
   if (long) {
-    return refuse('reason-long', `a reason has at most ${MOST_LETTERS} letters: “${long.slice(0, 40)}…”`, {
-      field: 'reasons',
-      limit: MOST_LETTERS,
-    })
+    return refuse(
+      'reason-long',
+      `A reason can have at most ${MOST_LETTERS} characters: “${long.slice(0, 40)}…”`,
+      {
+        field: 'reasons',
+        limit: MOST_LETTERS,
+      },
+    )
   }
   if (reasons.length > MOST_REASONS) {
-    return refuse('reasons-many', `a list has at most ${MOST_REASONS} reasons, these are ${reasons.length}`, {
-      field: 'reasons',
-      value: reasons.length,
-      limit: MOST_REASONS,
-    })
+    return refuse(
+      'reasons-many',
+      `A list can have at most ${MOST_REASONS} reasons, and this one has ${reasons.length}`,
+      {
+        field: 'reasons',
+        value: reasons.length,
+        limit: MOST_REASONS,
+      },
+    )
   }
   if (reasons.join('\n') === known.reasons.join('\n')) {
-    return refuse('reasons-same', 'the list says this already', { field: 'reasons' })
+    return refuse('reasons-same', 'Nothing was changed', { field: 'reasons' })
   }
   return good({
     changes: { reasonLists: [{ id: act.id, reasons }] },
     trail: {
-      act: 'keep a list of reasons',
-      text: `${reasonKinds[act.id]}: ${reasons.join('; ') || 'none'}`,
+      act: 'Reasons saved',
+      text: `Saved the reasons for “${reasonKinds[act.id]}”: ${reasons.join('; ') || 'none'}.`,
       about: { reasons: act.id },
     },
   })
@@ -97,16 +105,19 @@ export function keepPapersFor(
 ): Decision<{ settings: OfficeSettings[] }> {
   const { days } = act
   if (days !== null && !(Number.isSafeInteger(days) && days >= 1)) {
-    return refuse('days-number', 'whole days are wanted, at least one', { field: 'days' })
+    return refuse('days-number', 'Enter a whole number of days, at least one', { field: 'days' })
   }
   if (days === known.settings.keepPapersDays) {
-    return refuse('days-same', 'they are kept that long already', { field: 'days' })
+    return refuse('days-same', 'Nothing was changed', { field: 'days' })
   }
   return good({
     changes: { settings: [{ ...known.settings, keepPapersDays: days }] },
     trail: {
-      act: 'say how long PDFs are kept',
-      text: days === null ? 'for ever' : `${days} days after the count-off`,
+      act: 'PDF retention changed',
+      text:
+        days === null
+          ? 'PDFs of runs are kept forever.'
+          : `PDFs of runs are kept for ${days} days after the count-off.`,
       about: {},
     },
   })
@@ -123,14 +134,14 @@ export function letGoOfPapers(
   stamp: Stamp,
 ): Decision<Record<never, never>> {
   const { keepPapersDays: days } = known.settings
-  if (!known.runs.length) return refuse('papers-none', 'there is no PDF to let go of', { field: 'runs' })
-  if (days === null) return refuse('papers-kept', 'PDFs are kept for ever here', { field: 'runs' })
+  if (!known.runs.length) return refuse('papers-none', 'There are no PDFs to delete', { field: 'runs' })
+  if (days === null) return refuse('papers-kept', 'PDFs are kept forever here', { field: 'runs' })
   const today = dayOfMoment(stamp.at)
   const young = known.runs.find(
     r => r.state !== 'counted off' || daysBetween(dayOfMoment(r.countedAt), today) <= days,
   )
   if (young) {
-    return refuse('papers-young', `the PDF of a run is kept until ${days} days after its count-off`, {
+    return refuse('papers-young', `The PDF of a run is kept for ${days} days after its count-off`, {
       field: 'runs',
       value: young.id,
     })
@@ -139,8 +150,8 @@ export function letGoOfPapers(
     changes: {},
     removes: { papers: known.runs.map(r => r.id) },
     trail: {
-      act: 'let go of PDFs',
-      text: `of ${howMany(known.runs.length, 'run')} counted off more than ${days} days ago`,
+      act: 'PDFs deleted',
+      text: `Deleted the PDFs of ${howMany(known.runs.length, 'run')} counted off more than ${days} days ago.`,
       about: {},
     },
   })
@@ -150,11 +161,11 @@ export function letGoOfPapers(
 export function nameOperator(act: { name: string }, stamp: Stamp): Decision<Record<never, never>> {
   const name = act.name.trim()
   if (!operatorKey(name))
-    return refuse('operator-blank', 'who are you? Your name stands in the trail', { field: 'name' })
-  if (name === stamp.by) return refuse('operator-same', `the trail says ${name} already`, { field: 'name' })
+    return refuse('operator-blank', 'Enter your name. It is recorded in the trail', { field: 'name' })
+  if (name === stamp.by) return refuse('operator-same', `Your name is already ${name}`, { field: 'name' })
   return good({
     changes: {},
-    trail: { act: 'name who works here', text: `${stamp.by}, now ${name}`, about: {} },
+    trail: { act: 'Name changed', text: `${stamp.by} is now called ${name}.`, about: {} },
   })
 }
 

@@ -46,7 +46,7 @@ function inWords(value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) return value.map(inWords).join('; ') || 'none'
   if (typeof value === 'object')
-    return 'data' in value ? 'another picture' : Object.values(value).map(inWords).join(' ')
+    return 'data' in value ? 'different picture' : Object.values(value).map(inWords).join(' ')
   return String(value)
 }
 /** What differs in a property, part by part: from what, to what. */
@@ -82,7 +82,7 @@ function differences(before: Field, after: Field, unit: Unit): string[] {
 }
 
 /**
- * What moved, what was added, taken away or changed from one version to the other, field by field, in plain
+ * What moved, what was added, removed or changed from one version to the other, field by field, in plain
  * words.
  */
 export function compareLayouts(a: Layout, b: Layout, unit: Unit): Difference[] {
@@ -91,7 +91,7 @@ export function compareLayouts(a: Layout, b: Layout, unit: Unit): Difference[] {
   const fields = Object.keys(edit.after.fields).flatMap((id): Difference[] => {
     const [before, after] = [edit.before.fields[id], edit.after.fields[id]]
     if (!before && after) return [{ field: id, name: nameOf(after), text: 'added' }]
-    if (before && !after) return [{ field: id, name: nameOf(before), text: 'taken away' }]
+    if (before && !after) return [{ field: id, name: nameOf(before), text: 'removed' }]
     return before && after
       ? differences(before, after, unit).map(text => ({ field: id, name: nameOf(after), text }))
       : []

@@ -8,13 +8,13 @@ import { pictureSchema } from './picture'
 
 const mm = z.number().min(-50).max(1000)
 const size = z.number().min(0).max(1000)
-const ink = z.string().regex(/^#[0-9a-f]{6}$/, 'an ink is written as #1d1a26')
+const ink = z.string().regex(/^#[0-9a-f]{6}$/, 'an ink must be written as #1d1a26')
 
 export const turns = [0, 90, 180, 270] as const
 export type Turn = (typeof turns)[number]
 
 const base = {
-  id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a field’s key is made of small letters, digits and dashes'),
+  id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a field’s key can have lower-case letters, digits and dashes'),
   panel: z.enum(panelRoles),
   on: z.boolean(),
   /** From the panel's top left corner, in mm. */
@@ -187,7 +187,7 @@ export const layoutSchema = z
   .strictObject({
     format: z.literal('violet-lane/layout'),
     version: z.literal(1),
-    id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a key is made of small letters, digits and dashes'),
+    id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a key can have lower-case letters, digits and dashes'),
     code: z.string().trim().min(1).max(12),
     name: z.string().trim().min(1).max(80),
     purpose: z.enum(['payables', 'payroll', 'both']),
@@ -209,17 +209,17 @@ export const layoutSchema = z
         ctx.addIssue({
           code: 'custom',
           path: ['fields', i, 'id'],
-          message: `two fields are called “${f.id}”`,
+          message: `Two fields have the key “${f.id}”`,
         })
       known.add(f.id)
       if ('type' in f && f.type.least > f.type.size)
         ctx.addIssue({
           code: 'custom',
           path: ['fields', i, 'type', 'least'],
-          message: 'the least size is larger than the size',
+          message: 'The minimum size is larger than the size',
         })
       if (f.kind === 'micr' && layout.fields.findIndex(o => o.kind === 'micr') !== i)
-        ctx.addIssue({ code: 'custom', path: ['fields', i], message: 'a layout has one MICR line' })
+        ctx.addIssue({ code: 'custom', path: ['fields', i], message: 'A layout can have only one MICR line' })
     })
   })
 

@@ -57,24 +57,24 @@ export function parseLength(
   most: Mm = 1000,
 ): Result<Mm> {
   const t = text.trim().toLowerCase()
-  if (t === '') return refuse('length-blank', 'a length is wanted here', { field })
+  if (t === '') return refuse('length-blank', 'Enter a length', { field })
   const m = /^(-?)(?:(\d+(?:[.,]\d+)?)|(?:(\d+)[ -])?(\d+)\/(\d+))\s*(mm|cm|in|inch|inches|"|″)?$/.exec(t)
   const divisor = Number(m?.[5] ?? 1)
   if (!m || divisor === 0)
     return refuse(
       'length-pattern',
-      `“${text.trim()}” is not a length: write it as 3.5, 3 1/2 in or 88.9 mm`,
+      `“${text.trim()}” is not a length. Enter it as 3.5, 3 1/2 in or 88.9 mm`,
       { field, value: text },
     )
   const n = m[2] === undefined ? Number(m[3] ?? 0) + Number(m[4]) / divisor : Number(m[2].replace(',', '.'))
   const scale = m[6] === 'cm' ? 10 : m[6] === 'mm' || (!m[6] && unit === 'mm') ? 1 : MM_PER_INCH
   const mm = Math.round(((m[1] ? -1 : 1) * n * scale + 1e-9) * 1000) / 1000
   if (mm < least || mm > most)
-    return refuse(
-      'length-range',
-      `${text.trim()} is outside ${formatLength(least, unit)} to ${formatLength(most, unit)}`,
-      { field, value: mm, limit: mm < least ? least : most },
-    )
+    return refuse('length-range', `Enter ${formatLength(least, unit)} to ${formatLength(most, unit)}`, {
+      field,
+      value: mm,
+      limit: mm < least ? least : most,
+    })
   return good(mm)
 }
 

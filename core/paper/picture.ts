@@ -11,7 +11,7 @@ export const pictureSchema = z
       .string()
       .min(20)
       .max(MOST_PICTURE_LETTERS)
-      .regex(/^[A-Za-z0-9+/]+={0,2}$/, 'a picture is written in base64'),
+      .regex(/^[A-Za-z0-9+/]+={0,2}$/, 'a picture must be in base64'),
     w: z.number().int().min(1).max(4000),
     h: z.number().int().min(1).max(4000),
   })

@@ -35,7 +35,7 @@ export const stockSchema = z
   .strictObject({
     format: z.literal('violet-lane/stock'),
     version: z.literal(1),
-    id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a key is made of small letters, digits and dashes'),
+    id: z.string().regex(/^[a-z0-9-]{1,60}$/, 'a key can have lower-case letters, digits and dashes'),
     name: z.string().trim().min(1).max(80),
     sheet: z.strictObject({ w: mm.min(50), h: mm.min(25) }),
     panels: z.array(panel).min(1).max(40),
@@ -54,20 +54,20 @@ export const stockSchema = z
         ctx.addIssue({
           code: 'custom',
           path: ['panels', i],
-          message: 'the panel reaches over the edge of the sheet',
+          message: 'The panel extends beyond the sheet',
         })
       const other = stock.panels.find((o, k) => k < i && overlaps(o, p))
       if (other)
         ctx.addIssue({
           code: 'custom',
           path: ['panels', i],
-          message: `the panel lies over “${roleNames[other.role]}” of place ${other.place}`,
+          message: `The panel overlaps “${roleNames[other.role]}” of check ${other.place}`,
         })
       if (stock.panels.findIndex(o => o.role === p.role && o.place === p.place) !== i)
         ctx.addIssue({
           code: 'custom',
           path: ['panels', i],
-          message: `there are two panels “${roleNames[p.role]}” at place ${p.place}`,
+          message: `There are two panels “${roleNames[p.role]}” for check ${p.place}`,
         })
     })
     stock.perforations.forEach((p, i) => {
@@ -75,7 +75,7 @@ export const stockSchema = z
         ctx.addIssue({
           code: 'custom',
           path: ['perforations', i],
-          message: 'the perforation reaches over the edge of the sheet',
+          message: 'The perforation extends beyond the sheet',
         })
     })
     const checks = stock.panels
@@ -86,7 +86,7 @@ export const stockSchema = z
       ctx.addIssue({
         code: 'custom',
         path: ['panels'],
-        message: 'check panels must stand at places 1, 2, 3 … without a gap',
+        message: 'Check panels must be numbered 1, 2, 3 and so on without a gap',
       })
   })
 

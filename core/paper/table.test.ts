@@ -148,7 +148,7 @@ describe('edits on the Light table', () => {
       compareLayouts(top, { ...next, fields: next.fields.filter(f => f.id !== 'fraction') }, 'in')
         .map(d => `${d.field}: ${d.text}`)
         .sort(),
-    ).toEqual(['date: switched off', 'fraction: taken away', 'memo: moved +0.10 in across, 0.00 in down'])
+    ).toEqual(['date: switched off', 'fraction: removed', 'memo: moved +0.10 in across, 0.00 in down'])
     const other = withFields(top, new Set(['memo']), f =>
       'type' in f ? { ...f, type: { ...f.type, size: 10, align: 'right' as const } } : f,
     )

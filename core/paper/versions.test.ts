@@ -115,16 +115,18 @@ describe('readiness of an account', () => {
       'first run',
     ])
     expect(wanted({ company: { ...company, name: [] }, stock: undefined })).toEqual([
-      'company: the company’s name is missing',
-      'stock: no stock is chosen',
+      'company: Enter the name of the company.',
+      'stock: Choose a stock.',
     ])
     expect(wanted({ account: { ...account, routing: '123456789' } })[0]).toContain(
-      'after 12345678 it would be 0',
+      'account: The check digit of 123456789 is wrong. After 12345678 it would be 0.',
     )
-    expect(wanted({ account: { ...account, account: '' } })[0]).toContain('account number is missing')
+    expect(wanted({ account: { ...account, account: '' } })[0]).toContain(
+      'account: Enter the account number, which the MICR line needs',
+    )
     expect(wanted({ highestNumber: 1_234_567 })[0]).toContain('only 6 digits')
     expect(wanted({ account: { ...account, forChecks: false } })).toEqual([
-      'account: the account is marked as not for checks',
+      'account: Mark the account as used for checks.',
     ])
   })
   it('asks for no bank codes where the stationer printed the MICR line', () => {

@@ -83,7 +83,7 @@ export const mayUse = (layout: Layout | undefined, companyId: string): Result<tr
     ? good(true)
     : refuse(
         'layout-elsewhere',
-        `The layout “${layout.name}” is kept for other companies. Choose another layout.`,
+        `The layout “${layout.name}” is only for other companies. Choose another layout.`,
         {
           field: 'layout',
           value: layout.code,
@@ -129,14 +129,14 @@ export function saveLayout(
   if (latest !== act.from)
     return refuse(
       'version-newer',
-      `version ${latest} was saved since you began from version ${act.from}: open it and do your changes there, or save under another name`,
+      `Version ${latest} was saved since you opened version ${act.from}. Load it and make your changes there, or save under another name`,
       { field: 'layout', value: latest },
     )
   const code = newest(allLayouts(have.rows)).find(
     r => r.key !== layout.id && r.layout.code.toLowerCase() === layout.code.toLowerCase(),
   )
   if (code)
-    return refuse('code-taken', `the code ${layout.code} belongs to “${code.layout.name}”`, {
+    return refuse('code-taken', `The code ${layout.code} is already used by “${code.layout.name}”`, {
       field: 'code',
       value: layout.code,
     })
@@ -144,24 +144,23 @@ export function saveLayout(
   if (left)
     return refuse(
       'layout-used',
-      `The account ${left.name} of another company prints with this layout. Give it another layout first, or keep this one for that company too.`,
+      `The account ${left.name} of another company prints with this layout. Choose another layout for it first, or allow this one for that company too.`,
       { field: 'companies', value: left.companyId },
     )
-  if (!layout.fields.length)
-    return refuse('layout-empty', 'a layout without fields would print nothing', { field: 'fields' })
+  if (!layout.fields.length) return refuse('layout-empty', 'The layout has no fields', { field: 'fields' })
   const stock = stockNow(have.stocks, layout.stock)
   const astray = stock && layout.fields.find(f => f.on && !panelOf(stock, f.panel, 1))
   if (stock && astray)
     return refuse(
       'panel-missing',
-      `“${kindNames[astray.kind]}” (${astray.id}) stands on the panel “${roleNames[astray.panel]}”, which the stock “${stock.name}” does not have`,
+      `“${kindNames[astray.kind]}” (${astray.id}) is on the panel “${roleNames[astray.panel]}”, which the stock “${stock.name}” does not have`,
       { field: 'fields', value: astray.id },
     )
   return good({
     changes: { layouts: [row] },
     trail: {
-      act: 'save a layout',
-      text: `${layout.code}, version ${row.revision}`,
+      act: 'Layout saved',
+      text: `Saved layout ${layout.code}, version ${row.revision}.`,
       about: { layout: row.id },
     },
   })
@@ -182,7 +181,11 @@ export function saveStock(
   }
   return good({
     changes: { stocks: [row] },
-    trail: { act: 'save a stock', text: `${stock.name}, version ${row.revision}`, about: { stock: row.id } },
+    trail: {
+      act: 'Stock saved',
+      text: `Saved stock ${stock.name}, version ${row.revision}.`,
+      about: { stock: row.id },
+    },
   })
 }
 
@@ -203,10 +206,10 @@ function saveOwn(
   return {
     row,
     trail: {
-      act: 'save a company’s own settings',
+      act: 'Company settings saved',
       text: hasOwn(act.own)
-        ? `${act.layoutKey}, ${act.companyId}: ${count} of its own`
-        : `${act.layoutKey}, ${act.companyId}: all common`,
+        ? `Saved ${count} settings of company ${act.companyId} for layout ${act.layoutKey}.`
+        : `Company ${act.companyId} now uses the common settings of layout ${act.layoutKey}.`,
     },
   }
 }
@@ -232,7 +235,7 @@ export function saveWork(
   if (common && !common.ok) return common
   const owns = work.owns.map(({ companyId, own }) => saveOwn({ layoutKey: work.key, companyId, own }, stamp))
   const parts = [...(common ? [common.value.trail] : []), ...owns.map(o => o.trail)]
-  if (!parts[0]) return refuse('nothing-changed', 'nothing was changed', { field: 'layout' })
+  if (!parts[0]) return refuse('nothing-changed', 'Nothing was changed', { field: 'layout' })
   return good({
     changes: { layouts: common?.value.changes.layouts ?? [], owns: owns.map(o => o.row) },
     trail: {

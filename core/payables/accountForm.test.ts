@@ -67,18 +67,21 @@ describe('the account form', () => {
       ([at, text]) => `${at}: ${text}`,
     )
   it.each<[string, Partial<AccountForm>]>([
-    ['company: the company’s name is wanted here', { company: ' \n ' }],
-    ['company: two lines at most', { company: 'A\nB\nC' }],
-    ['name: what do you call this account?', { name: ' ' }],
-    ['bank: the bank’s name is wanted here', { bank: ' ' }],
-    ['signatories: every signatory needs a name', { signatories: [{ name: ' ', title: '', prints: false }] }],
-    ['first: a check number is wanted here', { first: '' }],
-    ['last: a check number is wanted here', { last: '' }],
-    ['last: the highest number comes after the lowest', { first: '9', last: '8' }],
-    ['account: an account number is 3 to 19 digits, dashes or spaces', { account: '12x' }],
+    ['company: Enter the name of the company.', { company: ' \n ' }],
+    ['company: Enter at most two lines.', { company: 'A\nB\nC' }],
+    ['name: Enter a name for the account.', { name: ' ' }],
+    ['bank: Enter the name of the bank.', { bank: ' ' }],
+    [
+      'signatories: Enter a name for every signatory.',
+      { signatories: [{ name: ' ', title: '', prints: false }] },
+    ],
+    ['first: Enter a check number.', { first: '' }],
+    ['last: Enter a check number.', { last: '' }],
+    ['last: The last number must be above the first.', { first: '9', last: '8' }],
+    ['account: An account number must have 3 to 19 digits, dashes or spaces.', { account: '12x' }],
   ])('%s', (fault, more) => {
     expect(faultsOf(more)).toEqual([fault])
-    const isOfOpening = ['bank: the', 'first', 'last'].some(of => fault.startsWith(of))
+    const isOfOpening = ['bank: Enter the', 'first', 'last'].some(of => fault.startsWith(of))
     expect(faultsOf(more, false)).toEqual(isOfOpening ? [] : [fault])
   })
   it('what cannot be read is told at its own field, whatever else there is', () => {

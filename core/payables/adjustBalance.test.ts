@@ -32,7 +32,7 @@ describe('a book balance that is adjusted', () => {
         { ledgerId: ledger!.id, debit: 0, credit: 125_00 },
       ],
     })
-    expect(up.trail.text).toBe('up by $125.00, dated Nov 24, 2026: Deposit')
+    expect(up.trail.text).toBe('Adjusted the balance of Yard up by $125.00, dated Nov 24, 2026: Deposit.')
     const down = must(adjustBalance(known, { ...act, amount: cents(-5_00), why: 'Bank fee' }))
     expect(down.changes.entries[0]!.lines[0]).toMatchObject({ debit: 0, credit: 5_00 })
     expect(down.trail.text).toContain('down by $5.00')

@@ -1,4 +1,4 @@
-import { formatDate, plainDate, type PlainDate } from '../base/dates'
+import { dayText, plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import { entry, sided, type Entry } from '../ledger/entry'
@@ -34,7 +34,7 @@ const MOST = 1_000_000_000_000
  */
 export function adjustBalance(known: AdjustKnown, act: Adjusting): Decision<{ entries: Entry[] }> {
   const { account, closedThrough } = known
-  if (known.isKnown) return refuse('entry-known', 'This was entered already.', { field: 'amount' })
+  if (known.isKnown) return refuse('entry-known', 'This was already entered.', { field: 'amount' })
   const date = plainDate(act.date)
   const open = date.ok ? mustBeOpen(date.value, closedThrough) : date
   if (!open.ok) return open
@@ -44,7 +44,7 @@ export function adjustBalance(known: AdjustKnown, act: Adjusting): Decision<{ en
   if (!may.ok) return may
   const why = printable(act.why, 'why')
   if (!why.ok) return why
-  if (!why.value) return refuse('why-blank', 'Say what this is.', { field: 'why' })
+  if (!why.value) return refuse('why-blank', 'Enter a description.', { field: 'why' })
   const lines = [sided(account.cashLedgerId, act.amount), sided(act.ledgerId, cents(-act.amount))]
   const { id } = act
   return good({
@@ -54,8 +54,8 @@ export function adjustBalance(known: AdjustKnown, act: Adjusting): Decision<{ en
       ],
     },
     trail: {
-      act: 'adjust a balance',
-      text: `${act.amount > 0 ? 'up' : 'down'} by ${figures(cents(Math.abs(act.amount)), { sign: account.currency.sign })}, dated ${formatDate(act.date, 'MMM D, YYYY')}: ${why.value}`,
+      act: 'Balance adjusted',
+      text: `Adjusted the balance of ${account.name} ${act.amount > 0 ? 'up' : 'down'} by ${figures(cents(Math.abs(act.amount)), { sign: account.currency.sign })}, dated ${dayText(act.date)}: ${why.value}.`,
       about: { account: account.id },
     },
   })

@@ -65,8 +65,8 @@ describe('a payment in the lane', () => {
       },
     ])
     expect(trail).toEqual({
-      act: 'change in the lane',
-      text: 'Shoreline Timber: payee “Shoreline Timber” to “Cobalt Rope”, address “Sawmill Road, Northmere, ME 04998” to “1 Quay”, date “2026-11-24” to “2026-11-30”, amount “120.00” to “9.00”, memo “larch” to “oak”, in the lane from “” to “2026-12-01”',
+      act: 'Payment changed',
+      text: 'Changed the payment to Shoreline Timber: payee changed from Shoreline Timber to Cobalt Rope; address changed from Sawmill Road, Northmere, ME 04998 to 1 Quay; date changed from Nov 24, 2026 to Nov 30, 2026; amount changed from 120.00 to 9.00; memo changed from larch to oak; day it enters the lane added: Dec 1, 2026.',
       about: { account: account.id, payment: 'a' },
     })
   })
@@ -74,7 +74,9 @@ describe('a payment in the lane', () => {
     const list = [payment({ memo: 'larch' }), paymentOf('b', { memo: 'oak' }), paymentOf('c')]
     const { changes, trail } = must(changed(list, { memo: 'oak' }))
     expect(changes.payments.map(p => p.id)).toEqual(['a', 'c'])
-    expect(trail.text).toBe('Shoreline Timber: memo “larch” to “oak”; Shoreline Timber: memo “” to “oak”')
+    expect(trail.text).toBe(
+      'Changed the payment to Shoreline Timber: memo changed from larch to oak. Changed the payment to Shoreline Timber: memo added: oak.',
+    )
     expect(trail.about).toEqual({ account: account.id })
   })
   it('with another amount keeps the shares of its ledger accounts, and tells the difference on the stub', () => {
@@ -109,7 +111,7 @@ describe('a payment in the lane', () => {
       ['', 20_00],
     ])
     expect(anew.trail.text).toBe(
-      'Shoreline Timber: amount “100.00” to “158.00”, bills “80.00” to “90.00 + 48.00”',
+      'Changed the payment to Shoreline Timber: amount changed from 100.00 to 158.00; bills changed from 80.00 to 90.00 + 48.00.',
     )
     expect(next(settling(), { settles: [] })).not.toHaveProperty('settles')
     const more = next(settling(), { amount: cents(110_00) })
@@ -119,7 +121,7 @@ describe('a payment in the lane', () => {
       amount: cents(98_00),
     })
     expect(must(changed(discounted, { amount: cents(90_00) })).trail.text).toContain(
-      'bills “80.00” to “70.00”',
+      'Changed the payment to Shoreline Timber: amount changed from 98.00 to 90.00; bills changed from 80.00 to 70.00.',
     )
     expect(next(settling(), { amount: cents(100_00), memo: 'x' }).settles).toEqual(settling().settles)
   })
@@ -145,51 +147,51 @@ describe('a payment in the lane', () => {
     expect(next(booked, { amount: cents(120_00), memo: 'x' }).memo).toBe('x')
   })
   it.each<[string, () => ReturnType<typeof changed>]>([
-    ['payments-none (payments) choose at least one payment', () => changed([], { memo: 'x' })],
+    ['payments-none (payments) Choose at least one payment.', () => changed([], { memo: 'x' })],
     [
-      'payments-one (bills) bills are chosen for one payment at a time',
+      'payments-one (bills) Choose bills for one payment at a time.',
       () => changed([settling(), settling()], { settles: [] }),
     ],
     [
-      'nothing-changed (payments) everything is as it was',
+      'nothing-changed (payments) Nothing was changed.',
       () => changed(payment(), { memo: '', amount: cents(120_00) }),
     ],
     [
-      'payment-not-waiting (payment) the payment to Shoreline Timber is on paper: only one in the lane can be changed',
+      'payment-not-waiting (payment) The payment to Shoreline Timber is on paper. Only a payment in the lane can be changed.',
       () => changed([payment(), payment({ state: 'on paper' })], { memo: 'x' }),
     ],
-    ['payee-blank (name) say who is paid', () => changed(payment(), { name: '  ' })],
+    ['payee-blank (name) Enter the payee.', () => changed(payment(), { name: '  ' })],
     ['text-too-long at memo', () => changed(payment(), { memo: 'x'.repeat(81) })],
     ['address-lines at address', () => changed(payment(), { address: Array.from({ length: 7 }, () => 'x') })],
     ['date-missing at date', () => changed(payment(), { date: '2026-02-30' as never })],
     ['period-closed at date', () => changed(payment(), { date: day('2026-10-31') })],
     ['amount-zero at amount', () => changed(payment(), { amount: cents(0) })],
     [
-      'payment-booked (name, Cobalt Rope) a check of this payment was issued to Shoreline Timber: cancel the payment and draw another',
+      'payment-booked (name, Cobalt Rope) A check for this payment was issued to Shoreline Timber. Cancel the payment and draw another.',
       () => changed(booked, { name: 'Cobalt Rope' }),
     ],
     [
-      'payment-booked (amount, 500) a check of this payment was issued for this amount: cancel the payment and draw another',
+      'payment-booked (amount, 500) A check for this payment was issued for this amount. Cancel the payment and draw another.',
       () => changed(booked, { amount: cents(500) }),
     ],
     [
-      'payment-booked (bills) a check of this payment was issued for this amount: cancel the payment and draw another',
+      'payment-booked (bills) A check for this payment was issued for this amount. Cancel the payment and draw another.',
       () => changed(settling({ booked: true }), { settles: [] }),
     ],
     [
-      'payment-pay (amount, 500) the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
+      'payment-pay (amount, 500) The amount of pay is the total of its earnings and deductions. Withdraw the payment and draw it again.',
       () => changed(payment({ pay }), { amount: cents(500) }),
     ],
     [
-      'payment-advice (amount) an advice for nothing has no amount to change',
+      'payment-advice (amount) This advice has no amount to change.',
       () => changed(payment({ amount: cents(0), split: [], advice: true }), { amount: cents(500) }),
     ],
     [
-      'bills-less (amount, 12100) its bills bear 120.00 at most: draw the rest as a payment of its own',
+      'bills-less (amount, 12100) Its bills can take at most 120.00. Draw the rest as a separate payment.',
       () => changed(settling(), { amount: cents(121_00) }),
     ],
     [
-      'bills-less (amount, 1900) so little would leave nothing of its bills: withdraw it instead',
+      'bills-less (amount, 1900) This amount would pay none of its bills. Withdraw the payment instead.',
       () => changed(settling(), { amount: cents(19_00) }),
     ],
     ['bill-overpaid at bills', () => changed(settling(), { settles: [part(bill, 100_01)] })],
@@ -215,10 +217,12 @@ describe('the last change of a payment', () => {
       const done = must(back(after, before.settles && { bills: held }))
       expect(done.changes.payments).toEqual([before])
       expect(done.trail).toMatchObject({
-        act: 'take a change in the lane back',
+        act: 'Payment change undone',
         about: { account: account.id, payment: 'a' },
       })
-      expect(done.trail.text).toMatch(/^Shoreline Timber: address “New Road” to “Sawmill Road, /)
+      expect(done.trail.text).toMatch(
+        /^Undid the last change to the payment to Shoreline Timber: address changed from New Road to Sawmill Road, /,
+      )
     }
   })
   it('of nothing but words goes back even where the money is fixed by now', () => {
@@ -227,7 +231,7 @@ describe('the last change of a payment', () => {
   })
   const cheaper = () => next(payment(), { amount: cents(90_00), date: day('2026-11-30') })
   it.each<[string, () => ReturnType<typeof back>]>([
-    ['nothing-changed (payment) nothing of this payment was changed', () => back(payment())],
+    ['nothing-changed (payment) There is no change to undo.', () => back(payment())],
     ['payment-not-waiting at payment', () => back({ ...cheaper(), state: 'on paper' })],
     ['payment-booked at amount', () => back({ ...cheaper(), booked: true })],
     ['period-closed at date', () => back(cheaper(), { closedThrough: day('2026-11-28') })],
@@ -249,29 +253,40 @@ describe('a payment that is taken out of the lane', () => {
     const out = must(withdraw({ payment: payment() }, { why: ' drawn twice ' }))
     expect(out).toEqual({
       changes: { payments: [payment({ state: 'cancelled', withdrawn: true })] },
-      trail: { act: 'withdraw', text: '120.00 to Shoreline Timber: drawn twice', about },
+      trail: {
+        act: 'Payment withdrawn',
+        text: 'Withdrew the payment of 120.00 to Shoreline Timber: drawn twice.',
+        about,
+      },
     })
     expect(must(bringBack({ payment: out.changes.payments[0]!, payee }))).toEqual({
       changes: { payments: [payment()] },
-      trail: { act: 'bring back', text: '120.00 to Shoreline Timber', about },
+      trail: {
+        act: 'Payment brought back',
+        text: 'Brought back the payment of 120.00 to Shoreline Timber.',
+        about,
+      },
     })
   })
   it.each<[string, () => ReturnType<typeof withdraw>]>([
     [
-      'payment-not-waiting (payment) the payment to Shoreline Timber is issued',
+      'payment-not-waiting (payment) The payment to Shoreline Timber is issued.',
       () => withdraw({ payment: payment({ state: 'issued' }) }, { why: 'x' }),
     ],
     [
-      'payment-booked (payment) a check of this payment was issued before: cancel the payment, so that its entry is reversed',
+      'payment-booked (payment) A check for this payment was issued before. Cancel the payment so that its entry is reversed.',
       () => withdraw({ payment: payment({ booked: true }) }, { why: 'x' }),
     ],
-    ['why-blank (why) say why it is withdrawn', () => withdraw({ payment: payment() }, { why: ' ' })],
     [
-      'payment-not-withdrawn (payment) the payment to Shoreline Timber was not withdrawn',
+      'why-blank (why) Give a reason for withdrawing the payment.',
+      () => withdraw({ payment: payment() }, { why: ' ' }),
+    ],
+    [
+      'payment-not-withdrawn (payment) The payment to Shoreline Timber was not withdrawn.',
       () => bringBack({ payment: payment({ state: 'cancelled' }), payee }),
     ],
     [
-      'payee-gone (payment) Shoreline Timber is no longer a payee: draw the payment anew',
+      'payee-gone (payment) Shoreline Timber is no longer a payee. Draw the payment again.',
       () =>
         bringBack({
           payment: payment({ state: 'cancelled', withdrawn: true }),
@@ -279,7 +294,7 @@ describe('a payment that is taken out of the lane', () => {
         }),
     ],
     [
-      'period-closed (date, 2026-11-24, 2026-12-31) the books are closed through 2026-12-31: choose a day after it',
+      'period-closed (date, 2026-11-24, 2026-12-31) The books are closed through Dec 31, 2026. Choose a later date.',
       () =>
         bringBack({
           payment: payment({ state: 'cancelled', withdrawn: true }),

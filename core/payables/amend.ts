@@ -1,4 +1,6 @@
-import { plainDate, type PlainDate } from '../base/dates'
+import { dayText, plainDate, type PlainDate } from '../base/dates'
+import { sentence } from '../base/sentence'
+import { changeTold } from '../trail/changeTold'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
@@ -71,7 +73,7 @@ function withTexts(payment: Payment, act: Amending): Result<Payment> {
   if (payment.booked && name.value !== payment.name)
     return refuse(
       'payment-booked',
-      `a check of this payment was issued to ${payment.name}: cancel the payment and draw another`,
+      `A check for this payment was issued to ${payment.name}. Cancel the payment and draw another`,
       { field: 'name', value: name.value },
     )
   const address = act.address === undefined ? good(payment.address) : addressLines(act.address)
@@ -89,13 +91,13 @@ function mayCostOther(payment: Payment, amount: Cents | undefined): Result<true>
   if (payment.booked)
     return refuse(
       'payment-booked',
-      'a check of this payment was issued for this amount: cancel the payment and draw another',
+      'A check for this payment was issued for this amount. Cancel the payment and draw another',
       at,
     )
   if (payment.pay?.length)
     return refuse(
       'payment-pay',
-      'the amount of pay follows from its earnings and deductions: withdraw it and draw it anew',
+      'The amount of pay is the total of its earnings and deductions. Withdraw the payment and draw it again',
       at,
     )
   return good(true)
@@ -134,7 +136,7 @@ function moveMoney(payment: Payment, next: Payment, act: Amending, known: AmendK
   const may = mayCostOther(payment, amount)
   if (!may.ok) return may
   if (!payment.split.length && !payment.settles)
-    return refuse('payment-advice', 'an advice for nothing has no amount to change', { field: 'amount' })
+    return refuse('payment-advice', 'This advice has no amount to change', { field: 'amount' })
   const right = payable(amount, 'amount')
   if (!right.ok) return right
   return next.settles ? reallocated(next, amount, known.bills) : good(withAmount(next, amount))
@@ -145,7 +147,7 @@ function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Pay
   if (payment.state !== 'waiting')
     return refuse(
       'payment-not-waiting',
-      `the payment to ${payment.name} is ${payment.state}: only one in the lane can be changed`,
+      `The payment to ${payment.name} is ${payment.state}. Only a payment in the lane can be changed`,
       { field: 'payment' },
     )
   const texts = withTexts(payment, act)
@@ -179,21 +181,20 @@ function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Pay
 const partsTold = ({ settles }: Payment): string =>
   (settles?.bills ?? []).map(a => figures(cents(a.amount + a.discount))).join(' + ')
 
+const laneDay = ({ scheduled }: Payment): string => (scheduled ? dayText(scheduled) : '')
 /** What is other in a payment than before, each with old and new; empty where nothing is. */
 function differences(old: Payment, now: Payment): string {
-  const told = (what: string, before: string, after: string): string =>
-    before === after ? '' : `${what} “${before}” to “${after}”`
   return [
-    told('payee', old.name, now.name),
-    told('address', old.address.join(', '), now.address.join(', ')),
-    told('date', old.date, now.date),
-    told('amount', figures(old.amount), figures(now.amount)),
-    told('memo', old.memo, now.memo),
-    told('bills', partsTold(old), partsTold(now)),
-    told('in the lane from', old.scheduled ?? '', now.scheduled ?? ''),
+    changeTold('payee', old.name, now.name),
+    changeTold('address', old.address.join(', '), now.address.join(', ')),
+    changeTold('date', dayText(old.date), dayText(now.date)),
+    changeTold('amount', figures(old.amount), figures(now.amount)),
+    changeTold('memo', old.memo, now.memo),
+    changeTold('bills', partsTold(old), partsTold(now)),
+    changeTold('day it enters the lane', laneDay(old), laneDay(now)),
   ]
     .filter(Boolean)
-    .join(', ')
+    .join('; ')
 }
 
 /**
@@ -205,9 +206,9 @@ export function amend(
   act: Amending,
 ): Decision<{ payments: Payment[] }> {
   if (!known.payments.length)
-    return refuse('payments-none', 'choose at least one payment', { field: 'payments' })
+    return refuse('payments-none', 'Choose at least one payment', { field: 'payments' })
   if (act.settles && known.payments.length > 1)
-    return refuse('payments-one', 'bills are chosen for one payment at a time', { field: 'bills' })
+    return refuse('payments-one', 'Choose bills for one payment at a time', { field: 'bills' })
   const payments: Payment[] = []
   const told: string[] = []
   for (const payment of known.payments) {
@@ -216,15 +217,15 @@ export function amend(
     const other = differences(payment, next.value)
     if (!other) continue
     payments.push({ ...next.value, was: toldOf(payment) })
-    told.push(`${payment.name}: ${other}`)
+    told.push(`Changed the payment to ${payment.name}: ${other}.`)
   }
   const [first] = payments
-  if (!first) return refuse('nothing-changed', 'everything is as it was', { field: 'payments' })
+  if (!first) return refuse('nothing-changed', 'Nothing was changed', { field: 'payments' })
   return good({
     changes: { payments },
     trail: {
-      act: 'change in the lane',
-      text: told.join('; '),
+      act: 'Payment changed',
+      text: told.join(' '),
       about: { account: first.accountId, ...(payments.length === 1 && { payment: first.id }) },
     },
   })
@@ -257,7 +258,7 @@ export function takeAmendBack(
 ): Decision<{ payments: Payment[] }> {
   const { payment } = known
   const { was } = payment
-  if (!was) return refuse('nothing-changed', 'nothing of this payment was changed', { field: 'payment' })
+  if (!was) return refuse('nothing-changed', 'There is no change to undo', { field: 'payment' })
   const { name, address, date, memo } = was
   const texts = amended(payment, { name, address, date, memo }, known)
   if (!texts.ok) return texts
@@ -268,8 +269,8 @@ export function takeAmendBack(
   return good({
     changes: { payments: [back] },
     trail: {
-      act: 'take a change in the lane back',
-      text: `${payment.name}: ${differences(payment, back)}`,
+      act: 'Payment change undone',
+      text: `Undid the last change to the payment to ${payment.name}: ${differences(payment, back)}.`,
       about: { account: payment.accountId, payment: payment.id },
     },
   })
@@ -288,15 +289,18 @@ export function withdraw(
   if (payment.booked)
     return refuse(
       'payment-booked',
-      'a check of this payment was issued before: cancel the payment, so that its entry is reversed',
+      'A check for this payment was issued before. Cancel the payment so that its entry is reversed',
       { field: 'payment' },
     )
-  if (!act.why.trim()) return refuse('why-blank', 'say why it is withdrawn', { field: 'why' })
+  if (!act.why.trim())
+    return refuse('why-blank', 'Give a reason for withdrawing the payment', { field: 'why' })
   return good({
     changes: { payments: [{ ...payment, state: 'cancelled', withdrawn: true }] },
     trail: {
-      act: 'withdraw',
-      text: `${figures(payment.amount)} to ${payment.name}: ${act.why.trim()}`,
+      act: 'Payment withdrawn',
+      text: sentence(
+        `Withdrew the payment of ${figures(payment.amount)} to ${payment.name}: ${act.why.trim()}`,
+      ),
       about: { account: payment.accountId, payment: payment.id },
     },
   })
@@ -314,20 +318,20 @@ export function bringBack(known: {
 }): Decision<{ payments: Payment[] }> {
   const { withdrawn, ...payment } = known.payment
   if (withdrawn && !(known.payee && isLive(known.payee)))
-    return refuse('payee-gone', `${payment.name} is no longer a payee: draw the payment anew`, {
+    return refuse('payee-gone', `${payment.name} is no longer a payee. Draw the payment again`, {
       field: 'payment',
     })
   const open = mustBeOpen(payment.date, known.closedThrough)
   if (withdrawn && !open.ok) return open
   if (!withdrawn)
-    return refuse('payment-not-withdrawn', `the payment to ${payment.name} was not withdrawn`, {
+    return refuse('payment-not-withdrawn', `The payment to ${payment.name} was not withdrawn`, {
       field: 'payment',
     })
   return good({
     changes: { payments: [{ ...payment, state: 'waiting' }] },
     trail: {
-      act: 'bring back',
-      text: `${figures(payment.amount)} to ${payment.name}`,
+      act: 'Payment brought back',
+      text: `Brought back the payment of ${figures(payment.amount)} to ${payment.name}.`,
       about: { account: payment.accountId, payment: payment.id },
     },
   })

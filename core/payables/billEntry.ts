@@ -39,5 +39,5 @@ export const takenBack = (of: Entry, closedThrough: PlainDate | undefined): Entr
   reversed(of, {
     id: idOf(`${of.id}/taken back`),
     date: openDay(of.date, closedThrough),
-    text: `Taken back: ${of.text}`,
+    text: `Reversed: ${of.text}`,
   })

@@ -75,33 +75,42 @@ describe('a bill as it is typed', () => {
     expect(faults({ lines: [line('5.00', { ledgerId: null }), line('')] })).toEqual(['lines'])
   })
   it.each<[string, Partial<BillForm>]>([
-    ['payee: payee-unknown: say who sent it', { payee: ' ' }],
-    ['payee: payee-unknown: no payee has this code or name: write them down first', { payee: 'nobody' }],
-    ['number: number-blank: the bill’s number is wanted', { number: ' ' }],
-    ['number: text-too-long: at most 40 characters here, this has 41', { number: 'x'.repeat(41) }],
-    ['amount: amount-zero: a bill is for more than nothing, a credit note for less', { amount: '0' }],
-    ['discount: discount-size: a discount is more than nothing and less than the bill', { discount: '100' }],
-    ['discount: discount-size: a discount is more than nothing and less than the bill', { discount: '-1' }],
-    ['memo: text-too-long: at most 80 characters here, this has 81', { memo: 'x'.repeat(81) }],
+    ['payee: payee-unknown: Enter the payee.', { payee: ' ' }],
+    ['payee: payee-unknown: No payee has this code or name. Add the payee first.', { payee: 'nobody' }],
+    ['number: number-blank: Enter the bill number.', { number: ' ' }],
+    ['number: text-too-long: Enter at most 40 characters (now 41).', { number: 'x'.repeat(41) }],
     [
-      'purchaseOrder: text-too-long: at most 40 characters here, this has 41',
+      'amount: amount-zero: The amount cannot be zero. Enter a credit note as a negative amount.',
+      { amount: '0' },
+    ],
+    [
+      'discount: discount-size: The discount must be more than zero and less than the bill.',
+      { discount: '100' },
+    ],
+    [
+      'discount: discount-size: The discount must be more than zero and less than the bill.',
+      { discount: '-1' },
+    ],
+    ['memo: text-too-long: Enter at most 80 characters (now 81).', { memo: 'x'.repeat(81) }],
+    [
+      'purchaseOrder: text-too-long: Enter at most 40 characters (now 41).',
       { purchaseOrder: 'x'.repeat(41) },
     ],
-    ['lines: lines-differ: 1.00 is left to place', { lines: [line('99.00')] }],
+    ['lines: lines-differ: 1.00 is not assigned to a ledger account yet.', { lines: [line('99.00')] }],
     [
-      'lines: lines-blank: one line may stay without an amount: it takes what is left',
+      'lines: lines-blank: Only one line can be without an amount. It takes the rest.',
       { lines: [line(''), line('')] },
     ],
     [
-      'lines: ledger-blank: line 2: choose its ledger account',
+      'lines: ledger-blank: Line 2: choose its ledger account.',
       { lines: [line('5'), line('', { ledgerId: null })] },
     ],
     [
-      'lines: text-too-long: at most 80 characters here, this has 81',
+      'lines: text-too-long: Enter at most 80 characters (now 81).',
       { lines: [line('', { memo: 'x'.repeat(81) })] },
     ],
     [
-      'lines: text-too-long: at most 30 characters here, this has 31',
+      'lines: text-too-long: Enter at most 30 characters (now 31).',
       { lines: [line('', { tag: 'x'.repeat(31) })] },
     ],
   ])('%s', (fault, more) => {
@@ -121,7 +130,7 @@ describe('a bill as it is typed', () => {
     const bare = { ...payee, split: [], terms: undefined as never, taxForm: '1099' as const }
     const read = (more: object = {}, form: Partial<BillForm> = {}) =>
       readBillForm(typed(form), { ...withWhat, payees: [bare], ...more })
-    expect(read().faults.lines?.text).toBe('this payee has no ledger account yet: say where it goes')
+    expect(read().faults.lines?.text).toBe('This payee has no default ledger account. Choose one.')
     expect(read({}, { amount: '0' }).faults.lines).toBeUndefined()
     expect(read({ unplaced: idOf('else') }).lines).toEqual({
       ok: true,

@@ -112,7 +112,7 @@ function readDiscount(form: BillForm, terms: Terms, date: PlainDate, amount: Cen
   if (!off.ok) return off
   if (off.value === 0) return good(undefined)
   if (off.value < 0 || off.value >= amount)
-    return refuse('discount-size', 'a discount is more than nothing and less than the bill', {
+    return refuse('discount-size', 'The discount must be more than zero and less than the bill', {
       field: 'discount',
     })
   return good({ until, amount: off.value })
@@ -140,7 +140,7 @@ function readLines(
   if (!shares.length && unplaced && amount !== 0) return good([{ ledgerId: unplaced, amount, memo: '' }])
   return shares.length || !payee || amount === 0
     ? good(shares)
-    : refuse('lines-none', 'this payee has no ledger account yet: say where it goes', { field: 'lines' })
+    : refuse('lines-none', 'This payee has no default ledger account. Choose one', { field: 'lines' })
 }
 
 /** Reads the date, or takes another where nothing is typed. */
@@ -166,7 +166,9 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
   const parsed = parseAmount(form.amount)
   const amount: Result<Cents> =
     parsed.ok && parsed.value === 0
-      ? refuse('amount-zero', 'a bill is for more than nothing, a credit note for less', { field: 'amount' })
+      ? refuse('amount-zero', 'The amount cannot be zero. Enter a credit note as a negative amount', {
+          field: 'amount',
+        })
       : parsed
   const whole = amount.ok ? amount.value : zero
   const until = dateOr(form.until, due.ok ? due.value : day, withWhat, 'until')
@@ -179,12 +181,12 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
       ? good(payee)
       : refuse(
           'payee-unknown',
-          form.payee.trim() ? 'no payee has this code or name: write them down first' : 'say who sent it',
+          form.payee.trim() ? 'No payee has this code or name. Add the payee first' : 'Enter the payee',
           { field: 'payee' },
         ),
     number:
       number.ok && !number.value
-        ? refuse('number-blank', 'the bill’s number is wanted', { field: 'number' })
+        ? refuse('number-blank', 'Enter the bill number', { field: 'number' })
         : number,
     date,
     amount,
@@ -196,7 +198,10 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
     purchaseOrder: printable(form.purchaseOrder, 'purchaseOrder', MOST_BILL_NUMBER),
     lines:
       lines.ok && left !== 0 && form.lines.length
-        ? refuse('lines-differ', `${figures(left)} is left to place`, { field: 'lines', value: left })
+        ? refuse('lines-differ', `${figures(left)} is not assigned to a ledger account yet`, {
+            field: 'lines',
+            value: left,
+          })
         : lines,
     again: good(form.again),
   }

@@ -11,19 +11,19 @@ export function keepBillLimit(
 ): Decision<{ companies: Company[] }> {
   const { payables } = company
   if (!payables)
-    return refuse('payables-none', 'the company has no ledger account for bills', { field: 'limit' })
+    return refuse('payables-none', 'This company has no ledger account for bills', { field: 'limit' })
   if (secondAbove !== null && (!Number.isSafeInteger(secondAbove) || secondAbove < 0))
-    return refuse('limit-below', 'the limit is an amount of nothing or more', { field: 'limit' })
+    return refuse('limit-below', 'The limit cannot be negative', { field: 'limit' })
   if (secondAbove === payables.secondAbove)
-    return refuse('nothing-changed', 'the limit is as it was', { field: 'limit' })
+    return refuse('nothing-changed', 'Nothing was changed', { field: 'limit' })
   return good({
     changes: { companies: [{ ...company, payables: { ...payables, secondAbove } }] },
     trail: {
-      act: 'set a limit for bills',
+      act: 'Approval limit changed',
       text:
         secondAbove === null
-          ? `${company.name[0]}: no second person is wanted`
-          : `${company.name[0]}: a second person says yes above ${figures(secondAbove)}`,
+          ? `Bills of ${company.name[0]} no longer need approval.`
+          : `Bills of ${company.name[0]} above ${figures(secondAbove)} need approval.`,
       about: { company: company.id },
     },
   })

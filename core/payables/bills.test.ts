@@ -117,7 +117,7 @@ describe('a bill', () => {
     const entry = [...office.kept.entries.values()].find(e => e.billId === 'late')
     expect(entry?.date).toBe(addDays(day, -4))
     expect(await act('cancelBill', { billId: idOf<'bill'>('a'), why: 'never came' })).toBe('done')
-    const back = [...office.kept.entries.values()].find(e => e.text.startsWith('Taken back'))
+    const back = [...office.kept.entries.values()].find(e => e.text.startsWith('Reversed'))
     expect([back?.date, owed()]).toEqual([addDays(day, -4), 500])
   })
   it('and its last change are two things: taken back it stands as before, in the ledger too, unless a payment holds on to it', async () => {
@@ -204,7 +204,7 @@ describe('a payee', () => {
       'nothing-changed',
     ])
     const { unplaced } = office.kept.companies.get(company.id)!.payables!
-    expect(office.kept.ledgers.get(unplaced!)?.name).toBe('Not placed here')
+    expect(office.kept.ledgers.get(unplaced!)?.name).toBe('Unassigned')
     const form = { ...blankBillForm(), payee: payee.name, number: '1', amount: '5' }
     const bare = { ...payee, split: [] }
     const read = readBillForm(form, { payees: [bare], today: day, dayFirst: false, unplaced })

@@ -14,9 +14,9 @@ export function keepBooksElsewhere(
 ): Decision<{ companies: Company[]; ledgers: LedgerAccount[] }> {
   const { payables } = company
   if (!payables)
-    return refuse('payables-none', 'the company has no ledger account for bills', { field: 'books' })
+    return refuse('payables-none', 'This company has no ledger account for bills', { field: 'books' })
   if (elsewhere === (payables.unplaced !== undefined))
-    return refuse('nothing-changed', `its books are kept ${elsewhere ? 'elsewhere' : 'here'} already`, {
+    return refuse('nothing-changed', `The books are already kept ${elsewhere ? 'elsewhere' : 'here'}`, {
       field: 'books',
     })
   const ledger = unplacedLedger(company.id)
@@ -27,8 +27,8 @@ export function keepBooksElsewhere(
       ledgers: elsewhere ? [ledger] : [],
     },
     trail: {
-      act: 'say where books are kept',
-      text: `${company.name[0]}: ${elsewhere ? 'elsewhere' : 'here'}`,
+      act: 'Place of books changed',
+      text: `The books of ${company.name[0]} are now kept ${elsewhere ? 'elsewhere' : 'here'}.`,
       about: { company: company.id },
     },
   })

@@ -88,12 +88,12 @@ describe('a bill that is changed', () => {
       entries: [],
     })
     expect(trail).toEqual({
-      act: 'change a bill',
-      text: 'bill A-1 of Shoreline Timber, 100.00: due “2026-12-02” to “2026-12-20”, memo “” to “Oak”, purchaseOrder “” to “P1”',
+      act: 'Bill changed',
+      text: 'Changed bill A-1 from Shoreline Timber: due date changed from Dec 2, 2026 to Dec 20, 2026; memo added: Oak; purchase order added: P1.',
       about: { bill: bill.id, payee: payee.id },
     })
     const discount = { until: day('2026-11-10'), amount: cents(2_00) }
-    expect(must(change({ discount })).trail.text).toMatch(/: discount$/)
+    expect(must(change({ discount })).trail.text).toMatch(/: discount changed\.$/)
   })
   it.each<[string, Partial<BillTold>, number]>([
     ['another number', { number: 'A-2' }, 2],
@@ -129,39 +129,39 @@ describe('a bill that is changed', () => {
   it('stays a draft, or is finished', () => {
     const still = must(change({ memo: 'Oak' }, draft, { draft: true }))
     expect(still.changes).toEqual({ bills: [{ ...draft, memo: 'Oak' }], entries: [], payments: [] })
-    expect(still.trail.text).toMatch(/: memo “” to “Oak”$/)
+    expect(still.trail.text).toMatch(/: memo added: Oak\.$/)
     const done = must(change({}, draft))
     expect(done.changes.bills[0]).toMatchObject({ stage: 'payable' })
     expect(done.changes.bills[0]).not.toHaveProperty('was')
     expect(done.changes.entries).toHaveLength(1)
-    expect(done.trail.text).toMatch(/: finished$/)
-    expect(must(change({ memo: 'Oak' }, draft)).trail.text).toMatch(/: memo “” to “Oak”, finished$/)
+    expect(done.trail.text).toMatch(/^Entered draft bill A-1/)
+    expect(must(change({ memo: 'Oak' }, draft)).trail.text).toMatch(/^Entered draft .*: memo added: Oak\.$/)
   })
   it.each<[string, () => ReturnType<typeof change>]>([
     [
-      'bill-gone (bill) this bill is no longer here',
+      'bill-gone (bill) This bill no longer exists.',
       () => changeBill(known(), { from: toldOf(bill), to: toldOf(bill) }, stamp),
     ],
     [
-      'bill-cancelled (bill) this bill is cancelled',
+      'bill-cancelled (bill) This bill is cancelled.',
       () => change({ memo: 'x' }, { ...bill, stage: 'cancelled' }),
     ],
     [
-      'bill-finished (bill) a bill that was finished is no draft any more',
+      'bill-finished (bill) A bill that was entered cannot become a draft again.',
       () => change({ memo: 'x' }, bill, { draft: true }),
     ],
     [
-      'changed-meanwhile (memo) somebody changed memo since this form was opened: open it anew and look',
+      'changed-meanwhile (memo) Someone else changed memo since you opened this form. Open it again to see the changes.',
       () => change({ memo: 'Oak' }, bill, { from: { ...toldOf(bill), memo: 'Pine' } }),
     ],
-    ['nothing-changed (bill) everything is as it was', () => change({})],
-    ['nothing-changed (bill) everything is as it was', () => change({}, draft, { draft: true })],
+    ['nothing-changed (bill) Nothing was changed.', () => change({})],
+    ['nothing-changed (bill) Nothing was changed.', () => change({}, draft, { draft: true })],
     [
-      'bill-fixed (amount) 1.00 of this bill is paid: withdraw or cancel the payment first',
+      'bill-fixed (amount) 1.00 of this bill is paid. Withdraw or cancel the payment first.',
       () => change(lines(1), { ...bill, settled: cents(1_00), promised: cents(2_00) }),
     ],
     [
-      'bill-fixed (payee) 2.00 of this bill is in the lane: withdraw or cancel the payment first',
+      'bill-fixed (payee) 2.00 of this bill is in the lane. Withdraw or cancel the payment first.',
       () => change({ payeeId: idOf('p2') }, { ...bill, promised: cents(2_00) }),
     ],
     ['lines-differ at lines', () => change({ amount: cents(1) })],
@@ -174,10 +174,10 @@ describe('a bill that is changed', () => {
     const back = must(takeBillChangeBack(known({ bill: changed, entry: entryOf(bill) }), stamp))
     expect(back.changes).toEqual({ bills: [bill], entries: [], payments: [] })
     expect(back.trail).toMatchObject({
-      act: 'take a change of a bill back',
-      text: 'bill A-1 of Shoreline Timber, 100.00: memo “Oak” to “”',
+      act: 'Bill change undone',
+      text: 'Undid the last change to bill A-1 from Shoreline Timber: memo removed (was Oak).',
     })
-    const none = 'nothing-changed (bill) nothing of this bill was changed'
+    const none = 'nothing-changed (bill) There is no change to undo.'
     expect(cameTo(takeBillChangeBack(known({ bill }), stamp))).toBe(none)
     expect(cameTo(takeBillChangeBack(known(), stamp))).toBe(none)
     const held = { ...changed, was: { ...toldOf(bill), amount: cents(1) }, promised: cents(1) }
@@ -187,18 +187,18 @@ describe('a bill that is changed', () => {
 
 describe('a bill that waits, is held, or is cancelled', () => {
   it.each<[string, () => ReturnType<typeof approveBill>]>([
-    ['bill-not-waiting (bill) this bill waits for nobody', () => approveBill(known({ bill }), stamp)],
-    ['bill-not-waiting (bill) this bill waits for nobody', () => approveBill(known(), stamp)],
+    ['bill-not-waiting (bill) This bill does not need approval.', () => approveBill(known({ bill }), stamp)],
+    ['bill-not-waiting (bill) This bill does not need approval.', () => approveBill(known(), stamp)],
     [
-      'operator-blank (bill) say who you are first: a second person must say yes',
+      'operator-blank (bill) Enter your name under Files first. Approval is recorded with your name.',
       () => approveBill(known({ bill: large }), { ...stamp, by: ' ' }),
     ],
     [
-      'same-person (bill) TEST entered or changed this bill: another person must say yes',
+      'same-person (bill) TEST entered or changed this bill, so another person must approve it.',
       () => approveBill(known({ bill: { ...large, enteredBy: 'Test' } }), { ...stamp, by: ' TEST ' }),
     ],
     [
-      'same-person (bill) Test entered or changed this bill: another person must say yes',
+      'same-person (bill) Test entered or changed this bill, so another person must approve it.',
       () => approveBill(known({ bill: { ...large, enteredBy: ' Test' } }), stamp),
     ],
     [
@@ -209,17 +209,20 @@ describe('a bill that waits, is held, or is cancelled', () => {
           by: 'Other',
         }),
     ],
-    ['nothing-changed (bill) this bill is not held', () => holdBill({ bill, payee: 'x' }, { hold: null })],
     [
-      'why-blank (why) say why it is held',
+      'nothing-changed (bill) This bill is not on hold.',
+      () => holdBill({ bill, payee: 'x' }, { hold: null }),
+    ],
+    [
+      'why-blank (why) Give a reason for the hold.',
       () => holdBill({ bill, payee: 'x' }, { hold: { kind: 'held', why: ' ' } }),
     ],
     [
-      'bill-over (bill) this bill is paid',
+      'bill-over (bill) This bill is paid.',
       () => holdBill({ bill: { ...bill, stage: 'paid' }, payee: 'x' }, { hold: { kind: 'held', why: 'x' } }),
     ],
     [
-      'bill-cancelled (bill) this bill is cancelled already',
+      'bill-cancelled (bill) This bill is already cancelled.',
       () =>
         cancelBill(
           { bill: { ...bill, stage: 'cancelled' }, payee: 'x', entry: undefined, company },
@@ -227,7 +230,7 @@ describe('a bill that waits, is held, or is cancelled', () => {
         ),
     ],
     [
-      'bill-fixed (bill) 1.00 of this bill is in the lane: withdraw or cancel the payment first',
+      'bill-fixed (bill) 1.00 of this bill is in the lane. Withdraw or cancel the payment first.',
       () =>
         cancelBill(
           { bill: { ...bill, promised: cents(1_00) }, payee: 'x', entry: undefined, company },
@@ -235,25 +238,25 @@ describe('a bill that waits, is held, or is cancelled', () => {
         ),
     ],
     [
-      'why-blank (why) say why it is cancelled',
+      'why-blank (why) Give a reason for cancelling the bill.',
       () => cancelBill({ bill, payee: 'x', entry: undefined, company }, { why: ' ' }),
     ],
   ])('%s', (expected, done) => {
     expect([cameTo(done()), outcome(done())]).toContain(expected)
   })
   it('stands in the trail with who, what and why', () => {
-    const named = 'bill A-1 of Shoreline Timber, 100.00'
+    const named = 'bill A-1 from Shoreline Timber, 100.00'
     const of = { bill, payee: payee.name }
     const held = must(holdBill(of, { hold: { kind: 'held', why: ' short ' } }))
     expect(held.trail).toEqual({
-      act: 'hold a bill',
-      text: `${named}: short`,
+      act: 'Bill held',
+      text: `Held ${named}: short.`,
       about: { bill: 'b', payee: payee.id },
     })
     const free = must(holdBill({ ...of, bill: held.changes.bills[0]! }, { hold: null }))
-    expect(free.trail).toMatchObject({ act: 'let a bill go', text: `${named}, was held: short` })
+    expect(free.trail).toMatchObject({ act: 'Bill released', text: `Released ${named} (was held: short).` })
     const gone = must(cancelBill({ ...of, entry: undefined, company }, { why: ' twice ' }))
-    expect(gone.trail).toMatchObject({ act: 'cancel a bill', text: `${named}: twice` })
+    expect(gone.trail).toMatchObject({ act: 'Bill cancelled', text: `Cancelled ${named}: twice.` })
     expect(gone.changes.entries).toEqual([])
   })
 })

@@ -1,3 +1,6 @@
+import { dayText } from '../base/dates'
+import { sentence } from '../base/sentence'
+import { changeTold, undone } from '../trail/changeTold'
 import { merged } from '../base/merge'
 import { good, refuse, type Result } from '../base/result'
 import type { Entry } from '../ledger/entry'
@@ -46,7 +49,7 @@ export const toldOf = (bill: Bill): BillTold => ({
 export function fixedBecause(bill: Bill, field: keyof BillTold): string | undefined {
   if (!['payeeId', 'amount', 'discount'].includes(field) || (bill.promised === 0 && bill.settled === 0))
     return undefined
-  return `${figures(bill.settled || bill.promised)} of this bill is ${bill.settled ? 'paid' : 'in the lane'}: withdraw or cancel the payment first`
+  return `${figures(bill.settled || bill.promised)} of this bill is ${bill.settled ? 'paid' : 'in the lane'}. Withdraw or cancel the payment first`
 }
 
 /** Fields of which the ledger tells. */
@@ -116,20 +119,20 @@ export function changeBill(
   approvedBy?: string,
 ): Decision<{ bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
   const { bill } = known
-  if (!bill) return refuse('bill-gone', 'this bill is no longer here', { field: 'bill' })
+  if (!bill) return refuse('bill-gone', 'This bill no longer exists', { field: 'bill' })
   if (bill.stage === 'cancelled') return refuse('bill-cancelled', 'this bill is cancelled', { field: 'bill' })
   const draft = act.draft ?? false
   if (draft && bill.stage !== 'draft')
-    return refuse('bill-finished', 'a bill that was finished is no draft any more', { field: 'bill' })
+    return refuse('bill-finished', 'A bill that was entered cannot become a draft again', { field: 'bill' })
   const { value, changed, conflicts } = merged(toldOf(bill), act.from, act.to)
   if (conflicts.length)
     return refuse(
       'changed-meanwhile',
-      `somebody changed ${conflicts.join(', ')} since this form was opened: open it anew and look`,
+      `Someone else changed ${conflicts.join(', ')} since you opened this form. Open it again to see the changes`,
       { field: String(conflicts[0]) },
     )
   if (!changed.length && (bill.stage !== 'draft' || draft))
-    return refuse('nothing-changed', 'everything is as it was', { field: 'bill' })
+    return refuse('nothing-changed', 'Nothing was changed', { field: 'bill' })
   for (const field of changed) {
     const why = fixedBecause(bill, field)
     if (why) return refuse('bill-fixed', why, { field: field === 'payeeId' ? 'payee' : field })
@@ -147,20 +150,50 @@ export function changeBill(
       payments: stubsFollow(known.waiting, kept),
     },
     trail: {
-      act: 'change a bill',
-      text: `${billNamed(made.value.bill, known.payee?.name ?? '')}: ${[...changed.map(changeTold(toldOf(bill), value)), ...(bill.stage === 'draft' && !draft ? ['finished'] : [])].join(', ')}`,
+      act: 'Bill changed',
+      text: `${bill.stage === 'draft' && !draft ? 'Entered draft' : 'Changed'} ${billNamed(made.value.bill, known.payee?.name ?? '')}${changesTold(toldOf(bill), value, changed)}.`,
       about: { bill: bill.id, payee: made.value.bill.payeeId },
     },
   })
 }
-const changeTold =
-  (from: BillTold, to: BillTold) =>
-  (field: keyof BillTold): string =>
-    field === 'amount'
-      ? `amount ${figures(from.amount)} to ${figures(to.amount)}`
-      : field === 'lines' || field === 'discount'
-        ? field
-        : `${field} “${from[field] ?? ''}” to “${to[field] ?? ''}”`
+const fieldNames: Readonly<Record<keyof BillTold, string>> = {
+  payeeId: 'payee',
+  number: 'number',
+  date: 'date',
+  due: 'due date',
+  amount: 'amount',
+  discount: 'discount',
+  lines: 'ledger accounts',
+  memo: 'memo',
+  purchaseOrder: 'purchase order',
+  payTo: 'payment address',
+  taxForm: '1099',
+  again: 'reason for entering it again',
+}
+/** A field of a bill as the trail shows it; undefined where only that it changed is said. */
+function fieldTold(of: BillTold, field: keyof BillTold): string | undefined {
+  switch (field) {
+    case 'amount':
+      return figures(of.amount)
+    case 'date':
+    case 'due':
+      return dayText(of[field])
+    case 'payeeId':
+    case 'lines':
+    case 'discount':
+      return undefined
+    default:
+      return of[field] ?? ''
+  }
+}
+function changesTold(from: BillTold, to: BillTold, changed: readonly (keyof BillTold)[]): string {
+  const told = changed.map(field => {
+    const [before, after] = [fieldTold(from, field), fieldTold(to, field)]
+    const name = fieldNames[field]
+    return before === undefined || after === undefined ? `${name} changed` : changeTold(name, before, after)
+  })
+  return told.length ? `: ${told.join('; ')}` : ''
+}
 
 /**
  * Takes the last change of a bill back, as long as nothing depends on it: refused as a change is. The ledger
@@ -171,13 +204,13 @@ export function takeBillChangeBack(
   stamp: Stamp,
 ): Decision<{ bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
   const { bill } = known
-  if (!bill?.was) return refuse('nothing-changed', 'nothing of this bill was changed', { field: 'bill' })
+  if (!bill?.was) return refuse('nothing-changed', 'There is no change to undo', { field: 'bill' })
   const back = changeBill(known, { from: toldOf(bill), to: bill.was }, stamp, bill.wasApprovedBy)
   if (!back.ok) return back
   const [{ was: _, wasApprovedBy: __, ...as }] = back.value.changes.bills as [Bill]
   return good({
     changes: { ...back.value.changes, bills: [as] },
-    trail: { ...back.value.trail, act: 'take a change of a bill back' },
+    trail: { ...back.value.trail, act: 'Bill change undone', text: undone(back.value.trail.text) },
   })
 }
 
@@ -185,12 +218,12 @@ interface Step {
   readonly bill: Bill
   readonly payee: string
 }
-const step = (of: Step, act: string, bill: Bill, entries: Entry[], more: string) =>
+const step = (of: Step, act: string, bill: Bill, entries: Entry[], said: string, more: string) =>
   good({
     changes: { bills: [bill], entries },
     trail: {
       act,
-      text: `${billNamed(bill, of.payee)}${more}`,
+      text: sentence(`${said} ${billNamed(bill, of.payee)}, ${figures(bill.amount)}${more}`),
       about: { bill: bill.id, payee: bill.payeeId },
     },
   })
@@ -199,20 +232,24 @@ const step = (of: Step, act: string, bill: Bill, entries: Entry[], more: string)
 export function approveBill(known: BillKnown, stamp: Stamp): Decision<{ bills: Bill[]; entries: Entry[] }> {
   const { bill, payee } = known
   if (bill?.stage !== 'waits')
-    return refuse('bill-not-waiting', 'this bill waits for nobody', { field: 'bill' })
+    return refuse('bill-not-waiting', 'This bill does not need approval', { field: 'bill' })
   if (!operatorKey(stamp.by))
-    return refuse('operator-blank', 'say who you are first: a second person must say yes', { field: 'bill' })
+    return refuse(
+      'operator-blank',
+      'Enter your name under Files first. Approval is recorded with your name',
+      { field: 'bill' },
+    )
   const touched = [bill.enteredBy, ...(bill.changedBy ?? [])]
   if (touched.some(name => !operatorKey(name)))
     return refuse(
       'operator-unknown',
-      'This bill was entered or changed without a name, so nobody can be the second person. Cancel it and enter it again.',
+      'This bill was entered or changed without a name, so it cannot be approved. Cancel it and enter it again.',
       { field: 'bill' },
     )
   if (touched.some(name => operatorKey(name) === operatorKey(stamp.by)))
     return refuse(
       'same-person',
-      `${stamp.by.trim()} entered or changed this bill: another person must say yes`,
+      `${stamp.by.trim()} entered or changed this bill, so another person must approve it`,
       {
         field: 'bill',
       },
@@ -221,9 +258,10 @@ export function approveBill(known: BillKnown, stamp: Stamp): Decision<{ bills: B
   if (!made.ok) return made
   return step(
     { bill, payee: payee?.name ?? '' },
-    'say yes to a bill',
+    'Bill approved',
     made.value.bill,
     made.value.entries,
+    'Approved',
     `, entered by ${bill.enteredBy}`,
   )
 }
@@ -235,14 +273,28 @@ export function holdBill(
 ): Decision<{ bills: Bill[]; entries: Entry[] }> {
   const { hold: before, ...bare } = bill
   if (!act.hold) {
-    if (!before) return refuse('nothing-changed', 'this bill is not held', { field: 'bill' })
-    return step({ bill, payee }, 'let a bill go', bare, [], `, was ${before.kind}: ${before.why}`)
+    if (!before) return refuse('nothing-changed', 'This bill is not on hold', { field: 'bill' })
+    return step(
+      { bill, payee },
+      'Bill released',
+      bare,
+      [],
+      'Released',
+      ` (was ${before.kind}: ${before.why})`,
+    )
   }
   if (bill.stage === 'paid' || bill.stage === 'cancelled')
     return refuse('bill-over', `this bill is ${stageTold[bill.stage]}`, { field: 'bill' })
   const why = act.hold.why.trim()
-  if (!why) return refuse('why-blank', 'say why it is held', { field: 'why' })
-  return step({ bill, payee }, 'hold a bill', { ...bare, hold: { kind: act.hold.kind, why } }, [], `: ${why}`)
+  if (!why) return refuse('why-blank', 'Give a reason for the hold', { field: 'why' })
+  return step(
+    { bill, payee },
+    'Bill held',
+    { ...bare, hold: { kind: act.hold.kind, why } },
+    [],
+    act.hold.kind === 'held' ? 'Held' : 'Disputed',
+    `: ${why}`,
+  )
 }
 
 /** Cancels a bill that nothing settles: its entry is taken back, its number stays. */
@@ -252,16 +304,17 @@ export function cancelBill(
 ): Decision<{ bills: Bill[]; entries: Entry[] }> {
   const { bill, entry, company } = known
   if (bill.stage === 'cancelled')
-    return refuse('bill-cancelled', 'this bill is cancelled already', { field: 'bill' })
+    return refuse('bill-cancelled', 'This bill is already cancelled', { field: 'bill' })
   const fixed = fixedBecause(bill, 'amount')
   if (fixed) return refuse('bill-fixed', fixed, { field: 'bill' })
-  if (!act.why.trim()) return refuse('why-blank', 'say why it is cancelled', { field: 'why' })
+  if (!act.why.trim()) return refuse('why-blank', 'Give a reason for cancelling the bill', { field: 'why' })
   const { hold: _, ...bare } = bill
   return step(
     known,
-    'cancel a bill',
+    'Bill cancelled',
     { ...bare, stage: 'cancelled' },
     entry ? [takenBack(entry, company.closedThrough)] : [],
+    'Cancelled',
     `: ${act.why.trim()}`,
   )
 }

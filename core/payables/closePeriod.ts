@@ -1,4 +1,4 @@
-import type { PlainDate } from '../base/dates'
+import { dayText, type PlainDate } from '../base/dates'
 import { good, refuse } from '../base/result'
 import type { Decision } from '../trail/trail'
 import type { Company } from './account'
@@ -12,7 +12,7 @@ export function closePeriod(
   act: { through: PlainDate | null },
 ): Decision<{ companies: Company[] }> {
   if (act.through && act.through >= known.today)
-    return refuse('period-ahead', 'only days that have passed can be closed', {
+    return refuse('period-ahead', 'Only past days can be closed', {
       field: 'through',
       value: act.through,
       limit: known.today,
@@ -20,17 +20,21 @@ export function closePeriod(
   const { closedThrough: before, ...bare } = known.company
   const sent = known.company.journal?.through
   if (sent && (!act.through || act.through < sent))
-    return refuse('journal-sent', `the journal was sent through ${sent}: those days stay closed`, {
-      field: 'through',
-      limit: sent,
-    })
+    return refuse(
+      'journal-sent',
+      `The journal was exported through ${dayText(sent)}, so those days stay closed`,
+      {
+        field: 'through',
+        limit: sent,
+      },
+    )
   const company: Company = act.through ? { ...bare, closedThrough: act.through } : bare
   const reopened = before && (!act.through || act.through < before)
   return good({
     changes: { companies: [company] },
     trail: {
-      act: reopened ? 'open a period again' : 'close a period',
-      text: `${company.name[0]}: ${act.through ? `closed through ${act.through}` : 'nothing closed'}${before ? `, before: ${before}` : ''}`,
+      act: reopened ? 'Books reopened' : 'Books closed',
+      text: `The books of ${company.name[0]} are ${act.through ? `closed through ${dayText(act.through)}` : 'open'}${before ? ` (before: closed through ${dayText(before)})` : ''}.`,
       about: { company: company.id },
     },
   })

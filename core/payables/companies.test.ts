@@ -25,19 +25,23 @@ describe('a period', () => {
   it('is closed through a day, further, and opened again, and the trail says what was before', () => {
     expect(must(closed('2026-10-31'))).toEqual({
       changes: { companies: [october] },
-      trail: { act: 'close a period', text: 'Pellam Slipway Works: closed through 2026-10-31', about },
+      trail: {
+        act: 'Books closed',
+        text: 'The books of Pellam Slipway Works are closed through Oct 31, 2026.',
+        about,
+      },
     })
     expect(must(closed('2026-11-23', october)).trail).toMatchObject({
-      act: 'close a period',
-      text: 'Pellam Slipway Works: closed through 2026-11-23, before: 2026-10-31',
+      act: 'Books closed',
+      text: 'The books of Pellam Slipway Works are closed through Nov 23, 2026 (before: closed through Oct 31, 2026).',
     })
-    expect(must(closed('2026-10-30', october)).trail.act).toBe('open a period again')
-    expect(must(closed('2026-10-31', october)).trail.act).toBe('close a period')
+    expect(must(closed('2026-10-30', october)).trail.act).toBe('Books reopened')
+    expect(must(closed('2026-10-31', october)).trail.act).toBe('Books closed')
     expect(must(closed(null, october))).toEqual({
       changes: { companies: [company] },
       trail: {
-        act: 'open a period again',
-        text: 'Pellam Slipway Works: nothing closed, before: 2026-10-31',
+        act: 'Books reopened',
+        text: 'The books of Pellam Slipway Works are open (before: closed through Oct 31, 2026).',
         about,
       },
     })
@@ -46,15 +50,15 @@ describe('a period', () => {
   it.each<[() => ReturnType<typeof closed>, string]>([
     [
       () => closed('2026-11-24'),
-      'period-ahead (through, 2026-11-24, 2026-11-24) only days that have passed can be closed',
+      'period-ahead (through, 2026-11-24, 2026-11-24) Only past days can be closed.',
     ],
     [
       () => closed('2026-09-29', sent),
-      'journal-sent (through, 2026-09-30) the journal was sent through 2026-09-30: those days stay closed',
+      'journal-sent (through, 2026-09-30) The journal was exported through Sep 30, 2026, so those days stay closed.',
     ],
     [
       () => closed(null, sent),
-      'journal-sent (through, 2026-09-30) the journal was sent through 2026-09-30: those days stay closed',
+      'journal-sent (through, 2026-09-30) The journal was exported through Sep 30, 2026, so those days stay closed.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -66,22 +70,22 @@ describe('the amount above which a second person says yes to a bill', () => {
     expect(must(keepBillLimit(company, cents(500_00)))).toEqual({
       changes: { companies: [limited(cents(500_00))] },
       trail: {
-        act: 'set a limit for bills',
-        text: 'Pellam Slipway Works: a second person says yes above 500.00',
+        act: 'Approval limit changed',
+        text: 'Bills of Pellam Slipway Works above 500.00 need approval.',
         about,
       },
     })
     expect(must(keepBillLimit(company, cents(0))).changes.companies).toEqual([limited(cents(0))])
     const none = must(keepBillLimit(company, null))
     expect(none.changes.companies).toEqual([limited(null)])
-    expect(none.trail.text).toBe('Pellam Slipway Works: no second person is wanted')
+    expect(none.trail.text).toBe('Bills of Pellam Slipway Works no longer need approval.')
   })
   it.each<[Company, number | null, string]>([
-    [without, 1, 'payables-none (limit) the company has no ledger account for bills'],
-    [company, -1, 'limit-below (limit) the limit is an amount of nothing or more'],
-    [company, 1.5, 'limit-below (limit) the limit is an amount of nothing or more'],
-    [company, 300_00, 'nothing-changed (limit) the limit is as it was'],
-    [limited(null), null, 'nothing-changed (limit) the limit is as it was'],
+    [without, 1, 'payables-none (limit) This company has no ledger account for bills.'],
+    [company, -1, 'limit-below (limit) The limit cannot be negative.'],
+    [company, 1.5, 'limit-below (limit) The limit cannot be negative.'],
+    [company, 300_00, 'nothing-changed (limit) Nothing was changed.'],
+    [limited(null), null, 'nothing-changed (limit) Nothing was changed.'],
   ])('%#: refused', (of, limit, expected) => {
     expect(cameTo(keepBillLimit(of, limit as Cents | null))).toBe(expected)
   })
@@ -95,20 +99,28 @@ it('books that are kept elsewhere have one ledger account for what nobody placed
       companies: [{ ...company, payables: { ...company.payables, unplaced: id } }],
       ledgers: [expect.objectContaining({ id, companyId: company.id })],
     },
-    trail: { act: 'say where books are kept', text: 'Pellam Slipway Works: elsewhere', about },
+    trail: {
+      act: 'Place of books changed',
+      text: 'The books of Pellam Slipway Works are now kept elsewhere.',
+      about,
+    },
   })
   const [kept] = elsewhere.changes.companies as [Company]
   expect(must(keepBooksElsewhere(kept, false))).toEqual({
     changes: { companies: [company], ledgers: [] },
-    trail: { act: 'say where books are kept', text: 'Pellam Slipway Works: here', about },
+    trail: {
+      act: 'Place of books changed',
+      text: 'The books of Pellam Slipway Works are now kept here.',
+      about,
+    },
   })
   expect(cameTo(keepBooksElsewhere(kept, true))).toBe(
-    'nothing-changed (books) its books are kept elsewhere already',
+    'nothing-changed (books) The books are already kept elsewhere.',
   )
   expect(cameTo(keepBooksElsewhere(company, false))).toBe(
-    'nothing-changed (books) its books are kept here already',
+    'nothing-changed (books) The books are already kept here.',
   )
   expect(cameTo(keepBooksElsewhere(without, true))).toBe(
-    'payables-none (books) the company has no ledger account for bills',
+    'payables-none (books) This company has no ledger account for bills.',
   )
 })

@@ -28,8 +28,8 @@ describe('drawing', () => {
     expect(must(drawn())).toEqual({
       changes: { payments: [paymentOf('a', { amount: cents(500), drawnAt: stamp.at })], payees: [] },
       trail: {
-        act: 'draw',
-        text: '$5.00 to Shoreline Timber, dated 2026-11-24',
+        act: 'Payment drawn',
+        text: 'Drew $5.00 to Shoreline Timber, dated Nov 24, 2026.',
         about: { account: account.id, payment: 'a' },
       },
     })
@@ -55,7 +55,7 @@ describe('drawing', () => {
     })
     expect(changes.payees).toEqual([{ ...told.payee, name: 'Saltgrass Bakery', address: ['4 Oven Lane'] }])
     expect(trail.text).toBe(
-      'advice of $5.00 to Saltgrass Bakery, dated 2026-11-24, from 2026-11-30; open bills are left: a deposit',
+      'Drew an advice of $5.00 to Saltgrass Bakery, dated Nov 24, 2026, in the lane from Nov 30, 2026; open bills left unpaid (a deposit).',
     )
     expect(must(drawn({ signers: undefined } as never)).changes.payments[0]).not.toHaveProperty('signers')
   })
@@ -69,7 +69,7 @@ describe('drawing', () => {
       ['B7', 400],
       ['', 100],
     ])
-    expect(trail.text).toBe('$5.00 to Shoreline Timber, dated 2026-11-24, for B7, B8')
+    expect(trail.text).toBe('Drew $5.00 to Shoreline Timber, dated Nov 24, 2026, for bills B7, B8.')
     expect(must(drawn({ settles: [part(500)], split: [] }, { bills: [bill] })).changes.payments).toHaveLength(
       1,
     )
@@ -84,67 +84,61 @@ describe('drawing', () => {
     expect(draw(notForChecks, drawOf('a', 500), stamp, { withoutCheck: true }).ok).toBe(true)
   })
   it.each<[string, () => ReturnType<typeof drawn>]>([
-    ['payment-known (payment) this payment was drawn already', () => drawn({}, { payment: paymentOf('a') })],
+    ['payment-known (payment) This payment was already drawn.', () => drawn({}, { payment: paymentOf('a') })],
     ['amount-zero at amount', () => drawn({ amount: cents(0) })],
     ['amount-pattern at amount', () => drawn({ amount: Number.NaN as never })],
     ['amount-pattern at amount', () => drawn({ advice: true, amount: Number.NaN as never })],
     [
-      'account-not-for-checks (account) Yard is not for checks: choose another account, or change it under Accounts',
+      'account-not-for-checks (account) Yard is not used for checks. Choose another account, or change it under Accounts.',
       () => drawn({}, { account: { ...account, forChecks: false } }),
     ],
-    ['signer-unknown (signers) a signatory chosen is not one of this account', () => drawn({ signers: [0] })],
+    [
+      'signer-unknown (signers) A chosen signatory does not belong to this account.',
+      () => drawn({ signers: [0] }),
+    ],
     ['date-missing at date', () => drawn({ date: '2026-02-30' as never })],
     [
-      'period-closed (date, 2026-11-24, 2026-11-24) the books are closed through 2026-11-24: choose a day after it',
+      'period-closed (date, 2026-11-24, 2026-11-24) The books are closed through Nov 24, 2026. Choose a later date.',
       () => drawn({}, { closedThrough: day('2026-11-24') }),
     ],
-    ['ledger-blank (ledger) choose the ledger account it belongs to', () => drawn({ split: [] })],
+    ['ledger-blank (ledger) Choose a ledger account.', () => drawn({ split: [] })],
+    ['split-nothing (ledger) A ledger line cannot be zero.', () => drawn({ split: [wood(500), wood(0)] })],
+    ['split-nothing (ledger) A ledger line cannot be zero.', () => drawn({ split: [wood(600), wood(-100)] })],
     [
-      'split-nothing (ledger) a ledger line must be for more than nothing',
-      () => drawn({ split: [wood(500), wood(0)] }),
-    ],
-    [
-      'split-nothing (ledger) a ledger line must be for more than nothing',
-      () => drawn({ split: [wood(600), wood(-100)] }),
-    ],
-    [
-      'split-nothing (ledger) a ledger line must be for more than nothing',
+      'split-nothing (ledger) A ledger line cannot be zero.',
       () => drawn({ split: [wood(499.5), wood(0.5)] }),
     ],
     [
-      'split-differs (ledger) the ledger lines do not add up to the amount',
+      'split-differs (ledger) The ledger lines do not add up to the amount.',
       () => drawn({ split: [wood(499)] }),
     ],
     [
-      'split-differs (ledger) bills and ledger lines do not add up to the amount',
+      'split-differs (ledger) The bills and ledger lines do not add up to the amount.',
       () => drawn({ settles: [part(400)], split: [wood(99)] }, { bills: [bill] }),
     ],
     [
-      'lines-differ (lines) the lines of the stub do not add up to the amount',
+      'lines-differ (lines) The lines of the stub do not add up to the amount.',
       () => drawn({ lines: [line(499)] }),
     ],
     [
-      'lines-differ (lines) the lines of the stub do not add up to the amount',
+      'lines-differ (lines) The lines of the stub do not add up to the amount.',
       () => drawn({ settles: [part(400)], split: [wood(100)], lines: [line(500)] }, { bills: [bill] }),
     ],
+    ['pay-differs (pay) Earnings minus deductions do not equal the amount.', () => drawn({ pay: pay(499) })],
     [
-      'pay-differs (pay) what is earned less what is deducted does not come to the amount',
-      () => drawn({ pay: pay(499) }),
-    ],
-    [
-      'payee-elsewhere (payee) Shoreline Timber is a payee of another company',
+      'payee-elsewhere (payee) Shoreline Timber is a payee of another company.',
       () => drawn({ payee: stranger }, { payee: stranger }),
     ],
     [
-      'payee-elsewhere (payee) Shoreline Timber is a payee of another company',
+      'payee-elsewhere (payee) Shoreline Timber is a payee of another company.',
       () => drawn({ payee: stranger }, { payee: undefined }),
     ],
     [
-      'payee-merged (payee) Shoreline Timber is a part of another payee now: choose that one',
+      'payee-merged (payee) Shoreline Timber was merged into another payee. Choose that one.',
       () => drawn({}, { payee: { ...payee, became: idOf('p2') } }),
     ],
     [
-      'payee-known (payee, shoreline TIMBER) there is a payee Shoreline Timber already: choose that one',
+      'payee-known (payee, shoreline TIMBER) There is already a payee named Shoreline Timber. Choose that one.',
       () =>
         drawn(
           { payee: { ...payee, id: idOf('new'), name: 'shoreline TIMBER' } },
@@ -152,18 +146,18 @@ describe('drawing', () => {
         ),
     ],
     [
-      'ledger-elsewhere (ledger) this ledger account is not one of the company that pays',
+      'ledger-elsewhere (ledger) This ledger account does not belong to the paying company.',
       () => drawn({}, { ledgers: elsewhere }),
     ],
     [
-      'ledger-elsewhere (ledger) this ledger account is not one of the company that pays',
+      'ledger-elsewhere (ledger) This ledger account does not belong to the paying company.',
       () => drawn({ split: [{ ledgerId: idOf('nowhere'), amount: cents(500) }] }),
     ],
     [
-      'ledger-itself (ledger) the account cannot pay itself: choose another ledger account',
+      'ledger-itself (ledger) An account cannot pay itself. Choose another ledger account.',
       () => drawn({ split: [{ ledgerId: account.cashLedgerId, amount: cents(500) }] }),
     ],
-    ['payee-blank (payee) say who is paid', () => drawn({ payee: { ...payee, name: ' ' } })],
+    ['payee-blank (payee) Enter the payee.', () => drawn({ payee: { ...payee, name: ' ' } })],
     ['address-lines at address', () => drawn({ address: Array.from({ length: 7 }, () => 'x') })],
     ['text-too-long at memo', () => drawn({ memo: 'x'.repeat(81) })],
     ['text-too-long at accountWithPayee', () => drawn({ accountWithPayee: 'x'.repeat(41) })],
@@ -176,9 +170,7 @@ describe('words that print', () => {
   it('come out composed, with single spaces, and a letter that cannot be printed is named', () => {
     expect(must(printable('  Caf\u0065\u0301   Quai ', 'name'))).toBe('Café Quai')
     const refused = printable('漢字', 'name')
-    expect(refused.ok ? '' : refused.refusal.text).toBe(
-      '“漢” (U+6F22) cannot be printed: write it with other letters',
-    )
+    expect(refused.ok ? '' : refused.refusal.text).toBe('“漢” (U+6F22) cannot be printed. Use other letters.')
     expect(payeeName('   ', 'payee')).toMatchObject({ refusal: { code: 'payee-blank', field: 'payee' } })
     expect(must(addressLines(['a', ' ', 'b']))).toEqual(['a', 'b'])
     expect(sameName('Cobalt  Rope', ' cobalt rope')).toBe(true)

@@ -1,4 +1,5 @@
-import { plainDate, type PlainDate } from '../base/dates'
+import { sentence } from '../base/sentence'
+import { dayText, plainDate, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
@@ -62,20 +63,24 @@ function ofOneCompany(known: DrawKnown, act: Draw): Result<true> {
   if (known.payee?.removed)
     return refuse(
       'payee-removed',
-      `${known.payee.name} was taken back with the import: choose another payee`,
+      `${known.payee.name} was removed when an import was undone. Choose another payee`,
       {
         field: 'payee',
       },
     )
   if (known.payee?.became)
-    return refuse('payee-merged', `${known.payee.name} is a part of another payee now: choose that one`, {
+    return refuse('payee-merged', `${known.payee.name} was merged into another payee. Choose that one`, {
       field: 'payee',
     })
   if (!known.payee && known.namesakes.length)
-    return refuse('payee-known', `there is a payee ${known.namesakes[0]?.name} already: choose that one`, {
-      field: 'payee',
-      value: act.payee.name,
-    })
+    return refuse(
+      'payee-known',
+      `There is already a payee named ${known.namesakes[0]?.name}. Choose that one`,
+      {
+        field: 'payee',
+        value: act.payee.name,
+      },
+    )
   for (const { ledgerId } of act.split) {
     const may = mayPost(known, ledgerId)
     if (!may.ok) return may
@@ -99,26 +104,26 @@ function besidesWithheld({ split, pay = [] }: Draw): Payment['split'] | undefine
 function addsUp(act: Draw): Result<true> {
   const bills = sum((act.settles ?? []).map(a => a.amount))
   if (!act.split.length && act.amount !== bills)
-    return refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+    return refuse('ledger-blank', 'Choose a ledger account', { field: 'ledger' })
   const given = besidesWithheld(act)
   if (!given)
-    return refuse('pay-ledger', 'each deduction is credited to the ledger account it is withheld to', {
+    return refuse('pay-ledger', 'Choose a ledger account for each deduction', {
       field: 'pay',
     })
   if (given.some(s => !Number.isSafeInteger(s.amount) || s.amount <= 0))
-    return refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
+    return refuse('split-nothing', 'A ledger line cannot be zero', { field: 'ledger' })
   if (sum(act.split.map(s => s.amount)) !== act.amount - bills)
     return refuse(
       'split-differs',
       act.settles?.length
-        ? 'bills and ledger lines do not add up to the amount'
+        ? 'The bills and ledger lines do not add up to the amount'
         : 'the ledger lines do not add up to the amount',
       { field: 'ledger' },
     )
   if (act.lines.length && sum(act.lines.map(l => l.amount)) !== act.amount - bills)
     return refuse('lines-differ', 'the lines of the stub do not add up to the amount', { field: 'lines' })
   if (act.pay?.length && netPay(act.pay) !== act.amount)
-    return refuse('pay-differs', 'what is earned less what is deducted does not come to the amount', {
+    return refuse('pay-differs', 'Earnings minus deductions do not equal the amount', {
       field: 'pay',
     })
   return good(true)
@@ -154,17 +159,19 @@ function mayDraw(
   act: Draw,
   withoutCheck: boolean,
 ): Result<true> {
-  if (payment) return refuse('payment-known', 'this payment was drawn already', { field: 'payment' })
+  if (payment) return refuse('payment-known', 'This payment was already drawn', { field: 'payment' })
   const amount = act.advice && act.amount === 0 ? good(act.amount) : payable(act.amount)
   if (!amount.ok) return amount
   if (!account.forChecks && !withoutCheck)
     return refuse(
       'account-not-for-checks',
-      `${account.name} is not for checks: choose another account, or change it under Accounts`,
+      `${account.name} is not used for checks. Choose another account, or change it under Accounts`,
       { field: 'account' },
     )
   if (act.signers?.some(i => !account.signatories[i]))
-    return refuse('signer-unknown', 'a signatory chosen is not one of this account', { field: 'signers' })
+    return refuse('signer-unknown', 'A chosen signatory does not belong to this account', {
+      field: 'signers',
+    })
   const date = plainDate(act.date)
   const open = date.ok ? mustBeOpen(date.value, closedThrough) : date
   return open.ok ? good(true) : open
@@ -213,9 +220,20 @@ interface DrawManner {
   readonly withoutCheck?: boolean
 }
 
+/** What is drawn, to be said after a verb: $626.50 to Cobalt Rope, dated Nov 26, 2026, for bill CR-9947. */
+export function drawTold({ account, bills }: DrawKnown, act: Draw, name: string): string {
+  const numbers = bills.map(b => b.number).join(', ')
+  return [
+    `${figures(act.amount, { sign: account.currency.sign })} to ${name}, dated ${dayText(act.date)}`,
+    numbers && `, for ${bills.length === 1 ? 'bill' : 'bills'} ${numbers}`,
+    act.scheduled ? `, in the lane from ${dayText(act.scheduled)}` : '',
+    act.apart ? `; open bills left unpaid (${act.apart})` : '',
+  ].join('')
+}
+
 /**
- * Draws a payment: it stands in the lane, promised but not yet on paper. A payee that is not yet known is
- * written down with it.
+ * Draws a payment: it waits in the lane, promised but not yet on paper. A payee that is not yet known is added
+ * with it.
  */
 export function draw(
   known: DrawKnown,
@@ -234,13 +252,12 @@ export function draw(
   const payment = drawn(known, act, settles.value, stamp)
   if (!payment.ok) return payment
   const { name, address } = payment.value
-  const total = figures(act.amount, { sign: known.account.currency.sign })
-  const bills = known.bills.map(b => b.number).join(', ')
+  const told = drawTold(known, act, name)
   return good({
     changes: { payments: [payment.value], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
     trail: {
-      act: 'draw',
-      text: `${act.advice ? 'advice of ' : ''}${total} to ${name}, dated ${act.date}${bills && `, for ${bills}`}${act.scheduled ? `, from ${act.scheduled}` : ''}${act.apart ? `; open bills are left: ${act.apart}` : ''}`,
+      act: 'Payment drawn',
+      text: sentence(`Drew ${act.advice ? 'an advice of ' : ''}${told}`),
       about: { account: known.account.id, payment: act.id },
     },
   })

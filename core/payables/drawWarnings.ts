@@ -1,3 +1,4 @@
+import { howMany } from '../base/howMany'
 import { daysBetween, type PlainDate } from '../base/dates'
 import type { Balances } from '../ledger/balances'
 import { cents, sum, type Cents } from '../money/cents'
@@ -54,7 +55,7 @@ function likeAnother({ paid, sign }: DrawWarnKnown, { amount, date }: DrawLook):
       Math.abs(daysBetween(p.date, date ?? p.date)) <= LIKE_DAYS,
   )
   if (!like) return []
-  const what = like.state === 'waiting' ? 'waits already' : `was drawn before, ${like.state}`
+  const what = like.state === 'waiting' ? 'is already waiting' : `was drawn before (${like.state})`
   return [
     {
       code: 'like-another',
@@ -71,17 +72,17 @@ function aboutPayee(known: DrawWarnKnown, { isPay }: DrawLook): DrawWarning[] {
   if (payee.onHold)
     found.push({
       code: 'on-hold',
-      text: `${payee.name} is on hold${payee.holdWhy ? `: ${payee.holdWhy}` : ''}; the payment enters no run until they are let go`,
+      text: `${payee.name} is on hold${payee.holdWhy ? `: ${payee.holdWhy}` : ''}. The payment is held back from runs until you release the payee`,
     })
   if (payee.kind === 'employee' && !isPay)
     found.push({
       code: 'employee',
-      text: `${payee.name} is an employee: this is right for what they laid out; pay belongs on a paycheck`,
+      text: `${payee.name} is an employee. This is right for expenses; pay them on a paycheck`,
     })
   if (payee.kind === 'ourselves')
     found.push({
       code: 'ourselves',
-      text: 'a check to ourselves: choose the ledger account that the money goes to; one made out to cash can be cashed by whoever holds it',
+      text: 'This is a check to yourself. Choose the ledger account the money goes to. A check made out to cash can be cashed by anyone',
     })
   const before = changedSince(payee, paid.find(p => p.state !== 'cancelled')?.drawnAt)
   if (before && paid.length)
@@ -103,19 +104,19 @@ export function drawWarnings(known: DrawWarnKnown, look: DrawLook): DrawWarning[
   if (openBills.length && !look.explained)
     found.push({
       code: 'open-bills',
-      text: `${openBills.length === 1 ? 'a bill of theirs is' : `${openBills.length} bills of theirs are`} open, ${figures(sum(openBills.map(open)), { sign })}`,
+      text: `This payee has ${howMany(openBills.length, 'open bill')}, ${figures(sum(openBills.map(open)), { sign })}`,
     })
   found.push(...likeAnother(known, look))
   if (amount !== null && balances.free - amount < 0)
     found.push({
       code: 'below-zero',
-      text: `the account would be ${figures(cents(amount - balances.free), { sign })} short of what is promised`,
+      text: `This is ${figures(cents(amount - balances.free), { sign })} more than is free in the account`,
     })
   const off = date === null ? 0 : daysBetween(today, date)
   if (Math.abs(off) > FAR_DAYS)
     found.push({
       code: 'far-date',
-      text: `the date is ${Math.abs(off)} days ${off < 0 ? 'back' : 'ahead'}`,
+      text: `the date is ${Math.abs(off)} days ${off < 0 ? 'ago' : 'from now'}`,
     })
   return found
 }

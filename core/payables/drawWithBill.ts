@@ -33,7 +33,7 @@ export function drawWithBill(
   if (bill?.stage !== 'payable')
     return refuse(
       'bill-waits',
-      'a bill of this size waits for a second person: take it in first, and pay it once they said yes',
+      'A bill of this amount needs approval. Enter it first, and pay it once it is approved',
       { field: 'newBill' },
     )
   const drawn = draw({ ...known.drawing, bills: [...known.drawing.bills, bill] }, act.draw, stamp)
@@ -42,7 +42,7 @@ export function drawWithBill(
     changes: { ...entered.value.changes, ...drawn.value.changes },
     trail: {
       ...drawn.value.trail,
-      text: `${drawn.value.trail.text}; entered with it, our number ${bill.ourNumber}`,
+      text: `${drawn.value.trail.text} The new bill is our number ${bill.ourNumber}.`,
       about: { ...entered.value.trail.about, ...drawn.value.trail.about },
     },
   })

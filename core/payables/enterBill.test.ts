@@ -87,24 +87,24 @@ describe('a bill that is entered', () => {
     const alike = [{ ...entered(), id: idOf<'bill'>('b0') }]
     const twice = enter({ number: ' A-1 ' }, { alike })
     expect(twice.ok || twice.refusal.text).toBe(
-      'bill A-1 of Shoreline Timber is here already: 100.00, dated 2026-11-14, our number 7',
+      'Bill A-1 from Shoreline Timber was already entered: 100.00, dated Nov 14, 2026, our number 7.',
     )
     expect(outcome(enter({ again: ' ' }, { alike }))).toBe('bill-twice at number')
     expect(outcome(enter({ number: 'a 1' }, { alike }))).toBe('done')
     expect(outcome(enter({}, { alike: [{ ...alike[0]!, stage: 'cancelled' }] }))).toBe('done')
     const differ = enter({ lines: [line(9000)] })
-    expect(differ.ok || differ.refusal.text).toBe('10.00 is left to place in lines')
+    expect(differ.ok || differ.refusal.text).toBe('10.00 is not assigned to a line yet.')
   })
   it('stands in the trail and in the ledger with its payee, number and amount', () => {
     const text = (more: Parameters<typeof enter>[0]): string => must(enter(more)).trail.text
     const head = (what: string, amount: string): string =>
-      `${what} A-1 of Shoreline Timber, ${amount}, due 2026-12-14, our number 7`
+      `Entered ${what} A-1 from Shoreline Timber: ${amount}, due Dec 14, 2026 (our number 7).`
     expect(text({})).toBe(head('bill', '100.00'))
-    expect(text({ again: ' twice sent ' })).toBe(`${head('bill', '100.00')}; again: twice sent`)
+    expect(text({ again: ' twice sent ' })).toBe(`${head('bill', '100.00')} Entered again: twice sent.`)
     expect(text({ amount: cents(-500) })).toBe(head('credit note', '-5.00'))
-    expect(text({ amount: cents(30_001) })).toBe(`${head('bill', '300.01')}, waits for a second person`)
-    expect(text({ draft: true })).toBe(`${head('bill', '100.00')}, a draft`)
-    expect(text({ number: '', draft: true })).toContain('bill (no number) of')
+    expect(text({ amount: cents(30_001) })).toBe(`${head('bill', '300.01')} It needs approval.`)
+    expect(text({ draft: true })).toBe(`${head('bill', '100.00')} It is a draft.`)
+    expect(text({ number: '', draft: true })).toContain('bill (no number) from')
     const [entry] = must(enter()).changes.entries
     expect(entry).toMatchObject({ text: 'Bill A-1, Shoreline Timber', date: '2026-11-14', billId: id })
     expect(must(enter({ amount: cents(-500) })).changes.entries[0]!.text).toMatch(/^Credit note A-1/)

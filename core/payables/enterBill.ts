@@ -1,4 +1,4 @@
-import { plainDate } from '../base/dates'
+import { dayText, plainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { Entry, LedgerAccount } from '../ledger/entry'
@@ -35,21 +35,25 @@ const at = (field: string) => ({ field })
 /** Refuses lines that are odd, or do not come to the amount. A draft may be unfinished. */
 function linesAgree(known: BillKnown, told: BillTold, draft: boolean): Result<true> {
   if (told.lines.length > MOST_BILL_LINES)
-    return refuse('bill-lines', `a bill has at most ${MOST_BILL_LINES} lines`, at('lines'))
+    return refuse('bill-lines', `A bill can have at most ${MOST_BILL_LINES} lines`, at('lines'))
   const companyId = known.company.id
   for (const line of told.lines) {
     const ledger = known.ledgers.find(l => l.id === line.ledgerId)
     if (ledger?.companyId !== companyId)
-      return refuse('ledger-elsewhere', 'this ledger account is not one of the company', at('lines'))
+      return refuse('ledger-elsewhere', 'This ledger account does not belong to this company', at('lines'))
     if (line.ledgerId === known.company.payables?.ledgerId)
-      return refuse('ledger-itself', 'what is owed cannot go into what is owed: choose another', at('lines'))
+      return refuse(
+        'ledger-itself',
+        'A bill cannot be charged to accounts payable. Choose another ledger account',
+        at('lines'),
+      )
     if (!Number.isSafeInteger(line.amount) || line.amount === 0)
-      return refuse('line-nothing', 'a line must be for something', at('lines'))
+      return refuse('line-nothing', 'A line cannot be zero', at('lines'))
   }
   const rest = told.amount - sum(told.lines.map(l => l.amount))
   return draft || rest === 0
     ? good(true)
-    : refuse('lines-differ', `${figures(cents(rest))} is left to place in lines`, {
+    : refuse('lines-differ', `${figures(cents(rest))} is not assigned to a line yet`, {
         ...at('lines'),
         value: rest,
       })
@@ -58,18 +62,27 @@ function linesAgree(known: BillKnown, told: BillTold, draft: boolean): Result<tr
 /** Refuses dates and amounts that cannot be. */
 function figuresAgree(told: BillTold): Result<true> {
   if (!Number.isSafeInteger(told.amount) || told.amount === 0)
-    return refuse('amount-zero', 'a bill is for more than nothing, a credit note for less', at('amount'))
+    return refuse(
+      'amount-zero',
+      'The amount cannot be zero. Enter a credit note as a negative amount',
+      at('amount'),
+    )
   if (Math.abs(told.amount) > MOST_CENTS)
-    return refuse('amount-too-large', 'the amount is more than 999,999,999.99', at('amount'))
+    return refuse('amount-too-large', 'The amount cannot be more than 999,999,999.99', at('amount'))
   for (const field of ['date', 'due'] as const) {
     const day = plainDate(told[field], field)
     if (!day.ok) return day
   }
   const { discount } = told
   if (!discount) return good(true)
-  if (told.amount < 0) return refuse('discount-credit', 'a credit note has no discount', at('discount'))
+  if (told.amount < 0)
+    return refuse('discount-credit', 'A credit note cannot have a discount', at('discount'))
   if (discount.amount <= 0 || discount.amount >= told.amount)
-    return refuse('discount-size', 'a discount is more than nothing and less than the bill', at('discount'))
+    return refuse(
+      'discount-size',
+      'The discount must be more than zero and less than the bill',
+      at('discount'),
+    )
   const until = plainDate(discount.until, 'discount')
   return until.ok ? good(true) : until
 }
@@ -82,7 +95,7 @@ function numberIsNew(known: BillKnown, told: BillTold, id: Id<'bill'>): Result<t
     ? good(true)
     : refuse(
         'bill-twice',
-        `bill ${first.number} of ${known.payee?.name} is here already: ${figures(first.amount)}, dated ${first.date}, our number ${first.ourNumber}`,
+        `Bill ${first.number} from ${known.payee?.name} was already entered: ${figures(first.amount)}, dated ${dayText(first.date)}, our number ${first.ourNumber}`,
         { field: 'number', value: first.number },
       )
 }
@@ -95,7 +108,7 @@ interface BillTexts {
 function textsOf(told: BillTold, draft: boolean): Result<BillTexts> {
   const number = printable(told.number, 'number', MOST_BILL_NUMBER)
   if (!number.ok) return number
-  if (!number.value && !draft) return refuse('number-blank', 'the bill’s number is wanted', at('number'))
+  if (!number.value && !draft) return refuse('number-blank', 'Enter the bill number', at('number'))
   const memo = printable(told.memo, 'memo')
   if (!memo.ok) return memo
   const order = printable(told.purchaseOrder ?? '', 'purchaseOrder', MOST_BILL_NUMBER)
@@ -114,10 +127,10 @@ export function billOf(
 ): Result<Bill> {
   const { payee, company } = known
   if (payee?.companyId !== company.id)
-    return refuse('payee-elsewhere', 'choose a payee of this company', at('payee'))
+    return refuse('payee-elsewhere', 'Choose a payee of this company', at('payee'))
   if (payee.removed)
-    return refuse('payee-removed', `${payee.name} was taken back with the import`, at('payee'))
-  if (payee.became) return refuse('payee-merged', `${payee.name} is a part of another payee now`, at('payee'))
+    return refuse('payee-removed', `${payee.name} was removed when an import was undone`, at('payee'))
+  if (payee.became) return refuse('payee-merged', `${payee.name} was merged into another payee`, at('payee'))
   const texts = textsOf(told, draft)
   if (!texts.ok) return texts
   for (const checked of [figuresAgree(told), linesAgree(known, told, draft), numberIsNew(known, told, of.id)])
@@ -161,7 +174,7 @@ export function finished(
 ): Result<{ bill: Bill; entries: Entry[] }> {
   const { payables } = known.company
   if (!payables)
-    return refuse('payables-none', 'the company has no ledger account for bills yet', at('payee'))
+    return refuse('payables-none', 'This company has no ledger account for bills yet', at('payee'))
   if (needsSecond(bill.amount, payables) && !bill.approvedBy && !isSettled)
     return good({ bill: { ...bill, stage: 'waits' }, entries: [] })
   const made = billEntry(bill, known.payee?.name ?? '', known.company, payables)
@@ -170,9 +183,14 @@ export function finished(
 
 const toldAs = (bill: Bill): string => (bill.amount < 0 ? 'credit note' : 'bill')
 
+const stageSaid: Partial<Record<Bill['stage'], string>> = {
+  waits: ' It needs approval.',
+  draft: ' It is a draft.',
+}
+
 /** How a bill is named in the trail. */
 export const billNamed = (bill: Bill, payee: string): string =>
-  `${toldAs(bill)} ${bill.number || '(no number)'} of ${payee}, ${figures(bill.amount)}`
+  `${toldAs(bill)} ${bill.number || '(no number)'} from ${payee}`
 
 /**
  * Enters a bill or a credit note under our next running number. Above the company's limit it waits for a
@@ -184,7 +202,7 @@ export function enterBill(
   act: Entering,
   stamp: Stamp,
 ): Decision<{ bills: Bill[]; entries: Entry[] }> {
-  if (known.bill) return refuse('bill-known', 'this bill was entered already', at('bill'))
+  if (known.bill) return refuse('bill-known', 'This bill was already entered', at('bill'))
   const draft = act.draft ?? false
   const of = {
     id: act.id,
@@ -203,8 +221,8 @@ export function enterBill(
   return good({
     changes: { bills: [entered], entries },
     trail: {
-      act: 'enter a bill',
-      text: `${billNamed(entered, known.payee?.name ?? '')}, due ${entered.due}, our number ${entered.ourNumber}${entered.stage === 'payable' ? '' : entered.stage === 'waits' ? ', waits for a second person' : ', a draft'}${entered.again ? `; again: ${entered.again}` : ''}`,
+      act: 'Bill entered',
+      text: `Entered ${billNamed(entered, known.payee?.name ?? '')}: ${figures(entered.amount)}, due ${dayText(entered.due)} (our number ${entered.ourNumber}).${stageSaid[entered.stage] ?? ''}${entered.again ? ` Entered again: ${entered.again}.` : ''}`,
       about: { bill: entered.id, payee: entered.payeeId },
     },
   })

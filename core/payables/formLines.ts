@@ -49,7 +49,7 @@ export function readRowAmounts(
   field: string,
 ): Result<readonly LineAmount[]> {
   if (typed.filter(t => !t.trim()).length > 1)
-    return refuse('lines-blank', 'one line may stay without an amount: it takes what is left', { field })
+    return refuse('lines-blank', 'Only one line can be without an amount. It takes the rest', { field })
   const read = typed.map(t => (t.trim() ? lineAmount(t, whole, field) : undefined))
   const wrong = read.find(r => r && !r.ok)
   if (wrong && !wrong.ok) return wrong

@@ -108,21 +108,21 @@ describe('in words', () => {
       to: { account: { ...account, ...to }, company: { ...company, name } },
     })
   const twice =
-    'account-twice (account, 101) another account here has this bank code and account number, and numbers 101 to 105: the bank would see a number twice'
+    'account-twice (account, 101) Another account has this bank code and account number, with numbers 101 to 105. The bank would see a number twice.'
   it.each<[string, () => ReturnType<typeof openAccount> | ReturnType<typeof saveAccount>]>([
     [
-      'account-known (account) this account is open already',
+      'account-known (account) This account already exists.',
       () => openAccount(known({ account: second }), opening(), stamp),
     ],
     [
-      'amount-pattern (opening) an amount is wanted here',
+      'amount-pattern (opening) Enter an amount.',
       () => openAccount(known(), opening({ opening: 0.5 as never }), stamp),
     ],
-    ['account-gone (account) this account is no longer here', () => save({}, { account: undefined })],
-    ['account-gone (account) this account is no longer here', () => save({}, { company: undefined })],
-    ['nothing-changed (account) everything is as it was', () => save({})],
+    ['account-gone (account) This account no longer exists.', () => save({}, { account: undefined })],
+    ['account-gone (account) This account no longer exists.', () => save({}, { company: undefined })],
+    ['nothing-changed (account) Nothing was changed.', () => save({})],
     [
-      'changed-meanwhile (name) somebody changed name since this form was opened: open it anew and look',
+      'changed-meanwhile (name) Someone else changed name since you opened this form. Open it again to see the changes.',
       () => save({ name: 'Here' }, { account: { ...account, name: 'Elsewhere' } }),
     ],
     [twice, () => save({ account: '771' })],
@@ -149,8 +149,8 @@ describe('in words', () => {
   it('stand in the trail', () => {
     const opened = must(openAccount(known({ company: undefined }), opening({ opening: cents(5) }), stamp))
     expect(opened.trail).toEqual({
-      act: 'open an account',
-      text: 'Second, numbers 110 to 200',
+      act: 'Account added',
+      text: 'Added account Second with check numbers 110 to 200.',
       about: { account: 'acc2', company: company.id },
     })
     expect(opened.changes).toMatchObject({
@@ -166,8 +166,8 @@ describe('in words', () => {
     expect(dated.changes.entries[0]!.date).toBe('2026-11-25')
     const saved = must(save({ fraction: '12-1/1234', name: 'Quay' }))
     expect(saved.trail).toEqual({
-      act: 'change an account',
-      text: 'Quay: name, fraction',
+      act: 'Account changed',
+      text: 'Changed account Quay: name, fraction.',
       about: { account: account.id, company: company.id },
     })
   })

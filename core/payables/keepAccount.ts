@@ -103,9 +103,9 @@ export function openAccount(
   entries: Entry[]
 }> {
   const { account } = act
-  if (known.account) return refuse('account-known', 'this account is open already', { field: 'account' })
+  if (known.account) return refuse('account-known', 'This account already exists', { field: 'account' })
   if (!Number.isSafeInteger(act.opening))
-    return refuse('amount-pattern', 'an amount is wanted here', { field: 'opening' })
+    return refuse('amount-pattern', 'Enter an amount', { field: 'opening' })
   const odd = currencyFault(account.currency)
   if (odd) return refuse('currency-minor', odd, { field: 'currency', value: account.currency.name })
   const allowed = mayUse(known.layout, act.company.id)
@@ -126,8 +126,8 @@ export function openAccount(
       entries: openingEntry(account, act.equity, act.opening, company, stamp),
     },
     trail: {
-      act: 'open an account',
-      text: `${account.name}, numbers ${book.value.start} to ${book.value.end}`,
+      act: 'Account added',
+      text: `Added account ${account.name} with check numbers ${book.value.start} to ${book.value.end}.`,
       about: { account: account.id, company: company.id },
     },
   })
@@ -148,7 +148,7 @@ function agreed<T extends object>(
   if (conflicts.length)
     return refuse(
       'changed-meanwhile',
-      `somebody changed ${conflicts.map(String).join(', ')} since this form was opened: open it anew and look`,
+      `Someone else changed ${conflicts.map(String).join(', ')} since you opened this form. Open it again to see the changes`,
       { field: String(conflicts[0]) },
     )
   return good({ value, changed: changed.map(String) })
@@ -165,13 +165,13 @@ export function saveAccount(
   act: Saving,
 ): Decision<{ accounts: BankAccount[]; companies: Company[] }> {
   if (!known.account || !known.company)
-    return refuse('account-gone', 'this account is no longer here', { field: 'account' })
+    return refuse('account-gone', 'This account no longer exists', { field: 'account' })
   const account = agreed(known.account, act.from.account, act.to.account)
   if (!account.ok) return account
   const company = agreed<Company>(known.company, act.from.company, act.to.company)
   if (!company.ok) return company
   const changed = [...account.value.changed, ...company.value.changed]
-  if (!changed.length) return refuse('nothing-changed', 'everything is as it was', { field: 'account' })
+  if (!changed.length) return refuse('nothing-changed', 'Nothing was changed', { field: 'account' })
   const now = account.value.value
   const odd = account.value.changed.includes('currency') ? currencyFault(now.currency) : ''
   if (odd) return refuse('currency-minor', odd, { field: 'currency', value: now.currency.name })
@@ -184,14 +184,14 @@ export function saveAccount(
   if (twin && (account.value.changed.includes('account') || account.value.changed.includes('routing')))
     return refuse(
       'account-twice',
-      `another account here has this bank code and account number, and numbers ${twin.start} to ${twin.end}: the bank would see a number twice`,
+      `Another account has this bank code and account number, with numbers ${twin.start} to ${twin.end}. The bank would see a number twice`,
       { field: 'account', value: twin.start },
     )
   return good({
     changes: { accounts: [now], companies: [company.value.value] },
     trail: {
-      act: 'change an account',
-      text: `${now.name}: ${changed.join(', ')}`,
+      act: 'Account changed',
+      text: `Changed account ${now.name}: ${changed.join(', ')}.`,
       about: { account: now.id, company: now.companyId },
     },
   })

@@ -19,7 +19,7 @@ const known = (more: Partial<PayeeKnown> = {}): PayeeKnown => ({
 })
 const form: PayeeForm = {
   kind: 'supplier',
-  name: 'Saltgrass Bakery',
+  name: 'Added payee Saltgrass Bakery.',
   address: ['4 Oven Lane'],
   memo: '',
   split: [{ ledgerId: idOf('wood'), weight: 1 }],
@@ -42,7 +42,7 @@ describe('a payee that is written down', () => {
     [{ name: '  ' }, 'payee-blank at name'],
     [{ name: 'x'.repeat(80) }, 'done'],
     [{ name: 'x'.repeat(81) }, 'text-too-long at name'],
-    [{ name: ' cobalt  ROPE' }, 'payee-known at name'],
+    [{ name: ' cobalt  ROPE' }, 'done'],
     [{ address: address(6) }, 'done'],
     [{ address: address(7) }, 'address-lines at address'],
     [{ code: 'x'.repeat(12) }, 'done'],
@@ -95,8 +95,8 @@ describe('a payee that is written down', () => {
       },
     ])
     expect(done.trail).toEqual({
-      act: 'write a payee down',
-      text: 'Saltgrass Bakery',
+      act: 'Payee added',
+      text: 'Added payee Saltgrass Bakery.',
       about: { payee: id },
     })
   })
@@ -121,14 +121,14 @@ describe('a payee that is changed', () => {
       },
     ])
     expect(done.trail).toEqual({
-      act: 'change a payee',
-      text: 'Shoreline Timber: name, now Shoreline Lumber',
+      act: 'Payee changed',
+      text: 'Changed payee Shoreline Timber: name, now Shoreline Lumber.',
       about: { payee: payee.id },
     })
     // What prints stays: so does how it stood before.
     const again = must(change({ memo: 'Oak' }, done.changes.payees[0]!)).changes.payees[0]!
     expect(again.before).toEqual(done.changes.payees[0]!.before)
-    expect(must(change({ memo: 'Oak' })).trail.text).toBe('Shoreline Timber: memo')
+    expect(must(change({ memo: 'Oak' })).trail.text).toBe('Changed payee Shoreline Timber: memo.')
     expect(must(change({ memo: 'Oak' })).changes.payees[0]).not.toHaveProperty('before')
   })
   it('is refused where it is not what the form is about', () => {
@@ -138,18 +138,18 @@ describe('a payee that is changed', () => {
     )
     expect(outcome(change({ memo: 'x' }, { ...payee, became: rope.id }))).toBe('payee-merged at name')
     const at = { id: payee.id, companyId: company.id, to: formOf(payee) }
-    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('payee-known at name')
+    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('done')
     expect(outcome(keepPayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
     const old = { ...at, from: { ...formOf(payee), memo: 'Pine' }, to: { ...formOf(payee), memo: 'Oak' } }
     expect(outcome(keepPayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
-    expect(outcome(change({ name: 'COBALT rope' }))).toBe('payee-known at name')
+    expect(outcome(change({ name: 'COBALT rope' }))).toBe('done')
   })
   it('goes back once, to what was told before', () => {
     expect(outcome(takePayeeChangeBack(known({ payee }), stamp))).toBe('nothing-changed at name')
     const [changed] = must(change({ memo: 'Oak' })).changes.payees
     const back = must(takePayeeChangeBack(known({ payee: changed }), stamp))
     expect(back.changes.payees).toEqual([payee])
-    expect(back.trail.act).toBe('take a change of a payee back')
+    expect(back.trail.act).toBe('Payee change undone')
   })
 })
 
@@ -178,8 +178,8 @@ describe('a payee of several companies', () => {
       shared: payee.id,
     })
     expect(done.trail).toEqual({
-      act: 'share a payee',
-      text: 'Shoreline Timber, with Ferry Cooperative',
+      act: 'Payee shared',
+      text: 'Shared Shoreline Timber with Ferry Cooperative.',
       about: { payee: payee.id, with: id },
     })
     const joined = must(share(payee, other, [there])).changes.payees[1]!
@@ -198,7 +198,7 @@ describe('a payee of several companies', () => {
     const here = { ...payee, shared: 's' }
     const elsewhere = [
       { ...there, shared: 's' },
-      { ...payeeOf('t2', 'Saltgrass Bakery'), companyId: other.id },
+      { ...payeeOf('t2', 'Added payee Saltgrass Bakery.'), companyId: other.id },
     ]
     const act = (name: string) => {
       const { shared: _, ...from } = formOf(here) as Payee
@@ -213,8 +213,10 @@ describe('a payee of several companies', () => {
       [here.id, 'Shoreline Lumber', 'Larch'],
       [there.id, 'Shoreline Lumber', 'theirs'],
     ])
-    expect(done.trail.text).toBe('Shoreline Timber: name, now Shoreline Lumber, at 2 companies')
-    expect(outcome(act('saltgrass bakery'))).toBe('payee-known at name')
+    expect(done.trail.text).toBe(
+      'Changed payee Shoreline Timber: name, now Shoreline Lumber, at 2 companies.',
+    )
+    expect(outcome(act('saltgrass bakery'))).toBe('done')
     expect(outcome(unsharePayee({ payee, linked: [] }))).toBe('payee-alone at company')
     const [one] = elsewhere
     expect(must(unsharePayee({ payee: here, linked: [one!] })).changes.payees).toEqual([payee, there])
@@ -228,12 +230,15 @@ describe('a payee on hold, and one that becomes a part of another', () => {
     expect(outcome(holdPayee(payee, { why: null }))).toBe('nothing-changed at why')
     const held = must(holdPayee(payee, { why: ' asks twice ' }))
     expect(held.changes.payees).toEqual([{ ...payee, onHold: true, holdWhy: 'asks twice' }])
-    expect(held.trail).toMatchObject({ act: 'hold a payee', text: 'Shoreline Timber: asks twice' })
+    expect(held.trail).toMatchObject({
+      act: 'Payee put on hold',
+      text: 'Put Shoreline Timber on hold: asks twice.',
+    })
     const free = must(holdPayee(held.changes.payees[0]!, { why: null }))
     expect(free.changes.payees).toEqual([payee])
     expect(free.trail).toMatchObject({
-      act: 'let a payee go',
-      text: 'Shoreline Timber, was on hold: asks twice',
+      act: 'Payee released',
+      text: 'Released Shoreline Timber (was on hold: asks twice).',
     })
   })
   it('takes bills and payments along, within one company, and once', () => {
@@ -245,8 +250,8 @@ describe('a payee on hold, and one that becomes a part of another', () => {
     const done = must(merge(payee, rope))
     expect(done.changes.payees).toEqual([{ ...payee, became: rope.id }])
     expect(done.trail).toEqual({
-      act: 'merge payees',
-      text: 'Shoreline Timber into Cobalt Rope: 0 bills, 0 payments',
+      act: 'Payees merged',
+      text: 'Merged Shoreline Timber into Cobalt Rope, with 0 bills and 0 payments.',
       about: { payee: rope.id, from: payee.id },
     })
   })

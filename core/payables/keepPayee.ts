@@ -1,3 +1,4 @@
+import { undone } from '../trail/changeTold'
 import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
 import { merged } from '../base/merge'
@@ -38,18 +39,18 @@ const at = (field: string) => ({ field })
 function readCode(code: string | undefined): Result<string> {
   const text = printable(code ?? '', 'code', MOST_CODE)
   return text.ok && /\s/.test(text.value)
-    ? refuse('code-pattern', 'a code is one word', { field: 'code', value: text.value })
+    ? refuse('code-pattern', 'A code must be one word', { field: 'code', value: text.value })
     : text
 }
 function readOthers(others: readonly OtherAddress[] | undefined): Result<OtherAddress[]> {
   const read: OtherAddress[] = []
   if ((others?.length ?? 0) > MOST_ADDRESSES)
-    return refuse('addresses', `at most ${MOST_ADDRESSES} more addresses`, at('others'))
+    return refuse('addresses', `Add at most ${MOST_ADDRESSES} more addresses`, at('others'))
   for (const other of others ?? []) {
     const [name, lines] = [printable(other.name, 'others'), addressLines(other.lines, 'others')]
     if (!name.ok) return name
     if (!lines.ok) return lines
-    if (!name.value) return refuse('address-name', 'say what this address is called', at('others'))
+    if (!name.value) return refuse('address-name', 'Enter a name for this address', at('others'))
     if (lines.value.length) read.push({ name: name.value, lines: lines.value })
   }
   return good(read)
@@ -72,9 +73,12 @@ function readPayee(to: PayeeForm): Result<PayeeForm> {
   if (!memo.ok) return memo
   if (!withThem.ok) return withThem
   if (to.email && !/^[^\s@]+@[^\s@]+$/.test(to.email))
-    return refuse('email-pattern', `“${to.email}” is no e-mail address`, { field: 'email', value: to.email })
+    return refuse('email-pattern', `“${to.email}” is not an e-mail address`, {
+      field: 'email',
+      value: to.email,
+    })
   if (to.split.some(s => !Number.isInteger(s.weight) || s.weight <= 0))
-    return refuse('split-weight', 'shares are whole numbers above zero', at('split'))
+    return refuse('split-weight', 'Shares must be whole numbers above zero', at('split'))
   const { code: _, others: __, accountWithPayee: ___, email: ____, ...rest } = to
   return good({
     ...rest,
@@ -93,19 +97,25 @@ function standsApart(known: PayeeKnown, act: KeepingPayee, to: PayeeForm): Resul
   const others = known.others.filter(p => p.id !== act.id && isLive(p))
   const coded = to.code && others.find(p => p.code?.toLowerCase() === to.code?.toLowerCase())
   if (coded)
-    return refuse('code-taken', `${coded.name} has this code`, { field: 'code', value: to.code as string })
+    return refuse('code-taken', `${coded.name} already has this code`, {
+      field: 'code',
+      value: to.code as string,
+    })
   const named = others.find(p => sameName(p.name, to.name))
   if (named)
-    return refuse('payee-known', `there is a payee ${named.name} already`, { field: 'name', value: to.name })
+    return refuse('payee-known', `There is already a payee named ${named.name}`, {
+      field: 'name',
+      value: to.name,
+    })
   if (known.payables && to.split.some(s => s.ledgerId === known.payables))
     return refuse(
       'ledger-payables',
-      'What is owed on bills only changes with bills. Choose another ledger account for this payee.',
+      'Accounts payable can only change through bills. Choose another ledger account for this payee.',
       at('split'),
     )
   return to.split.every(s => known.ledgers.find(l => l.id === s.ledgerId)?.companyId === act.companyId)
     ? good(true)
-    : refuse('ledger-elsewhere', 'this ledger account is not one of the company', at('split'))
+    : refuse('ledger-elsewhere', 'This ledger account does not belong to this company', at('split'))
 }
 
 /** What the form of a payee holds of them. */
@@ -146,10 +156,14 @@ function keptElsewhere(known: PayeeKnown, kept: Payee, stamp: Stamp): Result<Pay
       p => p.companyId === companyId && p.id !== id && isLive(p) && sameName(p.name, kept.name),
     )
     if (named)
-      return refuse('payee-known', `another company that shares them has a payee ${named.name} already`, {
-        field: 'name',
-        value: kept.name,
-      })
+      return refuse(
+        'payee-known',
+        `Another company that shares this payee already has a payee named ${named.name}`,
+        {
+          field: 'name',
+          value: kept.name,
+        },
+      )
   }
   return good(linked.map(p => alikeIn(p, kept, stamp)))
 }
@@ -161,11 +175,12 @@ function keptElsewhere(known: PayeeKnown, kept: Payee, stamp: Stamp): Result<Pay
 export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): Decision<{ payees: Payee[] }> {
   const { payee } = known
   if (payee && payee.companyId !== act.companyId)
-    return refuse('payee-elsewhere', 'this payee is of another company', at('name'))
-  if (payee?.became) return refuse('payee-merged', 'this payee is a part of another now', at('name'))
-  if (payee?.removed) return refuse('payee-removed', 'this payee was taken back with its import', at('name'))
-  if (payee && !act.from) return refuse('payee-known', 'this payee is here already', at('name'))
-  if (!payee && act.from) return refuse('payee-gone', 'this payee is no longer here', at('name'))
+    return refuse('payee-elsewhere', 'This payee belongs to another company', at('name'))
+  if (payee?.became) return refuse('payee-merged', 'This payee was merged into another', at('name'))
+  if (payee?.removed)
+    return refuse('payee-removed', 'This payee was removed when its import was undone', at('name'))
+  if (payee && !act.from) return refuse('payee-known', 'This payee already exists', at('name'))
+  if (!payee && act.from) return refuse('payee-gone', 'This payee no longer exists', at('name'))
   const agreed =
     payee && act.from
       ? merged<PayeeForm>(formOf(payee), act.from, act.to)
@@ -173,10 +188,10 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
   if (agreed.conflicts.length)
     return refuse(
       'changed-meanwhile',
-      `somebody changed ${agreed.conflicts.join(', ')} since this form was opened: open it anew and look`,
+      `Someone else changed ${agreed.conflicts.join(', ')} since you opened this form. Open it again to see the changes`,
       at(String(agreed.conflicts[0])),
     )
-  if (!agreed.changed.length) return refuse('nothing-changed', 'everything is as it was', at('name'))
+  if (!agreed.changed.length) return refuse('nothing-changed', 'Nothing was changed', at('name'))
   const to = readPayee(agreed.value)
   if (!to.ok) return to
   const apart = standsApart(known, act, to.value)
@@ -187,10 +202,10 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
   return good({
     changes: { payees: [kept, ...others.value] },
     trail: {
-      act: payee ? 'change a payee' : 'write a payee down',
+      act: payee ? 'Payee changed' : 'Payee added',
       text: payee
-        ? `${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}${others.value.length ? `, at ${others.value.length + 1} companies` : ''}`
-        : kept.name,
+        ? `Changed payee ${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}${others.value.length ? `, at ${others.value.length + 1} companies` : ''}.`
+        : `Added payee ${kept.name}.`,
       about: { payee: act.id },
     },
   })
@@ -199,14 +214,14 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
 /** Takes the last change of a payee back; refused as a change is. */
 export function takePayeeChangeBack(known: PayeeKnown, stamp: Stamp): Decision<{ payees: Payee[] }> {
   const { payee } = known
-  if (!payee?.was) return refuse('nothing-changed', 'nothing of this payee was changed', at('name'))
+  if (!payee?.was) return refuse('nothing-changed', 'There is no change to undo', at('name'))
   const act = { id: payee.id, companyId: payee.companyId, from: formOf(payee), to: payee.was }
   const back = keepPayee(known, act, stamp)
   if (!back.ok) return back
   const [{ was: _, ...as }, ...others] = back.value.changes.payees as [Payee, ...Payee[]]
   return good({
     changes: { payees: [as, ...others] },
-    trail: { ...back.value.trail, act: 'take a change of a payee back' },
+    trail: { ...back.value.trail, act: 'Payee change undone', text: undone(back.value.trail.text) },
   })
 }
 
@@ -214,13 +229,15 @@ export function takePayeeChangeBack(known: PayeeKnown, stamp: Stamp): Decision<{
 export function holdPayee(payee: Payee, act: { readonly why: string | null }): Decision<{ payees: Payee[] }> {
   const { holdWhy: before, ...bare } = payee
   const why = act.why?.trim()
-  if (act.why !== null && !why) return refuse('why-blank', 'say why they are on hold', at('why'))
+  if (act.why !== null && !why) return refuse('why-blank', 'Give a reason for the hold', at('why'))
   if (!why && !payee.onHold) return refuse('nothing-changed', `${payee.name} is not on hold`, at('why'))
   return good({
     changes: { payees: [why ? { ...bare, onHold: true, holdWhy: why } : { ...bare, onHold: false }] },
     trail: {
-      act: why ? 'hold a payee' : 'let a payee go',
-      text: `${payee.name}${why ? `: ${why}` : before ? `, was on hold: ${before}` : ''}`,
+      act: why ? 'Payee put on hold' : 'Payee released',
+      text: why
+        ? `Put ${payee.name} on hold: ${why}.`
+        : `Released ${payee.name}${before ? ` (was on hold: ${before})` : ''}.`,
       about: { payee: payee.id },
     },
   })
@@ -241,12 +258,12 @@ export function mergePayees(
 ): Decision<{ payees: Payee[]; bills: Bill[]; payments: Payment[] }> {
   const { from, into } = known
   if (from.removed ?? into.removed)
-    return refuse('payee-removed', 'one of them was taken back with its import', at('into'))
+    return refuse('payee-removed', 'One of these payees was removed when its import was undone', at('into'))
   if (from.id === into.id) return refuse('payee-itself', 'choose another payee', at('into'))
   if (from.companyId !== into.companyId)
     return refuse('payee-elsewhere', `${into.name} is a payee of another company`, at('into'))
   const part = [from, into].find(p => p.became)
-  if (part) return refuse('payee-merged', `${part.name} is a part of another payee already`, at('into'))
+  if (part) return refuse('payee-merged', `${part.name} was already merged into another payee`, at('into'))
   return good({
     changes: {
       payees: [{ ...from, became: into.id }],
@@ -260,8 +277,8 @@ export function mergePayees(
       payments: known.payments.map(p => ({ ...p, payeeId: into.id })),
     },
     trail: {
-      act: 'merge payees',
-      text: `${from.name} into ${into.name}: ${howMany(known.bills.length, 'bill')}, ${howMany(known.payments.length, 'payment')}`,
+      act: 'Payees merged',
+      text: `Merged ${from.name} into ${into.name}, with ${howMany(known.bills.length, 'bill')} and ${howMany(known.payments.length, 'payment')}.`,
       about: { payee: into.id, from: from.id },
     },
   })

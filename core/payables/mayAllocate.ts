@@ -13,7 +13,7 @@ const at = (bill: Bill) => ({ field: 'bills', value: bill.number })
 export function sameBillPayee(bill: Bill | undefined, { payeeId }: Pick<Payment, 'payeeId'>): Result<true> {
   return bill?.payeeId === payeeId
     ? good(true)
-    : refuse('bill-elsewhere', 'a bill chosen is not one of this payee', { field: 'bills' })
+    : refuse('bill-elsewhere', 'A chosen bill belongs to another payee', { field: 'bills' })
 }
 
 /** Refuses a discount on a day after its last, where nobody gave a reason to take it all the same. */
@@ -22,7 +22,7 @@ export function discountInTime(bill: Bill, date: PlainDate, { discount, late }: 
   const until = formatDate(bill.discount.until, 'MMM D, YYYY')
   return refuse(
     'discount-late',
-    `The discount of bill ${bill.number} ended on ${until}. Give a reason to keep it, or pay the bill without it.`,
+    `The discount on bill ${bill.number} ended on ${until}. Give a reason to keep it, or pay the bill without it.`,
     { ...at(bill), limit: bill.discount.amount },
   )
 }
@@ -34,8 +34,8 @@ function discountGranted(bill: Bill, { amount, discount }: Allocation): Result<t
     return refuse(
       'bill-discount',
       most
-        ? `bill ${bill.number} grants a discount of ${figures(bill.discount!.amount)} at most`
-        : `${bill.number} grants no discount`,
+        ? `Bill ${bill.number} has a discount of at most ${figures(bill.discount!.amount)}`
+        : `Bill ${bill.number} has no discount`,
       { ...at(bill), limit: most },
     )
   const isWhole = amount > 0 && amount + discount === bill.amount && open(bill) === bill.amount
@@ -43,7 +43,7 @@ function discountGranted(bill: Bill, { amount, discount }: Allocation): Result<t
     ? good(true)
     : refuse(
         'discount-part',
-        `Bill ${bill.number} grants its discount when it is paid as a whole. A part payment has none.`,
+        `The discount on bill ${bill.number} only applies if it is paid in full.`,
         at(bill),
       )
 }
@@ -55,15 +55,15 @@ function partIsOpen(bill: Bill, { amount, discount }: Allocation): Result<true> 
     return refuse(
       'bill-part',
       sign > 0
-        ? `say how much of bill ${bill.number} is paid: more than nothing`
-        : `credit note ${bill.number} is taken off: less than nothing`,
+        ? `Enter how much of bill ${bill.number} to pay`
+        : `Enter credit note ${bill.number} as a negative amount`,
       at(bill),
     )
   return (amount + discount) * sign <= open(bill) * sign
     ? good(true)
     : refuse(
         'bill-overpaid',
-        `only ${figures(open(bill))} is open of bill ${bill.number}: somebody may have paid it meanwhile`,
+        `Only ${figures(open(bill))} is open on bill ${bill.number}. Someone may have paid it in the meantime`,
         { ...at(bill), limit: open(bill) },
       )
 }
@@ -88,7 +88,7 @@ export function mayAllocate(bill: Bill | undefined, payment: Settling, part: All
 /** A bill's stage, after “is” and on its own. */
 export const stageTold = {
   draft: 'a draft',
-  waits: 'waiting for a second person',
+  waits: 'waiting for approval',
   payable: 'payable',
   paid: 'paid',
   cancelled: 'cancelled',

@@ -17,14 +17,14 @@ export interface PostKnown {
 export function mayPost({ account, payables, ledgers }: PostKnown, ledgerId: Id<'ledger'>): Result<true> {
   const at = { field: 'ledger' }
   if (ledgers.find(l => l.id === ledgerId)?.companyId !== account.companyId)
-    return refuse('ledger-elsewhere', 'this ledger account is not one of the company that pays', at)
+    return refuse('ledger-elsewhere', 'This ledger account does not belong to the paying company', at)
   if (ledgerId === payables?.ledgerId)
     return refuse(
       'ledger-payables',
-      'What is owed on bills only changes with bills. Choose the bill that is paid, or another ledger account.',
+      'Accounts payable can only change through bills. Choose a bill to pay, or another ledger account.',
       at,
     )
   if (ledgerId === account.cashLedgerId)
-    return refuse('ledger-itself', 'the account cannot pay itself: choose another ledger account', at)
+    return refuse('ledger-itself', 'An account cannot pay itself. Choose another ledger account', at)
   return good(true)
 }

@@ -69,7 +69,7 @@ export function readPay(
     if (!line.name.trim() && !line.now.trim()) continue
     const name = printable(line.name, 'pay')
     if (!name.ok) return name
-    if (!name.value) return refuse('pay-name', 'say what is earned or deducted', { field: 'pay' })
+    if (!name.value) return refuse('pay-name', 'Enter what is earned or deducted', { field: 'pay' })
     const now = parseAmount(line.now, 'pay')
     const wrong = (code: string, text: string) => refuse(code, `${name.value}: ${text}`, { field: 'pay' })
     if (!now.ok) return wrong(now.refusal.code, now.refusal.text)
@@ -78,13 +78,12 @@ export function readPay(
       ? parseAmount(line.yearToDate, 'pay')
       : good(cents(before + now.value))
     if (!year.ok) return wrong(year.refusal.code, year.refusal.text)
-    if (now.value < 0)
-      return wrong('pay-below-zero', 'an amount above zero; the kind of line says which way it goes')
+    if (now.value < 0) return wrong('pay-below-zero', 'Enter an amount above zero')
     if (year.value < now.value)
-      return wrong('pay-year', `the year cannot be less than this pay, ${figures(now.value)}`)
+      return wrong('pay-year', `The year to date cannot be less than this pay, ${figures(now.value)}`)
     const ledgerId = line.kind === 'deduction' ? (line.ledgerId ?? unplaced) : undefined
     if (line.kind === 'deduction' && now.value > 0 && !ledgerId)
-      return wrong('pay-ledger', 'choose the ledger account it is withheld to')
+      return wrong('pay-ledger', 'Choose the ledger account of the deduction')
     lines.push({
       ...{ kind: line.kind, name: name.value, now: now.value, yearToDate: year.value },
       ...(ledgerId && { ledgerId }),

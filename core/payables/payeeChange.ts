@@ -12,11 +12,11 @@ export const changedSince = (payee: Payee, lastPaidAt: string | undefined): Befo
 const whole = (of: { readonly name: string; readonly address: readonly string[] }): string =>
   [of.name, ...of.address].join(', ')
 const byWhom = ({ by, at }: Before): string =>
-  `by ${by || 'somebody'} on ${formatDate(at.slice(0, 10) as PlainDate, 'MMM D, YYYY')}`
+  `by ${by || 'someone'} on ${formatDate(at.slice(0, 10) as PlainDate, 'MMM D, YYYY')}`
 
 /** Who changed a payee and when, the old beside the new. */
 export const tellChange = (payee: Payee, before: Before): string =>
-  `name or address changed since the last payment to them, ${byWhom(before)}: before, ${whole(before)}; now, ${whole(payee)}`
+  `Name or address changed since the last payment, ${byWhom(before)}. Before: ${whole(before)}. Now: ${whole(payee)}`
 
 /**
  * What is to be said at the proof of a payment: that its payee changed since they were last paid, or after the
@@ -30,7 +30,7 @@ export function changeAtProof(
   const { before } = payee
   if (!before) return undefined
   if (isAfter(before.at, payment.drawnAt))
-    return `name or address changed ${byWhom(before)}, after this payment was drawn: it prints ${whole(payment)}; the payee is now ${whole(payee)}`
+    return `Name or address changed ${byWhom(before)}, after this payment was drawn. The check prints ${whole(payment)}. The payee is now ${whole(payee)}`
   const paid = others.filter(p => p.state === 'issued' || p.state === 'cleared')
   const newest = paid.map(p => p.drawnAt).reduce((a, b) => (isAfter(b, a) ? b : a), paid[0]?.drawnAt ?? '')
   return newest && changedSince(payee, newest) ? tellChange(payee, before) : undefined

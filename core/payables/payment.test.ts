@@ -59,7 +59,7 @@ it('what is promised waits or is on paper, and is not booked; what is scheduled 
   expect(promisedOf(list).map(p => p.id)).toEqual(['a', 'c'])
   expect(laneSums(list.slice(0, 2))).toEqual({ total: 21, booked: 20, promised: 1 })
   const later = paymentOf('a', { scheduled: day('2026-11-25') })
-  expect(notBefore(later, day('2026-11-24'))).toBe('scheduled for 2026-11-25')
+  expect(notBefore(later, day('2026-11-24'))).toBe('scheduled for Nov 25, 2026')
   expect([notBefore(later, day('2026-11-25')), notBefore(paymentOf('a'), day('2026-11-24'))]).toEqual([
     undefined,
     undefined,

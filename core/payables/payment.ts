@@ -1,4 +1,4 @@
-import type { PlainDate } from '../base/dates'
+import { dayText, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { cents, sum, type Cents } from '../money/cents'
 import type { Language } from '../money/locale'
@@ -77,7 +77,7 @@ export type OtherWay = (typeof otherWays)[number]
 
 /** Why a scheduled payment cannot be put on paper on a day; undefined where it can. */
 export const notBefore = ({ scheduled }: Payment, day: PlainDate): string | undefined =>
-  scheduled && scheduled > day ? `scheduled for ${scheduled}` : undefined
+  scheduled && scheduled > day ? `scheduled for ${dayText(scheduled)}` : undefined
 
 /** What becomes due in the ledger with a payment: a debit above zero, a credit below, by ledger account. */
 export interface Posting {

@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import type { Id } from '../base/id'
 import type { Result } from '../base/result'
 import { checkNumber, type CheckNumber, type NumberBook } from '../books/book'
@@ -46,6 +47,8 @@ const readNumbers = (form: AccountForm): Numbers => ({
   opening: parseAmount(form.opening, 'opening'),
 })
 
+const asSentences = (faults: FormFaults): FormFaults =>
+  Object.fromEntries(Object.entries(faults).map(([field, text]) => [field, sentence(text ?? '')]))
 /** What is wrong with what prints. */
 function faultsOfFacts(issues: readonly { path: readonly PropertyKey[]; message: string }[]): FormFaults {
   const found: Record<string, string> = {}
@@ -56,21 +59,21 @@ function faultsOfFacts(issues: readonly { path: readonly PropertyKey[]; message:
 function faultsOfNames(form: AccountForm): FormFaults {
   const lines = linesOf(form.company).length
   return {
-    ...(lines === 0 && { company: 'the company’s name is wanted here' }),
-    ...(lines > 2 && { company: 'two lines at most' }),
-    ...(!form.name.trim() && { name: 'what do you call this account?' }),
-    ...(form.signatories.some(s => !s.name.trim()) && { signatories: 'every signatory needs a name' }),
+    ...(lines === 0 && { company: 'Enter the name of the company' }),
+    ...(lines > 2 && { company: 'Enter at most two lines' }),
+    ...(!form.name.trim() && { name: 'Enter a name for the account' }),
+    ...(form.signatories.some(s => !s.name.trim()) && { signatories: 'Enter a name for every signatory' }),
   }
 }
 /** What is wrong with the number book and the opening balance of a new account. */
 function faultsOfOpening(form: AccountForm, { lowest, highest, opening }: Numbers): FormFaults {
   const backwards = lowest.ok && highest.ok && highest.value < lowest.value
   return {
-    ...(!form.bank.trim() && { bank: 'the bank’s name is wanted here' }),
+    ...(!form.bank.trim() && { bank: 'Enter the name of the bank' }),
     ...(!lowest.ok && { first: lowest.refusal.text }),
     ...(!highest.ok && { last: highest.refusal.text }),
     ...(!opening.ok && { opening: opening.refusal.text }),
-    ...(backwards && { last: 'the highest number comes after the lowest' }),
+    ...(backwards && { last: 'The last number must be above the first' }),
   }
 }
 
@@ -97,7 +100,7 @@ export function readAccountForm(
     ...(numbers.second && !numbers.second.ok && { secondAbove: numbers.second.refusal.text }),
     ...(whole && faultsOfOpening(form, numbers)),
   }
-  if (Object.keys(faults).length || !parsed.success) return { faults }
+  if (Object.keys(faults).length || !parsed.success) return { faults: asSentences(faults) }
   const { company, ...facts } = parsed.data
   return { faults, made: toOpen(form, keys, facts as unknown as Facts, company, numbers) }
 }

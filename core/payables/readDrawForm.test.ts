@@ -48,80 +48,80 @@ const faults = (form: Partial<DrawForm>, more: Partial<DrawnWith> = {}): string[
 
 describe('what is wrong of a payment that is typed stands at its field, in words', () => {
   it.each<[string, Partial<DrawForm>, Partial<DrawnWith>?]>([
-    ['number: number-blank: a check number is wanted here', {}, { onPad: true }],
-    ['payee: payee-blank: say who is paid', { payee: ' ' }],
-    ['address: address-lines: an address has at most 6 lines', { address: 'x\n'.repeat(7) }],
-    ['memo: text-too-long: at most 80 characters here, this has 81', { memo: 'x'.repeat(81) }],
+    ['number: number-blank: Enter a check number.', {}, { onPad: true }],
+    ['payee: payee-blank: Enter the payee.', { payee: ' ' }],
+    ['address: address-lines: An address can have at most 6 lines.', { address: 'x\n'.repeat(7) }],
+    ['memo: text-too-long: Enter at most 80 characters (now 81).', { memo: 'x'.repeat(81) }],
     [
-      'accountWithPayee: text-too-long: at most 40 characters here, this has 41',
+      'accountWithPayee: text-too-long: Enter at most 40 characters (now 41).',
       { accountWithPayee: 'x'.repeat(41) },
     ],
-    ['ledger: ledger-blank: choose the ledger account it belongs to', { ledgerId: null }],
-    ['ledger: lines-differ: 20.00 is left to place', { lines: [line('100')] }],
-    ['ledger: lines-differ: -5.00 is left to place', { lines: [line('125')] }],
+    ['ledger: ledger-blank: Choose a ledger account.', { ledgerId: null }],
+    ['ledger: lines-differ: 20.00 is not assigned yet.', { lines: [line('100')] }],
+    ['ledger: lines-differ: -5.00 is not assigned yet.', { lines: [line('125')] }],
+    ['ledger: split-nothing: A ledger line cannot be zero.', { lines: [line('130'), line('-10')] }],
     [
-      'ledger: split-nothing: a ledger line must be for more than nothing',
-      { lines: [line('130'), line('-10')] },
+      'ledger: ledger-blank: Line 1: choose its ledger account.',
+      { lines: [line('120', { ledgerId: null })] },
     ],
-    ['ledger: ledger-blank: line 1: choose its ledger account', { lines: [line('120', { ledgerId: null })] }],
     [
-      'bills: bill-overpaid: 100.00 is open of bill B7: choose a part of it',
+      'bills: bill-overpaid: Only 100.00 is open on bill B7. Enter that or less.',
       { bills: [part(bill, 99_00, 1_01)] },
     ],
-    ['bills: bill-overpaid: 100.00 is open of bill B7: choose a part of it', { bills: [part(bill, -1)] }],
     [
-      'bills: bill-overpaid: -20.00 is open of bill C1: choose a part of it',
+      'bills: bill-overpaid: Only 100.00 is open on bill B7. Enter that or less.',
+      { bills: [part(bill, -1)] },
+    ],
+    [
+      'bills: bill-overpaid: Only -20.00 is open on bill C1. Enter that or less.',
       { bills: [part(bill, 100_00), part(credit, -20_01)] },
     ],
     [
-      'bills: bill-overpaid: -20.00 is open of bill C1: choose a part of it',
+      'bills: bill-overpaid: Only -20.00 is open on bill C1. Enter that or less.',
       { bills: [part(bill, 50_00), part(credit, 1)] },
     ],
     [
-      'bills: bill-overpaid: a bill chosen is no longer open: take it out',
+      'bills: bill-overpaid: A chosen bill is no longer open. Remove it.',
       { bills: [part(bill, 10_00)] },
       { bills: [] },
     ],
     [
-      'bills: bills-more: the bills chosen come to 100.00: more than the amount',
+      'bills: bills-more: The chosen bills add up to 100.00, which is more than the amount.',
       { bills: [part(bill, 100_00)], amount: '99.99' },
     ],
-    ['pay: pay-name: say what is earned or deducted', { pay: [pay('5', { name: ' ' })] }],
+    ['pay: pay-name: Enter what is earned or deducted.', { pay: [pay('5', { name: ' ' })] }],
+    ['pay: pay-below-zero: Wages: Enter an amount above zero.', { pay: [pay('-5')] }],
     [
-      'pay: pay-below-zero: Wages: an amount above zero; the kind of line says which way it goes',
-      { pay: [pay('-5')] },
-    ],
-    [
-      'pay: pay-year: Wages: the year cannot be less than this pay, 5.00',
+      'pay: pay-year: Wages: The year to date cannot be less than this pay, 5.00.',
       { pay: [pay('5', { yearToDate: '4.99' })] },
     ],
     [
-      'pay: pay-ledger: Tax: choose the ledger account it is withheld to',
+      'pay: pay-ledger: Tax: Choose the ledger account of the deduction.',
       { pay: [pay('5'), pay('4', { kind: 'deduction', name: 'Tax' })] },
     ],
     [
-      'pay: pay-nothing: nothing is left of this pay: a check is for more than nothing',
+      'pay: pay-nothing: The net pay is zero. A check must be for more than zero.',
       { pay: [pay('5'), tax('5')] },
     ],
     [
-      'pay: pay-nothing: the deductions come to 1.00 more than what is earned',
+      'pay: pay-nothing: The deductions are 1.00 more than the earnings.',
       { pay: [pay('5'), tax('6')], advice: true },
     ],
-    ['newBill: number-blank: the bill’s number is wanted', { newBill: newBill({ number: ' ' }) }],
+    ['newBill: number-blank: Enter the bill number.', { newBill: newBill({ number: ' ' }) }],
     [
-      'newBill: bill-nothing: nothing is left for this bill: take it out, or type a larger amount',
+      'newBill: bill-nothing: There is nothing left for this bill. Remove it, or enter a larger amount.',
       { newBill: newBill(), bills: [part(bill, 100_00)], amount: '100' },
     ],
     [
-      'newBill: text-too-long: at most 40 characters here, this has 41',
+      'newBill: text-too-long: Enter at most 40 characters (now 41).',
       { newBill: newBill({ number: 'x'.repeat(41) }) },
     ],
     [
-      'newBill: text-too-long: at most 40 characters here, this has 41',
+      'newBill: text-too-long: Enter at most 40 characters (now 41).',
       { newBill: newBill({ purchaseOrder: 'x'.repeat(41) }) },
     ],
     [
-      'newBill: text-too-long: at most 80 characters here, this has 81',
+      'newBill: text-too-long: Enter at most 80 characters (now 81).',
       { newBill: newBill({ memo: 'x'.repeat(81) }) },
     ],
   ])('%s', (fault, form, more) => {
@@ -266,13 +266,13 @@ describe('what is asked for by a form', () => {
       ['A-7', 11_10],
     )
     expect(faults({ ...form, newBill: newBill({ amount: '55.54' }) })).toEqual([
-      'ledger: lines-differ: 0.01 is left to place',
+      'ledger: lines-differ: 0.01 is not assigned yet.',
     ])
     expect(faults({ ...form, lines: [line('')] })).toContain(
-      'ledger: lines-blank: one line may stay without an amount: it takes what is left',
+      'ledger: lines-blank: Only one line can be without an amount. It takes the rest.',
     )
     expect(faults({ newBill: newBill({ amount: '100' }) })).toEqual([
-      'ledger: lines-differ: 20.00 is left to place',
+      'ledger: lines-differ: 20.00 is not assigned yet.',
     ])
   })
   it('of pay is its earnings in wages, and each deduction in the account it is withheld to', () => {

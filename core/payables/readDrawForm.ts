@@ -77,13 +77,13 @@ function readBills(form: DrawForm, bills: readonly Bill[], amount: Result<Cents>
       return refuse(
         'bill-overpaid',
         bill
-          ? `${figures(open(bill))} is open of bill ${bill.number}: choose a part of it`
-          : 'a bill chosen is no longer open: take it out',
+          ? `Only ${figures(open(bill))} is open on bill ${bill.number}. Enter that or less`
+          : 'A chosen bill is no longer open. Remove it',
         { field: 'bills' },
       )
   }
   return amount.ok && billed > amount.value
-    ? refuse('bills-more', `the bills chosen come to ${figures(billed)}: more than the amount`, {
+    ? refuse('bills-more', `The chosen bills add up to ${figures(billed)}, which is more than the amount`, {
         field: 'bills',
         value: billed,
       })
@@ -100,8 +100,8 @@ function amountOf(form: DrawForm, pay: Result<PaidLine[]>): Result<Cents> {
     : refuse(
         'pay-nothing',
         net < 0
-          ? `the deductions come to ${figures(cents(-net))} more than what is earned`
-          : 'nothing is left of this pay: a check is for more than nothing',
+          ? `The deductions are ${figures(cents(-net))} more than the earnings`
+          : 'The net pay is zero. A check must be for more than zero',
         {
           field: 'pay',
           value: net,
@@ -124,7 +124,7 @@ function byShares(
 ): Result<readonly BillLine[]> {
   return form.ledgerId || amount === 0
     ? good(partsOf(form, payee, amount ?? zero).map(part => ({ ...part, memo: '' })))
-    : refuse('ledger-blank', 'choose the ledger account it belongs to', { field: 'ledger' })
+    : refuse('ledger-blank', 'Choose a ledger account', { field: 'ledger' })
 }
 /**
  * Where what is left goes, row by row: the new bill has an amount of its own, so has each ledger line, and at
@@ -151,12 +151,12 @@ function placedWhole({ bill, ledger }: Rows, left: Cents): Result<unknown> {
   if (!ledger.ok) return ledger
   const unplaced = cents(left - wholeOf(bill.value) - wholeOf(ledger.value))
   if (unplaced !== 0)
-    return refuse('lines-differ', `${figures(unplaced)} is left to place`, {
+    return refuse('lines-differ', `${figures(unplaced)} is not assigned yet`, {
       field: 'ledger',
       value: unplaced,
     })
   return ledger.value.some(l => l.amount < 0)
-    ? refuse('split-nothing', 'a ledger line must be for more than nothing', { field: 'ledger' })
+    ? refuse('split-nothing', 'A ledger line cannot be zero', { field: 'ledger' })
     : good(left)
 }
 
@@ -179,12 +179,16 @@ function readNewBill(
   for (const read of [number, order, memo, date])
     if (!read.ok) return { ok: false, refusal: { ...read.refusal, field: 'newBill' } }
   if (!number.ok || !order.ok || !memo.ok || !date.ok) return good(undefined)
-  if (!number.value) return refuse('number-blank', 'the bill’s number is wanted', { field: 'newBill' })
+  if (!number.value) return refuse('number-blank', 'Enter the bill number', { field: 'newBill' })
   const amount = wholeOf(lines)
   if (amount <= 0)
-    return refuse('bill-nothing', 'nothing is left for this bill: take it out, or type a larger amount', {
-      field: 'newBill',
-    })
+    return refuse(
+      'bill-nothing',
+      'There is nothing left for this bill. Remove it, or enter a larger amount',
+      {
+        field: 'newBill',
+      },
+    )
   return good({
     number: number.value,
     date: date.value,

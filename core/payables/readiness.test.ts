@@ -20,36 +20,36 @@ it('an account that can print says so, step by step', () => {
     'account done: First Lantern Bank',
     `stock done: ${stock.name}`,
     'layout done: Check over two stubs',
-    'sample done: a sample was printed',
-    'first payment done: payments were drawn',
-    'first run done: a run was printed',
+    'sample done: Sample printed',
+    'first payment done: Payments drawn',
+    'first run done: Run printed',
   ])
 })
 it.each<[string, Partial<ReadyKnown>]>([
-  ['company wanted: the company’s name is missing', { company: { ...company, name: [] } }],
-  ['company wanted: the company’s name is missing', { company: { ...company, name: [''] } }],
-  ['account wanted: the account is marked as not for checks', { account: { ...account, forChecks: false } }],
+  ['company wanted: Enter the name of the company.', { company: { ...company, name: [] } }],
+  ['company wanted: Enter the name of the company.', { company: { ...company, name: [''] } }],
+  ['account wanted: Mark the account as used for checks.', { account: { ...account, forChecks: false } }],
   [
-    'account wanted: the bank’s name is missing',
+    'account wanted: Enter the name of the bank.',
     { account: { ...account, bank: { ...account.bank, name: '' } } },
   ],
   [
-    'account wanted: the account number is missing, and the MICR line needs it',
+    'account wanted: Enter the account number, which the MICR line needs.',
     { account: { ...account, account: '' } },
   ],
   ['account done: First Lantern Bank', { account: { ...account, account: '' }, layout: without }],
   ['account done: First Lantern Bank', { account: { ...account, routing: '1' }, layout: without }],
-  ['stock wanted: no stock is chosen', { stock: undefined }],
+  ['stock wanted: Choose a stock.', { stock: undefined }],
   ['account done: First Lantern Bank', { stock: undefined }],
-  ['layout wanted: no layout is chosen', { layout: undefined }],
+  ['layout wanted: Choose a layout.', { layout: undefined }],
   [
-    'layout wanted: the layout has an error: it hides',
+    'layout wanted: Correct the layout: It hides.',
     { layoutNotes: [warning('w', 'memo', 'it is long'), error('e', 'memo', 'it hides')] },
   ],
   ['layout done: Check over two stubs', { layoutNotes: [warning('w', 'memo', 'it is long')] }],
-  ['sample later: print a sample on plain paper and hold it against the stock', { sampled: false }],
-  ['first payment later: draw the first payment', { payments: 0 }],
-  ['first run later: put it on paper in a first run', { runs: 0 }],
+  ['sample later: Print a sample on plain paper and hold it against the stock', { sampled: false }],
+  ['first payment later: Draw the first payment', { payments: 0 }],
+  ['first run later: Print it in a first run', { runs: 0 }],
 ])('%s', (line, more) => {
   expect(told(more)).toContain(line)
   expect(isReady(readiness({ ...known, ...more }))).toBe(!told(more).some(l => l.includes(' wanted: ')))

@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import { micrFindings } from '../micr/checks'
 import { positionsOn } from '../micr/place'
 import type { Layout } from '../paper/layout'
@@ -40,11 +41,11 @@ export function readiness(known: ReadyKnown): ReadyStep[] {
   const add = (step: ReadyStep['step'], missing: string, done: string, field?: string): void => {
     steps.push(
       missing
-        ? { step, state: 'wanted', text: missing, ...(field && { field }) }
+        ? { step, state: 'wanted', text: sentence(missing), ...(field && { field }) }
         : { step, state: 'done', text: done },
     )
   }
-  add('company', !company.name[0] ? 'the company’s name is missing' : '', company.name[0] ?? '', 'company')
+  add('company', !company.name[0] ? 'Enter the name of the company' : '', company.name[0] ?? '', 'company')
   const micr = stock && layout ? printsMicr(layout, stock) : true
   const finding = micr
     ? micrFindings(
@@ -55,40 +56,34 @@ export function readiness(known: ReadyKnown): ReadyStep[] {
       ).find(f => f.severity === 'error')
     : undefined
   const [lack, field] = !account.forChecks
-    ? ['the account is marked as not for checks', 'forChecks']
+    ? ['Mark the account as used for checks', 'forChecks']
     : !account.bank.name
-      ? ['the bank’s name is missing', 'bank']
+      ? ['Enter the name of the bank', 'bank']
       : micr && !account.account
-        ? ['the account number is missing, and the MICR line needs it', 'account']
+        ? ['Enter the account number, which the MICR line needs', 'account']
         : [finding?.text ?? '', finding?.field]
   add('account', lack, account.bank.name, field)
-  add('stock', stock ? '' : 'no stock is chosen', stock?.name ?? '', 'stock')
+  add('stock', stock ? '' : 'Choose a stock', stock?.name ?? '', 'stock')
   const wrong = known.layoutNotes.find(n => n.severity === 'error')
   add(
     'layout',
-    !layout
-      ? 'no layout is chosen'
-      : hasErrors(known.layoutNotes)
-        ? `the layout has an error: ${wrong?.text}`
-        : '',
+    !layout ? 'Choose a layout' : hasErrors(known.layoutNotes) ? `Correct the layout: ${wrong?.text}` : '',
     layout?.name ?? '',
   )
   steps.push({
     step: 'sample',
     state: known.sampled ? 'done' : 'later',
-    text: known.sampled
-      ? 'a sample was printed'
-      : 'print a sample on plain paper and hold it against the stock',
+    text: known.sampled ? 'Sample printed' : 'Print a sample on plain paper and hold it against the stock',
   })
   steps.push({
     step: 'first payment',
     state: known.payments > 0 ? 'done' : 'later',
-    text: known.payments > 0 ? 'payments were drawn' : 'draw the first payment',
+    text: known.payments > 0 ? 'Payments drawn' : 'Draw the first payment',
   })
   steps.push({
     step: 'first run',
     state: known.runs > 0 ? 'done' : 'later',
-    text: known.runs > 0 ? 'a run was printed' : 'put it on paper in a first run',
+    text: known.runs > 0 ? 'Run printed' : 'Print it in a first run',
   })
   return steps
 }

@@ -71,8 +71,8 @@ export function reallocated(
     return refuse(
       'bills-less',
       left > 0
-        ? `its bills bear ${figures(cents(amount - left))} at most: draw the rest as a payment of its own`
-        : 'so little would leave nothing of its bills: withdraw it instead',
+        ? `Its bills can take at most ${figures(cents(amount - left))}. Draw the rest as a separate payment`
+        : 'This amount would pay none of its bills. Withdraw the payment instead',
       { field: 'amount', value: amount },
     )
   const kept = parts.filter(p => p.amount !== 0)

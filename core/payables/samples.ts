@@ -80,6 +80,6 @@ export function samplesOf(payments: readonly Payment[], highest: number, signing
     { name: 'Longest name', facts: facts(longest) },
     { name: 'Largest amount', facts: facts(largest) },
     { name: 'Most stub lines', facts: facts(fullest) },
-    { name: 'All of it at once', facts: worst },
+    { name: 'Everything at once', facts: worst },
   ]
 }

@@ -1,4 +1,4 @@
-import { addDays, type PlainDate } from '../base/dates'
+import { dayText, addDays, type PlainDate } from '../base/dates'
 import { good, refuse } from '../base/result'
 import type { Decision } from '../trail/trail'
 import type { Company, SentJournal } from './account'
@@ -19,15 +19,19 @@ export function sendJournal(
   const { closedThrough, journal } = company
   const at = { field: 'through', value: through }
   if (!closedThrough || through > closedThrough)
-    return refuse('journal-open', `${through} is not closed: close the books through it first`, at)
+    return refuse(
+      'journal-open',
+      `The books are not closed through ${dayText(through)} yet. Close them first`,
+      at,
+    )
   if (journal && through <= journal.through)
-    return refuse('journal-sent', `the journal was sent through ${journal.through} already`, at)
+    return refuse('journal-sent', `The journal was already exported through ${dayText(journal.through)}`, at)
   const next = nextJournal(company, through)
   return good({
     changes: { companies: [{ ...company, journal: next }] },
     trail: {
-      act: 'send the journal',
-      text: `${company.name[0]}: ${next.from ?? 'from the beginning'} to ${through}`,
+      act: 'Journal exported',
+      text: `Exported the journal of ${company.name[0]} from ${next.from ? dayText(next.from) : 'the beginning'} through ${dayText(through)}.`,
       about: { company: company.id },
     },
   })

@@ -29,33 +29,33 @@ describe('bills that are settled at once', () => {
       ['b', rope.name, 30_00, 'waiting'],
     ])
     expect(trail).toEqual({
-      act: 'settle',
-      text: '2 payments, 150.00, for 2 bills: Shoreline Timber 120.00, Cobalt Rope 30.00',
+      act: 'Bills settled',
+      text: 'Drew 2 payments for 2 bills, 150.00: Shoreline Timber 120.00, Cobalt Rope 30.00.',
       about: { account: account.id },
     })
     const elsewhere = { ...two, account: { ...account, id: idOf<'account'>('other') } }
     const both = settle([one, elsewhere], [of('a', 120_00), of('b', 30_00, theirs, rope)], stamp)
     expect(must(both).trail.about).toEqual({})
     expect(must(settle([one], [of('a', 120_00)], stamp)).trail.text).toBe(
-      '1 payment, 120.00, for 1 bill: Shoreline Timber 120.00',
+      'Drew 1 payment for 1 bill, 120.00: Shoreline Timber 120.00.',
     )
   })
   it.each<[string, () => ReturnType<typeof settle>]>([
-    ['bills-none (bills) choose at least one bill', () => settle([], [], stamp)],
+    ['bills-none (bills) Choose at least one bill.', () => settle([], [], stamp)],
     [
-      'payment-known (payment) a payment stands here twice',
+      'payment-known (payment) A payment is listed twice.',
       () => settle([one, one], [of('a', 1), of('a', 1)], stamp),
     ],
     [
-      'payee-gone (payee) Shoreline Timber is no longer here',
+      'payee-gone (payee) Shoreline Timber no longer exists.',
       () => settle([{ ...one, payee: undefined }], [of('a', 1)], stamp),
     ],
     [
-      'payment-known (payment) Shoreline Timber: this payment was drawn already',
+      'payment-known (payment) Shoreline Timber: This payment was already drawn.',
       () => settle([{ ...one, payment: paymentOf('a') }], [of('a', 1)], stamp),
     ],
     [
-      'bill-overpaid (bills, O1, 5000) only 50.00 is open of bill O1: somebody may have paid it meanwhile',
+      'bill-overpaid (bills, O1, 5000) Only 50.00 is open on bill O1. Someone may have paid it in the meantime.',
       () => settle([one, one], [of('a', 70_00), of('b', 60_00)], stamp),
     ],
   ])('%s', (expected, done) => {

@@ -16,13 +16,13 @@ export function settle(
   draws: readonly Draw[],
   stamp: Stamp,
 ): Decision<{ payments: Payment[] }> {
-  if (!draws.length) return refuse('bills-none', 'choose at least one bill', { field: 'bills' })
+  if (!draws.length) return refuse('bills-none', 'Choose at least one bill', { field: 'bills' })
   if (new Set(draws.map(d => d.id)).size < draws.length)
-    return refuse('payment-known', 'a payment stands here twice', { field: 'payment' })
+    return refuse('payment-known', 'A payment is listed twice', { field: 'payment' })
   const payments: Payment[] = []
   for (const [i, act] of draws.entries()) {
     const of = known[i]!
-    if (!of.payee) return refuse('payee-gone', `${act.payee.name} is no longer here`, { field: 'payee' })
+    if (!of.payee) return refuse('payee-gone', `${act.payee.name} no longer exists`, { field: 'payee' })
     const drawn = draw(of, act, stamp)
     if (!drawn.ok) {
       const { text, ...refusal } = drawn.refusal
@@ -38,8 +38,8 @@ export function settle(
   return good({
     changes: { payments },
     trail: {
-      act: 'settle',
-      text: `${howMany(payments.length, 'payment')}, ${figures(sum(payments.map(p => p.amount)))}, for ${howMany(bills.size, 'bill')}: ${payments.map(p => `${p.name} ${figures(p.amount)}`).join(', ')}`,
+      act: 'Bills settled',
+      text: `Drew ${howMany(payments.length, 'payment')} for ${howMany(bills.size, 'bill')}, ${figures(sum(payments.map(p => p.amount)))}: ${payments.map(p => `${p.name} ${figures(p.amount)}`).join(', ')}.`,
       about: { ...(accounts.length === 1 && { account: accounts[0]! }) },
     },
   })

@@ -24,14 +24,14 @@ export function settlesOf(
 ): Result<Settles | undefined> {
   if (!allocations?.length) return good(undefined)
   if (!known.payables)
-    return refuse('payables-none', 'the company has no ledger account for bills yet', { field: 'bills' })
+    return refuse('payables-none', 'This company has no ledger account for bills yet', { field: 'bills' })
   const bills = new Map(known.bills.map(b => [b.id, b]))
   for (const allocation of allocations) {
     const may = mayAllocate(bills.get(allocation.billId), payment, allocation)
     if (!may.ok) return may
   }
   if (new Set(allocations.map(a => a.billId)).size < allocations.length)
-    return refuse('bill-twice', 'a bill was chosen twice', { field: 'bills' })
+    return refuse('bill-twice', 'A bill was chosen twice', { field: 'bills' })
   return good({
     payables: known.payables.ledgerId,
     discounts: known.payables.discountId,

@@ -105,8 +105,8 @@ describe('settling', () => {
       ['D', ''],
       ['B', 'bill B is disputed: short'],
       ['C', 'Arc & Bead is on hold: a quarrel'],
-      ['F', 'needs approval by a second person'],
-      ['G', 'a draft: finish it under Bills'],
+      ['F', 'needs approval'],
+      ['G', 'draft, finish it under Bills'],
       ['A', 'in the lane'],
     ])
   })

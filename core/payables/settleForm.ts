@@ -26,8 +26,8 @@ const byDue = (a: Bill, b: Bill): number => (a.due < b.due ? -1 : a.due > b.due 
 
 /** Why a bill is not settled now; blank where it can be. */
 function reasonOf(bill: Bill, payee: Payee | undefined): string {
-  if (bill.stage === 'draft') return 'a draft: finish it under Bills'
-  if (bill.stage === 'waits') return 'needs approval by a second person'
+  if (bill.stage === 'draft') return 'draft, finish it under Bills'
+  if (bill.stage === 'waits') return 'needs approval'
   return open(bill) === 0 ? IN_LANE : (heldBecause(payee, [bill]) ?? '')
 }
 const IN_LANE = 'in the lane'

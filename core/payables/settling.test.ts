@@ -48,19 +48,19 @@ describe('bills follow payments', () => {
   })
   it.each<[string, () => ReturnType<typeof after>]>([
     [
-      'bill-overpaid (bills, B1, 10000) only 100.00 is open of bill B1: somebody may have paid it meanwhile',
+      'bill-overpaid (bills, B1, 10000) Only 100.00 is open on bill B1. Someone may have paid it in the meantime.',
       () => after([one], [], [paying('a', [part(one, 100_01)])]),
     ],
     [
-      'bill-overpaid (bills, B1) less is open of bill B1 than this would settle',
+      'bill-overpaid (bills, B1) Bill B1 has less open than this would pay.',
       () => after([one], [paying('a', [part(one, 1)])], []),
     ],
     [
-      'bill-part (bills, C1) credit note C1 is taken off: less than nothing',
+      'bill-part (bills, C1) Enter credit note C1 as a negative amount.',
       () => after([credit], [], [paying('a', [part(credit, 1)])]),
     ],
     [
-      'bill-not-payable (bills, B1) bill B1 is waiting for a second person',
+      'bill-not-payable (bills, B1) Bill B1 is waiting for approval.',
       () => after([{ ...one, stage: 'waits' }], [], [paying('a', [part(one, 1)])]),
     ],
   ])('%s', (expected, done) => {
@@ -98,7 +98,7 @@ describe('a payment of bills with another amount', () => {
     expect(parts(88_00)).toEqual([part(one, 58_00, 2_00), part(two, 50_00), part(credit, -20_00)])
     expect(parts(130_00)).toEqual([part(one, 100_00), part(two, 50_00), part(credit, -20_00)])
     expect(cameTo(reallocated(of, cents(130_01), held))).toBe(
-      'bills-less (amount, 13001) its bills bear 130.00 at most: draw the rest as a payment of its own',
+      'bills-less (amount, 13001) Its bills can take at most 130.00. Draw the rest as a separate payment.',
     )
     expect(must(reallocated(paymentOf('x'), cents(1), held))).toEqual(paymentOf('x'))
   })

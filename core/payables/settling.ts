@@ -96,10 +96,10 @@ export function billsAfter(
     if (was.promised === bill.promised && was.settled === bill.settled) continue
     const at = { field: 'bills', value: bill.number }
     if (bill.stage !== 'payable' && bill.stage !== 'paid')
-      return refuse('bill-not-payable', `bill ${bill.number} is not one that may be paid`, at)
+      return refuse('bill-not-payable', `Bill ${bill.number} cannot be paid`, at)
     const whole = (bill.promised + bill.settled) * Math.sign(bill.amount)
     if (whole < 0 || whole > Math.abs(bill.amount))
-      return refuse('bill-overpaid', `less is open of bill ${bill.number} than this would settle`, at)
+      return refuse('bill-overpaid', `Bill ${bill.number} has less open than this would pay`, at)
     changed.push(bill)
   }
   return good(changed)
@@ -118,7 +118,7 @@ export function billsAstray(bills: readonly Bill[], payments: readonly Payment[]
   const known = new Map(bills.map(b => [b.id, b]))
   return [...new Set([...known.keys(), ...fresh.keys()])].flatMap(billId => {
     const [bill, of] = [known.get(billId), fresh.get(billId) ?? { promised: 0, settled: 0 }]
-    const kept = bill ? told(bill.promised, bill.settled) : 'no such bill'
+    const kept = bill ? told(bill.promised, bill.settled) : 'This bill does not exist'
     const right = told(of.promised, of.settled)
     return kept === right ? [] : [{ billId, kept, payments: right }]
   })

@@ -51,14 +51,19 @@ export function sharePayee(
   stamp: Stamp,
 ): Decision<{ payees: Payee[] }> {
   const at = { field: 'company' }
-  if (payee.became) return refuse('payee-merged', 'this payee is a part of another now', at)
-  if (payee.companyId === company.id) return refuse('payee-here', 'they are a payee of this company', at)
+  if (payee.became) return refuse('payee-merged', 'This payee was merged into another', at)
+  if (payee.companyId === company.id)
+    return refuse('payee-here', 'This is already a payee of this company', at)
   const shared = payee.shared ?? payee.id
   if (there.some(p => p.shared === shared && isLive(p)))
-    return refuse('payee-shared', `${company.name[0]} shares them already`, at)
+    return refuse('payee-shared', `This payee is already shared with ${company.name[0]}`, at)
   const same = there.find(p => isLive(p) && sameName(p.name, payee.name))
   if (same?.shared)
-    return refuse('payee-shared', `${same.name} of ${company.name[0]} is shared with others already`, at)
+    return refuse(
+      'payee-shared',
+      `${same.name} of ${company.name[0]} is already shared with other companies`,
+      at,
+    )
   const bare: Payee = {
     id: act.id,
     companyId: company.id,
@@ -79,8 +84,8 @@ export function sharePayee(
       ],
     },
     trail: {
-      act: 'share a payee',
-      text: `${payee.name}, with ${company.name[0]}`,
+      act: 'Payee shared',
+      text: `Shared ${payee.name} with ${company.name[0]}.`,
       about: { payee: payee.id, with: same?.id ?? act.id },
     },
   })
@@ -94,11 +99,16 @@ export function unsharePayee({
   readonly payee: Payee
   readonly linked: readonly Payee[]
 }): Decision<{ payees: Payee[] }> {
-  if (!payee.shared) return refuse('payee-alone', 'no other company shares this payee', { field: 'company' })
+  if (!payee.shared)
+    return refuse('payee-alone', 'This payee is not shared with another company', { field: 'company' })
   const bare = ({ shared: _, ...own }: Payee): Payee => own
   return good({
     // Where but one is left, nothing is shared any more.
     changes: { payees: [bare(payee), ...(linked.length === 1 ? linked.map(bare) : [])] },
-    trail: { act: 'stop sharing a payee', text: payee.name, about: { payee: payee.id } },
+    trail: {
+      act: 'Payee no longer shared',
+      text: `Stopped sharing ${payee.name}.`,
+      about: { payee: payee.id },
+    },
   })
 }

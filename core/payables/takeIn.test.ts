@@ -65,54 +65,54 @@ describe('rows of a file that are taken in', () => {
       },
     ])
     expect(trail).toEqual({
-      act: 'take in',
-      text: '1 ledger account, 1 payee, 2 bills, 1 payment from list.csv',
+      act: 'Data imported',
+      text: 'Imported 1 ledger account, 1 payee, 2 bills, 1 payment from list.csv.',
       about: { intake: 'in', company: company.id },
     })
   })
   const alike = billOf({ number: 'B1' })
   it.each<[string, () => ReturnType<typeof taken>]>([
-    ['intake-known (file) this file was taken in already', () => taken({}, { intake: {} as never })],
-    ['intake-empty (file) there is nothing to take in', () => taken({})],
+    ['intake-known (file) This file was already imported.', () => taken({}, { intake: {} as never })],
+    ['intake-empty (file) There is nothing to import.', () => taken({})],
     [
-      'ledger-blank (file) ledgers 2: number and name are wanted',
+      'ledger-blank (file) Ledgers 2: Enter a number and a name.',
       () => taken({ ledgers: [ledgerOf('7100'), ledgerOf('7200', { code: ' ' })] }),
     ],
     [
-      'ledger-blank (file) ledgers 1: number and name are wanted',
+      'ledger-blank (file) Ledgers 1: Enter a number and a name.',
       () => taken({ ledgers: [ledgerOf('7200', { name: ' ' })] }),
     ],
     [
-      'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
+      'ledger-elsewhere (file) Ledgers 1: This ledger account cannot be imported.',
       () => taken({ ledgers: [ledgerOf('7200', { companyId: idOf('other') })] }),
     ],
     [
-      'ledger-elsewhere (file) ledgers 1: this ledger account cannot be taken in',
+      'ledger-elsewhere (file) Ledgers 1: This ledger account cannot be imported.',
       () => taken({ ledgers: [ledgerOf('wood', { code: '7' })] }),
     ],
     [
-      'ledger-known (file) ledgers 1: 6120 Materials is here already',
+      'ledger-known (file) Ledgers 1: 6120 Materials already exists.',
       () => taken({ ledgers: [ledgerOf('x', { code: '6120' })] }),
     ],
     [
-      'ledger-known (file) ledgers 2: 7A Ledger x is here already',
+      'ledger-known (file) Ledgers 2: 7A Ledger x already exists.',
       () => taken({ ledgers: [ledgerOf('x', { code: '7A' }), ledgerOf('y', { code: '7a' })] }),
     ],
     [
-      'payee-known (file) payees 2: there is a payee Yard a already',
+      'payee-known (file) Payees 2: There is already a payee named Yard a.',
       () => taken({ payees: [written('a'), written('b', { name: 'yard  A' })] }),
     ],
     [
-      'code-taken (file) payees 2: Yard a has this code',
+      'code-taken (file) Payees 2: Yard a already has this code.',
       () => taken({ payees: [written('a', { code: 'YA' }), written('b', { code: 'ya' })] }),
     ],
-    ['payee-known (file) payees 1: this payee is here already', () => taken({ payees: [written(payee.id)] })],
+    ['payee-known (file) Payees 1: This payee already exists.', () => taken({ payees: [written(payee.id)] })],
     [
-      'account-blank (file) draws 1: say which account pays',
+      'account-blank (file) Draws 1: Choose the account to pay from.',
       () => taken({ draws: [drawOf('p', 1)] }, { account: undefined }),
     ],
     [
-      'payee-unknown (file) draws 1: this payee is not here',
+      'payee-unknown (file) Draws 1: This payee does not exist.',
       () => taken({ draws: [{ ...drawOf('p', 1), payee: payeeOf('nobody', 'X') }] }),
     ],
   ])('%s', (expected, done) => {
@@ -159,8 +159,8 @@ describe('a file that is taken back', () => {
     // The payee stays: their bill and payment do, cancelled.
     expect(removes).toEqual({ payees: [rope.id], ledgers: [larch.id] })
     expect(trail).toEqual({
-      act: 'take a file back',
-      text: '1 ledger account, 2 payees, 1 bill, 1 payment of list.csv',
+      act: 'Import undone',
+      text: 'Undid the import of list.csv: 1 ledger account, 2 payees, 1 bill, 1 payment.',
       about: { intake: 'in', company: company.id },
     })
     expect(must(back({ used: new Set([larch.id]) })).removes?.ledgers).toEqual([])
@@ -173,41 +173,41 @@ describe('a file that is taken back', () => {
       }),
     )
     expect(gone.changes).toMatchObject({ bills: [], payments: [], entries: [] })
-    expect(gone.trail.text).toBe('nothing that was left of list.csv')
+    expect(gone.trail.text).toBe('Undid the import of list.csv: nothing that was left.')
   })
   const later = billOf({ number: 'Later', ourNumber: 9 })
   const stray = paymentOf('stray')
   it.each<[string, () => ReturnType<typeof back>]>([
     [
-      'intake-back (file) this file was taken back already',
+      'intake-back (file) This import was already undone.',
       () => back({ intake: { ...intake, takenBack: 'x' } }),
     ],
     [
-      'intake-numbers (file) its check numbers are taken back with it',
+      'intake-numbers (file) Its check numbers are undone with it.',
       () => back({ intake: { ...intake, numbers: [] } }),
     ],
     [
-      'intake-used (file) Shoreline Timber was merged since: it cannot be taken back as a whole',
+      'intake-used (file) Shoreline Timber has been merged since, so the import cannot be undone',
       () => back({ payees: [{ ...payee, became: rope.id }, rope] }),
     ],
     [
-      'intake-used (file) Cobalt Rope was merged since: it cannot be taken back as a whole',
+      'intake-used (file) Cobalt Rope has been merged since, so the import cannot be undone',
       () => back({ mergedInto: new Set([rope.id]) }),
     ],
     [
-      'intake-used (file) Shoreline Timber has bill Sooner that did not come with this file: it cannot be taken back as a whole',
+      'intake-used (file) Shoreline Timber has bill Sooner that did not come from this file, so the import cannot be undone',
       () => back({ bills: [bill, later, billOf({ number: 'Sooner', ourNumber: 8 })] }),
     ],
     [
-      'intake-used (file) Shoreline Timber has a payment that did not come with this file: it cannot be taken back as a whole',
+      'intake-used (file) Shoreline Timber has a payment that did not come from this file, so the import cannot be undone',
       () => back({ payments: [payment, stray] }),
     ],
     [
-      'bill-fixed (file) bill B1: 1.00 of this bill is in the lane: withdraw or cancel the payment first',
+      'bill-fixed (file) Bill B1: 1.00 of this bill is in the lane. Withdraw or cancel the payment first.',
       () => back({ bills: [{ ...bill, promised: cents(100) }] }),
     ],
     [
-      'payment-not-waiting (file) the payment to Shoreline Timber is issued',
+      'payment-not-waiting (file) The payment to Shoreline Timber is issued.',
       () => back({ payments: [{ ...payment, state: 'issued' }] }),
     ],
   ])('%s', (expected, done) => {

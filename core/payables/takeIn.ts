@@ -124,11 +124,11 @@ class Filling {
     const [code, name] = [printable(of.code, 'code', 20), printable(of.name, 'name')]
     if (!code.ok) return code
     if (!name.ok) return name
-    if (!code.value || !name.value) return refuse('ledger-blank', 'number and name are wanted', at)
+    if (!code.value || !name.value) return refuse('ledger-blank', 'Enter a number and a name', at)
     if (of.companyId !== this.known.company.id || this.ledgers.has(of.id))
-      return refuse('ledger-elsewhere', 'this ledger account cannot be taken in', at)
+      return refuse('ledger-elsewhere', 'This ledger account cannot be imported', at)
     const same = this.codes.get(code.value.toLowerCase())
-    if (same) return refuse('ledger-known', `${same.code} ${same.name} is here already`, at)
+    if (same) return refuse('ledger-known', `${same.code} ${same.name} already exists`, at)
     const kept = { ...of, code: code.value, name: name.value }
     this.ledgers.set(kept.id, kept)
     this.codes.set(code.value.toLowerCase(), kept)
@@ -190,9 +190,9 @@ class Filling {
   }
   draw(of: Draw, stamp: Stamp): Result<Payment> {
     const { account, company } = this.known
-    if (!account) return refuse('account-blank', 'say which account pays', { field: 'account' })
+    if (!account) return refuse('account-blank', 'Choose the account to pay from', { field: 'account' })
     const payee = this.payees.get(of.payee.id)
-    if (!payee) return refuse('payee-unknown', 'this payee is not here', { field: 'payee' })
+    if (!payee) return refuse('payee-unknown', 'This payee does not exist', { field: 'payee' })
     const drawn = draw(
       {
         account,
@@ -271,7 +271,7 @@ export function takeIn(
   entries: Entry[]
   payments: Payment[]
 }> {
-  if (known.intake) return refuse('intake-known', 'this file was taken in already', { field: 'file' })
+  if (known.intake) return refuse('intake-known', 'This file was already imported', { field: 'file' })
   const { refused, changed, ...changes } = takeInWhatHolds(known, act, stamp)
   const [first] = refused
   if (first)
@@ -280,7 +280,7 @@ export function takeIn(
     })
   const filledIn = act.changes?.map(c => c.id) ?? []
   const told = takenTold({ ...changes, filledIn })
-  if (!told) return refuse('intake-empty', 'there is nothing to take in', { field: 'file' })
+  if (!told) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
   const { id, companyId, file } = act
   const intake: Intake = {
     ...{ id, companyId, file, at: stamp.at, by: stamp.by },
@@ -292,6 +292,10 @@ export function takeIn(
   }
   return good({
     changes: { ...changes, payees: [...changes.payees, ...changed], intakes: [intake] },
-    trail: { act: 'take in', text: `${told} from ${file}`, about: { intake: id, company: companyId } },
+    trail: {
+      act: 'Data imported',
+      text: `Imported ${told} from ${file}.`,
+      about: { intake: id, company: companyId },
+    },
   })
 }

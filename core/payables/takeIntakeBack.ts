@@ -34,7 +34,7 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
   if (merged)
     return {
       code: 'intake-used',
-      text: `${merged.name} was merged since: it cannot be taken back as a whole`,
+      text: `${merged.name} has been merged since, so the import cannot be undone`,
       field: 'file',
     }
   const [ownBills, ownPayments] = [new Set(intake.bills), new Set(intake.payments)]
@@ -49,7 +49,7 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
   const what = 'number' in since ? `bill ${since.number}` : 'a payment'
   return {
     code: 'intake-used',
-    text: `${payee?.name} has ${what} that did not come with this file: it cannot be taken back as a whole`,
+    text: `${payee?.name} has ${what} that did not come from this file, so the import cannot be undone`,
     field: 'file',
   }
 }
@@ -58,9 +58,9 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
 export const stayedText = ({ payees, ledgers, filledIn }: NonNullable<Intake['stayed']>): string =>
   [
     payees &&
-      `${howMany(payees, 'payee')} kept, because something else names ${payees === 1 ? 'it' : 'them'}`,
+      `${howMany(payees, 'payee')} kept because ${payees === 1 ? 'it is' : 'they are'} used elsewhere`,
     ledgers &&
-      `${howMany(ledgers, 'ledger account')} kept, because entries or payees name ${ledgers === 1 ? 'it' : 'them'}`,
+      `${howMany(ledgers, 'ledger account')} kept because ${ledgers === 1 ? 'it is' : 'they are'} used elsewhere`,
     filledIn && `${howMany(filledIn, 'payee')} kept with the details that the file added`,
   ]
     .filter(Boolean)
@@ -77,12 +77,12 @@ export function takeIntakeBack(
   stamp: Stamp,
 ): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[]; payees: Payee[] }> {
   const { intake, company } = known
-  if (intake.takenBack) return refuse('intake-back', 'this file was taken back already', { field: 'file' })
+  if (intake.takenBack) return refuse('intake-back', 'This import was already undone', { field: 'file' })
   if (intake.numbers)
-    return refuse('intake-numbers', 'its check numbers are taken back with it', { field: 'file' })
+    return refuse('intake-numbers', 'Its check numbers are undone with it', { field: 'file' })
   const used = dependsOn(known)
   if (used) return { ok: false, refusal: used }
-  const why = `${intake.file} is taken back`
+  const why = `Import of ${intake.file} undone`
   const [ownBills, ownPayments] = [new Set(intake.bills), new Set(intake.payments)]
   const bills: Bill[] = []
   const entries: Entry[] = []
@@ -123,8 +123,8 @@ export function takeIntakeBack(
     },
     removes: { payees: gone.map(p => p.id), ledgers: ledgers.map(l => l.id) },
     trail: {
-      act: 'take a file back',
-      text: `${back} of ${intake.file}${staying ? `; ${staying}` : ''}`,
+      act: 'Import undone',
+      text: `Undid the import of ${intake.file}: ${back}${staying ? `; ${staying}` : ''}.`,
       about: { intake: intake.id, company: company.id },
     },
   })

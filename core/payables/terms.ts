@@ -73,18 +73,18 @@ export function readTerms(text: string, field = 'terms', daysFor?: number): Resu
   if (!late)
     return refuse(
       'terms-pattern',
-      `“${text.trim()}” is not understood. Examples: net 30, 2/10 net 30, on receipt, eom + 10, 15th.`,
+      `“${text.trim()}” is not recognized. Try net 30, 2/10 net 30, on receipt, eom + 10 or 15th.`,
       { field, value: text },
     )
   if (late.days > MOST_TERM_DAYS || within > MOST_TERM_DAYS)
-    return refuse('terms-long', `terms run for ${MOST_TERM_DAYS} days at most`, {
+    return refuse('terms-long', `Terms can be at most ${MOST_TERM_DAYS} days`, {
       field,
       value: text,
       limit: MOST_TERM_DAYS,
     })
   const hundredths = Math.round(Number(early?.[1] ?? 0) * 100)
   if (hundredths > MOST_HUNDREDTHS)
-    return refuse('terms-discount', 'a discount is at most 50 %', { field, value: text })
+    return refuse('terms-discount', 'The discount can be at most 50 %', { field, value: text })
   return good({ ...late, ...(hundredths > 0 && { discount: { hundredths, within } }) })
 }
 

@@ -15,7 +15,7 @@ const tidy = (text: string): string => asSet(text).trim().replaceAll(/\s+/g, ' '
 export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
   const t = tidy(text)
   if (t.length > most)
-    return refuse('text-too-long', `at most ${most} characters here, this has ${t.length}`, {
+    return refuse('text-too-long', `Enter at most ${most} characters (now ${t.length})`, {
       field,
       value: t.length,
       limit: most,
@@ -35,7 +35,7 @@ export function addressLines(lines: readonly string[], field = 'address'): Resul
     if (checked.value) read.push(checked.value)
   }
   if (read.length > MOST_LINES)
-    return refuse('address-lines', `an address has at most ${MOST_LINES} lines`, {
+    return refuse('address-lines', `An address can have at most ${MOST_LINES} lines`, {
       field,
       value: read.length,
       limit: MOST_LINES,
@@ -46,7 +46,7 @@ export function addressLines(lines: readonly string[], field = 'address'): Resul
 /** A payee's name as it may be printed; a blank one is refused. */
 export function payeeName(text: string, field: string): Result<string> {
   const name = printable(text, field)
-  return name.ok && !name.value ? refuse('payee-blank', 'say who is paid', { field }) : name
+  return name.ok && !name.value ? refuse('payee-blank', 'Enter the payee', { field }) : name
 }
 
 /** Whether two names are one and the same payee's: case and spaces do not tell payees apart. */

@@ -80,7 +80,7 @@ export const pressJobSchema = z
       ctx.addIssue({
         code: 'custom',
         path: ['pack', 'firstPlace'],
-        message: `a sheet of this stock holds ${checksPerSheet(job.stock)}`,
+        message: `A sheet of this stock has ${checksPerSheet(job.stock)} checks`,
       })
   })
 export type PressJob = z.infer<typeof pressJobSchema>

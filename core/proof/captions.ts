@@ -66,7 +66,7 @@ const sentences = {
     es: 'y {n} más en la hoja siguiente',
   },
   continues: { en: 'Continues check {n}', fr: 'Suite du chèque {n}', es: 'Continúa el cheque {n}' },
-  brought: { en: 'Told on the check’s stub', fr: 'Reporté du talon', es: 'Según el talón' },
+  brought: { en: 'See the check’s stub', fr: 'Reporté du talon', es: 'Según el talón' },
   voidAfter: { en: 'Void after {n} days', fr: 'Nul après {n} jours', es: 'Nulo después de {n} días' },
   earnings: { en: 'Earnings', fr: 'Gains', es: 'Ingresos' },
   deductions: { en: 'Deductions', fr: 'Retenues', es: 'Deducciones' },

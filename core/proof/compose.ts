@@ -78,13 +78,13 @@ function faultsOf(check: CheckFacts): Note[] {
           error(
             'lines-differ',
             'stub',
-            `the lines come to ${figures(lines)}, the check to ${figures(check.amount)}`,
+            `The stub lines add up to ${figures(lines)}, but the check is for ${figures(check.amount)}`,
             at,
           ),
         ]
       : []),
     ...(check.amount === 0 && !check.advice
-      ? [error('amount-zero', 'amount', 'a check cannot be for nothing: only an advice can', at)]
+      ? [error('amount-zero', 'amount', 'The amount of a check cannot be zero. Only an advice can be', at)]
       : []),
   ]
 }

@@ -1,5 +1,4 @@
-import type { FieldKind } from '../paper/kinds'
-import { kindNames } from '../paper/kinds'
+import { type FieldKind, kindNames } from '../paper/kinds'
 import { isBoxed, type Layout } from '../paper/layout'
 import { carries, panelOf, type Stock } from '../paper/stock'
 import { error, warning, type Note } from './note'
@@ -28,8 +27,7 @@ const stands = (layout: Layout, stock: Stock, kind: FieldKind): boolean =>
  * warning. An advice needs none of it.
  */
 export function essentialNotes(layout: Layout, stock: Stock): Note[] {
-  if (!panelOf(stock, 'check', 1))
-    return [error(ESSENTIAL_MISSING, 'check', 'the stock has no check panel: nothing on it can be a check')]
+  if (!panelOf(stock, 'check', 1)) return [error(ESSENTIAL_MISSING, 'check', 'The stock has no check panel')]
   return [
     ...essentials
       .filter(kind => !stands(layout, stock, kind))
@@ -37,14 +35,14 @@ export function essentialNotes(layout: Layout, stock: Stock): Note[] {
         error(
           ESSENTIAL_MISSING,
           kind,
-          `a check needs its ${kindNames[kind].replace(/^[A-Z](?=[a-z])/, c => c.toLowerCase())}: the layout does not print it, and the stock does not carry it`,
+          `a check needs its ${kindNames[kind].replace(/^[A-Z](?=[a-z])/, c => c.toLowerCase())}, but it is neither in the layout nor printed on the stock`,
           { value: kind },
         ),
       ),
     ...expected
       .filter(([kinds]) => !kinds.some(kind => stands(layout, stock, kind)))
       .map(([kinds, what]) =>
-        warning('expected-missing', kinds[0]!, `${what} is neither printed nor carried by the stock`),
+        warning('expected-missing', kinds[0]!, `${what} is neither in the layout nor printed on the stock`),
       ),
   ]
 }

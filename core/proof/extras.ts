@@ -216,6 +216,6 @@ export function setDate(
 export const pictureMissing = (field: string, what: string): Set => ({
   marks: [],
   notes: [
-    warning('picture-missing', field, `there is no ${what} to print: the account has no picture of it`),
+    warning('picture-missing', field, `There is no ${what} to print. Add a picture of it to the account`),
   ],
 })

@@ -39,7 +39,7 @@ export const factsShape = z.strictObject({
     .string()
     .trim()
     .max(20)
-    .regex(/^$|^\d{1,2}-\d{1,4}\/\d{3,4}$/, 'a fraction is written as 12-3456/7890'),
+    .regex(/^$|^\d{1,2}-\d{1,4}\/\d{3,4}$/, 'a fraction must be written as 12-3456/7890'),
   /**
    * The bank's code: routing number, transit and institution, sort code or MICR code, by country; empty where
    * the stationer printed the MICR line.
@@ -50,18 +50,18 @@ export const factsShape = z.strictObject({
    */
   account: z
     .string()
-    .regex(/^([0-9][0-9 -]{2,18})?$/, 'an account number is 3 to 19 digits, dashes or spaces'),
+    .regex(/^([0-9][0-9 -]{2,18})?$/, 'an account number must have 3 to 19 digits, dashes or spaces'),
   /**
    * Six-digit account part of the MICR line (India), and two-digit transaction code (India, United Kingdom);
    * else empty.
    */
   part: z
     .string()
-    .regex(/^(\d{6})?$/, 'the account part has six digits')
+    .regex(/^(\d{6})?$/, 'the account part must have six digits')
     .default(''),
   code: z
     .string()
-    .regex(/^(\d{2})?$/, 'a transaction code has two digits')
+    .regex(/^(\d{2})?$/, 'a transaction code must have two digits')
     .default(''),
   pattern: micrPatternSchema,
   /** Shapes of the MICR line from a font file of the bank; ours where there are none. */

@@ -73,7 +73,7 @@ function edgeNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): N
   const { edge, stock } = looked
   if (!within(box, panel)) {
     const size = `${said(panel.w, looked)} x ${said(panel.h, looked)}`
-    return [error('field-outside', field.id, `the field reaches over the edge of its panel (${size})`)]
+    return [error('field-outside', field.id, `The field extends beyond its panel (${size})`)]
   }
   const printable: Box = { x: edge, y: edge, w: stock.sheet.w - 2 * edge, h: stock.sheet.h - 2 * edge }
   if (field.kind === 'ground' || field.kind === 'overlay' || within(box, printable)) return []
@@ -82,7 +82,7 @@ function edgeNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): N
     warning(
       'unprintable',
       field.id,
-      `the field reaches closer than ${said(edge, looked)} to the sheet’s edge, where ${whose} not print`,
+      `The field is closer than ${said(edge, looked)} to the edge of the sheet, where ${whose} not print`,
     ),
   ]
 }
@@ -91,10 +91,10 @@ function bandNotes(field: BoxedField, box: Box, panel: Panel, looked: Looked): N
   const band = clearBand(panel)
   if (field.panel !== 'check' || !overlaps(box, band)) return []
   if (field.kind === 'overlay') {
-    const text = `the overlay reaches into the clear band: a bank’s reader may stumble over it`
+    const text = `The overlay extends into the clear band and may confuse the bank’s reader`
     return [warning('clear-band-overlay', field.id, text)]
   }
-  const text = `the field reaches into the clear band, the lowest ${said(band.h, looked)} of the check`
+  const text = `The field extends into the clear band, the bottom ${said(band.h, looked)} of the check`
   return [error('clear-band', field.id, text)]
 }
 
@@ -168,7 +168,7 @@ function windowLook({ layout, stock, on }: Looked): Note[] {
           warning(
             'window-empty',
             'payeeAddress',
-            'no address shows in the window: the layout does not print it on the check',
+            'No address shows in the window because the layout does not print it on the check',
           ),
         ]),
     ...alsoSeen(layout, ours, address, panel),
@@ -179,19 +179,19 @@ function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {
   const envelope = envelopes.find(e => e.id === layout.envelope)
   if (!envelope)
     return [
-      warning('envelope-unknown', field.id, `no envelope is called “${layout.envelope}”`, {
+      warning('envelope-unknown', field.id, `There is no envelope “${layout.envelope}”`, {
         value: layout.envelope,
       }),
     ]
   if (panel.w > envelope.w + 0.5 || panel.h > envelope.h + 0.5)
-    return [warning('envelope-small', field.id, `the check does not go into the envelope ${envelope.name}`)]
+    return [warning('envelope-small', field.id, `The check does not fit into the envelope ${envelope.name}`)]
   const seen = surelySeen(envelope, panel)
   if (!seen)
     return [
       warning(
         'window-loose',
         field.id,
-        `in the envelope ${envelope.name} the check slides so far that no address is sure to be seen`,
+        `In the envelope ${envelope.name} the check can move so far that no address is sure to show`,
       ),
     ]
   return within({ x: field.x, y: field.y, w: field.w, h: field.h }, seen)
@@ -200,7 +200,7 @@ function windowNotes(layout: Layout, field: BoxedField, panel: Panel): Note[] {
         warning(
           'window-missed',
           field.id,
-          `part of the address may hide outside the window of ${envelope.name}: it surely shows ${formatLength(seen.x, layout.unit)} to ${formatLength(seen.x + seen.w, layout.unit)} from the left and ${formatLength(seen.y, layout.unit)} to ${formatLength(seen.y + seen.h, layout.unit)} from the top`,
+          `Part of the address may not show in the window of ${envelope.name}. The window is sure to show ${formatLength(seen.x, layout.unit)} to ${formatLength(seen.x + seen.w, layout.unit)} from the left and ${formatLength(seen.y, layout.unit)} to ${formatLength(seen.y + seen.h, layout.unit)} from the top`,
         ),
       ]
 }
@@ -255,7 +255,7 @@ function stationerNotes(layout: Layout, stock: Stock, field: BoxedField, box: Bo
           warning(
             'over-print',
             field.id,
-            `the field lies over ${named(other)}, which the stock already carries`,
+            `The field overlaps ${named(other)}, which is already printed on the stock`,
             { value: other.id },
           ),
         ]

@@ -1,4 +1,5 @@
 import type { Refusal } from '../base/result'
+import { sentence } from '../base/sentence'
 
 /**
  * What is wrong, or may be, with one field of one check or of the layout. An error stops a run; a warning
@@ -16,14 +17,14 @@ export const error = (code: string, field: string, text: string, more: Partial<N
   severity: 'error',
   code,
   field,
-  text,
+  text: sentence(text),
   ...more,
 })
 export const warning = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({
   severity: 'warning',
   code,
   field,
-  text,
+  text: sentence(text),
   ...more,
 })
 

@@ -96,7 +96,7 @@ export function payRows(
     })
   const most = Math.max(...both.map(b => b.own.length))
   if (most > slots) {
-    const told = `the pay stub has room for ${Math.max(0, slots)} rows, ${most} are wanted`
+    const told = `The pay stub has space for ${Math.max(0, slots)} rows, but ${most} are needed`
     notes.push(error('pay-rows', field.id, told, { value: most, limit: slots }))
   }
   const last = both[1]?.half

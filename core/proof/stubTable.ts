@@ -125,7 +125,7 @@ export function tableHead(
       error(
         'columns-too-wide',
         field.id,
-        `the columns are ${formatLength(wide, unit)} wide together, the table ${formatLength(box.w, unit)}: those at the right would not be printed whole`,
+        `The columns are ${formatLength(wide, unit)} wide together, but the table is ${formatLength(box.w, unit)}. The last columns would be cut off`,
         { value: wide, limit: box.w },
       ),
     )
@@ -134,7 +134,7 @@ export function tableHead(
       error(
         'columns-no-amount',
         field.id,
-        `the table needs the column ${columnNames.amount}, so that its rows come to the check`,
+        `The table needs the column ${columnNames.amount} so that its rows add up to the check`,
       ),
     )
   return { marks: headMarks(columns, field, box, captionInk), notes }
@@ -267,7 +267,7 @@ function sumUp(
   const textColumn = columns.find(c => c.what === 'description') ?? columns[0]
   if (slots < 1 || !amountColumn || !textColumn)
     return [
-      error('stub-no-room', field.id, 'the table has no room for a line that sums up the rest', {
+      error('stub-no-room', field.id, 'The table has no space for a line with the rest', {
         value: left.length,
         limit: slots,
       }),
@@ -281,7 +281,7 @@ function sumUp(
     warning(
       'stub-lines-summed',
       field.id,
-      `${left.length} of ${lines.length} lines do not fit: the last row sums them up to ${rest}`,
+      `${left.length} of ${lines.length} lines do not fit. The last row adds them up to ${rest}`,
       { value: lines.length, limit: slots },
     ),
   ]

@@ -122,7 +122,7 @@ describe('the letters of the faces', () => {
       run('pdftotext', '-layout', path, '-').replaceAll('\u00a0', ' ').replaceAll('\u2011', '-'),
     ).toContain('Cobalt Rope-Works Café Nguyễn Θάλασσα Живаго')
     expect(made.sheet([checkOf(7, 0, { payee: '漢字' })]).notes.map(n => n.text)).toContain(
-      '“漢字”: “漢” (U+6F22) cannot be printed: write it with other letters',
+      '“漢字”: “漢” (U+6F22) cannot be printed. Use other letters.',
     )
   })
 })

@@ -1,5 +1,4 @@
-import type { Mm } from '../paper/length'
-import { MM_PER_POINT } from '../paper/length'
+import { type Mm, MM_PER_POINT } from '../paper/length'
 import type { Drawing, Mark } from '../proof/marks'
 import { textWidth, wrap } from '../proof/fitText'
 import { lacking, type FaceName } from '../faces/face'

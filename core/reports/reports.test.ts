@@ -91,7 +91,7 @@ describe('the proof of numbers', () => {
     expect(proof.books[0]!.counts).toMatchObject({ issued: 1, spoiled: 1, unused: 8 })
     expect(proof.problems.map(p => [p.number, p.what])).toEqual([
       [44, 'outside its book, 8 to 12'],
-      [9, 'stands in two books'],
+      [9, 'is in two books'],
     ])
   })
   it('tells a book in ranges of the same fate', () => {
@@ -121,11 +121,11 @@ describe('a trail file', () => {
   it('holds as it was written; a changed, missing, added or foreign line is the first one named', () => {
     const file = trailOut(lines)
     expect(broken(file)).toBe(6)
-    expect(broken(file.replace('payment 3', 'payment 9'))).toMatch(/^line 4: its words were changed/)
+    expect(broken(file.replace('payment 3', 'payment 9'))).toMatch(/^Line 4: it was changed/)
     expect(broken(trailOut(lines.filter((_, i) => i !== 2)))).toMatch(
-      /^line 3: it is number 4, 3 was to come/,
+      /^Line 3: it is number 4 instead of 3/,
     )
-    expect(broken(`${file}{"seq":7}\n`)).toMatch(/^line 7: not a line of a trail/)
+    expect(broken(`${file}{"seq":7}\n`)).toMatch(/^Line 7: not a line of a trail/)
     expect(broken(`${file}nonsense`)).toMatch(/^line 7: it is not JSON/)
     const { hash: _, ...forged } = { ...lines[1]!, text: 'payment 100' }
     expect(broken(trailOut([lines[0]!, { ...forged, hash: hashOf(forged) }, ...lines.slice(2)]))).toMatch(

@@ -38,7 +38,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
       ['Checks issued', String(good.length)],
       ['Total issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign })],
       ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
-      ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, sent out ${run.copies} times` : ''}`],
+      ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, printed ${run.copies} times` : ''}`],
       ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
       ['Not issued', lost.map(u => `${u.number} ${u.came}${u.why && ` (${u.why})`}`).join(', ') || 'none'],
     ],
@@ -57,7 +57,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
       came,
     ]),
     sum: ['', '', 'Issued', figures(sum(good.map(c => amountOf(known, c.paymentId))), { sign }), ''],
-    sign: ['Counted off by', 'Seen by'],
+    sign: ['Counted off by', 'Reviewed by'],
   }
 }
 
@@ -69,14 +69,14 @@ export const countOffSheet = (known: RunPaperKnown): ListPaper => ({
   title: 'Count-off sheet',
   under: `${known.company}, ${known.account}`,
   words: [
-    'Take the sheets in the order they lie. Mark each: good, spoiled (and why), never came out, or the number that is on the paper where it is another.',
+    'Go through the sheets from the top of the tray. Mark each one as good, spoiled (with a reason) or never came out, or write down its number if it is different.',
   ],
   columns: [
     { title: 'Number', share: 0.9 },
     { title: 'Payee', share: 2.5 },
     { title: 'Amount', share: 1.1, right: true },
     { title: 'Good', share: 0.8 },
-    { title: 'Spoiled, why', share: 1.9 },
+    { title: 'Spoiled, reason', share: 1.9 },
     { title: 'Other number', share: 1.1 },
   ],
   rows: known.run.checks.map(c => [
@@ -95,5 +95,5 @@ export const countOffSheet = (known: RunPaperKnown): ListPaper => ({
     '',
     '',
   ],
-  sign: ['Counted by, date', 'Seen by, date'],
+  sign: ['Counted by, date', 'Reviewed by, date'],
 })

@@ -23,7 +23,7 @@ export const stopLetter = (row: NumberRow, facts: AccountFacts, today: PlainDate
   ],
   words: [
     'Please stop payment of the check above and confirm in writing that it was not paid before this request reached you.',
-    'We hold the bank harmless for refusing payment of this check, and will tell you if it comes to hand.',
+    'We hold the bank harmless for refusing payment of this check and will notify you if it is found.',
   ],
   sign: facts.signatories.length
     ? facts.signatories.map(s => [s.name, s.title].filter(Boolean).join(', '))

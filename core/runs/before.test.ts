@@ -111,8 +111,8 @@ describe('what was before the office began here', () => {
       },
     ])
     expect(trail).toEqual({
-      act: 'take in what was before',
-      text: '4 checks, 2 other numbers from old.csv',
+      act: 'Earlier checks imported',
+      text: 'Imported 4 checks, 2 other numbers from old.csv.',
       about: { intake: 'in', company: company.id, account: account.id },
     })
   })
@@ -124,9 +124,11 @@ describe('what was before the office began here', () => {
       sided(cash, cents(120_00)),
       sided(idOf('equity'), cents(-120_00)),
     ])
-    expect(trail.text).toBe('1 check from old.csv; the opening balance stays')
+    expect(trail.text).toBe('Imported 1 check from old.csv; the opening balance includes them.')
     const only = taken([], { held: true, fates: [fate(110)] }, { equity: undefined })
-    expect(must(only).trail.text).toBe('1 other number from old.csv; the opening balance stays')
+    expect(must(only).trail.text).toBe(
+      'Imported 1 other number from old.csv; the opening balance includes them.',
+    )
     const dated = taken([check('a', 101)], {}, { equity: undefined })
     expect(must(dated).changes.entries[0]!.lines).toHaveLength(2)
   })
@@ -150,76 +152,76 @@ describe('what was before the office began here', () => {
   it.each<[() => ReturnType<typeof taken>, string]>([
     [
       () => taken([check('a', 101)], {}, { intake: {} as Intake }),
-      'intake-known (file) this file was taken in already',
+      'intake-known (file) This file was already imported.',
     ],
     [
       () => taken([check('a', 101)], { taking: { accountId: undefined } as never }),
-      'account-blank (account) say of which account these numbers are',
+      'account-blank (account) Choose the account of these numbers.',
     ],
     [
       () => taken([check('a', 101)], {}, { account: { ...account, companyId: idOf('elsewhere') } }),
-      'account-blank (account) say of which account these numbers are',
+      'account-blank (account) Choose the account of these numbers.',
     ],
     [
       () => taken([check('a', 101)], {}, { account: undefined }),
-      'account-blank (account) say of which account these numbers are',
+      'account-blank (account) Choose the account of these numbers.',
     ],
     [
       () => taken([check('a', 101)], { held: true }, { equity: undefined }),
-      'equity-none (held) this company has no ledger account for opening balances',
+      'equity-none (held) This company has no ledger account for opening balances.',
     ],
     [
       () => taken([check('a', 101)], { taking: { draws: [] } }),
-      'intake-odd (file) each payment belongs to one check, and nothing else comes in',
+      'intake-odd (file) Each payment must belong to one check.',
     ],
     [
       () => taken([check('a', 101)], { taking: { ledgers: [drawKnown().ledgers[0]!] } }),
-      'intake-odd (file) each payment belongs to one check, and nothing else comes in',
+      'intake-odd (file) Each payment must belong to one check.',
     ],
     [
       () => taken([check('a', 101)], { taking: { bills: [{}] as never } }),
-      'intake-odd (file) each payment belongs to one check, and nothing else comes in',
+      'intake-odd (file) Each payment must belong to one check.',
     ],
     [
       () => taken([check('a', 101)], { taking: { draws: [drawOf('b', 100)] } }),
-      'intake-odd (file) a payment has no check',
+      'intake-odd (file) A payment has no check.',
     ],
-    [() => taken([]), 'intake-empty (file) there is nothing to take in'],
+    [() => taken([]), 'intake-empty (file) There is nothing to import.'],
     [
       () => taken([check('a', 101), check('b', 121)]),
-      'number-outside (file) checks 2: 121 is in no number book of this account',
+      'number-outside (file) Checks 2: Number 121 is not in a number book of this account.',
     ],
     [
       () => taken([check('a', 101)], {}, { books: [{ ...book, kind: 'advices' }] }),
-      'number-outside (file) checks 1: 101 is in no number book of this account',
+      'number-outside (file) Checks 1: Number 101 is not in a number book of this account.',
     ],
     [
       () => taken([check('a', 101), check('b', 101)]),
-      'number-used (file) checks 2: 101 is issued already: a number is never used twice',
+      'number-used (file) Checks 2: Number 101 is already issued. A number can only be used once.',
     ],
     [
       () => taken([check('a', 101)], {}, { rows }),
-      'number-used (file) checks 1: 101 is spoiled already: a number is never used twice',
+      'number-used (file) Checks 1: Number 101 is already spoiled. A number can only be used once.',
     ],
     [
       () => taken([check('a', 101, { state: 'voided', why: ' ' })]),
-      'why-blank (file) checks 1: say in a word why 101 is voided',
+      'why-blank (file) Checks 1: Give a reason why number 101 is voided.',
     ],
     [
       () => taken([check('a', 101, { state: 'stopped' })]),
-      'why-blank (file) checks 1: say in a word why 101 is stopped',
+      'why-blank (file) Checks 1: Give a reason why number 101 is stopped.',
     ],
     [
       () => taken([check('a', 101)], { fates: [fate(102), fate(101)] }),
-      'number-used (file) fates 2: 101 is issued already: a number is never used twice',
+      'number-used (file) Fates 2: Number 101 is already issued. A number can only be used once.',
     ],
     [
       () => taken([], { fates: [fate(102, { why: ' ' })] }),
-      'why-blank (file) fates 1: say in a word why 102 is missing',
+      'why-blank (file) Fates 1: Give a reason why number 102 is missing.',
     ],
     [
       () => taken([check('a', 101)], {}, { payees: [] }),
-      'payee-unknown (file) draws 1: this payee is not here',
+      'payee-unknown (file) Draws 1: This payee does not exist.',
     ],
   ])('%#: refused as a whole', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -242,21 +244,21 @@ describe('what was before and is taken back', () => {
         why: '',
         at: later.at,
         check: null,
-        life: [...row.life, { ...later, fate: 'unused', why: 'old.csv is taken back' }],
+        life: [...row.life, { ...later, fate: 'unused', why: 'Import of old.csv undone' }],
       })),
       payments: [{ ...came().payments[0]!, state: 'cancelled' }],
       entries: [
         {
           ...entered,
           id: 'a/issued/101/back',
-          text: `Taken back: ${entered.text}`,
+          text: `Reversed: ${entered.text}`,
           lines: [sided(wood, cents(-120_00)), sided(cash, cents(120_00))],
         },
       ],
     })
     expect(trail).toEqual({
-      act: 'take a file back',
-      text: '1 check, 1 other number of old.csv',
+      act: 'Import undone',
+      text: 'Undid the import of old.csv: 1 check, 1 other number.',
       about: { intake: 'in', company: company.id },
     })
   })
@@ -272,29 +274,29 @@ describe('what was before and is taken back', () => {
     return told
   }
   it.each<[() => ReturnType<typeof back>, string]>([
-    [() => back({ intake: bills() }), 'intake-numbers (file) no check number came with this file'],
+    [() => back({ intake: bills() }), 'intake-numbers (file) This import has no check numbers.'],
     [
       () => back({ intake: { ...of().intake, takenBack: later.at } }),
-      'intake-back (file) this file was taken back already',
+      'intake-back (file) This import was already undone.',
     ],
     [
       () => back({ numbers: touched(later) }),
-      'intake-used (file, 101) 101 is voided since: it cannot be taken back as a whole',
+      'intake-used (file, 101) Check 101 is now voided, so the import cannot be undone.',
     ],
     [
       () => back({ numbers: touched({ ...stamp, by: 'Somebody' }) }),
-      'intake-used (file, 101) 101 is voided since: it cannot be taken back as a whole',
+      'intake-used (file, 101) Check 101 is now voided, so the import cannot be undone.',
     ],
     [
       () => back({ closedThrough: day('2026-11-24') }),
-      'period-closed (file, 2026-11-24, 2026-11-24) the books are closed through 2026-11-24: choose a day after it',
+      'period-closed (file, 2026-11-24, 2026-11-24) The books are closed through Nov 24, 2026. Choose a later date.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
   })
 })
 
-it('a number that stands in two books of before goes to the first that holds it', () => {
+it('a number that is in two books of before goes to the first that holds it', () => {
   const two = [{ ...book, id: idOf<'book'>('adv'), kind: 'advices' as const }, book]
   const { numbers } = must(taken([], { fates: [fate(101 as CheckNumber)] }, { books: two })).changes
   expect(numbers.map(row => row.id)).toEqual(['book/101'])

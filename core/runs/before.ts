@@ -81,19 +81,20 @@ class Earlier {
   private untouched(number: CheckNumber): Result<NumberRow> {
     const at = { field: 'number', value: number }
     const book = this.known.books.find(b => inBook(b, number) && b.kind !== 'advices')
-    if (!book) return refuse('number-outside', `${number} is in no number book of this account`, at)
+    if (!book) return refuse('number-outside', `Number ${number} is not in a number book of this account`, at)
     const id = numberId(book.id, number)
     const row = this.numbers.get(id) ?? this.known.rows.get(id) ?? unusedRow(book, number)
     return row.fate === 'unused'
       ? good(row)
-      : refuse('number-used', `${number} is ${row.fate} already: a number is never used twice`, at)
+      : refuse('number-used', `Number ${number} is already ${row.fate}. A number can only be used once`, at)
   }
   private keep(row: Result<NumberRow>): Result<NumberRow> {
     if (row.ok) this.numbers.set(row.value.id, row.value)
     return row
   }
   fate({ number, fate, why }: EarlierFate): Result<NumberRow> {
-    if (!why.trim()) return refuse('why-blank', `say in a word why ${number} is ${fate}`, { field: 'why' })
+    if (!why.trim())
+      return refuse('why-blank', `Give a reason why number ${number} is ${fate}`, { field: 'why' })
     const row = this.untouched(number)
     return row.ok ? this.keep(become(row.value, fate, this.stamp, { why: why.trim(), check: null })) : row
   }
@@ -103,7 +104,7 @@ class Earlier {
     if (!row.ok) return row
     const ended = of.state === 'voided' || of.state === 'stopped'
     if (ended && !of.why.trim())
-      return refuse('why-blank', `say in a word why ${of.number} is ${of.state}`, { field: 'why' })
+      return refuse('why-blank', `Give a reason why number ${of.number} is ${of.state}`, { field: 'why' })
     const { name: payee, date, amount } = payment
     const check: CheckOnPaper = {
       ...{ paymentId: payment.id, runId: beforeRun(this.act.taking.id), sheet: 1, place: 1 },
@@ -182,13 +183,13 @@ export function takeBefore(
   entries: Entry[]
 }> {
   const { id, companyId, accountId, file, draws } = act.taking
-  if (known.intake) return refuse('intake-known', 'this file was taken in already', { field: 'file' })
+  if (known.intake) return refuse('intake-known', 'This file was already imported', { field: 'file' })
   if (!accountId || known.account?.companyId !== companyId)
-    return refuse('account-blank', 'say of which account these numbers are', { field: 'account' })
+    return refuse('account-blank', 'Choose the account of these numbers', { field: 'account' })
   if (act.held && !known.equity && act.checks.length)
-    return refuse('equity-none', 'this company has no ledger account for opening balances', { field: 'held' })
+    return refuse('equity-none', 'This company has no ledger account for opening balances', { field: 'held' })
   if (draws.length !== act.checks.length || act.taking.bills.length || act.taking.ledgers.length)
-    return refuse('intake-odd', 'each payment belongs to one check, and nothing else comes in', {
+    return refuse('intake-odd', 'Each payment must belong to one check', {
       field: 'file',
     })
   const { refused, ...changes } = beforeWhatHolds(known, act, stamp)
@@ -200,7 +201,7 @@ export function takeBefore(
   if (changes.payments.length !== draws.length)
     return refuse('intake-odd', 'a payment has no check', { field: 'file' })
   const told = beforeTold(changes)
-  if (!told) return refuse('intake-empty', 'there is nothing to take in', { field: 'file' })
+  if (!told) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
   const intake: Intake = {
     ...{ id, companyId, file, at: stamp.at, by: stamp.by, ledgers: [], bills: [] },
     payees: changes.payees.map(p => p.id),
@@ -210,8 +211,8 @@ export function takeBefore(
   return good({
     changes: { ...changes, intakes: [intake] },
     trail: {
-      act: 'take in what was before',
-      text: `${told} from ${file}${act.held ? '; the opening balance stays' : ''}`,
+      act: 'Earlier checks imported',
+      text: `Imported ${told} from ${file}${act.held ? '; the opening balance includes them' : ''}.`,
       about: { intake: id, company: companyId, account: accountId },
     },
   })

@@ -28,16 +28,15 @@ export function takeBeforeBack(
   stamp: Stamp,
 ): Decision<{ intakes: Intake[]; numbers: NumberRow[]; payments: Payment[]; entries: Entry[] }> {
   const { intake } = known
-  if (!intake.numbers)
-    return refuse('intake-numbers', 'no check number came with this file', { field: 'file' })
-  if (intake.takenBack) return refuse('intake-back', 'this file was taken back already', { field: 'file' })
+  if (!intake.numbers) return refuse('intake-numbers', 'This import has no check numbers', { field: 'file' })
+  if (intake.takenBack) return refuse('intake-back', 'This import was already undone', { field: 'file' })
   const since = known.numbers.find(row =>
     row.life.some(line => line.at !== intake.at || line.by !== intake.by),
   )
   if (since)
     return refuse(
       'intake-used',
-      `${since.number} is ${since.fate} since: it cannot be taken back as a whole`,
+      `Check ${since.number} is now ${since.fate}, so the import cannot be undone`,
       { field: 'file', value: since.number },
     )
   const entries: Entry[] = []
@@ -45,9 +44,9 @@ export function takeBeforeBack(
     const open = mustBeOpen(of.date, known.closedThrough, 'file')
     if (!open.ok) return open
     const id = `${of.id}/back` as Id<'entry'>
-    entries.push(reversed(of, { id, date: of.date, text: `Taken back: ${of.text}` }))
+    entries.push(reversed(of, { id, date: of.date, text: `Reversed: ${of.text}` }))
   }
-  const why = `${intake.file} is taken back`
+  const why = `Import of ${intake.file} undone`
   const line = { at: stamp.at, by: stamp.by, fate: 'unused' as const, why }
   return good({
     changes: {
@@ -64,8 +63,8 @@ export function takeBeforeBack(
       entries,
     },
     trail: {
-      act: 'take a file back',
-      text: `${beforeTold(known)} of ${intake.file}`,
+      act: 'Import undone',
+      text: `Undid the import of ${intake.file}: ${beforeTold(known)}.`,
       about: { intake: intake.id, company: intake.companyId },
     },
   })

@@ -62,8 +62,8 @@ describe('a check written by hand', () => {
       layoutVersions: [version],
     })
     expect(trail).toEqual({
-      act: 'record by hand',
-      text: '105, 120.00 to Shoreline Timber',
+      act: 'Handwritten check recorded',
+      text: 'Recorded handwritten check 105: 120.00 to Shoreline Timber.',
       about: { account: account.id, book: book.id, payment: payment.id, number: 'book/105' },
     })
   })
@@ -71,35 +71,32 @@ describe('a check written by hand', () => {
     const found = { ...rowOf(105, 'unused'), life: [{ ...stamp, fate: 'missing' as const }] }
     expect(must(written({ row: found })).changes.numbers[0]!.life).toHaveLength(2)
   })
-  const unfit = 'book-unfit (book) “handwritten pad, 101 to 120” is not a handwritten pad of this account'
+  const unfit = 'book-unfit (book) “handwritten pad, 101 to 120” is not a handwritten pad of this account.'
   it.each<[() => ReturnType<typeof written>, string]>([
     [
       () => written({ book }),
-      'book-unfit (book) “printed by us, 101 to 120” is not a handwritten pad of this account',
+      'book-unfit (book) “printed by us, 101 to 120” is not a handwritten pad of this account.',
     ],
     [() => written({ book: { ...pad, accountId: idOf('elsewhere') } }), unfit],
     [() => written({ book: { ...pad, archived: true } }), unfit],
     [
       () => written({}, drawn, 121),
-      'number-outside (number, 121) 121 is not in the pad: it holds 101 to 120',
+      'number-outside (number, 121) Number 121 is not in the pad, which has 101 to 120.',
     ],
     [
       () => written({ row: rowOf(105, 'issued', payment) }),
-      'number-used (number, 105) 105 is issued, Shoreline Timber: a number is never used twice',
+      'number-used (number, 105) Number 105 is already issued, Shoreline Timber. A number can only be used once.',
     ],
     [
       () => written({ row: rowOf(105, 'spoiled') }),
-      'number-used (number, 105) 105 is spoiled: a number is never used twice',
+      'number-used (number, 105) Number 105 is already spoiled. A number can only be used once.',
     ],
-    [() => written({}, { ...drawn, advice: true }), 'advice-by-hand (advice) an advice is no check'],
+    [() => written({}, { ...drawn, advice: true }), 'advice-by-hand (advice) An advice is not a check.'],
     [
       () => written({}, { ...drawn, scheduled: drawn.date }),
-      'by-hand-later (scheduled) what was written by hand is not for later',
+      'by-hand-later (scheduled) A handwritten check cannot be scheduled.',
     ],
-    [
-      () => written({}, { ...drawn, split: [] }),
-      'ledger-blank (ledger) choose the ledger account it belongs to',
-    ],
+    [() => written({}, { ...drawn, split: [] }), 'ledger-blank (ledger) Choose a ledger account.'],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
   })
@@ -121,20 +118,17 @@ describe('what was paid without a check', () => {
       ],
     })
     expect(trail).toMatchObject({
-      act: 'pay another way',
-      text: '$120.00 to Shoreline Timber, dated 2026-11-24, by transfer, R7',
+      act: 'Payment recorded',
+      text: 'Recorded a payment by transfer (R7): $120.00 to Shoreline Timber, dated Nov 24, 2026.',
     })
   })
   it.each<[() => ReturnType<typeof paid>, string]>([
-    [() => paid(' '), 'reference-blank (reference) say under what reference it was paid'],
+    [() => paid(' '), 'reference-blank (reference) Enter the reference of the payment.'],
     [
       () => paid('R7', { ...drawn, scheduled: drawn.date }),
-      'otherwise-later (scheduled) what was paid is not for later',
+      'otherwise-later (scheduled) A payment that was already made cannot be scheduled.',
     ],
-    [
-      () => paid('R7', { ...drawn, split: [] }),
-      'ledger-blank (ledger) choose the ledger account it belongs to',
-    ],
+    [() => paid('R7', { ...drawn, split: [] }), 'ledger-blank (ledger) Choose a ledger account.'],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
   })

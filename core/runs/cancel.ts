@@ -1,4 +1,5 @@
-import { dayOfMoment, type PlainDate } from '../base/dates'
+import { dayText, dayOfMoment, type PlainDate } from '../base/dates'
+import { sentence } from '../base/sentence'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import { become, type NumberRow } from '../books/book'
@@ -47,18 +48,22 @@ export function reversalDate(
   if (!date && known.closedThrough && wanted <= known.closedThrough)
     return refuse(
       'period-closed',
-      `the period of ${wanted} is closed through ${known.closedThrough}: choose the day of the reversal, ${firstOpen(known.closedThrough)} or later`,
+      `The books are closed through ${dayText(known.closedThrough)}. Enter a reversal date of ${dayText(firstOpen(known.closedThrough) ?? wanted)} or later`,
       { field: 'date', value: wanted, limit: known.closedThrough },
     )
   if (wanted < entered)
-    return refuse('reversal-early', `the payment was entered on ${entered}: it cannot be reversed before`, {
-      field: 'date',
-      value: wanted,
-      limit: entered,
-    })
+    return refuse(
+      'reversal-early',
+      `The payment was entered on ${dayText(entered)} and cannot be reversed before that`,
+      {
+        field: 'date',
+        value: wanted,
+        limit: entered,
+      },
+    )
   const last = entered > today ? entered : today
   if (wanted > last)
-    return refuse('reversal-late', `choose a day up to ${last}`, {
+    return refuse('reversal-late', `Choose a day up to ${dayText(last)}`, {
       field: 'date',
       value: wanted,
       limit: last,
@@ -78,17 +83,18 @@ export function cancel(
 ): Decision<{ numbers: NumberRow[]; payments: Payment[]; entries: Entry[] }> {
   const { row, payment } = known
   if (payment.state === 'cleared' || row?.fate === 'cleared')
-    return refuse('check-cleared', 'the bank has paid this check: it cannot be cancelled', {
+    return refuse('check-cleared', 'The bank has paid this check, so it cannot be cancelled', {
       field: 'number',
     })
   const replacing = payment.state === 'waiting' && payment.booked === true
   if (payment.state !== 'issued' && !replacing)
     return refuse(
       'payment-not-issued',
-      `the payment to ${payment.name} is ${payment.state}: only an issued one can be cancelled`,
+      `The payment to ${payment.name} is ${payment.state}. Only an issued payment can be cancelled`,
       { field: 'payment' },
     )
-  if (!act.why.trim()) return refuse('why-blank', 'say why it is cancelled', { field: 'why' })
+  if (!act.why.trim())
+    return refuse('why-blank', 'Give a reason for cancelling the payment', { field: 'why' })
   const numbers: NumberRow[] = []
   if (payment.state === 'issued' && !payment.otherwise) {
     if (row?.fate !== 'issued' || row.check?.paymentId !== payment.id)
@@ -116,8 +122,10 @@ export function cancel(
           ],
     },
     trail: {
-      act: 'cancel a payment',
-      text: `${figures(payment.amount)} to ${payment.name}${row ? `, ${row.number} ${act.ending}` : ''}, reversed on ${date.value}: ${act.why.trim()}`,
+      act: 'Payment cancelled',
+      text: sentence(
+        `Cancelled the payment of ${figures(payment.amount)} to ${payment.name}${row ? `, check ${row.number} ${act.ending}` : ''}, reversed on ${dayText(date.value)}: ${act.why.trim()}`,
+      ),
       about: {
         account: payment.accountId,
         payment: payment.id,

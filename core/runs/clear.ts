@@ -18,7 +18,7 @@ export function clear(
   },
   stamp: Stamp,
 ): Decision<{ numbers: NumberRow[]; payments: Payment[] }> {
-  if (!known.rows.length) return refuse('numbers-none', 'no number was named', { field: 'number' })
+  if (!known.rows.length) return refuse('numbers-none', 'Choose at least one number', { field: 'number' })
   const numbers: NumberRow[] = []
   const payments: Payment[] = []
   for (const row of known.rows) {
@@ -43,8 +43,8 @@ export function clear(
   return good({
     changes: { numbers, payments },
     trail: {
-      act: 'clear',
-      text: `${howMany(numbers.length, 'check')} paid by the bank`,
+      act: 'Checks cleared',
+      text: `The bank paid ${howMany(numbers.length, 'check')}.`,
       about: { account: known.accountId },
     },
   })

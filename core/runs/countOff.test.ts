@@ -122,8 +122,8 @@ describe('a run that is counted off', () => {
     ])
     expect(changes.copies).toEqual([])
     expect(trail).toEqual({
-      act: 'count off',
-      text: '1 good for 120.00, 1 spoiled, 1 never came out',
+      act: 'Run counted off',
+      text: 'Counted off: 1 good for 120.00, 1 spoiled, 1 never came out.',
       about: { account: account.id, run: runId, book: book.id },
     })
   })
@@ -146,7 +146,9 @@ describe('a run that is counted off', () => {
       ['run/104', 104],
     ])
     expect(changes.entries.map(e => e.id)).toEqual(['a/issued/102', 'b/issued/103'])
-    expect(trail.text).toBe('2 good for 240.00, 1 spoiled, 0 never came out, 3 under another number')
+    expect(trail.text).toBe(
+      'Counted off: 2 good for 240.00, 1 spoiled, 0 never came out, 3 under another number.',
+    )
     expect(must(counted([102, 103, 104], [], { copies: new Map() })).changes.copies).toEqual([])
   })
   it('gives numbers that carry no check their fate, those of the run too', () => {
@@ -163,7 +165,7 @@ describe('a run that is counted off', () => {
       'missing',
     ])
     expect(changes.runs[0]!.skipped).toEqual(skipped)
-    expect(trail.text).toMatch(/, 1 never came out, skipped 101 missing, 104 set aside$/)
+    expect(trail.text).toMatch(/, 1 never came out, skipped 101 missing, 104 set aside\.$/)
     expect(numbersOfRun(changes.runs[0]!).map(u => [u.number, u.came, u.why])).toEqual([
       [101, 'never came out', ''],
       [101, 'missing', 'fed twice'],
@@ -223,40 +225,40 @@ describe('a run that is counted off', () => {
   it.each<[() => ReturnType<typeof counted>, string]>([
     [
       () => counted([], [], { run: { ...run, state: 'counted off' } }),
-      'run-not-at-printer (run) this run is counted off',
+      'run-not-at-printer (run) This run is counted off.',
     ],
-    [() => counted(['good', 'good']), 'outcome-missing (outcome, 103) say what became of 103'],
+    [() => counted(['good', 'good']), 'outcome-missing (outcome, 103) Choose an outcome for 103.'],
     [
       () => counted(['good', 'good', 'good', 'good']),
-      'outcome-extra (outcome) an outcome names a number that is not in this run',
+      'outcome-extra (outcome) An outcome is for a number that is not in this run.',
     ],
-    [() => counted(['spoiled:  ', 'good', 'good']), 'why-blank (why, 101) say why 101 is spoiled'],
-    [() => counted([121, 'good', 'good']), 'number-outside (number, 121) 121 is not in the number book'],
-    [() => counted([104, 104, 'good']), 'number-twice (number, 104) 104 is said of two sheets'],
+    [() => counted(['spoiled:  ', 'good', 'good']), 'why-blank (why, 101) Give a reason why 101 is spoiled.'],
+    [() => counted([121, 'good', 'good']), 'number-outside (number, 121) 121 is not in the number book.'],
+    [() => counted([104, 104, 'good']), 'number-twice (number, 104) Number 104 was given to two sheets.'],
     [
       () => counted([104, 'good', 'good'], [], { rows: rowsOf(...onPaper, rowOf(104, 'missing')) }),
-      'number-used (number, 104) 104 is missing: a number is never used twice',
+      'number-used (number, 104) Number 104 is already missing. A number can only be used once.',
     ],
     [
       () => counted(['good', 'good', 'good'], [skip(102)]),
-      'number-twice (skipped, 102) 102 is said to be missing, but a sheet carries it',
+      'number-twice (skipped, 102) Number 102 is marked missing, but a sheet has it.',
     ],
     [
       () => counted(['good', 'good', 'good'], [skip(104), skip(104)]),
-      'number-twice (skipped, 104) 104 is said to be missing, but a sheet carries it',
+      'number-twice (skipped, 104) Number 104 is marked missing, but a sheet has it.',
     ],
     [
       () => counted(['good', 'good', 'good'], [skip(100)]),
-      'number-outside (skipped, 100) 100 is not in the number book',
+      'number-outside (skipped, 100) 100 is not in the number book.',
     ],
     [
       () => counted(['good', 'good', 'good'], [skip(104, 'spoiled', ' ')]),
-      'why-blank (why, 104) say why 104 is spoiled',
+      'why-blank (why, 104) Give a reason why 104 is spoiled.',
     ],
     [
       () =>
         counted(['good', 'good', 'good'], [skip(105)], { rows: rowsOf(...onPaper, rowOf(105, 'voided')) }),
-      'number-used (skipped, 105) 105 is voided',
+      'number-used (skipped, 105) 105 is voided.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -264,14 +266,14 @@ describe('a run that is counted off', () => {
   it('stops where the books are broken, with nothing done', () => {
     const with101 = (row: NumberRow) => () =>
       counted(['good', 'good', 'good'], [], { rows: rowsOf(...onPaper, row) })
-    const broken = 'number 101 of run run is not on paper in the books'
+    const broken = 'Number 101 of this run is not on paper in the number book'
     expect(with101(rowOf(101, 'unused'))).toThrow(broken)
     expect(with101(rowOf(101, 'issued', a))).toThrow(broken)
     expect(with101({ ...rowOf(101, 'on paper'), check: paperOf(a, { runId: idOf('other') }) })).toThrow(
       broken,
     )
     expect(() => counted(['good', 'good', 'good'], [], { rows: new Map() })).toThrow(broken)
-    const notOnPaper = 'the payment of 101 is not on paper'
+    const notOnPaper = 'The payment of check 101 is not on paper'
     expect(() => counted(['good', 'good', 'good'], [], { payments: byKey(b, c) })).toThrow(notOnPaper)
     const waiting = byKey<'payment', Payment>({ ...a, state: 'waiting' }, b, c)
     expect(() => counted(['good', 'good', 'good'], [], { payments: waiting })).toThrow(notOnPaper)

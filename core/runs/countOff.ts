@@ -83,7 +83,7 @@ function heldBy({ run, rows }: CountOffKnown): Map<CheckNumber, CheckOnPaper> {
     run.checks.map(({ number }) => {
       const row = rows.get(number)
       if (row?.check?.runId !== run.id || row.fate !== 'on paper') {
-        throw new Error(`number ${number} of run ${run.id} is not on paper in the books`)
+        throw new Error(`Number ${number} of this run is not on paper in the number book`)
       }
       return [number, row.check]
     }),
@@ -96,24 +96,27 @@ function oneOutcomeEach(run: Run, outcomes: ReadonlyMap<CheckNumber, Outcome>): 
   if (missing) return outcomeMissing(missing.number)
   return outcomes.size === run.checks.length
     ? good(true)
-    : refuse('outcome-extra', 'an outcome names a number that is not in this run', { field: 'outcome' })
+    : refuse('outcome-extra', 'An outcome is for a number that is not in this run', { field: 'outcome' })
 }
 const outcomeMissing = (number: CheckNumber) =>
-  refuse('outcome-missing', `say what became of ${number}`, { field: 'outcome', value: number })
+  refuse('outcome-missing', `Choose an outcome for ${number}`, { field: 'outcome', value: number })
 const outside = (number: CheckNumber, field: string) =>
   refuse('number-outside', `${number} is not in the number book`, { field, value: number })
 const whyBlank = (number: CheckNumber, fate: string) =>
-  refuse('why-blank', `say why ${number} is ${fate}`, { field: 'why', value: number })
+  refuse('why-blank', `Give a reason why ${number} is ${fate}`, { field: 'why', value: number })
 
 /** Whether the paper of a check may carry this number, and whether its outcome says enough. */
 function mayCarry(t: Tally, number: CheckNumber, outcome: Outcome): Result<true> {
   if (!inBook(t.known.book, number)) return outside(number, 'number')
   if (t.carried.has(number)) {
-    return refuse('number-twice', `${number} is said of two sheets`, { field: 'number', value: number })
+    return refuse('number-twice', `Number ${number} was given to two sheets`, {
+      field: 'number',
+      value: number,
+    })
   }
   const used = t.usedElsewhere(number)
   if (used) {
-    return refuse('number-used', `${number} is ${used.fate}: a number is never used twice`, {
+    return refuse('number-used', `Number ${number} is already ${used.fate}. A number can only be used once`, {
       field: 'number',
       value: number,
     })
@@ -155,7 +158,7 @@ function spoil(
 function countCheck(t: Tally, check: RunCheck, outcome: Outcome): Result<true> {
   const payment = t.known.payments.get(check.paymentId)
   if (!payment || payment.state !== 'on paper') {
-    throw new Error(`the payment of ${check.number} is not on paper`)
+    throw new Error(`The payment of check ${check.number} is not on paper`)
   }
   if (outcome.kind === 'never came out') {
     t.payments.push({ ...payment, state: 'waiting' })
@@ -183,7 +186,7 @@ function countCheck(t: Tally, check: RunCheck, outcome: Outcome): Result<true> {
 /** A number that went through the printer and carries no check gets the fate that is told for it. */
 function countSkipped(t: Tally, { number, fate, why }: Skipped): Result<true> {
   if (t.carried.has(number)) {
-    return refuse('number-twice', `${number} is said to be ${fate}, but a sheet carries it`, {
+    return refuse('number-twice', `Number ${number} is marked ${fate}, but a sheet has it`, {
       field: 'skipped',
       value: number,
     })
@@ -224,7 +227,7 @@ function nameSuccessors(t: Tally): void {
   }
 }
 
-function sentence(t: Tally, skipped: readonly Skipped[]): string {
+function countTold(t: Tally, skipped: readonly Skipped[]): string {
   const count = (kind: Outcome['kind']): number => t.checks.filter(c => c.outcome?.kind === kind).length
   const shifted = t.checks.filter(c => c.sentAs !== undefined).length
   const issued = sum(t.payments.filter(p => p.state === 'issued').map(p => p.amount))
@@ -278,8 +281,8 @@ export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): 
   return good({
     changes: { runs: [counted], numbers: [...numbers.values()], payments, entries, copies },
     trail: {
-      act: 'count off',
-      text: sentence(t, skipped),
+      act: 'Run counted off',
+      text: `Counted off: ${countTold(t, skipped)}.`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

@@ -45,29 +45,29 @@ describe('checks that the bank paid', () => {
           { ...other, state: 'cleared' },
         ],
       },
-      trail: { act: 'clear', text: '2 checks paid by the bank', about: { account: account.id } },
+      trail: { act: 'Checks cleared', text: 'The bank paid 2 checks.', about: { account: account.id } },
     })
-    expect(must(cleared([row])).trail.text).toBe('1 check paid by the bank')
+    expect(must(cleared([row])).trail.text).toBe('The bank paid 1 check.')
   })
   it.each<[() => ReturnType<typeof cleared>, string]>([
-    [() => cleared([]), 'numbers-none (number) no number was named'],
+    [() => cleared([]), 'numbers-none (number) Choose at least one number.'],
     [
       () => cleared([{ ...row, accountId: idOf('elsewhere') }]),
-      'number-elsewhere (number, 101) 101 belongs to another account',
+      'number-elsewhere (number, 101) 101 belongs to another account.',
     ],
-    [() => cleared([row, row]), 'number-twice (number, 101) 101 is named twice'],
+    [() => cleared([row, row]), 'number-twice (number, 101) 101 is named twice.'],
     [
       () => cleared([rowOf(101, 'voided', issued)]),
-      'fate-impossible (number, 101) number 101 is voided: it cannot become cleared',
+      'fate-impossible (number, 101) Number 101 is voided and cannot become cleared.',
     ],
-    [() => cleared([row], []), 'payment-not-issued (number, 101) the payment of 101 is not issued'],
+    [() => cleared([row], []), 'payment-not-issued (number, 101) The payment of 101 is not issued.'],
     [
       () => cleared([row], [{ ...issued, state: 'waiting' }]),
-      'payment-not-issued (number, 101) the payment of 101 is not issued',
+      'payment-not-issued (number, 101) The payment of 101 is not issued.',
     ],
     [
       () => cleared([rowOf(101, 'issued')]),
-      'payment-not-issued (number, 101) the payment of 101 is not issued',
+      'payment-not-issued (number, 101) The payment of 101 is not issued.',
     ],
   ])('%#: refused as a whole', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -84,8 +84,8 @@ describe('a check that is replaced', () => {
         payments: [{ ...issued, state: 'waiting', booked: true }],
       },
       trail: {
-        act: 'replace',
-        text: '101 voided: torn; 120.00 to Shoreline Timber back in the lane',
+        act: 'Check replaced',
+        text: 'Replaced check 101 (voided: torn). The payment of 120.00 to Shoreline Timber is back in the lane.',
         about: { account: account.id, book: book.id, payment: issued.id, number: row.id },
       },
     })
@@ -93,25 +93,25 @@ describe('a check that is replaced', () => {
   it.each<[() => ReturnType<typeof replaced>, string]>([
     [
       () => replaced(rowOf(101, 'cleared', issued)),
-      'check-cleared (number, 101) 101 has been paid by the bank: it cannot be replaced',
+      'check-cleared (number, 101) The bank has paid check 101, so it cannot be replaced.',
     ],
     [
       () => replaced(rowOf(101, 'voided', issued)),
-      'check-not-issued (number, 101) 101 is voided: only an issued check can be replaced',
+      'check-not-issued (number, 101) Check 101 is voided. Only an issued check can be replaced.',
     ],
     [
       () => replaced(row, { ...issued, state: 'waiting' }),
-      'check-not-issued (number, 101) 101 is issued: only an issued check can be replaced',
+      'check-not-issued (number, 101) Check 101 is issued. Only an issued check can be replaced.',
     ],
     [
       () => replaced(row, { ...issued, id: idOf('b') }),
-      'check-not-issued (number, 101) 101 is issued: only an issued check can be replaced',
+      'check-not-issued (number, 101) Check 101 is issued. Only an issued check can be replaced.',
     ],
     [
       () => replaced(rowOf(101, 'issued')),
-      'check-not-issued (number, 101) 101 is issued: only an issued check can be replaced',
+      'check-not-issued (number, 101) Check 101 is issued. Only an issued check can be replaced.',
     ],
-    [() => replaced(row, issued, 'voided', ' '), 'why-blank (why) say why it is replaced'],
+    [() => replaced(row, issued, 'voided', ' '), 'why-blank (why) Give a reason for replacing the check.'],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
   })
@@ -144,8 +144,8 @@ describe('a payment that is cancelled', () => {
         ],
       },
       trail: {
-        act: 'cancel a payment',
-        text: '120.00 to Shoreline Timber, 101 stopped, reversed on 2026-11-24: paid twice',
+        act: 'Payment cancelled',
+        text: 'Cancelled the payment of 120.00 to Shoreline Timber, check 101 stopped, reversed on Nov 24, 2026: paid twice.',
         about: { ...about, number: row.id, book: book.id },
       },
     })
@@ -157,7 +157,7 @@ describe('a payment that is cancelled', () => {
     expect(waits.changes.payments).toEqual([{ ...issued, state: 'cancelled' }])
     expect(waits.changes.entries.map(e => e.id)).toEqual(['a/reversed/waiting'])
     expect(waits.trail).toMatchObject({
-      text: '120.00 to Shoreline Timber, reversed on 2026-11-24: paid twice',
+      text: 'Cancelled the payment of 120.00 to Shoreline Timber, reversed on Nov 24, 2026: paid twice.',
       about,
     })
     const otherwise = { way: 'card' as const, reference: 'R7' }
@@ -172,32 +172,32 @@ describe('a payment that is cancelled', () => {
   it.each<[() => ReturnType<typeof cancelled>, string]>([
     [
       () => cancelled({ payment: { ...issued, state: 'cleared' } }),
-      'check-cleared (number) the bank has paid this check: it cannot be cancelled',
+      'check-cleared (number) The bank has paid this check, so it cannot be cancelled.',
     ],
     [
       () => cancelled({ row: rowOf(101, 'cleared', issued) }),
-      'check-cleared (number) the bank has paid this check: it cannot be cancelled',
+      'check-cleared (number) The bank has paid this check, so it cannot be cancelled.',
     ],
     [
       () => cancelled({ payment: { ...issued, state: 'waiting' } }),
-      'payment-not-issued (payment) the payment to Shoreline Timber is waiting: only an issued one can be cancelled',
+      'payment-not-issued (payment) The payment to Shoreline Timber is waiting. Only an issued payment can be cancelled.',
     ],
     [
       () => cancelled({ payment: { ...issued, state: 'cancelled', booked: true } }),
-      'payment-not-issued (payment) the payment to Shoreline Timber is cancelled: only an issued one can be cancelled',
+      'payment-not-issued (payment) The payment to Shoreline Timber is cancelled. Only an issued payment can be cancelled.',
     ],
-    [() => cancelled({}, { why: ' ' }), 'why-blank (why) say why it is cancelled'],
+    [() => cancelled({}, { why: ' ' }), 'why-blank (why) Give a reason for cancelling the payment.'],
     [
       () => cancelled({ closedThrough: day('2026-11-24') }),
-      'period-closed (date, 2026-11-24, 2026-11-24) the period of 2026-11-24 is closed through 2026-11-24: choose the day of the reversal, 2026-11-25 or later',
+      'period-closed (date, 2026-11-24, 2026-11-24) The books are closed through Nov 24, 2026. Enter a reversal date of Nov 25, 2026 or later.',
     ],
     [
       () => cancelled({}, { date: day('2026-11-23') }),
-      'reversal-early (date, 2026-11-23, 2026-11-24) the payment was entered on 2026-11-24: it cannot be reversed before',
+      'reversal-early (date, 2026-11-23, 2026-11-24) The payment was entered on Nov 24, 2026 and cannot be reversed before that.',
     ],
     [
       () => cancelled({}, { date: day('2026-11-25') }),
-      'reversal-late (date, 2026-11-25, 2026-11-24) choose a day up to 2026-11-24',
+      'reversal-late (date, 2026-11-25, 2026-11-24) Choose a day up to Nov 24, 2026.',
     ],
     [
       () =>
@@ -205,7 +205,7 @@ describe('a payment that is cancelled', () => {
           { enteredOn: day('2026-11-02'), closedThrough: day('2026-11-10') },
           { date: day('2026-11-10') },
         ),
-      'period-closed (date, 2026-11-10, 2026-11-10) the books are closed through 2026-11-10: choose a day after it',
+      'period-closed (date, 2026-11-10, 2026-11-10) The books are closed through Nov 10, 2026. Choose a later date.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)

@@ -1,8 +1,9 @@
+import { drawTold, draw, type Draw, type DrawKnown } from '../payables/draw'
+import { sentence } from '../base/sentence'
 import { good, refuse } from '../base/result'
 import type { Entry } from '../ledger/entry'
 import { isEntered, issueEntry } from './issue'
 import type { Decision, Stamp } from '../trail/trail'
-import { draw, type Draw, type DrawKnown } from '../payables/draw'
 import type { Payee } from '../payables/payee'
 import type { OtherWay, Payment } from '../payables/payment'
 import { printable } from '../payables/texts'
@@ -19,9 +20,11 @@ export function payOtherwise(
   const reference = printable(act.reference, 'reference')
   if (!reference.ok) return reference
   if (!reference.value)
-    return refuse('reference-blank', 'say under what reference it was paid', { field: 'reference' })
+    return refuse('reference-blank', 'Enter the reference of the payment', { field: 'reference' })
   if (act.draw.scheduled)
-    return refuse('otherwise-later', 'what was paid is not for later', { field: 'scheduled' })
+    return refuse('otherwise-later', 'A payment that was already made cannot be scheduled', {
+      field: 'scheduled',
+    })
   const drawn = draw(known, act.draw, stamp, { withoutCheck: true })
   if (!drawn.ok) return drawn
   const [waiting] = drawn.value.changes.payments
@@ -37,8 +40,10 @@ export function payOtherwise(
     changes: { ...drawn.value.changes, payments: [payment], entries },
     trail: {
       ...drawn.value.trail,
-      act: 'pay another way',
-      text: `${drawn.value.trail.text}, by ${act.way}, ${reference.value}`,
+      act: 'Payment recorded',
+      text: sentence(
+        `Recorded a payment by ${act.way} (${reference.value}): ${drawTold(known, act.draw, payment.name)}`,
+      ),
     },
   })
 }

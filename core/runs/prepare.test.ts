@@ -72,13 +72,13 @@ describe('payments picked for a run', () => {
     expect(must(picked({}))).toEqual({
       changes: { runs: [runOf(['a', 'b'], { order: 'amount', preparedAt: stamp.at })] },
       trail: {
-        act: 'pick',
-        text: '2 payments, 150.00, order amount',
+        act: 'Run picked',
+        text: 'Picked 2 payments, 150.00, ordered amount.',
         about: { account: account.id, run: runId },
       },
     })
     expect(must(picked({}, { order: 'payee', paymentIds: [a.id] })).trail.text).toBe(
-      '1 payment, 120.00, order payee',
+      'Picked 1 payment, 120.00, ordered payee.',
     )
     expect(must(picked({}, { order: 'payee' })).changes.runs[0]!.paymentIds).toEqual(['b', 'a'])
   })
@@ -91,15 +91,15 @@ describe('payments picked for a run', () => {
     const on = (known: Known) => cameTo(picked({ layout, ...known }, { paper }))
     expect(must(picked({ stock: blank, layout }, { paper })).changes.runs[0]).toMatchObject({ paper })
     expect(must(picked({ stock: carrying, layout, book: stationers }, { paper })).trail.text).toContain(
-      `, on ${carrying.name} by ${layout.name}`,
+      `, on ${carrying.name} with layout ${layout.name}`,
     )
     expect(must(picked({ stock: carrying, layout, book: stationers })).changes.runs[0]).not.toHaveProperty(
       'paper',
     )
-    expect(on({ stock: carrying })).toContain('carries its own numbers')
+    expect(on({ stock: carrying })).toContain('book-unfit (book) “Check over two stubs, 3 1/2 + 3 1/2 + 4 in, preprinted” has preprinted numbers. Choose the number book of that pack.')
     expect(on({ stock: blank, book: stationers })).toContain('carries no numbers')
-    expect(on({ stock: undefined })).toContain('stock is no longer here')
-    expect(on({ stock: blank, layout: undefined })).toContain('layout is no longer here')
+    expect(on({ stock: undefined })).toContain('stock no longer exists')
+    expect(on({ stock: blank, layout: undefined })).toContain('layout no longer exists')
     const kept = { ...layout, companies: ['another'] }
     expect(on({ stock: blank, layout: kept })).toContain('kept for other companies')
   })
@@ -112,73 +112,73 @@ describe('payments picked for a run', () => {
     ])
   })
   it.each<[Known, Partial<Picking>, string]>([
-    [{ book: pad }, {}, 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for a run'],
+    [{ book: pad }, {}, 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for a run.'],
     [
       { open: [runOf(['a'], { id: other })] },
       {},
-      'run-open (run, other) another run of this number book is being prepared (1 payment)',
+      'run-open (run, other) Another run of this number book is being prepared (1 payment).',
     ],
     [
       { open: [runOf(['a', 'b'], { id: other, state: 'at the printer', checks: checksOf(104, a, b) })] },
       {},
-      'run-open (run, other) a run of this number book waits for its count-off (104 to 105)',
+      'run-open (run, other) A run of this number book is waiting to be counted off (104 to 105).',
     ],
     [
       { run: runOf(['a'], { state: 'counted off' }) },
       {},
-      'run-printed (run) this run is counted off: it can no longer be picked anew',
+      'run-printed (run) This run is counted off and cannot be picked again.',
     ],
     [
       { run: runOf(['a'], { bookId: advices.id }) },
       {},
-      'book-unfit (book) this run takes its numbers from another book: load that one',
+      'book-unfit (book) This run uses numbers from another book. Load that one.',
     ],
-    [{}, { paymentIds: [] }, 'pick-none (payments) pick at least one payment'],
-    [
-      {},
-      { paymentIds: [a.id, a.id] },
-      'payment-twice (payments) a payment was picked twice: it goes on one check',
-    ],
+    [{}, { paymentIds: [] }, 'pick-none (payments) Pick at least one payment.'],
+    [{}, { paymentIds: [a.id, a.id] }, 'payment-twice (payments) A payment was picked twice.'],
     [
       { of: [a] },
       {},
-      'payment-not-waiting (payments) a payment picked is no longer in the lane of this account',
+      'payment-not-waiting (payments) A payment you picked is no longer in the lane of this account.',
     ],
     [
       withA({ state: 'issued' }),
       {},
-      'payment-not-waiting (payments) a payment picked is no longer in the lane of this account',
+      'payment-not-waiting (payments) A payment you picked is no longer in the lane of this account.',
     ],
     [
       withA({ accountId: idOf('elsewhere') }),
       {},
-      'payment-not-waiting (payments) a payment picked is no longer in the lane of this account',
+      'payment-not-waiting (payments) A payment you picked is no longer in the lane of this account.',
     ],
     [
       withA({ correct: 'date' }),
       {},
-      'payment-to-correct (payments, Shoreline Timber) the date of the payment to Shoreline Timber is still to be put right',
+      'payment-to-correct (payments, Shoreline Timber) The date of the payment to Shoreline Timber must be corrected first.',
     ],
     [
       withA({ advice: true }, { book: stationers }),
       {},
-      'payment-unfit (payments, Shoreline Timber) Shoreline Timber: an advice would use up a numbered check',
+      'payment-unfit (payments, Shoreline Timber) Shoreline Timber: An advice would use a numbered check.',
     ],
     [
       withA({}, { book: advices }),
       {},
-      'payment-unfit (payments, Shoreline Timber) Shoreline Timber: this book is for advices only',
+      'payment-unfit (payments, Shoreline Timber) Shoreline Timber: This book is for advices only.',
     ],
     [
       withA({ scheduled: day('2026-11-25') }),
       {},
-      'payment-early (payments, Shoreline Timber) Shoreline Timber: scheduled for 2026-11-25',
+      'payment-early (payments, Shoreline Timber) Shoreline Timber: scheduled for Nov 25, 2026.',
     ],
-    [{ held: true }, {}, 'payment-held (payments, Shoreline Timber) Shoreline Timber is on hold: asks twice'],
+    [
+      { held: true },
+      {},
+      'payment-held (payments, Shoreline Timber) Shoreline Timber is on hold: asks twice.',
+    ],
     [
       withA({ settles }, { disputed: true }),
       {},
-      'payment-held (payments, Shoreline Timber) bill B7 is disputed: short by two',
+      'payment-held (payments, Shoreline Timber) Bill B7 is disputed: short by two.',
     ],
   ])('%#: refused', (known, act, expected) => {
     expect(cameTo(picked(known, act))).toBe(expected)
@@ -240,14 +240,18 @@ describe('a run that is loaded', () => {
         runs: [runOf(['a', 'b'], { top: n(101), loadedOn: stockMark(blank), printing })],
         numbers: [],
       },
-      trail: { act: 'load', text: '101 on the top sheet', about: { account: account.id, run: runId } },
+      trail: {
+        act: 'Run loaded',
+        text: 'Loaded with number 101 on the top sheet.',
+        about: { account: account.id, run: runId },
+      },
     })
     expect(stockMark(blank)).toMatch(/^[0-9a-f]{16}$/)
   })
   it('begins on a sheet that is part-used where that is said, and forgets it where it is not', () => {
     const begun = must(loaded({ firstPlace: 3 }, runOf(['a']), three))
     expect(begun.changes.runs[0]).toMatchObject({ firstPlace: 3, printing: null })
-    expect(begun.trail.text).toBe('101 on the top sheet, beginning at check 3 of it')
+    expect(begun.trail.text).toBe('Loaded with number 101 on the top sheet, starting at its check 3.')
     expect(must(loaded({}, begun.changes.runs[0], three)).changes.runs[0]).not.toHaveProperty('firstPlace')
   })
   it('gives the numbers that it jumps over their fate, and names them', () => {
@@ -256,38 +260,37 @@ describe('a run that is loaded', () => {
       [101, 'missing', 'not in the box'],
       [104, 'missing', 'not in the box'],
     ])
-    expect(jumped.trail.text).toBe('105 on the top sheet; 101, 104 missing: not in the box')
+    expect(jumped.trail.text).toBe(
+      'Loaded with number 105 on the top sheet. Marked 101, 104 as missing: not in the box.',
+    )
   })
   it.each<[() => ReturnType<typeof loaded>, string]>([
     [
       () => loaded({}, runOf(['a'], { state: 'at the printer' })),
-      'run-printed (run) this run is at the printer',
+      'run-printed (run) This run is at the printer.',
     ],
-    [() => loaded({ firstPlace: 2 }), 'place-outside (firstPlace, 2, 1) a sheet of this stock holds 1'],
-    [() => loaded({ firstPlace: 0 }), 'place-outside (firstPlace, 0, 1) a sheet of this stock holds 1'],
+    [() => loaded({ firstPlace: 2 }), 'place-outside (firstPlace, 2, 1) A sheet of this stock has 1 checks.'],
+    [() => loaded({ firstPlace: 0 }), 'place-outside (firstPlace, 0, 1) A sheet of this stock has 1 checks.'],
     [
       () => loaded({ firstPlace: 1.5 }, undefined, three),
-      'place-outside (firstPlace, 1.5, 3) a sheet of this stock holds 3',
+      'place-outside (firstPlace, 1.5, 3) A sheet of this stock has 3 checks.',
     ],
     [
       () => loaded({ top: n(105) }),
-      'numbers-jumped (top, 105, 2) 2 unused numbers would be jumped over, 101, 104: say first what became of them',
+      'numbers-jumped (top, 105, 2) 2 unused numbers would be skipped (101, 104). Set their fate first.',
     ],
     [
       () => loaded({ top: n(104), gap }),
-      'numbers-jumped (top, 104, 1) 1 unused number would be jumped over, 101: say first what became of them',
+      'numbers-jumped (top, 104, 1) 1 unused number would be skipped (101). Set their fate first.',
     ],
-    [
-      () => loaded({ top: n(105), gap: { ...gap, why: ' ' } }),
-      'why-blank (why) say in a word what became of the numbers',
-    ],
+    [() => loaded({ top: n(105), gap: { ...gap, why: ' ' } }), 'why-blank (why) Give a reason.'],
     [
       () => loaded({ top: n(102) }),
-      'number-used (top, 102) 102 is issued, Shoreline Timber: a number is never used twice',
+      'number-used (top, 102) Number 102 is already issued (Shoreline Timber). A number can only be used once.',
     ],
     [
       () => loaded({ top: n(120), gap: { ...gap, count: 17 } }),
-      'book-too-short (top, 1, 2) the number book 101 to 120 has 1 unused number from 120, the run needs 2',
+      'book-too-short (top, 1, 2) The number book 101 to 120 has only 1 unused number from 120 on, and the run needs 2.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -324,7 +327,7 @@ describe('a run that takes its numbers from another box', () => {
         accounts: [{ ...account, bookId: box.id }],
       },
       trail: {
-        act: 'load another book',
+        act: 'Other book loaded',
         text: 'Box of May',
         about: { account: account.id, run: runId, book: box.id },
       },
@@ -336,18 +339,18 @@ describe('a run that takes its numbers from another box', () => {
   it.each<[() => ReturnType<typeof switched>, string]>([
     [
       () => switched(box, runOf(['a'], { state: 'at the printer' })),
-      'run-printed (run) this run is at the printer',
+      'run-printed (run) This run is at the printer.',
     ],
-    [() => switched(pad), 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for this run'],
+    [() => switched(pad), 'book-unfit (book) “handwritten pad, 101 to 120” cannot be loaded for this run.'],
     [
       () => switched({ ...box, accountId: idOf('elsewhere') }),
-      'book-unfit (book) “Box of May” cannot be loaded for this run',
+      'book-unfit (book) “Box of May” cannot be loaded for this run.',
     ],
     [
       () => switched(box, undefined, [runOf(['b'], { id: other })]),
-      'run-open (book) another run of that number book is open',
+      'run-open (book) Another run of that number book is open.',
     ],
-    [() => switched(advices), 'book-unfit (book) “advices, 101 to 120”: this book is for advices only'],
+    [() => switched(advices), 'book-unfit (book) “advices, 101 to 120”: This book is for advices only.'],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
   })
@@ -355,14 +358,14 @@ describe('a run that takes its numbers from another box', () => {
     const advice = { ...a, advice: true }
     expect([book, stationers, advices].map(of => unfitFor(of, advice, false) ?? 'fits')).toEqual([
       'fits',
-      'an advice would use up a numbered check',
+      'An advice would use a numbered check',
       'fits',
     ])
     expect(unfitFor(stationers, advice, true)).toBeUndefined()
     expect([book, stationers, advices].map(of => unfitFor(of, a, false) ?? 'fits')).toEqual([
       'fits',
       'fits',
-      'this book is for advices only',
+      'This book is for advices only',
     ])
     const numbered = stockById('check-over-two-stubs-preprinted')!
     expect(paperOfBook(numbered, book)).toBe(numbered)
@@ -375,19 +378,19 @@ it('a run that is dropped leaves its payments where they are; one that is printe
   expect(must(drop({ run: runOf(['a', 'b']) }))).toEqual({
     changes: { runs: [runOf(['a', 'b'], { state: 'dropped' })] },
     trail: {
-      act: 'drop a run',
-      text: '2 payments left in the lane',
+      act: 'Run dropped',
+      text: 'Dropped a run. Its 2 payments stay in the lane.',
       about: { account: account.id, run: runId },
     },
   })
   expect(cameTo(drop({ run: runOf(['a'], { state: 'at the printer' }) }))).toBe(
-    'run-printed (run) this run is at the printer: it must be counted off',
+    'run-printed (run) This run is at the printer and must be counted off.',
   )
 })
 
 it('a check that was in no run of ours is told how it came to be; a version is told from others by its content', () => {
   expect(withoutRun(idOf('by-hand/book'))).toBe('Written by hand')
-  expect(withoutRun(idOf('before/f'))).toBe('Issued before the office began here')
+  expect(withoutRun(idOf('before/f'))).toBe('Issued before this office was started')
   expect(withoutRun(runId)).toBeUndefined()
   const parts = [{ id: 'top' }, { id: 'stock' }, { name: 'Yard' }] as never as Parameters<
     typeof layoutVersion

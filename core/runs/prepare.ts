@@ -66,9 +66,9 @@ interface PickKnown {
 function mayGoOn({ book, stock, layout, companyId }: PickKnown, { paper }: Picking): Result<true> {
   if (!paper) return good(true)
   if (!stock)
-    return refuse('stock-unknown', 'this stock is no longer here: choose another', { field: 'stock' })
+    return refuse('stock-unknown', 'This stock no longer exists. Choose another', { field: 'stock' })
   if (!layout)
-    return refuse('layout-unknown', 'this layout is no longer here: choose another', { field: 'layout' })
+    return refuse('layout-unknown', 'This layout no longer exists. Choose another', { field: 'layout' })
   const other = otherNumbers(book, stock)
   return other ? refuse('book-unfit', other, { field: 'book' }) : mayUse(layout, companyId)
 }
@@ -82,16 +82,16 @@ function mayPick({ book, run, openRuns }: PickKnown, act: Picking): Result<true>
     return refuse(
       'run-open',
       other.state === 'at the printer'
-        ? `a run of this number book waits for its count-off (${range(other)})`
-        : `another run of this number book is being prepared (${range(other)})`,
+        ? `A run of this number book is waiting to be counted off (${range(other)})`
+        : `Another run of this number book is being prepared (${range(other)})`,
       { field: 'run', value: other.id },
     )
   if (run && run.state !== 'prepared')
-    return refuse('run-printed', `this run is ${run.state}: it can no longer be picked anew`, {
+    return refuse('run-printed', `This run is ${run.state} and cannot be picked again`, {
       field: 'run',
     })
   if (run && run.bookId !== book.id)
-    return refuse('book-unfit', 'this run takes its numbers from another book: load that one', {
+    return refuse('book-unfit', 'This run uses numbers from another book. Load that one', {
       field: 'book',
     })
   return good(true)
@@ -101,20 +101,24 @@ function mayPick({ book, run, openRuns }: PickKnown, act: Picking): Result<true>
 function pickable(known: PickKnown, act: Picking, today: PlainDate): Result<Payment[]> {
   const { book, payments } = known
   const at = { field: 'payments' }
-  if (!act.paymentIds.length) return refuse('pick-none', 'pick at least one payment', at)
+  if (!act.paymentIds.length) return refuse('pick-none', 'Pick at least one payment', at)
   if (new Set(act.paymentIds).size < act.paymentIds.length)
-    return refuse('payment-twice', 'a payment was picked twice: it goes on one check', at)
+    return refuse('payment-twice', 'A payment was picked twice', at)
   const waiting: Payment[] = []
   for (const id of act.paymentIds) {
     const p = payments.get(id)
     if (p?.state !== 'waiting' || p.accountId !== book.accountId)
-      return refuse('payment-not-waiting', 'a payment picked is no longer in the lane of this account', at)
+      return refuse(
+        'payment-not-waiting',
+        'A payment you picked is no longer in the lane of this account',
+        at,
+      )
     waiting.push(p)
   }
   for (const p of waiting) {
     const named = { ...at, value: p.name }
     if (p.correct) {
-      const text = `the ${p.correct} of the payment to ${p.name} is still to be put right`
+      const text = `the ${p.correct} of the payment to ${p.name} must be corrected first`
       return refuse('payment-to-correct', text, named)
     }
     const unfit = unfitFor(book, p, act.advicesToo ?? false)
@@ -160,8 +164,8 @@ export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ r
   return good({
     changes: { runs: [run] },
     trail: {
-      act: 'pick',
-      text: `${howMany(picked.value.length, 'payment')}, ${total}, order ${act.order}${act.paper ? `, on ${known.stock?.name} by ${known.layout?.name}` : ''}`,
+      act: 'Run picked',
+      text: `Picked ${howMany(picked.value.length, 'payment')}, ${total}, ordered ${act.order}${act.paper ? `, on ${known.stock?.name} with layout ${known.layout?.name}` : ''}.`,
       about: { account: run.accountId, run: run.id },
     },
   })
@@ -202,7 +206,7 @@ export function load(
   const firstPlace = act.firstPlace ?? 1
   const perSheet = checksPerSheet(known.stock)
   if (!Number.isInteger(firstPlace) || firstPlace < 1 || firstPlace > perSheet)
-    return refuse('place-outside', `a sheet of this stock holds ${perSheet}`, {
+    return refuse('place-outside', `A sheet of this stock has ${perSheet} checks`, {
       field: 'firstPlace',
       value: firstPlace,
       limit: perSheet,
@@ -217,7 +221,7 @@ export function load(
   if (jumped.value.length !== (act.gap?.count ?? 0))
     return refuse(
       'numbers-jumped',
-      `${howMany(jumped.value.length, 'unused number')} would be jumped over, ${spans(jumped.value)}: say first what became of them`,
+      `${howMany(jumped.value.length, 'unused number')} would be skipped (${spans(jumped.value)}). Set their fate first`,
       { field: 'top', value: act.top, limit: jumped.value.length },
     )
   const given = act.gap
@@ -236,12 +240,12 @@ export function load(
     printing,
     ...(firstPlace > 1 && { firstPlace }),
   }
-  const before = given?.ok ? `; ${given.value.trail.text}` : ''
+  const before = given?.ok ? ` ${given.value.trail.text}` : ''
   return good({
     changes: { runs: [run], numbers: given?.ok ? given.value.changes.numbers : [] },
     trail: {
-      act: 'load',
-      text: `${act.top} on the top sheet${firstPlace > 1 ? `, beginning at check ${firstPlace} of it` : ''}${before}`,
+      act: 'Run loaded',
+      text: `Loaded with number ${act.top} on the top sheet${firstPlace > 1 ? `, starting at its check ${firstPlace}` : ''}.${before}`,
       about: { account: run.accountId, run: run.id },
     },
   })
@@ -276,8 +280,8 @@ export function switchBook(known: {
       ...(book.kind !== 'advices' && !run.paper && { accounts: [{ ...account, bookId: book.id }] }),
     },
     trail: {
-      act: 'load another book',
-      text: bookName(book),
+      act: 'Other book loaded',
+      text: `Loaded another number book, ${bookName(book)}.`,
       about: { account: account.id, run: run.id, book: book.id },
     },
   })
@@ -286,12 +290,12 @@ export function switchBook(known: {
 /** Drops a run that was not printed: its payments stay in the lane. */
 export function drop(known: { run: Run }): Decision<{ runs: Run[] }> {
   if (known.run.state !== 'prepared')
-    return refuse('run-printed', `this run is ${known.run.state}: it must be counted off`, { field: 'run' })
+    return refuse('run-printed', `This run is ${known.run.state} and must be counted off`, { field: 'run' })
   return good({
     changes: { runs: [{ ...known.run, state: 'dropped' }] },
     trail: {
-      act: 'drop a run',
-      text: `${howMany(known.run.paymentIds.length, 'payment')} left in the lane`,
+      act: 'Run dropped',
+      text: `Dropped a run. Its ${howMany(known.run.paymentIds.length, 'payment')} stay in the lane.`,
       about: { account: known.run.accountId, run: known.run.id },
     },
   })

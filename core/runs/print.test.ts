@@ -88,8 +88,8 @@ describe('a run that is printed', () => {
       layoutVersions: [version],
     })
     expect(trail).toEqual({
-      act: 'print',
-      text: '2 checks, 101 to 102',
+      act: 'Run printed',
+      text: 'Printed 2 checks, 101 to 102.',
       about: { account: account.id, run: runId, book: book.id },
     })
   })
@@ -97,8 +97,8 @@ describe('a run that is printed', () => {
     const away = must(printed({}, { sentTo: ' Harbor Print ', consent: 'two memos are long' }))
     expect(away.changes.runs[0]!.sentTo).toBe('Harbor Print')
     expect(away.trail).toMatchObject({
-      act: 'send away',
-      text: '2 checks, 101 to 102, to Harbor Print; with warnings, consented: two memos are long',
+      act: 'Run sent away',
+      text: 'Sent away 2 checks, 101 to 102, to Harbor Print. Warnings accepted: two memos are long.',
     })
   })
   it('jumps over what became of numbers since, and keeps the life of those that were touched', () => {
@@ -106,69 +106,69 @@ describe('a run that is printed', () => {
     const found = { ...rowOf(103, 'unused'), life: [{ ...stamp, fate: 'missing' as const }] }
     const of = known({ fates: rowsOf(aside, found), rows: rowsOf(found) })
     const { changes, trail } = must(print(of, { made: madeOf(of) }, stamp))
-    expect(trail.text).toBe('2 checks, 101, 103')
+    expect(trail.text).toBe('Printed 2 checks, 101, 103.')
     expect(changes.numbers.map(row => row.life.map(line => line.fate))).toEqual([
       ['on paper'],
       ['missing', 'on paper'],
     ])
   })
   it.each<[() => ReturnType<typeof printed>, string]>([
-    [() => printed({}, { sentTo: ' ' }), 'sent-blank (sentTo) to whom does it go?'],
+    [() => printed({}, { sentTo: ' ' }), 'sent-blank (sentTo) Enter who the file goes to.'],
     [
       () => printed({ run: loaded({ state: 'counted off' }) }),
-      'run-printed (run) this run is counted off already',
+      'run-printed (run) This run is counted off already.',
     ],
     [
       () => printed({ openRuns: [runOf(['b'], { id: idOf('other'), state: 'at the printer' })] }),
-      'run-open (run, other) another run of this number book waits for its count-off',
+      'run-open (run, other) Another run of this number book is waiting to be counted off.',
     ],
     [
       () => printed({ run: loaded({ top: null }) }),
-      'run-not-loaded (top) say first which number is on the top sheet',
+      'run-not-loaded (top) Enter the number on the top sheet first.',
     ],
     [
       () => printed({ run: loaded({ top: n(103) }) }),
-      'numbers-jumped (top, 2) numbers would be jumped over: load again',
+      'numbers-jumped (top, 2) Numbers would be skipped. Load again.',
     ],
     [
       () => printed({ fates: rowsOf(rowOf(101, 'missing')) }),
-      'number-used (top, 101) 101 is missing: a number is never used twice',
+      'number-used (top, 101) Number 101 is already missing. A number can only be used once.',
     ],
     [
       () => printed({ stock: { ...stock, name: 'Another' } }),
-      'stock-changed (top) the stock of this account is another than was loaded: load again',
+      'stock-changed (top) The stock of this account has changed since loading. Load again.',
     ],
     [
       () => printed({ layout: lost('amountFigures') }),
-      'layout-essentials (layout) a check needs its amount in figures: the layout does not print it, and the stock does not carry it',
+      'layout-essentials (layout) A check needs its amount in figures, but it is neither in the layout nor printed on the stock.',
     ],
     [
       () => printed({ account: { name: 'Quay' } as never }),
-      'proof-stale (run) something changed since the proof was made: look at the proof again',
+      'proof-stale (run) Something changed since you checked the proof. Check it again.',
     ],
     [
       () => printed({ payments: byKey(a, { ...b, memo: 'Larch' }) }),
-      'proof-stale (run) something changed since the proof was made: look at the proof again',
+      'proof-stale (run) Something changed since you checked the proof. Check it again.',
     ],
     [
       () => printed({}, { made: { ...madeOf(fresh), places: ['1/1', '3/1'] } }),
-      'proof-stale (run) something changed since the proof was made: look at the proof again',
+      'proof-stale (run) Something changed since you checked the proof. Check it again.',
     ],
     [
       () => printed({ payments: byKey(a) }),
-      'payment-gone (payments) a payment of this run is no longer there: pick again',
+      'payment-gone (payments) A payment of this run no longer exists. Pick again.',
     ],
     [
       () => printed({ payments: byKey(a, { ...b, state: 'cancelled' }) }),
-      'payment-not-waiting (payments, Shoreline Timber) the payment to Shoreline Timber is cancelled: pick again',
+      'payment-not-waiting (payments, Shoreline Timber) The payment to Shoreline Timber is cancelled. Pick again.',
     ],
     [
       () => printed({ payments: byKey(a, { ...b, correct: 'memo' }) }),
-      'payment-to-correct (payments, Shoreline Timber) the memo of the payment to Shoreline Timber is still to be put right',
+      'payment-to-correct (payments, Shoreline Timber) The memo of the payment to Shoreline Timber must be corrected first.',
     ],
     [
       () => printed({ rows: rowsOf(rowOf(102, 'voided')) }),
-      'fate-impossible (number, 102) number 102 is voided: it cannot become on paper',
+      'fate-impossible (number, 102) Number 102 is voided and cannot become on paper.',
     ],
   ])('%#: refused', (done, expected) => {
     expect(cameTo(done())).toBe(expected)
@@ -188,13 +188,17 @@ describe('paper that is printed once more', () => {
     const run = loaded({ state: 'at the printer', copies: 1 })
     expect(must(printAgain({ run }, { why: ' jam ' }))).toEqual({
       changes: { runs: [{ ...run, copies: 2 }] },
-      trail: { act: 'print again', text: 'jam: copy 2 sent out', about: { account: account.id, run: runId } },
+      trail: {
+        act: 'Printed again',
+        text: 'Printed copy 2 of the run. First sheets: jam.',
+        about: { account: account.id, run: runId },
+      },
     })
     expect(cameTo(printAgain({ run }, { why: ' ' }))).toBe(
-      'why-blank (why) say what became of the first paper',
+      'why-blank (why) Enter what happened to the first sheets.',
     )
     expect(cameTo(printAgain({ run: loaded() }, { why: 'jam' }))).toBe(
-      'run-not-at-printer (run) this run is prepared',
+      'run-not-at-printer (run) This run is prepared.',
     )
   })
   it('an issued check of ours that is still in the house is printed under its own number, and each copy counted', () => {
@@ -215,27 +219,29 @@ describe('paper that is printed once more', () => {
     expect(first).toEqual({
       changes: { numbers: [{ ...row, life: [line(2)] }] },
       trail: {
-        act: 'print again',
-        text: '101 under its own number, copy 2; first sheet: torn',
+        act: 'Printed again',
+        text: 'Printed check 101 again under its own number, copy 2. First sheet: torn.',
         about: { account: account.id, book: book.id, number: row.id },
       },
     })
     expect(must(again(first.changes.numbers[0])).changes.numbers[0]!.life).toEqual([line(2), line(3)])
     expect(cameTo(again(rowOf(101, 'cleared', a)))).toBe(
-      'check-not-issued (number, 101) 101 is cleared: only an issued check can be printed again',
+      'check-not-issued (number, 101) Check 101 is cleared. Only an issued check can be printed again.',
     )
     expect(cameTo(again(rowOf(101, 'issued')))).toBe(
-      'check-not-issued (number, 101) 101 is issued: only an issued check can be printed again',
+      'check-not-issued (number, 101) Check 101 is issued. Only an issued check can be printed again.',
     )
     expect(cameTo(again(row, {}, null))).toBe(
-      'check-by-hand (number, 101) 101 was written by hand: replace the check instead',
+      'check-by-hand (number, 101) Check 101 was written by hand. Replace the check instead.',
     )
     expect(cameTo(again(row, {}, { ...stock, numbered: true }))).toBe(
-      'stock-numbered (number, 101) the stationer printed the numbers of this stock: replace the check instead',
+      'stock-numbered (number, 101) The numbers are preprinted on this stock. Replace the check instead.',
     )
     expect(cameTo(again(row, { inHouse: false }))).toBe(
-      'left-house (inHouse) a check that left the house is replaced, never printed again',
+      'left-house (inHouse) A check that left the office cannot be printed again. Replace it instead',
     )
-    expect(cameTo(again(row, { firstSheet: ' ' }))).toBe('why-blank (why) say what became of the first sheet')
+    expect(cameTo(again(row, { firstSheet: ' ' }))).toBe(
+      'why-blank (why) Enter what happened to the first sheet',
+    )
   })
 })

@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import { howMany } from '../base/howMany'
 import { canonicalJson } from '../base/hash'
 import type { Id } from '../base/id'
@@ -59,14 +60,14 @@ function mayPrint({ run, openRuns, book, fates, stock }: PrintKnown): Result<tru
     return refuse('run-printed', `this run is ${run.state} already`, { field: 'run' })
   const other = openRuns.find(r => r.id !== run.id && r.state === 'at the printer')
   if (other)
-    return refuse('run-open', 'another run of this number book waits for its count-off', {
+    return refuse('run-open', 'Another run of this number book is waiting to be counted off', {
       field: 'run',
       value: other.id,
     })
   const jumped = run.top === null ? good([]) : jumpedBy(book, fates, run.top, wayOf(stock, run.printing))
   if (!jumped.ok) return jumped
   if (jumped.value.length)
-    return refuse('numbers-jumped', 'numbers would be jumped over: load again', {
+    return refuse('numbers-jumped', 'Numbers would be skipped. Load again', {
       field: 'top',
       limit: jumped.value.length,
     })
@@ -88,7 +89,7 @@ function asProofed(
   const now: Made = { checks: planned.map(p => p.facts), version: version.id, places: placesOf(planned) }
   return canonicalJson(now) === canonicalJson(made)
     ? good(true)
-    : refuse('proof-stale', 'something changed since the proof was made: look at the proof again', {
+    : refuse('proof-stale', 'Something changed since you checked the proof. Check it again', {
         field: 'run',
       })
 }
@@ -127,7 +128,7 @@ export function print(
 ): Decision<Printed> {
   const { run } = known
   const sentTo = act.sentTo?.trim()
-  if (sentTo === '') return refuse('sent-blank', 'to whom does it go?', { field: 'sentTo' })
+  if (sentTo === '') return refuse('sent-blank', 'Enter who the file goes to', { field: 'sentTo' })
   const may = mayPrint(known)
   if (!may.ok) return may
   const planned = plan(run, known.payments, known.book, known.fates, known.stock, known.signing)
@@ -144,7 +145,7 @@ export function print(
     paymentId: payment.id,
     outcome: null,
   }))
-  const consented = act.consent ? `; with warnings, consented: ${act.consent}` : ''
+  const consented = act.consent ? ` Warnings accepted: ${act.consent}.` : ''
   return good({
     changes: {
       runs: [
@@ -164,8 +165,8 @@ export function print(
       layoutVersions: [version],
     },
     trail: {
-      act: sentTo ? 'send away' : 'print',
-      text: `${howMany(checks.length, 'check')}, ${spans(checks.map(c => c.number))}${sentTo ? `, to ${sentTo}` : ''}${consented}`,
+      act: sentTo ? 'Run sent away' : 'Run printed',
+      text: `${sentTo ? 'Sent away' : 'Printed'} ${howMany(checks.length, 'check')}, ${spans(checks.map(c => c.number))}${sentTo ? `, to ${sentTo}` : ''}.${consented}`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })
@@ -175,13 +176,13 @@ export function print(
 export function printAgain(known: { run: Run }, act: { why: string }): Decision<{ runs: Run[] }> {
   if (known.run.state !== 'at the printer')
     return refuse('run-not-at-printer', `this run is ${known.run.state}`, { field: 'run' })
-  if (!act.why.trim()) return refuse('why-blank', 'say what became of the first paper', { field: 'why' })
+  if (!act.why.trim()) return refuse('why-blank', 'Enter what happened to the first sheets', { field: 'why' })
   const copies = known.run.copies + 1
   return good({
     changes: { runs: [{ ...known.run, copies }] },
     trail: {
-      act: 'print again',
-      text: `${act.why.trim()}: copy ${copies} sent out`,
+      act: 'Printed again',
+      text: sentence(`Printed copy ${copies} of the run. First sheets: ${act.why.trim()}`),
       about: { account: known.run.accountId, run: known.run.id },
     },
   })

@@ -1,3 +1,4 @@
+import { sentence } from '../base/sentence'
 import { good, refuse } from '../base/result'
 import type { NumberRow } from '../books/book'
 import type { Stock } from '../paper/stock'
@@ -19,26 +20,25 @@ export function printCopy(
   if (row.fate !== 'issued' || !row.check)
     return refuse(
       'check-not-issued',
-      `${row.number} is ${row.fate}: only an issued check can be printed again`,
+      `Check ${row.number} is ${row.fate}. Only an issued check can be printed again`,
       { field: 'number', value: row.number },
     )
   if (!known.stock)
-    return refuse('check-by-hand', `${row.number} was written by hand: replace the check instead`, {
+    return refuse('check-by-hand', `Check ${row.number} was written by hand. Replace the check instead`, {
       field: 'number',
       value: row.number,
     })
   if (known.stock.numbered)
-    return refuse(
-      'stock-numbered',
-      'the stationer printed the numbers of this stock: replace the check instead',
-      { field: 'number', value: row.number },
-    )
+    return refuse('stock-numbered', 'The numbers are preprinted on this stock. Replace the check instead', {
+      field: 'number',
+      value: row.number,
+    })
   if (!act.inHouse)
-    return refuse('left-house', 'a check that left the house is replaced, never printed again', {
+    return refuse('left-house', 'A check that left the office cannot be printed again. Replace it instead', {
       field: 'inHouse',
     })
   if (!act.firstSheet.trim())
-    return refuse('why-blank', 'say what became of the first sheet', { field: 'why' })
+    return refuse('why-blank', 'Enter what happened to the first sheet', { field: 'why' })
   const copies = row.life.filter(l => l.event?.kind === 'printed again').length + 2
   const next: NumberRow = {
     ...row,
@@ -56,8 +56,10 @@ export function printCopy(
   return good({
     changes: { numbers: [next] },
     trail: {
-      act: 'print again',
-      text: `${row.number} under its own number, copy ${copies}; first sheet: ${act.firstSheet.trim()}`,
+      act: 'Printed again',
+      text: sentence(
+        `Printed check ${row.number} again under its own number, copy ${copies}. First sheet: ${act.firstSheet.trim()}`,
+      ),
       about: { account: row.accountId, book: row.bookId, number: row.id },
     },
   })

@@ -38,11 +38,19 @@ function numberOfPad({ book, row, drawing }: RecordKnown, number: CheckNumber): 
       field: 'book',
     })
   if (!inBook(book, number))
-    return refuse('number-outside', `${number} is not in the pad: it holds ${book.start} to ${book.end}`, at)
+    return refuse(
+      'number-outside',
+      `Number ${number} is not in the pad, which has ${book.start} to ${book.end}`,
+      at,
+    )
   const found = row ?? unusedRow(book, number)
   if (found.fate === 'unused') return good(found)
   const whose = found.check ? `, ${found.check.payee}` : ''
-  return refuse('number-used', `${number} is ${found.fate}${whose}: a number is never used twice`, at)
+  return refuse(
+    'number-used',
+    `Number ${number} is already ${found.fate}${whose}. A number can only be used once`,
+    at,
+  )
 }
 
 /**
@@ -67,9 +75,9 @@ export function record(
   const { account } = known.drawing
   const row = numberOfPad(known, act.number)
   if (!row.ok) return row
-  if (act.draw.advice) return refuse('advice-by-hand', 'an advice is no check', { field: 'advice' })
+  if (act.draw.advice) return refuse('advice-by-hand', 'An advice is not a check', { field: 'advice' })
   if (act.draw.scheduled)
-    return refuse('by-hand-later', 'what was written by hand is not for later', { field: 'scheduled' })
+    return refuse('by-hand-later', 'A handwritten check cannot be scheduled', { field: 'scheduled' })
   const drawn = draw(known.drawing, act.draw, stamp)
   if (!drawn.ok) return drawn
   const [payment] = drawn.value.changes.payments as [Payment]
@@ -90,8 +98,8 @@ export function record(
       layoutVersions: [version],
     },
     trail: {
-      act: 'record by hand',
-      text: `${act.number}, ${figures(payment.amount)} to ${payment.name}`,
+      act: 'Handwritten check recorded',
+      text: `Recorded handwritten check ${act.number}: ${figures(payment.amount)} to ${payment.name}.`,
       about: { account: account.id, book: book.id, payment: payment.id, number: row.value.id },
     },
   })

@@ -24,23 +24,27 @@ export function replace(
 ): Decision<{ numbers: NumberRow[]; payments: Payment[] }> {
   const { row, payment } = known
   if (row.fate === 'cleared')
-    return refuse('check-cleared', `${row.number} has been paid by the bank: it cannot be replaced`, {
+    return refuse('check-cleared', `The bank has paid check ${row.number}, so it cannot be replaced`, {
       field: 'number',
       value: row.number,
     })
   if (row.fate !== 'issued' || payment.state !== 'issued' || row.check?.paymentId !== payment.id)
-    return refuse('check-not-issued', `${row.number} is ${row.fate}: only an issued check can be replaced`, {
-      field: 'number',
-      value: row.number,
-    })
-  if (!act.why.trim()) return refuse('why-blank', 'say why it is replaced', { field: 'why' })
+    return refuse(
+      'check-not-issued',
+      `Check ${row.number} is ${row.fate}. Only an issued check can be replaced`,
+      {
+        field: 'number',
+        value: row.number,
+      },
+    )
+  if (!act.why.trim()) return refuse('why-blank', 'Give a reason for replacing the check', { field: 'why' })
   const ended = become(row, act.ending, stamp, { why: act.why.trim() })
   if (!ended.ok) return ended
   return good({
     changes: { numbers: [ended.value], payments: [{ ...payment, state: 'waiting', booked: true }] },
     trail: {
-      act: 'replace',
-      text: `${row.number} ${act.ending}: ${act.why.trim()}; ${figures(payment.amount)} to ${payment.name} back in the lane`,
+      act: 'Check replaced',
+      text: `Replaced check ${row.number} (${act.ending}: ${act.why.trim()}). The payment of ${figures(payment.amount)} to ${payment.name} is back in the lane.`,
       about: { account: payment.accountId, book: row.bookId, payment: payment.id, number: row.id },
     },
   })

@@ -205,8 +205,8 @@ export const accountOn = <T extends RunPaper>(account: T, run: Pick<Run, 'paper'
 export function otherNumbers(book: NumberBook, stock: Stock): string | undefined {
   if (book.kind === 'advices' || (book.kind === 'stationer’s stock') === stock.numbered) return undefined
   return stock.numbered
-    ? `“${stock.name}” carries its own numbers: choose the number book of that pack`
-    : `“${stock.name}” carries no numbers: choose a number book of checks that we number`
+    ? `“${stock.name}” has preprinted numbers. Choose the number book of that pack`
+    : `“${stock.name}” has no preprinted numbers. Choose a number book that is printed by us`
 }
 
 /** The stock that a run of a book goes on: advices of their own book go on plain paper of the same size. */
@@ -223,9 +223,9 @@ const plain = new WeakMap<Stock, Stock>()
  * numbered checks, `advicesToo` is set.
  */
 export function unfitFor(book: NumberBook, payment: Payment, advicesToo: boolean): string | undefined {
-  if (book.kind === 'advices') return payment.advice ? undefined : 'this book is for advices only'
+  if (book.kind === 'advices') return payment.advice ? undefined : 'This book is for advices only'
   if (book.kind === 'stationer’s stock' && payment.advice && !advicesToo)
-    return 'an advice would use up a numbered check'
+    return 'An advice would use a numbered check'
   return undefined
 }
 
@@ -241,7 +241,7 @@ export const withoutRun = (runId: Id<'run'>): string | undefined =>
   runId.startsWith('by-hand/')
     ? 'Written by hand'
     : runId.startsWith('before/')
-      ? 'Issued before the office began here'
+      ? 'Issued before this office was started'
       : undefined
 
 /**
@@ -337,9 +337,9 @@ export function plan(
   signing: Signing,
 ): Result<PlannedCheck[]> {
   if (run.top === null)
-    return refuse('run-not-loaded', 'say first which number is on the top sheet', { field: 'top' })
+    return refuse('run-not-loaded', 'Enter the number on the top sheet first', { field: 'top' })
   if (run.loadedOn !== undefined && run.loadedOn !== stockMark(stock))
-    return refuse('stock-changed', 'the stock of this account is another than was loaded: load again', {
+    return refuse('stock-changed', 'The stock of this account has changed since loading. Load again', {
       field: 'top',
     })
   const numbers = takeNumbers(book, rows, run.top, run.paymentIds.length, wayOf(stock, run.printing))
@@ -360,19 +360,19 @@ export function plan(
       const number = numbers.value[stock.numbered ? fed : i]!
       fed++
       if (!payment)
-        return refuse('payment-gone', 'a payment of this run is no longer there: pick again', {
+        return refuse('payment-gone', 'A payment of this run no longer exists. Pick again', {
           field: 'payments',
         })
       if (payment.state !== 'waiting')
         return refuse(
           'payment-not-waiting',
-          `the payment to ${payment.name} is ${payment.state}: pick again`,
+          `The payment to ${payment.name} is ${payment.state}. Pick again`,
           { field: 'payments', value: payment.name },
         )
       if (payment.correct)
         return refuse(
           'payment-to-correct',
-          `the ${payment.correct} of the payment to ${payment.name} is still to be put right`,
+          `the ${payment.correct} of the payment to ${payment.name} must be corrected first`,
           { field: 'payments', value: payment.name },
         )
       planned[i] = {

@@ -112,12 +112,12 @@ describe('which number goes on which sheet', () => {
       ]),
       skipped: [102, 103],
     })
-    expect(shifted(102, 101)).toBe('number-twice (number, 101) 101 is on a sheet before this one')
+    expect(shifted(102, 101)).toBe('number-twice (number, 101) Number 101 is on an earlier sheet.')
     expect(shifted(103, 121)).toBe(
-      'number-outside (number, 121) 121 is not in the number book: it holds 101 to 120',
+      'number-outside (number, 121) Number 121 is not in the number book, which has 101 to 120.',
     )
     expect(shifted(103, 104, rowsOf(rowOf(104, 'voided')))).toBe(
-      'number-used (number, 104) 104 is voided: a number is never used twice',
+      'number-used (number, 104) Number 104 is already voided. A number can only be used once.',
     )
     expect(shifted(103, 104, rowsOf(rowOf(104, 'unused')))).toMatchObject({ skipped: [103] })
     // Its own numbers are on paper, and may stand in for one another.

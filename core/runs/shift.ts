@@ -38,20 +38,24 @@ export function shiftFrom(
     if (!inBook(book, number))
       return refuse(
         'number-outside',
-        `${number} is not in the number book: it holds ${book.start} to ${book.end}`,
+        `Number ${number} is not in the number book, which has ${book.start} to ${book.end}`,
         { field: 'number', value: number },
       )
     if (taken.has(number))
-      return refuse('number-twice', `${number} is on a sheet before this one`, {
+      return refuse('number-twice', `Number ${number} is on an earlier sheet`, {
         field: 'number',
         value: number,
       })
     const row = rows.get(number)
     if (row && row.fate !== 'unused' && !mine.has(number))
-      return refuse('number-used', `${number} is ${row.fate}: a number is never used twice`, {
-        field: 'number',
-        value: number,
-      })
+      return refuse(
+        'number-used',
+        `Number ${number} is already ${row.fate}. A number can only be used once`,
+        {
+          field: 'number',
+          value: number,
+        },
+      )
     taken.add(number)
     numbers.set(c.number, number)
   }

@@ -59,7 +59,7 @@ describe('the step a run stands at', () => {
     expect(stepLines(loaded, how)).toMatchObject({
       pick: '2 checks, $7.00, order payee',
       load: '101 on the top sheet',
-      proof: '1 sheet looked at',
+      proof: '1 sheet checked',
       print: '',
     })
     const checks = [
@@ -68,7 +68,7 @@ describe('the step a run stands at', () => {
     ] as unknown as Run['checks']
     const done = runOf({ state: 'counted off', checks, printedAt: 'noon', countedAt: 'one' })
     expect(stepLines(done, how)).toMatchObject({
-      proof: 'looked at',
+      proof: 'checked',
       print: '101 to 102, at noon',
       'count off': '1 good, 1 spoiled, 0 never came out',
     })

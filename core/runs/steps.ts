@@ -43,11 +43,11 @@ export function stepLines(
   if (!run) return { pick: '', load: '', proof: '', print: '', 'count off': '' }
   const outcome = (kind: string): string =>
     `${run.checks.filter(c => c.outcome?.kind === kind).length} ${kind}`
-  const looked = run.state === 'prepared' ? `${howMany(sheets, 'sheet')} looked at` : ''
+  const looked = run.state === 'prepared' ? `${howMany(sheets, 'sheet')} checked` : ''
   return {
     pick: `${howMany(run.paymentIds.length, 'check')}, ${total}, order ${run.order}`,
     load: run.top ? `${run.top} on the top sheet` : '',
-    proof: run.printedAt && !looked ? 'looked at' : looked,
+    proof: run.printedAt && !looked ? 'checked' : looked,
     print: run.printedAt
       ? `${spans(run.checks.map(c => c.number))}, ${moment(run.printedAt)}${run.sentTo ? `, sent away to ${run.sentTo}` : ''}`
       : '',

@@ -12,7 +12,7 @@ export const trailLineSchema = z.strictObject({
   text: z.string().max(LONG),
   about: z.record(z.string().max(SHORT), z.string().max(LONG)),
   /** Lines of the first versions carry moments without an offset. */
-  at: z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d/, 'a moment is written as 2026-11-24T10:00:00'),
+  at: z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d/, 'this must be a time such as 2026-11-24T10:00:00'),
   by: z.string().max(SHORT),
   key: z.string().max(SHORT).exactOptional(),
   seq: z.number().int().min(1),

@@ -56,8 +56,7 @@ export function trailLine(
 }
 
 /** One press, one act: the refusal of an act whose key stands in the trail already. */
-export const doneAlready = (): Result<never> =>
-  refuse('act-twice', 'this was done already: one press, one act', { field: 'act' })
+export const doneAlready = (): Result<never> => refuse('act-twice', 'This was already done', { field: 'act' })
 
 /**
  * The first line whose number, link or hash is not what it should be; undefined where the whole chain holds.

@@ -35,7 +35,7 @@ function cellsOf({ r }: Seen): string {
   return [title, ...rows].join('\n')
 }
 
-/** A saved matching as another desk may have it: some of its columns are not here. */
+/** Use a saved mapping as another desk may have it: some of its columns are not here. */
 const matchingOf = ({ r }: Seen): string =>
   JSON.stringify({
     ...{ format: 'violet-lane/matching', version: 1, name: 'Theirs', days: null, cents: r.one(['.', ',']) },
@@ -97,7 +97,7 @@ const putBack = (h: Seen, file: Locator, kept: string): Move => ({
     const sure = page.getByTestId('backup-sure').locator('input')
     if ((await sure.count()) && r.next() < 0.9) await sure.check(QUICK)
     if (r.next() < 0.9) await press(h, page.getByTestId('backup-restore'))
-    await page.getByText('The backup is in place.').waitFor(SLOW)
+    await page.getByText('Backup restored.').waitFor(SLOW)
   },
 })
 

@@ -247,7 +247,7 @@ function lane(h: Seen): Move[] {
   const why = here(h, 'withdraw-why')
   if (why)
     found.push({
-      name: 'say why it is withdrawn',
+      name: 'Give a reason for withdrawing the payment',
       most: 0,
       do: async () => {
         await type(why, 'drawn by mistake')
@@ -476,7 +476,7 @@ function accounts(h: Seen): Move[] {
       name: 'rename and save the account',
       most: 1,
       do: async () => {
-        const name = page.getByLabel('What you call this account')
+        const name = page.getByLabel('Account name')
         await name.fill(`${(await name.inputValue()).split(' ')[0]} ${r.between(1, 9)}`, QUICK)
         await press(h, save)
       },

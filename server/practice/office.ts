@@ -33,5 +33,5 @@ export function checked<S extends z.ZodType>(schema: S, value: unknown): z.infer
   const read = schema.safeParse(value)
   if (read.success) return read.data
   const issue = read.error.issues[0]
-  return refuseRequest(422, issue?.message ?? 'not what is wanted here', issue?.path.join('.') ?? '')
+  return refuseRequest(422, issue?.message ?? 'Not allowed', issue?.path.join('.') ?? '')
 }

@@ -19,7 +19,7 @@ type Sheet = NonNullable<ReturnType<typeof printer.sheet>>
 /** A sheet that is out, or a refusal. */
 export const sheetOf = (id: string, sheet: number): Sheet =>
   printer.sheet(id, sheet) ??
-  refuseRequest(404, 'this sheet is not out, or the practice printer no longer has the job')
+  refuseRequest(404, 'This sheet has not come out, or the practice printer no longer has the job')
 
 /** A sheet as PNG, which says how many dots to the inch it has. */
 export async function pictureOf(

@@ -59,7 +59,7 @@ export class PracticePrinter {
   async take(told: PressJob, pdf: Uint8Array): Promise<string> {
     if (pdf.length > MOST_PDF_BYTES)
       throw new UnusablePdf(
-        `the PDF has ${Math.round(pdf.length / 1e6)} MB: at most ${MOST_PDF_BYTES / 1e6} MB`,
+        `The PDF is ${Math.round(pdf.length / 1e6)} MB. The limit is ${MOST_PDF_BYTES / 1e6} MB`,
       )
     const press = this.trays.get(told.tray)!
     const opened = await openPrintable(pdf, MOST_SHEETS)
@@ -69,7 +69,7 @@ export class PracticePrinter {
     const odd = sizes.findIndex(s => Math.abs(s.w - w) > SIZE_ROOM || Math.abs(s.h - h) > SIZE_ROOM)
     if (odd >= 0)
       throw new UnusablePdf(
-        `page ${odd + 1} is ${sizes[odd]!.w.toFixed(0)} × ${sizes[odd]!.h.toFixed(0)} mm, the sheets in the tray are ${w.toFixed(0)} × ${h.toFixed(0)} mm`,
+        `page ${odd + 1} is ${sizes[odd]!.w.toFixed(0)} × ${sizes[odd]!.h.toFixed(0)} mm, but the sheets in the tray are ${w.toFixed(0)} × ${h.toFixed(0)} mm`,
       )
     const faults = [...told.faults, ...(told.seed === null ? [] : faultsBySeed(told.seed, sizes.length))]
     const job: Job = {
@@ -123,7 +123,7 @@ export class PracticePrinter {
     }
   }
 
-  /** Stops a job after the sheet that is out; what was printed stays. False where there is no such job. */
+  /** Stops a job after the sheet that is out; what was printed stays. False where This job does not exist. */
   stop(id: string): boolean {
     const job = this.jobs.find(j => j.id === id)
     if (job) job.stoppedAfter = this.doneOf(job)

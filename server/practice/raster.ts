@@ -63,9 +63,9 @@ export async function openPrintable(bytes: Uint8Array, most: number): Promise<Pr
   try {
     const document = await task.promise
     if (await document.getPermissions())
-      throw new UnusablePdf('the PDF is encrypted: save it without protection first')
+      throw new UnusablePdf('The PDF is encrypted. Save it without protection first')
     if (document.numPages > most)
-      throw new UnusablePdf(`the PDF has ${document.numPages} pages: at most ${most}`)
+      throw new UnusablePdf(`The PDF has ${document.numPages} pages. The limit is ${most}`)
     const sizes: { w: number; h: number }[] = []
     for (let page = 1; page <= document.numPages; page++) {
       const { width, height } = (await document.getPage(page)).getViewport({ scale: 1 })
@@ -95,9 +95,9 @@ export async function openPrintable(bytes: Uint8Array, most: number): Promise<Pr
     if (error instanceof UnusablePdf) throw error
     const { name } = error as Error
     if (name === 'PasswordException')
-      throw new UnusablePdf('the PDF is encrypted: save it without protection first')
+      throw new UnusablePdf('The PDF is encrypted. Save it without protection first')
     if (['InvalidPDFException', 'FormatError', 'UnknownErrorException', 'MissingPDFException'].includes(name))
-      throw new UnusablePdf('the PDF is damaged: it cannot be opened')
+      throw new UnusablePdf('The PDF is damaged and cannot be opened')
     throw error
   }
 }

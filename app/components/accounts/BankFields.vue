@@ -23,17 +23,12 @@ const setCountry = (country: AccountForm['country']): void => {
   <section>
     <h2>Bank account</h2>
     <div class="grid">
-      <v-text-field
-        v-model="form.name"
-        label="What you call this account"
-        maxlength="40"
-        :error-messages="faults.name"
-      />
+      <v-text-field v-model="form.name" label="Account name" maxlength="40" :error-messages="faults.name" />
       <v-select
         :model-value="form.country"
         label="Country"
         :items="countries.map(c => ({ title: countryNames[c], value: c }))"
-        hint="Decides which codes are asked for"
+        hint="Decides which bank codes are needed"
         @update:model-value="setCountry"
       />
       <v-text-field
@@ -41,7 +36,7 @@ const setCountry = (country: AccountForm['country']): void => {
         data-part="bank"
         label="Bank"
         :error-messages="faults.bank"
-        hint="The name as it prints"
+        hint="As it should print on the check"
       />
       <v-textarea
         v-model="form.bankAddress"
@@ -57,7 +52,7 @@ const setCountry = (country: AccountForm['country']): void => {
         :label="routingHelp[form.country].name"
         :placeholder="routingHelp[form.country].sample"
         :error-messages="routingFault ? [routingFault] : []"
-        :hint="micr ? routingHelp[form.country].how : 'The stock carries the MICR line: may be left empty'"
+        :hint="micr ? routingHelp[form.country].how : 'Optional: the stock already has the MICR line'"
         persistent-hint
       />
       <v-text-field
@@ -67,8 +62,8 @@ const setCountry = (country: AccountForm['country']): void => {
         :error-messages="faults.account"
         :hint="
           micr
-            ? 'As it stands in the MICR line, with its dashes and spaces'
-            : 'The stock carries the MICR line: may be left empty'
+            ? 'As in the MICR line, with dashes and spaces'
+            : 'Optional: the stock already has the MICR line'
         "
         persistent-hint
       />
@@ -79,7 +74,7 @@ const setCountry = (country: AccountForm['country']): void => {
         label="Fraction"
         placeholder="12-3456/7890"
         :error-messages="faults.fraction"
-        hint="The fractional routing number; may be left empty"
+        hint="Optional. The fractional routing number, printed near the top right of a check"
       />
       <v-text-field
         v-if="form.country === 'IN'"
@@ -88,7 +83,7 @@ const setCountry = (country: AccountForm['country']): void => {
         label="Account part"
         placeholder="012345"
         :error-messages="faults.part"
-        hint="Six digits that the bank gave for the MICR line"
+        hint="Six digits your bank gave you for the MICR line"
       />
       <v-text-field
         v-if="form.country === 'IN' || form.country === 'GB'"
@@ -97,7 +92,7 @@ const setCountry = (country: AccountForm['country']): void => {
         label="Transaction code"
         placeholder="29"
         :error-messages="faults.code"
-        hint="Two digits that the bank gave for the MICR line"
+        hint="Two digits your bank gave you for the MICR line"
       />
       <v-text-field
         v-model="form.sign"
@@ -113,22 +108,22 @@ const setCountry = (country: AccountForm['country']): void => {
         maxlength="30"
         placeholder="dollars"
         :error-messages="faults.currency"
-        hint="As it ends the amount in words"
+        hint="Printed after the amount in words"
       />
       <v-text-field
         v-model="form.minor"
         data-part="currency"
-        label="Its hundredths in words"
+        label="Name of the cent"
         maxlength="20"
-        placeholder="none: 56/100"
+        placeholder="cents"
         :error-messages="faults.minor"
-        hint="pence, paise; empty: a fraction"
+        hint="For example cents, pence or paise. Leave empty to print a fraction such as 56/100"
       />
     </div>
     <v-checkbox
       v-model="form.forChecks"
       data-field="forChecks"
-      label="For checks"
+      label="Use this account for checks"
       density="compact"
       hide-details
     />

@@ -38,7 +38,7 @@ async function takeFont(file: File): Promise<void> {
         ...patternsOf(form.country).map(p => ({ title: p.name, value: p.id })),
         ...(patternsOf(form.country).some(p => p.id === form.pattern.id)
           ? []
-          : [{ title: `own, from ${form.pattern.name}`, value: form.pattern.id }]),
+          : [{ title: `custom, based on ${form.pattern.name}`, value: form.pattern.id }]),
       ]"
       hide-details
       class="mb-3 pattern"
@@ -58,17 +58,18 @@ async function takeFont(file: File): Promise<void> {
         {{ f.text }}
       </li>
       <li v-if="form.routing && !findings.length" class="quiet">
-        The line fits: codes agree, nothing meets, every position is where the standard wants it.
+        The MICR line meets the standard: the check digits agree, no parts overlap and every position is
+        correct.
       </li>
     </ul>
     <p class="small" data-test="shapes">
       <template v-if="form.micrShapes">
-        The line prints in <strong>{{ form.micrShapes.name }}</strong>: all fourteen characters are there, as
-        wide and as high as the standard has them, and each was read back.
+        The line prints in <strong>{{ form.micrShapes.name }}</strong>. All fourteen characters are included
+        at the standard width and height, and each was read back correctly.
       </template>
       <template v-else>
         The line prints in our own E-13B shapes, which are <strong>not certified</strong>. Ask your bank for
-        its font file and load it here.
+        its MICR font file and upload it here.
       </template>
       Send the bank a printed sample to test before you issue checks.
     </p>
@@ -83,10 +84,12 @@ async function takeFont(file: File): Promise<void> {
       />
       <span v-if="form.micrShapes"
         >{{ form.micrShapes.name }}
-        <v-btn size="x-small" variant="text" @click="form.micrShapes = undefined">our own again</v-btn></span
+        <v-btn size="x-small" variant="text" @click="form.micrShapes = undefined"
+          >Use our own shapes</v-btn
+        ></span
       >
       <details>
-        <summary>Which character of the font prints what</summary>
+        <summary>Which font character prints which MICR character</summary>
         <div class="chars">
           <label v-for="c in micrCharacters" :key="c"
             >{{ nameOf(c) }}

@@ -40,7 +40,7 @@ const form = defineModel<AccountForm>({ required: true })
       <v-btn
         size="x-small"
         variant="text"
-        :aria-label="`Take away ${s.name}`"
+        :aria-label="`Remove ${s.name}`"
         @click="form.signatories.splice(i, 1)"
       >
         ×
@@ -55,16 +55,16 @@ const form = defineModel<AccountForm>({ required: true })
         :disabled="form.signatories.length >= 6"
         @click="form.signatories.push({ name: '', title: '', prints: false })"
       >
-        One more signatory
+        Add signatory
       </v-btn>
       <v-text-field
         v-if="form.signatories.length > 1"
         v-model="form.secondAbove"
-        label="A second signature above"
+        label="Two signatures required above"
         :prefix="form.sign"
         inputmode="decimal"
         :error-messages="faults.secondAbove"
-        hint="Empty: whoever is marked always prints"
+        hint="Leave empty to always print the signatures marked"
       />
     </div>
   </section>

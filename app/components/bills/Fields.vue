@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { Refusal } from '#core/base/result'
 import { figures } from '#core/money/figures'
@@ -52,7 +53,7 @@ const twice = computed<Refusal | undefined>(() => {
   return (
     first && {
       code: 'bill-twice',
-      text: `Bill ${first.number} is here already: ${figures(first.amount, { sign: props.sign })}, dated ${first.date}, our number ${first.ourNumber}.`,
+      text: `Bill ${first.number} was already entered: ${figures(first.amount, { sign: props.sign })}, dated ${formatDate(first.date, 'MMM D, YYYY')}, our number ${first.ourNumber}.`,
     }
   )
 })
@@ -117,28 +118,28 @@ const twice = computed<Refusal | undefined>(() => {
       <NuxtLink
         :to="`/bills/payee/new?name=${encodeURIComponent(form.payee)}&back=pile`"
         data-test="new-payee"
-        >Write “{{ form.payee.trim().slice(0, 40) }}” down as a payee</NuxtLink
-      >: what is typed here stays.
+        >Add “{{ form.payee.trim().slice(0, 40) }}” as a payee</NuxtLink
+      >. What you typed here is kept.
     </p>
     <v-alert v-if="twice" type="warning" class="mb-2">
       {{ twice.text }}
-      <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">Look at it</NuxtLink>
+      <NuxtLink :to="`/bills?bill=${namesakes?.same[0]?.id}`">View that bill</NuxtLink>
     </v-alert>
     <v-text-field
       v-if="twice || form.again"
       v-model="form.again"
-      label="Why it comes again"
+      label="Reason for entering it again"
       maxlength="80"
       :error-messages="faults('again')"
       data-field="again"
       data-test="bill-again"
     />
     <v-alert v-if="namesakes?.like.length" type="info" class="mb-2">
-      It looks like
+      This looks similar to
       <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
         ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{
           figures(b.amount, { sign })
-        }}, {{ b.date }})</template
+        }}, {{ formatDate(b.date, 'MMM D, YYYY') }})</template
       >.
     </v-alert>
     <dl class="follows">
@@ -153,12 +154,12 @@ const twice = computed<Refusal | undefined>(() => {
     </dl>
     <p v-if="hints.waits" class="small text-warning mb-2">{{ hints.waits }}.</p>
     <details :open="open" class="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
-      <summary>More about this bill</summary>
+      <summary>More details</summary>
       <div class="pair">
         <v-text-field
           v-model="form.due"
-          label="Due"
-          placeholder="by the terms"
+          label="Due date"
+          placeholder="from the payee’s terms"
           autocomplete="off"
           :error-messages="faults('due')"
           data-field="due"
@@ -172,16 +173,16 @@ const twice = computed<Refusal | undefined>(() => {
         />
         <v-text-field
           v-model="form.discount"
-          label="Discount, amount or %"
-          placeholder="by the terms"
+          label="Discount (amount or %)"
+          placeholder="from the payee’s terms"
           autocomplete="off"
           :error-messages="faults('discount')"
           data-field="discount"
         />
         <v-text-field
           v-model="form.until"
-          label="If paid until"
-          placeholder="by the terms"
+          label="Discount valid through"
+          placeholder="from the payee’s terms"
           autocomplete="off"
           :error-messages="faults('until')"
           data-field="until"
@@ -198,7 +199,7 @@ const twice = computed<Refusal | undefined>(() => {
       />
       <v-text-field
         v-model="form.memo"
-        label="What it is for"
+        label="Memo"
         maxlength="80"
         :error-messages="faults('memo')"
         data-field="memo"
@@ -207,19 +208,19 @@ const twice = computed<Refusal | undefined>(() => {
       <v-select
         v-model="form.taxForm"
         :items="[
-          { title: 'as the payee has it', value: '' },
-          { title: 'counts for the 1099', value: '1099' },
-          { title: 'does not', value: 'none' },
+          { title: 'as set for the payee', value: '' },
+          { title: 'include on the 1099', value: '1099' },
+          { title: 'leave off the 1099', value: 'none' },
         ]"
         label="1099"
         hide-details
         class="mb-4"
       />
       <fieldset v-if="places" class="lines" data-field="lines">
-        <legend>Where it goes</legend>
+        <legend>Ledger accounts</legend>
         <p v-if="!form.lines.length" class="small quiet">
           <template v-if="read.lines.ok && read.lines.value.length">
-            As the payee’s own shares:
+            Split as usual for this payee:
             {{
               read.lines.value
                 .map(
@@ -229,13 +230,13 @@ const twice = computed<Refusal | undefined>(() => {
                 .join(', ')
             }}.
           </template>
-          <template v-else>No ledger account is told yet.</template>
+          <template v-else>No ledger account chosen yet.</template>
         </p>
         <LedgerLines v-model="form.lines" :choices="choices" :faults="faults('lines')" />
         <p v-if="form.lines.length" class="small quiet">
-          Left to place: <strong>{{ figures(read.left, { sign }) }}</strong>.
+          Left to assign: <strong>{{ figures(read.left, { sign }) }}</strong>.
         </p>
-        <v-btn size="small" data-test="bill-line" @click="addLine">Another line</v-btn>
+        <v-btn size="small" data-test="bill-line" @click="addLine">Add line</v-btn>
       </fieldset>
     </details>
   </div>

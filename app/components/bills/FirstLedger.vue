@@ -28,7 +28,7 @@ async function makeUsual(): Promise<void> {
   const from = formOf(props.payee)
   const to = { ...from, split: [{ ledgerId: chosen.value, weight: 1 }] }
   if (await did('keepPayee', { id, companyId, from, to }))
-    office.said = `Bills of ${name} go to ${title.value}.`
+    office.said = `Bills from ${name} now go to ${title.value} by default.`
 }
 </script>
 
@@ -38,7 +38,7 @@ async function makeUsual(): Promise<void> {
       :model-value="chosen"
       :items="choices"
       label="Ledger account"
-      :hint="`${payee.name} has no usual one yet`"
+      :hint="`${payee.name} has no default ledger account yet`"
       persistent-hint
       :error-messages="fault ? [fault] : [...faults]"
       @update:model-value="choose"
@@ -50,7 +50,7 @@ async function makeUsual(): Promise<void> {
       :loading="busy"
       data-test="make-usual"
       @click="makeUsual()"
-      >Use it for every bill of {{ payee.name }}</v-btn
+      >Make it the default for {{ payee.name }}</v-btn
     >
   </div>
 </template>

@@ -23,8 +23,8 @@ const from = ref(props.check.accountId)
 <template>
   <AskDialog
     v-model="asked"
-    :title="`Paid another way: ${check.payee.name}`"
-    verb="Record it as paid"
+    :title="`Record payment by other means: ${check.payee.name}`"
+    verb="Record payment"
     :ready="reference.trim() !== ''"
     :busy="busy"
     :fault="fault"
@@ -32,14 +32,21 @@ const from = ref(props.check.accountId)
   >
     <p>
       {{ figures(check.draw.amount, { sign }) }} for {{ check.bills.map(b => b.number).join(', ') }}. No check
-      is printed, and no number is used.
+      is printed and no check number is used.
     </p>
-    <v-select v-model="way" v-first :items="[...otherWays]" label="How" hide-details data-test="other-way" />
+    <v-select
+      v-model="way"
+      v-first
+      :items="[...otherWays]"
+      label="Paid by"
+      hide-details
+      data-test="other-way"
+    />
     <v-text-field v-model="reference" label="Reference" maxlength="80" data-test="other-reference" />
     <v-select
       v-model="from"
       :items="accounts.map(a => ({ title: a.name, value: a.id }))"
-      label="Out of"
+      label="From account"
       hide-details
     />
   </AskDialog>

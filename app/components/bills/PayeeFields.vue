@@ -21,16 +21,16 @@ function useForPayments(i: number) {
   if (!other) return
   const before = form.value.address
   form.value.address = other.lines
-  if (before.trim()) form.value.others[i] = { name: 'Before', lines: before }
+  if (before.trim()) form.value.others[i] = { name: 'Previous', lines: before }
   else form.value.others.splice(i, 1)
 }
 const ways = [
-  { title: 'a check', value: 'check' },
-  { title: 'an advice of a deposit', value: 'advice' },
-  { title: 'other means, without paper', value: 'otherwise' },
+  { title: 'check', value: 'check' },
+  { title: 'direct deposit with a printed advice', value: 'advice' },
+  { title: 'other means, nothing printed', value: 'otherwise' },
 ]
 const tongues = [
-  { title: 'as the layout has it', value: '' },
+  { title: 'as set in the layout', value: '' },
   { title: 'English', value: 'en' },
   { title: 'French', value: 'fr' },
   { title: 'Spanish', value: 'es' },
@@ -44,7 +44,7 @@ const seen = ref(false)
     <div class="pair">
       <v-text-field
         v-model="form.name"
-        label="Name, as it prints"
+        label="Name on checks"
         maxlength="80"
         :error-messages="faults('name')"
         data-field="name"
@@ -56,13 +56,13 @@ const seen = ref(false)
         maxlength="12"
         autocomplete="off"
         :error-messages="faults('code')"
-        hint="Typed anywhere, it finds the payee"
+        hint="A short code you can type to find this payee"
         data-field="code"
         data-test="payee-code"
       />
     </div>
     <v-alert v-if="near.length" type="info" class="mb-3">
-      Nearly the same:
+      Similar payees:
       <template v-for="(p, i) in near" :key="p.id"
         ><template v-if="i">, </template
         ><NuxtLink :to="`/bills/payee/${encodeURIComponent(p.id)}`">{{ p.name }}</NuxtLink></template
@@ -70,7 +70,7 @@ const seen = ref(false)
     </v-alert>
     <v-textarea
       v-model="form.address"
-      label="Address that payments go to"
+      label="Payment address"
       rows="3"
       :error-messages="faults('address')"
       data-field="address"
@@ -83,7 +83,7 @@ const seen = ref(false)
         label="Terms"
         placeholder="on receipt"
         :error-messages="faults('terms')"
-        hint="net 30, 2/10 net 30, on receipt, eom + 10, 15th"
+        hint="For example net 30, 2/10 net 30, on receipt, eom + 10 or 15th"
         data-field="terms"
         data-test="payee-terms"
       />
@@ -93,21 +93,21 @@ const seen = ref(false)
         label="Due after (days)"
         inputmode="numeric"
         maxlength="3"
-        hint="These terms are not understood. Give the days; your words are kept beside them."
+        hint="These terms were not recognized. Enter the number of days; your wording is kept with it."
         persistent-hint
         data-field="termDays"
         data-test="payee-term-days"
       />
       <v-text-field
         v-model="form.memo"
-        label="Usual memo"
+        label="Default memo"
         maxlength="80"
         :error-messages="faults('memo')"
         data-field="memo"
       />
       <v-text-field
         v-model="form.accountWithPayee"
-        label="Our number with them"
+        label="Our account number with them"
         maxlength="40"
         :error-messages="faults('accountWithPayee')"
         data-field="accountWithPayee"
@@ -122,19 +122,13 @@ const seen = ref(false)
       <v-select
         v-model="form.accountId"
         :items="accounts"
-        label="Usually paid from"
+        label="Default bank account"
         clearable
         hide-details
         class="mb-4"
       />
-      <v-select v-model="form.way" :items="ways" label="Usually paid by" hide-details class="mb-4" />
-      <v-select
-        v-model="form.language"
-        :items="tongues"
-        label="Language of their checks"
-        hide-details
-        class="mb-4"
-      />
+      <v-select v-model="form.way" :items="ways" label="Default payment method" hide-details class="mb-4" />
+      <v-select v-model="form.language" :items="tongues" label="Check language" hide-details class="mb-4" />
       <v-select
         v-model="form.taxForm"
         :items="[
@@ -165,7 +159,7 @@ const seen = ref(false)
       </v-text-field>
     </div>
     <fieldset v-if="places" class="parts" data-field="split">
-      <legend>Usual ledger accounts, by shares</legend>
+      <legend>Default ledger accounts</legend>
       <div v-for="(s, i) in form.split" :key="i" class="part">
         <v-select
           v-model="s.ledgerId"
@@ -185,27 +179,27 @@ const seen = ref(false)
         <v-btn
           size="small"
           variant="text"
-          :aria-label="`Take share ${i + 1} out`"
+          :aria-label="`Remove ledger account ${i + 1}`"
           @click="form.split.splice(i, 1)"
-          >Take out</v-btn
+          >Remove</v-btn
         >
       </div>
       <p v-if="faults('split').length" class="text-error small" role="alert">{{ faults('split')[0] }}</p>
       <v-btn size="small" data-test="payee-share" @click="form.split.push({ ledgerId: null, weight: 1 })"
-        >Another share</v-btn
+        >Add ledger account</v-btn
       >
     </fieldset>
     <fieldset class="parts" data-field="others">
       <legend>Other addresses</legend>
       <div v-for="(o, i) in form.others" :key="i" class="other">
-        <v-text-field v-model="o.name" :label="`Called, address ${i + 1}`" hide-details density="compact" />
+        <v-text-field v-model="o.name" :label="`Name of address ${i + 1}`" hide-details density="compact" />
         <v-textarea v-model="o.lines" :label="`Address ${i + 1}`" rows="2" hide-details density="compact" />
         <v-btn
           size="small"
           variant="text"
-          :aria-label="`Take address ${i + 1} out`"
+          :aria-label="`Remove address ${i + 1}`"
           @click="form.others.splice(i, 1)"
-          >Take out</v-btn
+          >Remove</v-btn
         >
         <v-btn
           size="small"
@@ -218,7 +212,7 @@ const seen = ref(false)
         >
       </div>
       <p v-if="faults('others').length" class="text-error small" role="alert">{{ faults('others')[0] }}</p>
-      <v-btn size="small" @click="form.others.push({ name: '', lines: '' })">Another address</v-btn>
+      <v-btn size="small" @click="form.others.push({ name: '', lines: '' })">Add address</v-btn>
     </fieldset>
   </div>
 </template>

@@ -23,7 +23,7 @@ const isOpen = ref(false)
 const elsewhere = computed(() => props.company.payables?.unplaced !== undefined)
 async function keepBooks(away: boolean) {
   if (!(await did('keepBooksElsewhere', { companyId: props.company.id, elsewhere: away }))) return
-  office.said = away ? 'The books are kept elsewhere: no ledger is shown.' : 'The books are kept here.'
+  office.said = away ? 'Books kept elsewhere. The ledger is hidden.' : 'Books kept here.'
 }
 async function keep() {
   if (busy.value || (read.value && !read.value.ok)) return
@@ -31,25 +31,22 @@ async function keep() {
   if (!(await did('keepBillLimit', { companyId: props.company.id, secondAbove }))) return
   office.said =
     secondAbove === null
-      ? 'No second person is wanted any more.'
-      : `Bills above ${figures(secondAbove, { sign: props.sign })} wait for a second person.`
+      ? 'Bills no longer need approval.'
+      : `Bills above ${figures(secondAbove, { sign: props.sign })} now need approval.`
 }
 </script>
 
 <template>
   <details class="limit" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
     <summary>
-      {{
-        now === null
-          ? 'No bill waits for a second person'
-          : `Above ${figures(now, { sign })} a bill waits for a second person`
-      }}; its books are kept {{ elsewhere ? 'elsewhere' : 'here' }}
+      {{ now === null ? 'Bills need no approval' : `Bills above ${figures(now, { sign })} need approval` }} ·
+      Books kept {{ elsewhere ? 'elsewhere' : 'here' }}
     </summary>
     <template v-if="isOpen">
       <v-form class="row" @submit.prevent="keep()">
         <v-text-field
           v-model="typed"
-          label="A second person says yes above"
+          label="Approval required above"
           placeholder="never"
           :prefix="sign"
           density="compact"
@@ -59,11 +56,11 @@ async function keep() {
           hide-details="auto"
           data-test="limit"
         />
-        <v-btn type="submit" size="small" :loading="busy">Set the limit</v-btn>
+        <v-btn type="submit" size="small" :loading="busy">Save limit</v-btn>
       </v-form>
       <v-checkbox
         :model-value="elsewhere"
-        label="The books of this company are kept elsewhere"
+        label="Books are kept in another system"
         density="compact"
         hide-details
         :loading="busy"
@@ -73,8 +70,8 @@ async function keep() {
       <p class="quiet">
         {{
           elsewhere
-            ? 'Nobody is asked for ledger accounts; entries are kept all the same.'
-            : 'Bills and payments are placed in ledger accounts here.'
+            ? 'Forms do not ask for ledger accounts. Entries are still recorded for the journal.'
+            : 'Bills and payments are assigned to ledger accounts.'
         }}
       </p>
     </template>

@@ -22,11 +22,11 @@ const others = computed(() =>
 async function share(company: Company) {
   const id = idOf<'payee'>(crypto.randomUUID())
   if (await did('sharePayee', { payeeId: props.payee.id, companyId: company.id, id }))
-    office.said = `${props.payee.name} is a payee of ${company.name[0]} too.`
+    office.said = `${props.payee.name} is now shared with ${company.name[0]}.`
 }
 async function stop() {
   if (await did('unsharePayee', { payeeId: props.payee.id }))
-    office.said = `${props.payee.name} is shared no more: what changes here stays here.`
+    office.said = `${props.payee.name} is no longer shared.`
 }
 </script>
 
@@ -46,7 +46,7 @@ async function stop() {
       <v-btn v-for="c in others" :key="c.id" size="small" :loading="busy" data-test="share" @click="share(c)"
         >Share with {{ c.name[0] }}</v-btn
       >
-      <v-btn v-if="theirs.length" size="small" :loading="busy" @click="stop()">Share no more</v-btn>
+      <v-btn v-if="theirs.length" size="small" :loading="busy" @click="stop()">Stop sharing</v-btn>
     </div>
   </div>
 </template>

@@ -10,7 +10,7 @@ const shapes = {
     tone: 'secondary',
     word: 'draft',
   },
-  waits: { d: 'M3 1.500h6L3 10.500h6z', tone: 'warning', word: 'second person' },
+  waits: { d: 'M3 1.500h6L3 10.500h6z', tone: 'warning', word: 'needs approval' },
   payable: { d: 'M2 3h8v6.500H2zM4 5.500h4', tone: 'primary', word: 'payable' },
   overdue: { d: 'M6 2v5M6 9.500v.5', tone: 'error', word: 'overdue' },
   held: { d: 'M4 2.500v7M8 2.500v7', tone: 'warning', word: 'held' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lineText } from '#core/trail/lineText'
 import { formatDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { open, owed, type Bill } from '#core/payables/bill'
@@ -45,18 +46,18 @@ const facts = computed(() => {
     ],
     ['Our number', String(b.ourNumber)],
     ['Purchase order', b.purchaseOrder ?? ''],
-    ['1099', b.taxForm === '1099' ? 'counts' : ''],
+    ['1099', b.taxForm === '1099' ? 'included' : ''],
     ['Entered by', b.enteredBy],
-    ['Second person', b.approvedBy ?? ''],
+    ['Approved by', b.approvedBy ?? ''],
   ].filter(([, text]) => text)
 })
 const isOpen = computed(() => props.bill.stage === 'payable' && open(props.bill) !== 0)
 const { busy, fault, did, clear } = useAct()
 
 const questions = {
-  hold: { title: 'Hold', verb: 'Hold it' },
-  dispute: { title: 'Dispute', verb: 'Dispute it' },
-  cancel: { title: 'Cancel', verb: 'Cancel the bill' },
+  hold: { title: 'Hold', verb: 'Hold bill' },
+  dispute: { title: 'Dispute', verb: 'Dispute bill' },
+  cancel: { title: 'Cancel', verb: 'Cancel bill' },
 } as const
 const asking = ref<keyof typeof questions>()
 const asked = computed({
@@ -83,15 +84,14 @@ async function answer(why: string) {
 }
 async function takeBack() {
   if (await did('takeBillChangeBack', { billId: props.bill.id }))
-    office.said = `Bill ${props.bill.number} stands as before its last change.`
+    office.said = `Undid the last change to bill ${props.bill.number}.`
 }
 async function letGo() {
   if (await did('holdBill', { billId: props.bill.id, hold: null }))
-    office.said = `Bill ${props.bill.number} may be paid again.`
+    office.said = `Released bill ${props.bill.number}. It can be paid again.`
 }
 async function sayYes() {
-  if (await did('approveBill', { billId: props.bill.id }))
-    office.said = `Bill ${props.bill.number} is payable now.`
+  if (await did('approveBill', { billId: props.bill.id })) office.said = `Approved bill ${props.bill.number}.`
 }
 const overdue = computed(() => {
   const late = props.bill.due < localToday()
@@ -115,7 +115,7 @@ const overdue = computed(() => {
     <p v-if="bill.hold" class="text-warning mb-2">
       {{ bill.hold.kind === 'held' ? 'Held' : 'Disputed' }}: {{ bill.hold.why }}
     </p>
-    <p v-if="bill.again" class="quiet mb-2">Its number stands here more than once: {{ bill.again }}</p>
+    <p v-if="bill.again" class="quiet mb-2">Entered again under the same number: {{ bill.again }}</p>
     <v-alert v-if="fault" type="error" class="mb-2" :text="fault" />
     <div class="row mb-3">
       <v-btn
@@ -126,7 +126,7 @@ const overdue = computed(() => {
         :loading="busy"
         data-test="approve"
         @click="sayYes()"
-        >Say yes, as {{ operatorName() }}</v-btn
+        >Approve as {{ operatorName() }}</v-btn
       >
       <v-btn
         v-if="isOpen && !bill.hold"
@@ -134,11 +134,11 @@ const overdue = computed(() => {
         size="small"
         :to="`/bills/settle?company=${company.id}&bill=${bill.id}`"
         data-test="settle-it"
-        >Settle it</v-btn
+        >Settle</v-btn
       >
       <template v-if="bill.stage !== 'cancelled'">
         <v-btn size="small" :to="`/bills/bill/${encodeURIComponent(bill.id)}`" data-test="change-bill">{{
-          bill.stage === 'draft' ? 'Finish it' : 'Change'
+          bill.stage === 'draft' ? 'Finish' : 'Edit'
         }}</v-btn>
         <v-btn
           v-if="bill.was && !fixedBecause(bill, 'amount')"
@@ -146,10 +146,10 @@ const overdue = computed(() => {
           :loading="busy"
           data-test="take-change-back"
           @click="takeBack()"
-          >Take the last change back</v-btn
+          >Undo last change</v-btn
         >
         <v-btn v-if="bill.hold" size="small" :loading="busy" data-next data-test="let-go" @click="letGo()"
-          >Let it go</v-btn
+          >Release</v-btn
         >
         <template v-else-if="bill.stage !== 'paid'">
           <v-btn size="small" data-test="hold-bill" @click="ask('hold')">Hold</v-btn>
@@ -160,7 +160,7 @@ const overdue = computed(() => {
           size="small"
           data-test="cancel-bill"
           @click="ask('cancel')"
-          >Cancel the bill</v-btn
+          >Cancel bill</v-btn
         >
       </template>
     </div>
@@ -173,8 +173,8 @@ const overdue = computed(() => {
     <table v-if="bill.lines.length" class="plain mb-4">
       <thead>
         <tr>
-          <th scope="col">Where it goes</th>
-          <th scope="col">For</th>
+          <th scope="col">Ledger account</th>
+          <th scope="col">Memo</th>
           <th scope="col" class="num">Amount</th>
         </tr>
       </thead>
@@ -223,10 +223,10 @@ const overdue = computed(() => {
         </tbody>
       </table>
     </template>
-    <h3>Story</h3>
+    <h3>History</h3>
     <ul class="story">
       <li v-for="line in story" :key="line.seq">
-        <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ line.act }}, {{ line.text }}
+        <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
       </li>
     </ul>
     <WhyDialog
@@ -242,8 +242,8 @@ const overdue = computed(() => {
       <p>
         {{
           asking === 'cancel'
-            ? 'Nothing is owed by it any more; its entry in the ledger is taken back. Our number stays used.'
-            : 'It can be settled by no check until it is let go.'
+            ? 'The bill is no longer owed and its ledger entry is reversed. Our number stays used.'
+            : 'It cannot be paid until you release it.'
         }}
       </p>
     </WhyDialog>

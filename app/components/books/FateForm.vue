@@ -50,7 +50,7 @@ async function give(): Promise<void> {
 
 <template>
   <div class="part">
-    <h2>Give a fate</h2>
+    <h2>Set fate</h2>
     <v-form class="give" @submit.prevent="give">
       <div class="row">
         <v-text-field
@@ -65,8 +65,8 @@ async function give(): Promise<void> {
         v-model="fate"
         :items="[
           ...givenFates.map(f => ({ title: f, value: f })),
-          { title: 'unused again (was set aside or missing)', value: 'unused' },
-          { title: 'set aside (was missing, and is found)', value: 'found aside' },
+          { title: 'unused (was set aside or missing)', value: 'unused' },
+          { title: 'set aside (was missing, now found)', value: 'found aside' },
         ]"
         label="Fate"
         hide-details
@@ -76,14 +76,14 @@ async function give(): Promise<void> {
         :key="round"
         v-model="why"
         :items="[...reasons]"
-        :label="fate === 'unused' ? 'Why (wanted where a number was missing)' : 'Why'"
+        :label="fate === 'unused' ? 'Reason (required if the number was missing)' : 'Reason'"
         hide-details
         data-test="fate-why"
       />
       <v-checkbox
         v-if="range && many"
         v-model="sure"
-        :label="`Yes: all ${range.count} numbers from ${range.from} to ${range.to}`"
+        :label="`Yes, all ${range.count} numbers from ${range.from} to ${range.to}`"
         hide-details
         density="compact"
         data-test="fate-sure"
@@ -95,7 +95,7 @@ async function give(): Promise<void> {
         :disabled="!range || (many && !sure) || (fate !== 'unused' && !why?.trim())"
         data-test="fate-give"
       >
-        {{ range ? `${range.count} ${became}` : 'Give it' }}
+        {{ range ? `${range.count} ${became}` : 'Set fate' }}
       </v-btn>
     </v-form>
   </div>

@@ -10,7 +10,7 @@ defineProps<{ weeks: readonly number[] }>()
     :told="`Numbers used in the last ${weeks.length} weeks: ${weeks.join(', ')}`"
     whole
   />
-  <p class="quiet small">Numbers used, by weeks ago</p>
+  <p class="quiet small">Numbers used per week</p>
 </template>
 
 <style scoped>

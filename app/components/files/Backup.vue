@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { actName, lineText } from '#core/trail/lineText'
 import { howMany } from '#core/base/howMany'
 import { momentTold } from '~/data/office'
 import type { Counts } from '~/data/backupWork'
@@ -22,56 +23,57 @@ const named: Readonly<Record<keyof Counts, string>> = {
   payments: 'Payments',
   numbers: 'Numbers used',
 }
-const acts = (n: number): string => howMany(n, 'act')
+const acts = (n: number): string => howMany(n, 'action')
 /** How the file stands to what is here, in words. */
 const told = computed(() => {
   const of = seen.value
   if (!of) return ''
-  if (!of.here.last) return 'Nothing was done in this browser yet: the file goes in as it is.'
+  if (!of.here.last) return 'This browser has no office yet. The backup will be restored as it is.'
   const { meeting } = of
   switch (meeting.kind) {
     case 'same':
-      return 'The file is what is here: the last act of both is the same.'
+      return 'The backup is the same as this office.'
     case 'newer':
-      return `The file is newer: it is this office with ${acts(meeting.by)} more.`
+      return `The backup is newer: the same office with ${acts(meeting.by)} more.`
     case 'older':
-      return `The file is older: ${acts(meeting.by)} done here ${meeting.by === 1 ? 'is' : 'are'} not in it, and would be gone.`
+      return `The backup is older: ${acts(meeting.by)} done here ${meeting.by === 1 ? 'is' : 'are'} not in it and would be lost.`
     case 'another office':
-      return 'The file is of another office: all that is here would be gone.'
+      return 'The backup is from another office. Everything in this office would be replaced.'
     default:
-      return `They are one office that went two ways at act ${meeting.here.seq}. Here: ${meeting.here.act}, ${meeting.here.text}. In the file: ${meeting.there.act}, ${meeting.there.text}. They cannot be mixed: one of both goes on.`
+      return `This office and the backup have diverged at line ${meeting.here.seq} of the trail. Here: ${lineText(meeting.here)} In the backup: ${lineText(meeting.there)} They cannot be merged. Choose which one to keep.`
   }
 })
 /** Nothing that is here is lost by it: no word is asked for. */
 const harmless = computed(() => !seen.value?.here.last || ['same', 'newer'].includes(seen.value.meeting.kind))
 const lastTold = (side: 'here' | 'there'): string => {
   const last = seen.value?.[side].last
-  return last ? `${last.seq}: ${last.act}, ${momentTold(last.at)}` : 'none'
+  return last ? `${actName(last.act)}, ${momentTold(last.at)} (line ${last.seq})` : 'none'
 }
 </script>
 
 <template>
   <v-card class="part" data-test="backup">
-    <h2>{{ onlyRestore ? 'Bring a backup back' : 'Backup' }}</h2>
+    <h2>{{ onlyRestore ? 'Restore a backup' : 'Backup' }}</h2>
     <p v-if="onlyRestore">
-      A file saved before, here or on another machine: the office goes on where it stood.
+      A backup file saved here or on another machine. The office continues from where it was saved.
     </p>
     <p v-else>
-      Everything of this office as one file: the program can prove it, and other programs can read it.
+      Saves everything in this office to one file that can be verified, restored here and read by other
+      programs.
     </p>
     <p v-if="state && !onlyRestore" class="quiet" data-test="backup-state">
       {{
         state.at
-          ? `The last one was saved ${momentTold(state.at)}; ${acts(state.since)} since.`
-          : `None was saved yet; ${acts(state.since)} would be lost with this browser.`
+          ? `Last backup: ${momentTold(state.at)} (${acts(state.since)} since then).`
+          : `No backup yet. If this browser’s data is lost, ${acts(state.since)} cannot be restored.`
       }}
     </p>
     <v-text-field
       v-if="!onlyRestore"
       v-model="passphrase"
       type="password"
-      label="Passphrase, where the backup is to be locked"
-      hint="Nobody can open it without: write it down where the office finds it."
+      label="Passphrase (optional, locks the file)"
+      hint="Nobody can open the file without it. Keep it where your office can find it."
       :persistent-hint="passphrase !== ''"
       autocomplete="new-password"
       hide-details="auto"
@@ -88,7 +90,7 @@ const lastTold = (side: 'here' | 'there'): string => {
         data-test="backup-save"
         @click="save()"
       >
-        Save a backup
+        Save backup
       </v-btn>
       <template v-if="doing">
         <span role="status">{{ doing }}…</span>
@@ -99,7 +101,7 @@ const lastTold = (side: 'here' | 'there'): string => {
           height="6"
           rounded
           class="far"
-          aria-label="How far it is"
+          aria-label="Progress"
         />
         <v-btn size="small" @click="stop()">Stop</v-btn>
       </template>
@@ -107,7 +109,7 @@ const lastTold = (side: 'here' | 'there'): string => {
     <v-alert v-if="fault" type="error" :text="fault" data-test="backup-fault" />
     <FileDrop
       label="Restore from a backup"
-      kinds="a backup file (zip, or zip.age where it is locked)"
+      kinds="a backup file (.zip, or .zip.age if locked)"
       accept=".zip,.age,application/zip"
       :most="500"
       :disabled="!!doing"
@@ -119,23 +121,23 @@ const lastTold = (side: 'here' | 'there'): string => {
         v-model="opensWith"
         v-first
         type="password"
-        :label="`Passphrase of ${locked.name}`"
+        :label="`Passphrase for ${locked.name}`"
         autocomplete="off"
         hide-details
         class="phrase"
         data-test="backup-opens"
       />
-      <v-btn type="submit" :disabled="!opensWith || !!doing" data-test="backup-open">Open it</v-btn>
+      <v-btn type="submit" :disabled="!opensWith || !!doing" data-test="backup-open">Open</v-btn>
     </v-form>
-    <section v-if="seen" aria-label="The backup beside what is here" data-test="backup-seen">
+    <section v-if="seen" aria-label="The backup compared with this office" data-test="backup-seen">
       <p class="mb-2">
         <strong>{{ told }}</strong>
       </p>
       <p v-if="seen.usedInBoth.length" class="text-error mb-2">
-        Numbers that both used: {{ seen.usedInBoth.join(', ') }}.
+        Check numbers used in both: {{ seen.usedInBoth.join(', ') }}.
       </p>
       <v-alert v-if="seen.findings.length" type="warning" class="mb-2">
-        In the file does not hold: {{ seen.findings.slice(0, 5).join('; ') }}.
+        Problems in the file: {{ seen.findings.slice(0, 5).join('; ') }}.
       </v-alert>
       <table class="plain mb-2">
         <thead>
@@ -143,13 +145,13 @@ const lastTold = (side: 'here' | 'there'): string => {
             <td></td>
             <th scope="col">Here</th>
             <th scope="col">
-              In the file, saved {{ momentTold(seen.manifest.madeAt) }} by {{ seen.manifest.by }}
+              In the backup, saved {{ momentTold(seen.manifest.madeAt) }} by {{ seen.manifest.by }}
             </th>
           </tr>
         </thead>
         <tbody>
           <tr>
-            <th scope="row">Last act</th>
+            <th scope="row">Last action</th>
             <td>{{ lastTold('here') }}</td>
             <td>{{ lastTold('there') }}</td>
           </tr>
@@ -160,11 +162,11 @@ const lastTold = (side: 'here' | 'there'): string => {
           </tr>
         </tbody>
       </table>
-      <p v-if="seen.here.last" class="quiet">What is here is saved as a backup of its own first.</p>
+      <p v-if="seen.here.last" class="quiet">This office is saved as a backup first.</p>
       <v-checkbox
         v-if="!harmless"
         v-model="sure"
-        label="What is here may go"
+        label="Yes, replace this office with the backup"
         density="compact"
         hide-details
         data-test="backup-sure"
@@ -177,9 +179,9 @@ const lastTold = (side: 'here' | 'there'): string => {
           data-test="backup-restore"
           @click="restore()"
         >
-          Put it in place
+          Restore
         </v-btn>
-        <v-btn variant="text" :disabled="!!doing" @click="leave()">Leave it</v-btn>
+        <v-btn variant="text" :disabled="!!doing" @click="leave()">Cancel</v-btn>
       </div>
     </section>
   </v-card>

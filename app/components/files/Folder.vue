@@ -6,41 +6,41 @@ const mosts = [3, 10, 30, 100].map(value => ({ title: `the last ${value}`, value
 
 <template>
   <v-card data-test="folder">
-    <h2>Backups by themselves</h2>
+    <h2>Automatic backups</h2>
     <p v-if="!can">
-      This browser lets no page write into a folder: save backups yourself; Today counts the days and acts
-      since the last one.
+      This browser does not let a page write to a folder. Save backups yourself; Today shows how long ago the
+      last one was.
     </p>
     <template v-else-if="!folder">
       <p>
-        Into a folder chosen once, after every count-off and once a day of work. Best is one that goes to
-        another machine. The files are not locked.
+        Saves a backup to a folder after every count-off and once each working day. A folder that is copied to
+        another machine is best. The files are not locked.
       </p>
-      <v-btn data-test="folder-pick" @click="pick()">Choose a folder</v-btn>
+      <v-btn data-test="folder-pick" @click="pick()">Choose folder</v-btn>
     </template>
     <template v-else>
       <p data-test="folder-told">
-        Into <strong>{{ folder.name }}</strong>, after every count-off and once a day of work.
+        Saved to <strong>{{ folder.name }}</strong> after every count-off and once each working day.
       </p>
       <v-alert v-if="!folder.open" type="warning">
-        The browser wants to be asked again before it writes there.
-        <v-btn size="small" class="ml-2" data-test="folder-open" @click="open()">Allow it</v-btn>
+        The browser needs your permission again to write to this folder.
+        <v-btn size="small" class="ml-2" data-test="folder-open" @click="open()">Allow</v-btn>
       </v-alert>
       <v-alert v-else-if="folder.fault" type="error" data-test="folder-fault">
-        The last one was not written: {{ folder.fault }}
+        The last backup was not saved: {{ folder.fault }}
         <v-btn size="small" class="ml-2" @click="open()">Try again</v-btn>
       </v-alert>
       <div class="row">
         <v-select
           :model-value="folder.most"
           :items="mosts"
-          label="Stay there"
+          label="Keep"
           hide-details
           class="most"
           data-test="folder-most"
           @update:model-value="keep"
         />
-        <v-btn variant="text" data-test="folder-forget" @click="forget()">No folder any more</v-btn>
+        <v-btn variant="text" data-test="folder-forget" @click="forget()">Stop automatic backups</v-btn>
       </div>
     </template>
     <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>

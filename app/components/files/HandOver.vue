@@ -9,16 +9,16 @@ const nobodyElse = ref(false)
 
 <template>
   <v-card class="part" data-test="handing">
-    <h2>Hand over to another machine</h2>
+    <h2>Hand over to another computer</h2>
     <template v-if="!handed">
       <p>
-        Two desks with the same office would use the same numbers. Once it is handed over nothing more is done
-        here; the file that is saved goes on at the other desk.
+        Two computers with the same office would use the same check numbers. After you hand the office over,
+        nothing can be changed here; work continues on the other computer from the saved file.
       </p>
       <v-form class="form" @submit.prevent="handOver()">
         <v-text-field
           v-model="to"
-          label="To whom, or to which machine"
+          label="Hand over to (person or computer)"
           :error-messages="at('to')"
           maxlength="60"
           autocomplete="off"
@@ -28,42 +28,40 @@ const nobodyElse = ref(false)
         <v-text-field
           v-model="passphrase"
           type="password"
-          label="Passphrase, where the file handed over is to be locked"
+          label="Passphrase (optional, locks the file)"
           autocomplete="new-password"
           hide-details
           data-test="hand-phrase"
         />
-        <v-btn type="submit" :loading="busy || !!doing" data-test="hand-over"
-          >Hand over, and save the file</v-btn
-        >
+        <v-btn type="submit" :loading="busy || !!doing" data-test="hand-over">Hand over and save file</v-btn>
       </v-form>
     </template>
     <template v-else>
       <p data-test="handed">
         Handed over to <strong>{{ handed.to }}</strong> by {{ handed.by }}, {{ momentTold(handed.at) }}.
-        Nothing is done here until it is {{ handed.fromHere ? 'taken back' : 'taken on' }}.
+        Nothing can be changed here until {{ handed.fromHere ? 'it is taken back' : 'work continues here' }}.
       </p>
       <template v-if="handed.fromHere">
         <p>
-          Give the file to {{ handed.to }}. When it comes back as a newer file, restore that one. Where it
-          never was taken on there, take the office back as it stands.
+          Give the file to {{ handed.to }}. When you get a newer file back, restore that. If nobody opened it
+          there, take the office back.
         </p>
-        <v-btn :loading="!!doing" data-test="hand-file" @click="saveFile()">Save the file once more</v-btn>
+        <v-btn :loading="!!doing" data-test="hand-file" @click="saveFile()">Save file again</v-btn>
         <v-checkbox
           v-model="nobodyElse"
-          label="Nobody took it on there"
+          label="Nobody has worked in the other copy"
           density="compact"
           hide-details
           data-test="hand-sure"
         />
         <v-btn :disabled="!nobodyElse" :loading="busy" data-test="hand-back" @click="takeOn(true)"
-          >Take it back</v-btn
+          >Take office back</v-btn
         >
       </template>
       <template v-else>
-        <p>This is the copy that went over: take it on, and its numbers go on here.</p>
+        <p>This is the copy that was handed over. Continue here to use its check numbers on this computer.</p>
         <v-btn color="primary" variant="flat" :loading="busy" data-test="hand-on" @click="takeOn(false)"
-          >Take it on here</v-btn
+          >Continue here</v-btn
         >
       </template>
     </template>

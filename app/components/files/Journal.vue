@@ -28,7 +28,7 @@ async function save(of: SentJournal, as: 'csv' | 'xlsx') {
   try {
     const days = { from: of.from ?? ('' as const), to: of.through }
     const rows = await saveList({ list: 'entries', companyId: company.value.id, days, as })
-    office.said = `Saved: the journal through ${dayTold(of.through)}, ${rows.toLocaleString('en-US')} rows.`
+    office.said = `Journal saved through ${dayTold(of.through)}: ${rows.toLocaleString('en-US')} rows.`
   } catch (error) {
     unsaved.value = `The file could not be saved: ${(error as Error).message}. Save it again below.`
   }
@@ -45,10 +45,10 @@ async function send(as: 'csv' | 'xlsx') {
 
 <template>
   <v-card v-if="company" data-test="journal">
-    <h2>Journal for who keeps the books</h2>
+    <h2>Journal for the bookkeeper</h2>
     <p class="quiet">
-      Each closed period goes out once; what is taken back later stands in a later one.
-      {{ company.journal ? `The last one went through ${dayTold(company.journal.through)}.` : '' }}
+      Each closed period is exported once. Later reversals are part of a later period.
+      {{ company.journal ? `Last exported through ${dayTold(company.journal.through)}.` : '' }}
     </p>
     <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
     <p v-if="!company.closedThrough">
@@ -59,15 +59,15 @@ async function send(as: 'csv' | 'xlsx') {
       <v-form class="row" @submit.prevent="send('csv')">
         <v-text-field
           v-model="text"
-          label="Through"
+          label="Period ending"
           :error-messages="mistyped || at('through')"
           hide-details="auto"
           autocomplete="off"
           class="day"
           data-test="journal-through"
         />
-        <v-btn type="submit" :loading="busy" data-test="journal-csv">Send as CSV</v-btn>
-        <v-btn :loading="busy" data-test="journal-xlsx" @click="send('xlsx')">Send as a workbook</v-btn>
+        <v-btn type="submit" :loading="busy" data-test="journal-csv">Export as CSV</v-btn>
+        <v-btn :loading="busy" data-test="journal-xlsx" @click="send('xlsx')">Export as Excel workbook</v-btn>
       </v-form>
       <v-btn
         v-if="company.journal"
@@ -75,7 +75,7 @@ async function send(as: 'csv' | 'xlsx') {
         size="small"
         data-test="journal-again"
         @click="save(company.journal, 'csv')"
-        >Save the last one again</v-btn
+        >Save last export again</v-btn
       >
     </template>
     <p v-if="unsaved || (refused && !at('through').length)" class="text-error" role="alert">

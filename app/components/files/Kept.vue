@@ -21,14 +21,15 @@ async function ask() {
     It takes {{ size(space.used) }} here; {{ size(space.free) }} are free.
     {{
       space.kept
-        ? 'The browser has promised not to clear it by itself.'
-        : 'Where room runs short, the browser may clear it by itself.'
+        ? 'The browser has agreed not to clear it automatically.'
+        : 'If disk space runs low, the browser may clear it automatically.'
     }}
     <v-btn v-if="!space.kept" size="x-small" data-test="space-keep" @click="ask()"
-      >Ask the browser to keep it</v-btn
+      >Ask the browser to keep this data</v-btn
     >
     <span v-if="refused" role="status">
-      The browser did not promise it: installed or marked pages are kept more readily. Save backups.</span
+      The browser did not agree. It is more likely to if you install the app or bookmark the page. Save
+      backups.</span
     >
   </p>
 </template>

@@ -31,8 +31,8 @@ async function save(as: 'csv' | 'xlsx') {
 
 <template>
   <v-card data-test="lists-out">
-    <h2>Lists out</h2>
-    <p class="quiet">As a text of cells or a workbook; both open in any spreadsheet, and can be taken in.</p>
+    <h2>Export</h2>
+    <p class="quiet">CSV or Excel. Both can be edited in a spreadsheet and imported again.</p>
     <div class="row">
       <v-select v-model="list" :items="lists" label="List" hide-details class="field" data-test="list-name" />
       <CompanyChoice
@@ -46,7 +46,7 @@ async function save(as: 'csv' | 'xlsx') {
     <div v-if="hasDays" class="row">
       <v-text-field
         v-model="from"
-        label="From, or all"
+        label="From (optional)"
         :error-messages="faultsOf(from)"
         hide-details="auto"
         autocomplete="off"
@@ -55,7 +55,7 @@ async function save(as: 'csv' | 'xlsx') {
       />
       <v-text-field
         v-model="to"
-        label="To, or all"
+        label="Through (optional)"
         :error-messages="faultsOf(to)"
         hide-details="auto"
         autocomplete="off"
@@ -68,7 +68,7 @@ async function save(as: 'csv' | 'xlsx') {
         >Save as CSV</v-btn
       >
       <v-btn :disabled="!company || doing || !ready" data-test="list-xlsx" @click="save('xlsx')"
-        >Save as a workbook</v-btn
+        >Save as Excel workbook</v-btn
       >
     </div>
     <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>

@@ -4,7 +4,7 @@ import { beginOffice, putAway, removeOffice, storeHere, type OfficeHere } from '
 import { goToStore } from '~/data/storeName'
 import { useOffice } from '~/stores/office'
 
-/** The offices of this browser, each in a store of its own: begun, put away, removed. */
+/** The offices of this browser, each in a store of its own: begun, archived, removed. */
 const office = useOffice()
 const { offices } = useOffices()
 const removing = shallowRef<OfficeHere>()
@@ -26,10 +26,10 @@ async function remove() {
   try {
     await saveOther(of.store)
     await removeOffice(of.store)
-    office.said = `${of.title} is removed; all of it is in the file that was saved.`
+    office.said = `${of.title} removed. Its data is in the backup file that was saved.`
     asked.value = false
   } catch (error) {
-    fault.value = `It was not removed: ${(error as Error).message}`
+    fault.value = `The office was not removed: ${(error as Error).message}`
   }
   busy.value = false
 }
@@ -38,29 +38,27 @@ async function remove() {
 <template>
   <v-card data-test="offices">
     <h2>Offices in this browser</h2>
-    <p class="quiet">Each keeps everything of its own; nothing goes from one to the other.</p>
+    <p class="quiet">Each office has its own data; nothing is shared between them.</p>
     <table class="plain">
       <thead>
         <tr>
           <th scope="col">Office</th>
-          <th scope="col">What can be done</th>
+          <th scope="col">Actions</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="o in offices" :key="o.store">
-          <td>{{ o.title }}<span v-if="o.away" class="quiet">, put away</span></td>
+          <td>{{ o.title }}<span v-if="o.away" class="quiet">, archived</span></td>
           <td>
             <span v-if="o.store === storeHere" class="quiet">this one</span>
             <template v-else>
-              <v-btn size="small" :aria-label="`Go to ${o.title}`" @click="goToStore(o.store)"
-                >Go there</v-btn
-              >
+              <v-btn size="small" :aria-label="`Open ${o.title}`" @click="goToStore(o.store)">Open</v-btn>
               <v-btn
                 size="small"
                 variant="text"
-                :aria-label="`${o.away ? 'Take out' : 'Put away'} ${o.title}`"
+                :aria-label="`${o.away ? 'Unarchive' : 'Archive'} ${o.title}`"
                 @click="putAway(o.store, !o.away)"
-                >{{ o.away ? 'Take out' : 'Put away' }}</v-btn
+                >{{ o.away ? 'Unarchive' : 'Archive' }}</v-btn
               >
               <v-btn
                 size="small"
@@ -75,12 +73,12 @@ async function remove() {
         </tr>
       </tbody>
     </table>
-    <v-btn data-test="office-begin" @click="beginOffice()">Begin another office</v-btn>
+    <v-btn data-test="office-begin" @click="beginOffice()">Start another office</v-btn>
     <AskDialog
       v-if="removing"
       v-model="asked"
       title="Remove this office?"
-      verb="Save all of it, and remove it"
+      verb="Save backup and remove office"
       :ready="typed.trim() === removing.title"
       :busy="busy"
       :fault="fault"
@@ -88,13 +86,13 @@ async function remove() {
       @go="remove"
     >
       <p>
-        Everything that <strong>{{ removing.title }}</strong> keeps in this browser goes. A backup of it is
-        saved first. Type its name to go on.
+        All data of <strong>{{ removing.title }}</strong> in this browser will be deleted. A backup is saved
+        first. Type the office’s name to confirm.
       </p>
       <v-text-field
         v-model="typed"
         v-first
-        label="Its name"
+        label="Name of the office"
         hide-details
         autocomplete="off"
         data-test="office-name"

@@ -9,7 +9,7 @@ const step = computed(() => (office.unit === 'mm' ? 0.1 : 0.254))
 
 <template>
   <h2>By hand</h2>
-  <p class="quiet">Moves what is printed, 0.1 mm or 0.01 in at a time.</p>
+  <p class="quiet">Moves the printed page by 0.1 mm or 0.01 in at a time.</p>
   <div class="row hand">
     <v-btn
       v-for="[label, x, y] in [

@@ -30,7 +30,7 @@ const corners = computed(() => {
     :height="stock.sheet.h * k + 60"
     :viewBox="`-30 -30 ${stock.sheet.w * k + 60} ${stock.sheet.h * k + 60}`"
     role="img"
-    aria-label="What the printer does, drawn ten times as large"
+    aria-label="The printer’s deviation, drawn ten times larger"
   >
     <rect class="sheet" :width="stock.sheet.w * k" :height="stock.sheet.h * k" />
     <rect

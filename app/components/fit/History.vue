@@ -13,15 +13,15 @@ const office = useOffice()
 
 <template>
   <section v-if="history.length" aria-labelledby="old">
-    <h2 id="old" class="mb-2">All fits of this printer, tray and stock</h2>
+    <h2 id="old" class="mb-2">All fits for this printer, tray and stock</h2>
     <v-card>
       <table class="plain" data-test="fits">
         <thead>
           <tr>
             <th scope="col">Made</th>
-            <th scope="col">How</th>
+            <th scope="col">Method</th>
             <th scope="col">Corrects</th>
-            <th scope="col" class="num">Found to</th>
+            <th scope="col" class="num">Accuracy</th>
             <th scope="col" class="num">Confirmed</th>
             <th scope="col"><span class="d-sr-only">Use</span></th>
           </tr>

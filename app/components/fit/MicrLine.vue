@@ -134,22 +134,21 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
     <section aria-labelledby="ladder">
       <h2 id="ladder">Find width and weight</h2>
       <p v-if="!able.length" class="quiet">
-        No account has a routing and account number yet: fill them in under Accounts, then its own line can be
-        tried here.
+        No account has a routing and account number yet. Enter them under Accounts to test its MICR line here.
       </p>
       <template v-else>
         <v-select
           v-if="able.length > 1"
           :model-value="account?.account.id"
           :items="able.map(a => ({ title: a.account.name, value: a.account.id }))"
-          label="Whose MICR line"
+          label="MICR line of account"
           hide-details
           class="pick"
           @update:model-value="chosenKey = $event"
         />
         <p>
-          <strong>1.</strong> Put one sheet of blank MICR stock into {{ tray }} and print the ladder sheet:
-          the account’s own line at seven widths and three weights.
+          <strong>1.</strong> Put one sheet of blank MICR stock into {{ tray }} and print the ladder sheet. It
+          shows the account’s MICR line at seven widths and three weights.
         </p>
         <div class="row">
           <v-btn
@@ -168,16 +167,15 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
             data-test="ladder-save"
             @click="printLadder('save')"
           >
-            Save it instead
+            Save as PDF instead
           </v-btn>
         </div>
         <p>
-          <strong>2.</strong> Look where the right edges of all characters meet the strokes of the gauge above
-          them, and choose that line’s name. Or drop a scan of 200 dots to the inch or more, and the reader
-          ranks them.
+          <strong>2.</strong> Find the line where the right edges of all characters meet the strokes of the
+          gauge above, and choose it. Or upload a scan at 200 dpi or more and the lines are ranked for you.
         </p>
         <p v-if="practice && lying" class="row">
-          The sheet lies in the practice printer.
+          The sheet is in the practice printer.
           <v-btn
             size="small"
             color="primary"
@@ -190,7 +188,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
           </v-btn>
         </p>
         <FileDrop
-          label="The scan"
+          label="Scan"
           kinds="PNG, JPEG or PDF"
           accept="image/png,image/jpeg,application/pdf"
           :disabled="!!busy"
@@ -224,7 +222,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
           <v-select
             v-model="picked"
             :items="ladderSteps.map(micrFitName)"
-            label="Line chosen"
+            label="Best line"
             hide-details
             class="pick"
             data-test="ladder-pick"
@@ -247,32 +245,32 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
           >, chosen {{ printer.micr.how }} by {{ printer.micr.by }}</span
         >.
         <v-btn v-if="printer.micr" size="small" variant="text" @click="keep(exactMicr)">
-          Back to 100 %, normal
+          Reset to 100 %, normal
         </v-btn>
       </p>
     </section>
     <section aria-labelledby="why">
       <h2 id="why">Why a bank rejects a line</h2>
       <dl>
-        <dt>Its width</dt>
+        <dt>Width</dt>
         <dd>
           The reader expects a character every 1/8 inch. A printer that stretches the page moves the far end
           of the line out of step. The ladder finds it.
         </dd>
-        <dt>Its weight</dt>
+        <dt>Weight</dt>
         <dd>
           Too much toner fills the gaps between strokes, too little breaks them. Try the lighter or the
           heavier line, and look at the printer’s density setting.
         </dd>
-        <dt>Its place</dt>
+        <dt>Position</dt>
         <dd>
-          It must stand 3/16 inch above the lower edge and begin 5/16 inch from the right edge, each within
-          1/16 inch. The fit for this stock sees to that.
+          The line must be 3/16 inch above the bottom edge and start 5/16 inch from the right edge, each
+          within 1/16 inch. The fit for this stock takes care of that.
         </dd>
-        <dt>Its toner</dt>
+        <dt>Toner</dt>
         <dd>
-          The bank’s machine reads magnetic ink. A line printed with plain toner looks the same and is
-          refused. No program can see it: ask for MICR toner, and keep its empty cartridge’s label.
+          The bank’s reader needs magnetic ink. A line printed with ordinary toner looks the same but is
+          rejected. Software cannot check this: use MICR toner, and keep the label of the empty cartridge.
         </dd>
       </dl>
     </section>

@@ -70,7 +70,7 @@ const result = computed(() => {
 })
 /** What the next scan shows. */
 const scanLabel = computed(() =>
-  first.value && !second.value ? 'The second scan, the sheet turned by half' : 'The scan',
+  first.value && !second.value ? 'Second scan, with the sheet turned around' : 'Scan',
 )
 const confirms = computed(() => confirming.value && props.fit !== undefined && !fromCheck.value)
 
@@ -81,7 +81,7 @@ async function keep(deviation: Deviation, how: FitRow['how'], residual: number |
   const done = await act('keepFit', { fit: { id: idOf<'fit'>(crypto.randomUUID()), ...fit } })
   if (done && !done.ok) fault.value = done.refusal.text
   if (!done?.ok) return
-  office.said = 'The fit is kept and in use.'
+  office.said = 'Fit saved and in use.'
   // Next it is confirmed by a sheet printed through it; a step by hand is often followed by another.
   if (how !== 'by hand') focusSoon('[data-test="confirm-sheet"]')
   startAgain()
@@ -90,7 +90,7 @@ async function confirmIt(fit: FitRow, deviation: Deviation): Promise<void> {
   const worst = worstCorner(deviationMap(deviation), props.stock.sheet.w, props.stock.sheet.h)
   const done = await act('confirmFit', { fitId: fit.id, worst: Math.round(worst * 100) / 100 })
   if (!done) return
-  if (done.ok) office.said = `Confirmed: the worst corner is ${formatOff(worst, office.unit)} off.`
+  if (done.ok) office.said = `Fit confirmed: the worst corner is ${formatOff(worst, office.unit)} off.`
   startAgain()
   fault.value = done.ok ? '' : done.refusal.text
   confirming.value = false
@@ -120,7 +120,7 @@ function byHand(right: number, down: number): Promise<void> {
           {{ confirming ? 'Confirm the fit' : 'Find the fit' }}
         </h2>
         <p>
-          <strong>1.</strong> Put plain paper of the stock’s size into {{ tray }} and print the fit sheet at
+          <strong>1.</strong> Put plain paper the size of the stock into {{ tray }} and print the fit sheet at
           actual size (100 %).
         </p>
         <div class="row">
@@ -141,7 +141,7 @@ function byHand(right: number, down: number): Promise<void> {
             data-test="confirm-sheet"
             @click="printSheet('through', 'print')"
           >
-            Fit sheet through this fit
+            Fit sheet using this fit
           </v-btn>
           <v-btn
             variant="text"
@@ -150,7 +150,7 @@ function byHand(right: number, down: number): Promise<void> {
             data-test="save-sheet"
             @click="printSheet(confirming ? 'through' : 'bare', 'save')"
           >
-            Save it instead
+            Save as PDF instead
           </v-btn>
           <v-btn
             variant="text"
@@ -159,17 +159,17 @@ function byHand(right: number, down: number): Promise<void> {
             data-test="copy-sheet"
             @click="printSheet('copy', 'print')"
           >
-            For a photocopy of the stock
+            Sheet to lay over a copy of the stock
           </v-btn>
         </div>
-        <p><strong>2.</strong> Say where the marks came out:</p>
+        <p><strong>2.</strong> Measure where the marks were printed:</p>
         <v-btn-toggle
           v-model="way"
           mandatory
           density="compact"
           variant="outlined"
           color="primary"
-          aria-label="How the fit is found"
+          aria-label="How to measure"
         >
           <v-btn value="scan" size="small" data-test="way-scan"> By scan </v-btn
           ><v-btn value="ruler" size="small" data-test="way-ruler"> By ruler </v-btn
@@ -177,7 +177,7 @@ function byHand(right: number, down: number): Promise<void> {
         </v-btn-toggle>
         <template v-if="way === 'scan'">
           <p v-if="practice && lying" class="row">
-            The sheet lies in the practice printer.
+            The sheet is in the practice printer.
             <v-btn
               size="small"
               color="primary"
@@ -186,12 +186,12 @@ function byHand(right: number, down: number): Promise<void> {
               data-test="practice-scan"
               @click="scanPractice(lying)"
             >
-              {{ first && !second ? 'Scan it turned by half' : 'Scan it' }}
+              {{ first && !second ? 'Scan sheet turned around' : 'Scan sheet' }}
             </v-btn>
           </p>
           <p>
-            Scan or photograph the whole sheet on something dark, with a rim of it all around, 150 dots to the
-            inch or more.
+            Scan or photograph the whole sheet on a dark background that shows on all sides, at 150 dpi or
+            more.
           </p>
           <FileDrop
             :label="scanLabel"
@@ -203,19 +203,19 @@ function byHand(right: number, down: number): Promise<void> {
           />
         </template>
         <template v-else-if="way === 'check'">
-          <p v-if="!printed?.length" class="quiet">No check was printed on this stock yet.</p>
+          <p v-if="!printed?.length" class="quiet">No check has been printed on this stock yet.</p>
           <template v-else>
             <v-select
               v-model="check"
               :items="printed.map(c => ({ title: `${c.number}, ${c.payee}`, value: String(c.number) }))"
-              label="Check in hand"
+              label="Printed check"
               hide-details
               class="pick"
               data-test="check-in-hand"
             />
             <p>
-              Scan its whole sheet, before anything is torn off, on something dark with a rim all around. Its
-              MICR line and its printed fields are compared with where they were meant to be.
+              Scan the whole sheet before anything is torn off, on a dark background that shows on all sides.
+              Its MICR line and fields are compared with where they should be.
             </p>
             <FileDrop
               :label="scanLabel"

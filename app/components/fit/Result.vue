@@ -28,8 +28,8 @@ const isProved = computed(() => props.proof?.uncertainty !== undefined)
 /** A fit is confirmed by what is proved, as it was found. */
 const mayKeep = computed(() => !props.confirms || !props.scan || isProved.value)
 const keepTitle = computed(() => {
-  if (props.confirms) return 'Take it down as confirmed'
-  return props.scan && !isProved.value ? 'Keep this first reading' : 'Keep this fit'
+  if (props.confirms) return 'Mark as confirmed'
+  return props.scan && !isProved.value ? 'Save first reading' : 'Save fit'
 })
 const office = useOffice()
 /** By how much the worst corner of the sheet comes out elsewhere, in mm. */
@@ -42,10 +42,10 @@ const worstOf = (deviation: Deviation): number =>
     {{
       scan
         ? proof
-          ? 'What the two scans say'
-          : 'What the first scan says'
+          ? 'Result of the two scans'
+          : 'Result of the first scan'
         : result
-          ? 'What the ruler says'
+          ? 'Result of the measurements'
           : 'In use'
     }}
   </h2>
@@ -55,7 +55,7 @@ const worstOf = (deviation: Deviation): number =>
       class="scan"
       :viewBox="`0 0 ${scan.w} ${scan.h}`"
       role="img"
-      aria-label="The scan with what was found on it"
+      aria-label="The scan with the marks that were found"
       data-test="scan-found"
     >
       <image :href="scan.url" :width="scan.w" :height="scan.h" />
@@ -73,44 +73,45 @@ const worstOf = (deviation: Deviation): number =>
       />
     </svg>
     <FitDeviationPicture v-else :stock="stock" :deviation="result.deviation" />
-    <p data-test="found">Everything comes out {{ deviationTold(result.deviation, office.unit) }}.</p>
+    <p data-test="found">Everything prints {{ deviationTold(result.deviation, office.unit) }}.</p>
     <p v-if="scan && isProved" data-test="claim">
       Proved: the two scans agree to {{ formatOff(proof!.apart, office.unit) }}, and no corner is more than
       {{ formatOff(result.residual, office.unit) }} off.
     </p>
     <v-alert v-else-if="scan && proof && !fromCheck" type="info" data-test="asks-span">
       <p class="mb-2">
-        The two scans agree to {{ formatOff(proof.apart, office.unit) }}, but the files do not say their
-        scale, so an edge that is covered on both sides would not show. Measure on the sheet between the
-        middles of the two upper squares: {{ formatLength(spanMeant(stock.sheet), office.unit) }} if the
-        printer were exact.
+        The two scans agree to {{ formatOff(proof.apart, office.unit) }}, but the files do not include their
+        resolution, so an edge covered on both sides would go unnoticed. Measure the distance between the
+        centers of the two upper squares on the sheet ({{ formatLength(spanMeant(stock.sheet), office.unit) }}
+        if the printer is exact).
       </p>
       <LengthField
         :model-value="span ?? 0"
-        label="Between the two squares"
+        label="Distance between the squares"
         :unit="office.unit"
         :least="10"
         @update:model-value="span = $event"
       />
     </v-alert>
     <v-alert v-else-if="scan" type="warning" data-test="claim">
-      A first reading: a corner may still be up to {{ formatOff(scan.reading.uncertainty, office.unit) }} off.
-      One scan cannot tell whether the lid covers an edge or another sheet shows behind it. Scan the same
-      sheet again, turned by half, or measure by ruler.
+      This is a first reading: a corner may be up to
+      {{ formatOff(scan.reading.uncertainty, office.unit) }} off. One scan cannot show whether the lid covers
+      an edge or another sheet shows behind it. Turn the same sheet around and scan it again, or measure with
+      a ruler.
     </v-alert>
     <p v-if="scan?.reading.remaining !== undefined">
-      Through the fit it went, the worst corner was still
+      Printed with the fit, the worst corner was still
       {{ formatOff(scan.reading.remaining, office.unit) }} off.
     </p>
     <p v-if="!scan && result.residual > 0.6" class="text-warning">
-      The distances disagree by {{ formatOff(result.residual, office.unit) }}: one of them may be misread.
+      The distances disagree by {{ formatOff(result.residual, office.unit) }}. One of them may be wrong.
     </p>
     <table v-if="confirms && fit" class="plain" data-test="beside">
       <thead>
         <tr>
           <th scope="col">Worst corner off</th>
           <th scope="col" class="num">Without the fit</th>
-          <th scope="col" class="num">Through it</th>
+          <th scope="col" class="num">With the fit</th>
         </tr>
       </thead>
       <tbody>
@@ -134,13 +135,13 @@ const worstOf = (deviation: Deviation): number =>
         {{ keepTitle }}
       </v-btn>
       <v-btn v-if="scan" variant="text" size="small" data-test="scan-anew" @click="$emit('begin')">
-        Begin again with another scan
+        Start over with another scan
       </v-btn>
     </div>
   </template>
   <template v-else-if="fit">
     <FitDeviationPicture :stock="stock" :deviation="fit.deviation" />
-    <p data-test="in-use">Corrects what comes out {{ deviationTold(fit.deviation, office.unit) }}.</p>
+    <p data-test="in-use">Corrects a page that prints {{ deviationTold(fit.deviation, office.unit) }}.</p>
     <p class="quiet">
       {{ fit.how }}, {{ momentTold(fit.madeAt) }}, {{ fit.by
       }}{{
@@ -148,11 +149,11 @@ const worstOf = (deviation: Deviation): number =>
       }}
     </p>
     <p v-if="fit.confirmed === null" class="text-warning">
-      Not confirmed yet: print the fit sheet through this fit and say where its marks came out.
+      Not confirmed yet. Print the fit sheet using this fit and measure where its marks were printed.
     </p>
   </template>
   <p v-else class="quiet" data-test="in-use">
-    There is no fit for this printer, tray and stock: pages go out as they are.
+    There is no fit for this printer, tray and stock yet. Pages print uncorrected.
   </p>
 </template>
 

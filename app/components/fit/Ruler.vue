@@ -24,7 +24,7 @@ const edges: Readonly<Record<FitMark, string>> = {
 <template>
   <p>
     How far is each lettered line from the paper’s edge? {{ formatLength(FROM_EDGE, office.unit) }} if the
-    printer were exact. A and C give the shift, B or D the turn, E and F the stretch.
+    printer is exact. A and C give the shift, B or D the rotation, and E and F the stretch.
   </p>
   <v-form class="measure" @submit.prevent="$emit('done')">
     <div class="marks">

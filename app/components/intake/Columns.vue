@@ -46,10 +46,10 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 
 <template>
   <v-card data-test="intake-columns">
-    <h2>Which column is what</h2>
+    <h2>Check columns</h2>
     <p class="quiet">
-      Titles stand in row {{ plan.headerRow + 1
-      }}{{ plan.remembered ? '; matched as for the last such file' : '' }}.
+      Column titles are in row {{ plan.headerRow + 1
+      }}{{ plan.remembered ? '. Columns are mapped as in the last file like this' : '' }}.
       <v-btn
         size="x-small"
         :disabled="plan.headerRow === 0"
@@ -66,10 +66,10 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
       >
     </p>
     <p v-if="plan.doubled.length" class="text-error" role="alert" data-test="intake-doubled">
-      Two columns have the title of {{ plan.doubled.join(' and ') }}. Choose the one that is meant.
+      Two columns have the title {{ plan.doubled.join(' and ') }}. Choose which one to use.
     </p>
     <p v-if="missing.length" class="text-error" role="alert" data-test="intake-missing">
-      Say which column is: {{ missing.map(f => f.title).join(', ') }}.
+      Choose the column for: {{ missing.map(f => f.title).join(', ') }}.
     </p>
     <div class="fields">
       <label v-for="f in fields" :key="f.key" class="match" :class="{ off: matching[f.key] === undefined }">
@@ -99,7 +99,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         label="Dates"
         :error-messages="
           askOrder && !order
-            ? ['Dates such as 03/04 could mean March 4 or 3 April. Choose which this file uses.']
+            ? ['Dates such as 03/04 could mean March 4 or 3 April. Which does this file use?']
             : []
         "
         hide-details="auto"
@@ -144,7 +144,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
       <v-checkbox
         v-if="kind === 'before'"
         v-model="held"
-        label="The opening balance was told after these checks: it stays"
+        label="The opening balance already includes these checks; keep it"
         density="compact"
         hide-details
         data-test="intake-held"

@@ -20,20 +20,20 @@ async function takeBack(of: Intake) {
   if (!done?.ok) return
   const stayed = done.value.intakes[0]?.stayed
   const text = stayed && stayedText(stayed)
-  office.said = `${of.file} is taken back${text ? `; ${text}` : ''}.`
+  office.said = `Undid the import of ${of.file}${text ? `; ${text}` : ''}.`
 }
 </script>
 
 <template>
   <v-card v-if="intakes?.length" class="last" data-test="intake-last">
-    <h2>Taken in lately</h2>
+    <h2>Recent imports</h2>
     <table class="plain">
       <thead>
         <tr>
           <th scope="col">When</th>
           <th scope="col">File</th>
-          <th scope="col">What came of it</th>
-          <th scope="col">Take back</th>
+          <th scope="col">Result</th>
+          <th scope="col">Undo</th>
         </tr>
       </thead>
       <tbody>
@@ -43,17 +43,17 @@ async function takeBack(of: Intake) {
           <td>{{ toldOf(of) }}</td>
           <td>
             <span v-if="of.takenBack" class="quiet"
-              >taken back {{ momentTold(of.takenBack)
+              >undone {{ momentTold(of.takenBack)
               }}{{ of.stayed && stayedText(of.stayed) ? `; ${stayedText(of.stayed)}` : '' }}</span
             >
             <template v-else>
               <v-btn
                 size="small"
                 :loading="busy && asked === of.id"
-                :aria-label="`Take ${of.file} back`"
+                :aria-label="`Undo import of ${of.file}`"
                 data-test="intake-back"
                 @click="takeBack(of)"
-                >Take it back</v-btn
+                >Undo import</v-btn
               >
               <span v-if="refusal && asked === of.id" class="text-error why" role="alert">{{
                 refusal.text

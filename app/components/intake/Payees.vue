@@ -15,7 +15,7 @@ const strangeTerms = computed(
   () =>
     termDays.value.trim() !== '' ||
     props.checked.rows.some(r =>
-      r.faults.some(f => f.field === 'terms' && f.text.includes('not understood')),
+      r.faults.some(f => f.field === 'terms' && f.text.includes('not recognized')),
     ),
 )
 const shown = computed(
@@ -25,8 +25,8 @@ const shown = computed(
     strangeTerms.value,
 )
 const answers = (of: (typeof near.value)[number]) => [
-  { title: `${of.name} is a new payee`, value: 'new' },
-  ...of.near.map(p => ({ title: `It is ${p.name}`, value: p.id })),
+  { title: `New payee: ${of.name}`, value: 'new' },
+  ...of.near.map(p => ({ title: `Same as ${p.name}`, value: p.id })),
 ]
 const answer = (key: string, value: Id<'payee'> | 'new'): void => {
   payeeFor.value = { ...payeeFor.value, [key]: value }
@@ -44,14 +44,14 @@ const named = (list: readonly { title: string; count: number }[]): string =>
     <template v-if="checked.unknown.length && kind !== 'payees'">
       <p data-test="intake-unknown">
         {{ howMany(checked.unknown.length, 'name') }} in this file
-        {{ checked.unknown.length === 1 ? 'is' : 'are' }} not a payee of the office.
+        {{ checked.unknown.length === 1 ? 'is' : 'are' }} not a payee yet.
         <template v-if="checked.newPayees"
           >{{ howMany(checked.newPayees, 'new payee') }} would be created.</template
         >
       </p>
       <v-checkbox
         v-model="makePayees"
-        :label="`Create payees that do not exist yet${near.length ? ' (names that are close to a payee are asked below)' : ''}`"
+        :label="`Create payees that do not exist yet${near.length ? ' (similar names are listed below)' : ''}`"
         density="compact"
         hide-details
         data-test="intake-make"
@@ -59,7 +59,7 @@ const named = (list: readonly { title: string; count: number }[]): string =>
       <div v-for="u in near" :key="u.key" class="field-row near">
         <span
           ><strong>{{ u.name }}</strong
-          >, {{ howMany(u.rows, 'row') }}, is close to {{ u.near[0]?.name }}.</span
+          >, {{ howMany(u.rows, 'row') }}, is similar to {{ u.near[0]?.name }}.</span
         >
         <v-select
           :model-value="payeeFor[u.key]"
@@ -75,14 +75,14 @@ const named = (list: readonly { title: string; count: number }[]): string =>
     <template v-if="added.length">
       <v-checkbox
         v-model="fillIn"
-        :label="`Fill in what is missing: ${named(added.map(d => ({ title: d.title, count: d.added })))}`"
+        :label="`Fill in missing details: ${named(added.map(d => ({ title: d.title, count: d.added })))}`"
         density="compact"
         hide-details
         data-test="intake-fill"
       />
     </template>
     <template v-if="differing.length">
-      <p class="mt-2">The file differs from these payees. Choose what the file replaces:</p>
+      <p class="mt-2">Some details in the file differ from what you have. Choose which to replace:</p>
       <v-checkbox
         v-for="d in differing"
         :key="d.field"
@@ -97,10 +97,10 @@ const named = (list: readonly { title: string; count: number }[]): string =>
     <v-text-field
       v-if="strangeTerms"
       v-model="termDays"
-      label="Days until payment where the terms are not understood"
+      label="Days until due, for terms that are not recognized"
       inputmode="numeric"
       maxlength="3"
-      hint="The words of the file are kept beside the days."
+      hint="The file’s wording is kept as well."
       persistent-hint
       class="wide-field mt-2"
       data-test="intake-term-days"

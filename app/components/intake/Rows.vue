@@ -3,7 +3,7 @@ import type { IntakeChecked } from '~/data/intake'
 import type { Column } from '~/composables/rowTable'
 import type { useIntake } from '~/composables/useIntake'
 
-/** Every row of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
+/** Review rows of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
 const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
 const { fields, matching, counts, doing, busy, refused, mending, controlFaults, kind } = props.intake
 type Seen = IntakeChecked['rows'][number] & { readonly id: string }
@@ -29,7 +29,7 @@ const shown = computed(() => fields.value.filter(f => matching.value[f.key] !== 
 const slotOf = (field: string): string => `cell-${field.replaceAll(' ', '-')}`
 const columns = computed<readonly Column<Seen>[]>(() => [
   { key: 'row', title: 'Row', num: true, width: '64px', text: r => r.at + 1 },
-  { key: 'state', title: 'Comes to', width: '190px' },
+  { key: 'state', title: 'Result', width: '190px' },
   ...shown.value.map(f => ({
     key: slotOf(f.key),
     title: f.title,
@@ -41,10 +41,10 @@ const faultAt = (row: Seen, field: string): string =>
   row.faults
     .filter(f => f.field === field)
     .map(f => f.text)
-    .join('; ')
+    .join(' ')
 const detailTexts = (row: Seen): string[] =>
   [...(row.details?.added ?? []), ...(row.details?.differing ?? [])].map(
-    d => `${d.title}: ${d.now ? `${d.now} here, ` : ''}${d.file} in the file`,
+    d => `${d.title}: ${d.now ? `${d.now} now, ` : ''}${d.file} in the file`,
   )
 /** What is to be said of a row that is at none of the cells shown. */
 const otherwise = (row: Seen): string =>
@@ -77,17 +77,17 @@ const { pending } = mending
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
-  { value: 'wrong', title: `Wrong ${figure(counts.value.wrong)}` },
-  { value: 'here', title: `Here already ${figure(counts.value.here)}` },
+  { value: 'wrong', title: `With errors ${figure(counts.value.wrong)}` },
+  { value: 'here', title: `Already entered ${figure(counts.value.here)}` },
 ])
 </script>
 
 <template>
   <v-card data-test="intake-rows">
-    <h2>Every row</h2>
+    <h2>Review rows</h2>
     <div class="row">
       <strong data-test="intake-counts"
-        >{{ figure(counts.good) }} good, {{ figure(counts.here) }} here already,
+        >{{ figure(counts.good) }} good, {{ figure(counts.here) }} already entered,
         {{ figure(counts.wrong) }} wrong</strong
       >
       <v-btn-toggle v-model="only" mandatory density="compact" aria-label="Which rows are shown">
@@ -131,7 +131,7 @@ const filters = computed(() => [
           </template>
           <template v-else>{{ row.cells[matching[f.key]!] ?? '' }}</template>
         </template>
-        <template #empty>There is no row below the titles.</template>
+        <template #empty>There are no rows below the column titles.</template>
       </RowTable>
     </div>
     <p v-if="refused" class="text-error" role="alert">{{ refused }}</p>
@@ -146,10 +146,10 @@ const filters = computed(() => [
       >
         {{
           !counts.good
-            ? 'No row to take in'
+            ? 'No rows to import'
             : counts.wrong
-              ? `Take in the ${figure(counts.good)} good rows, save the others`
-              : `Take in ${counts.good === 1 ? 'this row' : `all ${figure(counts.good)} rows`}`
+              ? `Import ${figure(counts.good)} good rows and save the rest to a file`
+              : `Import ${counts.good === 1 ? '1 row' : `${figure(counts.good)} rows`}`
         }}
       </v-btn>
       <v-btn
@@ -158,7 +158,7 @@ const filters = computed(() => [
         :disabled="!!doing"
         data-test="intake-left"
         @click="intake.saveLeftOut()"
-        >Save what is left out as a file</v-btn
+        >Save skipped rows to a file</v-btn
       >
     </div>
   </v-card>

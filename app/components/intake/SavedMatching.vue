@@ -17,7 +17,7 @@ function save() {
     <v-form class="field-row name" @submit.prevent="save()">
       <v-text-field
         v-model="name"
-        label="Name of this matching"
+        label="Name for this column mapping"
         maxlength="80"
         autocomplete="off"
         hide-details="auto"
@@ -26,10 +26,10 @@ function save() {
         data-test="matching-name"
         @update:model-value="wanted = ''"
       />
-      <v-btn type="submit" :disabled="missing.length > 0" data-test="matching-save">Save as a file</v-btn>
+      <v-btn type="submit" :disabled="missing.length > 0" data-test="matching-save">Save mapping</v-btn>
     </v-form>
     <FileDrop
-      label="A saved matching"
+      label="Use a saved mapping"
       kinds="JSON"
       accept=".json,application/json"
       :most="1"

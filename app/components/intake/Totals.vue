@@ -32,13 +32,13 @@ const type = (field: string, text: string): void => {
             <td class="num" :data-test="`total-${c.field}`">
               {{ c.total }}
               <span v-if="c.unread" class="why"
-                >without {{ howMany(c.unread, 'cell') }} that is no amount</span
+                >without {{ howMany(c.unread, 'cell') }} that is not an amount</span
               >
             </td>
             <td>
               <v-text-field
                 :model-value="control[c.field] ?? ''"
-                :aria-label="`What ${c.title} should add up to`"
+                :aria-label="`Expected total of ${c.title}`"
                 inputmode="decimal"
                 density="compact"
                 hide-details="auto"

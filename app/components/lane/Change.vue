@@ -69,17 +69,17 @@ async function keep(discounts?: { keep: string } | 'lose') {
     ...(payment.scheduled && later.value.value !== payment.scheduled && { scheduled: later.value.value }),
   }
   if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
-  office.said = `The payment to ${name.value} is changed.`
+  office.said = `Changed the payment to ${name.value}.`
   emit('done')
 }
 async function takeBack() {
   const { payment } = props
-  const said = `The payment to ${payment.name} stands as before its last change.`
+  const said = `Undid the last change to the payment to ${payment.name}.`
   if (await did('takeAmendBack', { paymentId: payment.id }, said)) emit('done')
 }
 async function withdraw() {
   const { payment } = props
-  const said = `The payment to ${payment.name} is withdrawn; it can be brought back.`
+  const said = `Withdrew the payment to ${payment.name}. You can bring it back.`
   if (!(await did('withdraw', { paymentId: payment.id, why: why.value ?? '' }, said))) return
   emit('done')
 }
@@ -91,16 +91,16 @@ async function withdraw() {
       <v-alert
         v-if="payment.correct"
         type="warning"
-        :text="`The ${payment.correct} was wrong on the paper: it prints again once this is put right.`"
+        :text="`The ${payment.correct} was wrong on the printed check. Correct it here, and the payment prints again.`"
       />
       <p v-if="booked" class="quiet small" data-test="booked-note">
-        A check of this payment was issued before, so its payee and amount are fixed. If one of them is wrong,
-        cancel the payment and draw another.
+        A check for this payment was issued before, so the payee and amount cannot change. If one of them is
+        wrong, cancel the payment and draw another.
       </p>
       <v-text-field
         v-model="name"
         v-first="field === 'payee'"
-        label="Payee, as it prints"
+        label="Payee on the check"
         maxlength="80"
         :readonly="booked"
         :error-messages="at('name')"
@@ -109,7 +109,7 @@ async function withdraw() {
       />
       <v-textarea
         v-model="address"
-        label="Address, as it prints"
+        label="Address on the check"
         rows="2"
         :error-messages="at('address')"
         :hide-details="!at('address').length"
@@ -164,12 +164,12 @@ async function withdraw() {
       <p v-if="payment.settles && !booked" class="quiet small">
         {{
           chosenAnew
-            ? 'The amount follows from the bills chosen.'
-            : 'A changed amount changes what is paid of its last bill.'
+            ? 'The amount is the total of the bills chosen.'
+            : 'If you change the amount, the last bill is paid more or less.'
         }}
       </p>
       <p v-else-if="payment.lines.length && !booked" class="quiet small">
-        A changed amount adds a line “Corrected” with the difference to the stub.
+        If you change the amount, the stub gets a line “Corrected” with the difference.
       </p>
       <p
         v-if="
@@ -183,7 +183,7 @@ async function withdraw() {
       <div v-if="isLate" class="row" data-test="discount-late">
         <v-text-field
           v-model="keepWhy"
-          label="Reason to keep the discount"
+          label="Reason for keeping the discount"
           maxlength="80"
           hide-details
           data-test="discount-why"
@@ -209,9 +209,9 @@ async function withdraw() {
           :loading="busy"
           data-test="change-keep"
         >
-          Keep the change
+          Save changes
         </v-btn>
-        <v-btn variant="text" @click="emit('done')"> Leave it </v-btn>
+        <v-btn variant="text" @click="emit('done')"> Cancel </v-btn>
         <v-btn
           v-if="payment.was"
           variant="text"
@@ -219,7 +219,7 @@ async function withdraw() {
           data-test="take-change-back"
           @click="takeBack()"
         >
-          Take the last change back
+          Undo last change
         </v-btn>
         <v-btn v-if="booked" variant="text" class="end" data-test="lane-cancel" @click="cancelling = true">
           Cancel the payment
@@ -232,12 +232,12 @@ async function withdraw() {
         <v-combobox
           v-model="why"
           :items="[...reasons]"
-          label="Why it is taken out of the lane"
+          label="Reason for withdrawing"
           hide-details
           data-test="withdraw-why"
         />
         <v-btn :disabled="!why?.trim()" :loading="busy" data-test="withdraw-go" @click="withdraw">
-          Withdraw it
+          Withdraw payment
         </v-btn>
       </div>
     </v-form>

@@ -22,7 +22,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
     <v-text-field
       v-model="bill.number"
       v-first
-      label="Number of the new bill"
+      label="New bill number"
       maxlength="40"
       autocomplete="off"
       hide-details
@@ -31,7 +31,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
     />
     <v-text-field
       v-model="bill.amount"
-      label="Its amount"
+      label="Amount of the bill"
       placeholder="the rest"
       autocomplete="off"
       hide-details
@@ -42,7 +42,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
       v-if="choices.length"
       v-model="ledgerId"
       :items="choices"
-      label="Ledger account of the bill"
+      label="Ledger account for the bill"
       hide-details
       class="wide"
       data-test="new-bill-ledger"
@@ -50,12 +50,12 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
     <v-text-field
       v-model="bill.date"
       label="Bill date"
-      placeholder="as the check"
+      placeholder="same as the check"
       autocomplete="off"
       hide-details
       class="amount"
     />
-    <v-text-field v-model="bill.memo" label="What it is for" maxlength="80" hide-details class="wide" />
+    <v-text-field v-model="bill.memo" label="Memo of the bill" maxlength="80" hide-details class="wide" />
     <v-text-field
       v-model="bill.purchaseOrder"
       label="Purchase order"
@@ -67,7 +67,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
     <v-text-field
       v-if="twice || bill.again"
       v-model="bill.again"
-      label="Its number is here already: why it comes again"
+      label="This number was already entered. Reason for entering it again"
       maxlength="80"
       hide-details
       class="whole"
@@ -79,7 +79,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
         >{{ bill.number || 'The new bill' }} <strong>{{ figures(amount, { sign }) }}</strong>, paid in
         full</span
       >
-      <v-btn size="small" variant="text" @click="bill.on = false">Without a new bill</v-btn>
+      <v-btn size="small" variant="text" @click="bill.on = false">Remove new bill</v-btn>
     </div>
   </div>
 </template>

@@ -69,7 +69,7 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
               class="typed num"
               :value="figures(partOf(b)!.amount)"
               inputmode="decimal"
-              :aria-label="`Paid of bill ${b.number}`"
+              :aria-label="`Amount paid on bill ${b.number}`"
               @change="takePart(b, ($event.target as HTMLInputElement).value)"
             />
           </td>
@@ -90,7 +90,7 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
           :aria-pressed="apart === why"
           :class="{ said: apart === why }"
           @click="emit('apart', apart === why ? '' : why)"
-          >Something else: {{ why }}</v-btn
+          >This payment is: {{ why }}</v-btn
         >
       </template>
     </div>

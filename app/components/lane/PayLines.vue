@@ -14,8 +14,8 @@ defineProps<{
 }>()
 const lines = defineModel<PayFormLine[]>({ required: true })
 const kinds = [
-  { kind: 'earning', title: 'Earned', add: 'Another earning' },
-  { kind: 'deduction', title: 'Deducted', add: 'Another deduction' },
+  { kind: 'earning', title: 'Earnings', add: 'Add earning' },
+  { kind: 'deduction', title: 'Deductions', add: 'Add deduction' },
 ] as const
 const add = (kind: PayFormLine['kind']): void => {
   lines.value = [...lines.value, blankPayLine(kind)]
@@ -32,8 +32,8 @@ const out = (line: PayFormLine): void => {
         <tr>
           <th scope="col" class="name">{{ of.title }}</th>
           <th scope="col" class="num">This pay</th>
-          <th scope="col" class="num">This year, with it</th>
-          <th scope="col"><span class="d-sr-only">Take out</span></th>
+          <th scope="col" class="num">Year to date</th>
+          <th scope="col"><span class="d-sr-only">Remove</span></th>
         </tr>
       </thead>
       <tbody v-for="(line, i) in lines.filter(l => l.kind === of.kind)" :key="i">
@@ -59,7 +59,7 @@ const out = (line: PayFormLine): void => {
               v-model="line.yearToDate"
               class="typed num"
               inputmode="decimal"
-              placeholder="counted on"
+              placeholder="calculated"
               :aria-label="`${of.title} this year, line ${i + 1}`"
             />
           </td>
@@ -67,9 +67,9 @@ const out = (line: PayFormLine): void => {
             <v-btn
               size="x-small"
               variant="text"
-              :aria-label="`Take ${line.name || 'this line'} out`"
+              :aria-label="`Remove ${line.name || 'this line'}`"
               @click="out(line)"
-              >Out</v-btn
+              >Remove</v-btn
             >
           </td>
         </tr>
@@ -78,7 +78,7 @@ const out = (line: PayFormLine): void => {
             <v-select
               v-model="line.ledgerId"
               :items="choices"
-              :label="`${line.name || 'Deduction'} is withheld to`"
+              :label="`Ledger account for ${line.name || 'deduction'}`"
               hide-details
               data-test="withheld-to"
             />
@@ -91,7 +91,7 @@ const out = (line: PayFormLine): void => {
       <v-btn v-for="of in kinds" :key="of.kind" size="small" variant="text" @click="add(of.kind)">{{
         of.add
       }}</v-btn>
-      <v-btn size="small" variant="text" @click="lines = []">This is not pay</v-btn>
+      <v-btn size="small" variant="text" @click="lines = []">Remove pay</v-btn>
       <strong v-if="net !== undefined" class="net" data-test="net-pay"
         >Net {{ figures(net, { sign }) }}</strong
       >

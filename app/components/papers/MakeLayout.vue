@@ -34,15 +34,15 @@ async function make(): Promise<void> {
 <template>
   <AskDialog
     v-model="asking"
-    :title="`A layout for ${stock.name}`"
-    verb="To the Light table"
+    :title="`New layout for ${stock.name}`"
+    verb="Create layout"
     :ready="true"
     :busy="busy"
     @go="make"
   >
     <v-select
       v-model="country"
-      label="Customs of"
+      label="Country"
       :items="countries.map(c => ({ title: countryNames[c], value: c }))"
       hide-details
     />

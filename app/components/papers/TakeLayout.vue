@@ -25,24 +25,24 @@ async function asAnother(): Promise<void> {
 <template>
   <AskDialog
     v-model="asking"
-    :title="`The code ${taking.layout.code} is here already`"
-    verb="Take it as another layout"
+    :title="`The code ${taking.layout.code} is already in use`"
+    verb="Import as another layout"
     :ready="code.trim() !== ''"
     :busy="busy"
     :fault="fault"
     @go="asAnother"
   >
     <p>
-      “{{ taking.known.layout.name }}”, {{ taking.known.layout.code }}, stands here at version
-      {{ taking.known.revision }}. The file {{ taking.file }} can become its next version, or a layout of its
-      own under another code.
+      “{{ taking.known.layout.name }}”, {{ taking.known.layout.code }}, is here at version
+      {{ taking.known.revision }}. The file {{ taking.file }} can be imported as its next version, or as
+      another layout with its own code.
     </p>
     <v-btn :loading="busy" data-test="take-version" @click="asVersion">
-      Take it as version {{ taking.known.revision + 1 }} of {{ taking.known.layout.code }}
+      Import as version {{ taking.known.revision + 1 }} of {{ taking.known.layout.code }}
     </v-btn>
     <v-text-field
       v-model="code"
-      label="Code of another layout"
+      label="Code of the new layout"
       maxlength="12"
       hide-details
       data-test="take-code"

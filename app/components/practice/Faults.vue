@@ -11,8 +11,8 @@ const number = computed(() =>
   /^\d{1,4}$/.test(at.value.trim()) && Number(at.value) >= 1 ? Number(at.value) : undefined,
 )
 const said: Readonly<Record<PressFault['kind'], string>> = {
-  jam: 'jam: the sheet is torn, its page prints again on the next',
-  'double feed': 'two sheets fed at once: one comes out blank',
+  jam: 'jam: the sheet is torn and its page prints again on the next one',
+  'double feed': 'double feed: one sheet comes out blank',
   'upside down': 'sheet fed upside down',
   stopped: 'printer stops after the sheet',
 }
@@ -29,14 +29,14 @@ const chance = computed({
 
 <template>
   <div class="faults">
-    <ul v-if="faults.length" aria-label="What will go wrong">
+    <ul v-if="faults.length" aria-label="Faults to simulate">
       <li v-for="(f, i) in faults" :key="i">
         Sheet {{ f.at }}: {{ said[f.kind] }}
         <v-btn
           :icon="mdiClose"
           size="x-small"
           variant="text"
-          :aria-label="`Take away: sheet ${f.at}, ${f.kind}`"
+          :aria-label="`Remove: sheet ${f.at}, ${f.kind}`"
           @click="faults = faults.filter((_, k) => k !== i)"
         />
       </li>
@@ -45,7 +45,7 @@ const chance = computed({
       <v-select
         v-model="kind"
         :items="[...faultKinds]"
-        label="What goes wrong"
+        label="Fault"
         hide-details
         class="kind"
         data-test="fault-kind"
@@ -60,7 +60,7 @@ const chance = computed({
         data-test="fault-at"
       />
       <v-btn :disabled="number === undefined" data-test="fault-add" @click="add"> Add </v-btn>
-      <v-checkbox v-model="chance" label="Leave it to chance" hide-details density="compact" />
+      <v-checkbox v-model="chance" label="Random faults" hide-details density="compact" />
       <span v-if="seed !== null" class="quiet">seed {{ seed }}</span>
     </div>
   </div>

@@ -34,7 +34,7 @@ const lines: Line[] = [
   },
   {
     key: 'turn',
-    label: 'Turn with the clock',
+    label: 'Rotation (clockwise)',
     suffix: '°',
     least: -3,
     most: 3,
@@ -85,7 +85,7 @@ function faultOf(line: Line): string {
   const text = typed.value[line.key]?.trim() ?? ''
   const value = Number(text)
   return text === '' || !Number.isFinite(value)
-    ? 'a number, please'
+    ? 'Enter a number.'
     : value < line.least || value > line.most
       ? `${line.least} to ${line.most} ${line.suffix}`
       : ''
@@ -115,11 +115,11 @@ const put = (): void =>
       :hide-details="!faultOf(l)"
       :data-test="`press-${l.key}`"
     />
-    <v-select v-model="stacking" :items="[...stackings]" label="Sheets come to lie" hide-details />
+    <v-select v-model="stacking" :items="[...stackings]" label="Output tray stacks sheets" hide-details />
     <v-checkbox v-model="fitToPage" label="“Fit to page” left on" hide-details density="compact" />
     <div class="row">
       <v-btn type="submit" :disabled="!ready" data-test="press-set"> Set {{ tray }} </v-btn>
-      <v-btn variant="text" size="small" @click="emit('set', exactPress)"> Make it exact </v-btn>
+      <v-btn variant="text" size="small" @click="emit('set', exactPress)"> Reset to exact </v-btn>
     </div>
   </v-form>
 </template>

@@ -20,12 +20,12 @@ const numbersOf = (numbers: readonly number[]): string =>
 <template>
   <div class="sheets">
     <div>
-      <p class="quiet mb-2">From the top of the tray; it stacks {{ job.stacking }}.</p>
+      <p class="quiet mb-2">From the top of the tray, stacked {{ job.stacking }}.</p>
       <table class="plain" data-test="tray-sheets">
         <thead>
           <tr>
             <th scope="col">Sheet</th>
-            <th scope="col">Number on it</th>
+            <th scope="col">Number on the sheet</th>
             <th scope="col">Page</th>
             <th scope="col">Came out</th>
           </tr>
@@ -54,7 +54,7 @@ const numbersOf = (numbers: readonly number[]): string =>
         <v-select
           v-model="dpi"
           :items="[100, 150, 200, 300]"
-          label="Dots to the inch"
+          label="Resolution (dpi)"
           hide-details
           class="dpi"
         />
@@ -63,7 +63,7 @@ const numbersOf = (numbers: readonly number[]): string =>
           :href="practiceSheetUrl(job.id, sheet.sheet, dpi)"
           :download="`sheet-${sheet.sheet}.png`"
         >
-          Save this sheet
+          Save sheet
         </v-btn>
         <v-btn
           size="small"
@@ -71,11 +71,9 @@ const numbersOf = (numbers: readonly number[]): string =>
           :download="`scan-${sheet.sheet}.png`"
           data-test="save-scan"
         >
-          Save a scan of it
+          Save scan
         </v-btn>
-        <v-btn size="small" :href="practiceTrayUrl(job.id, dpi)" download="tray.zip">
-          Save the whole tray
-        </v-btn>
+        <v-btn size="small" :href="practiceTrayUrl(job.id, dpi)" download="tray.zip"> Save all sheets </v-btn>
       </div>
       <img
         :key="`${job.id}/${sheet.sheet}`"

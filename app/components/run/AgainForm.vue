@@ -13,13 +13,13 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
     <v-btn variant="text" size="small" data-test="again" @click="asking = !asking"> Print again? </v-btn>
     <div v-if="asking" class="again" @keydown.stop>
       <p>
-        The same PDF can go out again under the same numbers. What became of the first paper? The trail keeps
-        the answer.
+        The same PDF can be printed again under the same numbers. Enter what happened to the first sheets;
+        your answer is recorded in the trail.
       </p>
       <v-combobox
         v-model="became"
         :items="firstPaper"
-        label="First paper"
+        label="What happened to the first sheets"
         hide-details
         data-test="first-paper"
       />

@@ -13,8 +13,8 @@ const pdf = ref(true)
     <summary>Have it printed elsewhere</summary>
     <v-form class="away" @submit.prevent="emit('send', { way: 'away', to, pdf })">
       <p class="quiet">
-        Its checks are saved as a file for who prints them; their numbers are on paper from then on. What
-        comes back is counted off like paper of ours.
+        The checks are saved as a file for the print service, and their numbers count as on paper from then
+        on. When they come back, count them off as usual.
       </p>
       <v-text-field
         v-model="to"
@@ -25,8 +25,8 @@ const pdf = ref(true)
         autocomplete="off"
         data-test="away-to"
       />
-      <v-checkbox v-model="pdf" label="The PDF with it" density="compact" hide-details />
-      <v-btn type="submit" :loading="busy" data-test="away-send">Send away</v-btn>
+      <v-checkbox v-model="pdf" label="Include the PDF" density="compact" hide-details />
+      <v-btn type="submit" :loading="busy" data-test="away-send">Save file and send away</v-btn>
     </v-form>
   </details>
 </template>

@@ -27,11 +27,11 @@ async function take(file: File) {
     <p data-test="sent-to">
       Sent away to <strong>{{ run.sentTo }}</strong>.
       <v-btn size="small" variant="text" data-test="away-file" @click="saveRunFile(run)">
-        Save its file once more
+        Save file again
       </v-btn>
     </p>
     <FileDrop
-      label="What became of them, told by a file"
+      label="Results file from the print service"
       kinds="CSV with number, outcome, reason"
       accept=".csv,.txt,text/csv,text/plain"
       slim
@@ -42,7 +42,7 @@ async function take(file: File) {
       {{ name }}: {{ filled }} {{ filled === 1 ? 'check is' : 'checks are' }} filled in.
     </p>
     <v-alert v-if="faults.length" type="error" data-test="came-faults">
-      Nothing is taken from the file.
+      Nothing was imported from the file.
       <ul>
         <li v-for="fault in faults.slice(0, MOST_TOLD)" :key="faultLine(name, fault)">
           {{ faultLine(name, fault) }}

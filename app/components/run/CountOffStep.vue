@@ -137,7 +137,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
       />
       <RunCameBack v-if="run.sentTo" :run="run" @take="counting.takeIn" />
       <p class="quiet help">
-        Take the sheets in the order they lie. <kbd>↓</kbd> <kbd>↑</kbd> walk, <kbd>G</kbd> good,
+        Go through the sheets from the top of the tray. <kbd>↓</kbd> <kbd>↑</kbd> move, <kbd>G</kbd> good,
         <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out,
         <template v-if="numbered"> <kbd>O</kbd> other number, </template> <kbd>A</kbd> all good.
       </p>
@@ -195,7 +195,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
             <div v-if="row.said?.kind === 'spoiled'" class="why" :data-why="row.number" @keydown.stop>
               <v-text-field
                 :model-value="row.said.why"
-                label="Why"
+                label="Reason"
                 hide-details
                 maxlength="120"
                 autocomplete="off"
@@ -219,7 +219,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
               <v-select
                 :model-value="row.said.correct ?? ''"
                 :items="wrong"
-                label="Wrong on the check"
+                label="What is wrong on the check"
                 hide-details
                 :data-test="`wrong-${row.number}`"
                 @update:model-value="putRight(row.number, $event as Correctable | '')"
@@ -292,7 +292,13 @@ function putRight(number: CheckNumber, field: Correctable | '') {
       >
         Count off
       </v-btn>
-      <p v-if="unsaid" class="text-warning">Say why for {{ unsaid }} spoiled.</p>
+      <p v-if="unsaid" class="text-warning">
+        {{
+          unsaid === 1
+            ? 'Give a reason for the spoiled check.'
+            : `Give a reason for the ${unsaid} spoiled checks.`
+        }}
+      </p>
       <RunRangeForm
         :kinds="kinds.map(k => k.kind)"
         @say="
@@ -305,7 +311,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
         data-test="count-sheet"
         @click="saveCountOffSheet(run, view, payments)"
       >
-        Count-off sheet to sign
+        Save count-off sheet to sign
       </v-btn>
       <RunAgainForm @again="(how, why) => emit('again', how, why)" />
     </div>

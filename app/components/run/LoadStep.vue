@@ -119,23 +119,19 @@ function other(book: NumberBook | undefined) {
 
 <template>
   <v-form @submit.prevent="go">
-    <p v-if="expected === undefined">The number book {{ bookName(book) }} is used up.</p>
+    <p v-if="expected === undefined">The number book {{ bookName(book) }} has no numbers left.</p>
     <p v-else class="mb-3">
       Put <strong>{{ sheets }}</strong> {{ sheets === 1 ? 'sheet' : 'sheets' }} of “{{ view.stock.name }}”
       into the tray.
       {{
         view.stock.numbered
           ? `Read the number on the top sheet${way > 0 && view.stock.packOrder === 'highest on top' ? '; this pack has its highest number on top, so turn it over first' : ''}.`
-          : 'The sheets carry no number: the program prints it.'
+          : 'The sheets have no number; the program prints it.'
       }}
       Feed: {{ feedText(view.stock) }}.
       <span v-if="faceUp" data-test="face-up"
-        >Its sheets come to lie face up, so the last check is put on paper first{{
-          view.stock.numbered
-            ? way < 0
-              ? ' and the numbers are met downward'
-              : ' and gets the number on top'
-            : ''
+        >This tray stacks sheets face up, so the last check is printed first{{
+          view.stock.numbered ? (way < 0 ? ' and numbers run downward' : ' and gets the number on top') : ''
         }}.</span
       >
     </p>
@@ -156,8 +152,8 @@ function other(book: NumberBook | undefined) {
           Array.from({ length: perSheet }, (_, i) => ({
             title:
               i === 0
-                ? 'whole, begin at its first check'
-                : `part-used, begin at check ${i + 1}${leftFrom === i + 1 ? ': left by the last run' : ''}`,
+                ? 'whole, start at its first check'
+                : `part-used, start at check ${i + 1}${leftFrom === i + 1 ? ' (left by the last run)' : ''}`,
             value: i + 1,
           }))
         "
@@ -178,18 +174,18 @@ function other(book: NumberBook | undefined) {
       <span v-if="printer.choice.value" :class="printer.fit.value ? 'quiet' : 'text-warning'"
         >{{
           printer.fit.value
-            ? 'Goes through its fit for this stock.'
-            : 'No fit for this printer and stock yet: '
+            ? 'Printed with its fit for this stock.'
+            : 'No fit for this printer and stock yet. '
         }}<NuxtLink v-if="!printer.fit.value" :to="`/fit?stock=${view.stock.id}`"
-          >find it on plain paper</NuxtLink
+          >Find it on plain paper</NuxtLink
         ></span
       >
     </div>
     <div class="pack">
       <div class="side">
-        <span class="quiet">The program expects</span>
+        <span class="quiet">Expected number</span>
         <span v-if="isRead" class="big" data-test="expected">{{ expected ?? 'none' }}</span>
-        <span v-else class="big quiet unread" data-test="expected-hidden">shown once you have typed</span>
+        <span v-else class="big quiet unread" data-test="expected-hidden">shown after you type</span>
       </div>
       <div class="side">
         <label class="quiet" for="top-number">{{
@@ -225,24 +221,24 @@ function other(book: NumberBook | undefined) {
     </p>
     <v-card v-if="otherBook" class="gap" data-test="other-book">
       <p>
-        <strong>{{ typed }} is in another box</strong>, “{{ bookName(otherBook) }}”. This run was to take its
-        numbers from “{{ bookName(book) }}”.
+        <strong>{{ typed }} is from another box</strong>, “{{ bookName(otherBook) }}”. This run uses numbers
+        from “{{ bookName(book) }}”.
       </p>
       <v-btn color="primary" variant="flat" :loading="busy" data-test="switch-book" @click="other(otherBook)">
-        I loaded that box: take its numbers
+        I loaded that box. Use its numbers
       </v-btn>
     </v-card>
     <v-card v-if="gap.length && !otherBook" class="gap" data-test="gap">
       <p>
         <strong>{{ spans(gap) }} {{ gap.length === 1 ? 'is' : 'are' }} not in the pack.</strong>
-        What became of {{ gap.length === 1 ? 'it' : `these ${gap.length}` }}?
+        What happened to {{ gap.length === 1 ? 'it' : 'them' }}?
       </p>
       <v-radio-group v-model="fate" inline hide-details density="compact">
         <v-radio v-for="f in givenFates" :key="f" :label="f" :value="f" />
       </v-radio-group>
       <v-text-field
         v-model="why"
-        label="Why"
+        label="Reason"
         placeholder="e.g. torn when the box was opened"
         hide-details
         maxlength="120"
@@ -252,7 +248,7 @@ function other(book: NumberBook | undefined) {
       <v-checkbox
         v-if="many"
         v-model="sure"
-        :label="`Yes: all ${gap.length}, ${spans(gap)}, are ${fate}, and the pack really begins with ${typed}`"
+        :label="`Yes, all ${gap.length} (${spans(gap)}) are ${fate}, and the pack starts at ${typed}`"
         hide-details
         density="compact"
         data-test="gap-sure"
@@ -265,7 +261,7 @@ function other(book: NumberBook | undefined) {
         :disabled="!why.trim() || (many && !sure)"
         data-test="gap-done"
       >
-        Mark {{ gap.length }} {{ fate }} and begin at {{ typed }}
+        Mark {{ gap.length }} as {{ fate }} and start at {{ typed }}
       </v-btn>
     </v-card>
   </v-form>

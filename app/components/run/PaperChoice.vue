@@ -50,7 +50,7 @@ const ordered = computed(() => {
       @update:model-value="emit('book', $event)"
     />
     <p v-if="!book" class="text-error" role="alert" data-test="no-book">
-      No number book of {{ account }} belongs to this stock.
+      No number book of {{ account }} fits this stock.
       <NuxtLink to="/books">Add one under Number books</NuxtLink>
     </p>
   </div>

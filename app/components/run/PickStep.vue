@@ -83,11 +83,11 @@ const due = computed(() =>
 const advicesToo = ref(props.run?.advicesToo ?? false)
 const asksAdvices = computed(() => props.book.kind === 'stationer’s stock' && props.lane.some(p => p.advice))
 function reasonOf(p: Payment): string {
-  if (p.correct) return `${p.correct} to be put right: change it in the lane`
+  if (p.correct) return `${p.correct} must be corrected first. Edit it in the lane.`
   const held = props.held.get(p.id)
   if (held) return held
   const early = notBefore(p, localToday())
-  if (early) return `${early}: change it in the lane to pay it earlier`
+  if (early) return `${early}. Edit it in the lane to pay it earlier.`
   const unfit = unfitFor(props.book, p, advicesToo.value)
   if (unfit) return unfit
   const text = find.value?.trim().toLowerCase() ?? ''
@@ -124,7 +124,7 @@ const toggleAll = () => {
 <template>
   <div>
     <div class="tools">
-      <v-select v-model="order" :items="[...runOrders]" label="Order on paper" hide-details class="order" />
+      <v-select v-model="order" :items="[...runOrders]" label="Print order" hide-details class="order" />
       <v-select
         v-if="withPicture.length"
         v-model="signature"
@@ -183,7 +183,7 @@ const toggleAll = () => {
     <div class="tools">
       <v-text-field
         v-model="find"
-        label="Find payee, memo or amount"
+        label="Search payee, memo or amount"
         hide-details
         clearable
         class="find"
@@ -191,7 +191,7 @@ const toggleAll = () => {
       />
       <v-text-field
         v-model="dueText"
-        label="Dated up to"
+        label="Dated through"
         placeholder="fri, 15, 11/24"
         hide-details
         :error="due && !due.ok"
@@ -199,17 +199,17 @@ const toggleAll = () => {
         data-test="pick-due"
       />
       <v-btn size="small" variant="text" :disabled="!chosen.length" data-test="many" @click="many = !many">
-        Change {{ chosen.length }} alike
+        Edit all {{ chosen.length }}
       </v-btn>
       <v-checkbox
         v-if="asksAdvices"
         v-model="advicesToo"
-        label="Advices may use up numbered checks"
+        label="Allow advices to use numbered checks"
         hide-details
         density="compact"
         data-test="advices-too"
       />
-      <span class="quiet small">Alt with ↑ or ↓ moves a row, or drag it.</span>
+      <span class="quiet small">Drag a row to move it, or press Alt with ↑ or ↓.</span>
     </div>
     <RunChangeMany v-if="many" :account="view.account" :payments="chosen" @done="changedMany" />
     <v-alert v-if="fault" type="error" class="mb-2" :text="fault" />
@@ -245,7 +245,7 @@ const toggleAll = () => {
             @change="toggle(p)"
           />
         </template>
-        <template #empty> Nothing waits on this account: there is nothing to pick. </template>
+        <template #empty> No payments are waiting for this account, so there is nothing to pick. </template>
       </RowTable>
     </v-card>
   </div>

@@ -33,13 +33,13 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
 
 <template>
   <details class="practice" data-test="practice-pack">
-    <summary>Try out trouble: what lies in the practice printer, and what goes wrong</summary>
+    <summary>Try out problems: set the pack and the faults of the practice printer</summary>
     <div class="inner">
       <div class="row">
         <v-text-field
           v-if="stock.numbered"
           v-model="top"
-          label="Number on top of the pack"
+          label="Number on the top sheet"
           inputmode="numeric"
           :error="topRead && !topRead.ok"
           hide-details
@@ -56,7 +56,7 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
         />
         <v-text-field
           v-model="sheets"
-          label="Sheets in the tray"
+          label="Sheets loaded"
           inputmode="numeric"
           :error="count === undefined"
           hide-details

@@ -17,7 +17,7 @@ const report = usePracticeReport(props.run)
   >
     Practice printer:
     {{ report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text }}.
-    <NuxtLink :to="`/practice/printer?job=${report.id}`">Look at the sheets</NuxtLink>
+    <NuxtLink :to="`/practice/printer?job=${report.id}`">View sheets</NuxtLink>
     <v-btn
       v-if="report.state !== 'printing'"
       size="small"
@@ -25,7 +25,7 @@ const report = usePracticeReport(props.run)
       data-test="take-report"
       @click="emit('fill', report)"
     >
-      Fill in what it reports
+      Use its report
     </v-btn>
     <v-progress-linear
       v-else

@@ -50,7 +50,7 @@ function practicePrint() {
         <tr>
           <th scope="col">What changes</th>
           <th scope="col">Now</th>
-          <th scope="col">Then</th>
+          <th scope="col">After</th>
         </tr>
       </thead>
       <tbody>
@@ -66,7 +66,7 @@ function practicePrint() {
         </tr>
         <tr>
           <td>Book balance</td>
-          <td colspan="2">stays until the run is counted off</td>
+          <td colspan="2">unchanged until the run is counted off</td>
         </tr>
       </tbody>
     </table>
@@ -104,15 +104,15 @@ function practicePrint() {
         {{ practice ? 'Print from the browser' : 'Print' }}
       </v-btn>
       <v-btn :disabled="busy" data-test="print-save" @click="emit('print', { way: 'save' })">
-        Save the PDF instead
+        Save as PDF instead
       </v-btn>
     </div>
     <RunAwayForm class="mt-3" :busy="busy" :faults="at('sentTo')" @send="emit('print', $event)" />
     <p class="quiet mt-2">
       {{
         practice
-          ? 'The practice printer is a stand-in: no paper comes out of it, but the numbers go on paper all the same.'
-          : 'Print opens the PDF in a new tab. In the print window choose actual size (100 %), one side, one copy.'
+          ? 'The practice printer is simulated: no paper comes out, but the numbers count as on paper.'
+          : 'The PDF opens in a new tab. In the print dialog choose actual size (100 %), one-sided, one copy.'
       }}
     </p>
   </div>

@@ -71,9 +71,9 @@ function approve() {
 function mendAt(note: Note) {
   if (note.code === 'payee-changed') return undefined
   if (note.code.startsWith('micr-'))
-    return { to: `/accounts/${props.view.account.id}`, title: 'Look at the account' }
+    return { to: `/accounts/${props.view.account.id}`, title: 'Open account' }
   return note.check === undefined
-    ? { to: `/papers/layout/${props.view.layout.id}`, title: 'Look at the layout' }
+    ? { to: `/papers/layout/${props.view.layout.id}`, title: 'Open layout' }
     : undefined
 }
 const turn = (by: number): void => {
@@ -92,7 +92,7 @@ const jump = (number: number): void => {
           :icon="mdiChevronLeft"
           size="small"
           variant="text"
-          aria-label="Page before"
+          aria-label="Previous page"
           :disabled="page === 1"
           @click="turn(-1)"
         />
@@ -109,7 +109,7 @@ const jump = (number: number): void => {
           :icon="mdiMinus"
           size="small"
           variant="text"
-          aria-label="Smaller"
+          aria-label="Zoom out"
           :disabled="zoom <= 60"
           @click="zoom -= 20"
         />
@@ -118,7 +118,7 @@ const jump = (number: number): void => {
           :icon="mdiPlus"
           size="small"
           variant="text"
-          aria-label="Larger"
+          aria-label="Zoom in"
           :disabled="zoom >= 240"
           @click="zoom += 20"
         />
@@ -130,7 +130,7 @@ const jump = (number: number): void => {
         tabindex="0"
         data-next
         role="group"
-        aria-label="Pages as they will come out; left and right turn them"
+        aria-label="Preview of the pages. Use the left and right arrow keys to turn them"
         @keydown.right.prevent="turn(1)"
         @keydown.left.prevent="turn(-1)"
       >
@@ -163,8 +163,8 @@ const jump = (number: number): void => {
         <v-btn size="small" @click="stop()"> Stop </v-btn>
       </template>
       <template v-else-if="state !== 'made'">
-        <p>{{ state === 'stopped' ? 'Stopped: there is no PDF yet.' : 'The PDF could not be made.' }}</p>
-        <v-btn @click="make"> Make it again </v-btn>
+        <p>{{ state === 'stopped' ? 'Stopped. There is no PDF yet.' : 'The PDF could not be made.' }}</p>
+        <v-btn @click="make"> Make PDF </v-btn>
       </template>
       <template v-else>
         <p data-test="pdf-ready">
@@ -172,20 +172,20 @@ const jump = (number: number): void => {
           {{ Math.ceil((made?.bytes.length ?? 0) / 1024) }} kB.
         </p>
         <p v-if="fit" data-test="fit-used">
-          Goes through the fit of {{ printerName(printers?.printers ?? [], printing?.printerId) }},
+          Printed with the fit of {{ printerName(printers?.printers ?? [], printing?.printerId) }},
           {{ printing?.tray }},
           {{ fitDays === 0 ? 'made today' : fitDays === 1 ? 'one day old' : `${fitDays} days old`
           }}{{ fit.confirmed === null ? ', not confirmed' : '' }}.
         </p>
         <p v-else-if="printing" class="text-warning" data-test="fit-used">
-          No fit for {{ printerName(printers?.printers ?? [], printing.printerId) }}, {{ printing.tray }}: the
-          page goes out as it is.
+          No fit for {{ printerName(printers?.printers ?? [], printing.printerId) }}, {{ printing.tray }}.
+          Pages print uncorrected.
         </p>
         <p v-if="made?.readBack" data-test="read-back">
           {{
             notes.some(n => n.code.startsWith('read-back'))
-              ? 'A MICR line on the finished pages differs from what was meant.'
-              : `${howMany(made.readBack, 'MICR line')} read back from the finished pages: as meant.`
+              ? 'A MICR line on the finished pages is not what it should be.'
+              : `${howMany(made.readBack, 'MICR line')} read back from the finished pages. All are correct.`
           }}
         </p>
         <p v-if="made?.readBack" class="quiet" data-test="shapes">
@@ -196,17 +196,17 @@ const jump = (number: number): void => {
           }}
         </p>
         <p v-if="made?.continuation" class="text-warning">
-          Some stubs go on: continuation sheets for plain paper are made with the run.
+          Some stubs are too long. Continuation sheets for plain paper are made with the run.
         </p>
-        <div v-if="notes.length" class="said" tabindex="0" role="group" aria-label="What is to be looked at">
+        <div v-if="notes.length" class="said" tabindex="0" role="group" aria-label="Errors and warnings">
           <NoteList :notes="notes" :mend="mendAt" @go="jump" />
         </div>
-        <p v-else class="quiet">Everything fits; nothing stands in the clear band.</p>
-        <p v-if="hasErrors(notes)" class="text-error">What is wrong must be put right before printing.</p>
+        <p v-else class="quiet">Everything fits, and the clear band is empty.</p>
+        <p v-if="hasErrors(notes)" class="text-error">Correct the errors before printing.</p>
         <v-text-field
           v-if="warned && !hasErrors(notes)"
           v-model="consent"
-          :label="`Your word on ${howMany(warned, 'warning')}, for the trail`"
+          :label="`Reason for accepting ${howMany(warned, 'warning')}, recorded in the trail`"
           hide-details
           maxlength="120"
           class="consent"

@@ -17,7 +17,7 @@ function say(): void {
 
 <template>
   <details @keydown.stop>
-    <summary>Say it of a range</summary>
+    <summary>Mark a range</summary>
     <v-form class="range" @submit.prevent="say">
       <v-text-field
         v-model="from"
@@ -26,8 +26,8 @@ function say(): void {
         hide-details
         data-test="range-from"
       /><v-text-field v-model="to" label="To" inputmode="numeric" hide-details data-test="range-to" />
-      <v-select v-model="kind" :items="[...kinds]" label="Came out" hide-details class="both" />
-      <v-btn type="submit" size="small" :disabled="!ready" data-test="range-say"> Say it </v-btn>
+      <v-select v-model="kind" :items="[...kinds]" label="Outcome" hide-details class="both" />
+      <v-btn type="submit" size="small" :disabled="!ready" data-test="range-say"> Mark range </v-btn>
     </v-form>
   </details>
 </template>

@@ -12,8 +12,8 @@ const short = computed(() => free.value !== undefined && free.value < WANTED)
 
 <template>
   <v-alert v-if="short" density="default" type="warning" class="mb-3" data-test="room-short">
-    This browser has room for {{ Math.floor((free ?? 0) / 1e6) }} MB more: the PDF of a run and what is
-    written down of it may not fit. Make room first; nothing is lost where it does not.
-    <NuxtLink to="/files">What is kept</NuxtLink>
+    This browser has space for {{ Math.floor((free ?? 0) / 1e6) }} MB more, which may not be enough for this
+    run and its PDF. Free some space first; nothing is lost if it does not fit.
+    <NuxtLink to="/files">View storage</NuxtLink>
   </v-alert>
 </template>

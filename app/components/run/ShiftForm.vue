@@ -55,7 +55,7 @@ function take() {
     <v-text-field
       v-model="typed"
       v-first
-      :label="`Number on the paper instead of ${said.get(from) ?? from}`"
+      :label="`Number printed on the sheet instead of ${said.get(from) ?? from}`"
       inputmode="numeric"
       autocomplete="off"
       :error-messages="fault"
@@ -68,7 +68,7 @@ function take() {
         <tr>
           <th scope="col">Payee</th>
           <th scope="col" class="num">Sent as</th>
-          <th scope="col" class="num">On the paper</th>
+          <th scope="col" class="num">On the sheet</th>
         </tr>
       </thead>
       <tbody>
@@ -78,17 +78,17 @@ function take() {
           <td class="num">{{ now }}</td>
         </tr>
         <tr v-if="moved.length > 8">
-          <td colspan="3" class="quiet">and {{ moved.length - 8 }} more, each moved as much</td>
+          <td colspan="3" class="quiet">and {{ moved.length - 8 }} more, each shifted by the same amount</td>
         </tr>
       </tbody>
     </table>
     <p v-if="printsNumber && moved.length" class="text-warning">
-      The MICR line on these sheets was printed with the number they were sent with: the bank reads that one.
-      Where the two differ, count the sheet as spoiled.
+      The MICR line on these sheets has the number they were sent with, and that is what the bank reads. If
+      the two numbers differ, count the sheet as spoiled.
     </p>
     <div v-if="skipped.length" class="row">
       <span
-        >What became of
+        >What happened to
         {{ skipped.length > 3 ? `${skipped[0]} to ${skipped.at(-1)}` : skipped.join(', ') }}?</span
       >
       <v-select v-model="fate" :items="[...givenFates]" label="Fate" hide-details class="fate" />
@@ -103,9 +103,9 @@ function take() {
         :disabled="!moved.length || (skipped.length > 0 && !why.trim())"
         data-test="shift-take"
       >
-        Take these numbers
+        Use these numbers
       </v-btn>
-      <v-btn size="small" variant="text" @click="emit('leave')"> Leave them </v-btn>
+      <v-btn size="small" variant="text" @click="emit('leave')"> Cancel </v-btn>
     </div>
   </v-form>
 </template>

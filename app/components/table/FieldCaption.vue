@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Field, Layout } from '#core/paper/layout'
-import { isLettered } from '#core/paper/layout'
+import { type Field, type Layout, isLettered } from '#core/paper/layout'
 import { usualCaption } from '#core/proof/captions'
 
 /** The caption of a field: whether it has one, its words, side and size. */
@@ -21,7 +20,7 @@ const setCaption = (change: object): void =>
   />
   <div v-if="caption?.on" class="pair">
     <v-text-field
-      :label="`Words${usualCaption(field.kind, locale) ? ', else the usual' : ''}`"
+      :label="`Words${usualCaption(field.kind, locale) ? ' (empty: the usual)' : ''}`"
       :placeholder="usualCaption(field.kind, locale)"
       :model-value="caption.text"
       hide-details

@@ -54,11 +54,11 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
     data-test="fit-columns"
     @click="set({ columns: fitColumns(field).columns })"
   >
-    Make the columns fit
+    Fit columns to table
   </v-btn>
   <v-select
     v-if="columns.some(c => c.what === 'item')"
-    label="An item is told by"
+    label="Item shown as"
     :model-value="field.items"
     :items="itemSources.map(i => ({ title: itemNames[i], value: i }))"
     hide-details
@@ -71,7 +71,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       size="x-small"
       variant="text"
       :disabled="i === 0"
-      :aria-label="`${columnNames[c.what]} to the left`"
+      :aria-label="`Move ${columnNames[c.what]} left`"
       @click="moveColumn(i, -1)"
     >
       ←
@@ -80,7 +80,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       size="x-small"
       variant="text"
       :disabled="i === columns.length - 1"
-      :aria-label="`${columnNames[c.what]} to the right`"
+      :aria-label="`Move ${columnNames[c.what]} right`"
       @click="moveColumn(i, 1)"
     >
       →
@@ -89,7 +89,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
       size="x-small"
       variant="text"
       :disabled="columns.length === 1"
-      :aria-label="`Take away ${columnNames[c.what]}`"
+      :aria-label="`Remove ${columnNames[c.what]}`"
       @click="set({ columns: columns.filter((_, k) => k !== i) })"
     >
       ×
@@ -115,7 +115,7 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
   <v-select
     v-if="freeColumns.length"
     :model-value="null"
-    label="Add a column"
+    label="Add column"
     :items="freeColumns.map(c => ({ title: columnNames[c], value: c }))"
     hide-details
     @update:model-value="$event && set({ columns: [...columns, { what: $event, title: '', w: 20 }] })"

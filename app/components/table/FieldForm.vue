@@ -51,7 +51,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
   <div class="form" data-test="field-form">
     <template v-if="several">
       <h3>{{ editor.chosen.value.length }} fields</h3>
-      <p class="quiet small">They follow the one chosen first.</p>
+      <p class="quiet small">Aligned to the field you chose first.</p>
       <div class="wrap">
         <v-btn v-for="a in alignments" :key="a" size="x-small" @click="editor.align(a)">
           {{ alignTitles[a] }}
@@ -59,10 +59,10 @@ const several = computed(() => props.editor.chosen.value.length > 1)
       </div>
       <div class="wrap">
         <v-btn size="x-small" :disabled="editor.chosen.value.length < 3" @click="editor.distribute('across')">
-          Even gaps across
+          Distribute horizontally
         </v-btn>
         <v-btn size="x-small" :disabled="editor.chosen.value.length < 3" @click="editor.distribute('down')">
-          Even gaps down
+          Distribute vertically
         </v-btn>
       </div>
     </template>
@@ -76,22 +76,22 @@ const several = computed(() => props.editor.chosen.value.length > 1)
         class="own"
         data-test="own"
       >
-        <template v-if="added"> {{ companyName }} has this field of its own. </template>
+        <template v-if="added"> {{ companyName }} has its own field here. </template>
         <template v-else>
-          Own to {{ companyName }}:
+          Only for {{ companyName }}:
           <span v-for="key in Object.keys(mine)" :key="key" class="own-one"
             >{{ ownNames[key] ?? key }}
             <v-btn
               size="x-small"
               variant="text"
-              :aria-label="`${ownNames[key] ?? key}: common again`"
+              :aria-label="`${ownNames[key] ?? key}: use the common setting`"
               @click="editor.common({ field: field.id, property: key })"
               >common again</v-btn
             ></span
           >
         </template>
       </v-alert>
-      <p v-else-if="editor.scope.value" class="quiet small">As for all companies.</p>
+      <p v-else-if="editor.scope.value" class="quiet small">Same for all companies.</p>
       <template v-if="isBoxed(field)">
         <div class="pair">
           <LengthField
@@ -134,7 +134,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
         />
       </template>
       <template v-else>
-        <p class="quiet small">It stands where the standard says. Within its tolerance it can be nudged.</p>
+        <p class="quiet small">Its position is set by the standard. You can nudge it within the tolerance.</p>
         <div class="pair">
           <LengthField
             label="Nudge right"
@@ -181,7 +181,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
       />
       <v-text-field
         v-if="field.kind === 'microprint'"
-        label="Text, else the payer’s name"
+        label="Text (empty: the payer’s name)"
         :model-value="field.text"
         hide-details
         maxlength="120"
@@ -204,8 +204,8 @@ const several = computed(() => props.editor.chosen.value.length > 1)
       />
     </template>
     <div class="wrap acts">
-      <v-btn size="x-small" @click="editor.order('front')"> To the front </v-btn>
-      <v-btn size="x-small" @click="editor.order('back')"> To the back </v-btn>
+      <v-btn size="x-small" @click="editor.order('front')"> Bring to front </v-btn>
+      <v-btn size="x-small" @click="editor.order('back')"> Send to back </v-btn>
       <v-btn size="x-small" @click="editor.lock(!(isBoxed(field) && field.locked))">
         {{ isBoxed(field) && field.locked ? 'Unlock' : 'Lock' }}
       </v-btn>

@@ -23,7 +23,7 @@ const patterns = datePatterns.map(p => ({ title: formatDate(today, p), subtitle:
       @update:model-value="set({ pattern: $event })"
     />
     <v-checkbox
-      label="Pattern in small letters beneath"
+      label="Date pattern in small letters below"
       :model-value="field.hint"
       hide-details
       density="compact"
@@ -70,7 +70,7 @@ const patterns = datePatterns.map(p => ({ title: formatDate(today, p), subtitle:
       @update:model-value="set({ fill: $event })"
     />
     <v-checkbox
-      label="With the name of the currency"
+      label="Include the currency name"
       :model-value="field.withName"
       hide-details
       density="compact"
@@ -90,7 +90,7 @@ const patterns = datePatterns.map(p => ({ title: formatDate(today, p), subtitle:
     />
     <v-checkbox
       v-if="field.kind === 'signature'"
-      label="Name and title beneath"
+      label="Name and title below"
       :model-value="field.details"
       hide-details
       density="compact"

@@ -44,7 +44,7 @@ const choices = computed(() =>
   <div class="fields" data-test="field-list">
     <v-menu v-model="adding" :close-on-content-click="true" max-height="420">
       <template #activator="{ props: opener }">
-        <v-btn v-bind="opener" size="small" block data-test="add-field"> Add a field </v-btn>
+        <v-btn v-bind="opener" size="small" block data-test="add-field"> Add field </v-btn>
       </template>
       <v-list density="compact" aria-label="Kinds of fields">
         <v-list-item v-for="k in choices" :key="k" :title="kindNames[k]" @click="add(k)" />

@@ -42,7 +42,7 @@ function setSize(key: 'size' | 'least', n: number) {
       @update:model-value="setSize('size', $event)"
     />
     <NumberField
-      label="Least size"
+      label="Minimum size"
       :model-value="type.least"
       suffix="pt"
       :least="4"

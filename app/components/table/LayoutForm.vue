@@ -46,11 +46,11 @@ const all = computed(() => props.editor.scope.value === '')
   <div class="form" data-test="layout-form">
     <h3>Layout</h3>
     <v-alert v-if="mine.length" color="primary">
-      Own to {{ companyName }}:
+      Only for {{ companyName }}:
       <span v-for="key in mine" :key="key" class="d-block"
         >{{ names[key] ?? key }}
         <v-btn size="x-small" variant="text" @click="editor.common({ setting: key })"
-          >common again</v-btn
+          >use common settings</v-btn
         ></span
       >
     </v-alert>
@@ -95,7 +95,7 @@ const all = computed(() => props.editor.scope.value === '')
       />
     </template>
     <v-select
-      label="Words, figures, captions"
+      label="Language of the check"
       :model-value="layout.locale"
       :items="locales.map(l => ({ title: localeNames[l], value: l }))"
       hide-details
@@ -132,9 +132,9 @@ const all = computed(() => props.editor.scope.value === '')
       /></label>
     </div>
     <v-btn size="x-small" variant="text" @click="emit('measure')">
-      Measure this screen, so that 100 % is real size
+      Calibrate this screen so that 100 % is actual size
     </v-btn>
-    <p class="quiet small">Choose a field on the sheet or in the list to set it.</p>
+    <p class="quiet small">Choose a field on the sheet or in the list to edit it.</p>
   </div>
 </template>
 

@@ -9,7 +9,7 @@ defineEmits<{ choose: [field: string] }>()
 <template>
   <section class="notes" aria-label="Notes on the layout" data-test="notes">
     <h3>Notes</h3>
-    <p v-if="!notes.length" class="quiet">Nothing is wrong, even with the longest data.</p>
+    <p v-if="!notes.length" class="quiet">No errors, even with the longest data.</p>
     <ul v-else>
       <li v-for="(n, i) in notes" :key="i">
         <button
@@ -17,7 +17,7 @@ defineEmits<{ choose: [field: string] }>()
           :class="n.severity === 'error' ? 'text-error' : 'text-warning'"
           @click="$emit('choose', n.field)"
         >
-          <strong>{{ n.severity === 'error' ? 'Wrong' : 'Look' }}</strong> {{ n.field }}: {{ n.text }}
+          <strong>{{ n.severity === 'error' ? 'Error' : 'Warning' }}</strong> {{ n.field }}: {{ n.text }}
         </button>
       </li>
     </ul>

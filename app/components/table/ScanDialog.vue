@@ -57,7 +57,7 @@ async function keep() {
   if (!bitmap.value) return
   const map = straighten(seen.value.map((point, i) => ({ seen: { ...point }, real: { ...real.value[i]! } })))
   if (!map) {
-    fault.value = 'The points lie on one another or on one line: mark them further apart.'
+    fault.value = 'The points are too close together or on one line. Mark them further apart.'
     return
   }
   busy.value = true
@@ -83,11 +83,11 @@ function close() {
     <v-card class="dialog" title="Scan of the real stock">
       <div class="body">
         <p>
-          A scan or photo of the empty stock, PNG, JPEG or the first page of a PDF. It is kept with the stock
-          and lies under its layouts.
+          A scan or photo of the blank stock (PNG, JPEG or the first page of a PDF). It is saved with the
+          stock and shown behind its layouts.
         </p>
         <FileDrop
-          label="File with the scan"
+          label="Scan file"
           kinds="PNG, JPEG or PDF"
           accept="image/png,image/jpeg,application/pdf"
           data-test="scan-file"
@@ -127,8 +127,8 @@ function close() {
               ><v-btn :value="4" size="small"> Four points </v-btn>
             </v-btn-toggle>
             <p class="quiet small">
-              Two points straighten and scale a flat scan. Four also mend the slant of a photo. Click where
-              each point lies on the scan; beside it stands where it is on the sheet.
+              Two points straighten and scale a flat scan; four also correct the perspective of a photo. Click
+              each point on the scan, then enter where it is on the sheet.
             </p>
             <div v-for="(p, i) in real" :key="i" class="point" :class="{ at: i === at }">
               <v-btn size="x-small" :variant="i === at ? 'flat' : 'tonal'" color="primary" @click="at = i">
@@ -158,10 +158,10 @@ function close() {
             data-test="scan-keep"
             @click="keep"
           >
-            Lay it under
+            Use scan
           </v-btn>
-          <v-btn v-if="has" color="error" @click="forget"> Take the scan away </v-btn>
-          <v-btn variant="text" @click="close"> Not now </v-btn>
+          <v-btn v-if="has" color="error" @click="forget"> Remove scan </v-btn>
+          <v-btn variant="text" @click="close"> Cancel </v-btn>
         </div>
       </div>
     </v-card>

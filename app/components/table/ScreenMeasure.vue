@@ -13,12 +13,12 @@ function keep() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" aria-label="Real size on this screen">
-    <v-card title="Real size on this screen">
+  <v-dialog v-model="open" max-width="760" aria-label="Actual size on this screen">
+    <v-card title="Actual size on this screen">
       <div class="body">
         <p>
-          Hold a ruler against the screen and move the slider until the bar is 100 mm long (3 15/16 in). Then
-          100 % shows the sheet at its real size.
+          Hold a ruler against the screen and move the slider until the bar is 100 mm (3 15/16 in) long. At
+          100 % the sheet is then shown at actual size.
         </p>
         <svg :width="px * 100 + 2" height="40" aria-hidden="true" class="bar">
           <path :d="`M1 4v30M${px * 100 + 1} 4v30M1 19H${px * 100 + 1}`" />
@@ -26,8 +26,8 @@ function keep() {
         </svg>
         <v-slider v-model="px" :min="2" :max="7" :step="0.01" label="Length" hide-details color="primary" />
         <div class="d-flex ga-3">
-          <v-btn color="primary" variant="flat" @click="keep"> It is 100 mm now </v-btn>
-          <v-btn variant="text" @click="open = false"> Not now </v-btn>
+          <v-btn color="primary" variant="flat" @click="keep"> It is 100 mm long </v-btn>
+          <v-btn variant="text" @click="open = false"> Cancel </v-btn>
         </div>
       </div>
     </v-card>

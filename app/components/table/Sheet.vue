@@ -116,7 +116,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
         :height="windowZone.h"
         rx="2"
       >
-        <title>What the envelope’s window surely shows</title>
+        <title>Area the envelope window is sure to show</title>
       </rect>
       <line
         v-for="(p, i) in stock.perforations"

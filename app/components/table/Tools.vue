@@ -30,7 +30,7 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
     <v-select
       v-model="scope"
       :items="scopes"
-      label="Changes hold"
+      label="Apply changes to"
       hide-details
       class="scope"
       data-test="scope"
@@ -39,7 +39,7 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
       v-if="accounts.length > 1"
       :model-value="seen.view.value?.account.id"
       :items="accounts.map(a => ({ title: a.account.name, value: a.account.id }))"
-      label="Seen with"
+      label="Preview with account"
       hide-details
       class="with"
       @update:model-value="accountId = $event"
@@ -98,7 +98,7 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
       size="small"
       variant="text"
       aria-label="Scan of the stock"
-      title="Lay a scan of the real stock underneath"
+      title="Show a scan of the real stock behind the layout"
       data-test="scan"
       @click="$emit('scan')"
     />
@@ -110,7 +110,7 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
       hide-details
       density="compact"
       class="fade"
-      aria-label="Fade the scan"
+      aria-label="Scan opacity"
     />
     <TableZoom :zoom="zoom" />
   </div>

@@ -15,11 +15,11 @@ defineProps<{ zoom: SheetZoom }>()
       @click="zoom.fit()"
       >Fit</v-btn
     >
-    <v-btn size="small" variant="text" min-width="30" aria-label="Smaller" @click="zoom.by(0.8)">−</v-btn>
-    <button type="button" class="percent" title="Real size" data-test="zoom" @click="zoom.realSize()">
+    <v-btn size="small" variant="text" min-width="30" aria-label="Zoom out" @click="zoom.by(0.8)">−</v-btn>
+    <button type="button" class="percent" title="Actual size" data-test="zoom" @click="zoom.realSize()">
       {{ zoom.percent.value }} %
     </button>
-    <v-btn size="small" variant="text" min-width="30" aria-label="Larger" @click="zoom.by(1.25)">+</v-btn>
+    <v-btn size="small" variant="text" min-width="30" aria-label="Zoom in" @click="zoom.by(1.25)">+</v-btn>
   </span>
 </template>
 

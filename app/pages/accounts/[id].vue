@@ -87,7 +87,7 @@ async function saveIt(): Promise<void> {
   const made = await save()
   if (!made) return
   await kept(made)
-  office.said = isNew ? `${made.account.name} is open.` : `Saved: ${made.account.name}.`
+  office.said = isNew ? `Added account ${made.account.name}.` : `Saved ${made.account.name}.`
   if (!isNew) return
   await navigateTo(`/accounts/${made.account.id}`, { replace: true })
   focusNextHere()
@@ -96,7 +96,7 @@ async function saveIt(): Promise<void> {
 
 <template>
   <div class="page">
-    <PageHead :title="isNew ? 'A new account' : (view?.account.name ?? 'Account')">
+    <PageHead :title="isNew ? 'New account' : (view?.account.name ?? 'Account')">
       <v-btn variant="text" to="/accounts"> Accounts </v-btn>
       <v-btn
         color="primary"
@@ -106,27 +106,27 @@ async function saveIt(): Promise<void> {
         form="account-form"
         data-test="save-account"
       >
-        {{ isNew ? 'Open the account' : 'Save' }}
+        {{ isNew ? 'Add account' : 'Save' }}
       </v-btn>
     </PageHead>
     <p v-if="accounts && !isNew && !view" class="quiet">
-      There is no such account here. <NuxtLink to="/accounts">All accounts</NuxtLink>
+      This account does not exist. <NuxtLink to="/accounts">All accounts</NuxtLink>
     </p>
     <div v-else class="halves scroll" @focusin="onFocus">
       <v-form id="account-form" class="form" data-test="account-form" @submit.prevent="saveIt">
         <v-alert v-if="restored" type="info">
-          What you had typed before is here again.
-          <v-btn size="small" variant="text" @click="forget"> Forget it </v-btn>
+          Your unsaved changes have been restored.
+          <v-btn size="small" variant="text" @click="forget"> Discard them </v-btn>
         </v-alert>
         <p v-if="isNew" class="quiet">
-          Company, bank, routing and account number, and the number range are needed; everything else can come
-          later. Or begin from a ready-made sample of your country: it fills every field with made-up facts,
-          which you then change to your own.
+          You need the company, the bank, the routing and account number and the range of check numbers;
+          everything else can wait. Or start from a sample for your country, which fills in every field with
+          made-up data for you to change.
         </p>
         <v-select
           v-if="isNew"
           v-model="sampleKey"
-          label="Begin from a sample, and change it"
+          label="Start from a sample (optional)"
           :items="sampleAccounts.map(s => ({ title: s.name, value: s.key }))"
           hide-details
           clearable
@@ -152,10 +152,10 @@ async function saveIt(): Promise<void> {
               v-model="form.company"
               v-first="isNew"
               data-part="company"
-              label="Company, one or two lines"
+              label="Company name (one or two lines)"
               rows="2"
               :error-messages="faults.company"
-              hint="As it stands at the top of the check"
+              hint="As it should print at the top of the check"
             />
             <v-textarea
               v-model="form.companyAddress"
@@ -163,7 +163,7 @@ async function saveIt(): Promise<void> {
               label="Company address"
               rows="2"
               :error-messages="faults.companyAddress"
-              hint="Up to four lines beneath the name"
+              hint="Up to four lines below the name"
             />
           </div>
           <FileDrop
@@ -175,7 +175,7 @@ async function saveIt(): Promise<void> {
             @take="takePicture($event, p => (form.logo = p), 'logo')"
           >
             <v-btn v-if="form.logo" size="x-small" variant="text" @click="form.logo = undefined">
-              Take away </v-btn
+              Remove </v-btn
             ><span class="text-error">{{ faults.logo }}</span>
           </FileDrop>
         </section>
@@ -198,17 +198,17 @@ async function saveIt(): Promise<void> {
               <v-text-field
                 v-model="form.first"
                 data-part="first"
-                label="Lowest number of the book"
+                label="First check number"
                 inputmode="numeric"
                 :error-messages="faults.first"
               />
               <v-text-field
                 v-model="form.last"
                 data-part="last"
-                label="Highest number"
+                label="Last check number"
                 inputmode="numeric"
                 :error-messages="faults.last"
-                hint="The end of the box, or as far as you will number"
+                hint="The last number in the box, or the highest you want to use"
               />
               <v-text-field
                 v-model="form.opening"
@@ -222,10 +222,10 @@ async function saveIt(): Promise<void> {
         <AccountsSignatories v-model="form" :faults="faults" @picture="takePicture" />
         <v-alert v-if="faults.all" density="default" type="error" :text="faults.all" />
         <p v-if="Object.values(faults).some(Boolean)" class="text-error" role="alert">
-          Some fields above need a look.
+          Please correct the fields marked above.
         </p>
       </v-form>
-      <aside aria-label="The check and what is still wanted">
+      <aside aria-label="The check and what is still missing">
         <div class="side">
           <CheckPicture
             v-if="layout && stock"
@@ -244,7 +244,8 @@ async function saveIt(): Promise<void> {
             <ReadyList :steps="steps" :account-id="view.account.id" :layout-id="view.account.layoutId" />
           </section>
           <p v-else class="quiet small mt-3">
-            The part of the check that you are filling in lights up. Leave at any point: what is typed stays.
+            The part of the check you are filling in is highlighted. You can leave at any time; what you typed
+            is kept.
           </p>
         </div>
       </aside>

@@ -24,13 +24,13 @@ function show(id: string) {
         to="/accounts/new"
         data-test="new-account"
       >
-        {{ accounts?.length ? 'Open another account' : 'Open the first account' }}
+        {{ accounts?.length ? 'Add account' : 'Add your first account' }}
       </v-btn>
     </PageHead>
     <div v-if="accounts" class="scroll">
       <p v-if="!accounts.length" class="quiet">
-        A bank account is where everything begins: company, bank, what stands in the MICR line, the stock and
-        the numbers. It can be filled in bit by bit.
+        Everything starts with a bank account: the company, the bank, the MICR line, the stock and the check
+        numbers. You can fill it in step by step.
       </p>
       <v-card v-else class="mb-5">
         <table class="plain" data-test="accounts">
@@ -42,14 +42,14 @@ function show(id: string) {
               <th scope="col">Account number</th>
               <th scope="col">Stock</th>
               <th scope="col">Layout</th>
-              <th scope="col"><span class="d-sr-only">Change</span></th>
+              <th scope="col"><span class="d-sr-only">Edit</span></th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="{ account, company, stock, layout } in accounts" :key="account.id">
               <td>
                 <strong>{{ account.name }}</strong><span v-if="!account.forChecks" class="quiet"
-                  >, not for checks</span
+                  >, not used for checks</span
                 ><br /><span class="quiet">{{ company.name[0] }}, {{ countryNames[account.country] }}</span>
               </td>
               <td>{{ account.bank.name }}</td>
@@ -81,7 +81,7 @@ function show(id: string) {
                 </NuxtLink>
               </td>
               <td class="num">
-                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Change ${account.name}`">
+                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`">
                   Change
                 </v-btn>
               </td>
@@ -93,8 +93,8 @@ function show(id: string) {
         <h2 class="mb-2">Closed periods</h2>
         <v-card>
           <p class="quiet pa-3 pb-0">
-            Nothing is entered on or before the day a company’s books are closed through. A payment cancelled
-            later is reversed on a day after it.
+            Nothing can be entered on or before the day the books are closed through. A payment cancelled
+            later is reversed on a later day.
           </p>
           <ClosedPeriod v-for="c in companies" :key="c.id" :company="c" />
         </v-card>

@@ -70,12 +70,12 @@ const columns: readonly Column<Bill>[] = [
         :to="`/bills/pile?company=${company.id}`"
         data-test="take-in"
       >
-        Take bills in
+        Enter bills
       </v-btn>
     </BillsHead>
     <p v-if="companies && !companies.length" class="quiet">
-      There is no company yet. <NuxtLink to="/accounts">Open its first account</NuxtLink>: then its bills can
-      be entered.
+      There is no company yet. <NuxtLink to="/accounts/new">Add its first account</NuxtLink> to start entering
+      bills.
     </p>
     <div v-if="company" class="halves">
       <div class="left">
@@ -83,7 +83,7 @@ const columns: readonly Column<Bill>[] = [
           <v-text-field
             v-model="find"
             v-first
-            label="Find any number, payee or amount"
+            label="Search number, payee or amount"
             hide-details
             clearable
             autocomplete="off"
@@ -95,7 +95,7 @@ const columns: readonly Column<Bill>[] = [
               { title: 'To pay', value: 'to pay' },
               { title: 'All, newest first', value: 'all' },
             ]"
-            label="Which"
+            label="Show"
             hide-details
             class="which"
             data-test="bill-which"
@@ -104,7 +104,7 @@ const columns: readonly Column<Bill>[] = [
             v-if="!isAll"
             v-model="due"
             :items="[
-              { title: 'any day', value: 'any' },
+              { title: 'any date', value: 'any' },
               { title: 'overdue', value: 'overdue' },
               { title: 'within a week', value: '7' },
               { title: 'within two weeks', value: '14' },
@@ -115,11 +115,13 @@ const columns: readonly Column<Bill>[] = [
           />
         </div>
         <p class="quiet sums">
-          {{ sums.count.toLocaleString('en-US') }} here, open
-          <strong data-test="bills-open">{{ figures(sums.open, { sign }) }}</strong><template v-if="counts"
-            >; in all {{ howMany(counts.draft, 'draft') }}, {{ counts.waits }} for a second person,
-            {{ counts.payable.toLocaleString('en-US') }} payable, of
-            {{ counts.everTaken.toLocaleString('en-US') }} ever taken in</template
+          {{ howMany(sums.count, 'bill') }} shown,
+          <strong data-test="bills-open">{{ figures(sums.open, { sign }) }}</strong> open<template
+            v-if="counts"
+          >
+            · {{ counts.payable.toLocaleString('en-US') }} payable, {{ howMany(counts.draft, 'draft') }},
+            {{ counts.waits }} waiting for approval · {{ counts.everTaken.toLocaleString('en-US') }} in
+            total</template
           >
           <SaveShown list="bills" :company-id="company.id" :keys="keysFound" />
         </p>
@@ -141,11 +143,10 @@ const columns: readonly Column<Bill>[] = [
             </template>
             <template #stage="{ row }"><BillsStageMark :bill="row" /></template>
             <template #empty>
-              <template v-if="bills && isAll && text"> No bill answers to that. </template>
+              <template v-if="bills && isAll && text"> No bills match. </template>
               <template v-else-if="bills">
-                Nothing is owed.
-                <NuxtLink :to="`/bills/pile?company=${company.id}`">Enter a bill</NuxtLink>, and it stands
-                here until it is paid.
+                No bills to pay. <NuxtLink :to="`/bills/pile?company=${company.id}`">Enter a bill</NuxtLink>,
+                and it is listed here until it is paid.
               </template>
             </template>
           </RowTable>

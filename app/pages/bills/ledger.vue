@@ -65,7 +65,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
           </tbody>
           <tfoot>
             <tr>
-              <th scope="row">Both sides</th>
+              <th scope="row">Total</th>
               <td class="num" data-test="trial-debit">{{ figures(trial.debit) }}</td>
               <td class="num" data-test="trial-credit">{{ figures(trial.credit) }}</td>
             </tr>
@@ -89,7 +89,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
                 tabindex="-1"
                 >{{ row.entry.text }}</NuxtLink><template v-else>{{ row.entry.text }}</template>
             </template>
-            <template #empty><template v-if="lines">Nothing was entered here yet.</template></template>
+            <template #empty><template v-if="lines">No entries yet.</template></template>
           </RowTable>
         </v-card>
       </section>

@@ -59,7 +59,7 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
   <div class="page">
     <BillsHead title="Payees" :companies="companies" :company="company" @choose="choose">
       <v-btn v-if="company" :to="`/bills/payee/new?company=${company.id}`" data-test="payee-new">
-        Write a payee down
+        Add payee
       </v-btn>
     </BillsHead>
     <template v-if="company">
@@ -67,7 +67,7 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
         <v-text-field
           v-model="find"
           v-first
-          label="Find a payee by code or name"
+          label="Search by code or name"
           hide-details
           clearable
           autocomplete="off"
@@ -76,7 +76,7 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
         />
         <span class="quiet sums">
           {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US')
-          }}{{ rows.length === MOST ? ', typing finds the others' : '' }}; Enter opens the first
+          }}{{ rows.length === MOST ? ', search to find the others' : '' }}; Enter opens the first
           <SaveShown list="payees" :company-id="company.id" :keys="keysFound" />
         </span>
       </div>
@@ -93,11 +93,11 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
             {{ row.name }}<span v-if="row.onHold" class="text-warning"> on hold</span>
           </template>
           <template #empty>
-            <template v-if="payees?.length">No payee answers to that.</template>
+            <template v-if="payees?.length">No payees match.</template>
             <template v-else-if="payees">
-              Nobody is written down yet:
-              <NuxtLink :to="`/bills/payee/new?company=${company.id}`">write the first one down</NuxtLink>, or
-              draw a check to them.
+              No payees yet.
+              <NuxtLink :to="`/bills/payee/new?company=${company.id}`">Add your first payee</NuxtLink>, or
+              draw a check to someone new.
             </template>
           </template>
         </RowTable>

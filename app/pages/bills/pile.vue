@@ -22,32 +22,33 @@ const queue = useBillQueue(
   computed(() => company.value?.id),
   kept => {
     add(kept)
-    office.said = `Entered under our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${formatDate(kept.due, 'MMM D, YYYY')}.`
+    office.said = `Entered as our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${formatDate(kept.due, 'MMM D, YYYY')}.`
   },
 )
 const { refused, waiting } = queue
 /** A refused bill goes back into the form; what is half typed there is put aside as a row of its own. */
 function mendIt(of: QueuedBill) {
-  if (!isBlank.value) queue.add(bill.form.value, undefined, 'Put aside before it was finished.')
+  if (!isBlank.value) queue.add(bill.form.value, undefined, 'Not finished.')
   queue.remove(of.id)
   mend(of.form)
 }
 
 function endPile() {
   end()
-  office.said = 'The pile is done; the next one begins.'
+  office.said = 'Pile finished. The next one starts here.'
   focusSoon('[data-test="tape"] input')
 }
 </script>
 
 <template>
   <div class="page">
-    <BillsHead title="Take bills in" :companies="companies" :company="company" @choose="choose" />
+    <BillsHead title="Enter bills" :companies="companies" :company="company" @choose="choose" />
     <div v-if="company && payees" class="halves">
-      <BillsForm :bill="bill" verb="Enter the bill" class="scroll" @go="enterIt(queue)">
+      <BillsForm :bill="bill" verb="Enter bill" class="scroll" @go="enterIt(queue)">
         <template #after>
           <p class="help quiet">
-            Enter in any field enters the bill. A credit note is an amount below zero, as -64.00.
+            Press Enter in any field to enter the bill. Type a credit note as a negative amount, such as
+            -64.00.
           </p>
         </template>
       </BillsForm>
@@ -56,7 +57,7 @@ function endPile() {
         <div class="tape">
           <v-text-field
             v-model="tape"
-            label="Sum of the pile, added up before"
+            label="Expected total of the pile (optional)"
             :prefix="sign"
             inputmode="decimal"
             autocomplete="off"
@@ -66,7 +67,7 @@ function endPile() {
           />
           <dl>
             <div>
-              <dt>Entered, {{ bills?.length ?? 0 }}</dt>
+              <dt>Entered ({{ bills?.length ?? 0 }})</dt>
               <dd data-test="pile-sum">{{ figures(entered, { sign }) }}</dd>
             </div>
             <div v-if="refused.length">
@@ -74,17 +75,17 @@ function endPile() {
               <dd class="text-error" data-test="pile-wrong">{{ refused.length }}</dd>
             </div>
             <div v-if="differs !== undefined">
-              <dt>Still to come</dt>
+              <dt>Difference</dt>
               <dd :class="differs === 0 ? 'text-success' : 'text-error'" data-test="pile-differs">
-                {{ differs === 0 ? 'nothing: the pile agrees' : figures(differs, { sign }) }}
+                {{ differs === 0 ? 'none, the pile agrees' : figures(differs, { sign }) }}
               </dd>
             </div>
           </dl>
           <v-btn size="small" :disabled="!bills?.length && !tape" data-test="pile-end" @click="endPile()">
-            Begin another pile
+            Start another pile
           </v-btn>
         </div>
-        <v-card class="grow scroll" tabindex="0" role="region" aria-label="Bills entered of this pile">
+        <v-card class="grow scroll" tabindex="0" role="region" aria-label="Bills entered in this pile">
           <table class="plain" data-test="pile">
             <thead>
               <tr>
@@ -136,7 +137,7 @@ function endPile() {
             </tbody>
           </table>
           <p v-if="!bills?.length && !refused.length" class="quiet pa-4">
-            The bills entered stand here, the last one first, until another pile is begun.
+            Bills you enter are listed here, newest first, until you start another pile.
           </p>
         </v-card>
       </section>

@@ -48,7 +48,7 @@ const columns: readonly Column<Row>[] = [
     text: s => (s.discount ? figures(s.discount) : ''),
     sort: s => s.discount,
   },
-  { key: 'pays', title: 'Paid now', num: true, width: '88px', text: paysOf },
+  { key: 'pays', title: 'To pay', num: true, width: '88px', text: paysOf },
 ]
 
 const part = ref('')
@@ -98,7 +98,7 @@ const chart = computed(() => ({
         <div class="tools">
           <v-text-field
             v-model="byText"
-            label="Due up to"
+            label="Due through"
             placeholder="in a week"
             autocomplete="off"
             density="compact"
@@ -134,7 +134,7 @@ const chart = computed(() => ({
           <v-select
             v-model="account"
             :items="[
-              { title: 'as each payee has it', value: '' },
+              { title: 'default of each payee', value: '' },
               ...able.map(a => ({ title: a.account.name, value: a.account.id })),
             ]"
             label="Paid from"
@@ -180,7 +180,9 @@ const chart = computed(() => ({
             </template>
             <template #payee="{ row }">
               <span class="one-line">{{ row.payee?.name }}</span>
-              <span v-if="row.payee?.way === 'otherwise'" class="quiet small">usually by other means</span>
+              <span v-if="row.payee?.way === 'otherwise'" class="quiet small"
+                >usually paid by other means</span
+              >
             </template>
             <template #bill="{ row }">
               <NuxtLink
@@ -195,14 +197,14 @@ const chart = computed(() => ({
                 short7(row.bill.due)
               }}</span>
             </template>
-            <template #empty> Nothing is payable: take bills in, and they stand here by due date. </template>
+            <template #empty> No bills to pay. Bills you enter are listed here by due date. </template>
           </RowTable>
         </v-card>
         <div v-if="at && isChosen(at)" class="part" data-test="part">
           <strong>{{ at.payee?.name }}, {{ at.bill.number }}</strong>
           <v-text-field
             v-model="part"
-            label="Paid now"
+            label="Amount to pay"
             :prefix="sign"
             density="compact"
             inputmode="decimal"
@@ -225,10 +227,10 @@ const chart = computed(() => ({
           />
         </div>
         <p v-else class="quiet small part">
-          Space or the box takes a bill in or out; a part of it is typed here when it is taken.
+          Press Space or tick the box to choose a bill. To pay part of a chosen bill, enter the amount here.
         </p>
       </div>
-      <aside class="scroll right" aria-label="Checks that will come of it" tabindex="0">
+      <aside class="scroll right" aria-label="Checks to draw" tabindex="0">
         <h2>
           {{ howMany(checks.length, 'check') }},
           <span data-test="settle-total">{{ figures(total, { sign }) }}</span>
@@ -236,11 +238,11 @@ const chart = computed(() => ({
         <p v-if="gained" class="text-success small">Discounts taken: {{ figures(gained, { sign }) }}</p>
         <v-alert v-if="fault" type="error" class="my-2" :text="fault" />
         <v-alert v-if="short" type="warning" class="my-2">
-          The credits of {{ short.payee.name }} are as much as what is paid or more: take a bill of theirs in,
-          or leave the credit out.
+          The credits of {{ short.payee.name }} are equal to or more than the bills chosen. Add a bill, or
+          leave out a credit.
         </v-alert>
         <BillsToCome :checks="checks" />
-        <p v-if="!checks.length" class="quiet">Choose bills at the left: their checks stand here.</p>
+        <p v-if="!checks.length" class="quiet">Choose bills on the left to see their checks here.</p>
         <table v-if="perAccount.length" class="plain my-3 tight">
           <thead>
             <tr>
@@ -273,19 +275,19 @@ const chart = computed(() => ({
           </v-btn>
           <v-btn
             :disabled="checks.length !== 1 || !!short || busy"
-            :title="checks.length === 1 ? undefined : 'Choose the bills of one payee'"
+            :title="checks.length === 1 ? undefined : 'Choose bills of one payee only'"
             data-test="otherwise"
             @click="otherwise = true"
           >
-            Paid another way
+            Pay by other means
           </v-btn>
         </div>
         <p v-if="drawnOn && !checks.length" class="mb-4">
           <v-btn color="primary" variant="flat" :to="`/run/new?account=${drawnOn}`" data-test="to-run"
-            >Print them in a run</v-btn
+            >Print in a run</v-btn
           >
         </p>
-        <h3>Going out by week (bars), and what is left (line, right)</h3>
+        <h3>Cash going out by week (bars, left) and balance (line, right)</h3>
         <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.told" />
       </aside>
     </div>

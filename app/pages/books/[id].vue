@@ -83,7 +83,7 @@ async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
   if (await did('archiveBook', { bookId: of.id, archived: away }))
-    office.said = away ? 'The book is put away.' : 'The book is in use again.'
+    office.said = away ? 'Book archived.' : 'Book in use again.'
 }
 const columns: readonly Column<Listed>[] = [
   { key: 'number', title: 'Number' },
@@ -103,11 +103,11 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
     <PageHead :title="book ? bookName(book) : 'Number book'">
       <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
       <v-btn v-if="book" size="small" data-test="put-away" @click="putAway(!book.archived)">
-        {{ book.archived ? 'Take it out again' : 'Put it away' }}
+        {{ book.archived ? 'Unarchive' : 'Archive' }}
       </v-btn>
       <v-btn variant="text" to="/books"> All number books </v-btn>
     </PageHead>
-    <p v-if="accounts && !book" class="quiet">There is no such number book in this browser.</p>
+    <p v-if="accounts && !book" class="quiet">This number book does not exist in this office.</p>
     <div v-if="book && rows && counts && stock && window" class="scroll body">
       <BooksStrip
         v-model:window="window"
@@ -127,7 +127,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             <v-select
               v-model="onlyFate"
               :items="[
-                { title: 'Every fate', value: 'all' },
+                { title: 'All fates', value: 'all' },
                 ...fates
                   .filter(f => counts?.[f])
                   .map(f => ({ title: `${f}: ${counts?.[f].toLocaleString('en-US')}`, value: f })),
@@ -139,7 +139,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             />
             <span class="quiet"
               >{{ listed.length.toLocaleString('en-US')
-              }}{{ listed.length === MOST ? ' and more: look closer on the strip' : '' }} numbers</span
+              }}{{ listed.length === MOST ? ' and more (zoom in on the strip)' : '' }} numbers</span
             >
           </div>
           <v-card class="list">
@@ -168,29 +168,29 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
               {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }},
               {{ formatDate(row.check.date, 'MMM D, YYYY') }}
               <NuxtLink :to="`/register?account=${row.accountId}&number=${encodeURIComponent(row.id)}`"
-                >In the register</NuxtLink
+                >View in register</NuxtLink
               >
             </p>
             <p v-if="row?.replacedBy">
               Replaced by <strong>{{ row.replacedBy }}</strong>.
             </p>
             <NumberLife v-if="row?.life.length" :row="row" />
-            <p v-else class="quiet">It was never touched: nothing has happened to it.</p>
+            <p v-else class="quiet">Not used yet.</p>
           </template>
-          <p v-else class="quiet">Choose a number in the list or on the strip: its life stands here.</p>
+          <p v-else class="quiet">Choose a number in the list or on the strip to see its history.</p>
         </section>
         <section aria-label="Stock and fates" class="right">
           <dl class="facts">
             <div>
               <dt>Next number</dt>
-              <dd>{{ next ?? 'used up' }}</dd>
+              <dd>{{ next ?? 'none left' }}</dd>
             </div>
             <div>
               <dt>Left</dt>
               <dd>{{ counts.unused.toLocaleString('en-US') }}</dd>
             </div>
             <div>
-              <dt>It lasts</dt>
+              <dt>Lasts</dt>
               <dd :class="{ 'text-warning': stock.low }">
                 {{ stock.weeks === undefined ? 'not used lately' : weeksTold(stock.weeks) }}
               </dd>

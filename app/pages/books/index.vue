@@ -54,7 +54,7 @@ async function open() {
   )
     return
   leave()
-  office.said = 'The number book is open.'
+  office.said = 'Added the number book.'
 }
 const faultAt = (field: 'start' | 'end'): string[] => {
   const typed = field === 'start' ? start.value : end.value
@@ -67,7 +67,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
 <template>
   <div class="page">
     <PageHead title="Number books">
-      <v-btn v-if="books?.length" data-test="open-book" @click="begin"> Open a number book </v-btn>
+      <v-btn v-if="books?.length" data-test="open-book" @click="begin"> Add number book </v-btn>
       <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof"> Proof of numbers </v-btn>
     </PageHead>
     <NoAccount v-if="books && !books.length" />
@@ -90,7 +90,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
             class="mid"
             data-test="book-kind"
           />
-          <v-text-field v-model="name" label="Name, if you like" hide-details maxlength="60" class="mid" />
+          <v-text-field v-model="name" label="Name (optional)" hide-details maxlength="60" class="mid" />
           <v-text-field
             v-model="first"
             label="First number"
@@ -108,9 +108,9 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
             data-test="book-last"
           />
           <v-btn type="submit" color="primary" variant="flat" data-test="book-open" :loading="busy">
-            Open it
+            Add number book
           </v-btn>
-          <v-btn variant="text" @click="leave"> Not now </v-btn>
+          <v-btn variant="text" @click="leave"> Cancel </v-btn>
         </v-form>
         <p
           v-if="refusal && refusal.field !== 'start' && refusal.field !== 'end'"
@@ -130,10 +130,10 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
             </h2>
             <p class="quiet">
               {{ b.book.kind }}, {{ b.book.start }} to {{ b.book.end
-              }}{{ b.book.archived ? ', put away' : '' }}
+              }}{{ b.book.archived ? ', archived' : '' }}
             </p>
             <p v-if="!b.book.archived">
-              Next number <strong class="next">{{ b.next ?? 'used up' }}</strong>
+              Next number <strong class="next">{{ b.next ?? 'none left' }}</strong>
             </p>
             <p v-if="!b.book.archived" :class="b.stock.low ? 'text-warning' : 'quiet'">
               {{ b.stock.left.toLocaleString('en-US') }} left, {{ lasts(b.stock) }}

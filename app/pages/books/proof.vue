@@ -25,7 +25,7 @@ const troubles = computed(() => [
     .map(b => ({
       bookId: b.book.id,
       number: b.book.start,
-      what: `begins a book that does not add up: ${bookName(b.book)}`,
+      what: `start of a book that does not add up: ${bookName(b.book)}`,
     })),
   ...(compared.value?.differences ?? []),
 ])
@@ -89,7 +89,7 @@ const accountOf = (book: NumberBook): string =>
         </table>
       </v-card>
       <p v-if="!troubles.length" class="mt-4" data-test="proof-holds">
-        Every number of every book has exactly one fate. No gaps, no doubles.
+        Every number of every book has exactly one fate. There are no gaps and no duplicates.
       </p>
       <template v-else>
         <ul class="mt-4 text-error" data-test="problems">
@@ -101,7 +101,7 @@ const accountOf = (book: NumberBook): string =>
           </li>
         </ul>
         <p v-if="troubles.length > MOST" class="text-error">
-          And {{ (troubles.length - MOST).toLocaleString('en-US') }} more: the PDF has them all.
+          And {{ (troubles.length - MOST).toLocaleString('en-US') }} more. The PDF lists them all.
         </p>
       </template>
       <p v-if="!compared" class="quiet mt-2">Comparing with the row of every number.</p>
@@ -109,9 +109,7 @@ const accountOf = (book: NumberBook): string =>
         Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever
         touched:
         {{
-          compared.differences.length
-            ? `${compared.differences.length} do not say the same`
-            : 'they say the same'
+          compared.differences.length ? `${compared.differences.length} do not agree` : 'they say the same'
         }}.
       </p>
       <p v-if="compared && !balances" class="quiet">Adding up all entries.</p>
@@ -123,7 +121,7 @@ const accountOf = (book: NumberBook): string =>
         Compared the running balances with all {{ balances.entries.toLocaleString('en-US') }} entries:
         {{
           balances.differences.length
-            ? `${balances.differences.length} ledger accounts do not come to the same`
+            ? `${balances.differences.length} ledger accounts do not agree`
             : 'they come to the same'
         }}.
       </p>

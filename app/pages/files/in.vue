@@ -44,23 +44,23 @@ async function givePasted() {
 
 <template>
   <div class="page">
-    <PageHead title="Take in from a file">
+    <PageHead title="Import">
       <v-btn variant="text" to="/files">Back to Files</v-btn>
     </PageHead>
     <div class="scroll steps">
       <p v-if="companies && !companies.length" class="quiet">
-        There is no company yet: <NuxtLink to="/accounts/new">enter the first account</NuxtLink>, then take in
-        what you have.
+        There is no company yet. <NuxtLink to="/accounts/new">Add your first account</NuxtLink>, then import
+        your data.
       </p>
       <template v-else-if="company">
         <v-card>
-          <h2>What it is</h2>
+          <h2>Choose file</h2>
           <div class="row">
             <v-select
               v-model="kind"
               v-first
               :items="kinds"
-              label="What is in the file"
+              label="Type of data"
               hide-details
               class="field"
               data-test="intake-kind"
@@ -70,7 +70,7 @@ async function givePasted() {
               v-if="intake.ofAccount.value"
               v-model="accountId"
               :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
-              :label="kind === 'before' ? 'Account whose numbers these are' : 'Account that pays'"
+              :label="kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
               hide-details
               class="field"
               data-test="intake-account"
@@ -78,8 +78,8 @@ async function givePasted() {
           </div>
           <div v-if="!file" class="row give">
             <FileDrop
-              label="The file"
-              kinds="a workbook (xlsx) or a text of cells (csv, tsv, txt)"
+              label="File"
+              kinds="Excel (.xlsx) or CSV (.csv, .tsv, .txt)"
               accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain,text/tab-separated-values,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
               :most="40"
               :disabled="!!doing"
@@ -89,21 +89,21 @@ async function givePasted() {
             <div class="paste">
               <v-textarea
                 v-model="pasted"
-                label="Or cells, copied in a spreadsheet with their titles"
+                label="Or paste cells from a spreadsheet, with their column titles"
                 rows="3"
                 hide-details
                 class="cells"
                 data-test="intake-paste"
               />
               <v-btn :disabled="!pasted.trim() || !!doing" data-test="intake-paste-go" @click="givePasted()"
-                >Look at these cells</v-btn
+                >Use pasted cells</v-btn
               >
             </div>
           </div>
           <div v-else class="row">
             <strong data-test="intake-name">{{ file }}</strong>
             <span v-if="intake.encoding.value === 'Windows-1252'" class="quiet"
-              >written in Windows-1252, converted</span
+              >converted from Windows-1252</span
             >
             <v-select
               v-if="intake.sheets.value.length > 1"
@@ -123,7 +123,7 @@ async function givePasted() {
             <v-checkbox
               v-if="intake.hiddenRows.value"
               :model-value="intake.withHidden.value"
-              :label="`Import the ${howMany(intake.hiddenRows.value, 'hidden row')} too`"
+              :label="`Include ${howMany(intake.hiddenRows.value, 'hidden row')}`"
               density="compact"
               hide-details
               data-test="intake-hidden"
@@ -137,7 +137,7 @@ async function givePasted() {
             >
           </div>
           <div v-if="doing || busy" class="row">
-            <span role="status">{{ doing || 'Taking in' }}…</span>
+            <span role="status">{{ doing || 'Importing' }}…</span>
             <span v-if="busy" data-test="intake-part">{{ Math.floor(part * 100) }} %</span>
             <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
           </div>

@@ -14,7 +14,7 @@ async function keepName() {
   if (!(await naming.did('nameOperator', { name: name.value }))) return
   setOperatorName(name.value)
   name.value = operatorName()
-  office.said = `The record now says ${name.value}.`
+  office.said = `Your name is now ${name.value}.`
 }
 const kind = ref<ReasonKind>('spoiled')
 const keptReasons = useLive(
@@ -28,11 +28,11 @@ watch(keptReasons, list => {
 const listing = useAct()
 async function keepThem() {
   const list = { id: kind.value, reasons: reasons.value.split('\n') }
-  if (await listing.did('keepReasons', list)) office.said = 'The list of reasons is kept.'
+  if (await listing.did('keepReasons', list)) office.said = 'Reasons saved.'
 }
 const keeping = useAct()
 async function keepFor(days: number | null) {
-  if (await keeping.did('keepPapersFor', { days })) office.said = 'How long PDFs are kept is said.'
+  if (await keeping.did('keepPapersFor', { days })) office.said = 'Saved how long PDFs are kept.'
 }
 const keepDays = useLive(readKeepDays)
 
@@ -48,7 +48,7 @@ async function forget() {
     <div class="scroll parts">
       <v-card class="part">
         <h2>Your name</h2>
-        <p class="quiet">It stands in the trail beside every act done in this browser.</p>
+        <p class="quiet">Recorded in the trail with everything you do in this browser.</p>
         <v-form class="row" @submit.prevent="keepName">
           <v-text-field
             v-model="name"
@@ -57,16 +57,16 @@ async function forget() {
             :error-messages="naming.fault.value"
             autocomplete="off"
           />
-          <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Keep </v-btn>
+          <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Save </v-btn>
         </v-form>
       </v-card>
       <v-card class="part">
-        <h2>Take in</h2>
+        <h2>Import</h2>
         <p>
-          Payees, bills, payments, ledger accounts and checks from before, out of a spreadsheet, after a look
-          at every row.
+          Import payees, bills, payments, ledger accounts and earlier checks from a spreadsheet. You review
+          every row first.
         </p>
-        <v-btn to="/files/in" data-test="to-intake">Take in from a file</v-btn>
+        <v-btn to="/files/in" data-test="to-intake">Import file…</v-btn>
       </v-card>
       <FilesListsOut class="part" />
       <FilesJournal class="part" />
@@ -75,12 +75,12 @@ async function forget() {
       <FilesHandOver class="part" />
       <v-card class="part">
         <h2>Trail</h2>
-        <p>Every act, by whom and when, each line chained to the one before.</p>
-        <v-btn to="/trail" data-test="to-trail"> Read the trail </v-btn>
+        <p>Everything that was done, by whom and when. Each line is chained to the one before.</p>
+        <v-btn to="/trail" data-test="to-trail"> Open trail </v-btn>
       </v-card>
       <v-card class="part">
         <h2>Reasons</h2>
-        <p class="quiet">Offered where an act asks why; one a line.</p>
+        <p class="quiet">Suggested wherever a reason is asked for. One per line.</p>
         <v-select
           v-model="kind"
           :items="Object.entries(reasonKinds).map(([value, title]) => ({ title, value }))"
@@ -97,25 +97,23 @@ async function forget() {
           class="wide"
           data-test="reasons"
         />
-        <v-btn :loading="listing.busy.value" data-test="reasons-keep" @click="keepThem">
-          Keep the list
-        </v-btn>
+        <v-btn :loading="listing.busy.value" data-test="reasons-keep" @click="keepThem"> Save list </v-btn>
       </v-card>
       <v-card class="part">
         <h2>PDFs of runs</h2>
         <p class="quiet">
-          Kept in this browser with each run. What was printed on every check is kept for ever, so a PDF that
-          was let go can be made again.
+          Saved in this browser with each run. What was printed on each check is kept forever, so a deleted
+          PDF can be made again.
         </p>
         <v-select
           :model-value="keepDays ?? 0"
           :items="[
-            { title: 'for ever', value: 0 },
+            { title: 'forever', value: 0 },
             { title: '30 days after the count-off', value: 30 },
             { title: '90 days after the count-off', value: 90 },
             { title: 'a year after the count-off', value: 365 },
           ]"
-          label="Keep them"
+          label="Keep PDFs"
           hide-details
           class="wide"
           data-test="keep-days"
@@ -126,23 +124,23 @@ async function forget() {
       <v-card class="part">
         <h2>Practice printer</h2>
         <p>
-          A stand-in that ships with the program: it prints runs and fit sheets with a printer’s errors and
-          faults, and shows every sheet as it came out.
+          A simulated printer for practice. It prints runs and fit sheets with the errors and faults of a real
+          printer and shows every sheet as it came out.
         </p>
-        <v-btn to="/practice/printer" data-test="to-practice"> Go to the practice printer </v-btn>
+        <v-btn to="/practice/printer" data-test="to-practice"> Open practice printer </v-btn>
       </v-card>
       <FilesOffices class="part" />
       <v-card class="part">
         <h2>Start over</h2>
-        <p>Forgets every company, account, payment and number of this office. It cannot be undone.</p>
+        <p>Deletes every company, account, payment and check number in this office. This cannot be undone.</p>
         <v-checkbox
           v-model="sure"
-          label="I want everything in this office forgotten"
+          label="Yes, delete everything in this office"
           hide-details
           density="compact"
         />
         <v-btn color="error" :disabled="!sure" data-test="start-over" @click="forget">
-          Forget everything
+          Delete everything
         </v-btn>
       </v-card>
     </div>

@@ -62,10 +62,10 @@ const addresses = computed(() => [
 ])
 const addressChosen = computed(() => addresses.value.find(a => a.value === form.value.address)?.value ?? null)
 const payeeHint = computed(() => {
-  if (form.value.payee && !payee.value) return 'Not known yet: will be kept with this payment'
+  if (form.value.payee && !payee.value) return 'New payee, added with this payment'
   const of = payee.value
   if (ownersAll.value)
-    return `Enter takes all that is open: ${figures(sum(ownersAll.value.map(a => a.amount)), { sign: sign.value })}`
+    return `Press Enter to pay everything open: ${figures(sum(ownersAll.value.map(a => a.amount)), { sign: sign.value })}`
   return of
     ? [sameName(of.name, form.value.payee) ? '' : of.name, of.onHold ? 'On hold' : '']
         .filter(Boolean)
@@ -83,9 +83,7 @@ const payeeHint = computed(() => {
         :chosen="view.account.id"
         @choose="choose"
       />
-      <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`">
-        Back to the lane
-      </v-btn>
+      <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`"> Back to lane </v-btn>
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <div v-if="view" class="halves">
@@ -113,7 +111,7 @@ const payeeHint = computed(() => {
           v-if="form.payee.trim() && !payee"
           v-model="form.kind"
           :items="[...payeeKinds]"
-          label="What they are"
+          label="Payee type"
           hide-details
           class="mt-3 mb-4"
           data-test="payee-kind"
@@ -122,7 +120,7 @@ const payeeHint = computed(() => {
           v-if="payee?.others?.length"
           :model-value="addressChosen"
           :items="addresses"
-          label="Address of the payee"
+          label="Payee address"
           hide-details
           class="mb-4"
           data-test="draw-address"
@@ -130,7 +128,7 @@ const payeeHint = computed(() => {
         />
         <v-textarea
           v-model="form.address"
-          label="Address, as it prints"
+          label="Address on the check"
           rows="3"
           :error-messages="faults('address')"
           data-field="address"
@@ -171,8 +169,8 @@ const payeeHint = computed(() => {
           :choices="places ? choices : []"
         />
         <p class="help quiet">
-          Date: <kbd>+3</kbd> days ahead, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
-          <kbd>me</kbd> month’s end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
+          Date: <kbd>+3</kbd> in three days, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
+          <kbd>me</kbd> month end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
         </p>
         <v-text-field
           v-model="form.memo"
@@ -219,25 +217,25 @@ const payeeHint = computed(() => {
           </div>
           <div class="add">
             <v-btn v-if="places" size="small" data-test="draw-line" @click="addLine()">{{
-              form.lines.length || form.newBill.on ? 'Another ledger line' : 'Several ledger lines'
+              form.lines.length || form.newBill.on ? 'Add ledger line' : 'Split between ledger accounts'
             }}</v-btn>
             <v-btn
               v-if="!pad && !form.newBill.on"
               size="small"
               data-test="draw-bill"
               @click="form.newBill.on = true"
-              >Enter a new bill with it</v-btn
+              >Add a new bill</v-btn
             >
-            <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">This is pay</v-btn>
+            <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">Add pay</v-btn>
           </div>
         </FormPart>
         <details class="more">
-          <summary>More about this payment</summary>
+          <summary>More details</summary>
           <v-text-field
             v-model="form.accountWithPayee"
             label="Our account number with them"
             maxlength="40"
-            hint="Printed after the name where the layout wants it"
+            hint="Printed after the name if the layout has it"
             persistent-hint
             :error-messages="faults('accountWithPayee')"
             data-field="accountWithPayee"
@@ -252,9 +250,9 @@ const payeeHint = computed(() => {
           <v-checkbox
             v-if="!pad"
             v-model="form.advice"
-            label="Advice only: paid by direct deposit, or nothing to pay"
+            label="Advice only (paid by direct deposit, or nothing to pay)"
             density="compact"
-            hint="Printed NON-NEGOTIABLE, without MICR line and signature; the amount may be zero"
+            hint="Printed as NON-NEGOTIABLE without MICR line and signature. The amount can be zero"
             persistent-hint
             data-test="advice"
           />
@@ -264,15 +262,15 @@ const payeeHint = computed(() => {
           <NuxtLink
             v-if="w.code === 'on-hold' || w.code === 'changed-payee'"
             :to="`/bills/payee/${encodeURIComponent(payee?.id ?? '')}`"
-            >Look at the payee</NuxtLink
+            >View payee</NuxtLink
           >
           <NuxtLink
             v-else-if="w.payment?.state === 'waiting'"
             :to="`/lane?account=${w.payment.accountId}&change=${encodeURIComponent(w.payment.id)}`"
-            >Look at it</NuxtLink
+            >View payment</NuxtLink
           >
           <NuxtLink v-else-if="w.payment" :to="`/bills/payee/${encodeURIComponent(w.payment.payeeId)}`"
-            >Look at it</NuxtLink
+            >View payment</NuxtLink
           >
         </v-alert>
         <v-alert v-if="elsewhere" type="error" class="mb-2" :text="elsewhere" />
@@ -285,21 +283,21 @@ const payeeHint = computed(() => {
         />
         <p v-if="isPlaced" class="left" data-test="left-to-place">
           <template v-if="form.bills.length"
-            >Bills <strong>{{ figures(read.billed, { sign }) }}</strong>, left</template
+            >Bills: <strong>{{ figures(read.billed, { sign }) }}</strong>. Left</template
           >
-          <template v-else>Left</template> to place
+          <template v-else>Left</template> to assign:
           <strong :class="{ 'text-error': read.unplaced !== 0 }">{{
             figures(form.newBill.on || form.lines.length ? read.unplaced : read.left, { sign })
           }}</strong>
         </p>
         <v-btn type="submit" color="primary" variant="flat" :loading="busy" block data-test="draw-it">
-          {{ pad ? 'Record the check' : 'Draw the check' }}
+          {{ pad ? 'Record check' : 'Draw check' }}
         </v-btn>
         <v-btn v-if="!pad" :disabled="busy" block class="mt-2" data-test="draw-print" @click="drawAndPrint()">
           Draw and print now
         </v-btn>
       </v-form>
-      <aside class="scroll proof" aria-label="Proof of this payment" tabindex="0">
+      <aside class="scroll proof" aria-label="Preview of this check" tabindex="0">
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="[facts]" />
       </aside>
     </div>
@@ -307,12 +305,12 @@ const payeeHint = computed(() => {
       v-if="askingDate"
       v-model="askingDate"
       title="Is the year right?"
-      verb="Draw it all the same"
+      verb="Draw anyway"
       :ready="true"
       :busy="busy"
       @go="() => void drawIt(true)"
     >
-      <p>The date is {{ dateHint }}: {{ Math.abs(daysOff) }} days {{ daysOff < 0 ? 'back' : 'ahead' }}.</p>
+      <p>The date is {{ dateHint }}, {{ Math.abs(daysOff) }} days {{ daysOff < 0 ? 'ago' : 'from now' }}.</p>
     </AskDialog>
   </div>
 </template>

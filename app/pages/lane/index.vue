@@ -3,12 +3,11 @@ import { formatDate } from '#core/base/dates'
 import { nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
-import { factsOfPayment, laneSums, notBefore } from '#core/payables/payment'
+import { factsOfPayment, laneSums, notBefore, type Payment } from '#core/payables/payment'
 import { isReady } from '#core/payables/readiness'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
 import { readHeld } from '~/data/billReads'
 import { localToday, useOffice } from '~/stores/office'
-import type { Payment } from '#core/payables/payment'
 import type { Column } from '~/composables/rowTable'
 
 const office = useOffice()
@@ -38,7 +37,7 @@ const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.i
 const { did, fault } = useAct()
 async function bringBack(payment: Payment) {
   if (await did('bringBack', { paymentId: payment.id }))
-    office.said = `The payment to ${payment.name} is back in the lane.`
+    office.said = `Brought the payment to ${payment.name} back to the lane.`
 }
 watch(lane, waiting => waiting?.length === 0 && focusNextHere(), { once: true })
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
@@ -109,8 +108,8 @@ const columns: readonly Column<Payment>[] = [
     </PageHead>
     <NoAccount v-if="accounts && !accounts.length" />
     <v-alert v-if="view && wanted" type="warning" class="mb-2" data-test="not-ready">
-      This account cannot print yet: {{ wanted.text }}.
-      <NuxtLink :to="`/accounts/${view.account.id}`">What is still wanted</NuxtLink>
+      This account cannot print yet. {{ wanted.text }}
+      <NuxtLink :to="`/accounts/${view.account.id}`">See what is missing</NuxtLink>
     </v-alert>
     <div v-if="view" class="halves">
       <v-card class="list">
@@ -121,31 +120,31 @@ const columns: readonly Column<Payment>[] = [
           :rows="lane ?? []"
           :columns="columns"
           :reason-of="reasonOf"
-          label="Payments that wait"
+          label="Waiting payments"
           class="rows"
           data-test="lane"
           @update:chosen="chosenId = $event ?? ''"
         >
           <template #payee="{ row: p }">
             {{ p.name
-            }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} to be put right</span
-            ><span v-else-if="p.booked" class="quiet small">replaces a check, booked already</span>
+            }}<span v-if="p.correct" class="text-warning small">{{ p.correct }} must be corrected</span
+            ><span v-else-if="p.booked" class="quiet small">replaces a check that is already booked</span>
           </template>
           <template #empty>
             <template v-if="lane">
-              Nothing waits on this account.
+              No payments are waiting for this account.
               <NuxtLink :to="`/lane/draw?account=${view.account.id}`" data-next>Draw a check</NuxtLink>, and
-              it stands here until it goes on paper.
+              it waits here until you print it.
             </template>
           </template>
         </RowTable>
         <v-alert v-if="fault" type="error" class="ma-2" :text="fault" />
         <p v-for="p in withdrawn" :key="p.id" class="quiet withdrawn">
           Withdrawn: {{ p.name }}, {{ figures(p.amount, { sign }) }}
-          <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)"> Bring it back </v-btn>
+          <v-btn size="x-small" data-test="bring-back" @click="bringBack(p)"> Bring back </v-btn>
         </p>
       </v-card>
-      <aside v-if="chosen" class="proof scroll" aria-label="Proof of the selected payment" tabindex="0">
+      <aside v-if="chosen" class="proof scroll" aria-label="Preview of the selected payment" tabindex="0">
         <v-btn
           v-if="changing !== chosen.id"
           size="small"
@@ -153,7 +152,7 @@ const columns: readonly Column<Payment>[] = [
           data-test="change"
           @click="changing = chosen.id"
         >
-          Change or withdraw
+          Edit or withdraw
         </v-btn>
         <LaneChange
           v-else
@@ -183,14 +182,14 @@ const columns: readonly Column<Payment>[] = [
           </div>
           <div>
             <dt>Next number</dt>
-            <dd>{{ next ?? 'used up' }}</dd>
+            <dd>{{ next ?? 'none left' }}</dd>
           </div>
           <div>
             <dt>Total</dt>
             <dd data-test="total">{{ figures(sums.total, { sign }) }}</dd>
           </div>
           <div v-if="sums.booked">
-            <dt>Of it booked already</dt>
+            <dt>Already booked</dt>
             <dd data-test="booked">{{ figures(sums.booked, { sign }) }}</dd>
           </div>
           <div>
@@ -211,7 +210,7 @@ const columns: readonly Column<Payment>[] = [
         <LeftOut v-if="view" :company-id="view.company.id" :sign="sign" what="After the lane" />
       </div>
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
-        {{ openRun.state === 'at the printer' ? 'Count off the open run' : 'Go on with the run' }}
+        {{ openRun.state === 'at the printer' ? 'Count off open run' : 'Continue run' }}
       </v-btn>
       <v-btn
         v-else
@@ -221,7 +220,7 @@ const columns: readonly Column<Payment>[] = [
         :to="`/run/new?account=${view.account.id}`"
         data-test="start-run"
       >
-        Start a run
+        Start run
       </v-btn>
     </footer>
   </div>

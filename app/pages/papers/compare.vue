@@ -50,7 +50,7 @@ const titles = computed(() =>
 
 <template>
   <div class="page">
-    <PageHead :title="`Two versions of ${after?.layout.code}`">
+    <PageHead :title="`Compare versions of ${after?.layout.code}`">
       <v-btn variant="text" to="/papers"> Stocks & layouts </v-btn>
       <v-btn v-if="after" :to="`/papers/layout/${after.key}`"> Light table </v-btn>
     </PageHead>
@@ -71,9 +71,9 @@ const titles = computed(() =>
           :checks="[check]"
         />
       </div>
-      <section aria-label="What differs">
-        <h2 class="mb-2">What differs</h2>
-        <p v-if="!list.length" class="quiet">Nothing: the two versions are alike.</p>
+      <section aria-label="Differences">
+        <h2 class="mb-2">Differences</h2>
+        <p v-if="!list.length" class="quiet">None. The two versions are the same.</p>
         <ul data-test="differences">
           <li v-for="(d, i) in list" :key="i">
             <strong>{{ d.name }}</strong> <span class="quiet">{{ d.field }}</span><br />{{ d.text }}
@@ -81,7 +81,7 @@ const titles = computed(() =>
         </ul>
       </section>
     </div>
-    <p v-else-if="versions" class="quiet">There is no such layout here.</p>
+    <p v-else-if="versions" class="quiet">This layout does not exist.</p>
   </div>
 </template>
 

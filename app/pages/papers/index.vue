@@ -43,16 +43,16 @@ const exportStock = (stock: Stock): void =>
   <div class="page">
     <PageHead title="Stocks & layouts">
       <FileDrop
-        label="Take in a file"
-        kinds="A layout or a stock as JSON"
+        label="Import file"
+        kinds="A layout or stock file (JSON)"
         accept="application/json,.json"
         :most="20"
         slim
         data-test="import"
         @take="takeFile"
       />
-      <v-btn data-test="guide-open" @click="guiding = true"> Which stock is mine? </v-btn>
-      <v-btn to="/papers/stock/new"> A stock of my own </v-btn>
+      <v-btn data-test="guide-open" @click="guiding = true"> Find my stock </v-btn>
+      <v-btn to="/papers/stock/new"> Add stock </v-btn>
     </PageHead>
     <v-alert
       v-if="faults.length"
@@ -130,8 +130,8 @@ const exportStock = (stock: Stock): void =>
             >
             <span v-if="usedBy(r.key, 'stockId')" class="quiet">Used by {{ usedBy(r.key, 'stockId') }}</span>
             <span class="acts">
-              <v-btn size="x-small" :to="`/papers/stock/${r.key}`" :aria-label="`Change ${r.stock.name}`"
-                >Change</v-btn
+              <v-btn size="x-small" :to="`/papers/stock/${r.key}`" :aria-label="`Edit ${r.stock.name}`"
+                >Edit</v-btn
               >
               <v-btn size="x-small" :aria-label="`New layout for ${r.stock.name}`" @click="making = r.stock"
                 >New layout</v-btn
@@ -139,9 +139,9 @@ const exportStock = (stock: Stock): void =>
               <v-btn
                 size="x-small"
                 variant="text"
-                :aria-label="`Save ${r.stock.name} as file`"
+                :aria-label="`Export ${r.stock.name}`"
                 @click="exportStock(r.stock)"
-                >Save as file</v-btn
+                >Export</v-btn
               >
             </span>
           </div>

@@ -93,14 +93,14 @@ const time = (at: string): string =>
     </PageHead>
     <div class="scroll parts">
       <p class="quiet">
-        A stand-in, no real printer: it does to a PDF and a pack of sheets what printers do, faults included,
-        so that a run can be tried from pick to count-off without wasting stock. It forgets all but its last
-        20 jobs, and keeps no file.
+        This printer is simulated. It treats a PDF and a pack of sheets as a real printer would, faults
+        included, so you can try a run from pick to count-off without wasting stock. It keeps the last 20 jobs
+        and saves no files.
       </p>
       <v-alert v-if="fault" type="error" :text="fault" />
       <div class="columns">
         <v-card class="part">
-          <h2>What a tray does wrong</h2>
+          <h2>Errors of a tray</h2>
           <v-btn-toggle
             v-model="tray"
             mandatory
@@ -114,7 +114,7 @@ const time = (at: string): string =>
             </v-btn>
           </v-btn-toggle>
           <details v-if="press">
-            <summary>Show its errors <span class="quiet">(Fit is to find them out without)</span></summary>
+            <summary>Show its errors <span class="quiet">(try to find them with Fit first)</span></summary>
             <PracticeTrayForm :tray="tray" :press="press" class="mt-3" @set="set" />
           </details>
         </v-card>
@@ -133,7 +133,7 @@ const time = (at: string): string =>
             v-if="stock"
             :model-value="stock.id"
             :items="stocks.map(s => ({ title: s.name, value: s.id }))"
-            label="Sheets in the tray"
+            label="Stock in the tray"
             hide-details
             data-test="practice-stock"
             @update:model-value="
@@ -210,8 +210,8 @@ const time = (at: string): string =>
             data-test="practice-job"
             @update:model-value="chosen = $event"
           />
-          <v-btn v-if="job?.state === 'printing'" data-test="practice-stop" @click="stop"> Stop it </v-btn>
-          <NuxtLink v-if="job?.ref" :to="`/run/${job.ref}`">Its run</NuxtLink>
+          <v-btn v-if="job?.state === 'printing'" data-test="practice-stop" @click="stop"> Stop </v-btn>
+          <NuxtLink v-if="job?.ref" :to="`/run/${job.ref}`">View run</NuxtLink>
         </div>
         <v-progress-linear
           v-if="job?.state === 'printing'"
@@ -224,7 +224,7 @@ const time = (at: string): string =>
         <PracticeTraySheets v-if="job?.sheets.length" :job="job" />
       </section>
       <p v-else-if="state" class="quiet">
-        The tray is empty: print a PDF here, or print a run or a fit sheet through the practice printer.
+        The tray is empty. Print a PDF here, or print a run or fit sheet on the practice printer.
       </p>
     </div>
   </div>

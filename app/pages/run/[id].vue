@@ -75,7 +75,7 @@ const dropping = ref(false)
 async function dropIt() {
   if (!(await did('drop', { runId: runId.value }))) return
   dropping.value = false
-  office.said = 'The run is dropped; its payments stay in the lane.'
+  office.said = 'Run dropped. Its payments stay in the lane.'
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
 }
 
@@ -104,22 +104,22 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
     <PageHead :title="title">
       <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
       <v-btn v-if="changeable" variant="text" size="small" data-test="drop-run" @click="dropping = true">
-        Drop this run
+        Drop run
       </v-btn>
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`"> Lane </v-btn>
     </PageHead>
     <p v-if="accounts && !view && (isNew || run === undefined)" class="quiet">
-      There is no such run in this browser. <NuxtLink to="/lane">Back to the lane</NuxtLink>
+      This run does not exist in this office. <NuxtLink to="/lane">Back to lane</NuxtLink>
     </p>
     <div v-if="view && lane && balances && (rows || isNew)" class="scroll">
       <RunRoomLeft v-if="step !== 'count off' && step !== 'done'" />
       <v-alert v-if="isNew && otherRun" density="default" type="warning" class="mb-3">
         {{
           otherRun.state === 'at the printer'
-            ? `A run of this number book waits for its count-off: ${spans(otherRun.checks.map(c => c.number))}.`
-            : 'A run of this number book is being prepared.'
+            ? `Another run of this number book is waiting to be counted off: ${spans(otherRun.checks.map(c => c.number))}.`
+            : 'Another run of this number book is being prepared.'
         }}
-        <NuxtLink :to="`/run/${otherRun.id}`">Go there</NuxtLink>
+        <NuxtLink :to="`/run/${otherRun.id}`">Open run</NuxtLink>
       </v-alert>
       <RunStepPanel
         :order="1"
@@ -229,9 +229,9 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         />
       </RunStepPanel>
       <v-alert v-if="continuation" type="info" class="mb-3 ml-9" data-test="continuation">
-        Some stubs of this run go on.
+        Some stubs of this run continue on another sheet.
         <v-btn size="small" class="ml-3" @click="saveContinuation">
-          Save the continuation sheets for plain paper
+          Save continuation sheets (plain paper)
         </v-btn>
       </v-alert>
       <v-card v-if="run?.state === 'counted off'" class="outcomes">
@@ -239,27 +239,27 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       </v-card>
       <div v-if="run?.state === 'counted off'" class="after">
         <v-btn ref="afterwards" color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
-          See them in the register
+          View in register
         </v-btn>
-        <v-btn @click="saveKept"> Save the PDF </v-btn>
+        <v-btn @click="saveKept"> Save PDF </v-btn>
         <v-btn data-test="cover" @click="run && view && payments && saveCover(run, view, payments)">
-          Cover page of the run
+          Save cover page
         </v-btn>
       </div>
     </div>
     <AskDialog
       v-if="dropping"
       v-model="dropping"
-      title="Drop this run?"
-      verb="Drop the run"
+      title="Drop run?"
+      verb="Drop run"
       :ready="true"
       :busy="busy"
       :fault="refused"
       @go="dropIt"
     >
       <p>
-        Nothing was printed, and no number is used up. What was picked stays in the lane:
-        {{ howMany(run?.paymentIds.length ?? 0, 'payment') }}.
+        Nothing was printed and no check number is used. The
+        {{ howMany(run?.paymentIds.length ?? 0, 'payment') }} you picked stay in the lane.
       </p>
     </AskDialog>
   </div>

@@ -27,7 +27,7 @@ function toggle(id: string) {
 /** Why a payment cannot go along; empty where it can. */
 const reasonOf = (g: { view: AccountView }, p: Payment): string =>
   p.correct
-    ? `${p.correct} to be put right`
+    ? `${p.correct} must be corrected`
     : (unfitFor(g.view.book, p, false) ?? held.value?.get(p.id) ?? notBefore(p, localToday()) ?? '')
 const groups = computed(() =>
   (lanes.value ?? []).map(l => {
@@ -87,13 +87,13 @@ async function start() {
               g.run.state === 'prepared' ? 'a run is being prepared' : 'a run waits for its count-off'
             }}</span>
             <v-btn size="small" color="primary" :to="`/run/${g.run.id}`">
-              {{ g.run.state === 'prepared' ? 'Go on with it' : 'Count off' }}
+              {{ g.run.state === 'prepared' ? 'Continue' : 'Count off' }}
             </v-btn>
           </template>
           <span v-else-if="g.lane.length" class="sums"
             >{{ howMany(g.chosen.length, 'check') }},
             {{ howMany(Math.ceil(g.chosen.length / checksPerSheet(g.view.stock)), 'sheet') }},
-            {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}; balance after
+            {{ figures(g.sums.total, { sign: g.view.account.currency.sign }) }}. Balance after:
             {{ figures(afterRun(g.balances, g.sums.promised), { sign: g.view.account.currency.sign }) }}</span
           >
         </div>
@@ -117,7 +117,7 @@ async function start() {
             </tr>
           </tbody>
         </table>
-        <p v-else-if="!g.run" class="quiet pa-3">Nothing waits on this account.</p>
+        <p v-else-if="!g.run" class="quiet pa-3">No payments are waiting for this account.</p>
       </v-card>
     </div>
   </div>

@@ -17,5 +17,5 @@ export const replace = act({
   decide: ({ row, payment }, { ending, why }, stamp) =>
     payment
       ? decide({ row, payment }, { ending, why }, stamp)
-      : refuse('check-none', 'no check carries this number', { field: 'number' }),
+      : refuse('check-none', 'No check has this number', { field: 'number' }),
 })

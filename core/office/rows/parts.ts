@@ -12,12 +12,12 @@ const MOST_KEY = 200
 export const id = <Kind extends string>() => branded<Id<Kind>>(z.string().min(1).max(MOST_KEY))
 export const cents = branded<Cents>(z.number().int())
 export const day = branded<PlainDate>(
-  z.string().refine(text => plainDate(text).ok, 'a date is written as 2026-11-24'),
+  z.string().refine(text => plainDate(text).ok, 'this must be a date such as 2026-11-24'),
 )
 /** A moment with the offset of its place, ISO 8601; empty where it has not come. */
 export const moment = z
   .string()
-  .regex(/^$|^\d{4}-\d\d-\d\dT\d\d:\d\d/, 'a moment is written as 2026-11-24T10:00:00')
+  .regex(/^$|^\d{4}-\d\d-\d\dT\d\d:\d\d/, 'this must be a time such as 2026-11-24T10:00:00')
 export const checkNumber = branded<CheckNumber>(z.number().int().min(1).max(MOST_CHECK_NUMBER))
 export const text = z.string().max(4000)
 export const lines = z.array(z.string().max(200)).max(10)

@@ -134,7 +134,7 @@ export function mustHold(
   }
   const rows = new Map<number, Snapshot['numbers'][number]>()
   for (const row of office.numbers) {
-    must(!rows.has(row.number), `${row.number} stands in two books`)
+    must(!rows.has(row.number), `${row.number} is in two books`)
     rows.set(row.number, row)
     must(
       row.fate === (w.fates.get(row.number) ?? 'unused'),

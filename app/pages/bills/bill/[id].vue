@@ -28,18 +28,18 @@ async function keep() {
 <template>
   <div class="page">
     <PageHead :title="changing ? `Bill ${changing.number}` : 'Bill'" one-line>
-      <v-btn variant="text" :to="back">Back to the bills</v-btn>
+      <v-btn variant="text" :to="back">Back to bills</v-btn>
     </PageHead>
-    <p v-if="found && !changing" class="quiet">There is no such bill.</p>
+    <p v-if="found && !changing" class="quiet">This bill does not exist.</p>
     <div v-if="changing && company" class="scroll">
       <BillsForm
         :bill="bill"
-        :verb="changing.stage === 'draft' ? 'Finish the bill' : 'Keep the change'"
+        :verb="changing.stage === 'draft' ? 'Enter bill' : 'Save changes'"
         class="form"
         @go="keep()"
       >
         <v-alert v-if="fixed" type="info" class="mb-3">
-          Payee, amount and discount stay: {{ fixed }}.
+          Payee, amount and discount cannot change: {{ fixed }}
         </v-alert>
       </BillsForm>
     </div>

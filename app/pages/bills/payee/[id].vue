@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lineText } from '#core/trail/lineText'
 import { isLive } from '#core/payables/payee'
 import { formatDate, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
@@ -83,33 +84,33 @@ function askMerge() {
 async function hold(why: string) {
   const of = payee.value
   if (!of || !(await did('holdPayee', { payeeId: of.id, why }))) return
-  office.said = `${of.name} is on hold.`
+  office.said = `Put ${of.name} on hold.`
   holding.value = false
   focusNextHere()
 }
 async function merge() {
   const [of, to] = [payee.value, intoPayee.value]
   if (!of || !to || !(await did('mergePayees', { fromId: of.id, intoId: to.id }))) return
-  office.said = `${of.name} is a part of ${to.name} now.`
+  office.said = `Merged ${of.name} into ${to.name}.`
   merging.value = false
   await navigateTo(`/bills/payee/${encodeURIComponent(to.id)}`)
 }
 async function takeBack() {
   const of = payee.value
   if (of && (await did('takePayeeChangeBack', { payeeId: of.id })))
-    office.said = `${of.name} stands as before the last change.`
+    office.said = `Undid the last change to ${of.name}.`
 }
 async function letGo() {
   if (payee.value && (await did('holdPayee', { payeeId: payee.value.id, why: null })))
-    office.said = `${payee.value.name} may be paid again.`
+    office.said = `Released ${payee.value.name}.`
 }
 </script>
 
 <template>
   <div class="page">
-    <PageHead :title="isNew ? 'A new payee' : (payee?.name ?? 'Payee')" one-line>
+    <PageHead :title="isNew ? 'New payee' : (payee?.name ?? 'Payee')" one-line>
       <v-btn variant="text" :to="`/bills/payees${companyId ? `?company=${companyId}` : ''}`">
-        Back to the payees
+        Back to payees
       </v-btn>
       <template v-if="payee && isLive(payee)">
         <v-btn
@@ -119,23 +120,23 @@ async function letGo() {
           >Add a bill</v-btn
         >
         <v-btn v-if="payee.onHold" :loading="acting" data-next data-test="payee-go" @click="letGo()"
-          >Let them go</v-btn
+          >Release</v-btn
         >
         <v-btn v-else data-test="payee-hold" @click="(clear(), (holding = true))">Put on hold</v-btn>
         <v-btn data-test="payee-merge" @click="askMerge()">Merge into another</v-btn>
       </template>
     </PageHead>
-    <p v-if="!isNew && story && !payee" class="quiet">There is no such payee.</p>
+    <p v-if="!isNew && story && !payee" class="quiet">This payee does not exist.</p>
     <v-alert v-if="payee?.became" type="info" class="mb-2">
-      This payee is a part of
-      <NuxtLink :to="`/bills/payee/${encodeURIComponent(payee.became)}`">another one</NuxtLink> now.
+      This payee was merged into
+      <NuxtLink :to="`/bills/payee/${encodeURIComponent(payee.became)}`">another payee</NuxtLink>.
     </v-alert>
     <v-alert v-if="payee?.removed" type="info" class="mb-2">
-      This payee was removed when the import that added them was taken back. Only its canceled bills still
-      name them.
+      This payee was removed when the import that added it was undone. Only its cancelled bills still refer to
+      it.
     </v-alert>
     <v-alert v-if="payee?.onHold" type="warning" class="mb-2">
-      On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. No payment to them enters a run.
+      On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. Payments to this payee are held back from runs.
     </v-alert>
     <div v-if="(isNew || payee) && company" class="halves">
       <v-form class="scroll form" @submit.prevent="keepIt()">
@@ -159,7 +160,7 @@ async function letGo() {
           :loading="busy"
           data-test="keep-payee"
         >
-          {{ isNew ? 'Write them down' : 'Keep the change' }}
+          {{ isNew ? 'Add payee' : 'Save changes' }}
         </v-btn>
         <v-alert v-if="fault" type="error" class="mt-2" :text="fault" />
         <div v-if="payee && isLive(payee)" class="row">
@@ -169,7 +170,7 @@ async function letGo() {
             :loading="acting"
             data-test="take-change-back"
             @click="takeBack()"
-            >Take the last change back</v-btn
+            >Undo last change</v-btn
           >
           <BillsShared v-if="companies" :payee="payee" :companies="companies" />
         </div>
@@ -231,7 +232,7 @@ async function letGo() {
             </tr>
           </tbody>
         </table>
-        <p v-if="!story.paid.length" class="quiet mb-4">Nothing was paid to them yet.</p>
+        <p v-if="!story.paid.length" class="quiet mb-4">No payments yet.</p>
         <v-btn
           v-if="story.payments.length > story.paid.length"
           size="small"
@@ -246,14 +247,14 @@ async function letGo() {
           class="mb-4"
           :open="['owner', 'customer', 'employee'].includes(payee.kind)"
         >
-          <summary>What is owed after each bill and payment</summary>
+          <summary>Balance after each bill and payment</summary>
           <table class="plain" data-test="payee-account">
             <thead>
               <tr>
                 <th scope="col">Date</th>
-                <th scope="col">What</th>
+                <th scope="col">Bill or payment</th>
                 <th scope="col" class="num">Amount</th>
-                <th scope="col" class="num">Owed then</th>
+                <th scope="col" class="num">Balance</th>
               </tr>
             </thead>
             <tbody>
@@ -272,11 +273,10 @@ async function letGo() {
           </table>
         </details>
         <template v-if="lines?.length">
-          <h2 class="mb-1">Story</h2>
+          <h2 class="mb-1">History</h2>
           <ul class="story">
             <li v-for="line in lines" :key="line.seq">
-              <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ line.act }},
-              {{ line.text }}
+              <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
             </li>
           </ul>
         </template>
@@ -290,28 +290,34 @@ async function letGo() {
       :fault="fault"
       @go="hold"
     >
-      <p>No payment to them enters a run until they are let go; what waits stays in the lane, greyed.</p>
+      <p>
+        Payments to this payee are held back from runs until you release them. They stay in the lane, greyed
+        out.
+      </p>
     </WhyDialog>
     <AskDialog
       v-model="merging"
       :title="`Merge ${payee?.name} into another?`"
-      verb="Merge them"
+      verb="Merge payees"
       :ready="intoPayee !== undefined"
       :busy="acting"
       :fault="fault"
       danger
       @go="merge()"
     >
-      <p>All bills and payments go over. The old name stays on what was printed. It cannot be undone.</p>
+      <p>
+        All bills and payments move to the other payee. Printed checks keep the old name. This cannot be
+        undone.
+      </p>
       <PayeeField
         v-model="into"
         :payees="(payees ?? []).filter(p => p.id !== payee?.id)"
-        label="Into"
+        label="Merge into"
         data-test="merge-into"
       />
       <p v-if="intoPayee && story">
-        To {{ intoPayee.name }} go {{ howMany(story.bills.length, 'bill') }} and
-        {{ howMany(story.payments.length, 'payment') }}.
+        {{ howMany(story.bills.length, 'bill') }} and {{ howMany(story.payments.length, 'payment') }} will
+        move to {{ intoPayee.name }}.
       </p>
     </AskDialog>
   </div>

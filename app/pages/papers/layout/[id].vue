@@ -53,7 +53,7 @@ function resize(right: number, down: number, tenfold: boolean): void {
 function takeBack(step: () => string | undefined): void {
   const to = step()
   if (to !== undefined)
-    office.said = `Back to where that was changed: ${scopes.value.find(s => s.value === to)?.title ?? to}.`
+    office.said = `Switched to where that was changed: ${scopes.value.find(s => s.value === to)?.title ?? to}.`
 }
 const undo = (): void => takeBack(editor.undo)
 const redo = (): void => takeBack(editor.redo)
@@ -134,16 +134,16 @@ async function addImage(file: File): Promise<void> {
       </v-btn>
     </PageHead>
     <p v-if="work.isMissing.value" class="quiet">
-      There is no layout of this name in this browser.
+      This layout does not exist in this office.
       <NuxtLink to="/papers">Back to stocks & layouts</NuxtLink>
     </p>
     <v-alert v-if="restored" type="info" class="mb-2">
-      Changes from before that were not saved are on the table.
-      <v-btn size="small" variant="text" @click="work.forget()"> Forget them </v-btn>
+      Your unsaved changes have been restored.
+      <v-btn size="small" variant="text" @click="work.forget()"> Discard them </v-btn>
     </v-alert>
     <v-alert v-if="latest && latest.revision > from" type="warning" class="mb-2">
-      Version {{ latest.revision }} was saved elsewhere since.
-      <v-btn size="small" variant="text" @click="work.forget()"> Take that version </v-btn>
+      Version {{ latest.revision }} was saved in another tab since you opened this one.
+      <v-btn size="small" variant="text" @click="work.forget()"> Load that version </v-btn>
     </v-alert>
     <v-alert v-if="fault" type="error" class="mb-2" :text="fault" closable @click:close="fault = ''" />
     <template v-if="layout && settled && stock">
@@ -174,7 +174,7 @@ async function addImage(file: File): Promise<void> {
           />
           <v-btn v-if="editor.canPaste.value" size="x-small" block class="mt-2" @click="paste"> Paste </v-btn>
           <v-btn size="x-small" block class="mt-2" data-test="export-layout" @click="exportIt">
-            Save as file
+            Export
           </v-btn>
         </div>
         <div ref="room" class="middle scroll" tabindex="0" role="region" aria-label="Sheet" data-home>
@@ -194,7 +194,7 @@ async function addImage(file: File): Promise<void> {
               ...(windowZone && { windowZone }),
               ...(scan.lines.value && { scanLines: scan.lines.value }),
             }"
-            label="Sheet. Page down chooses the next field; arrow keys move it, with Shift ten steps, with Control its size; Control Z takes back; P makes a sample PDF"
+            label="Sheet. Page Down chooses the next field. Arrow keys move it, with Shift ten steps, with Control its size. Control Z undoes. P makes a sample PDF"
             @key="onKey"
           />
         </div>

@@ -93,14 +93,14 @@ async function save() {
   if (!made.value.success) return focusSoon('.page [aria-invalid="true"], .page .v-input--error input')
   const stock = made.value.data
   if (!(await did('saveStock', { stock }))) return
-  office.said = `Saved: ${stock.name}.`
+  office.said = `Saved ${stock.name}.`
   await navigateTo('/papers')
 }
 </script>
 
 <template>
   <div class="page">
-    <PageHead :title="isNew ? 'A stock of my own' : (form?.name ?? 'Stock')">
+    <PageHead :title="isNew ? 'New stock' : (form?.name ?? 'Stock')">
       <v-btn-toggle
         v-model="office.unit"
         mandatory
@@ -116,10 +116,10 @@ async function save() {
         {{ isNew ? 'Save' : 'Save as new version' }}
       </v-btn>
     </PageHead>
-    <p v-if="library && !isNew && !row" class="quiet">There is no such stock here.</p>
+    <p v-if="library && !isNew && !row" class="quiet">This stock does not exist.</p>
     <div v-if="form" class="halves">
       <v-form class="scroll form" @submit.prevent="save">
-        <p class="quiet small">Measures in inches or millimetres; fractions like 3 1/2 are understood.</p>
+        <p class="quiet small">Enter lengths in inches or millimeters. Fractions such as 3 1/2 work too.</p>
         <v-text-field
           v-model="form.name"
           label="Name"
@@ -130,15 +130,10 @@ async function save() {
         <div class="four">
           <LengthField v-model="form.sheet.w" label="Sheet, width" :unit="office.unit" :least="50" />
           <LengthField v-model="form.sheet.h" label="Sheet, height" :unit="office.unit" :least="25" />
-          <v-select
-            v-model="form.feed.edge"
-            label="Which edge first"
-            :items="['short', 'long']"
-            hide-details
-          />
+          <v-select v-model="form.feed.edge" label="Feed edge" :items="['short', 'long']" hide-details />
           <v-select
             v-model="form.feed.side"
-            label="Lies in the tray"
+            label="Position in the tray"
             :items="['left', 'center', 'right']"
             hide-details
           />
@@ -155,7 +150,7 @@ async function save() {
             :icon="mdiClose"
             size="x-small"
             variant="text"
-            :aria-label="`Take away panel ${i + 1}`"
+            :aria-label="`Remove panel ${i + 1}`"
             :disabled="form.panels.length === 1"
             @click="form.panels.splice(i, 1)"
           />
@@ -167,7 +162,7 @@ async function save() {
           {{ faults.find(f => f.at === 'panels')?.text }}
         </p>
         <div class="d-flex ga-3 align-center">
-          <v-btn size="small" @click="addPanel"> One more panel </v-btn>
+          <v-btn size="small" @click="addPanel"> Add panel </v-btn>
           <v-checkbox
             v-model="perforate"
             label="Perforations between panels"
@@ -175,13 +170,13 @@ async function save() {
             hide-details
           />
         </div>
-        <h2>Printed by the stationer</h2>
+        <h2>Already printed on the stock</h2>
         <v-select
           v-for="role in ownRoles"
           :key="role"
           :model-value="carriedOn(role)"
           :items="kindChoices"
-          :label="`${roleNames[role]} carries`"
+          :label="`Printed on: ${roleNames[role]}`"
           multiple
           chips
           closable-chips
@@ -190,18 +185,18 @@ async function save() {
           @update:model-value="setCarried(role, $event)"
         />
         <v-btn size="small" class="align-self-start" @click="setCarried('check', [...usuallyPrinted])">
-          What is usual on a preprinted check
+          Use what is usual on a preprinted check
         </v-btn>
         <v-checkbox
           v-model="form.numbered"
-          label="The sheets carry their own check numbers"
+          label="The sheets have check numbers printed on them"
           density="compact"
           hide-details
         />
         <v-select
           v-if="form.numbered"
           v-model="form.packOrder"
-          label="In the pack"
+          label="Order in the pack"
           :items="[...packOrders]"
           hide-details
           class="half"
@@ -213,7 +208,7 @@ async function save() {
           </div>
         </v-alert>
       </v-form>
-      <aside v-if="drawn" class="drawing" aria-label="The sheet as described">
+      <aside v-if="drawn" class="drawing" aria-label="The sheet as entered">
         <StockPicture :stock="drawn" :high="440" measures />
       </aside>
     </div>

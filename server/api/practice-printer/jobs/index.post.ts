@@ -10,13 +10,14 @@ const MOST_WORDS = 4_000_000
 export default defineEventHandler(async event => {
   ownPagesOnly(event)
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
-  if (!Number.isFinite(length)) refuseRequest(411, 'the request must say how long it is')
+  if (!Number.isFinite(length)) refuseRequest(411, 'The request must have a Content-Length')
   if (length > MOST_PDF_BYTES + MOST_WORDS)
-    refuseRequest(413, `the PDF is too large: at most ${MOST_PDF_BYTES / 1e6} MB`, 'pdf')
+    refuseRequest(413, `The PDF is too large. The limit is ${MOST_PDF_BYTES / 1e6} MB`, 'pdf')
   const parts = (await readMultipartFormData(event)) ?? []
   const words = parts.find(p => p.name === 'job')?.data
   const pdf = parts.find(p => p.name === 'pdf')?.data
-  if (!words || !pdf) return refuseRequest(422, 'a job has two parts, “job” and “pdf”', words ? 'pdf' : 'job')
+  if (!words || !pdf)
+    return refuseRequest(422, 'A job needs two parts, “job” and “pdf”', words ? 'pdf' : 'job')
   let told: unknown
   try {
     told = JSON.parse(words.toString('utf8'))

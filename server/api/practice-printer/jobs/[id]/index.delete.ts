@@ -4,5 +4,5 @@ import { ownPagesOnly, printer, refuseRequest } from '../../../../practice/offic
 export default defineEventHandler(event => {
   ownPagesOnly(event)
   const id = getRouterParam(event, 'id') ?? ''
-  return printer.stop(id) ? printer.report(id) : refuseRequest(404, 'there is no such job')
+  return printer.stop(id) ? printer.report(id) : refuseRequest(404, 'This job does not exist')
 })

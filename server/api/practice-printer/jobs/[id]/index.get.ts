@@ -4,5 +4,5 @@ import { printer, refuseRequest } from '../../../../practice/office'
 export default defineEventHandler(
   event =>
     printer.report(getRouterParam(event, 'id') ?? '') ??
-    refuseRequest(404, 'the practice printer no longer has this job: it keeps the last 20'),
+    refuseRequest(404, 'The practice printer no longer has this job. It keeps the last 20'),
 )

@@ -11,7 +11,7 @@ export default defineEventHandler(event => {
   const id = getRouterParam(event, 'id') ?? ''
   const report =
     printer.report(id) ??
-    refuseRequest(404, 'the practice printer no longer has this job: it keeps the last 20')
+    refuseRequest(404, 'The practice printer no longer has this job. It keeps the last 20')
   const sheets = report.sheets.map(s => sheetOf(id, s.sheet))
   setResponseHeaders(event, {
     'Content-Type': 'application/zip',
