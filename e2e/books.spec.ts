@@ -52,7 +52,7 @@ async function openBook(
   await page.getByRole('option', { name: kind }).click()
   await page.getByLabel('First number', { exact: true }).fill(first)
   await page.getByLabel('Last number', { exact: true }).fill(last)
-  await button(page, 'Open it').click()
+  await page.getByTestId('book-open').click()
 }
 
 test('misfeed in the middle: two sheets fed at once shift the rest, the printer’s report fills the count-off, and the numbers add up', async ({
@@ -94,7 +94,7 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
   expect(text(sheet)).toContain('Count-off sheet')
   await page.getByTestId('other-4284').click()
   await page.getByTestId('shift-number').locator('input').fill('4283')
-  await expect(page.getByText('4283 is on a sheet before this one')).toBeVisible()
+  await expect(page.getByText('Number 4283 is on an earlier sheet')).toBeVisible()
   await page.getByTestId('shift-number').locator('input').fill('4286')
   await expect(page.getByTestId('shift-table')).toContainText('4286')
   await button(page, 'Use these numbers').click()
@@ -103,15 +103,15 @@ test('by hand: one sheet carries another number, shown before it is taken; a wro
   await page.getByRole('option', { name: 'the date is wrong' }).click()
   await button(page, 'All good').click()
   await button(page, 'Count off').click()
-  await expect(page.getByTestId('change-form')).toContainText('The date was wrong on the paper')
+  await expect(page.getByTestId('change-form')).toContainText('The date was wrong on the printed check')
   // It cannot be picked as it is.
   await visit(page, '/run/new?account=operating')
-  await expect(page.getByTestId('pick')).toContainText('date to be put right')
+  await expect(page.getByTestId('pick')).toContainText('date must be corrected')
   await expect(page.getByTestId('pick-done')).toBeDisabled()
   await visit(page, '/lane?account=operating')
   await button(page, 'Edit or withdraw').click()
   await page.getByTestId('change-date').locator('input').fill('+3')
-  await button(page, 'Keep the change').click()
+  await button(page, 'Save changes').click()
   await expect(page.getByTestId('change')).toBeVisible()
   await toPrint(page, 'operating')
   await saved(page, 'print-save')
@@ -128,9 +128,9 @@ test('a box started at another number: the other book is loaded; then two runs o
 }) => {
   await demoOffice(page)
   await openBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
-  await expect(page.getByText('it reaches into another book')).toBeVisible()
+  await expect(page.getByText('This overlaps another book')).toBeVisible()
   await page.getByLabel('First number', { exact: true }).fill('7001')
-  await button(page, 'Open it').click()
+  await page.getByTestId('book-open').click()
   await expect(page.getByTestId('book-open')).toBeHidden()
   await visit(page, '/run/new?account=operating')
   await page.locator('[data-test=pick] tbody input').first().uncheck()
@@ -171,14 +171,14 @@ test('a box started at another number: the other book is loaded; then two runs o
   await proofHolds(page)
 })
 
-test('a part-used sheet of three, then a printer that stacks face up: the last check is put on paper first', async ({
+test('a part-used sheet of three, then a printer that stacks face up: the last check is printed first', async ({
   page,
 }) => {
   await demoOffice(page)
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await page.getByTestId('first-place').click()
-  await page.getByRole('option', { name: 'part-used, begin at check 2' }).click()
+  await page.getByRole('option', { name: 'part-used, start at check 2' }).click()
   await loadPack(page)
   await expect(page.getByTestId('page')).toHaveText('Sheet 1 of 2')
   await button(page, 'Looks right').click()
@@ -199,11 +199,11 @@ test('a part-used sheet of three, then a printer that stacks face up: the last c
   await page.getByLabel('Printer name', { exact: true }).fill('Counter printer')
   await page.getByTestId('printer-stacking').click()
   await page.getByRole('option', { name: 'face up' }).click()
-  await button(page, 'Keep it').click()
+  await button(page, 'Save printer').click()
   await expect(page.getByTestId('printer-name')).toBeHidden()
   await visit(page, '/run/new?account=operating')
   await page.getByTestId('pick-done').click()
-  await expect(page.getByTestId('face-up')).toContainText('the last check is put on paper first')
+  await expect(page.getByTestId('face-up')).toContainText('the last check is printed first')
   await loadPack(page)
   await button(page, 'Looks right').click()
   const up = await saved(page, 'print-save')
@@ -232,7 +232,7 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   const lost = (await page.locator('[data-number]').first().getAttribute('data-number'))!
   await button(page, 'Replace').click()
   await page.getByTestId('ending-stopped').locator('input').check()
-  await giveReason(page, 'Why', 'lost in the mail')
+  await giveReason(page, 'Reason', 'lost in the mail')
   await page.getByTestId('ask-go').click()
   const letter = text(await saved(page, 'act-letter'))
   expect(letter).toContain('Request to stop payment')
@@ -287,11 +287,11 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await visit(page, '/register?account=operating')
   await page.locator('[data-number]').first().click()
   await button(page, 'Cancel the payment').click()
-  await giveReason(page, 'Why', 'paid twice')
+  await giveReason(page, 'Reason', 'paid twice')
   await expect(page.getByTestId('act-date')).toBeVisible()
   const open = new Date(past.getTime() + 86_400_000)
   await page
-    .getByLabel('Day of the reversal', { exact: true })
+    .getByLabel('Reversal date', { exact: true })
     .fill(`${open.getUTCMonth() + 1}/${open.getUTCDate()}/${open.getUTCFullYear()}`)
   await page.getByTestId('ask-go').click()
   await expect(page.getByTestId('act-cancel')).toBeHidden()
@@ -318,21 +318,21 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await button(page, 'Edit or withdraw').click()
   await button(page, 'Withdraw').click()
   await giveReason(page, 'Reason for withdrawing', 'not due yet')
-  await button(page, 'Withdraw it').click()
+  await button(page, 'Withdraw payment').click()
   await expect(page.getByTestId('count')).toHaveText('11')
-  await button(page, 'Bring it back').click()
+  await button(page, 'Bring back').click()
   await expect(page.getByTestId('count')).toHaveText('12')
   await proofHolds(page)
   const csv = readFileSync(await saved(page, 'proof-csv'), 'utf8')
   expect(csv.split('\r\n')[0]).toContain('Number book')
 
   await visit(page, '/trail')
-  await expect(page.getByTestId('trail')).toContainText('record by hand')
+  await expect(page.getByTestId('trail')).toContainText('Handwritten check recorded')
   await button(page, 'Check the chain').click()
   await expect(page.getByTestId('trail-checked')).toContainText('the chain holds')
   const file = await saved(page, 'trail-save')
   expect(execFileSync('npm', ['run', '-s', 'audit', '--', '--trail', file], { encoding: 'utf8' })).toContain(
-    'the chain holds',
+    'chain intact',
   )
 })
 
@@ -343,7 +343,7 @@ test('runs on several accounts are started together, and each stands open on its
   await page.getByTestId('start-together').click()
   for (const account of ['operating', 'yard'])
     await expect(page.getByTestId(`group-${account}`)).toContainText('a run is being prepared')
-  await page.getByTestId('group-yard').getByRole('link', { name: 'Reload to use it' }).click()
+  await page.getByTestId('group-yard').getByRole('link', { name: 'Continue' }).click()
   await expect(page.getByTestId('load-done')).toBeVisible()
 })
 
@@ -389,7 +389,7 @@ test('a number that came from outside stands in red words in the proof, with a l
     store.close()
   })
   await visit(page, '/books/proof')
-  await expect(page.getByTestId('problems')).toContainText('9000 its row says issued, the book says none')
+  await expect(page.getByTestId('problems')).toContainText('9000 recorded as issued, the book says none')
   await expect(page.getByTestId('proof-holds')).toBeHidden()
   await page.getByTestId('problems').getByRole('link', { name: '9000' }).click()
   await expect(page).toHaveURL(/yard-book\?number=9000/)

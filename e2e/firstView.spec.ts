@@ -41,7 +41,7 @@ test.describe('with the server gone before the acts were fetched', () => {
     let refused = 0
     await page.route('**/_nuxt/*.js', async route => {
       const answer = await route.fetch()
-      if (!gone || !(await answer.text()).includes('the browser could not write ('))
+      if (!gone || !(await answer.text()).includes('the browser could not save ('))
         return route.fulfill({ response: answer })
       refused++
       return route.abort()
@@ -56,13 +56,13 @@ test.describe('with the server gone before the acts were fetched', () => {
     await expect(name).toHaveValue('Ada')
     gone = false
     await keep.click()
-    await expect(page.getByText('The record now says Ada.')).toBeVisible()
+    await expect(page.getByText('Your name is now Ada.')).toBeVisible()
   })
 
   test('a piece of work whose code was never fetched says so', async ({ page }) => {
     await page.route('**/_nuxt/workers/**', route => route.abort())
     await page.goto('/files')
-    await button(page, 'Save a backup').click()
+    await button(page, 'Save backup').click()
     await expect(page.getByTestId('backup-fault')).toContainText('the server does not answer')
     await page.getByTestId('list-csv').click()
     await expect(page.getByTestId('lists-out')).toContainText('the server does not answer')

@@ -12,7 +12,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   await visit(page, '/fit')
   await button(page, 'Add printer').click()
   await page.getByLabel('Printer name', { exact: true }).fill('Office laser')
-  await button(page, 'Keep it').click()
+  await button(page, 'Save printer').click()
   await page.getByRole('button', { name: 'mm', exact: true }).click()
   await page.getByTestId('fit-stock').click()
   await page.getByRole('option', { name: 'Three checks to a page, blank' }).click()
@@ -24,7 +24,7 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
   const type = (mark: string, text: string) => page.getByTestId(`mark-${mark}`).locator('input').fill(text)
   await type('A', '60')
   await type('C', '22.5')
-  await expect(page.getByText('no working printer moves it so far')).toBeVisible()
+  await expect(page.getByText('is too far off')).toBeVisible()
   for (const [mark, text] of [
     ['A', '18.3'],
     ['B', '19.4'],
@@ -45,13 +45,13 @@ test('a new printer: fit sheet, distances by ruler, a run goes through the fit a
 
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
-  await expect(page.getByText('Goes through its fit for this stock')).toBeVisible()
+  await expect(page.getByText('Printed with its fit for this stock')).toBeVisible()
   await loadPack(page)
   await expect(page.getByTestId('fit-used')).toContainText(
-    'Goes through the fit of Office laser, Tray 1, made today, not confirmed',
+    'Printed with the fit of Office laser, Tray 1, made today, not confirmed',
   )
   await expect(page.getByTestId('read-back')).toContainText(
-    '3 MICR lines read back from the finished pages: as meant',
+    '3 MICR lines read back from the finished pages. All are correct',
   )
   await button(page, 'Looks right').click()
   const download = page.waitForEvent('download')
@@ -104,7 +104,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await demoOffice(page)
   await practiceFit(page, 'check-over-two-stubs-numbered')
   await button(page, 'Fit sheet').click()
-  await button(page, 'Scan it').click()
+  await button(page, 'Scan sheet').click()
   await expect(page.getByTestId('claim')).toContainText('A first reading')
   // The same way round proves nothing; turned by half it does.
   await button(page, 'Scan sheet turned around').click()
@@ -115,7 +115,7 @@ test('from pictures alone: fit sheet through the practice printer, its scan give
   await page.getByTestId('keep-fit').click()
   await expect(page.getByTestId('fits')).toContainText('by two scans')
   await button(page, 'Fit sheet using this fit').click()
-  await button(page, 'Scan it').click()
+  await button(page, 'Scan sheet').click()
   await expect(page.getByTestId('keep-fit')).toBeDisabled()
   await button(page, 'Scan sheet turned around').click()
   await expect(page.getByTestId('beside')).toContainText(/2\.[67]\d mm\s*0\.[01]\d mm/)
@@ -180,15 +180,15 @@ test('MICR line: the ladder sheet is ranked from its scan, and the choice belong
   await practiceFit(page)
   await button(page, 'MICR line').click()
   await button(page, 'Ladder sheet').click()
-  await button(page, 'Scan it').click()
+  await button(page, 'Scan sheet').click()
   await expect(page.getByTestId('ranks').getByRole('row').nth(1)).toContainText(/100 %, normal\s*reads it/)
   await page.getByTestId('ladder-pick').click()
   await page.getByRole('option', { name: '101 %, normal' }).click()
-  await button(page, 'Keep it').click()
+  await button(page, 'Save printer').click()
   await expect(page.getByTestId('micr-in-use')).toContainText('101 %, normal')
   // The next run on blank stock is printed so, and its line still reads back.
   await visit(page, '/run/new?account=yard')
   await page.getByTestId('pick-done').click()
   await loadPack(page)
-  await expect(page.getByTestId('read-back')).toContainText('as meant')
+  await expect(page.getByTestId('read-back')).toContainText('All are correct')
 })

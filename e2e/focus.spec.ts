@@ -14,7 +14,7 @@ test('a place opens with the focus where its work begins', async ({ page }) => {
   await demoOffice(page)
   const places = [
     ['Lane', /^\w.+\d\d$/s],
-    ['Payees & bills', /^Find any number/],
+    ['Payees & bills', /^Search number/],
   ] as const
   for (const [place, what] of places) {
     await page.locator('nav[aria-label=Places]').getByRole('link', { name: place }).click()
@@ -43,7 +43,7 @@ test('after an act the focus is on what comes next', async ({ page }) => {
   await page.getByTestId('why').locator('input').fill('the meter was read wrong')
   await settled(page)
   await page.keyboard.press('Enter')
-  await focusOn(page, /^Let it go/i)
+  await focusOn(page, /^Release/i)
 
   await visit(page, '/files/in?kind=payees')
   await page
@@ -69,7 +69,7 @@ test('Enter in a field that was just chosen from its list sends the form; elsewh
   await expect(page.getByRole('option', { name: 'customer' })).toBeHidden()
   await settled(page)
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/^Changed: Cobalt Rope/)).toBeVisible()
+  await expect(page.getByText(/^Saved changes to Cobalt Rope/)).toBeVisible()
   await expect(page.getByRole('option')).toHaveCount(0)
 })
 
@@ -82,15 +82,15 @@ test.describe('before anything was entered', () => {
     await focusOn(page, /^Add company and account/i)
     await settled(page)
     await page.keyboard.press('Enter')
-    await focusOn(page, /^Company name (one or two lines)/)
+    await focusOn(page, /^Company name/)
     await page.keyboard.type('Saltmarsh Ferry')
     await page.getByLabel('Account name', { exact: true }).fill('Main')
     await page.getByLabel('Bank', { exact: true }).fill('First Bank of the Shoals')
     await page.getByLabel('Routing number', { exact: true }).fill('123456780')
     await page.getByLabel('Account number', { exact: true }).fill('77001')
-    await page.getByLabel('First check number', { exact: true }).fill('1001')
-    await page.getByLabel('Highest number', { exact: true }).fill('1500')
-    await button(page, 'Open the account').click()
+    await page.getByLabel('First number', { exact: true }).fill('1001')
+    await page.getByLabel('Last number', { exact: true }).fill('1500')
+    await button(page, 'Add account').click()
     const next = page.getByTestId('ready').locator('[data-next]')
     await expect(next).toBeFocused()
   })
@@ -101,13 +101,13 @@ test.describe('before anything was entered', () => {
     await page.getByRole('link', { name: 'Add company and account' }).click()
     await page.getByTestId('sample-account').click()
     await page.getByRole('option').first().click()
-    await page.getByLabel('For checks', { exact: true }).uncheck()
+    await page.getByLabel('Use this account for checks', { exact: true }).uncheck()
     await page.getByTestId('save-account').click()
     await visit(page, '/')
     await page
       .getByTestId('ready')
-      .getByRole('link', { name: /not for checks/ })
+      .getByRole('link', { name: /used for checks/ })
       .click()
-    await focusOn(page, /^For checks/)
+    await focusOn(page, /^Use this account for checks/)
   })
 })

@@ -40,12 +40,12 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
   // Nobody is created unasked.
-  await expect(counts).toHaveText('72 good, 0 here already, 228 wrong')
+  await expect(counts).toHaveText('72 good, 0 already entered, 228 wrong')
   await expect(page.getByTestId('intake-unknown')).toContainText('3 names in this file are not a payee')
   await page.getByTestId('intake-make').locator('input').check()
   await page.getByTestId('intake-ledger').click()
   await page.getByRole('option', { name: /^6120/ }).click()
-  await expect(counts).toHaveText('288 good, 0 here already, 12 wrong')
+  await expect(counts).toHaveText('288 good, 0 already entered, 12 wrong')
   // One is mended in its place; of the others a file is kept.
   await page.getByTestId('show-wrong').click()
   const cell = page.getByLabel('Amount of row 10')
@@ -53,13 +53,13 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await cell.fill('12.50')
   await settled(page)
   await cell.press('Enter')
-  await expect(counts).toHaveText('289 good, 0 here already, 11 wrong')
+  await expect(counts).toHaveText('289 good, 0 already entered, 11 wrong')
   await expect(page.getByLabel('Amount of row 35')).toBeFocused()
   await settled(page)
   const download = page.waitForEvent('download')
   await page.getByTestId('intake-take').dblclick()
   await (await download).saveAs(info.outputPath('rest.csv'))
-  await expect(page.getByText(/Taken in: .*289 bills, from spring\.xlsx\./)).toBeVisible()
+  await expect(page.getByText(/Imported .*289 bills from spring\.xlsx\./)).toBeVisible()
   const rest = readFileSync(info.outputPath('rest.csv'), 'utf8').trim().split('\r\n')
   expect(rest).toHaveLength(12)
   expect(rest[1]).toContain('is not an amount')
@@ -71,11 +71,11 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   // Given once more, all of them are here already; taken back, as if nothing had come.
   await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
-  await expect(page.getByText('matched as for the last such file')).toBeVisible()
-  await expect(counts).toContainText('288 here already')
+  await expect(page.getByText('mapped as in the last file like this')).toBeVisible()
+  await expect(counts).toContainText('288 already entered')
   await expect(page.getByTestId('intake-take')).toBeDisabled()
   await page.getByTestId('intake-back').first().dblclick()
-  await expect(page.getByText('spring.xlsx is taken back.')).toBeVisible()
+  await expect(page.getByText('Undid the import of spring.xlsx.')).toBeVisible()
   await expect(page.getByTestId('intake-back')).toHaveCount(0)
   await visit(page, '/bills')
   await expect(open).toHaveText(before)
@@ -100,24 +100,26 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
   await expect(page.getByTestId('intake-counts')).toHaveCount(0)
   await page.getByTestId('intake-order').click()
   await page.getByRole('option', { name: /^day first/ }).click()
-  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 already entered, 0 wrong')
   const other = await context.newPage()
   await paste(other)
   await other.getByTestId('intake-order').click()
   await other.getByRole('option', { name: /^month first/ }).click()
   await expect(other.getByTestId('intake-take')).toBeEnabled()
   await other.getByTestId('intake-take').click()
-  await expect(other.getByText('Taken in: 1 bill, from pasted cells.tsv.')).toBeVisible()
+  await expect(other.getByText('Imported 1 bill from pasted cells.tsv.')).toBeVisible()
   await page.getByTestId('intake-take').click()
   await expect(
-    page.getByText(/bill P-1 of Saltgrass Bakery is here already: 12\.00, dated 2026-03-04/),
+    page.getByText(/Bill P-1 from Saltgrass Bakery was already entered: 12\.00, dated Mar 4, 2026/),
   ).toBeVisible()
   // Rows that come to nothing, and files that are none, are said to be so.
   await page.getByTestId('intake-leave').click()
   await page
     .getByTestId('intake-file')
     .setInputFiles({ name: 'odd.xlsx', mimeType: '', buffer: Buffer.from('PK no zip') })
-  await expect(page.getByTestId('intake-fault')).toContainText('odd.xlsx is not taken: it is not a workbook')
+  await expect(page.getByTestId('intake-fault')).toContainText(
+    'odd.xlsx cannot be imported. This is not an Excel workbook',
+  )
   const many = `Name\n${'x\n'.repeat(60_000)}`
   await page
     .getByTestId('intake-file')
@@ -125,7 +127,7 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
   await expect(page.getByTestId('intake-fault')).toContainText('more than 50,000 rows')
 })
 
-test('what goes out comes in again: the bills as a workbook are all here already, and in another company they are new', async ({
+test('what goes out comes in again: the bills as a workbook are all already entered, and in another company they are new', async ({
   page,
 }, info) => {
   await demoOffice(page)
@@ -134,7 +136,7 @@ test('what goes out comes in again: the bills as a workbook are all here already
   await page.getByTestId('list-xlsx').click()
   const path = info.outputPath('bills.xlsx')
   await (await download).saveAs(path)
-  const said = await page.getByText(/^Saved: Bills and credit notes, [\d,]+ rows\.$/).innerText()
+  const said = await page.getByText(/^Exported Bills and credit notes: [\d,]+ rows\.$/).innerText()
   const rows = Number(/([\d,]+) rows/.exec(said)?.[1]?.replace(',', ''))
   expect(rows).toBeGreaterThan(50)
   await page.getByLabel('From (optional)', { exact: true }).fill('13/13')
@@ -142,8 +144,8 @@ test('what goes out comes in again: the bills as a workbook are all here already
   await visit(page, '/files/in')
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
-  await expect(counts).toHaveText(/^0 good, [\d,]+ here already, 0 wrong$/)
-  await expect(counts).toContainText(`${rows.toLocaleString('en-US')} here already`)
+  await expect(counts).toHaveText(/^0 good, [\d,]+ already entered, 0 wrong$/)
+  await expect(counts).toContainText(`${rows.toLocaleString('en-US')} already entered`)
   await page.getByTestId('company').click()
   await page.getByRole('option', { name: 'Pellam Slipway Works' }).click()
   await expect(counts).toHaveText(/ wrong$/)
@@ -171,11 +173,11 @@ test('checks of before: an office begins with its outstanding checks, its number
   await page.getByTestId('intake-ledger').click()
   await page.getByRole('option', { name: /^6120/ }).click()
   await page.getByTestId('intake-make').locator('input').check()
-  await expect(counts).toHaveText('3 good, 0 here already, 1 wrong')
-  await expect(page.getByTestId('intake-table')).toContainText('4055 is cleared already')
+  await expect(counts).toHaveText('3 good, 0 already entered, 1 wrong')
+  await expect(page.getByTestId('intake-table')).toContainText('Number 4055 is already cleared')
   await settled(page)
   await page.getByTestId('intake-take').dblclick()
-  await expect(page.getByText('Taken in: 2 checks, 1 other number')).toBeVisible()
+  await expect(page.getByText('Imported 2 checks, 1 other number')).toBeVisible()
   // The opening balance was told after them, so nothing moves but the numbers.
   const after = await todayOf(page, 'Operating')
   expect(after).toEqual(before)
@@ -187,9 +189,9 @@ test('checks of before: an office begins with its outstanding checks, its number
   await expect(page.getByTestId('life')).toContainText('not in the box')
   await visit(page, '/files/in')
   await page.getByTestId('intake-back').first().click()
-  await expect(page.getByText('pasted cells.tsv is taken back.')).toBeVisible()
+  await expect(page.getByText('Undid the import of pasted cells.tsv.')).toBeVisible()
   await visit(page, '/books/operating-book?number=4290')
-  await expect(page.getByTestId('life')).toContainText('pasted cells.tsv is taken back')
+  await expect(page.getByTestId('life')).toContainText('Import of pasted cells.tsv undone')
 })
 
 test('a matching is named, kept as a file, and used for a table with other columns and another order', async ({
@@ -222,19 +224,19 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await expect(page.getByTestId('intake-missing')).toBeVisible()
   await page.getByTestId('matching-file').setInputFiles(kept)
   await expect(page.getByTestId('intake-missing')).toHaveCount(0)
-  await expect(page.getByText('Titles stand in row 2')).toBeVisible()
+  await expect(page.getByText('Column titles are in row 2')).toBeVisible()
   // 03/04 is asked, whatever was saved of days that could not be two.
   await page.getByTestId('intake-order').click()
   await page.getByRole('option', { name: /^day first/ }).click()
   await page.getByTestId('intake-ledger').click()
   await page.getByRole('option', { name: /^6120/ }).click()
   await page.getByTestId('intake-make').locator('input').check()
-  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 already entered, 0 wrong')
   // What is for something else, or is no matching, is told and changes nothing.
   const other = { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":1}') }
   await page.getByTestId('matching-file').setInputFiles(other)
   await expect(page.getByTestId('matching-fault')).toContainText('x.json')
-  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 here already, 0 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 already entered, 0 wrong')
 })
 
 test('an import that is stopped while it waits leaves nothing behind', async ({ page }) => {
@@ -246,7 +248,7 @@ test('an import that is stopped while it waits leaves nothing behind', async ({ 
     mimeType: 'text/csv',
     buffer: Buffer.from(['Payee,Bill number,Date,Amount,Ledger account', ...rows].join('\n')),
   })
-  await expect(page.getByTestId('intake-counts')).toHaveText('1,500 good, 0 here already, 0 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('1,500 good, 0 already entered, 0 wrong')
   // Something else is being done with the bills of the company, so the import waits for its turn.
   await page.evaluate(
     () =>
@@ -262,7 +264,7 @@ test('an import that is stopped while it waits leaves nothing behind', async ({ 
   await button(page, 'Stop').click()
   await expect(page.getByTestId('intake-file')).toBeVisible()
   await page.evaluate(() => (globalThis as unknown as { release(): void }).release())
-  await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: Stopped. Nothing was imported..')
+  await expect(page.getByTestId('intake-fault')).toHaveText('many.csv: Stopped. Nothing was imported.')
   await expect(page.locator('main')).toHaveAttribute('aria-busy', 'false')
   await visit(page, '/bills')
   await page.getByLabel('Search number, payee or amount', { exact: true }).fill('B-1499')
@@ -294,7 +296,7 @@ test('cells are mended at the pace of the hand: nothing typed is lost or lands i
     .getByTestId('intake-file')
     .setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: longFile() })
   const counts = page.getByTestId('intake-counts')
-  await expect(counts).toHaveText('1,996 good, 0 here already, 4 wrong')
+  await expect(counts).toHaveText('1,996 good, 0 already entered, 4 wrong')
   await page.getByTestId('show-wrong').click()
   await page.getByLabel('Amount of row 9').click()
   await page.keyboard.press('ControlOrMeta+a')
@@ -306,14 +308,14 @@ test('cells are mended at the pace of the hand: nothing typed is lost or lands i
   for (const [i, row] of faultyRows.entries())
     await expect(page.getByLabel(`Amount of row ${row + 2}`)).toHaveValue(amounts[i]!)
   await page.keyboard.press('Enter')
-  await expect(counts).toHaveText('2,000 good, 0 here already, 0 wrong')
+  await expect(counts).toHaveText('2,000 good, 0 already entered, 0 wrong')
   await page.getByTestId('show-all').click()
   await expect(page.getByTestId('intake-table')).toContainText('LF-1')
   await expect(page.getByTestId('total-amount')).toHaveText('24,626.49')
   // What the file should add up to is typed, and holds the import back while it differs.
   const should = page.getByTestId('control-amount').locator('input')
   await should.fill('24,626.94')
-  await expect(page.getByText('The file comes to 24,626.49, which is 0.45 less.')).toBeVisible()
+  await expect(page.getByText('The file adds up to 24,626.49, which is 0.45 less.')).toBeVisible()
   await expect(page.getByTestId('intake-take')).toBeDisabled()
   await should.fill('24626.49')
   await expect(page.getByTestId('intake-take')).toBeEnabled()
@@ -339,15 +341,15 @@ test('what can be read two ways is asked: the decimal separator, near names, dec
   await expect(page.getByRole('option', { name: /comma.*row 2: 1\.234 is 1,234\.00/ })).toBeVisible()
   await page.getByRole('option', { name: /^point/ }).click()
   const counts = page.getByTestId('intake-counts')
-  await expect(counts).toHaveText('0 good, 0 here already, 2 wrong')
+  await expect(counts).toHaveText('0 good, 0 already entered, 2 wrong')
   await expect(page.getByTestId('intake-rounding')).toContainText('Amount in the file: 13.579')
   await page.getByTestId('intake-round').locator('input').check()
   await expect(page.getByTestId('total-amount')).toContainText('13.58')
   await page.getByTestId('intake-near').click()
-  await page.getByRole('option', { name: 'It is Cobalt Rope & Rigging' }).click()
-  await expect(counts).toHaveText('2 good, 0 here already, 0 wrong')
+  await page.getByRole('option', { name: 'Same as Cobalt Rope & Rigging' }).click()
+  await expect(counts).toHaveText('2 good, 0 already entered, 0 wrong')
   await page.getByTestId('intake-take').click()
-  await expect(page.getByText('Taken in: 2 bills, from pasted cells.tsv.')).toBeVisible()
+  await expect(page.getByText('Imported 2 bills from pasted cells.tsv.')).toBeVisible()
 })
 
 test('a ledger account that is not here is opened on the way, once it is said as what', async ({ page }) => {
@@ -362,12 +364,12 @@ test('a ledger account that is not here is opened on the way, once it is said as
     .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
     .fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
-  await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 here already, 2 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('0 good, 0 already entered, 2 wrong')
   await page.getByTestId('intake-make-ledgers').click()
   await page.getByRole('option', { name: 'create as expense' }).click()
-  await expect(page.getByTestId('intake-counts')).toHaveText('2 good, 0 here already, 0 wrong')
+  await expect(page.getByTestId('intake-counts')).toHaveText('2 good, 0 already entered, 0 wrong')
   await page.getByTestId('intake-take').click()
-  await expect(page.getByText('Taken in: 1 ledger account, 1 bill, from pasted cells.tsv.')).toBeVisible()
+  await expect(page.getByText('Imported 1 ledger account, 1 bill from pasted cells.tsv.')).toBeVisible()
   await visit(page, '/bills/ledger')
   await expect(page.getByRole('row', { name: /6999\s*Nets.*30\.00/ })).toBeVisible()
 })

@@ -73,18 +73,18 @@ test('a file is taken by browsing, dropping or pasting; another kind is told at 
     )
   await give('drop', 'picture.png', 'image/png', 'x')
   await expect(page.getByTestId('file-fault')).toHaveText(
-    'picture.png is not taken: A layout or stock file (JSON) is wanted here',
+    'picture.png cannot be used here. Choose a layout or stock file (JSON).',
   )
   await give('paste', 'odd.json', 'application/json', '{"a":1}')
   await expect(page.getByTestId('file-fault')).toHaveCount(0)
-  await expect(page.getByText('odd.json: not a layout or stock file of Violet Lane')).toBeVisible()
+  await expect(page.getByText('odd.json is not a Violet Lane layout or stock file')).toBeVisible()
 })
 
 test('a page that is not there says so, keeps the office, and leads back', async ({ page }) => {
   await demoOffice(page)
   await visit(page, '/nowhere')
-  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
-  await expect(page).toHaveTitle('There is no such page · Violet Lane')
+  await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible()
+  await expect(page).toHaveTitle('Page not found · Violet Lane')
   await page.getByRole('link', { name: 'Go to Today' }).click()
   await expect(page.getByTestId('today')).toBeVisible()
   await expect(page).toHaveTitle('Today · Violet Lane')
@@ -126,7 +126,7 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   await expect(save).toBeFocused()
   await visit(page, '/bills')
   await page.getByLabel('Search number, payee or amount', { exact: true }).fill('wl-9905')
-  await expect(page.getByText(/^1 here, open/)).toBeVisible()
+  await expect(page.getByText(/^1 bill shown/)).toBeVisible()
   expect(await lines()).toEqual([expect.stringContaining('Windrose Life Raft Service,WL-9905')])
   await visit(page, '/bills/payees')
   await page.getByLabel('Search by code or name', { exact: true }).fill('cobalt')
@@ -134,7 +134,7 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   await visit(page, '/trail')
   await page.getByLabel('Search text or name', { exact: true }).fill('WL-9905')
   await expect(page.getByTestId('trail').locator('[data-row]')).toHaveCount(1)
-  expect(await lines()).toEqual([expect.stringContaining('enter a bill')])
+  expect(await lines()).toEqual([expect.stringContaining('Bill entered')])
   expect(
     readFileSync(await saved('xlsx'))
       .subarray(0, 2)

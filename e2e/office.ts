@@ -122,7 +122,7 @@ export const button = (page: Page, name: string): Locator => page.getByRole('but
 export const drawForm = (page: Page) => ({
   payee: page.getByRole('combobox', { name: 'Payee' }),
   date: page.getByLabel('Date'),
-  amount: page.getByLabel('Amount'),
+  amount: page.getByLabel('Amount', { exact: true }),
   memo: page.getByLabel('Memo'),
   address: page.getByLabel('Address on the check'),
   ledger: page.getByRole('combobox', { name: 'Ledger account' }),
@@ -176,8 +176,8 @@ export async function fillFirstAccount(page: Page, routing: string): Promise<voi
   await page.getByLabel('Bank', { exact: true }).fill('First Lantern Bank')
   await page.getByLabel('Routing number', { exact: true }).fill(routing)
   await page.getByLabel('Account number', { exact: true }).fill('0052-6610-3')
-  await page.getByLabel('First check number').fill('1')
-  await page.getByLabel('Highest number').fill('50')
+  await page.getByLabel('First number').fill('1')
+  await page.getByLabel('Last number').fill('50')
   await page.getByLabel('Book balance today').fill('100.00')
 }
 

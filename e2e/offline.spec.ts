@@ -114,7 +114,7 @@ test.describe('a newer version', () => {
       const waiting = () =>
         page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state)
       await expect.poll(waiting).toBe('installed')
-      await expect(page.getByText('a newer one waits')).toBeVisible()
+      await expect(page.getByText('A newer version will load')).toBeVisible()
       await expect(band).toHaveCount(0)
       await company.fill('')
       await expect(band).toBeVisible()

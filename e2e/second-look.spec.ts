@@ -20,7 +20,7 @@ import {
 import { troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
-const said = (page: Page) => page.getByRole('status').filter({ hasText: /Drawn|Recorded/ })
+const said = (page: Page) => page.getByRole('status').filter({ hasText: /Drew|Recorded/ })
 
 test('the draw form: two presses draw one payment, the next name stands alone, a half-typed form outlives its tab, another company clears it', async ({
   page: first,
@@ -33,7 +33,7 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   let form = drawForm(page)
   // All faults at once, each at its field, the focus on the first.
   await form.draw.press('Enter')
-  for (const fault of ['Enter the payee', 'Enter an amount', 'choose the ledger account'])
+  for (const fault of ['Enter the payee', 'Enter an amount', 'Choose a ledger account'])
     await expect(page.getByText(fault)).toBeVisible()
   await expect(form.payee).toBeFocused()
 
@@ -97,7 +97,7 @@ test('a check written by hand: the number moves on, and an old message does not 
   await form.payee.press('Tab')
   await form.amount.fill('8')
   await form.draw.dblclick()
-  await expect(said(page)).toContainText(`Recorded: ${at} to Saltgrass Bakery`)
+  await expect(said(page)).toContainText(`Recorded check ${at} to Saltgrass Bakery`)
   await expect(number).toHaveValue(String(at + 1))
   await form.payee.fill('Saltgrass Bakery')
   await form.payee.press('Tab')
@@ -171,7 +171,7 @@ test('a number on the pack that is wrong by a digit uses nothing up, and is aske
   const numbers = (await wholeStore(page)).numbers.length
   await page.getByTestId('top-number').fill(String(Number(expected) + 1700))
   await expect(page.getByTestId('gap')).toBeVisible()
-  await page.getByTestId('gap').getByLabel('Why').fill('not in the box')
+  await page.getByTestId('gap').getByLabel('Reason').fill('not in the box')
   await expect(page.getByTestId('gap-sure')).toBeVisible()
   await expect(page.getByTestId('gap-done')).toBeDisabled()
   expect((await wholeStore(page)).numbers.length).toBe(numbers)
@@ -201,7 +201,7 @@ test('a fate given twice in a row: the reason is asked for anew, and the focus s
   await field('from').fill('99999')
   await field('why').fill('lost box')
   await page.getByTestId('fate-give').click()
-  await expect(page.getByTestId('fate-fault')).toHaveText('99999 is not in the number book')
+  await expect(page.getByTestId('fate-fault')).toHaveText('Number 99999 is not in the number book.')
   await expect(field('from')).toHaveValue('99999')
   expect((await truthOf(page)).acts).toBe(before + 2)
 })
@@ -215,7 +215,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   const number = Number(await row.getAttribute('data-number'))
   await row.click()
   await button(page, 'Replace').click()
-  await giveReason(page, 'Why', 'lost in the mail')
+  await giveReason(page, 'Reason', 'lost in the mail')
   await page.getByTestId('ask-go').dblclick()
   await expect(page.getByTestId('ask-go')).toHaveCount(0)
 
@@ -227,7 +227,7 @@ test('a check replaced, then cancelled in the lane: the balances are shown befor
   await page.locator(`tr[data-row="${payment.id}"]`).click()
   await button(page, 'Edit or withdraw').click()
   await button(page, 'Cancel the payment').click()
-  await giveReason(page, 'Why', 'paid twice')
+  await giveReason(page, 'Reason', 'paid twice')
   const after = await page
     .getByRole('dialog')
     .getByTestId('balances')
@@ -249,7 +249,7 @@ test('where the browser opens no window, nothing is printed and the PDF is offer
     window.open = () => null
   })
   await page.getByTestId('print-open').click()
-  await expect(page.getByText(/opened no window/)).toBeVisible()
+  await expect(page.getByText(/blocked the window/)).toBeVisible()
   const now = await wholeStore(page)
   expect([now.numbers.length, now.trail.length]).toEqual([before.numbers.length, before.trail.length])
   const download = page.waitForEvent('download')

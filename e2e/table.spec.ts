@@ -82,7 +82,7 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await expect(page.getByTestId('version')).toHaveText('THREE, version 1, changed')
   await page.waitForTimeout(400)
   const next = await reopen(page, context)
-  await expect(next.getByText('not saved are on the table')).toBeVisible()
+  await expect(next.getByText('unsaved changes have been restored')).toBeVisible()
   await next.getByTestId('save-layout').click()
   await expect(next.getByTestId('version')).toHaveText('THREE, version 2')
   await visit(next, '/papers/compare?layout=us-three-checks')
@@ -92,7 +92,7 @@ test('by mouse: drag, resize, snap, several at once, undo, save as a new version
   await next.getByTestId('pick-done').click()
   await loadPack(next)
   await expect(next.getByTestId('read-back')).toContainText(
-    '3 MICR lines read back from the finished pages: as meant',
+    '3 MICR lines read back from the finished pages. All are correct',
   )
   const x = await next
     .getByTestId('sheet')
@@ -148,7 +148,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await page.getByTestId('light-sheet').focus()
   await choose('Memo')
   await page.keyboard.press('ArrowRight')
-  await expect(page.getByTestId('own')).toContainText('Own to Pellam Slipway Works')
+  await expect(page.getByTestId('own')).toContainText('Only for Pellam Slipway Works')
   await page.keyboard.press('Control+s')
   await expect(page.getByTestId('save-layout')).toHaveText('Saved')
   await page.getByRole('button', { name: 'left: use the common setting' }).press('Enter')
@@ -170,15 +170,15 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   // Sooner than a hand's after the click, it is taken as the second half of a double press.
   await settled(page)
   await grid.getByLabel('Top of memo').press('Enter')
-  await expect(page.getByTestId('notes')).toContainText('memo: the field reaches into the clear band')
+  await expect(page.getByTestId('notes')).toContainText('memo: The field extends into the clear band')
   await grid.getByLabel('Left of memo').fill('far')
   await grid.getByLabel('Left of memo').press('Tab')
   await expect(grid.getByRole('alert')).toContainText('“far” is not a length')
   await grid.getByLabel('Top of memo').fill(top)
   await grid.getByLabel('Top of memo').press('ArrowDown')
-  await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
+  await expect(page.getByTestId('notes')).toContainText('No errors')
   await page.getByTestId('as-table').click()
-  await button(page, 'Add a field').click()
+  await button(page, 'Add field').click()
   await page.getByText('Void after', { exact: true }).click()
   await expect(page.getByTestId('light-sheet')).toContainText('Void after 90 days')
   // A column of no width would leave out what it tells, without a word.
@@ -197,7 +197,7 @@ test('a layout and a stock go out as files and come back; damaged files are told
   await demoOffice(page)
   await table(page, 'letter-top')
   const download = page.waitForEvent('download')
-  await button(page, 'Save as file').click()
+  await button(page, 'Export').click()
   const layout = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
     code: string
     id: string
@@ -213,12 +213,12 @@ test('a layout and a stock go out as files and come back; damaged files are told
   await take.setInputFiles(file('broken.json', { ...layout, fields: [{ ...layout.fields[0], x: 'left' }] }))
   await expect(page.getByTestId('import-faults')).toContainText('at fields.0.x')
   await take.setInputFiles(file('other.json', '{"format":"other"}'))
-  await expect(page.getByTestId('import-faults')).toContainText('not a layout or stock file')
+  await expect(page.getByTestId('import-faults')).toContainText('not a Violet Lane layout or stock file')
   await take.setInputFiles(file('good.json', { ...layout, id: 'mine', code: 'MINE' }))
   await expect(page.getByTestId('layouts')).toContainText('MINE')
   await expect(page.getByTestId('import-faults')).toHaveCount(0)
   const stock = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save Loose check leaf, 202 x 92 mm, blank as file' }).click()
+  await page.getByRole('button', { name: 'Export Loose check leaf, 202 x 92 mm, blank' }).click()
   await take.setInputFiles(await (await stock).path())
   await expect(page.getByTestId('stocks')).toContainText('version 2')
 })
@@ -228,14 +228,14 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
 }) => {
   await demoOffice(page)
   await visit(page, '/papers')
-  await button(page, 'Which stock do I have?').click()
+  await button(page, 'Find my stock').click()
   for (const answer of ['Letter, 8 1/2 x 11 in', 'One', 'In the middle', 'Nothing'])
     await page.getByTestId('guide').getByText(answer, { exact: true }).click()
   await page.getByTestId('guide').getByText('Stub, check, stub, blank').click()
   await page.getByLabel('Short code', { exact: true }).fill('MINE')
   await page.getByTestId('ask-go').click()
   await expect(page.getByTestId('light-sheet')).toBeVisible()
-  await expect(page.getByTestId('notes')).toContainText('Nothing is wrong')
+  await expect(page.getByTestId('notes')).toContainText('No errors')
 
   await button(page, 'Scan of the stock').click()
   await page.getByTestId('scan-file').setInputFiles('docs/screenshots/paper.png')
@@ -245,7 +245,7 @@ test('which stock is mine: four questions lead to a layout; own stock from measu
   // A stock without a name is told so at its field, in plain words.
   await visit(page, '/papers/stock/new')
   await page.getByTestId('save-stock').click()
-  await expect(page.getByTestId('stock-name')).toContainText('something is wanted here')
+  await expect(page.getByTestId('stock-name')).toContainText('this is required')
   await expect(page.getByTestId('stock-name').locator('input')).toBeFocused()
   await page.getByTestId('stock-name').locator('input').fill('Harbor office checks')
   await page.getByLabel('Sheet, height').fill('10 1/2')
@@ -271,12 +271,12 @@ test('an account: the check lights up, a sample of another country, own font ref
   await expect(page.locator('svg.check')).toContainText('Lighthouse Coast Bank')
   await page.getByLabel('MICR code').fill('12')
   await page.getByTestId('save-account').click()
-  await expect(page.getByText('write it as 400123004').first()).toBeVisible()
+  await expect(page.getByText('Enter it as 400123004').first()).toBeVisible()
   await page.getByLabel('MICR code').fill('400123004')
-  await expect(page.getByTestId('micr-findings')).toContainText('The line fits')
+  await expect(page.getByTestId('micr-findings')).toContainText('The MICR line meets the standard')
   await page.getByTestId('font-file').setInputFiles('core/faces/ttf/sans.ttf')
   await expect(
-    page.getByText('the font has nothing at').or(page.getByText('the pitch does not fit')),
+    page.getByText('The font has no character').or(page.getByText('The character spacing is wrong')),
   ).toBeVisible()
   await page.getByTestId('save-account').click()
   await expect(page.getByTestId('ready')).toBeVisible()

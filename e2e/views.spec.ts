@@ -175,7 +175,7 @@ test('every step of a run is clean for axe, or holds in every window and in the 
   await everyWay(page, 'print')
   await page.getByLabel('Sent to', { exact: true }).fill('Tern Island Press')
   const download = page.waitForEvent('download')
-  await button(page, 'Send away').click()
+  await button(page, 'Save file and send away').click()
   await download
   await page.getByTestId('came-back').setInputFiles({
     name: 'back.csv',
@@ -194,7 +194,7 @@ test('every step of a run is clean for axe, or holds in every window and in the 
   await visit(page, '/files')
   await page.getByLabel('Hand over to (person or computer)', { exact: true }).fill('Back desk')
   await page.getByTestId('hand-over').click()
-  await page.getByText(/Saved: a backup/).waitFor()
+  await page.getByText(/Backup saved/).waitFor()
   await everyWay(page, 'handed over')
   await button(page, 'Start another office').click()
   await page.getByTestId('back-to').waitFor()
@@ -215,7 +215,7 @@ test.describe('before anything was entered', () => {
 test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page }) => {
   await demoOffice(page)
   await toPrintStep(page, 'yard')
-  await page.getByRole('button', { name: 'Change' }).last().click()
+  await page.getByRole('button', { name: 'Edit' }).last().click()
   // Letters as the browser really sets them: left edge, baseline and width, in mm of the sheet.
   const shown = await page
     .getByTestId('sheet')

@@ -157,7 +157,7 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
     >
       <p v-if="asked === 'replace'">
         Use this when the payment is right but its check is not. Check {{ row.number }} is ended, and the
-        payment goes back to the lane to be printed under the next number. Bills, entries and balances do not
+        payment goes back to the lane and prints under the next number. Bills, entries and balances do not
         change.
       </p>
       <p v-else>

@@ -1,3 +1,4 @@
+import { namesOf } from '#core/trail/lineText'
 import { browserDb, type Folder } from './browserDb'
 import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from './db'
@@ -59,14 +60,13 @@ const noteFault = (fault: string): Promise<unknown> => browserDb.folders.update(
 
 /** Whether one is to be written: something was counted off since the last, or a day of work has gone by. */
 export async function readFolderDue(now: number): Promise<boolean> {
-  const [fact, last, counted] = [
-    await db.facts.get(BACKUP_FACT),
-    await db.trail.orderBy('seq').last(),
-    await db.trail.where('act').equals('count off').last(),
-  ]
+  const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
+  const counted = await Promise.all(
+    namesOf('Run counted off').map(name => db.trail.where('act').equals(name).last()),
+  )
   const { at, acts: saved } = lastBackup(fact)
   if (!last || last.seq <= saved) return false
-  return (counted?.seq ?? 0) > saved || !at || now - Date.parse(at) > DAY_MS
+  return counted.some(line => (line?.seq ?? 0) > saved) || !at || now - Date.parse(at) > DAY_MS
 }
 
 /** All but the last few of our files there go. */

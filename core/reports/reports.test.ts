@@ -126,10 +126,10 @@ describe('a trail file', () => {
       /^Line 3: it is number 4 instead of 3/,
     )
     expect(broken(`${file}{"seq":7}\n`)).toMatch(/^Line 7: not a line of a trail/)
-    expect(broken(`${file}nonsense`)).toMatch(/^line 7: it is not JSON/)
+    expect(broken(`${file}nonsense`)).toMatch(/^Line 7: it is not JSON/)
     const { hash: _, ...forged } = { ...lines[1]!, text: 'payment 100' }
     expect(broken(trailOut([lines[0]!, { ...forged, hash: hashOf(forged) }, ...lines.slice(2)]))).toMatch(
-      /^line 3: it does not follow/,
+      /^Line 3: it does not follow/,
     )
     expect(broken('')).toContain('no line')
   })

@@ -106,7 +106,7 @@ describe('a run that is printed', () => {
     const found = { ...rowOf(103, 'unused'), life: [{ ...stamp, fate: 'missing' as const }] }
     const of = known({ fates: rowsOf(aside, found), rows: rowsOf(found) })
     const { changes, trail } = must(print(of, { made: madeOf(of) }, stamp))
-    expect(trail.text).toBe('Printed 2 checks, 101, 103.')
+    expect(trail.text).toEqual('Printed 2 checks, 101, 103.')
     expect(changes.numbers.map(row => row.life.map(line => line.fate))).toEqual([
       ['on paper'],
       ['missing', 'on paper'],

@@ -71,6 +71,12 @@ const namesBefore: Readonly<Record<string, string>> = {
 /** The name of an act as the trail shows it. */
 export const actName = (act: string): string => namesBefore[act] ?? act
 
+/** All names under which lines of an act were ever written. */
+export const namesOf = (name: string): string[] => [
+  name,
+  ...Object.keys(namesBefore).filter(before => namesBefore[before] === name),
+]
+
 /** A line of the trail as a sentence; one that was written as notes, years ago, begins with its act. */
 export const lineText = ({ act, text }: Pick<TrailLine, 'act' | 'text'>): string =>
   /^\p{Lu}.*\.$/su.test(text) ? text : sentence(`${actName(act)}: ${text}`)

@@ -20,13 +20,14 @@ function entering(h: Seen): Move[] {
     {
       name: 'fill and enter a bill',
       most: 1,
+      queues: true,
       keeps: true,
       do: async () => {
         await fill()
         await press(h, enter)
       },
     },
-    { name: 'enter the bill', most: 1, keeps: true, do: async () => press(h, enter) },
+    { name: 'enter the bill', most: 1, keeps: true, queues: true, do: async () => press(h, enter) },
   ]
   const again = here(h, 'bill-again')
   if (again)

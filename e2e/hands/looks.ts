@@ -111,7 +111,7 @@ export const troublesOfSight = (page: Page): Promise<string[]> =>
     const refused = [
       ...document.querySelectorAll<HTMLElement>('main .v-alert.text-error, main .bg-error'),
     ].find(e => e.offsetParent && e.innerText.trim())
-    if (told && refused && /^(Drawn|Recorded|Saved|Counted)/.test(told))
+    if (told && refused && /^(Drew|Recorded|Saved|Counted)/.test(told))
       found.push(`“${told.slice(0, 40)}” still stands beside “${refused.innerText.slice(0, 40)}”`)
     return found
   })

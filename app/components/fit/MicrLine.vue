@@ -184,7 +184,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
             data-test="ladder-practice-scan"
             @click="scanPractice"
           >
-            Scan it
+            Scan sheet
           </v-btn>
         </p>
         <FileDrop
@@ -234,7 +234,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
             data-test="keep-micr"
             @click="keep(ladderSteps.find(s => micrFitName(s) === picked))"
           >
-            Keep it
+            Save
           </v-btn>
         </div>
       </template>

@@ -31,7 +31,7 @@ watch(
       <h2>{{ name }}</h2>
       <span v-if="state === 'done'" class="line">{{ line }}</span>
       <v-btn v-if="state === 'done' && again" size="small" variant="text" @click="emit('again')">
-        Change
+        Edit
       </v-btn>
     </header>
     <div v-if="state === 'open'" ref="body" class="body">

@@ -198,14 +198,14 @@ async function saveIt(): Promise<void> {
               <v-text-field
                 v-model="form.first"
                 data-part="first"
-                label="First check number"
+                label="First number"
                 inputmode="numeric"
                 :error-messages="faults.first"
               />
               <v-text-field
                 v-model="form.last"
                 data-part="last"
-                label="Last check number"
+                label="Last number"
                 inputmode="numeric"
                 :error-messages="faults.last"
                 hint="The last number in the box, or the highest you want to use"

@@ -82,7 +82,7 @@ function show(id: string) {
               </td>
               <td class="num">
                 <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`">
-                  Change
+                  Edit
                 </v-btn>
               </td>
             </tr>

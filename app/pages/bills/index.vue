@@ -70,7 +70,7 @@ const columns: readonly Column<Bill>[] = [
         :to="`/bills/pile?company=${company.id}`"
         data-test="take-in"
       >
-        Enter bills
+        Add bills
       </v-btn>
     </BillsHead>
     <p v-if="companies && !companies.length" class="quiet">

@@ -42,7 +42,7 @@ function endPile() {
 
 <template>
   <div class="page">
-    <BillsHead title="Enter bills" :companies="companies" :company="company" @choose="choose" />
+    <BillsHead title="Add bills" :companies="companies" :company="company" @choose="choose" />
     <div v-if="company && payees" class="halves">
       <BillsForm :bill="bill" verb="Enter bill" class="scroll" @go="enterIt(queue)">
         <template #after>

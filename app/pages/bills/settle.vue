@@ -197,7 +197,9 @@ const chart = computed(() => ({
                 short7(row.bill.due)
               }}</span>
             </template>
-            <template #empty> No bills to pay. Bills you enter are listed here by due date. </template>
+            <template #empty>
+              No bills are payable. They are listed here by due date once you enter them.
+            </template>
           </RowTable>
         </v-card>
         <div v-if="at && isChosen(at)" class="part" data-test="part">

@@ -44,7 +44,7 @@ const exportStock = (stock: Stock): void =>
     <PageHead title="Stocks & layouts">
       <FileDrop
         label="Import file"
-        kinds="A layout or stock file (JSON)"
+        kinds="a layout or stock file (JSON)"
         accept="application/json,.json"
         :most="20"
         slim
