@@ -187,7 +187,7 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   const wide = await width.inputValue()
   await width.fill('0')
   await width.press('Tab')
-  await expect(page.getByRole('group', { name: 'Description' })).toContainText(`; ${wide} stays`)
+  await expect(page.getByRole('group', { name: 'Description' })).toContainText(`Still ${wide}.`)
   await expect(width).toHaveValue(wide)
 })
 

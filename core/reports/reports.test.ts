@@ -122,9 +122,7 @@ describe('a trail file', () => {
     const file = trailOut(lines)
     expect(broken(file)).toBe(6)
     expect(broken(file.replace('payment 3', 'payment 9'))).toMatch(/^Line 4: it was changed/)
-    expect(broken(trailOut(lines.filter((_, i) => i !== 2)))).toMatch(
-      /^Line 3: it is number 4 instead of 3/,
-    )
+    expect(broken(trailOut(lines.filter((_, i) => i !== 2)))).toMatch(/^Line 3: it is number 4 instead of 3/)
     expect(broken(`${file}{"seq":7}\n`)).toMatch(/^Line 7: not a line of a trail/)
     expect(broken(`${file}nonsense`)).toMatch(/^Line 7: it is not JSON/)
     const { hash: _, ...forged } = { ...lines[1]!, text: 'payment 100' }

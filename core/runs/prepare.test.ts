@@ -96,7 +96,9 @@ describe('payments picked for a run', () => {
     expect(must(picked({ stock: carrying, layout, book: stationers })).changes.runs[0]).not.toHaveProperty(
       'paper',
     )
-    expect(on({ stock: carrying })).toContain('book-unfit (book) “Check over two stubs, 3 1/2 + 3 1/2 + 4 in, preprinted” has preprinted numbers. Choose the number book of that pack.')
+    expect(on({ stock: carrying })).toContain(
+      'book-unfit (book) “Check over two stubs, 3 1/2 + 3 1/2 + 4 in, preprinted” has preprinted numbers. Choose the number book of that pack.',
+    )
     expect(on({ stock: blank, book: stationers })).toContain('carries no numbers')
     expect(on({ stock: undefined })).toContain('stock no longer exists')
     expect(on({ stock: blank, layout: undefined })).toContain('layout no longer exists')

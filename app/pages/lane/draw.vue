@@ -111,7 +111,7 @@ const payeeHint = computed(() => {
           v-if="form.payee.trim() && !payee"
           v-model="form.kind"
           :items="[...payeeKinds]"
-          label="Payee type"
+          label="Kind"
           hide-details
           class="mt-3 mb-4"
           data-test="payee-kind"
