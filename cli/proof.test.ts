@@ -145,7 +145,7 @@ describe('npm run proof', () => {
     const layout = JSON.parse(readFileSync(join(root, 'samples/layout.json'), 'utf8')) as object
     writeFileSync(at('bare.json'), JSON.stringify({ ...layout, fields: [] }))
     expect(proof(...args({ '--layout': at('bare.json'), '--out': at('b.pdf') })).stderr).toContain(
-      '/tmp/violet-lane-cli-26uImR/bare.json: at fields: the layout has no fields\n',
+      'bare.json: at fields: the layout has no fields',
     )
   })
   it('leaves no PDF where it cannot write, and explains itself', () => {

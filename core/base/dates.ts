@@ -145,12 +145,12 @@ export function monthNamed(name: string): number | undefined {
   return at < 0 ? undefined : at + 1
 }
 
+/** A day as all screens, the trail and papers show it: Nov 22, 2026. */
+export const dayText = (date: PlainDate): string => formatDate(date, 'MMM D, YYYY')
 /**
  * The date written by one of our patterns; in French and Spanish the day stands before the name of the month,
  * in French the first as 1er.
  */
-/** A day as all screens, the trail and exports for people show it: Nov 22, 2026. */
-export const dayText = (date: PlainDate): string => formatDate(date, 'MMM D, YYYY')
 export function formatDate(
   date: PlainDate,
   pattern: DatePattern,

@@ -227,7 +227,7 @@ describe('a number book', () => {
     )
     expect(put(0, 1)).toBe('book-open-run (book) A run of this book is not counted off yet.')
     expect(put(0, 0, away)).toBe('book-so-already (book) This book is already archived.')
-    expect(put(0, 0, book, false)).toBe('book-so-already (book) This book is already in use')
+    expect(put(0, 0, book, false)).toBe('book-so-already (book) This book is already in use.')
     expect(put(3, 1, away, false)).toEqual({
       changes: { books: [book] },
       trail: { act: 'Number book unarchived', text: `Unarchived number book ${bookName(book)}.`, about },

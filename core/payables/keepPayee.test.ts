@@ -19,7 +19,7 @@ const known = (more: Partial<PayeeKnown> = {}): PayeeKnown => ({
 })
 const form: PayeeForm = {
   kind: 'supplier',
-  name: 'Added payee Saltgrass Bakery.',
+  name: 'Saltgrass Bakery',
   address: ['4 Oven Lane'],
   memo: '',
   split: [{ ledgerId: idOf('wood'), weight: 1 }],
@@ -42,7 +42,7 @@ describe('a payee that is written down', () => {
     [{ name: '  ' }, 'payee-blank at name'],
     [{ name: 'x'.repeat(80) }, 'done'],
     [{ name: 'x'.repeat(81) }, 'text-too-long at name'],
-    [{ name: ' cobalt  ROPE' }, 'done'],
+    [{ name: ' cobalt  ROPE' }, 'payee-known at name'],
     [{ address: address(6) }, 'done'],
     [{ address: address(7) }, 'address-lines at address'],
     [{ code: 'x'.repeat(12) }, 'done'],
@@ -138,11 +138,11 @@ describe('a payee that is changed', () => {
     )
     expect(outcome(change({ memo: 'x' }, { ...payee, became: rope.id }))).toBe('payee-merged at name')
     const at = { id: payee.id, companyId: company.id, to: formOf(payee) }
-    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('done')
+    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('payee-known at name')
     expect(outcome(keepPayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
     const old = { ...at, from: { ...formOf(payee), memo: 'Pine' }, to: { ...formOf(payee), memo: 'Oak' } }
     expect(outcome(keepPayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
-    expect(outcome(change({ name: 'COBALT rope' }))).toBe('done')
+    expect(outcome(change({ name: 'COBALT rope' }))).toBe('payee-known at name')
   })
   it('goes back once, to what was told before', () => {
     expect(outcome(takePayeeChangeBack(known({ payee }), stamp))).toBe('nothing-changed at name')
@@ -198,7 +198,7 @@ describe('a payee of several companies', () => {
     const here = { ...payee, shared: 's' }
     const elsewhere = [
       { ...there, shared: 's' },
-      { ...payeeOf('t2', 'Added payee Saltgrass Bakery.'), companyId: other.id },
+      { ...payeeOf('t2', 'Saltgrass Bakery'), companyId: other.id },
     ]
     const act = (name: string) => {
       const { shared: _, ...from } = formOf(here) as Payee
@@ -216,7 +216,7 @@ describe('a payee of several companies', () => {
     expect(done.trail.text).toBe(
       'Changed payee Shoreline Timber: name, now Shoreline Lumber, at 2 companies.',
     )
-    expect(outcome(act('saltgrass bakery'))).toBe('done')
+    expect(outcome(act('saltgrass bakery'))).toBe('payee-known at name')
     expect(outcome(unsharePayee({ payee, linked: [] }))).toBe('payee-alone at company')
     const [one] = elsewhere
     expect(must(unsharePayee({ payee: here, linked: [one!] })).changes.payees).toEqual([payee, there])

@@ -129,6 +129,6 @@ describe('a trail file', () => {
     expect(broken(trailOut([lines[0]!, { ...forged, hash: hashOf(forged) }, ...lines.slice(2)]))).toMatch(
       /^Line 3: it does not follow/,
     )
-    expect(broken('')).toContain('no line')
+    expect(broken('')).toContain('no trail lines')
   })
 })

@@ -99,11 +99,11 @@ describe('payments picked for a run', () => {
     expect(on({ stock: carrying })).toContain(
       'book-unfit (book) “Check over two stubs, 3 1/2 + 3 1/2 + 4 in, preprinted” has preprinted numbers. Choose the number book of that pack.',
     )
-    expect(on({ stock: blank, book: stationers })).toContain('carries no numbers')
+    expect(on({ stock: blank, book: stationers })).toContain('has no preprinted numbers')
     expect(on({ stock: undefined })).toContain('stock no longer exists')
     expect(on({ stock: blank, layout: undefined })).toContain('layout no longer exists')
     const kept = { ...layout, companies: ['another'] }
-    expect(on({ stock: blank, layout: kept })).toContain('kept for other companies')
+    expect(on({ stock: blank, layout: kept })).toContain('is only for other companies')
   })
   it('may be picked anew until they are printed: the printer stays, the number on top is to be read again', () => {
     const printing = { printerId: idOf<'printer'>('hall'), tray: '2', fitId: null }
@@ -330,7 +330,7 @@ describe('a run that takes its numbers from another box', () => {
       },
       trail: {
         act: 'Other book loaded',
-        text: 'Box of May',
+        text: 'Loaded another number book, Box of May.',
         about: { account: account.id, run: runId, book: box.id },
       },
     })

@@ -238,10 +238,10 @@ describe('paper that is printed once more', () => {
       'stock-numbered (number, 101) The numbers are preprinted on this stock. Replace the check instead.',
     )
     expect(cameTo(again(row, { inHouse: false }))).toBe(
-      'left-house (inHouse) A check that left the office cannot be printed again. Replace it instead',
+      'left-house (inHouse) A check that left the office cannot be printed again. Replace it instead.',
     )
     expect(cameTo(again(row, { firstSheet: ' ' }))).toBe(
-      'why-blank (why) Enter what happened to the first sheet',
+      'why-blank (why) Enter what happened to the first sheet.',
     )
   })
 })

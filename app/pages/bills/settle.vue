@@ -83,10 +83,10 @@ async function settleIt(): Promise<void> {
   focusSoon('[data-test="to-run"]')
 }
 const chart = computed(() => ({
-  labels: weeks.value.map((w, i) => (i ? short7(w.from).slice(0, 6) : 'now')),
+  labels: weeks.value.map((w, i) => (i ? short7(w.from).split(',')[0]! : 'now')),
   bars: weeks.value.map(w => w.out / 100),
   line: weeks.value.map(w => w.after / 100),
-  told: `Going out by week, and left after it: ${weeks.value.map(w => `${w.from} ${figures(w.out)}, ${figures(w.after)} left`).join('; ')}`,
+  told: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${short7(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
 }))
 </script>
 
@@ -134,7 +134,7 @@ const chart = computed(() => ({
           <v-select
             v-model="account"
             :items="[
-              { title: 'default of each payee', value: '' },
+              { title: 'payee’s default', value: '' },
               ...able.map(a => ({ title: a.account.name, value: a.account.id })),
             ]"
             label="Paid from"

@@ -103,6 +103,7 @@ const payeeHint = computed(() => {
           :payees="payees ?? []"
           :faults="faults('payee')"
           :hint="payeeHint"
+          class="mb-2"
           data-field="payee"
           data-test="payee"
           @keydown.enter="enterPayee"

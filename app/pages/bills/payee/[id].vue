@@ -67,6 +67,11 @@ const openBills = computed(() =>
 const payments = computed(() => story.value?.payments ?? [])
 const account = computed(() => payeeAccount(story.value?.bills ?? [], payments.value).reverse())
 const years = computed(() => yearsPaid(payments.value))
+/** A month under its bar: the year stands beside the first and each January. */
+const monthLabel = (month: string, withYear: boolean): string => {
+  const [name] = day(`${month}-01` as PlainDate).split(' ')
+  return withYear || month.endsWith('-01') ? `${name} ${month.slice(0, 4)}` : name!
+}
 const months = computed(() => monthsPaid(payments.value, localToday(), 12))
 
 const { busy: acting, fault, did, clear } = useAct()
@@ -205,9 +210,9 @@ async function letGo() {
           >
         </div>
         <WeeksChart
-          :labels="months.map(m => m.month.slice(2))"
+          :labels="months.map((m, i) => monthLabel(m.month, i === 0))"
           :bars="months.map(m => m.paid / 100)"
-          :told="`Paid by month: ${months.map(m => `${m.month} ${figures(m.paid)}`).join(', ')}`"
+          :told="`Paid by month: ${months.map(m => `${monthLabel(m.month, true)} ${figures(m.paid)}`).join(', ')}`"
           class="mb-3"
         />
         <table class="plain mb-4" data-test="payee-paid">
