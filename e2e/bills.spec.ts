@@ -32,7 +32,7 @@ test(`a Friday of ${PILE} bills by the keyboard alone: from the pile to counted-
   expect(suppliers.length, known.join(' ')).toBeGreaterThan(5)
   const { press, onto, presses } = byKeys(page)
   await visit(page, '/bills')
-  await onto('[data-test=take-in]')
+  await onto('[data-test=take-in]', 'Shift+Tab')
   await press('Enter')
   await expect(page.getByRole('combobox', { name: 'Payee, by code or name' })).toBeFocused()
   for (let i = 0; i < PILE; i++) {
@@ -252,7 +252,7 @@ test('a mixed check: open bills, a credit and a ledger line, with what is left t
   const form = drawForm(page)
   await form.payee.fill('OYSP')
   await page.keyboard.press('Tab')
-  await expect(page.getByText('open bills')).toBeVisible()
+  await expect(page.getByText('This payee has 2 open bills')).toBeVisible()
   await page.getByTestId('pay-all').click()
   await expect(form.amount).toHaveValue('584.40')
   await expect(page.getByTestId('left-to-place')).toContainText('Left to assign: $0.00')

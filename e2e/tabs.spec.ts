@@ -71,7 +71,7 @@ test('a second run on the same book is told which one is open', async ({ page, c
   await expect(page.getByTestId('top-number')).toBeVisible()
   await expect(other.getByText('Another run of this number book is being prepared.')).toBeVisible()
   await other.getByTestId('pick-done').click()
-  await expect(other.getByText('another run of this number book is being prepared')).toBeVisible()
+  await expect(other.getByText('is being prepared (3 payments)')).toBeVisible()
   await page.getByRole('button', { name: 'Drop run' }).click()
   await page.getByTestId('ask-go').click()
   await expect(page.getByRole('heading', { name: 'Lane' })).toBeVisible()
