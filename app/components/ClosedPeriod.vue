@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate, typedDate } from '#core/base/dates'
+import { dayText, formatDate, typedDate } from '#core/base/dates'
 import type { Company } from '#core/payables/account'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -23,7 +23,7 @@ async function close(open: boolean) {
   )
     return
   office.said = date
-    ? `${props.company.name[0]}: books closed through ${formatDate(date.value, 'MMM D, YYYY')}.`
+    ? `${props.company.name[0]}: books closed through ${dayText(date.value)}.`
     : `${props.company.name[0]}: books open again.`
   text.value = ''
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate, dayOfMoment } from '#core/base/dates'
+import { dayText, dayOfMoment } from '#core/base/dates'
 import { readHandedOver } from '~/data/handing'
 import { readStart } from '~/data/reads'
 
@@ -13,8 +13,7 @@ const { offered, takeUp } = useNewVersion()
 <template>
   <p v-if="madeUp" class="band made-up" role="note" data-test="made-up">Demo office: nothing here is real.</p>
   <p v-if="handed" class="band" role="note" data-test="band">
-    Handed over to {{ handed.to }} on {{ formatDate(dayOfMoment(handed.at), 'MMM D, YYYY') }}. Nothing can be
-    changed here.
+    Handed over to {{ handed.to }} on {{ dayText(dayOfMoment(handed.at)) }}. Nothing can be changed here.
     <NuxtLink to="/files">{{ handed.fromHere ? 'Take office back' : 'Continue here' }}</NuxtLink>
   </p>
   <p v-if="offered" class="band" role="status" data-test="newer">

@@ -1,4 +1,4 @@
-import { formatDate, addDays, typedDate, type PlainDate } from '#core/base/dates'
+import { dayText, addDays, typedDate, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { computed, ref, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
@@ -169,7 +169,7 @@ export function useSettle(
     const of = company.value
     if (!of || busy.value || !checks.value.length || faulty.value) return false
     const payments = checks.value.map(({ accountId: id, draw }) => ({ accountId: id, draw }))
-    const told = `Drew ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${formatDate(dayOf(later.value), 'MMM D, YYYY')}.` : 'They are in the lane.'}`
+    const told = `Drew ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayText(dayOf(later.value))}.` : 'They are in the lane.'}`
     const done = await act('settle', { companyId: of.id, payments })
     if (!done?.ok) return false
     // What was chosen is drawn: what is left open of it is chosen anew, or not.

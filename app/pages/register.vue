@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { fates, type Fate } from '#core/books/fates'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
@@ -75,7 +75,7 @@ const columns: readonly Column<NumberRow>[] = [
     title: 'Date',
     width: '122px',
     look: 'nowrap',
-    text: r => (r.check ? formatDate(r.check.date, 'MMM D, YYYY') : ''),
+    text: r => (r.check ? dayText(r.check.date) : ''),
     sort: r => r.check?.date ?? '',
   },
   {

@@ -205,11 +205,10 @@ function nearestYear(month: number, day: number, today: PlainDate, lean: Lean): 
   const days = daysBetween(today, nearest)
   if (Math.abs(days) <= FAR_DAYS) return good(nearest)
   const away = days < 0 ? `${-days} days ago` : `in ${days} days`
-  return refuse(
-    'date-far',
-    `Without a year this would be ${formatDate(nearest, 'MMM D, YYYY')}, ${away}. Type the year too.`,
-    { field: 'date', value: nearest },
-  )
+  return refuse('date-far', `Without a year this would be ${dayText(nearest)}, ${away}. Type the year too.`, {
+    field: 'date',
+    value: nearest,
+  })
 }
 /** The nearest day with that number in its month, today or after; looking back, today or before. */
 function dayOfMonth(wanted: number, today: PlainDate, lean: Lean): PlainDate | undefined {

@@ -1,11 +1,10 @@
-import { dayOfMoment, formatDate } from '../base/dates'
+import { dayText, dayOfMoment } from '../base/dates'
 import { good, refuse, type Result } from '../base/result'
 import type { Decision, Stamp } from '../trail/trail'
 import type { HandedOver, OfficeSettings } from './settings'
 
 const MOST_LETTERS = 60
-const told = ({ to, at }: HandedOver): string =>
-  `handed over to ${to} on ${formatDate(dayOfMoment(at), 'MMM D, YYYY')}`
+const told = ({ to, at }: HandedOver): string => `handed over to ${to} on ${dayText(dayOfMoment(at))}`
 
 /** The refusal of every other act in an office that was handed over; good where it was not. */
 export const stillHere = (settings: OfficeSettings | undefined): Result<true> =>

@@ -1,4 +1,4 @@
-import { formatDate, type PlainDate } from '../base/dates'
+import { dayText, type PlainDate } from '../base/dates'
 import { good, refuse, type Result } from '../base/result'
 import { figures } from '../money/figures'
 import type { Allocation } from './allocation'
@@ -19,7 +19,7 @@ export function sameBillPayee(bill: Bill | undefined, { payeeId }: Pick<Payment,
 /** Refuses a discount on a day after its last, where nobody gave a reason to take it all the same. */
 export function discountInTime(bill: Bill, date: PlainDate, { discount, late }: Allocation): Result<true> {
   if (!discount || !bill.discount || date <= bill.discount.until || late?.trim()) return good(true)
-  const until = formatDate(bill.discount.until, 'MMM D, YYYY')
+  const until = dayText(bill.discount.until)
   return refuse(
     'discount-late',
     `The discount on bill ${bill.number} ended on ${until}. Give a reason to keep it, or pay the bill without it.`,

@@ -1,4 +1,4 @@
-import { formatDate, type PlainDate } from '../base/dates'
+import { dayText, type PlainDate } from '../base/dates'
 import type { Payee } from './payee'
 import type { Payment } from './payment'
 
@@ -12,7 +12,7 @@ export const changedSince = (payee: Payee, lastPaidAt: string | undefined): Befo
 const whole = (of: { readonly name: string; readonly address: readonly string[] }): string =>
   [of.name, ...of.address].join(', ')
 const byWhom = ({ by, at }: Before): string =>
-  `by ${by || 'someone'} on ${formatDate(at.slice(0, 10) as PlainDate, 'MMM D, YYYY')}`
+  `by ${by || 'someone'} on ${dayText(at.slice(0, 10) as PlainDate)}`
 
 /** Who changed a payee and when, the old beside the new. */
 export const tellChange = (payee: Payee, before: Before): string =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { Refusal } from '#core/base/result'
 import { figures } from '#core/money/figures'
@@ -53,7 +53,7 @@ const twice = computed<Refusal | undefined>(() => {
   return (
     first && {
       code: 'bill-twice',
-      text: `Bill ${first.number} was already entered: ${figures(first.amount, { sign: props.sign })}, dated ${formatDate(first.date, 'MMM D, YYYY')}, our number ${first.ourNumber}.`,
+      text: `Bill ${first.number} was already entered: ${figures(first.amount, { sign: props.sign })}, dated ${dayText(first.date)}, our number ${first.ourNumber}.`,
     }
   )
 })
@@ -139,7 +139,7 @@ const twice = computed<Refusal | undefined>(() => {
       <template v-for="(b, i) in namesakes.like.slice(0, 3)" :key="b.id"
         ><template v-if="i">, </template><NuxtLink :to="`/bills?bill=${b.id}`">{{ b.number }}</NuxtLink> ({{
           figures(b.amount, { sign })
-        }}, {{ formatDate(b.date, 'MMM D, YYYY') }})</template
+        }}, {{ dayText(b.date) }})</template
       >.
     </v-alert>
     <dl class="follows">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lineText } from '#core/trail/lineText'
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { open, owed, type Bill } from '#core/payables/bill'
 import type { Company } from '#core/payables/account'
@@ -29,7 +29,7 @@ const story = useLive(
   () => readStory('bill', props.bill.id),
   () => props.bill.id,
 )
-const day = (date: string) => formatDate(date as never, 'MMM D, YYYY')
+const day = (date: string) => dayText(date as never)
 const facts = computed(() => {
   const b = props.bill
   return [

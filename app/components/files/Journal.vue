@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate, typedDate } from '#core/base/dates'
+import { dayText, formatDate, typedDate } from '#core/base/dates'
 import type { SentJournal } from '#core/payables/account'
 import { nextJournal } from '#core/payables/sendJournal'
 import { saveList } from '~/data/lists'
@@ -20,7 +20,7 @@ watch(
   { immediate: true },
 )
 const unsaved = ref('')
-const dayTold = (day: string): string => formatDate(day as SentJournal['through'], 'MMM D, YYYY')
+const dayTold = (day: string): string => dayText(day as SentJournal['through'])
 
 async function save(of: SentJournal, as: 'csv' | 'xlsx') {
   if (!company.value) return

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate, type PlainDate } from '#core/base/dates'
+import { dayText, type PlainDate } from '#core/base/dates'
 import { cents, parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Allocation } from '#core/payables/allocation'
@@ -31,7 +31,6 @@ function takePart(b: Bill, text: string): void {
   if (!typed.ok || !before || typed.value === before.amount) return
   emit('update:modelValue', [...rest(b), { billId: b.id, amount: typed.value, discount: cents(0) }])
 }
-const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
 </script>
 
 <template>
@@ -56,9 +55,9 @@ const told = (d: PlainDate) => formatDate(d, 'MMM D, YYYY')
                   ? `${b.hold.kind}: ${b.hold.why}`
                   : open(b) === 0
                     ? 'in the lane'
-                    : `due ${told(b.due)}`
+                    : `due ${dayText(b.due)}`
               }}<template v-if="isPayableNow(b) && discountFor(b)"
-                >, less {{ figures(discountFor(b)) }} until {{ told(b.discount!.until) }}</template
+                >, less {{ figures(discountFor(b)) }} until {{ dayText(b.discount!.until) }}</template
               >
             </span>
           </td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { signatureChoices } from '#core/payables/account'
-import { formatDate, typedDate } from '#core/base/dates'
+import { dayText, typedDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
@@ -66,7 +66,7 @@ const columns: readonly Column<Payment>[] = [
     title: 'Date',
     width: '122px',
     look: 'nowrap',
-    text: p => formatDate(p.date, 'MMM D, YYYY'),
+    text: p => dayText(p.date),
   },
   { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },
   { key: 'amount', title: 'Amount', num: true, width: '112px', text: p => figures(p.amount) },
@@ -93,8 +93,7 @@ function reasonOf(p: Payment): string {
   const text = find.value?.trim().toLowerCase() ?? ''
   if (text && ![p.name.toLowerCase(), p.memo.toLowerCase(), figures(p.amount)].some(t => t.includes(text)))
     return 'not what is looked for'
-  if (due.value?.ok && p.date > due.value.value)
-    return `dated after ${formatDate(due.value.value, 'MMM D, YYYY')}`
+  if (due.value?.ok && p.date > due.value.value) return `dated after ${dayText(due.value.value)}`
   return ''
 }
 const chosen = computed(() => list.value.filter(isPicked))

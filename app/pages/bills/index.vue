@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { idOf } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import { open, type Bill } from '#core/payables/bill'
@@ -37,7 +37,7 @@ const columns: readonly Column<Bill>[] = [
     title: 'Due',
     width: '108px',
     look: 'nowrap',
-    text: b => formatDate(b.due, 'MMM D, YYYY'),
+    text: b => dayText(b.due),
     sort: b => b.due,
   },
   { key: 'stage', title: 'Stage', width: '122px', sort: b => b.stage },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import type { LedgerLine } from '#core/ledger/trial'
 import type { Column } from '~/composables/rowTable'
@@ -31,7 +31,7 @@ const columns: readonly Column<LedgerLine>[] = [
     title: 'Date',
     width: '106px',
     look: 'nowrap',
-    text: l => formatDate(l.entry.date, 'MMM D, YYYY'),
+    text: l => dayText(l.entry.date),
   },
   { key: 'text', title: 'Entry' },
   { key: 'debit', title: 'Debit', num: true, width: '92px', text: l => orNothing(l.debit) },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import type { QueuedBill } from '~/data/billQueue'
 import { useOffice } from '~/stores/office'
@@ -22,7 +22,7 @@ const queue = useBillQueue(
   computed(() => company.value?.id),
   kept => {
     add(kept)
-    office.said = `Entered as our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${formatDate(kept.due, 'MMM D, YYYY')}.`
+    office.said = `Entered as our number ${kept.ourNumber}: ${figures(kept.amount, { sign: sign.value })}, due ${dayText(kept.due)}.`
   },
 )
 const { refused, waiting } = queue

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { formatDate, weekday, type PlainDate } from '#core/base/dates'
+import { dayText, weekday, type PlainDate } from '#core/base/dates'
 import type { Result } from '#core/base/result'
 import { figures } from '#core/money/figures'
 import { isOverdue, open } from '#core/payables/bill'
@@ -64,10 +64,9 @@ watch(
 function keepPart() {
   if (at.value && isChosen(at.value)) partFault.value = takePart(at.value, part.value)
 }
-const short7 = (day: PlainDate) => formatDate(day, 'MMM D, YYYY')
 const dayNames = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 const told = (r: Result<PlainDate>): string =>
-  r.ok ? `${dayNames[weekday(r.value)]} ${short7(r.value)}` : ''
+  r.ok ? `${dayNames[weekday(r.value)]} ${dayText(r.value)}` : ''
 const wrong = (r: Result<PlainDate>): string[] => (r.ok ? [] : [r.refusal.text])
 
 const otherwise = ref(false)
@@ -83,10 +82,10 @@ async function settleIt(): Promise<void> {
   focusSoon('[data-test="to-run"]')
 }
 const chart = computed(() => ({
-  labels: weeks.value.map((w, i) => (i ? short7(w.from).split(',')[0]! : 'now')),
+  labels: weeks.value.map((w, i) => (i ? dayText(w.from).split(',')[0]! : 'now')),
   bars: weeks.value.map(w => w.out / 100),
   line: weeks.value.map(w => w.after / 100),
-  told: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${short7(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
+  told: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${dayText(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
 }))
 </script>
 
@@ -194,7 +193,7 @@ const chart = computed(() => ({
             </template>
             <template #due="{ row }">
               <span class="nowrap" :class="{ 'text-error': isOverdue(row.bill, today) }">{{
-                short7(row.bill.due)
+                dayText(row.bill.due)
               }}</span>
             </template>
             <template #empty>

@@ -3,7 +3,7 @@ import type { Column } from '~/composables/rowTable'
 import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
 import { fates, type Fate } from '#core/books/fates'
 import { stockLeft, weeksTold } from '#core/books/pace'
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { readBookRows } from '~/data/bookReads'
 import { readPace } from '~/data/pace'
@@ -166,7 +166,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             <p v-if="row?.check" class="mb-1">
               {{ row.check.payee }},
               {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }},
-              {{ formatDate(row.check.date, 'MMM D, YYYY') }}
+              {{ dayText(row.check.date) }}
               <NuxtLink :to="`/register?account=${row.accountId}&number=${encodeURIComponent(row.id)}`"
                 >View in register</NuxtLink
               >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { nextNumber } from '#core/books/book'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
@@ -77,7 +77,7 @@ const columns: readonly Column<Payment>[] = [
     title: 'Date',
     width: '122px',
     look: 'nowrap',
-    text: p => formatDate(p.date, 'MMM D, YYYY'),
+    text: p => dayText(p.date),
     sort: p => p.date,
   },
   { key: 'memo', title: 'Memo', look: 'quiet', text: p => p.memo },

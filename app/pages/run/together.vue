@@ -4,7 +4,7 @@ import { idOf } from '#core/base/id'
 import { afterRun } from '#core/ledger/balances'
 import { figures } from '#core/money/figures'
 import { unfitFor } from '#core/runs/run'
-import { formatDate } from '#core/base/dates'
+import { dayText } from '#core/base/dates'
 import { checksPerSheet } from '#core/paper/stock'
 import { laneSums, notBefore, type Payment } from '#core/payables/payment'
 import { readHeld } from '~/data/billReads'
@@ -112,7 +112,7 @@ async function start() {
               <td>
                 {{ p.name }}<span v-if="reasonOf(g, p)" class="quiet">, {{ reasonOf(g, p) }}</span>
               </td>
-              <td>{{ formatDate(p.date, 'MMM D, YYYY') }}</td>
+              <td>{{ dayText(p.date) }}</td>
               <td class="num">{{ figures(p.amount) }}</td>
             </tr>
           </tbody>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lineText } from '#core/trail/lineText'
 import { isLive } from '#core/payables/payee'
-import { formatDate, type PlainDate } from '#core/base/dates'
+import { dayText, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { idOf } from '#core/base/id'
 import { sum } from '#core/money/cents'
@@ -60,7 +60,6 @@ const lines = useLive(
   () => (isNew.value ? [] : readStory('payee', id.value)),
   () => String(id.value),
 )
-const day = (date: PlainDate) => formatDate(date, 'MMM D, YYYY')
 const openBills = computed(() =>
   (story.value?.bills ?? []).filter(b => b.stage === 'payable' && open(b) !== 0),
 )
@@ -69,7 +68,7 @@ const account = computed(() => payeeAccount(story.value?.bills ?? [], payments.v
 const years = computed(() => yearsPaid(payments.value))
 /** A month under its bar: the year stands beside the first and each January. */
 const monthLabel = (month: string, withYear: boolean): string => {
-  const [name] = day(`${month}-01` as PlainDate).split(' ')
+  const [name] = dayText(`${month}-01` as PlainDate).split(' ')
   return withYear || month.endsWith('-01') ? `${name} ${month.slice(0, 4)}` : name!
 }
 const months = computed(() => monthsPaid(payments.value, localToday(), 12))
@@ -196,7 +195,7 @@ async function letGo() {
               <td>
                 <NuxtLink :to="`/bills?company=${company.id}&bill=${b.id}`">{{ b.number }}</NuxtLink>
               </td>
-              <td class="nowrap">due {{ day(b.due) }}</td>
+              <td class="nowrap">due {{ dayText(b.due) }}</td>
               <td><BillsStageMark :bill="b" /></td>
               <td class="num">{{ figures(open(b)) }}</td>
             </tr>
@@ -218,7 +217,7 @@ async function letGo() {
         <table class="plain mb-4" data-test="payee-paid">
           <tbody>
             <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
-              <td class="nowrap">{{ day(payment.date) }}</td>
+              <td class="nowrap">{{ dayText(payment.date) }}</td>
               <td><StateMark :state="payment.state" /></td>
               <td>
                 <span v-if="payment.otherwise"
@@ -264,7 +263,7 @@ async function letGo() {
             </thead>
             <tbody>
               <tr v-for="l in account.slice(0, many)" :key="l.id">
-                <td class="nowrap">{{ day(l.date) }}</td>
+                <td class="nowrap">{{ dayText(l.date) }}</td>
                 <td>
                   <NuxtLink v-if="'bill' in l.of" :to="`/bills?company=${company.id}&bill=${l.of.bill.id}`">{{
                     l.of.bill.number
