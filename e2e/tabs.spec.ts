@@ -189,3 +189,53 @@ test('an account that is filled in, in two tabs, is added once', async ({ page, 
   await visit(page, '/accounts')
   await expect(page.getByTestId('accounts').getByText('Slip reserve')).toHaveCount(1)
 })
+
+test('two tabs edit one layout: each sees the other’s change, and the version that is saved has both', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  const other = await context.newPage()
+  const field = (tab: Page, id: string) => tab.locator(`[data-hit="${id}"]`)
+  const left = (tab: Page) => tab.getByTestId('field-form').getByLabel('Left', { exact: true })
+  for (const tab of [page, other]) {
+    await visit(tab, '/papers/layout/us-three-checks')
+    await expect(field(tab, 'payee')).toBeVisible()
+    await tab.getByRole('button', { name: 'mm', exact: true }).click()
+  }
+  const moved = async (tab: Page, id: string): Promise<string> => {
+    await field(tab, id).click()
+    const before = Number(await left(tab).inputValue())
+    await tab.keyboard.press('Shift+ArrowRight')
+    await expect.poll(async () => Number(await left(tab).inputValue())).toBeCloseTo(before + 1, 1)
+    return left(tab).inputValue()
+  }
+  const memo = await moved(page, 'memo')
+  await expect(other.getByTestId('version')).toContainText('changed')
+  const payee = await moved(other, 'payee')
+  await field(other, 'memo').click()
+  await expect(left(other)).toHaveValue(memo)
+  await field(page, 'payee').click()
+  await expect(left(page)).toHaveValue(payee)
+  await page.getByTestId('save-layout').click()
+  await expect(page.getByText(/^Saved .* as version 2\.$/)).toBeVisible()
+  for (const tab of [page, other]) {
+    await expect(tab.getByTestId('version')).toHaveText(/version 2$/)
+    await expect(tab.getByTestId('save-layout')).toHaveText('Saved')
+    for (const [id, at] of [
+      ['memo', memo],
+      ['payee', payee],
+    ] as const) {
+      await field(tab, id).click()
+      await expect(left(tab)).toHaveValue(at)
+    }
+  }
+  // What is discarded in one tab is gone in the other.
+  await moved(other, 'memo')
+  await expect(page.getByTestId('version')).toContainText('changed')
+  await page.reload()
+  await page.getByRole('button', { name: 'Discard them' }).click()
+  await expect(other.getByTestId('version')).toHaveText(/version 2$/)
+  await field(other, 'memo').click()
+  await expect(left(other)).toHaveValue(memo)
+})

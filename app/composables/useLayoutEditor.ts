@@ -54,6 +54,14 @@ export function useLayoutEditor() {
     chosen.value = []
     draft.value = undefined
   }
+  /** Takes exactly what another tab made of it, as steps that can be undone here too. */
+  function become(common: Layout, owns: Readonly<Record<string, OwnSettings>>) {
+    if (!work.value) return
+    let next = changed(work.value, '', common)
+    for (const id of new Set([...Object.keys(next.owns), ...Object.keys(owns)]))
+      next = withOwn(next, id, owns[id] ?? noOwn)
+    work.value = { ...next, common, owns }
+  }
   /** Takes a changed layout as one step. */
   function take(next: Layout) {
     draft.value = undefined
@@ -101,6 +109,7 @@ export function useLayoutEditor() {
     only,
     own,
     begin,
+    become,
     take,
     choose,
     step,

@@ -1,24 +1,22 @@
-import { watchDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { idOf } from '#core/base/id'
+import { editBetween } from '#core/paper/edit'
 import { noOwn, type OwnSettings } from '#core/paper/own'
 import { ownId } from '#core/paper/versions'
-import type { Workpiece } from '#core/paper/workpiece'
-import { dropDraft, keepDraft, readDraft } from '~/data/drafts'
-import { layoutDraftOf } from '~/data/layoutDraft'
+import { layoutDraftOf, mergedLayouts, type LayoutDraft } from '~/data/layoutDraft'
+import { plainCopy } from '~/data/plainCopy'
 import { readLibrary, readVersions } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import { useAct } from './useAct'
 import type { LayoutEditor } from './useLayoutEditor'
 import { useLive } from './useLive'
+import { useSharedDraft } from './useSharedDraft'
 
-/** Milliseconds of rest after which what is on the table is kept as a draft. */
-const REST = 250
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * A layout on the Light table beside what is saved of it: what has changed, its draft, saving it as the next
- * version and forgetting the changes. `key` is the layout's.
+ * version and forgetting the changes. `key` is the layout's. All tabs share the draft.
  */
 export function useLayoutWork(key: string, editor: LayoutEditor) {
   const office = useOffice()
@@ -37,70 +35,99 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
     Object.fromEntries(
       (library.value?.owns ?? []).filter(o => o.layoutKey === key).map(o => [o.companyId, o.own]),
     )
-  async function begin(): Promise<void> {
-    const row = latest.value
-    if (!row) return
-    const draft = await readDraft(key, layoutDraftOf)
-    from.value = draft?.from ?? row.revision
-    restored.value = draft !== undefined
-    editor.begin(draft?.common ?? row.layout, draft?.owns ?? savedOwns())
+  /** The newest saved version, as a draft without changes. */
+  const saved = (): LayoutDraft | undefined =>
+    latest.value && { from: latest.value.revision, common: latest.value.layout, owns: savedOwns() }
+  function isCommonSaved({ from, common }: LayoutDraft): boolean {
+    const version = rows.value.find(r => r.revision === from)
+    return version !== undefined && !editBetween(version.layout, common)
   }
-  watch(
-    latest,
-    (row, before) => {
-      if (row && !before) void begin()
-    },
-    { immediate: true },
-  )
-
-  const commonChanged = computed(
-    () => !same(editor.work.value?.common, rows.value.find(r => r.revision === from.value)?.layout),
-  )
   const savedOwn = (companyId: string): OwnSettings =>
     library.value?.owns.find(o => o.id === ownId(key, idOf<'company'>(companyId)))?.own ?? noOwn
-  const ownsChanged = computed(() =>
-    Object.entries(editor.work.value?.owns ?? {}).filter(([id, own]) => !same(own, savedOwn(id))),
-  )
-  const unsaved = computed(
-    () => Boolean(editor.work.value) && (commonChanged.value || ownsChanged.value.length > 0),
-  )
-  watchDebounced(
-    () => editor.work.value,
-    work => {
-      if (work && unsaved.value)
-        void keepDraft(key, { from: from.value, common: work.common, owns: work.owns })
-    },
-    { debounce: REST },
-  )
+  const unsavedOwns = ({ owns }: LayoutDraft) =>
+    Object.entries(owns).filter(([id, own]) => !same(own, savedOwn(id)))
+  const isSaved = (draft: LayoutDraft): boolean => isCommonSaved(draft) && unsavedOwns(draft).length === 0
 
-  async function forgetDraft(): Promise<void> {
-    await dropDraft(key)
-    restored.value = false
-  }
-  /** Saves the common layout where it changed, and what companies have of their own, as one act. */
-  async function saveAll(work: Workpiece): Promise<boolean> {
-    const done = await act('saveLayout', {
-      key,
-      from: from.value,
-      owns: ownsChanged.value.map(([id, own]) => ({ companyId: idOf<'company'>(id), own })),
-      ...(commonChanged.value && { layout: work.common }),
-    })
-    fault.value = done && !done.ok ? done.refusal.text : ''
-    if (!done?.ok) return false
-    from.value = done.value.layouts[0]?.revision ?? from.value
-    return true
-  }
-  async function save(): Promise<void> {
+  const now = computed((): LayoutDraft | undefined => {
     const work = editor.work.value
-    if (!work || !unsaved.value || !(await saveAll(work))) return
-    await forgetDraft()
-    office.said = `Saved ${work.common.code} as version ${from.value}.`
+    return work && { from: from.value, common: work.common, owns: work.owns }
+  })
+  const commonChanged = computed(() => now.value !== undefined && !isCommonSaved(now.value))
+  const ownsChanged = computed(() => (now.value ? unsavedOwns(now.value) : []))
+  const unsaved = computed(() => now.value !== undefined && !isSaved(now.value))
+
+  const ready = ref(false)
+  /** From when the act has looked at the draft until it is over, nothing of another tab is shown. */
+  let saving = false
+  const draft = useSharedDraft<LayoutDraft | undefined>(
+    () => (ready.value ? key : `${key}, not on the table`),
+    {
+      mine: () => now.value && plainCopy(now.value),
+      show: value => {
+        if (!value) return
+        from.value = value.from
+        editor.become(value.common, value.owns)
+      },
+      blank: () => (saving ? undefined : saved()),
+      isEmpty: value => !ready.value || saving || !value || isSaved(value),
+      gate: layoutDraftOf,
+      merge: (base, mine, theirs) => (base && mine && theirs ? mergedLayouts(base, mine, theirs) : theirs),
+    },
+  )
+  /** Puts the newest saved version on the table. */
+  function begin(): void {
+    const version = saved()
+    if (!version) return
+    from.value = version.from
+    editor.begin(version.common, version.owns)
   }
-  /** Lays the newest saved version on the table again. */
+  /** The table follows what is saved elsewhere, for as long as nothing is changed on it. */
+  async function followSaved(): Promise<void> {
+    if (!latest.value || saving || unsaved.value || from.value === latest.value.revision) return
+    begin()
+    if (ready.value) return
+    ready.value = true
+    await draft.seen()
+    restored.value = unsaved.value
+  }
+  watch([latest, unsaved], () => void followSaved(), { immediate: true })
+
+  /** Saves the common layout where it changed, and what companies have of their own, as one act. */
+  const saveAll = (work: LayoutDraft) =>
+    act(
+      'saveLayout',
+      {
+        key,
+        from: work.from,
+        owns: unsavedOwns(work).map(([id, own]) => ({ companyId: idOf<'company'>(id), own })),
+        ...(!isCommonSaved(work) && { layout: work.common }),
+      },
+      '',
+      async () => {
+        const seen = await draft.seen()
+        saving = true
+        return seen
+      },
+    )
+  async function save(): Promise<void> {
+    const work = now.value
+    if (!work || isSaved(work)) return
+    const done = await saveAll(work)
+    fault.value = done && !done.ok ? done.refusal.text : ''
+    if (done?.ok) {
+      from.value = done.value.layouts[0]?.revision ?? from.value
+      await draft.forget()
+      restored.value = false
+      office.said = `Saved ${work.common.code} as version ${from.value}.`
+    }
+    saving = false
+    void draft.seen()
+  }
+  /** Discards the changes: the newest saved version is on the table again. */
   async function forget(): Promise<void> {
-    await forgetDraft()
-    from.value = latest.value?.revision ?? from.value
-    if (latest.value) editor.begin(latest.value.layout, savedOwns())
+    begin()
+    await draft.forget()
+    restored.value = false
   }
   return {
     library,

@@ -24,10 +24,6 @@ export interface DraftSeen {
   /** Another tab changed it after it was last looked at here. */
   readonly stale?: boolean
 }
-/** What is half filled in or edited, kept by name until it is saved: a closed tab loses nothing. */
-export const keepDraft = (name: string, form: unknown): Promise<unknown> =>
-  db.facts.put({ name: nameOf(name), value: JSON.stringify(form) })
-export const dropDraft = (name: string): Promise<void> => db.facts.delete(nameOf(name))
 /** The text of a draft as it is kept now. */
 export const draftText = async (name: string): Promise<string | undefined> =>
   (await db.facts.get(nameOf(name)))?.value
@@ -47,18 +43,11 @@ export const changeDraft = (
     const kept = await draftText(name)
     const text = next(kept)
     if (text === kept) return kept
-    await (text === undefined ? dropDraft(name) : db.facts.put({ name: nameOf(name), value: text }))
+    await (text === undefined
+      ? db.facts.delete(nameOf(name))
+      : db.facts.put({ name: nameOf(name), value: text }))
     return text
   })
-/** A kept draft as its gate lets it through: all of it, a part, or nothing. */
-export async function readDraft<T>(
-  name: string,
-  gate: (kept: unknown) => T | undefined,
-): Promise<T | undefined> {
-  const kept = await db.facts.get(nameOf(name))
-  return kept && gate(parsed(kept.value))
-}
-
 const kindOf = (value: unknown): string =>
   value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value
 /** A choice that is blank in a new form is kept as a key. */

@@ -53,6 +53,13 @@ const columns: readonly Column<Payee>[] = [
   },
 ]
 const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(p.id)}`)
+/** Enter may come before the payees do: it opens the first one as soon as they are there. */
+const opensFirst = ref(false)
+watchEffect(() => {
+  if (!opensFirst.value || !payees.value) return
+  opensFirst.value = false
+  if (rows.value[0]) go(rows.value[0])
+})
 </script>
 
 <template>
@@ -72,7 +79,7 @@ const go = (p: Payee): unknown => navigateTo(`/bills/payee/${encodeURIComponent(
           clearable
           autocomplete="off"
           data-test="payee-find"
-          @keydown.enter="rows[0] && go(rows[0])"
+          @keydown.enter="opensFirst = true"
         />
         <span class="quiet sums">
           {{ rows.length.toLocaleString('en-US') }} of {{ all.toLocaleString('en-US')

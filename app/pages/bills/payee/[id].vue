@@ -186,6 +186,7 @@ async function letGo() {
             v-if="openBills.length"
             size="small"
             :to="`/bills/settle?company=${company.id}&payee=${encodeURIComponent(payee.id)}`"
+            data-test="payee-settle"
             >Settle</v-btn
           >
         </div>
