@@ -15,7 +15,7 @@ describe('one layout edited in two tabs', () => {
   it('has what either tab changed, and is a layout that can be saved', () => {
     const r = random(11)
     for (let i = 0; i < 200; i++) {
-      const owner = new Map(common.fields.map(f => [f.id, r.int(0, 2)]))
+      const owner = new Map(common.fields.map(f => [f.id, Math.floor(r.next() * 3)]))
       // Each tab switches its own fields on or off, and removes some of them.
       const gone = new Set(common.fields.filter(() => r.next() < 0.1).map(f => f.id))
       const by = (tab: number): Field[] =>
