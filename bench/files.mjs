@@ -24,7 +24,7 @@ const since = async work => {
 }
 
 async function takingIn(page) {
-  await page.goto('/files/in')
+  await page.goto('/files')
   const counts = page.getByTestId('intake-counts')
   const look = await since(async () => {
     await page
@@ -142,7 +142,7 @@ async function putChecks(page, putRows) {
 
 async function backups(page, putRows, folder) {
   await putChecks(page, putRows)
-  await page.goto('/files')
+  await page.goto('/files/backups')
   const path = join(folder, 'bench-backup.zip')
   const save = await since(async () => {
     const download = page.waitForEvent('download', { timeout: 120_000 })

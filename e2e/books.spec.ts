@@ -275,7 +275,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
 }) => {
   await demoOffice(page)
   const before = await todayOf(page, 'Operating')
-  await visit(page, '/accounts')
+  await visit(page, '/office/companies?company=ferry')
   const past = new Date(Date.now() - 2 * 86_400_000)
   await page
     .getByTestId('close-through')
@@ -283,7 +283,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
     .locator('input')
     .fill(`${past.getUTCMonth() + 1}/${past.getUTCDate()}/${past.getUTCFullYear()}`)
   await page.getByTestId('close-period').first().click()
-  await expect(page.getByText(/: closed through \w+ \d/).first()).toBeVisible()
+  await expect(page.getByText(/^Closed through \w+ \d/)).toBeVisible()
   await visit(page, '/register?account=operating')
   await page.locator('[data-number]').first().click()
   await button(page, 'Cancel the payment').click()
@@ -326,7 +326,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   const csv = readFileSync(await saved(page, 'proof-csv'), 'utf8')
   expect(csv.split('\r\n')[0]).toContain('Number book')
 
-  await visit(page, '/trail')
+  await visit(page, '/office/trail')
   await expect(page.getByTestId('trail')).toContainText('Handwritten check recorded')
   await button(page, 'Check the chain').click()
   await expect(page.getByTestId('trail-checked')).toContainText('the chain holds')

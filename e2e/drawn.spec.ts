@@ -1,4 +1,4 @@
-import { button, demoOffice, drawForm, expect, test, visit, settled, loadPack } from './office'
+import { button, demoOffice, drawDetails, drawForm, expect, test, visit, settled, loadPack } from './office'
 
 test('one check pays an open bill, a bill taken in with it and ledger lines; in the lane its bills are chosen anew', async ({
   page,
@@ -153,6 +153,7 @@ test('what is typed stays where it is typed, though the first field comes back i
   const form = drawForm(page)
   await expect(form.payee).toBeFocused()
   await form.payee.fill('COBR')
+  await drawDetails(page)
   await form.memo.focus()
   await page.keyboard.type('Mooring')
   const scroll = (to: number) => page.locator('form.form').evaluate((el, y) => el.scrollTo(0, y), to)

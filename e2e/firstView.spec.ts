@@ -46,7 +46,7 @@ test.describe('with the server gone before the acts were fetched', () => {
       refused++
       return route.abort()
     })
-    await page.goto('/files')
+    await page.goto('/office')
     const name = page.getByLabel('Name', { exact: true })
     const keep = page.getByTestId('name-keep')
     await name.fill('Ada')
@@ -61,9 +61,10 @@ test.describe('with the server gone before the acts were fetched', () => {
 
   test('a piece of work whose code was never fetched says so', async ({ page }) => {
     await page.route('**/_nuxt/workers/**', route => route.abort())
-    await page.goto('/files')
+    await page.goto('/files/backups')
     await button(page, 'Save backup').click()
     await expect(page.getByTestId('backup-fault')).toContainText('the server does not answer')
+    await page.getByRole('link', { name: 'Export', exact: true }).click()
     await page.getByTestId('list-csv').click()
     await expect(page.getByTestId('lists-out')).toContainText('the server does not answer')
   })

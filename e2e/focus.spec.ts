@@ -22,7 +22,7 @@ test('a place opens with the focus where its work begins', async ({ page }) => {
   }
   await page.keyboard.type('CR-')
   await expect(page.getByTestId('bill-find').locator('input')).toHaveValue('CR-')
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await focusOn(page, /^Type of data/)
 })
 
@@ -45,7 +45,7 @@ test('after an act the focus is on what comes next', async ({ page }) => {
   await page.keyboard.press('Enter')
   await focusOn(page, /^Release/i)
 
-  await visit(page, '/files/in?kind=payees')
+  await visit(page, '/files?kind=payees')
   await page
     .getByTestId('intake-paste')
     .locator('textarea')

@@ -36,7 +36,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   const before = await open.innerText()
   const path = info.outputPath('spring.xlsx')
   await workbook(path)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
   // Nobody is created unasked.
@@ -69,7 +69,7 @@ test('a workbook of 300 bills: what is wrong is mended or left out with its reas
   await page.getByLabel('Search number, payee or amount', { exact: true }).fill('SP-1299')
   await expect(page.getByTestId('bills')).toContainText('84.75')
   // Given once more, all of them are here already; taken back, as if nothing had come.
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await page.getByTestId('intake-file').setInputFiles(path)
   await expect(page.getByText('mapped as in the last file like this')).toBeVisible()
   await expect(counts).toContainText('288 already entered')
@@ -87,7 +87,7 @@ test('pasted cells: an order of days that the file does not tell is asked; anoth
 }) => {
   await demoOffice(page)
   const paste = async (on: typeof page): Promise<void> => {
-    await visit(on, '/files/in')
+    await visit(on, '/files')
     await on
       .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
       .fill(
@@ -131,7 +131,7 @@ test('what goes out comes in again: the bills as a workbook are all already ente
   page,
 }, info) => {
   await demoOffice(page)
-  await visit(page, '/files')
+  await visit(page, '/files/export')
   const download = page.waitForEvent('download')
   await page.getByTestId('list-xlsx').click()
   const path = info.outputPath('bills.xlsx')
@@ -141,7 +141,7 @@ test('what goes out comes in again: the bills as a workbook are all already ente
   expect(rows).toBeGreaterThan(50)
   await page.getByLabel('From (optional)', { exact: true }).fill('13/13')
   await expect(page.getByTestId('list-csv')).toBeDisabled()
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await page.getByTestId('intake-file').setInputFiles(path)
   const counts = page.getByTestId('intake-counts')
   await expect(counts).toHaveText(/^0 good, [\d,]+ already entered, 0 wrong$/)
@@ -157,7 +157,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   page,
 }) => {
   await demoOffice(page)
-  await visit(page, '/files/in?kind=before')
+  await visit(page, '/files?kind=before')
   const paste = page.getByTestId('intake-paste').locator('textarea').first()
   const rows = [
     'Check no\tStatus\tPayee\tDate\tAmount\tReason',
@@ -167,7 +167,7 @@ test('checks of before: an office begins with its outstanding checks, its number
     '4055\toutstanding\tSaltgrass Bakery\t2026-10-03\t5.00\t',
   ]
   const [before, counts] = [await todayOf(page, 'Operating'), page.getByTestId('intake-counts')]
-  await visit(page, '/files/in?kind=before')
+  await visit(page, '/files?kind=before')
   await paste.fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await page.getByTestId('intake-ledger').click()
@@ -187,7 +187,7 @@ test('checks of before: an office begins with its outstanding checks, its number
   await expect(page.getByText('Issued before this office was started.')).toBeVisible()
   await visit(page, '/books/operating-book?number=4292')
   await expect(page.getByTestId('life')).toContainText('not in the box')
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await page.getByTestId('intake-back').first().click()
   await expect(page.getByText('Undid the import of pasted cells.tsv.')).toBeVisible()
   await visit(page, '/books/operating-book?number=4290')
@@ -198,15 +198,16 @@ test('a matching is named, kept as a file, and used for a table with other colum
   page,
 }, info) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   const paste = page.getByTestId('intake-paste').locator('textarea').first()
   await paste.fill('Whom\tTheirs\tDay\tHow much\nTern Ironworks\tM-1\t2026-11-02\t12.00')
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-missing')).toContainText('Payee, Bill number')
   await page.getByTestId('match-payee').selectOption({ label: 'Whom' })
   await page.getByTestId('match-number').selectOption({ label: 'Theirs' })
+  await page.getByTestId('more-columns').click()
   await button(page, 'Save mapping').click()
-  await expect(page.getByText('give the matching a name')).toBeVisible()
+  await expect(page.getByText('Give this mapping a name.')).toBeVisible()
   await settled(page)
   await page.getByLabel('Name for this column mapping', { exact: true }).fill('Yard bills')
   const download = page.waitForEvent('download')
@@ -222,6 +223,7 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await paste.fill(rows.join('\n'))
   await page.getByTestId('intake-paste-go').click()
   await expect(page.getByTestId('intake-missing')).toBeVisible()
+  await page.getByTestId('more-columns').click()
   await page.getByTestId('matching-file').setInputFiles(kept)
   await expect(page.getByTestId('intake-missing')).toHaveCount(0)
   await expect(page.getByText('Column titles are in row 2')).toBeVisible()
@@ -241,7 +243,7 @@ test('a matching is named, kept as a file, and used for a table with other colum
 
 test('an import that is stopped while it waits leaves nothing behind', async ({ page }) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   const rows = Array.from({ length: 1500 }, (_, i) => `Cobalt Rope & Rigging,B-${i},2026-11-02,1${i}.50,6120`)
   await page.getByTestId('intake-file').setInputFiles({
     name: 'many.csv',
@@ -291,7 +293,7 @@ test('cells are mended at the pace of the hand: nothing typed is lost or lands i
   page,
 }) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   await page
     .getByTestId('intake-file')
     .setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: longFile() })
@@ -325,7 +327,7 @@ test('what can be read two ways is asked: the decimal separator, near names, dec
   page,
 }) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   const paste = page.getByTestId('intake-paste').locator('textarea').first()
   await paste.fill(
     [
@@ -354,7 +356,7 @@ test('what can be read two ways is asked: the decimal separator, near names, dec
 
 test('a ledger account that is not here is opened on the way, once it is said as what', async ({ page }) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   const rows = [
     'Payee\tBill number\tDate\tAmount\tLedger account\tLine: amount',
     'Cobalt Rope & Rigging\tN-1\t2026-11-02\t50.00\t6120\t20.00',

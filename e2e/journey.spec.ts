@@ -4,6 +4,7 @@ import {
   readPack,
   button,
   demoOffice,
+  drawDetails,
   drawForm,
   empty,
   expect,
@@ -32,6 +33,7 @@ test('from a payment to counted-off checks, the tab closed between every two ste
   const form = drawForm(page)
   await form.payee.fill('Cobalt Rope & Rigging')
   await form.payee.press('Tab')
+  await drawDetails(page)
   await expect(form.address).toHaveValue('22 Capstan Lane\nNorthmere, ME 04998')
   await form.date.fill('fri')
   await form.amount.fill('1,234.56')
@@ -179,7 +181,7 @@ test('a pack that begins at another number asks what became of the difference', 
   ).toContainText('2,000')
   await visit(page, '/register?account=operating')
   await expect(page.locator('tr', { hasText: `${next + 2}` }).first()).toContainText('corner torn')
-  await visit(page, '/trail')
+  await visit(page, '/office/trail')
   await expect(page.getByText(`Marked ${next}, ${next + 2} as spoiled: corner torn.`)).toBeVisible()
 })
 
@@ -209,6 +211,7 @@ test.describe('an office in which nothing was entered', () => {
     const form = drawForm(page)
     await form.draw.click()
     await expect(page.getByText('Enter an amount')).toBeVisible()
+    await drawDetails(page)
     await form.date.fill('2/30')
     await expect(page.getByText('does not exist in the calendar')).toBeVisible()
     await form.date.fill('')
@@ -236,7 +239,7 @@ test('an advice for nothing, and one payment signed by picture: both come out of
   const form = drawForm(page)
   await form.payee.fill('Tidegate Harbor Dues')
   await form.payee.press('Tab')
-  await page.getByText('More details').click()
+  await drawDetails(page)
   await page.getByTestId('advice').locator('input').check()
   await form.amount.fill('0')
   await form.memo.fill('Set off against deposit')

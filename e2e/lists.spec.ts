@@ -131,7 +131,7 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
   await visit(page, '/bills/payees')
   await page.getByLabel('Search by code or name', { exact: true }).fill('cobalt')
   expect((await lines())[0]).toContain('Cobalt Rope & Rigging')
-  await visit(page, '/trail')
+  await visit(page, '/office/trail')
   await page.getByLabel('Search text or name', { exact: true }).fill('WL-9905')
   await expect(page.getByTestId('trail').locator('[data-row]')).toHaveCount(1)
   expect(await lines()).toEqual([expect.stringContaining('Bill entered')])

@@ -129,6 +129,13 @@ export const drawForm = (page: Page) => ({
   draw: page.getByTestId('draw-it'),
 })
 
+/** Unfolds what is seldom changed of a check: date, memo, address. */
+export async function drawDetails(page: Page): Promise<void> {
+  const more = page.getByTestId('draw-more')
+  await more.waitFor()
+  if ((await more.getAttribute('aria-expanded')) === 'false') await more.click()
+}
+
 /**
  * Says which number is on top of the pack: the one that was filled in, or the one that the program expects, which
  * it shows once something is typed.

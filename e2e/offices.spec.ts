@@ -7,13 +7,13 @@ test('several offices in one browser: a made-up one that says so beside an own o
   await demoOffice(page)
   await expect(page.getByTestId('made-up')).toBeVisible()
   await expect(page.getByTestId('office-choice')).toHaveCount(0)
-  await visit(page, '/files')
+  await visit(page, '/office')
   await button(page, 'Start another office').click()
   await page.getByRole('button', { name: 'Start empty' }).click()
   await expect(page.getByTestId('begin')).toBeVisible()
   await expect(page.getByTestId('made-up')).toHaveCount(0)
   // What is done here is done here alone; a reload stays, and another tab can stay in the other office.
-  await visit(page, '/files')
+  await visit(page, '/office')
   await page.getByLabel('Name', { exact: true }).fill('Petra')
   await button(page, 'Save').click()
   await expect(page.getByText('Your name is now Petra.')).toBeVisible()
@@ -21,14 +21,14 @@ test('several offices in one browser: a made-up one that says so beside an own o
   await visit(other, '/')
   // Beginning another office changes nothing for tabs that are opened from now on.
   await expect(other.getByTestId('made-up')).toBeVisible()
-  await visit(other, '/trail')
+  await visit(other, '/office/trail')
   await expect(other.getByTestId('trail')).not.toContainText('Name changed')
   await page.reload()
   await expect(page.getByTestId('made-up')).toHaveCount(0)
-  await visit(page, '/trail')
+  await visit(page, '/office/trail')
   await expect(page.getByTestId('trail')).toContainText('Name changed')
   // The empty one is removed from within the made-up one; the tab that stood in it goes there too.
-  await visit(other, '/files')
+  await visit(other, '/office')
   // The question takes the focus, and gives it back where it is left.
   const ask = other.getByTestId('office-remove')
   const name = other.getByTestId('office-name').locator('input')

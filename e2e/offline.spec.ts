@@ -57,10 +57,17 @@ test.describe('with the server gone', () => {
     await button(page, 'All good').click()
     await button(page, 'Count off').click()
     await expect(page.getByTestId('outcomes')).toBeVisible()
-    await page.goto('/practice/printer')
+    await page.goto('/office/practice')
     await expect(page.getByText('the practice printer does not answer')).toBeVisible()
     // Every place opens without the server, by its own address.
-    for (const path of ['/bills', '/register', '/papers/layout/letter-top', '/fit', '/files/in', '/trail']) {
+    for (const path of [
+      '/bills',
+      '/register',
+      '/papers/layout/letter-top',
+      '/fit',
+      '/files',
+      '/office/trail',
+    ]) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
     }

@@ -4,6 +4,7 @@ import {
   button,
   byKeys,
   demoOffice,
+  drawDetails,
   drawForm,
   empty,
   enterTwice,
@@ -49,6 +50,7 @@ test('the draw form: two presses draw one payment, the next name stands alone, a
   await page.keyboard.type('cobalt rope')
   await expect(form.payee).toHaveValue('cobalt rope')
   await form.amount.fill('12.')
+  await drawDetails(page)
   await form.memo.fill('half-typed')
 
   page = await reopen(page, context)

@@ -71,10 +71,14 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/books', '[data-test=book-operating]'],
   ['/books/operating-book?number=4055', '[data-test=life]'],
   ['/books/proof', '[data-test=proof-holds]'],
-  ['/trail', '[data-test=trail] tr.pickable'],
+  ['/office/trail', '[data-test=trail] tr.pickable'],
   ['/run/together', '[data-test=group-yard]'],
-  ['/files', '[data-test=start-over]'],
-  ['/files/in', '[data-test=intake-file]'],
+  ['/office', '[data-test=start-over]'],
+  ['/office/companies', '[data-test=limit]'],
+  ['/files/export', '[data-test=lists-out]'],
+  ['/files/backups', '[data-test=backup-state]'],
+  ['/files/hand-over', '[data-test=hand-to]'],
+  ['/files', '[data-test=intake-file]'],
   ['/accounts', '[data-test=accounts]'],
   ['/accounts/operating', '[data-test=ready]'],
   ['/accounts/new', '[data-test=account-form]'],
@@ -84,7 +88,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/papers/layout/letter-top', '[data-hit=payee]'],
   ['/papers/compare?layout=letter-top', '[data-test=sheet]'],
   ['/fit', '[data-test=new-printer]'],
-  ['/practice/printer', '[data-test=practice-send]'],
+  ['/office/practice', '[data-test=practice-send]'],
 ]
 const billViews: readonly (readonly [path: string, ready: string])[] = [
   ['/bills', '[data-test=bill]'],
@@ -147,7 +151,7 @@ test('rows of a file, good and wrong, are clean for axe, or hold in every window
   page,
 }) => {
   await demoOffice(page)
-  await visit(page, '/files/in')
+  await visit(page, '/files')
   const rows = ['Saltgrass Bakery\tV-1\t2026-11-03\t12.00', `${'Long '.repeat(14)}\tV-2\t2026-11-33\ttwelve`]
   await page
     .getByLabel('Or paste cells from a spreadsheet, with their column titles', { exact: true })
@@ -191,11 +195,12 @@ test('every step of a run is clean for axe, or holds in every window and in the 
   await button(page, 'Count off').click()
   await page.getByTestId('outcomes').waitFor()
   await everyWay(page, 'counted off')
-  await visit(page, '/files')
+  await visit(page, '/files/hand-over')
   await page.getByLabel('Hand over to (person or computer)', { exact: true }).fill('Back desk')
   await page.getByTestId('hand-over').click()
   await page.getByText(/Backup saved/).waitFor()
   await everyWay(page, 'handed over')
+  await visit(page, '/office')
   await button(page, 'Start another office').click()
   await page.getByTestId('back-to').waitFor()
   await clean(page, 'another office begins')

@@ -84,7 +84,7 @@ try {
   await test('practice-scan').click()
   await test('found').waitFor()
   await take('fit')
-  await page.goto('/practice/printer')
+  await page.goto('/office/practice')
   await test('sheet-picture').waitFor()
   await page.waitForTimeout(1500)
   await take('practice')

@@ -19,7 +19,7 @@ const days = computed(() =>
         ? 'This office has not been backed up yet'
         : `The last backup is ${howMany(days, 'day')} old`
     }}. If this browser’s data is lost, {{ howMany(state.since, 'action') }} cannot be restored.
-    <NuxtLink to="/files">Save a backup</NuxtLink>
+    <NuxtLink to="/files/backups">Save a backup</NuxtLink>
     <template v-if="folder && (!folder.open || folder.fault)">
       {{
         folder.fault

@@ -2,6 +2,7 @@
 import {
   mdiBankOutline,
   mdiBookOpenPageVariantOutline,
+  mdiDeskLamp,
   mdiFileCabinet,
   mdiFileTableBoxOutline,
   mdiFormatListNumbered,
@@ -32,6 +33,7 @@ const setUp = [
   { to: '/fit', name: 'Fit', icon: mdiPrinterOutline },
   { to: '/accounts', name: 'Accounts', icon: mdiBankOutline },
   { to: '/files', name: 'Files', icon: mdiFileCabinet },
+  { to: '/office', name: 'Office', icon: mdiDeskLamp },
 ]
 </script>
 
@@ -55,9 +57,7 @@ const setUp = [
                 place.to === '/'
                   ? route.path === '/'
                   : route.path.startsWith(place.to) ||
-                    (place.to === '/lane' && route.path.startsWith('/run')) ||
-                    (place.to === '/files' &&
-                      (route.path.startsWith('/practice') || route.path.startsWith('/trail'))),
+                    (place.to === '/lane' && route.path.startsWith('/run')),
             }"
             :aria-current="route.path === place.to ? 'page' : undefined"
           >

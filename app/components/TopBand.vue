@@ -14,7 +14,7 @@ const { offered, takeUp } = useNewVersion()
   <p v-if="madeUp" class="band made-up" role="note" data-test="made-up">Demo office: nothing here is real.</p>
   <p v-if="handed" class="band" role="note" data-test="band">
     Handed over to {{ handed.to }} on {{ dayText(dayOfMoment(handed.at)) }}. Nothing can be changed here.
-    <NuxtLink to="/files">{{ handed.fromHere ? 'Take office back' : 'Continue here' }}</NuxtLink>
+    <NuxtLink to="/files/hand-over">{{ handed.fromHere ? 'Take office back' : 'Continue here' }}</NuxtLink>
   </p>
   <p v-if="offered" class="band" role="status" data-test="newer">
     A new version is ready.

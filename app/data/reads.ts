@@ -294,9 +294,30 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
   return found
 }
 
-/** Lines of the trail, newest first, that a filter takes. */
-export const readTrail = (takes: (line: TrailLine) => boolean, most: number): Promise<TrailLine[]> =>
-  db.trail.orderBy('seq').reverse().filter(takes).limit(most).toArray()
+/** What lines of the trail can be about, beside the whole office. */
+export const trailSubjects = { bill: 'bill', payee: 'payee', run: 'run', book: 'number book' } as const
+export interface TrailSubject {
+  readonly about: keyof typeof trailSubjects
+  readonly id: string
+}
+/** Lines of the trail, newest first, that a filter takes; those about one thing alone where it is given. */
+export async function readTrail(
+  takes: (line: TrailLine) => boolean,
+  most: number,
+  subject?: TrailSubject,
+): Promise<TrailLine[]> {
+  if (subject?.about === 'bill' || subject?.about === 'payee') {
+    const lines = await db.trail.where(`about.${subject.about}`).equals(subject.id).sortBy('seq')
+    return lines.reverse().filter(takes).slice(0, most)
+  }
+  const isAbout = (line: TrailLine): boolean => !subject || line.about[subject.about] === subject.id
+  return db.trail
+    .orderBy('seq')
+    .reverse()
+    .filter(l => isAbout(l) && takes(l))
+    .limit(most)
+    .toArray()
+}
 export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
 export const readTrailActs = async (): Promise<string[]> =>
   (await db.trail.orderBy('act').uniqueKeys()).map(String)

@@ -5,6 +5,7 @@ import { must } from '#core/base/result'
 import { units, type Unit } from '#core/paper/length'
 
 const themeKey = 'violet-lane theme'
+const drawKey = 'violet-lane draw details'
 const unitKey = 'violet-lane unit'
 export type ThemeName = 'light' | 'dark'
 
@@ -22,11 +23,14 @@ export function localToday(): PlainDate {
 export const useOffice = defineStore('office', () => {
   const theme = ref<ThemeName>(localStorage.getItem(themeKey) === 'dark' ? 'dark' : 'light')
   const unit = ref<Unit>(units.find(u => u === localStorage.getItem(unitKey)) ?? 'in')
+  /** Whether the form of a check shows what is seldom changed. */
+  const drawDetails = ref(localStorage.getItem(drawKey) === 'open')
   watch(theme, name => localStorage.setItem(themeKey, name))
   watch(unit, name => localStorage.setItem(unitKey, name))
+  watch(drawDetails, open => localStorage.setItem(drawKey, open ? 'open' : ''))
   /** A sentence about what was just done, read out and shown for a while. */
   const said = ref('')
   /** How many acts are under way on this page. */
   const acting = ref(0)
-  return { theme, unit, said, acting }
+  return { theme, unit, drawDetails, said, acting }
 })

@@ -11,7 +11,7 @@ export const stillHere = (settings: OfficeSettings | undefined): Result<true> =>
   settings?.handedOver
     ? refuse(
         'handed-over',
-        `This office was ${told(settings.handedOver)}. To work here, continue or take it back under Files`,
+        `This office was ${told(settings.handedOver)}. To work here, continue or take it back under Files, Hand over`,
         {
           field: 'act',
         },

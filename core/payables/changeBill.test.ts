@@ -190,7 +190,7 @@ describe('a bill that waits, is held, or is cancelled', () => {
     ['bill-not-waiting (bill) This bill does not need approval.', () => approveBill(known({ bill }), stamp)],
     ['bill-not-waiting (bill) This bill does not need approval.', () => approveBill(known(), stamp)],
     [
-      'operator-blank (bill) Enter your name under Files first. Approval is recorded with your name.',
+      'operator-blank (bill) Enter your name under Office first. Approval is recorded with your name.',
       () => approveBill(known({ bill: large }), { ...stamp, by: ' ' }),
     ],
     [

@@ -236,7 +236,7 @@ export function approveBill(known: BillKnown, stamp: Stamp): Decision<{ bills: B
   if (!operatorKey(stamp.by))
     return refuse(
       'operator-blank',
-      'Enter your name under Files first. Approval is recorded with your name',
+      'Enter your name under Office first. Approval is recorded with your name',
       { field: 'bill' },
     )
   const touched = [bill.enteredBy, ...(bill.changedBy ?? [])]

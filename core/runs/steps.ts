@@ -55,10 +55,17 @@ export function stepLines(
   }
 }
 
-const titles: Readonly<Partial<Record<Run['state'], string>>> = {
-  'counted off': 'A run, counted off',
-  dropped: 'A run, dropped',
+/** What the heading of a run's page adds to a run that is over. */
+const ends: Readonly<Partial<Record<Run['state'], string>>> = {
+  'counted off': ', counted off',
+  dropped: ', dropped',
 }
-/** The heading of a run's page; its state is not known until it is read. */
-export const runTitle = (isNew: boolean, state: Run['state'] | undefined): string =>
-  isNew ? 'A new run' : ((state && titles[state]) ?? 'A run')
+/**
+ * The heading of a run's page: `account` is the name of its bank account. Undefined: the run is not started or
+ * not read yet.
+ */
+export function runTitle(run: Run | undefined, isNew: boolean, account: string | undefined): string {
+  const on = account ? ` on ${account}` : ''
+  if (isNew || !run) return `${isNew ? 'New run' : 'Run'}${on}`
+  return `Run${on}, ${howMany(run.paymentIds.length, 'check')}${ends[run.state] ?? ''}`
+}

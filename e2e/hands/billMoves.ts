@@ -148,6 +148,7 @@ function within(h: Seen): Move[] {
   const found: Move[] = []
   for (const [test, name] of [
     ['draw-line', 'ledger lines'],
+    ['draw-more', 'fold the details'],
     ['draw-bill', 'a bill with it?'],
     ['draw-pay', 'this is pay'],
   ] as const) {

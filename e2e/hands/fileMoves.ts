@@ -60,7 +60,7 @@ export function otherOffice({ page }: Hands): Move {
     elsewhere: true,
     loads: true,
     do: async () => {
-      await page.goto('/files')
+      await page.goto('/office')
       await page.getByTestId('offices').waitFor()
       if (await page.getByTestId('office-choice').count()) await go(/./)
       else {
@@ -214,6 +214,8 @@ export function filesIn(h: Seen): Move[] {
         await press(h, page.getByTestId(r.one(['save-shown-csv', 'save-shown-xlsx'])))
       },
     })
+  const more = here(h, 'more-columns')
+  if (more) found.push({ name: 'more columns', most: 0, do: () => press(h, more) })
   fill('matching-name', 'keep the matching', 0, 'Spring', 'matching-save')
   const saved = here(h, 'matching-file')
   if (saved)

@@ -58,11 +58,14 @@ const places = [
   '/papers',
   '/fit',
   '/accounts',
+  '/office',
   '/files',
-  '/files/in',
-  '/files/in',
+  '/files',
+  '/files/export',
+  '/files/backups',
+  '/office/companies',
   '/books/proof',
-  '/trail',
+  '/office/trail',
   '/lane/draw',
   '/run/together',
   '/bills',
@@ -173,8 +176,11 @@ function drawing(h: Seen): Move[] {
         .getByRole('combobox', { name: 'Payee' })
         .fill(r.next() < 0.8 ? r.one(payees) : r.one(odd), QUICK)
       await page.keyboard.press('Tab')
-      await type(page.getByTestId('date'), r.next() < 0.7 ? r.one(['', 'fri', '+2', 'tomorrow']) : r.one(odd))
       await type(page.getByTestId('amount'), amount(r))
+      const date = page.getByTestId('date')
+      if (r.next() < 0.3 && !(await date.isVisible())) await page.keyboard.press('ArrowDown')
+      if (!(await date.isVisible())) return
+      await type(date, r.next() < 0.7 ? r.one(['', 'fri', '+2', 'tomorrow']) : r.one(odd))
       if (r.next() < 0.3) await type(page.getByTestId('memo'), r.one(odd).slice(0, 80))
     },
   }

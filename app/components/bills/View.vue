@@ -223,7 +223,12 @@ const overdue = computed(() => {
         </tbody>
       </table>
     </template>
-    <h3>History</h3>
+    <h3>
+      History
+      <NuxtLink class="more-link" :to="`/office/trail?about=bill&id=${encodeURIComponent(bill.id)}`"
+        >in the trail</NuxtLink
+      >
+    </h3>
     <ul class="story">
       <li v-for="line in story" :key="line.seq">
         <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}

@@ -52,8 +52,9 @@ async function send(as: 'csv' | 'xlsx') {
     </p>
     <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
     <p v-if="!company.closedThrough">
-      No period is closed yet: <NuxtLink to="/accounts">close one</NuxtLink> first, then nothing more comes
-      into it.
+      No period is closed yet:
+      <NuxtLink :to="`/office/companies?company=${company.id}`">close one</NuxtLink> first, then nothing more
+      comes into it.
     </p>
     <template v-else>
       <v-form class="row" @submit.prevent="send('csv')">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiChevronDown } from '@mdi/js'
 import type { Id } from '#core/base/id'
 import type { IntakePlan } from '~/data/intake'
 import type { useIntake } from '~/composables/useIntake'
@@ -41,30 +42,42 @@ const markChoices = computed(() =>
     return { title: shown.length ? `${title} · ${shown.join('; ')}` : title, value }
   }),
 )
+/** Fields that have a column, or must have one, are shown, and stay; the others on asking. */
+const showsAll = ref(false)
+const everShown = reactive(new Set<string>())
+const shownFields = computed(() =>
+  fields.value.filter(
+    f => showsAll.value || f.needed || matching.value[f.key] !== undefined || everShown.has(f.key),
+  ),
+)
+watch(shownFields, list => list.forEach(f => everShown.add(f.key)), { immediate: true })
+const folded = computed(() => fields.value.length - shownFields.value.length)
 const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.value))
 </script>
 
 <template>
   <v-card data-test="intake-columns">
-    <h2>Check columns</h2>
-    <p class="quiet">
-      Column titles are in row {{ plan.headerRow + 1
-      }}{{ plan.remembered ? '. Columns are mapped as in the last file like this' : '' }}.
-      <v-btn
-        size="x-small"
-        :disabled="plan.headerRow === 0"
-        aria-label="Titles one row up"
-        @click="intake.understand(plan.headerRow - 1)"
-        >Row up</v-btn
-      >
-      <v-btn
-        size="x-small"
-        aria-label="Titles one row down"
-        class="ml-1"
-        @click="intake.understand(plan.headerRow + 1)"
-        >Row down</v-btn
-      >
-    </p>
+    <div class="head">
+      <h2>2. Check columns</h2>
+      <p class="quiet">
+        Column titles are in row {{ plan.headerRow + 1
+        }}{{ plan.remembered ? '. Columns are mapped as in the last file like this' : '' }}.
+        <v-btn
+          size="x-small"
+          :disabled="plan.headerRow === 0"
+          aria-label="Titles one row up"
+          @click="intake.understand(plan.headerRow - 1)"
+          >Row up</v-btn
+        >
+        <v-btn
+          size="x-small"
+          aria-label="Titles one row down"
+          class="ml-1"
+          @click="intake.understand(plan.headerRow + 1)"
+          >Row down</v-btn
+        >
+      </p>
+    </div>
     <p v-if="plan.doubled.length" class="text-error" role="alert" data-test="intake-doubled">
       Two columns have the title {{ plan.doubled.join(' and ') }}. Choose which one to use.
     </p>
@@ -72,7 +85,12 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
       Choose the column for: {{ missing.map(f => f.title).join(', ') }}.
     </p>
     <div class="fields">
-      <label v-for="f in fields" :key="f.key" class="match" :class="{ off: matching[f.key] === undefined }">
+      <label
+        v-for="f in shownFields"
+        :key="f.key"
+        class="match"
+        :class="{ off: matching[f.key] === undefined }"
+      >
         <span class="name">{{ f.title }}{{ f.needed ? ' *' : '' }}</span>
         <select
           :value="matching[f.key] ?? -1"
@@ -91,7 +109,19 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         <span class="quiet sample">{{ sampleOf(f.key) }}</span>
       </label>
     </div>
-    <div class="field-row">
+    <div v-if="!showsAll">
+      <v-btn
+        variant="text"
+        size="small"
+        :prepend-icon="mdiChevronDown"
+        aria-expanded="false"
+        data-test="more-columns"
+        @click="showsAll = true"
+        >{{ folded ? `More columns (${folded}) and saved mappings` : 'Saved mappings' }}</v-btn
+      >
+    </div>
+    <IntakeSavedMatching v-else :intake="intake" />
+    <div class="field-row options">
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"
         v-model="order"
@@ -127,7 +157,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         label="Ledger account for rows without one"
         hide-details
         clearable
-        class="wide-field"
+        class="wide-field long"
         data-test="intake-ledger"
       />
       <v-select
@@ -139,10 +169,8 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         class="wide-field"
         data-test="intake-make-ledgers"
       />
-    </div>
-    <div v-if="placed" class="field-row">
       <v-checkbox
-        v-if="kind === 'before'"
+        v-if="placed && kind === 'before'"
         v-model="held"
         label="The opening balance already includes these checks; keep it"
         density="compact"
@@ -150,7 +178,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         data-test="intake-held"
       />
       <v-checkbox
-        v-else
+        v-else-if="placed"
         v-model="again"
         label="Import rows that already exist again"
         density="compact"
@@ -158,11 +186,25 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         data-test="intake-again"
       />
     </div>
-    <IntakeSavedMatching :intake="intake" />
   </v-card>
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+}
+.options {
+  align-items: center;
+}
+.options .wide-field {
+  flex: 1 1 220px;
+}
+.options .long {
+  flex: 2 1 290px;
+}
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));

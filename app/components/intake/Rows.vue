@@ -84,7 +84,7 @@ const filters = computed(() => [
 
 <template>
   <v-card data-test="intake-rows">
-    <h2>Review rows</h2>
+    <h2>3. Review rows</h2>
     <div class="row">
       <strong data-test="intake-counts"
         >{{ figure(counts.good) }} good, {{ figure(counts.here) }} already entered,

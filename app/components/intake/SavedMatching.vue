@@ -7,7 +7,7 @@ const { matchingFault, missing } = intake
 const name = ref('')
 const wanted = ref('')
 function save() {
-  wanted.value = name.value.trim() ? '' : 'give the matching a name'
+  wanted.value = name.value.trim() ? '' : 'Give this mapping a name.'
   if (!wanted.value) intake.saveMatching(name.value)
 }
 </script>

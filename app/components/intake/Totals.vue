@@ -76,10 +76,11 @@ const type = (field: string, text: string): void => {
   overflow-x: auto;
 }
 .should {
-  min-width: 170px;
+  min-width: 120px;
 }
 .why {
   display: block;
+  white-space: normal;
   font-size: 11.5px;
 }
 </style>

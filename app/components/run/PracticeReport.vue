@@ -17,7 +17,7 @@ const report = usePracticeReport(props.run)
   >
     Practice printer:
     {{ report.state === 'printing' ? `${report.done} of ${report.of} sheets out` : outcomeOf(report).text }}.
-    <NuxtLink :to="`/practice/printer?job=${report.id}`">View sheets</NuxtLink>
+    <NuxtLink :to="`/office/practice?job=${report.id}`">View sheets</NuxtLink>
     <v-btn
       v-if="report.state !== 'printing'"
       size="small"

@@ -14,6 +14,6 @@ const short = computed(() => free.value !== undefined && free.value < WANTED)
   <v-alert v-if="short" density="default" type="warning" class="mb-3" data-test="room-short">
     This browser has space for {{ Math.floor((free ?? 0) / 1e6) }} MB more, which may not be enough for this
     run and its PDF. Free some space first; nothing is lost if it does not fit.
-    <NuxtLink to="/files">View storage</NuxtLink>
+    <NuxtLink to="/files/backups">View storage</NuxtLink>
   </v-alert>
 </template>

@@ -4,9 +4,6 @@ import { masked } from '#core/payables/account'
 import { readAccounts } from '~/data/reads'
 
 const accounts = useLive(readAccounts)
-const companies = computed(() => [
-  ...new Map((accounts.value ?? []).map(v => [v.company.id, v.company])).values(),
-])
 const shownIds = ref(new Set<string>())
 function show(id: string) {
   const next = new Set(shownIds.value)
@@ -89,16 +86,10 @@ function show(id: string) {
           </tbody>
         </table>
       </v-card>
-      <template v-if="companies.length">
-        <h2 class="mb-2">Closed periods</h2>
-        <v-card>
-          <p class="quiet pa-3 pb-0">
-            Nothing can be entered on or before the day the books are closed through. A payment cancelled
-            later is reversed on a later day.
-          </p>
-          <ClosedPeriod v-for="c in companies" :key="c.id" :company="c" />
-        </v-card>
-      </template>
+      <p v-if="accounts.length" class="quiet">
+        Closed periods, approval of bills and where the books are kept are in
+        <NuxtLink to="/office/companies">Company settings</NuxtLink>.
+      </p>
     </div>
   </div>
 </template>

@@ -151,7 +151,15 @@ const columns: readonly Column<Bill>[] = [
             </template>
           </RowTable>
         </v-card>
-        <BillsRules :company="company" :sign="sign" />
+        <p class="quiet rules">
+          {{
+            company.payables?.secondAbove
+              ? `Bills above ${figures(company.payables.secondAbove, { sign })} need approval`
+              : 'Bills need no approval'
+          }}
+          · Books kept {{ company.payables?.unplaced === undefined ? 'here' : 'elsewhere' }} ·
+          <NuxtLink :to="`/office/companies?company=${company.id}`">Company settings</NuxtLink>
+        </p>
       </div>
       <aside
         v-if="shown && isTime"

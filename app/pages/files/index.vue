@@ -1,175 +1,206 @@
 <script setup lang="ts">
-import { operatorName, setOperatorName } from '~/data/office'
-import { reasonKinds, type ReasonKind } from '#core/office/settings'
-import { readKeepDays, readReasons } from '~/data/settings'
-import { startOver } from '~/data/start'
-import { useOffice } from '~/stores/office'
+import { howMany } from '#core/base/howMany'
+import type { Id } from '#core/base/id'
+import { intakeKinds, type IntakeKind } from '#core/intake/fields'
 
-const office = useOffice()
-const name = ref(operatorName())
-const sure = ref(false)
-
-const naming = useAct()
-async function keepName() {
-  if (!(await naming.did('nameOperator', { name: name.value }))) return
-  setOperatorName(name.value)
-  name.value = operatorName()
-  office.said = `Your name is now ${name.value}.`
-}
-const kind = ref<ReasonKind>('spoiled')
-const keptReasons = useLive(
-  () => readReasons(kind.value),
-  () => kind.value,
+const route = useRoute()
+const { companies, company, choose } = useCompany()
+const { accounts, choices } = useCompanyLedgers(company)
+const accountId = ref<Id<'account'>>()
+watch(
+  accounts,
+  list => {
+    if (!list?.some(a => a.id === accountId.value)) accountId.value = list?.find(a => a.forChecks)?.id
+  },
+  { immediate: true },
 )
-const reasons = ref('')
-watch(keptReasons, list => {
-  reasons.value = (list ?? []).join('\n')
+const intake = useIntake(company, accountId)
+const { kind, file, doing, busy, part, fault, plan } = intake
+const asked = String(route.query.kind ?? '')
+if (asked in intakeKinds) kind.value = asked as IntakeKind
+const kinds = Object.entries(intakeKinds).map(([value, { title }]) => ({ title, value }))
+/** Where what the last file brought stands now. */
+const brought = computed(() => {
+  const [of, on] = [`?company=${company.value?.id}`, `?account=${accountId.value}`]
+  const places = {
+    payments: { to: `/lane${on}`, text: 'See the payments in the lane' },
+    bills: { to: `/bills${of}`, text: 'See the bills' },
+    payees: { to: `/bills/payees${of}`, text: 'See the payees' },
+    ledgers: { to: `/bills/ledger${of}`, text: 'See the ledger' },
+    before: { to: `/register${on}`, text: 'See the checks in the register' },
+  }
+  return intake.taken.value && places[intake.taken.value]
 })
-const listing = useAct()
-async function keepThem() {
-  const list = { id: kind.value, reasons: reasons.value.split('\n') }
-  if (await listing.did('keepReasons', list)) office.said = 'Reasons saved.'
-}
-const keeping = useAct()
-async function keepFor(days: number | null) {
-  if (await keeping.did('keepPapersFor', { days })) office.said = 'Saved how long PDFs are kept.'
-}
-const keepDays = useLive(readKeepDays)
-
-async function forget() {
-  await startOver()
-  await navigateTo('/')
+const pasted = ref('')
+watch(kind, () => void (plan.value && intake.understand()))
+/** Cells that were copied in a spreadsheet come as a text with tabs. */
+async function givePasted() {
+  const text = pasted.value
+  if (!text.trim()) return
+  await intake.give(new File([text], 'pasted cells.tsv', { type: 'text/tab-separated-values' }))
+  if (file.value) pasted.value = ''
 }
 </script>
 
 <template>
   <div class="page">
-    <PageHead title="Files" />
-    <div class="scroll parts">
-      <v-card class="part">
-        <h2>Your name</h2>
-        <p class="quiet">Recorded in the trail with everything you do in this browser.</p>
-        <v-form class="row" @submit.prevent="keepName">
-          <v-text-field
-            v-model="name"
-            label="Name"
-            maxlength="60"
-            :error-messages="naming.fault.value"
-            autocomplete="off"
-          />
-          <v-btn type="submit" :loading="naming.busy.value" data-test="name-keep"> Save </v-btn>
-        </v-form>
-      </v-card>
-      <v-card class="part">
-        <h2>Import</h2>
-        <p>
-          Import payees, bills, payments, ledger accounts and earlier checks from a spreadsheet. You review
-          every row first.
-        </p>
-        <v-btn to="/files/in" data-test="to-intake">Import file…</v-btn>
-      </v-card>
-      <FilesListsOut class="part" />
-      <FilesJournal class="part" />
-      <FilesBackup class="part whole" />
-      <FilesFolder class="part" />
-      <FilesHandOver class="part" />
-      <v-card class="part">
-        <h2>Trail</h2>
-        <p>Everything that was done, by whom and when. Each line is chained to the one before.</p>
-        <v-btn to="/trail" data-test="to-trail"> Open trail </v-btn>
-      </v-card>
-      <v-card class="part">
-        <h2>Reasons</h2>
-        <p class="quiet">Suggested wherever a reason is asked for. One per line.</p>
-        <v-select
-          v-model="kind"
-          :items="Object.entries(reasonKinds).map(([value, title]) => ({ title, value }))"
-          label="List"
-          hide-details
-          class="wide"
-          data-test="reason-kind"
-        />
-        <v-textarea
-          v-model="reasons"
-          label="Reasons"
-          rows="5"
-          :error-messages="listing.fault.value"
-          class="wide"
-          data-test="reasons"
-        />
-        <v-btn :loading="listing.busy.value" data-test="reasons-keep" @click="keepThem"> Save list </v-btn>
-      </v-card>
-      <v-card class="part">
-        <h2>PDFs of runs</h2>
-        <p class="quiet">
-          Saved in this browser with each run. What was printed on each check is kept forever, so a deleted
-          PDF can be made again.
-        </p>
-        <v-select
-          :model-value="keepDays ?? 0"
-          :items="[
-            { title: 'forever', value: 0 },
-            { title: '30 days after the count-off', value: 30 },
-            { title: '90 days after the count-off', value: 90 },
-            { title: 'a year after the count-off', value: 365 },
-          ]"
-          label="Keep PDFs"
-          hide-details
-          class="wide"
-          data-test="keep-days"
-          :error-messages="keeping.fault.value"
-          @update:model-value="keepFor($event || null)"
-        />
-      </v-card>
-      <v-card class="part">
-        <h2>Practice printer</h2>
-        <p>
-          A simulated printer for practice. It prints runs and fit sheets with the errors and faults of a real
-          printer and shows every sheet as it came out.
-        </p>
-        <v-btn to="/practice/printer" data-test="to-practice"> Open practice printer </v-btn>
-      </v-card>
-      <FilesOffices class="part" />
-      <v-card class="part">
-        <h2>Start over</h2>
-        <p>Deletes every company, account, payment and check number in this office. This cannot be undone.</p>
-        <v-checkbox
-          v-model="sure"
-          label="Yes, delete everything in this office"
-          hide-details
-          density="compact"
-        />
-        <v-btn color="error" :disabled="!sure" data-test="start-over" @click="forget">
-          Delete everything
-        </v-btn>
-      </v-card>
+    <FilesHead title="Import" />
+    <div class="scroll steps">
+      <p v-if="companies && !companies.length" class="quiet">
+        There is no company yet. <NuxtLink to="/accounts/new">Add your first account</NuxtLink>, then import
+        your data.
+      </p>
+      <template v-else-if="company">
+        <v-card>
+          <h2>1. Choose file</h2>
+          <div class="row">
+            <v-select
+              v-model="kind"
+              v-first
+              :items="kinds"
+              label="Type of data"
+              hide-details
+              class="field"
+              data-test="intake-kind"
+            />
+            <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
+            <v-select
+              v-if="intake.ofAccount.value"
+              v-model="accountId"
+              :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
+              :label="kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
+              hide-details
+              class="field"
+              data-test="intake-account"
+            />
+            <template v-if="file">
+              <strong data-test="intake-name">{{ file }}</strong>
+              <span v-if="intake.encoding.value === 'Windows-1252'" class="quiet"
+                >converted from Windows-1252</span
+              >
+              <v-select
+                v-if="intake.sheets.value.length > 1"
+                :model-value="intake.sheet.value"
+                :items="
+                  intake.sheets.value.map((s, value) => ({
+                    title: s.hidden ? `${s.name} (hidden)` : s.name,
+                    value,
+                  }))
+                "
+                label="Sheet"
+                hide-details
+                class="field"
+                data-test="intake-sheet"
+                @update:model-value="intake.goToSheet($event)"
+              />
+              <v-checkbox
+                v-if="intake.hiddenRows.value"
+                :model-value="intake.withHidden.value"
+                :label="`Include ${howMany(intake.hiddenRows.value, 'hidden row')}`"
+                density="compact"
+                hide-details
+                data-test="intake-hidden"
+                @update:model-value="intake.goToSheet(intake.sheet.value, Boolean($event))"
+              />
+              <span v-if="intake.sheets.value.some(s => s.hidden)" class="quiet"
+                >{{ howMany(intake.sheets.value.filter(s => s.hidden).length, 'hidden sheet') }} left
+                out</span
+              >
+              <v-btn size="small" variant="text" data-test="intake-leave" @click="intake.leave()"
+                >Another file</v-btn
+              >
+            </template>
+          </div>
+          <div v-if="!file" class="row give">
+            <FileDrop
+              label="File"
+              kinds="Excel (.xlsx) or CSV (.csv, .tsv, .txt)"
+              accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain,text/tab-separated-values,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+              :most="40"
+              :disabled="!!doing"
+              data-test="intake-file"
+              @take="intake.give"
+            />
+            <div class="paste">
+              <v-textarea
+                v-model="pasted"
+                label="Or paste cells from a spreadsheet, with their column titles"
+                rows="3"
+                hide-details
+                class="cells"
+                data-test="intake-paste"
+              />
+              <v-btn :disabled="!pasted.trim() || !!doing" data-test="intake-paste-go" @click="givePasted()"
+                >Use pasted cells</v-btn
+              >
+            </div>
+          </div>
+          <div v-if="doing || busy" class="row">
+            <span role="status">{{ doing || 'Importing' }}…</span>
+            <span v-if="busy" data-test="intake-part">{{ Math.floor(part * 100) }} %</span>
+            <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
+          </div>
+          <v-alert v-if="fault" type="error" :text="fault" data-test="intake-fault" />
+          <p v-if="brought" role="status">
+            The file is imported. <NuxtLink :to="brought.to" data-next>{{ brought.text }}</NuxtLink>
+          </p>
+        </v-card>
+        <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
+        <div v-if="intake.checked.value" class="beside">
+          <IntakePayees :intake="intake" :checked="intake.checked.value" />
+          <IntakeTotals :intake="intake" :checked="intake.checked.value" />
+        </div>
+        <IntakeRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
+        <IntakeLast />
+      </template>
     </div>
   </div>
 </template>
 
 <style scoped>
-.parts {
+.steps {
   display: grid;
-  gap: 18px;
+  gap: 14px;
   align-content: start;
   grid-auto-rows: max-content;
-  max-width: 640px;
+  padding: 4px 12px 20px 2px;
 }
-.part {
-  padding: 16px;
+/* Each step is a card: the file, its columns, its rows. */
+.steps .v-card {
+  padding: 14px 18px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
-  justify-items: start;
 }
-.wide {
-  width: 100%;
-  max-width: 420px;
+.beside {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  gap: 14px;
+  align-items: start;
+}
+.beside:empty {
+  display: none;
 }
 .row {
   display: flex;
-  gap: 12px;
-  width: 100%;
-  max-width: 420px;
+  flex-wrap: wrap;
+  gap: 10px 14px;
   align-items: center;
+}
+.field {
+  flex: 0 1 300px;
+  min-width: min(220px, 100%);
+}
+.give {
+  align-items: stretch;
+}
+.paste {
+  flex: 1 1 320px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.cells {
+  width: 100%;
 }
 </style>

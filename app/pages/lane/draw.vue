@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
 import { signatureChoices } from '#core/payables/account'
 import { bookName } from '#core/books/book'
 import { sum, zero } from '#core/money/cents'
@@ -6,8 +7,10 @@ import { figures } from '#core/money/figures'
 import { blankFormLine } from '#core/payables/formLines'
 import { payeeKinds } from '#core/payables/payee'
 import { sameName } from '#core/payables/texts'
+import { useOffice } from '~/stores/office'
 
 const route = useRoute()
+const office = useOffice()
 const { accounts, view, choose } = useAccount()
 /** A check written by hand is drawn and issued at once, under a number of its pad. */
 const pad = computed(() => view.value?.books.find(b => b.id === route.query.pad))
@@ -41,6 +44,41 @@ const isPlaced = computed(
 /** Where the books are kept elsewhere, nobody is asked for ledger accounts. */
 const places = computed(() => !view.value?.company.payables?.unplaced)
 const mayBePay = computed(() => payee.value?.kind === 'employee' && !form.value.pay.length)
+/** What is seldom changed is folded away until the person wants it, or something is wrong in it. */
+const folds = ['date', 'memo', 'address', 'accountWithPayee'] as const
+watch(
+  () => folds.some(field => faults(field).length > 0),
+  isWrong => {
+    if (isWrong) office.drawDetails = true
+  },
+  { immediate: true },
+)
+const isOpen = computed(() => office.drawDetails || pad.value !== undefined)
+async function openDetails() {
+  office.drawDetails = true
+  await nextTick()
+  focusField('date')
+}
+/** What the folded part holds, in a line. */
+const folded = computed(() =>
+  [dateHint.value, form.value.memo && `memo: ${form.value.memo}`, form.value.address.split('\n')[0]]
+    .filter(Boolean)
+    .join(' · '),
+)
+/** What the check is for is shown from when something has to be chosen there until the next check. */
+const asksPlace = computed(
+  () =>
+    (openBills.value?.length ?? 0) > 0 ||
+    isPlaced.value ||
+    mayBePay.value ||
+    (form.value.payee.trim() !== '' && places.value && form.value.ledgerId === null),
+)
+const wasAsked = ref(false)
+watch([asksPlace, () => form.value.payee === ''], ([asks, isBlank]) => {
+  wasAsked.value = asks || (wasAsked.value && !isBlank)
+})
+const isPlacing = computed(() => isOpen.value || wasAsked.value)
+
 function addLine() {
   const { lines, ledgerId, newBill } = form.value
   form.value.lines =
@@ -117,50 +155,21 @@ const payeeHint = computed(() => {
           class="mt-3 mb-4"
           data-test="payee-kind"
         />
-        <v-select
-          v-if="payee?.others?.length"
-          :model-value="addressChosen"
-          :items="addresses"
-          label="Payee address"
-          hide-details
-          class="mb-4"
-          data-test="draw-address"
-          @update:model-value="form.address = $event"
+        <v-text-field
+          v-model="form.amount"
+          label="Amount"
+          class="amount mt-3"
+          :prefix="view.account.currency.sign"
+          inputmode="decimal"
+          :hint="amountHint"
+          persistent-hint
+          :readonly="form.pay.length > 0"
+          :error-messages="faults('amount')"
+          autocomplete="off"
+          data-field="amount"
+          data-test="amount"
+          @keydown.down.prevent="openDetails()"
         />
-        <v-textarea
-          v-model="form.address"
-          label="Address on the check"
-          rows="3"
-          :error-messages="faults('address')"
-          data-field="address"
-        />
-        <div class="pair">
-          <v-text-field
-            v-model="form.date"
-            label="Date"
-            placeholder="today"
-            :hint="dateHint"
-            persistent-hint
-            :error-messages="faults('date')"
-            autocomplete="off"
-            data-field="date"
-            data-test="date"
-          />
-          <v-text-field
-            v-model="form.amount"
-            label="Amount"
-            class="amount"
-            :prefix="view.account.currency.sign"
-            inputmode="decimal"
-            :hint="amountHint"
-            persistent-hint
-            :readonly="form.pay.length > 0"
-            :error-messages="faults('amount')"
-            autocomplete="off"
-            data-field="amount"
-            data-test="amount"
-          />
-        </div>
         <LanePayLines
           v-if="form.pay.length"
           v-model="form.pay"
@@ -169,19 +178,7 @@ const payeeHint = computed(() => {
           :faults="faults('pay')"
           :choices="places ? choices : []"
         />
-        <p class="help quiet">
-          Date: <kbd>+3</kbd> in three days, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
-          <kbd>me</kbd> month end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
-        </p>
-        <v-text-field
-          v-model="form.memo"
-          label="Memo"
-          maxlength="80"
-          :error-messages="faults('memo')"
-          data-field="memo"
-          data-test="memo"
-        />
-        <FormPart title="What the check is for" class="for">
+        <FormPart v-show="isPlacing" title="What the check is for" class="for">
           <LaneOpenBills
             v-if="openBills?.length"
             :model-value="form.bills"
@@ -230,8 +227,62 @@ const payeeHint = computed(() => {
             <v-btn v-if="mayBePay" size="small" data-test="draw-pay" @click="beginPay()">Add pay</v-btn>
           </div>
         </FormPart>
-        <details class="more">
-          <summary>More details</summary>
+        <v-btn
+          v-if="!pad"
+          variant="text"
+          block
+          class="fold"
+          :prepend-icon="isOpen ? mdiChevronUp : mdiChevronDown"
+          :aria-expanded="isOpen"
+          aria-controls="draw-details"
+          data-test="draw-more"
+          @click="office.drawDetails = !office.drawDetails"
+          >{{ isOpen ? 'Fewer details' : 'Date, memo, address and more' }}</v-btn
+        >
+        <p v-if="!isOpen" class="quiet folded" data-test="draw-folded">
+          {{ folded }} <kbd>↓</kbd> in the amount opens this.
+        </p>
+        <div v-show="isOpen" id="draw-details" class="details">
+          <v-text-field
+            v-model="form.date"
+            label="Date"
+            placeholder="today"
+            :hint="dateHint"
+            persistent-hint
+            :error-messages="faults('date')"
+            autocomplete="off"
+            data-field="date"
+            data-test="date"
+          />
+          <p class="help quiet">
+            Date: <kbd>+3</kbd> in three days, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
+            <kbd>me</kbd> month end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
+          </p>
+          <v-text-field
+            v-model="form.memo"
+            label="Memo"
+            maxlength="80"
+            :error-messages="faults('memo')"
+            data-field="memo"
+            data-test="memo"
+          />
+          <v-select
+            v-if="payee?.others?.length"
+            :model-value="addressChosen"
+            :items="addresses"
+            label="Payee address"
+            hide-details
+            class="mb-4"
+            data-test="draw-address"
+            @update:model-value="form.address = $event"
+          />
+          <v-textarea
+            v-model="form.address"
+            label="Address on the check"
+            rows="3"
+            :error-messages="faults('address')"
+            data-field="address"
+          />
           <v-text-field
             v-model="form.accountWithPayee"
             label="Our account number with them"
@@ -257,7 +308,7 @@ const payeeHint = computed(() => {
             persistent-hint
             data-test="advice"
           />
-        </details>
+        </div>
         <v-alert v-for="w in warnings" :key="w.code" type="warning" class="mb-2">
           {{ w.text }}
           <NuxtLink
@@ -328,11 +379,6 @@ const payeeHint = computed(() => {
   padding: 6px 10px 20px 2px;
   scroll-padding-bottom: 48px;
 }
-.pair {
-  display: grid;
-  grid-template-columns: 1.25fr 1fr;
-  gap: 12px;
-}
 .amount :deep(input) {
   text-align: right;
   font-weight: 600;
@@ -369,13 +415,16 @@ kbd {
   padding: 0;
   margin-bottom: 6px;
 }
-.more {
-  margin: 6px 0 14px;
+.fold {
+  justify-content: start;
+  margin-bottom: 2px;
 }
-.more summary {
-  cursor: pointer;
-  font-size: 13px;
-  margin-bottom: 8px;
+.folded {
+  font-size: 12px;
+  margin: 0 0 14px 12px;
+}
+.details {
+  padding-top: 8px;
 }
 .proof {
   padding: 2px 14px 20px 2px;

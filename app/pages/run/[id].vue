@@ -48,7 +48,7 @@ const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amoun
 const lines = computed(() =>
   stepLines(run.value, { total: total.value, sheets: sheets.value.length, moment: momentTold }),
 )
-const title = computed(() => runTitle(isNew.value, run.value?.state))
+const title = computed(() => runTitle(run.value, isNew.value, view.value?.account.name))
 
 type Picked = [ids: Id<'payment'>[], order: RunOrder, signers: readonly number[] | null, advicesToo: boolean]
 async function pickThem(...[paymentIds, order, signers, advicesToo]: Picked) {
@@ -102,7 +102,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 <template>
   <div class="page">
     <PageHead :title="title">
-      <span v-if="view" class="quiet">{{ view.account.name }}, {{ view.company.name[0] }}</span>
+      <span v-if="view" class="quiet">{{ view.company.name[0] }}</span>
       <v-btn v-if="changeable" variant="text" size="small" data-test="drop-run" @click="dropping = true">
         Drop run
       </v-btn>
@@ -244,6 +244,9 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
         <v-btn @click="saveKept"> Save PDF </v-btn>
         <v-btn data-test="cover" @click="run && view && payments && saveCover(run, view, payments)">
           Save cover page
+        </v-btn>
+        <v-btn variant="text" :to="`/office/trail?about=run&id=${encodeURIComponent(runId)}`">
+          Trail of this run
         </v-btn>
       </div>
     </div>

@@ -278,7 +278,12 @@ async function letGo() {
           </table>
         </details>
         <template v-if="lines?.length">
-          <h2 class="mb-1">History</h2>
+          <h2 class="mb-1">
+            History
+            <NuxtLink class="more-link" :to="`/office/trail?about=payee&id=${encodeURIComponent(id)}`"
+              >in the trail</NuxtLink
+            >
+          </h2>
           <ul class="story">
             <li v-for="line in lines" :key="line.seq">
               <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}

@@ -88,9 +88,7 @@ const time = (at: string): string =>
 
 <template>
   <div class="page">
-    <PageHead title="Practice printer">
-      <v-btn variant="text" to="/files"> Files </v-btn>
-    </PageHead>
+    <OfficeHead title="Practice printer" />
     <div class="scroll parts">
       <p class="quiet">
         This printer is simulated. It treats a PDF and a pack of sheets as a real printer would, faults

@@ -4,9 +4,17 @@ import { trailOut } from '#core/exchange/trailFile'
 import { firstBroken, type TrailLine } from '#core/trail/trail'
 import type { Column } from '~/composables/rowTable'
 import { saveText } from '~/data/fileOut'
-import { readTrail, readTrailActs, readWholeTrail } from '~/data/reads'
+import { readTrail, readTrailActs, readWholeTrail, trailSubjects, type TrailSubject } from '~/data/reads'
 
 const { company } = useCompany()
+const route = useRoute()
+/** The one thing that the lines shown are about, where a page asked for its history. */
+const subject = computed((): TrailSubject | undefined => {
+  const { about, id } = route.query
+  return typeof about === 'string' && about in trailSubjects && typeof id === 'string'
+    ? { about: about as TrailSubject['about'], id }
+    : undefined
+})
 const written = useLive(readTrailActs)
 const kinds = computed(() => [...new Set((written.value ?? []).map(actName))].sort())
 const kind = ref('all')
@@ -25,12 +33,13 @@ function find(most: number) {
       (!on || l.at.startsWith(on)) &&
       (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
     most,
+    subject.value,
   )
 }
 const keysFound = async () => (await find(Infinity)).map(l => l.seq).reverse()
 const lines = useLive(
   () => find(MOST),
-  () => [wanted.value, kind.value, day.value],
+  () => [wanted.value, kind.value, day.value, subject.value?.about, subject.value?.id],
 )
 const checked = ref('')
 async function check() {
@@ -45,8 +54,11 @@ async function save() {
 }
 const when = (at: string): string =>
   new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })
-const linkOf = (about: Readonly<Record<string, string>>): string =>
-  about.run ? `/run/${about.run}` : about.book ? `/books/${encodeURIComponent(about.book)}` : ''
+const pages = { run: '/run/', book: '/books/', bill: '/bills/bill/', payee: '/bills/payee/' } as const
+function linkOf(about: Readonly<Record<string, string>>): string {
+  const found = Object.entries(pages).find(([thing]) => about[thing])
+  return found ? `${found[1]}${encodeURIComponent(about[found[0]]!)}` : ''
+}
 const at = ref('')
 function goThere(line: TrailLine, by: 'mouse' | 'Enter' | 'space') {
   const link = linkOf(line.about)
@@ -65,13 +77,16 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 
 <template>
   <div class="page">
-    <PageHead title="Trail">
+    <OfficeHead title="Trail">
       <v-btn data-test="trail-check" @click="check"> Check the chain </v-btn>
       <v-btn data-test="trail-save" @click="save"> Export as JSON lines </v-btn>
-      <v-btn variant="text" to="/files"> Files </v-btn>
-    </PageHead>
+    </OfficeHead>
     <p v-if="checked" class="mb-2" role="status" data-test="trail-checked">
       {{ checked }}
+    </p>
+    <p v-if="subject" class="mb-2" data-test="trail-subject">
+      Only lines about this {{ trailSubjects[subject.about] }} are shown.
+      <NuxtLink to="/office/trail">Show all lines</NuxtLink>
     </p>
     <div class="row">
       <v-text-field

@@ -50,7 +50,7 @@ async function remove() {
         <tr v-for="o in offices" :key="o.store">
           <td>{{ o.title }}<span v-if="o.away" class="quiet">, archived</span></td>
           <td>
-            <span v-if="o.store === storeHere" class="quiet">this one</span>
+            <span v-if="o.store === storeHere" class="quiet one-line">this one</span>
             <template v-else>
               <v-btn size="small" :aria-label="`Open ${o.title}`" @click="goToStore(o.store)">Open</v-btn>
               <v-btn
@@ -104,5 +104,8 @@ async function remove() {
 <style scoped>
 table {
   max-width: 100%;
+}
+.one-line {
+  white-space: nowrap;
 }
 </style>

@@ -1,0 +1,9 @@
+<template>
+  <div class="page">
+    <FilesHead title="Backups" />
+    <div class="scroll cards">
+      <FilesBackup class="card-part whole" />
+      <FilesFolder class="card-part" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,9 @@
+<template>
+  <div class="page">
+    <FilesHead title="Export" />
+    <div class="scroll cards">
+      <FilesExportList class="card-part" />
+      <FilesJournal class="card-part" />
+    </div>
+  </div>
+</template>
