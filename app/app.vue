@@ -95,6 +95,7 @@ router.afterEach((to, from) => {
     <v-main v-else-if="started === ''" tag="main" :aria-busy="office.acting > 0">
       <FirstStart />
     </v-main>
+    <HelpPanel v-if="started !== undefined" :is-first="started === ''" />
     <OtherVersion />
     <v-snackbar
       :model-value="office.said !== ''"

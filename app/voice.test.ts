@@ -37,3 +37,11 @@ it('no text is in the voice that a clerk would have to read twice', () => {
     .flatMap(file => texts(file).flatMap(text => (turns.test(text) ? [`${file}: ${text}`] : [])))
   expect(found).toEqual([])
 })
+
+it('nor is any line of the manual', () => {
+  const lines = readdirSync(join(root, 'docs/guide')).flatMap(name =>
+    readFileSync(join(root, 'docs/guide', name), 'utf8').split('\n'),
+  )
+  expect(lines.length).toBeGreaterThan(300)
+  expect(lines.filter(line => turns.test(line))).toEqual([])
+})

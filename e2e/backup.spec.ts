@@ -55,6 +55,7 @@ test('a backup opens without us, is proved without a browser, and brings a clear
   await expect(page.getByTestId('backup-phrase').locator('input')).toHaveValue('')
   const audit = execFileSync('npm', ['run', '-s', 'audit', '--', '--backup', file], { encoding: 'utf8' })
   expect(audit).toContain('no problems found')
+  await visit(page, '/office')
   await page.getByRole('checkbox', { name: 'Yes, delete everything in this office' }).check()
   await button(page, 'Delete everything').click()
   await expect(page.getByRole('button', { name: 'Load the demo office' })).toBeVisible()
@@ -219,6 +220,7 @@ test('backups go into a folder by themselves, after a count-off; one that cannot
   await button(page, 'Count off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
   await page.getByRole('link', { name: 'Files' }).click()
+  await page.getByRole('link', { name: 'Backups' }).click()
   await expect(page.getByTestId('folder-fault')).toContainText('no room is left')
 })
 

@@ -116,7 +116,7 @@ test('a payee shared by two companies, whose checks are in French; what changed 
   await expect(page.getByTestId('proof-done')).toBeEnabled()
   await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
   await page.getByTestId('take-change-back').click()
-  await expect(page.getByText('Undid the last change to')).toBeVisible()
+  await expect(page.getByText('Undid the last change to Cobalt Rope & Rigging.')).toBeVisible()
   await expect(page.getByTestId('payee-address').locator('textarea').first()).toHaveValue(/22 Capstan Lane/)
 })
 

@@ -129,9 +129,10 @@ async function everyWay(page: Page, what: string): Promise<void> {
 const groups = [
   ['of bills', billViews],
   ['of payments', views.slice(0, 5)],
-  ['of what was done', views.slice(5, 11)],
-  ['of accounts and stocks', views.slice(11, 16)],
-  ['of layouts and printers', views.slice(16)],
+  ['of what was done', views.slice(5, 10)],
+  ['of files and settings', views.slice(10, 15)],
+  ['of accounts and stocks', views.slice(15, 20)],
+  ['of layouts and printers', views.slice(20)],
 ] as const
 for (const [name, some] of groups) {
   test(`every view ${name} ${ALL ? 'scrolls sideways in no window and is clean in the dark' : 'is clean for axe'}`, async ({
@@ -272,4 +273,39 @@ test('the server sends a strict policy, and bare answers nothing', async ({ requ
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+'/)
   expect(policy).not.toContain('unsafe')
   expect((await request.get('/api/health')).headers()['x-content-type-options']).toBe('nosniff')
+})
+
+test('help: `?` opens the topic of the page, the manual is searched, Escape leaves it where one was; a hint shows its place on a check', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/lane/draw?account=operating')
+  const payee = page.getByRole('combobox', { name: 'Payee' })
+  await payee.fill('?')
+  await expect(payee).toHaveValue('?')
+  await expect(page.getByTestId('help')).toHaveCount(0)
+  await page.getByTestId('draw-more').focus()
+  await page.keyboard.press('?')
+  const help = page.getByTestId('help')
+  await expect(help.getByRole('heading', { name: 'Draw a check' })).toBeVisible()
+  await everyWay(page, 'help')
+  await page.getByTestId('help-find').locator('input').fill('taken to another comp')
+  await expect(help).toContainText('No page of the manual has these words.')
+  await page.getByTestId('help-find').locator('input').fill('restore another')
+  await page.keyboard.press('Enter')
+  await expect(help.getByRole('heading', { name: 'Backups' })).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(help).toHaveCount(0)
+  await expect(page.getByTestId('draw-more')).toBeFocused()
+  // On another page it is about that one, and it follows.
+  await visit(page, '/accounts/operating')
+  await page.getByTestId('help-open').click()
+  await expect(help.getByRole('heading', { name: 'Accounts', exact: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Fit', exact: true }).click()
+  await expect(help.getByRole('heading', { name: 'Fit', exact: true })).toBeVisible()
+  await page.getByTestId('help-close').click()
+  await visit(page, '/accounts/operating')
+  await page.getByLabel('Fraction', { exact: true }).press('F1')
+  await expect(page.getByRole('img', { name: 'Fraction on a check' })).toBeVisible()
+  await clean(page, 'a hint')
 })

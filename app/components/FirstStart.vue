@@ -3,8 +3,10 @@ import { momentNow, operatorName, setOperatorName } from '~/data/office'
 import { whenIdle } from '~/composables/useLater'
 import { goToStore } from '~/data/storeName'
 import { demoCode, startEmpty, startWithDemo } from '~/data/start'
+import { useOffice } from '~/stores/office'
 
 const { others } = useOffices()
+const office = useOffice()
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
@@ -29,7 +31,12 @@ async function start(how: 'demo' | 'empty') {
   <div class="first">
     <WordMark />
     <h1>Checks, from payment to paper</h1>
-    <p class="quiet">Everything you enter stays in this browser. Nothing is sent anywhere.</p>
+    <p class="quiet">
+      Everything you enter stays in this browser. Nothing is sent anywhere.
+      <v-btn size="small" variant="text" data-test="first-help" @click="office.help = true"
+        >First steps</v-btn
+      >
+    </p>
     <v-text-field
       v-model="name"
       v-first

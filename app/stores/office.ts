@@ -30,7 +30,9 @@ export const useOffice = defineStore('office', () => {
   watch(drawDetails, open => localStorage.setItem(drawKey, open ? 'open' : ''))
   /** A sentence about what was just done, read out and shown for a while. */
   const said = ref('')
+  /** Whether the manual is open beside the page. */
+  const help = ref(false)
   /** How many acts are under way on this page. */
   const acting = ref(0)
-  return { theme, unit, drawDetails, said, acting }
+  return { theme, unit, drawDetails, said, help, acting }
 })

@@ -54,7 +54,8 @@ const setCountry = (country: AccountForm['country']): void => {
         :error-messages="routingFault ? [routingFault] : []"
         :hint="micr ? routingHelp[form.country].how : 'Optional: the stock already has the MICR line'"
         persistent-hint
-      />
+        ><template v-if="form.country === 'US'" #append-inner><HelpFieldHint of="routing" /></template
+      ></v-text-field>
       <v-text-field
         v-model="form.account"
         data-part="account"
@@ -66,7 +67,8 @@ const setCountry = (country: AccountForm['country']): void => {
             : 'Optional: the stock already has the MICR line'
         "
         persistent-hint
-      />
+        ><template #append-inner><HelpFieldHint of="onUs" /></template
+      ></v-text-field>
       <v-text-field
         v-if="form.country === 'US'"
         v-model="form.fraction"
@@ -75,7 +77,8 @@ const setCountry = (country: AccountForm['country']): void => {
         placeholder="12-3456/7890"
         :error-messages="faults.fraction"
         hint="Optional. The fractional routing number, printed near the top right of a check"
-      />
+        ><template #append-inner><HelpFieldHint of="fraction" /></template
+      ></v-text-field>
       <v-text-field
         v-if="form.country === 'IN'"
         v-model="form.part"

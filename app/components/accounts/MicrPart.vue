@@ -30,7 +30,7 @@ async function takeFont(file: File): Promise<void> {
 
 <template>
   <section data-part="micr">
-    <h2 class="mb-3">MICR line</h2>
+    <h2 class="mb-3">MICR line <HelpFieldHint of="positions" /></h2>
     <v-select
       :model-value="form.pattern.id"
       label="Pattern"

@@ -86,7 +86,8 @@ const seen = ref(false)
         hint="For example net 30, 2/10 net 30, on receipt, eom + 10 or 15th"
         data-field="terms"
         data-test="payee-terms"
-      />
+        ><template #append-inner><HelpFieldHint of="terms" /></template
+      ></v-text-field>
       <v-text-field
         v-if="asksDays"
         v-model="form.termDays"
@@ -139,7 +140,9 @@ const seen = ref(false)
         hide-details
         class="mb-4"
       />
-      <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="Box" maxlength="8" />
+      <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="1099 box" maxlength="8"
+        ><template #append-inner><HelpFieldHint of="taxBox" /></template
+      ></v-text-field>
       <v-text-field
         v-model="form.taxId"
         label="Tax number"

@@ -134,6 +134,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         "
         hide-details="auto"
         class="wide-field"
+        :class="{ ask: askOrder && !order }"
         data-test="intake-order"
         @update:model-value="intake.check()"
       />
@@ -147,6 +148,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         "
         hide-details="auto"
         class="wide-field"
+        :class="{ ask: askMark && !mark }"
         data-test="intake-mark"
         @update:model-value="intake.check()"
       />
@@ -201,6 +203,10 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 }
 .options .wide-field {
   flex: 1 1 220px;
+}
+/* What is asked has room for its question. */
+.options .ask {
+  flex: 1 1 560px;
 }
 .options .long {
   flex: 2 1 290px;

@@ -201,7 +201,8 @@ async function saveIt(): Promise<void> {
                 label="First number"
                 inputmode="numeric"
                 :error-messages="faults.first"
-              />
+                ><template #append-inner><HelpFieldHint of="numbers" /></template
+              ></v-text-field>
               <v-text-field
                 v-model="form.last"
                 data-part="last"

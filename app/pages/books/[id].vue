@@ -105,10 +105,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
       <v-btn v-if="book" size="small" data-test="put-away" @click="putAway(!book.archived)">
         {{ book.archived ? 'Unarchive' : 'Archive' }}
       </v-btn>
-      <v-btn
-        v-if="book"
-        variant="text"
-        :to="`/office/trail?about=book&id=${encodeURIComponent(book.id)}`"
+      <v-btn v-if="book" variant="text" :to="`/office/trail?about=book&id=${encodeURIComponent(book.id)}`"
         >Trail</v-btn
       >
       <v-btn variant="text" to="/books"> All number books </v-btn>

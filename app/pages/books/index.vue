@@ -98,7 +98,8 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
             :error-messages="faultAt('start')"
             class="short"
             data-test="book-first"
-          />
+            ><template #append-inner><HelpFieldHint of="numbers" /></template
+          ></v-text-field>
           <v-text-field
             v-model="last"
             label="Last number"

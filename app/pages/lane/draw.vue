@@ -71,6 +71,7 @@ const asksPlace = computed(
     (openBills.value?.length ?? 0) > 0 ||
     isPlaced.value ||
     mayBePay.value ||
+    (['bills', 'newBill', 'ledger'] as const).some(field => faults(field).length > 0) ||
     (form.value.payee.trim() !== '' && places.value && form.value.ledgerId === null),
 )
 const wasAsked = ref(false)
