@@ -1,5 +1,5 @@
 import type { Id } from '../../base/id'
-import { mergePayees as decide } from '../../payables/keepPayee'
+import { mergePayees as decide } from '../../payables/mergePayees'
 import { act } from '../act'
 import { one } from '../gather'
 import { ofBills } from '../gatherBills'
