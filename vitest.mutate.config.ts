@@ -18,6 +18,8 @@ const quick = {
   test: { env: { DESK_SEEDS: '12' }, isolate: false, sequence: { sequencer: DecisionsFirst } },
 }
 const config = mergeConfig(base, quick)
-config.test!.include = ['core/{base,money,books,runs,ledger,payables,office}/**/*.test.ts']
+config.test!.include = [
+  'core/{base,money,numbers,accounts,payees,bills,payments,runs,checks,ledger,office}/**/*.test.ts',
+]
 config.test!.exclude = ['core/office/backup.test.ts']
 export default config

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useTheme } from 'vuetify'
-import { momentNow } from '~/data/office'
-import { readPapersToLetGo } from '~/data/settings'
+import { momentNow } from '~/data/office/office'
+import { readPapersToLetGo } from '~/data/office/settings'
 import { readStart } from '~/data/reads'
-import { asking, unanswered } from '~/composables/useLive'
-import { unkept } from '~/composables/useSharedDraft'
+import { asking, unanswered } from '~/composables/base/useLive'
+import { unkept } from '~/composables/base/useSharedDraft'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

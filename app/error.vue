@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { NuxtError } from 'nuxt/app'
-import type { StoreProblem } from '~/data/storeCheck'
+import type { StoreProblem } from '~/data/store/storeCheck'
 
 const props = defineProps<{ error: NuxtError<{ problem?: StoreProblem }> }>()
 const FORBIDDEN = [

@@ -2,9 +2,9 @@
 // the book's page computes. Prints JSON.
 import { idOf } from '../core/base/id'
 import { must } from '../core/base/result'
-import { nextNumber, type CheckNumber, type NumberBook } from '../core/books/book'
-import { fateRanges, proofOfNumbers } from '../core/books/proofOfNumbers'
-import { perform } from '../core/office/acts'
+import { nextNumber, type CheckNumber, type NumberBook } from '../core/numbers/book'
+import { fateRanges, proofOfNumbers } from '../core/numbers/proofOfNumbers'
+import { perform } from '../core/office/actTypes'
 import { MemoryOffice } from '../core/office/memory'
 import { account, drawOf, opened, printed } from '../core/office/test/office'
 

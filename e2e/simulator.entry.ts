@@ -1,6 +1,6 @@
-import { OfficeDb } from '../app/data/db'
-import { StoreOffice } from '../app/data/storeOffice'
-import { simulateStore } from '../app/data/test/storeSimulator'
+import { OfficeDb } from '../app/data/store/db'
+import { StoreOffice } from '../app/data/store/storeOffice'
+import { simulateStore } from '../app/data/store/test/storeSimulator'
 import type { Acting } from '../core/office/test/chance'
 
 /**

@@ -140,11 +140,11 @@ const longSteps = {
       [
         'run',
         'core/office',
-        'core/intake',
+        'core/imports',
         'core/exchange',
         'core/fit',
         'core/micr/reader',
-        'app/data/storeOffice',
+        'app/data/store/storeOffice',
       ].concat(['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
       { env: longCounts },
     ),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { readBackupState } from '~/data/backupState'
-import { readBackupFolder } from '~/data/backupFolder'
+import { readBackupState } from '~/data/backups/backupState'
+import { readBackupFolder } from '~/data/backups/backupFolder'
 
 /** Says how much would be lost with this browser, once a day has gone by since the last backup. */
 const DAY_MS = 86_400_000

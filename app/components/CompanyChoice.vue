@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Company } from '#core/payables/account'
+import type { Company } from '#core/accounts/account'
 
 /** Whose books a page is about; there only where there are several companies. */
 defineProps<{ companies: readonly Company[] | undefined; company: Company | undefined }>()

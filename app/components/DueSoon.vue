@@ -2,9 +2,9 @@
 import { addDays } from '#core/base/dates'
 import { sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import { isOverdue, open } from '#core/payables/bill'
-import { discountsLost } from '#core/payables/settleForm'
-import { countBills, readBills } from '~/data/billReads'
+import { isOverdue, open } from '#core/bills/bill'
+import { discountsLost } from '#core/payments/settleForm'
+import { countBills, readBills } from '~/data/bills/billReads'
 import { readAccounts, readCompanies } from '~/data/reads'
 import { localToday } from '~/stores/office'
 

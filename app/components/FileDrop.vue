@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fileFault } from '~/composables/fileKinds'
+import { fileFault } from '~/composables/base/fileKinds'
 
 defineOptions({ inheritAttrs: false })
 /**

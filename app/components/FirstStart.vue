@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { momentNow, operatorName, setOperatorName } from '~/data/office'
-import { whenIdle } from '~/composables/useLater'
-import { goToStore } from '~/data/storeName'
-import { demoCode, startEmpty, startWithDemo } from '~/data/start'
+import { momentNow, operatorName, setOperatorName } from '~/data/office/office'
+import { whenIdle } from '~/composables/base/useLater'
+import { goToStore } from '~/data/store/storeName'
+import { demoCode, startEmpty, startWithDemo } from '~/data/office/start'
 import { useOffice } from '~/stores/office'
 
 const { others } = useOffices()

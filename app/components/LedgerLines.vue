@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FormLine } from '#core/payables/formLines'
+import type { FormLine } from '#core/bills/formLines'
 
 /** Lines that say where an amount goes in the ledger. */
 defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
-import { leftOut } from '#core/payables/leftOut'
-import { readAskingBills } from '~/data/billReads'
+import { leftOut } from '#core/bills/leftOut'
+import { readAskingBills } from '~/data/bills/billReads'
 
 /** Which bills of a company are not in what is free: the same words wherever that stands. */
 const props = defineProps<{ companyId: Id<'company'>; sign: string; what?: string }>()

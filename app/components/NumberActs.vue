@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import type { NumberRow } from '#core/books/book'
+import type { NumberRow } from '#core/numbers/book'
 import { zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Stock } from '#core/paper/stock'
-import { endings, type Ending } from '#core/runs/replace'
+import { endings, type Ending } from '#core/checks/replace'
 import { withoutRun } from '#core/runs/run'
-import { openWindow } from '~/data/fileOut'
-import { paperOfCheck } from '~/data/papers'
-import { putOutStubCopy, saveStopLetter } from '~/data/reports'
+import { openWindow } from '~/data/files/fileOut'
+import { paperOfCheck } from '~/data/runs/keptPdfs'
+import { putOutStubCopy, saveStopLetter } from '~/data/runs/reports'
 import { readPayment, type AccountView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { NumberRow } from '#core/books/book'
+import type { NumberRow } from '#core/numbers/book'
 import { withoutRun } from '#core/runs/run'
-import { momentTold } from '~/data/office'
+import { momentTold } from '~/data/office/office'
 
 /** Everything that happened to one number, oldest first. */
 defineProps<{ row: NumberRow }>()

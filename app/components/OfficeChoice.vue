@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiOfficeBuildingOutline } from '@mdi/js'
-import { goToStore } from '~/data/storeName'
+import { goToStore } from '~/data/store/storeName'
 
 /** Which of this browser's offices is worked in; there only where there are several. */
 defineProps<{ small: boolean }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onOtherVersion, type OtherVersion } from '~/data/otherVersion'
+import { onOtherVersion, type OtherVersion } from '~/data/store/otherVersion'
 
 /** What another tab with another version of the program means for this one. */
 const other = ref<OtherVersion>()

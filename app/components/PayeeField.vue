@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { payeesLike } from '#core/payables/findPayee'
-import type { Payee } from '#core/payables/payee'
+import { payeesLike } from '#core/payees/findPayee'
+import type { Payee } from '#core/payees/payee'
 
 /**
  * A payee, typed by code or name: the first few that answer are offered as the browser offers what was typed

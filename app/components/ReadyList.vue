@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReadyStep } from '#core/payables/readiness'
+import type { ReadyStep } from '#core/accounts/readiness'
 
 /** What an account still needs before it can print, in the natural order, each with the way there. */
 const props = defineProps<{ steps: readonly ReadyStep[]; accountId: string; layoutId: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="Row extends { readonly id: string }">
 import type { VDataTableVirtual } from 'vuetify/components'
-import { inOrder, type Column, type Sorting } from '~/composables/rowTable'
+import { inOrder, type Column, type Sorting } from '~/composables/base/rowTable'
 
 /**
  * The one table for lists: only the rows in sight are drawn, the whole list is one tab stop in which arrow

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
-import type { ListKey, ListName } from '~/data/lists'
+import type { ListKey, ListName } from '~/data/files/lists'
 
 /** Saves what a list shows now as a file: all rows that its filter takes, those too that are not drawn. */
 const props = defineProps<{

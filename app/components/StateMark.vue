@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Fate } from '#core/books/fates'
-import type { PaymentState } from '#core/payables/payment'
+import type { Fate } from '#core/numbers/fates'
+import type { PaymentState } from '#core/payments/payment'
 
 /** A state as a word with its own small shape; colour only helps. */
 const props = defineProps<{ state: Fate | PaymentState }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayText, dayOfMoment } from '#core/base/dates'
-import { readHandedOver } from '~/data/handing'
+import { readHandedOver } from '~/data/office/handing'
 import { readStart } from '~/data/reads'
 
 /** What holds for everything that is done on any page, above all of it. */

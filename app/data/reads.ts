@@ -7,8 +7,8 @@ import {
   type CheckNumber,
   type NumberBook,
   type NumberRow,
-} from '#core/books/book'
-import { stockLeft, type StockLeft } from '#core/books/pace'
+} from '#core/numbers/book'
+import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { practicePrinter, practicePrinterId } from '#core/fit/practicePrinter'
 import type { FitRow, Printer } from '#core/fit/printers'
 import { balances, type Balances } from '#core/ledger/balances'
@@ -27,18 +27,18 @@ import {
 import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
-import { factsOf, type BankAccount, type Company } from '#core/payables/account'
-import { promisedOf, type Payment } from '#core/payables/payment'
-import type { Payee } from '#core/payables/payee'
+import { factsOf, type BankAccount, type Company } from '#core/accounts/account'
+import { promisedOf, type Payment } from '#core/payments/payment'
+import type { Payee } from '#core/payees/payee'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
 import type { TrailLine } from '#core/trail/trail'
 import type { BookFates } from '#core/office/reading'
-import { fatesOf } from './bookFates'
-import { db, type StockScan } from './db'
-import { openRunsOf } from './openRuns'
-import { readPace } from './pace'
-import { newestOf, versionsOf } from './versions'
+import { fatesOf } from './numbers/bookFates'
+import { db, type StockScan } from './store/db'
+import { openRunsOf } from './runs/openRuns'
+import { readPace } from './numbers/pace'
+import { newestOf, versionsOf } from './layouts/versions'
 
 /** An account with everything that a screen about it needs. */
 export interface AccountView {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
-import { weeksTold } from '#core/books/pace'
+import { weeksTold } from '#core/numbers/pace'
 import { howMany } from '#core/base/howMany'
-import { spans } from '#core/books/spans'
+import { spans } from '#core/numbers/spans'
 import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
-import { laneSums } from '#core/payables/payment'
+import { laneSums } from '#core/payments/payment'
 import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
-import { momentTold } from '~/data/office'
+import { momentTold } from '~/data/office/office'
 import { localToday } from '~/stores/office'
 
 const { behind } = useClock()

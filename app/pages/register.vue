@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import { dayText } from '#core/base/dates'
-import { fates, type Fate } from '#core/books/fates'
+import { fates, type Fate } from '#core/numbers/fates'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
-import type { NumberRow } from '#core/books/book'
+import type { NumberRow } from '#core/numbers/book'
 import { withoutRun } from '#core/runs/run'
-import type { Column } from '~/composables/rowTable'
-import { searchNumbers } from '~/data/bookReads'
+import type { Column } from '~/composables/base/rowTable'
+import { searchNumbers } from '~/data/numbers/bookReads'
 import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()

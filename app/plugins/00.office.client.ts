@@ -1,6 +1,6 @@
-import { leaveRemoved, storeHere } from '~/data/offices'
-import { storeProblem } from '~/data/storeCheck'
-import { pinStore } from '~/data/storeName'
+import { leaveRemoved, storeHere } from '~/data/office/offices'
+import { storeProblem } from '~/data/store/storeCheck'
+import { pinStore } from '~/data/store/storeName'
 
 /**
  * Before anything is read: a browser that keeps nothing, or a store that this version cannot work on, is shown as

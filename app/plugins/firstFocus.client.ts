@@ -1,4 +1,4 @@
-import { isFocusFree } from '~/composables/focusNext'
+import { isFocusFree } from '~/composables/base/focusNext'
 
 /** After the field stands, and a dialog that it is in can be seen. */
 const SOON_MS = 50

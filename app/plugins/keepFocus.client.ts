@@ -1,4 +1,4 @@
-import { focusHeading } from '~/composables/focusNext'
+import { focusHeading } from '~/composables/base/focusNext'
 
 /** Time in which a page may put the focus where it belongs by itself. In ms. */
 const PATIENCE_MS = 150

@@ -1,7 +1,7 @@
 import { promiseTimeout } from '@vueuse/core'
-import { whenIdle } from '~/composables/useLater'
-import { screenFollows } from '~/composables/useLive'
-import { fetchActs } from '~/data/ownOffice'
+import { whenIdle } from '~/composables/base/useLater'
+import { screenFollows } from '~/composables/base/useLive'
+import { fetchActs } from '~/data/store/ownOffice'
 import { useOffice } from '~/stores/office'
 
 /** So long nobody is disturbed in what they came for. */

@@ -1,4 +1,4 @@
 import { expose } from 'comlink'
-import { backupWork } from '~/data/backupWork'
+import { backupWork } from '~/data/backups/backupWork'
 
 expose(backupWork)

@@ -1,4 +1,4 @@
 import { expose } from 'comlink'
-import { intakeWork } from '~/data/intakeWork'
+import { intakeWork } from '~/data/imports/importWork'
 
 expose(intakeWork)

@@ -1,4 +1,4 @@
 import { expose } from 'comlink'
-import { listWork } from '~/data/listWork'
+import { listWork } from '~/data/files/listWork'
 
 expose(listWork)

@@ -1,4 +1,4 @@
-import { checkNumber, type CheckNumber } from '../books/book'
+import { checkNumber, type CheckNumber } from '../numbers/book'
 import type { CountOffAct } from '../runs/countOff'
 import type { Outcome, Run } from '../runs/run'
 import type { CheckFacts } from '../proof/facts'

@@ -1,10 +1,10 @@
-import type { NumberRow } from '../books/book'
+import type { NumberRow } from '../numbers/book'
 import { firstBroken } from '../trail/trail'
 import { totalsAstray } from '../ledger/totals'
 import { sum } from '../money/cents'
-import { alikeKey, entryIdOf, owed } from '../payables/bill'
-import { payeeAccount } from '../payables/payeeAccount'
-import { billsAstray, weightOf } from '../payables/settling'
+import { alikeKey, entryIdOf, owed } from '../bills/bill'
+import { payeeAccount } from '../payments/payeeAccount'
+import { billsAstray, weightOf } from '../payments/settling'
 import type { Snapshot } from './tables'
 
 const standing: readonly string[] = ['on paper', 'issued', 'cleared']

@@ -6,7 +6,7 @@ import { auditOffice } from './audit'
 import type { MemoryOffice } from './memory'
 import { lived } from './test/lived'
 import { packBackup, readBackup, type BackupTables } from './backup'
-import { meeting, usedInBoth } from './meeting'
+import { meeting, usedInBoth } from './compareTrails'
 
 const kept = (desk: MemoryOffice): BackupTables => ({
   ...desk.snapshot(),

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cents } from '../money/cents'
-import { acts, type ActName } from './actTable'
-import { perform } from './acts'
+import { acts, type ActName } from './allActs'
+import { perform } from './actTypes'
 import { MemoryOffice } from './memory'
 import { account, drawOf, opened } from './test/office'
 

@@ -1,9 +1,9 @@
 import type { Id } from '../base/id'
 import { good, type Result } from '../base/result'
-import { bookInUse, type NumberBook } from '../books/book'
+import { bookInUse, type NumberBook } from '../numbers/book'
 import { placesOf, type Made } from '../runs/print'
 import { accountOn, layoutVersion, paperOfBook, plan, type PlannedCheck } from '../runs/run'
-import { byId, one, printsWith, runWith, stockOf } from './gather'
+import { byId, one, printsWith, runWith, stockOf } from './lookups'
 import type { Reading } from './reading'
 
 /** The number book from which an account's next run takes its numbers. */

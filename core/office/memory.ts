@@ -1,7 +1,7 @@
 import type { Id } from '../base/id'
-import type { CheckNumber, NumberRow } from '../books/book'
+import type { CheckNumber, NumberRow } from '../numbers/book'
 import type { TrailLine } from '../trail/trail'
-import type { Keeping, TrailReading } from './act'
+import type { Keeping, TrailReading } from './defineAct'
 import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
 import {
   keyOf,

@@ -1,7 +1,7 @@
 import type { Id } from '../base/id'
-import type { CheckNumber, NumberBook, Rows } from '../books/book'
-import type { Fate } from '../books/fates'
-import type { Bill } from '../payables/bill'
+import type { CheckNumber, NumberBook, Rows } from '../numbers/book'
+import type { Fate } from '../numbers/fates'
+import type { Bill } from '../bills/bill'
 import type { Run } from '../runs/run'
 import type { KeyOf, TableName, Tables } from './tables'
 

@@ -1,4 +1,4 @@
-import { operatorKey } from '../payables/operator'
+import { operatorKey } from '../base/operator'
 import { howMany } from '../base/howMany'
 import { daysBetween, dayOfMoment } from '../base/dates'
 import type { Id } from '../base/id'

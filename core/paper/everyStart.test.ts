@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { countries } from '../base/country'
-import { sampleAccounts } from '../payables/sampleAccounts'
+import { sampleAccounts } from '../accounts/sampleAccounts'
 import { proofer } from '../proof/compose'
 import { builtInStocks } from './builtIn'
 import { startingLayout } from './startingLayout'

@@ -3,12 +3,12 @@ import { idOf } from '../base/id'
 import { layoutById, stockById } from './builtIn'
 import { moveFields } from './arrange'
 import { account, company } from '../office/test/office'
-import { samplesOf } from '../payables/samples'
-import { isReady, readiness, type ReadyKnown } from '../payables/readiness'
+import { samplesOf } from '../payments/sampleChecks'
+import { isReady, readiness, type ReadyKnown } from '../accounts/readiness'
 import { proofer } from '../proof/compose'
-import { factsOf } from '../payables/account'
+import { factsOf } from '../accounts/account'
 import { checkOf } from '../proof/test/sample'
-import type { Payment } from '../payables/payment'
+import type { Payment } from '../payments/payment'
 import {
   layoutNow,
   layoutOf,

@@ -1,4 +1,4 @@
-import type { CheckNumber } from '../books/book'
+import type { CheckNumber } from '../numbers/book'
 import type { CountOffAct } from '../runs/countOff'
 import type { Outcome, RunCheck, Skipped } from '../runs/run'
 import type { SheetOut } from './press'

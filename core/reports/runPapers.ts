@@ -1,10 +1,10 @@
 import { dayOfMoment, formatDate } from '../base/dates'
 import { howMany } from '../base/howMany'
 import type { Id } from '../base/id'
-import { spans } from '../books/spans'
+import { spans } from '../numbers/spans'
 import { figures } from '../money/figures'
 import { sum, zero, type Cents } from '../money/cents'
-import type { Payment } from '../payables/payment'
+import type { Payment } from '../payments/payment'
 import { numbersOfRun, type Run } from '../runs/run'
 import type { ListPaper } from './listPages'
 

@@ -1,5 +1,5 @@
 import { formatDate, type PlainDate } from '../base/dates'
-import type { NumberRow } from '../books/book'
+import type { NumberRow } from '../numbers/book'
 import { figures } from '../money/figures'
 import type { AccountFacts } from '../proof/facts'
 import type { ListPaper } from './listPages'

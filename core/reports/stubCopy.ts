@@ -1,5 +1,5 @@
 import { formatDate } from '../base/dates'
-import type { NumberRow } from '../books/book'
+import type { NumberRow } from '../numbers/book'
 import { figures } from '../money/figures'
 import type { Layout } from '../paper/layout'
 import { panelOf, type Panel, type Stock } from '../paper/stock'

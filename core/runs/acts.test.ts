@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { plainDate } from '../base/dates'
 import { idOf } from '../base/id'
 import { must, type Result } from '../base/result'
-import type { CheckNumber } from '../books/book'
-import { perform } from '../office/acts'
+import type { CheckNumber } from '../numbers/book'
+import { perform } from '../office/actTypes'
 import { MemoryOffice } from '../office/memory'
 import {
   account,

@@ -9,14 +9,14 @@ import {
   type CheckOnPaper,
   type NumberBook,
   type NumberRow,
-} from '../books/book'
+} from '../numbers/book'
 import type { Entry } from '../ledger/entry'
 import { openDay } from '../ledger/period'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
-import type { Payment } from '../payables/payment'
+import type { Payment } from '../payments/payment'
 import type { Decision, Stamp } from '../trail/trail'
-import { isEntered, issueEntry, replacedRows } from './issue'
+import { isEntered, issueEntry, replacedRows } from '../payments/issueEntry'
 import { copyId, type CheckCopy, type Outcome, type Run, type RunCheck, type Skipped } from './run'
 
 export interface CountOffKnown {

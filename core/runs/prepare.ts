@@ -10,16 +10,16 @@ import {
   type NumberBook,
   type NumberRow,
   type Rows,
-} from '../books/book'
-import { giveFate, type GivenFate } from '../books/giveFate'
-import { spans } from '../books/spans'
+} from '../numbers/book'
+import { giveFate, type GivenFate } from '../numbers/giveFate'
+import { spans } from '../numbers/spans'
 import type { Layout } from '../paper/layout'
 import { checksPerSheet, type Stock } from '../paper/stock'
 import { mayUse } from '../paper/versions'
-import type { BankAccount } from '../payables/account'
-import { heldBecause, type Bill } from '../payables/bill'
-import type { Payee } from '../payables/payee'
-import { notBefore, type Payment } from '../payables/payment'
+import type { BankAccount } from '../accounts/account'
+import { heldBecause, type Bill } from '../bills/bill'
+import type { Payee } from '../payees/payee'
+import { notBefore, type Payment } from '../payments/payment'
 import { figures } from '../money/figures'
 import { sum } from '../money/cents'
 import type { Decision, Stamp } from '../trail/trail'

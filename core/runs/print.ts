@@ -11,12 +11,12 @@ import {
   type NumberBook,
   type NumberRow,
   type Rows,
-} from '../books/book'
-import { spans } from '../books/spans'
+} from '../numbers/book'
+import { spans } from '../numbers/spans'
 import type { Layout } from '../paper/layout'
 import type { Stock } from '../paper/stock'
-import type { Signing } from '../payables/account'
-import type { Payment } from '../payables/payment'
+import type { Signing } from '../accounts/account'
+import type { Payment } from '../payments/payment'
 import { essentialNotes } from '../proof/essentials'
 import type { AccountFacts, CheckFacts } from '../proof/facts'
 import type { Decision, Stamp } from '../trail/trail'

@@ -1,5 +1,5 @@
 import { good, refuse, type Result } from '../base/result'
-import { inBook, type CheckNumber, type NumberBook, type Rows } from '../books/book'
+import { inBook, type CheckNumber, type NumberBook, type Rows } from '../numbers/book'
 import type { RunCheck } from './run'
 
 /**

@@ -1,6 +1,6 @@
 import { howMany } from '../base/howMany'
 import type { Refusal, Result } from '../base/result'
-import { spans } from '../books/spans'
+import { spans } from '../numbers/spans'
 import type { Run } from './run'
 
 /** The steps of a run on its page, in their order. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/sentence'
-import { changeTold, undone } from './changeTold'
+import { changeTold, undone } from './changeText'
 import { actName, lineText, namesOf } from './lineText'
 
 describe('a line of the trail', () => {

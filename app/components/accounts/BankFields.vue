@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { countries, countryNames } from '#core/base/country'
 import { bankCode, routingHelp } from '#core/micr/routing'
-import { inCountry, type AccountForm } from '#core/payables/accountForm'
+import { inCountry, type AccountForm } from '#core/accounts/accountForm'
 
 /** What is asked of the bank and of the account at it; the country decides which codes. */
 const props = defineProps<{ faults: Readonly<Record<string, string>>; micr: boolean }>()

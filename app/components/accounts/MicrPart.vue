@@ -3,8 +3,8 @@ import { micrFont, nameOf, usualTable } from '#core/exchange/micrFont'
 import { micrFindings } from '#core/micr/checks'
 import { patternsOf, type MicrFacts } from '#core/micr/pattern'
 import { micrCharacters, type MicrCharacter } from '#core/micr/symbols'
-import type { AccountForm } from '#core/payables/accountForm'
-import { plainCopy } from '~/data/plainCopy'
+import type { AccountForm } from '#core/accounts/accountForm'
+import { plainCopy } from '~/data/store/plainCopy'
 
 /** The MICR line of an account: its pattern, what the standard says of it, and whose shapes print. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AccountForm } from '#core/payables/accountForm'
+import type { AccountForm } from '#core/accounts/accountForm'
 
 /** Who signs: their names, the pictures of their signatures, and from which amount a second one prints. */
 defineProps<{ faults: Readonly<Record<string, string>> }>()

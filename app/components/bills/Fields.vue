@@ -3,10 +3,10 @@ import { dayText } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { Refusal } from '#core/base/result'
 import { figures } from '#core/money/figures'
-import type { BillField, BillForm, BillRead } from '#core/payables/billForm'
-import type { Bill } from '#core/payables/bill'
-import { blankFormLine, formLinesOf } from '#core/payables/formLines'
-import type { Payee } from '#core/payables/payee'
+import type { BillField, BillForm, BillRead } from '#core/bills/billForm'
+import type { Bill } from '#core/bills/bill'
+import { blankFormLine, formLinesOf } from '#core/bills/formLines'
+import type { Payee } from '#core/payees/payee'
 
 /** The fields of a bill: what is typed for each in the usual case, and the rest behind “More”. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { blankFormLine, type FormLine } from '#core/payables/formLines'
-import { formOf } from '#core/payables/keepPayee'
-import type { Payee } from '#core/payables/payee'
+import { blankFormLine, type FormLine } from '#core/bills/formLines'
+import { formOf } from '#core/payees/savePayee'
+import type { Payee } from '#core/payees/payee'
 import { useOffice } from '~/stores/office'
 import type { Id } from '#core/base/id'
 

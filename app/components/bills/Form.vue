@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { useBillForm } from '~/composables/useBillForm'
+import type { useBillForm } from '~/composables/bills/useBillForm'
 
 /** A bill as a form, new or being changed: its fields, what is wrong elsewhere, and its act. */
 const props = defineProps<{ bill: ReturnType<typeof useBillForm>; verb: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Company } from '#core/payables/account'
+import type { Company } from '#core/accounts/account'
 
 /** The head of the pages of payees and bills: the parts of the place, and whose bills they are. */
 const props = defineProps<{

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
-import type { BankAccount } from '#core/payables/account'
-import { otherWays, type OtherWay } from '#core/payables/payment'
-import type { CheckToCome } from '#core/payables/settleForm'
+import type { BankAccount } from '#core/accounts/account'
+import { otherWays, type OtherWay } from '#core/payments/payment'
+import type { CheckToCome } from '#core/payments/settleForm'
 
 /** Asks how something was paid without a check, and under what reference. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
-import { payeeKinds, type Payee } from '#core/payables/payee'
-import type { PayeeTyped } from '~/composables/usePayeeForm'
+import { payeeKinds, type Payee } from '#core/payees/payee'
+import type { PayeeTyped } from '~/composables/payees/usePayeeForm'
 
 /** What is known of a payee, to be typed. */
 defineProps<{

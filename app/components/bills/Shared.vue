@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
-import type { Company } from '#core/payables/account'
-import type { Payee } from '#core/payables/payee'
-import { readSharedWith } from '~/data/billReads'
+import type { Company } from '#core/accounts/account'
+import type { Payee } from '#core/payees/payee'
+import { readSharedWith } from '~/data/bills/billReads'
 import { useOffice } from '~/stores/office'
 
 /** The companies that share a payee: name and address are one, ledger accounts and terms each company's own. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isOverdue, open, type Bill } from '#core/payables/bill'
+import { isOverdue, open, type Bill } from '#core/bills/bill'
 import { localToday } from '~/stores/office'
 
 /** Where a bill stands, as words with a small shape: its stage, and whether it is overdue or held. */

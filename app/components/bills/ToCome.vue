@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { figures } from '#core/money/figures'
-import { billStubLines } from '#core/payables/settleDraw'
-import type { CheckToCome } from '#core/payables/settleForm'
+import { billStubLines } from '#core/payments/settleDraw'
+import type { CheckToCome } from '#core/payments/settleForm'
 
 /** The checks that will come of what was chosen, each with the lines of its stub. */
 defineProps<{ checks: readonly CheckToCome[] }>()

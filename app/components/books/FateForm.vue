@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { checkNumber, type CheckNumber, type NumberBook } from '#core/books/book'
-import { givenFates, type GivenFate } from '#core/books/giveFate'
-import { spans } from '#core/books/spans'
+import { checkNumber, type CheckNumber, type NumberBook } from '#core/numbers/book'
+import { givenFates, type GivenFate } from '#core/numbers/giveFate'
+import { spans } from '#core/numbers/spans'
 import { useOffice } from '~/stores/office'
 
 /** A range of a book's numbers gets a fate by hand, with its reason. */

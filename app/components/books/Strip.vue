@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { CheckNumber, NumberBook, Rows } from '#core/books/book'
-import { fates, type Fate } from '#core/books/fates'
-import { fateRanges } from '#core/books/proofOfNumbers'
+import type { CheckNumber, NumberBook, Rows } from '#core/numbers/book'
+import { fates, type Fate } from '#core/numbers/fates'
+import { fateRanges } from '#core/numbers/proofOfNumbers'
 
 /** A whole number book as one strip by fate; drag over it, or use the fields, to look closer. */
 const props = defineProps<{ book: NumberBook; rows: Rows }>()

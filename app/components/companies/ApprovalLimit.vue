@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import type { Company } from '#core/payables/account'
+import type { Company } from '#core/accounts/account'
 import { useOffice } from '~/stores/office'
 
 /** Above what amount another person must approve a bill of a company. */

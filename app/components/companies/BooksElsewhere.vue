@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Company } from '#core/payables/account'
+import type { Company } from '#core/accounts/account'
 import { useOffice } from '~/stores/office'
 
 /** Whether the ledger of a company is kept in another system. */

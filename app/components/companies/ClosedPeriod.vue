@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayText, typedDate } from '#core/base/dates'
-import type { Company } from '#core/payables/account'
+import type { Company } from '#core/accounts/account'
 import { localToday, useOffice } from '~/stores/office'
 
 /** The last day of a company's closed period: nothing is entered on or before it. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { actName, lineText } from '#core/trail/lineText'
 import { howMany } from '#core/base/howMany'
-import { momentTold } from '~/data/office'
-import type { Counts } from '~/data/backupWork'
+import { momentTold } from '~/data/office/office'
+import type { Counts } from '~/data/backups/backupWork'
 
 /** Everything in this browser as one file, and such a file put in its place; at the first start the latter alone. */
 defineProps<{ onlyRestore?: boolean }>()

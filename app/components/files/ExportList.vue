@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { typedDate, type PlainDate } from '#core/base/dates'
-import { listNames, type ListName } from '~/data/lists'
+import { listNames, type ListName } from '~/data/files/lists'
 import { localToday } from '~/stores/office'
 
 /** Every list of the office as a file: all of it, or what is about some days. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { momentTold } from '~/data/office'
+import { momentTold } from '~/data/office/office'
 
 /** The office goes to another desk, and comes back: never at two at once. */
 const { handed, to, busy, fault, at, handOver, saveFile, takeOn, file } = useHandOver()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { dayText, formatDate, typedDate } from '#core/base/dates'
-import type { SentJournal } from '#core/payables/account'
-import { nextJournal } from '#core/payables/sendJournal'
-import { saveList } from '~/data/lists'
+import type { SentJournal } from '#core/accounts/account'
+import { nextJournal } from '#core/accounts/exportJournal'
+import { saveList } from '~/data/files/lists'
 import { localToday, useOffice } from '~/stores/office'
 
 /** The journal for who keeps the books elsewhere: each closed period goes out once. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { askToKeep, readSpace, type Space } from '~/data/space'
+import { askToKeep, readSpace, type Space } from '~/data/store/space'
 
 /** How much room the office takes in this browser, how much is left, and whether the browser may clear it. */
 const space = ref<Space>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { deviationTold } from '#core/fit/told'
+import { deviationTold } from '#core/fit/deviationText'
 import type { FitRow } from '#core/fit/printers'
 import { formatOff } from '#core/paper/length'
-import { momentTold } from '~/data/office'
+import { momentTold } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** All fits of a printer, tray and stock, the one in use first. */

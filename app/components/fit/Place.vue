@@ -5,7 +5,7 @@ import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { FitRow, Printer } from '#core/fit/printers'
 import { formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
-import type { FitSheetForm } from '~/composables/useFitSheet'
+import type { FitSheetForm } from '~/composables/fit/useFitSheet'
 import { readPrintedOn } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

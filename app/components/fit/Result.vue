@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { deviationMap, worstCorner, type Deviation } from '#core/fit/fit'
 import type { FitRow } from '#core/fit/printers'
-import { deviationTold } from '#core/fit/told'
+import { deviationTold } from '#core/fit/deviationText'
 import { spanMeant, type Proved } from '#core/fit/proved'
 import { formatLength, formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
-import type { FitScan } from '~/data/fitScan'
-import { momentTold } from '~/data/office'
+import type { FitScan } from '~/data/fit/fitScan'
+import { momentTold } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** What was found last, to be kept or to confirm the fit in use; else the fit in use. */

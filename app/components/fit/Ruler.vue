@@ -2,7 +2,7 @@
 import { FROM_EDGE, fitMarks, type FitMark } from '#core/fit/fit'
 import { formatLength } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
-import type { useRulerFit } from '~/composables/useRulerFit'
+import type { useRulerFit } from '~/composables/fit/useRulerFit'
 import { useOffice } from '~/stores/office'
 
 /** Distances of the fit sheet's marks, typed from a ruler. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiChevronDown } from '@mdi/js'
 import type { Id } from '#core/base/id'
-import type { IntakePlan } from '~/data/intake'
-import type { useIntake } from '~/composables/useIntake'
+import type { IntakePlan } from '~/data/imports/importDesk'
+import type { useIntake } from '~/composables/imports/useImport'
 
 /** Which column of a file fills which field, how dates and amounts are written, and what is done on the way. */
 const props = defineProps<{

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { beforeTold } from '#core/runs/before'
-import { takenTold, type Intake } from '#core/payables/takeIn'
-import { stayedText } from '#core/payables/takeIntakeBack'
-import { readIntakes } from '~/data/intake'
-import { momentTold } from '~/data/office'
+import { beforeTold } from '#core/imports/importEarlierChecks'
+import { takenTold, type Intake } from '#core/imports/importRows'
+import { stayedText } from '#core/imports/undoImport'
+import { readIntakes } from '~/data/imports/importDesk'
+import { momentTold } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** What came in out of files lately, each to be taken back as a whole. */

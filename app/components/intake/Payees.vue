@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
-import type { IntakeChecked } from '~/data/intake'
-import type { useIntake } from '~/composables/useIntake'
+import type { IntakeChecked } from '~/data/imports/importDesk'
+import type { useIntake } from '~/composables/imports/useImport'
 
 /** Payees in the file that the office does not know, and details it has otherwise: each is asked once for all rows. */
 const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()

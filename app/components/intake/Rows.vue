@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { IntakeChecked } from '~/data/intake'
-import type { Column } from '~/composables/rowTable'
-import type { useIntake } from '~/composables/useIntake'
+import type { IntakeChecked } from '~/data/imports/importDesk'
+import type { Column } from '~/composables/base/rowTable'
+import type { useIntake } from '~/composables/imports/useImport'
 
 /** Review rows of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
 const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { useIntake } from '~/composables/useIntake'
+import type { useIntake } from '~/composables/imports/useImport'
 
 /** How the columns are matched, as a file to keep, and from one that was kept. */
 const { intake } = defineProps<{ intake: ReturnType<typeof useIntake> }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import type { IntakeChecked } from '~/data/intake'
-import type { useIntake } from '~/composables/useIntake'
+import type { IntakeChecked } from '~/data/imports/importDesk'
+import type { useIntake } from '~/composables/imports/useImport'
 
 /** What each amount column comes to, beside what it should come to: numbers face numbers before anything is imported. */
 const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { NewBillForm } from '#core/payables/drawForm'
+import type { NewBillForm } from '#core/payments/drawForm'
 import { figures } from '#core/money/figures'
 import type { Cents } from '#core/money/cents'
 

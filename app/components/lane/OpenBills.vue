@@ -2,9 +2,9 @@
 import { dayText, type PlainDate } from '#core/base/dates'
 import { cents, parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import type { Allocation } from '#core/payables/allocation'
-import { discountOn, open, type Bill } from '#core/payables/bill'
-import { isPayableNow, whollyOn } from '#core/payables/openBills'
+import type { Allocation } from '#core/bills/allocation'
+import { discountOn, open, type Bill } from '#core/bills/bill'
+import { isPayableNow, whollyOn } from '#core/bills/openBills'
 
 /** The open bills of the payee that is drawn to: which are paid, how much of each, and with what discount. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import type { Id } from '#core/base/id'
 import type { Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import { blankPayLine, type PayFormLine } from '#core/payables/payForm'
+import { blankPayLine, type PayFormLine } from '#core/payments/payForm'
 
 /** What was earned and deducted: the amount of the check follows from it. */
 defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { saveOther } from '~/data/backup'
-import { beginOffice, putAway, removeOffice, storeHere, type OfficeHere } from '~/data/offices'
-import { goToStore } from '~/data/storeName'
+import { saveOther } from '~/data/backups/backup'
+import { beginOffice, putAway, removeOffice, storeHere, type OfficeHere } from '~/data/office/offices'
+import { goToStore } from '~/data/store/storeName'
 import { useOffice } from '~/stores/office'
 
 /** The offices of this browser, each in a store of its own: begun, archived, removed. */

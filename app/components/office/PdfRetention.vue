@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readKeepDays } from '~/data/settings'
+import { readKeepDays } from '~/data/office/settings'
 import { useOffice } from '~/stores/office'
 
 /** How long the PDFs of runs are kept in this browser. */

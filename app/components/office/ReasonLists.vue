@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reasonKinds, type ReasonKind } from '#core/office/settings'
-import { readReasons } from '~/data/settings'
+import { readReasons } from '~/data/office/settings'
 import { useOffice } from '~/stores/office'
 
 /** The reasons that are suggested wherever one is asked for, a list for each kind. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { startOver } from '~/data/start'
+import { startOver } from '~/data/office/start'
 
 /** Deletes the office of this browser, after a tick. */
 const sure = ref(false)

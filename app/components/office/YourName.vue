@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { operatorName, setOperatorName } from '~/data/office'
+import { operatorName, setOperatorName } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** The name under which everything done in this browser is recorded. */

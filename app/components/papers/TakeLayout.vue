@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { freeCode, type LayoutRow } from '#core/paper/versions'
-import type { LayoutTaken } from '~/composables/useLayoutImport'
+import type { LayoutTaken } from '~/composables/layouts/useLayoutImport'
 
 /**
  * A layout from a file whose code is known here asks what it is to be: a new version of that one, one more

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JobReport } from '#core/practice/report'
-import { practiceSheetUrl, practiceTrayUrl } from '~/data/practicePrinter'
+import { practiceSheetUrl, practiceTrayUrl } from '~/data/fit/practicePrinter'
 
 /** The sheets of a job as they lie in the tray, and the chosen one as it came out. */
 const props = defineProps<{ job: JobReport }>()

@@ -3,7 +3,7 @@ import { faultLine, type Fault } from '#core/exchange/fault'
 import { readOutcomes } from '#core/exchange/runFile'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Run } from '#core/runs/run'
-import { saveRunFile } from '~/data/runFile'
+import { saveRunFile } from '~/data/runs/runFile'
 
 /** What became of the checks of a run, told by a file; it is filled in, and looked at before it counts. */
 const props = defineProps<{ run: Run }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { dayFirstIn } from '#core/base/country'
 import { typedDate } from '#core/base/dates'
-import type { BankAccount } from '#core/payables/account'
-import type { Payment } from '#core/payables/payment'
+import type { BankAccount } from '#core/accounts/account'
+import type { Payment } from '#core/payments/payment'
 import { localToday } from '~/stores/office'
 
 /** Date or memo of many payments is changed alike, as one act. */

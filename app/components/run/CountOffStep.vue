@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import type { NumberBook, CheckNumber, Rows } from '#core/books/book'
+import type { NumberBook, CheckNumber, Rows } from '#core/numbers/book'
 import { figures } from '#core/money/figures'
 import { sum, zero } from '#core/money/cents'
 import { issuing, type Balances } from '#core/ledger/balances'
 import { carries } from '#core/paper/stock'
-import type { Payment } from '#core/payables/payment'
+import type { Payment } from '#core/payments/payment'
 import { countedFrom } from '#core/practice/counted'
 import type { CountOffAct } from '#core/runs/countOff'
 import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
 import type { PrintHow } from './PrintStep.vue'
 import { saidSoFar } from '#core/office/rows'
-import { countOffDraft, type DraftSeen } from '~/data/drafts'
-import { nothingSaid, saidByBoth, type SaidSoFar } from '~/composables/useCountOff'
-import { saveCountOffSheet } from '~/data/reports'
+import { countOffDraft, type DraftSeen } from '~/data/drafts/drafts'
+import { nothingSaid, saidByBoth, type SaidSoFar } from '~/composables/runs/useCountOff'
+import { saveCountOffSheet } from '~/data/runs/reports'
 import type { AccountView } from '~/data/reads'
 
 const props = defineProps<{

@@ -7,9 +7,9 @@ import {
   nextNumber,
   type NumberBook,
   type Rows,
-} from '#core/books/book'
-import { givenFates, type GivenFate } from '#core/books/giveFate'
-import { spans } from '#core/books/spans'
+} from '#core/numbers/book'
+import { givenFates, type GivenFate } from '#core/numbers/giveFate'
+import { spans } from '#core/numbers/spans'
 import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Loading } from '#core/runs/prepare'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { figures } from '#core/money/figures'
-import type { Payment } from '#core/payables/payment'
+import type { Payment } from '#core/payments/payment'
 import { numbersOfRun, type Run } from '#core/runs/run'
 
 /** What became of every number of a run that is counted off; only the rows in sight are drawn. */

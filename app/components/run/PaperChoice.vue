@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bookName, type NumberBook } from '#core/books/book'
+import { bookName, type NumberBook } from '#core/numbers/book'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkNumber, type CheckNumber } from '#core/books/book'
+import { checkNumber, type CheckNumber } from '#core/numbers/book'
 import { packOrders, type Stock } from '#core/paper/stock'
 import type { Pack, PressFault } from '#core/practice/press'
 

@@ -4,7 +4,7 @@ import { mdiChevronLeft, mdiChevronRight, mdiMinus, mdiPlus } from '@mdi/js'
 import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors, type Note } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
-import type { PaperMade } from '~/data/makePaper'
+import type { PaperMade } from '~/data/runs/makePaper'
 import { readPrinters, type AccountView } from '~/data/reads'
 
 const props = defineProps<{

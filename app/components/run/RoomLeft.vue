@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readSpace } from '~/data/space'
+import { readSpace } from '~/data/store/space'
 
 /** Too little room in this browser is said before a run begins, not in the middle of it. */
 const WANTED = 100_000_000

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { checkNumber, type CheckNumber, type NumberBook, type Rows } from '#core/books/book'
-import { givenFates, type GivenFate } from '#core/books/giveFate'
+import { checkNumber, type CheckNumber, type NumberBook, type Rows } from '#core/numbers/book'
+import { givenFates, type GivenFate } from '#core/numbers/giveFate'
 import type { Skipped, RunCheck } from '#core/runs/run'
 import { shiftFrom } from '#core/runs/shift'
 

@@ -4,7 +4,7 @@ import { kindNames } from '#core/paper/kinds'
 import type { Unit } from '#core/paper/length'
 import { isBoxed, isLettered, type Field, type Layout } from '#core/paper/layout'
 import { roleNames, rolesOf, type Stock } from '#core/paper/stock'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
 
 /**
  * All that can be set of the chosen field; what a company has of its own is marked, with the way back to the

@@ -3,7 +3,7 @@ import { kindNames } from '#core/paper/kinds'
 import { lengthText, parseLength, type Unit } from '#core/paper/length'
 import { isBoxed, type BoxedField, type Layout } from '#core/paper/layout'
 import { roleNames } from '#core/paper/stock'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
 
 /** Every field's numbers in one dense grid, for those who measured with a ruler. */
 const props = defineProps<{ editor: LayoutEditor; layout: Layout; unit: Unit }>()

@@ -3,7 +3,7 @@ import { mdiLock } from '@mdi/js'
 import { fieldKinds, kindNames, type FieldKind } from '#core/paper/kinds'
 import { isBoxed, type Field, type Layout } from '#core/paper/layout'
 import { panelRoles, roleNames, rolesOf, type Stock } from '#core/paper/stock'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
 import { newField } from '#core/paper/newField'
 
 const props = defineProps<{

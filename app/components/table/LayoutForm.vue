@@ -4,8 +4,8 @@ import type { LayoutSettings } from '#core/paper/edit'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { locales } from '#core/money/locale'
-import type { Company } from '#core/payables/account'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
+import type { Company } from '#core/accounts/account'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
 
 /** What holds for the layout as a whole. */
 const props = defineProps<{

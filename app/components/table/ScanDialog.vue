@@ -2,10 +2,10 @@
 import type { Unit } from '#core/paper/length'
 import { straighten } from '#core/paper/straighten'
 import type { Stock } from '#core/paper/stock'
-import { firstPageOf } from '~/data/makePaper'
-import { bitmapOf } from '~/data/pictures'
-import { dropScan, keepScan } from '~/data/scans'
-import { straightenScan } from '~/data/straightenScan'
+import { firstPageOf } from '~/data/runs/makePaper'
+import { bitmapOf } from '~/data/layouts/pictures'
+import { dropScan, keepScan } from '~/data/layouts/scans'
+import { straightenScan } from '~/data/layouts/straightenScan'
 
 /**
  * Lays a scan or photo of the real stock under the layout: choose the file, name two or four points on it,

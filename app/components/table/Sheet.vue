@@ -6,8 +6,8 @@ import { formatLength, type Box, type Unit } from '#core/paper/length'
 import { isBoxed } from '#core/paper/layout'
 import { ticks } from '#core/paper/ruler'
 import { panelOf, type Stock } from '#core/paper/stock'
-import type { FieldView } from '~/composables/fieldDrawing'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
+import type { FieldView } from '~/composables/layouts/fieldDrawing'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
 
 /**
  * The sheet on the Light table: true proportion, rulers, what is chosen, dragged, resized and snapped to.

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiGrid, mdiImageMultipleOutline, mdiMagnet, mdiRedo, mdiTable, mdiUndo } from '@mdi/js'
-import type { LayoutEditor } from '~/composables/useLayoutEditor'
-import type { LayoutSeen } from '~/composables/useLayoutSeen'
-import type { SheetZoom } from '~/composables/useSheetZoom'
+import type { LayoutEditor } from '~/composables/layouts/useLayoutEditor'
+import type { LayoutSeen } from '~/composables/layouts/useLayoutSeen'
+import type { SheetZoom } from '~/composables/layouts/useSheetZoom'
 import { useOffice } from '~/stores/office'
 
 /** The tools above the Light table. `scanned`: a scan lies under the sheet. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SheetZoom } from '~/composables/useSheetZoom'
+import type { SheetZoom } from '~/composables/layouts/useSheetZoom'
 
 /** How large the sheet is shown. */
 defineProps<{ zoom: SheetZoom }>()

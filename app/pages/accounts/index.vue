@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { countryNames } from '#core/base/country'
-import { masked } from '#core/payables/account'
+import { masked } from '#core/accounts/account'
 import { readAccounts } from '~/data/reads'
 
 const accounts = useLive(readAccounts)

@@ -3,9 +3,9 @@ import { howMany } from '#core/base/howMany'
 import { dayText } from '#core/base/dates'
 import { idOf } from '#core/base/id'
 import { figures } from '#core/money/figures'
-import { open, type Bill } from '#core/payables/bill'
-import type { Column } from '~/composables/rowTable'
-import { readBill } from '~/data/billReads'
+import { open, type Bill } from '#core/bills/bill'
+import type { Column } from '~/composables/base/rowTable'
+import { readBill } from '~/data/bills/billReads'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()

@@ -2,8 +2,8 @@
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import type { LedgerLine } from '#core/ledger/trial'
-import type { Column } from '~/composables/rowTable'
-import { readLedgerLines, readTrial } from '~/data/ledgerReads'
+import type { Column } from '~/composables/base/rowTable'
+import { readLedgerLines, readTrial } from '~/data/ledger/ledgerReads'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { figures } from '#core/money/figures'
 import { cents, type Cents } from '#core/money/cents'
-import { open } from '#core/payables/bill'
-import { payeesLike } from '#core/payables/findPayee'
-import { isLive, type Payee } from '#core/payables/payee'
-import { tellTerms } from '#core/payables/terms'
-import type { Column } from '~/composables/rowTable'
-import { readBills } from '~/data/billReads'
+import { open } from '#core/bills/bill'
+import { payeesLike } from '#core/payees/findPayee'
+import { isLive, type Payee } from '#core/payees/payee'
+import { tellTerms } from '#core/payees/terms'
+import type { Column } from '~/composables/base/rowTable'
+import { readBills } from '~/data/bills/billReads'
 import { readPayees } from '~/data/reads'
 
 const { companies, company, choose } = useCompany()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import type { QueuedBill } from '~/data/billQueue'
+import type { QueuedBill } from '~/data/bills/billQueue'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

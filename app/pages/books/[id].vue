@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Column } from '~/composables/rowTable'
-import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/books/book'
-import { fates, type Fate } from '#core/books/fates'
-import { stockLeft, weeksTold } from '#core/books/pace'
+import type { Column } from '~/composables/base/rowTable'
+import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/numbers/book'
+import { fates, type Fate } from '#core/numbers/fates'
+import { stockLeft, weeksTold } from '#core/numbers/pace'
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import { readBookRows } from '~/data/bookReads'
-import { readPace } from '~/data/pace'
+import { readBookRows } from '~/data/numbers/bookReads'
+import { readPace } from '~/data/numbers/pace'
 import { readAccounts, readFates } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { weeksTold } from '#core/books/pace'
+import { weeksTold } from '#core/numbers/pace'
 import { idOf } from '#core/base/id'
-import { bookKinds, bookName, checkNumber, type BookKind } from '#core/books/book'
-import { fates } from '#core/books/fates'
-import { readBooks, type BookView } from '~/data/bookReads'
+import { bookKinds, bookName, checkNumber, type BookKind } from '#core/numbers/book'
+import { fates } from '#core/numbers/fates'
+import { readBooks, type BookView } from '~/data/numbers/bookReads'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

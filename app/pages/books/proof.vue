@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { bookName, type NumberBook } from '#core/books/book'
-import { fates } from '#core/books/fates'
-import { saveNumbersCsv, saveNumbersPdf } from '~/data/reports'
-import { compareNumbers, compareTotals, readNumbersProof } from '~/data/bookReads'
+import { bookName, type NumberBook } from '#core/numbers/book'
+import { fates } from '#core/numbers/fates'
+import { saveNumbersCsv, saveNumbersPdf } from '~/data/runs/reports'
+import { compareNumbers, compareTotals, readNumbersProof } from '~/data/numbers/bookReads'
 import { readAccounts } from '~/data/reads'
 
 /** So many troubles are listed on the screen. */

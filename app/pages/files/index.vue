@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
-import { intakeKinds, type IntakeKind } from '#core/intake/fields'
+import { intakeKinds, type IntakeKind } from '#core/imports/fields'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
-import { signatureChoices } from '#core/payables/account'
-import { bookName } from '#core/books/book'
+import { signatureChoices } from '#core/accounts/account'
+import { bookName } from '#core/numbers/book'
 import { sum, zero } from '#core/money/cents'
 import { figures } from '#core/money/figures'
-import { blankFormLine } from '#core/payables/formLines'
-import { payeeKinds } from '#core/payables/payee'
-import { sameName } from '#core/payables/texts'
+import { blankFormLine } from '#core/bills/formLines'
+import { payeeKinds } from '#core/payees/payee'
+import { sameName } from '#core/faces/texts'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { dayText } from '#core/base/dates'
-import { nextNumber } from '#core/books/book'
+import { nextNumber } from '#core/numbers/book'
 import { figures } from '#core/money/figures'
 import { checksPerSheet } from '#core/paper/stock'
-import { factsOfPayment, laneSums, notBefore, type Payment } from '#core/payables/payment'
-import { isReady } from '#core/payables/readiness'
+import { factsOfPayment, laneSums, notBefore, type Payment } from '#core/payments/payment'
+import { isReady } from '#core/accounts/readiness'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
-import { readHeld } from '~/data/billReads'
+import { readHeld } from '~/data/bills/billReads'
 import { localToday, useOffice } from '~/stores/office'
-import type { Column } from '~/composables/rowTable'
+import type { Column } from '~/composables/base/rowTable'
 
 const office = useOffice()
 const { accounts, view, choose } = useAccount()

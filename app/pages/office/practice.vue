@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { checkNumber } from '#core/books/book'
+import { checkNumber } from '#core/numbers/book'
 import { checksPerSheet } from '#core/paper/stock'
 import { practiceTrays, type PracticeTray } from '#core/fit/practicePrinter'
 import type { Press, PressFault } from '#core/practice/press'
 import { outcomeOf, type PracticeState } from '#core/practice/report'
-import { practiceState, practiceStop, setPracticeTray } from '~/data/practicePrinter'
+import { practiceState, practiceStop, setPracticeTray } from '~/data/fit/practicePrinter'
 import { readLibrary } from '~/data/reads'
 
 const state = shallowRef<PracticeState>()

@@ -2,8 +2,8 @@
 import { actName, lineText } from '#core/trail/lineText'
 import { trailOut } from '#core/exchange/trailFile'
 import { firstBroken, type TrailLine } from '#core/trail/trail'
-import type { Column } from '~/composables/rowTable'
-import { saveText } from '~/data/fileOut'
+import type { Column } from '~/composables/base/rowTable'
+import { saveText } from '~/data/files/fileOut'
 import { readTrail, readTrailActs, readWholeTrail, trailSubjects, type TrailSubject } from '~/data/reads'
 
 const { company } = useCompany()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { compareLayouts } from '#core/paper/compare'
-import { samplesOf } from '#core/payables/samples'
-import { sampleAccounts } from '#core/payables/sampleAccounts'
+import { samplesOf } from '#core/payments/sampleChecks'
+import { sampleAccounts } from '#core/accounts/sampleAccounts'
 import { readAccounts, readLibrary, readVersions } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

@@ -3,7 +3,7 @@ import { isFor } from '#core/paper/versions'
 import type { Layout } from '#core/paper/layout'
 import { checkSize, checksPerSheet, type Stock } from '#core/paper/stock'
 import { formatLength } from '#core/paper/length'
-import { saveText } from '~/data/fileOut'
+import { saveText } from '~/data/files/fileOut'
 import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import { idOf, type Id } from '#core/base/id'
-import type { NumberBook } from '#core/books/book'
-import { spans } from '#core/books/spans'
+import type { NumberBook } from '#core/numbers/book'
+import { spans } from '#core/numbers/spans'
 import { figures } from '#core/money/figures'
 import { sum } from '#core/money/cents'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import type { RunOrder } from '#core/runs/run'
 import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
-import type { DraftSeen } from '~/data/drafts'
-import { momentTold } from '~/data/office'
-import { saveCover } from '~/data/reports'
+import type { DraftSeen } from '~/data/drafts/drafts'
+import { momentTold } from '~/data/office/office'
+import { saveCover } from '~/data/runs/reports'
 import { useOffice } from '~/stores/office'
-import type { Approved } from '~/composables/useSendRun'
+import type { Approved } from '~/composables/runs/useSendRun'
 
 const office = useOffice()
 const { isNew, runId, accounts, run, account, lane, held, balances, onPaper, bookId, book, ...more } =

@@ -1,6 +1,6 @@
 import { addPrinter as decide, type Printer } from '../../fit/printers'
-import { act } from '../act'
-import { LIBRARY } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY } from '../lookups'
 
 /** A printer gets a name, or new facts. */
 export const addPrinter = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { adjustBalance as decide, type Adjusting } from '../../payables/adjustBalance'
-import { act } from '../act'
-import { ofAccount, one } from '../gather'
+import { adjustBalance as decide, type Adjusting } from '../../accounts/adjustBalance'
+import { act } from '../defineAct'
+import { ofAccount, one } from '../lookups'
 
 /** The book balance of an account is adjusted by an entry without a check. */
 export const adjustBalance = act({

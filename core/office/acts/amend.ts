@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { amend as decide, type Amending } from '../../payables/amend'
-import { act } from '../act'
-import { changeKnown, CHANGING } from '../gatherChange'
-import { ofAccount } from '../gather'
+import { amend as decide, type Amending } from '../../payments/amend'
+import { act } from '../defineAct'
+import { changeKnown, CHANGING } from '../lookupChange'
+import { ofAccount } from '../lookups'
 
 /** Payments in the lane of an account are changed, alike. */
 export const amend = act({

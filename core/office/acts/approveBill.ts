@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { approveBill as decide } from '../../payables/changeBill'
-import { act } from '../act'
-import { billKnown, billNow, BILLS, lockOfBill } from '../gatherBills'
+import { approveBill as decide } from '../../payments/changeBill'
+import { act } from '../defineAct'
+import { billKnown, billNow, BILLS, lockOfBill } from '../lookupBills'
 
 /** A second person says yes to a bill. */
 export const approveBill = act({

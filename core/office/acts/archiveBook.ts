@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { countFates } from '../../books/book'
-import { archiveBook as decide } from '../../books/keepBook'
-import { act } from '../act'
-import { lockOfBook, one, openRuns } from '../gather'
+import { countFates } from '../../numbers/book'
+import { archiveBook as decide } from '../../numbers/saveBook'
+import { act } from '../defineAct'
+import { lockOfBook, one, openRuns } from '../lookups'
 
 /** A used-up number book is put away, or taken out again. */
 export const archiveBook = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { bringBack as decide } from '../../payables/amend'
-import { act } from '../act'
-import { closedThrough, lockOfPayment, one } from '../gather'
+import { bringBack as decide } from '../../payments/amend'
+import { act } from '../defineAct'
+import { closedThrough, lockOfPayment, one } from '../lookups'
 
 /** A payment that was withdrawn waits in the lane again. */
 export const bringBack = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { cancel as decide, type Cancelling } from '../../runs/cancel'
-import { act } from '../act'
-import { carrying, closedThrough, enteredOn, lockOfPayment, one, standing } from '../gather'
+import { cancel as decide, type Cancelling } from '../../checks/cancel'
+import { act } from '../defineAct'
+import { carrying, closedThrough, enteredOn, lockOfPayment, one, standing } from '../lookups'
 
 /** A payment is cancelled, with the check that carries it. */
 export const cancel = act({

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { cancelBill as decide } from '../../payables/changeBill'
-import { act } from '../act'
-import { one } from '../gather'
-import { billNow, entryOfBill, lockOfBill } from '../gatherBills'
+import { cancelBill as decide } from '../../payments/changeBill'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { billNow, entryOfBill, lockOfBill } from '../lookupBills'
 
 /** A bill that nothing settles is cancelled. */
 export const cancelBill = act({

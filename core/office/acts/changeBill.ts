@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { changeBill as decide, type ChangingBill } from '../../payables/changeBill'
-import { act } from '../act'
-import { billNow, BILLS, changeKnown, lockOfBill } from '../gatherBills'
+import { changeBill as decide, type ChangingBill } from '../../payments/changeBill'
+import { act } from '../defineAct'
+import { billNow, BILLS, changeKnown, lockOfBill } from '../lookupBills'
 
 /** What is told of a bill changes; a draft is finished by it. */
 export const changeBill = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { clear as decide } from '../../runs/clear'
-import { act } from '../act'
-import { byId, ofAccount } from '../gather'
+import { clear as decide } from '../../checks/clear'
+import { act } from '../defineAct'
+import { byId, ofAccount } from '../lookups'
 
 /** The bank has paid these checks of an account. */
 export const clear = act({

@@ -1,8 +1,8 @@
 import type { PlainDate } from '../../base/dates'
 import type { Id } from '../../base/id'
-import { closePeriod as decide } from '../../payables/closePeriod'
-import { act } from '../act'
-import { LIBRARY, one } from '../gather'
+import { closePeriod as decide } from '../../accounts/closePeriod'
+import { act } from '../defineAct'
+import { LIBRARY, one } from '../lookups'
 
 /** The books of a company are closed up to a day, or opened again. */
 export const closePeriod = act({

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
 import { confirmFit as decide } from '../../fit/printers'
 import type { Mm } from '../../paper/length'
-import { act } from '../act'
-import { LIBRARY, one } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY, one } from '../lookups'
 
 /** A sheet printed through a fit has shown that it holds. */
 export const confirmFit = act({

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
 import { countOff as decide, type CountOffAct } from '../../runs/countOff'
 import { copyId } from '../../runs/run'
-import { act } from '../act'
-import { byId, carrying, closedThrough, lockOfRun, runWith, touched } from '../gather'
+import { act } from '../defineAct'
+import { byId, carrying, closedThrough, lockOfRun, runWith, touched } from '../lookups'
 
 /** What became of every sheet of a run is said. */
 export const countOff = act({

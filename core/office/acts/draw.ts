@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { draw as decide, type Draw } from '../../payables/draw'
-import { act } from '../act'
-import { drawing, DRAWING, ofAccount } from '../gather'
+import { draw as decide, type Draw } from '../../payments/draw'
+import { act } from '../defineAct'
+import { drawing, DRAWING, ofAccount } from '../lookups'
 
 /** A payment is drawn into the lane of an account; an unknown payee is kept with it. */
 export const draw = act({

@@ -1,10 +1,10 @@
 import type { Id } from '../../base/id'
-import type { Draw } from '../../payables/draw'
-import { drawWithBill as decide } from '../../payables/drawWithBill'
-import type { Entering } from '../../payables/enterBill'
-import { act } from '../act'
-import { drawing, DRAWING, ofAccount, one } from '../gather'
-import { billKnown, BILLS } from '../gatherBills'
+import type { Draw } from '../../payments/draw'
+import { drawWithBill as decide } from '../../payments/drawWithBill'
+import type { Entering } from '../../bills/enterBill'
+import { act } from '../defineAct'
+import { drawing, DRAWING, ofAccount, one } from '../lookups'
+import { billKnown, BILLS } from '../lookupBills'
 
 /** A bill is entered, and a payment that settles it drawn into the lane of an account. */
 export const drawWithBill = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { drop as decide } from '../../runs/prepare'
-import { act } from '../act'
-import { lockOfRun, one } from '../gather'
+import { act } from '../defineAct'
+import { lockOfRun, one } from '../lookups'
 
 /** A run that is not printed yet is given up; its payments stay in the lane. */
 export const drop = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { enterBill as decide, type Entering } from '../../payables/enterBill'
-import { act } from '../act'
-import { billKnown, BILLS, ofBills } from '../gatherBills'
+import { enterBill as decide, type Entering } from '../../bills/enterBill'
+import { act } from '../defineAct'
+import { billKnown, BILLS, ofBills } from '../lookupBills'
 
 /** A bill or a credit note is entered. */
 export const enterBill = act({

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { giveFate as decide, type GiveFate } from '../../books/giveFate'
-import { act } from '../act'
-import { lockOfBook, one, touched } from '../gather'
+import { giveFate as decide, type GiveFate } from '../../numbers/giveFate'
+import { act } from '../defineAct'
+import { lockOfBook, one, touched } from '../lookups'
 
 /** Unused numbers of a book get a fate by hand. */
 export const giveFate = act({

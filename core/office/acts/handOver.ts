@@ -1,5 +1,5 @@
-import { act } from '../act'
-import { LIBRARY, settingsOf } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY, settingsOf } from '../lookups'
 import { handOver as decide } from '../handing'
 
 /** The office goes to another desk: nothing more is done in it here. */

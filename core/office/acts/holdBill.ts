@@ -1,9 +1,9 @@
 import type { Id } from '../../base/id'
-import type { Bill } from '../../payables/bill'
-import { holdBill as decide } from '../../payables/changeBill'
-import { act } from '../act'
-import { one } from '../gather'
-import { billNow, lockOfBill } from '../gatherBills'
+import type { Bill } from '../../bills/bill'
+import { holdBill as decide } from '../../payments/changeBill'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { billNow, lockOfBill } from '../lookupBills'
 
 /** A bill is held, or let go. */
 export const holdBill = act({

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { holdPayee as decide } from '../../payables/keepPayee'
-import { act } from '../act'
-import { one } from '../gather'
-import { ofPayees } from '../gatherBills'
+import { holdPayee as decide } from '../../payees/savePayee'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { ofPayees } from '../lookupBills'
 
 /** A payee is put on hold, or let go. */
 export const holdPayee = act({

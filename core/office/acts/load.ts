@@ -1,15 +1,15 @@
 import type { Id } from '../../base/id'
-import { jumpedBy, type CheckNumber } from '../../books/book'
+import { jumpedBy, type CheckNumber } from '../../numbers/book'
 import { micrFindings } from '../../micr/checks'
 import { positionsOn } from '../../micr/place'
 import { checkSize } from '../../paper/stock'
 import { mayUse } from '../../paper/versions'
-import { printsMicr } from '../../payables/readiness'
+import { printsMicr } from '../../accounts/readiness'
 import { load as decide, type Loading } from '../../runs/prepare'
 import { accountOn, paperOfBook, wayOf } from '../../runs/run'
-import { act } from '../act'
-import { lockOfRun, printsWith, PRINTS_WITH, runWith, touched, type PrintsWith } from '../gather'
-import type { BankAccount } from '../../payables/account'
+import { act } from '../defineAct'
+import { lockOfRun, printsWith, PRINTS_WITH, runWith, touched, type PrintsWith } from '../lookups'
+import type { BankAccount } from '../../accounts/account'
 
 /** Says of a number why it has no room in the MICR line of an account; blank where it has, or none is printed. */
 function micrFaults(account: BankAccount, { layout, facts, stock }: PrintsWith): (n: CheckNumber) => string {

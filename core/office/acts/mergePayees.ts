@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { mergePayees as decide } from '../../payables/mergePayees'
-import { act } from '../act'
-import { one } from '../gather'
-import { ofBills } from '../gatherBills'
+import { mergePayees as decide } from '../../payments/mergePayees'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { ofBills } from '../lookupBills'
 
 /** One payee becomes a part of another, with bills and payments. */
 export const mergePayees = act({

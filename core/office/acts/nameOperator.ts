@@ -1,5 +1,5 @@
-import { act } from '../act'
-import { LIBRARY } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY } from '../lookups'
 import { nameOperator as decide } from '../settings'
 
 /** Somebody else works at this browser. */

@@ -1,9 +1,9 @@
 import type { Id } from '../../base/id'
 import { layoutNow, stockNow } from '../../paper/versions'
-import { billsTouched } from '../../payables/settling'
+import { billsTouched } from '../../payments/settling'
 import { pick as decide, type Picking } from '../../runs/prepare'
-import { act } from '../act'
-import { byId, lockOfBook, one, openRuns } from '../gather'
+import { act } from '../defineAct'
+import { byId, lockOfBook, one, openRuns } from '../lookups'
 
 /** Payments of the lane are picked for a run on a number book, new or not yet printed. */
 export const pick = act({

@@ -1,9 +1,9 @@
 import type { Id } from '../../base/id'
-import type { CheckNumber } from '../../books/book'
+import type { CheckNumber } from '../../numbers/book'
 import { print as decide, type Made } from '../../runs/print'
 import { accountOn, paperOfBook } from '../../runs/run'
-import { act } from '../act'
-import { byId, lockOfRun, openRuns, PRINTS_WITH, printsWith, runWith, touched } from '../gather'
+import { act } from '../defineAct'
+import { byId, lockOfRun, openRuns, PRINTS_WITH, printsWith, runWith, touched } from '../lookups'
 
 /** `made` is what the PDF in hand was made of; it is kept with the run where it is given. In bytes. */
 export interface Printing {

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { printAgain as decide } from '../../runs/print'
-import { act } from '../act'
-import { lockOfRun, one } from '../gather'
+import { act } from '../defineAct'
+import { lockOfRun, one } from '../lookups'
 
 /** The PDF of a run goes out once more under the same numbers. */
 export const printAgain = act({

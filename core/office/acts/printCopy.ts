@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { printCopy as decide } from '../../runs/printCopy'
-import { act } from '../act'
-import { lockOfNumber, one } from '../gather'
+import { printCopy as decide } from '../../checks/printCopy'
+import { act } from '../defineAct'
+import { lockOfNumber, one } from '../lookups'
 
 /** A torn check is printed again under its own number, where we print the numbers. */
 export const printCopy = act({

@@ -1,9 +1,9 @@
 import type { Id } from '../../base/id'
-import { numberId, type CheckNumber } from '../../books/book'
-import type { Draw } from '../../payables/draw'
-import { record as decide } from '../../runs/record'
-import { act } from '../act'
-import { DRAWING, drawing, lockOfBook, one, PRINTS_WITH, printsWith } from '../gather'
+import { numberId, type CheckNumber } from '../../numbers/book'
+import type { Draw } from '../../payments/draw'
+import { record as decide } from '../../checks/record'
+import { act } from '../defineAct'
+import { DRAWING, drawing, lockOfBook, one, PRINTS_WITH, printsWith } from '../lookups'
 
 /** A check written by hand is drawn and issued at once, under a number of its pad. */
 export const record = act({

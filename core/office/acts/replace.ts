@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
 import { refuse } from '../../base/result'
-import { replace as decide, type Ending } from '../../runs/replace'
-import { act } from '../act'
-import { lockOfNumber, one } from '../gather'
+import { replace as decide, type Ending } from '../../checks/replace'
+import { act } from '../defineAct'
+import { lockOfNumber, one } from '../lookups'
 
 /** A check that is out is ended, and its payment waits in the lane for another. */
 export const replace = act({

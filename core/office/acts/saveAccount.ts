@@ -1,6 +1,6 @@
-import { saveAccount as decide, type Saving } from '../../payables/keepAccount'
-import { act } from '../act'
-import { accountKnown, ACCOUNTS } from '../gather'
+import { saveAccount as decide, type Saving } from '../../accounts/saveAccount'
+import { act } from '../defineAct'
+import { accountKnown, ACCOUNTS } from '../lookups'
 
 /** What was changed of an account and its company is kept. */
 export const saveAccount = act({

@@ -1,6 +1,6 @@
 import { saveWork as decide, type Work } from '../../paper/versions'
-import { act } from '../act'
-import { LIBRARY } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY } from '../lookups'
 
 /** A layout is kept as its next version, and what companies have of their own over it, all at once. */
 export const saveLayout = act({

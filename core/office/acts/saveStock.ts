@@ -1,7 +1,7 @@
 import { saveStock as decide } from '../../paper/versions'
 import type { Stock } from '../../paper/stock'
-import { act } from '../act'
-import { LIBRARY } from '../gather'
+import { act } from '../defineAct'
+import { LIBRARY } from '../lookups'
 
 /** A stock is kept as its next version. */
 export const saveStock = act({

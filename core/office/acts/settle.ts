@@ -1,9 +1,9 @@
 import type { Id } from '../../base/id'
-import type { Draw } from '../../payables/draw'
-import { settle as decide } from '../../payables/settle'
-import { act } from '../act'
-import { drawing, DRAWING } from '../gather'
-import { ofBills } from '../gatherBills'
+import type { Draw } from '../../payments/draw'
+import { settle as decide } from '../../payments/settle'
+import { act } from '../defineAct'
+import { drawing, DRAWING } from '../lookups'
+import { ofBills } from '../lookupBills'
 
 /** Bills that were chosen become payments in the lanes of one account or several. */
 export const settle = act({

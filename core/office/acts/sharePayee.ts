@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
-import { sharePayee as decide } from '../../payables/sharePayee'
-import { act } from '../act'
-import { one } from '../gather'
-import { ofPayees } from '../gatherBills'
+import { sharePayee as decide } from '../../payees/sharePayee'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { ofPayees } from '../lookupBills'
 
 /** A payee is shared with another company. */
 export const sharePayee = act({

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/id'
 import { stockNow } from '../../paper/versions'
 import { switchBook as decide } from '../../runs/prepare'
-import { act } from '../act'
-import { lockOfRun, one, openRuns, runWith } from '../gather'
+import { act } from '../defineAct'
+import { lockOfRun, one, openRuns, runWith } from '../lookups'
 
 /** A run that is not printed yet takes its numbers from another book of the account. */
 export const switchBook = act({

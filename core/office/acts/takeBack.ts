@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { takeBack as decide, type TakeBack } from '../../books/giveFate'
-import { act } from '../act'
-import { lockOfBook, one, touched } from '../gather'
+import { takeBack as decide, type TakeBack } from '../../numbers/giveFate'
+import { act } from '../defineAct'
+import { lockOfBook, one, touched } from '../lookups'
 
 /** Numbers that were set aside or missing are found again. */
 export const takeBack = act({

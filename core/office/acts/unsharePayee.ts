@@ -1,9 +1,9 @@
-import { isLive } from '../../payables/payee'
+import { isLive } from '../../payees/payee'
 import type { Id } from '../../base/id'
-import { unsharePayee as decide } from '../../payables/sharePayee'
-import { act } from '../act'
-import { one } from '../gather'
-import { ofPayees } from '../gatherBills'
+import { unsharePayee as decide } from '../../payees/sharePayee'
+import { act } from '../defineAct'
+import { one } from '../lookups'
+import { ofPayees } from '../lookupBills'
 
 /** A company's payee is shared with others no more. */
 export const unsharePayee = act({

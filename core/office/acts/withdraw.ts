@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
-import { withdraw as decide } from '../../payables/amend'
-import { act } from '../act'
-import { lockOfPayment, one } from '../gather'
+import { withdraw as decide } from '../../payments/amend'
+import { act } from '../defineAct'
+import { lockOfPayment, one } from '../lookups'
 
 /** A payment is taken out of the lane. */
 export const withdraw = act({

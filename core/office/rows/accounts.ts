@@ -3,7 +3,7 @@ import type { LedgerAccount } from '../../ledger/entry'
 import { micrPatternSchema } from '../../micr/pattern'
 import { micrShapesSchema } from '../../micr/shapes'
 import { pictureSchema } from '../../paper/picture'
-import type { BankAccount, Company } from '../../payables/account'
+import type { BankAccount, Company } from '../../accounts/account'
 import { cents, count, country, day, id, lines, text } from './parts'
 
 export const company = z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
-import { bookKinds, type NumberBook, type NumberRow } from '../../books/book'
-import { fates } from '../../books/fates'
+import { bookKinds, type NumberBook, type NumberRow } from '../../numbers/book'
+import { fates } from '../../numbers/fates'
 import { cents, checkNumber, count, day, id, moment, text } from './parts'
 
 export const book = z.strictObject({

@@ -2,7 +2,7 @@ import { countries } from '../../base/country'
 import { plainDate, type PlainDate } from '../../base/dates'
 import type { Id } from '../../base/id'
 import { z } from '../../base/schema'
-import { MOST_CHECK_NUMBER, type CheckNumber } from '../../books/book'
+import { MOST_CHECK_NUMBER, type CheckNumber } from '../../numbers/book'
 import type { Cents } from '../../money/cents'
 
 /** What many rows have in common. A value that passes has the domain's own type. */

@@ -1,8 +1,8 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { billStages, type Bill, type BillTold } from '../../payables/bill'
-import { payeeKinds, usualWays, type Payee, type PayeeForm } from '../../payables/payee'
-import { MOST_TERM_DAYS, MOST_TERM_LETTERS, type Discount, type Terms } from '../../payables/terms'
+import { billStages, type Bill, type BillTold } from '../../bills/bill'
+import { payeeKinds, usualWays, type Payee, type PayeeForm } from '../../payees/payee'
+import { MOST_TERM_DAYS, MOST_TERM_LETTERS, type Discount, type Terms } from '../../payees/terms'
 import { cents, count, day, id, lines, moment, text } from './parts'
 
 const some = text.exactOptional()

@@ -1,5 +1,5 @@
 import { z } from '../../base/schema'
-import { givenFates } from '../../books/giveFate'
+import { givenFates } from '../../numbers/giveFate'
 import { micrWeightNames, type MicrFit } from '../../micr/micrFit'
 import { layoutSchema } from '../../paper/layout'
 import { stockSchema } from '../../paper/stock'

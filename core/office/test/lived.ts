@@ -1,5 +1,5 @@
 import { random } from '../../base/random'
-import { perform } from '../acts'
+import { perform } from '../actTypes'
 import { MemoryOffice } from '../memory'
 import { startingOffice } from './chance'
 import { nextMove } from './simulator'

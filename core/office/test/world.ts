@@ -1,5 +1,5 @@
 import type { Id } from '../../base/id'
-import type { CheckNumber } from '../../books/book'
+import type { CheckNumber } from '../../numbers/book'
 import type { Outcome, Run, Skipped } from '../../runs/run'
 import type { Snapshot } from '../tables'
 import { alwaysHolds } from './holds'

@@ -1,11 +1,11 @@
 import { idOf, type Id } from '../../base/id'
-import { unusedRow, type CheckNumber, type CheckOnPaper, type NumberRow } from '../../books/book'
-import type { Fate } from '../../books/fates'
+import { unusedRow, type CheckNumber, type CheckOnPaper, type NumberRow } from '../../numbers/book'
+import type { Fate } from '../../numbers/fates'
 import { account, bookOf } from '../../office/test/office'
-import type { Payment } from '../../payables/payment'
+import type { Payment } from '../../payments/payment'
 import type { Run, RunCheck } from '../run'
 
-export { day, paymentOf, stamp } from '../../payables/test/payment'
+export { day, paymentOf, stamp } from '../../payments/test/payment'
 
 export const n = (number: number) => number as CheckNumber
 /** Numbers 101 to 120, printed by us. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { idOf } from '#core/base/id'
-import { fixedBecause } from '#core/payables/changeBill'
-import { readBill } from '~/data/billReads'
+import { fixedBecause } from '#core/payments/changeBill'
+import { readBill } from '~/data/bills/billReads'
 import { readCompanies } from '~/data/reads'
 
 const route = useRoute()

@@ -4,10 +4,10 @@ import { kindNames } from '#core/paper/kinds'
 import { formatLength } from '#core/paper/length'
 import { isBoxed } from '#core/paper/layout'
 import { rolesOf } from '#core/paper/stock'
-import { saveText } from '~/data/fileOut'
-import { pictureFrom } from '~/data/pictures'
+import { saveText } from '~/data/files/fileOut'
+import { pictureFrom } from '~/data/layouts/pictures'
 import { readCompanies } from '~/data/reads'
-import { tableAct, type TableActs } from '~/composables/tableKeys'
+import { tableAct, type TableActs } from '~/composables/layouts/tableKeys'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

@@ -1,0 +1,35 @@
+import { computed, type ComputedRef } from 'vue'
+import { readiness, type ReadyStep } from '#core/accounts/readiness'
+import { proofer } from '#core/proof/compose'
+import { countPrintedRuns, readAllPayments, readSampled, type AccountView } from '~/data/reads'
+
+/** The readiness list of an account, followed live. */
+export function useReadiness(view: () => AccountView | undefined): ComputedRef<readonly ReadyStep[]> {
+  const sampled = useLive(
+    () => (view() ? readSampled(view()!.account.id) : false),
+    () => view()?.account.id,
+  )
+  const payments = useLive(
+    async () => (view() ? (await readAllPayments(view()!.account.id)).length : 0),
+    () => view()?.account.id,
+  )
+  const runs = useLive(
+    () => (view() ? countPrintedRuns(view()!.account.id) : 0),
+    () => view()?.account.id,
+  )
+  return computed(() => {
+    const v = view()
+    if (!v) return []
+    return readiness({
+      account: v.account,
+      company: v.company,
+      stock: v.stock,
+      layout: v.layout,
+      layoutNotes: proofer(v.layout, v.stock, v.facts).notes,
+      highestNumber: v.book.end,
+      sampled: sampled.value ?? false,
+      payments: payments.value ?? 0,
+      runs: runs.value ?? 0,
+    })
+  })
+}

@@ -1,0 +1,83 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import type { Result } from '#core/base/result'
+import type { BackupApi, BackupSeen } from './backupWork'
+import { backupFact } from './backupFact'
+import { backUpIntoFolder, readFolderDue } from './backupFolder'
+import { db } from '../store/db'
+import { failureOf } from '../store/inWorker'
+import { momentNow, operatorName } from '../office/office'
+import { saveBlob } from '../files/fileOut'
+
+interface Kept {
+  readonly worker: Worker
+  readonly remote: Remote<BackupApi>
+}
+let kept: Kept | undefined
+/** A worker in an office of this browser. */
+function workerIn(name: string): Kept {
+  const worker = new Worker(new URL('../../workers/backup.worker.ts', import.meta.url), {
+    type: 'module',
+    name,
+  })
+  return { worker, remote: wrap<BackupApi>(worker) }
+}
+/** Does a piece of work in the worker; it stays until `letGo`, since what was looked at is held there. */
+async function inBackup<T>(work: (remote: Remote<BackupApi>) => Promise<T>): Promise<T> {
+  kept ??= workerIn(db.name)
+  return Promise.race([work(kept.remote), failureOf(kept.worker)])
+}
+/** Ends the worker, and with it whatever is under way: nothing of it is kept. */
+export function letGoOfBackup(): void {
+  kept?.worker.terminate()
+  kept = undefined
+}
+
+/** Hears how far a piece of work is, from 0 to 1. */
+type Told = (part: number) => void
+/** Packs an office in its worker. */
+const pack = (remote: Remote<BackupApi>, at: string, passphrase = '', tell: Told = () => {}) =>
+  remote.save(at, operatorName(), passphrase, proxy(tell))
+
+/** Saves everything that this browser keeps as one file. Gives its size in bytes. */
+export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
+  const at = momentNow()
+  const { bytes, seq } = await inBackup(remote => pack(remote, at, passphrase, tell))
+  putOut(bytes, name, at, passphrase)
+  // The file is there, even where the full disk keeps nobody from being reminded of one.
+  await db.facts.put(backupFact(at, seq)).catch(() => undefined)
+  return bytes.length
+}
+/** Saves all of another office of this browser as a file, e.g. before it is removed. */
+export async function saveOther(store: string): Promise<void> {
+  const at = momentNow()
+  const { worker, remote } = workerIn(store)
+  try {
+    const { bytes } = await Promise.race([pack(remote, at), failureOf(worker)])
+    putOut(bytes, 'removed office', at, '')
+  } finally {
+    worker.terminate()
+  }
+}
+function putOut(bytes: Uint8Array, name: string, at: string, passphrase: string): void {
+  const ending = passphrase ? 'zip.age' : 'zip'
+  const type = passphrase ? 'application/octet-stream' : 'application/zip'
+  saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
+}
+/** Writes a backup into the folder that was chosen, where one is due. */
+export async function backUpWhereDue(): Promise<void> {
+  if (kept || !(await readFolderDue(Date.now()))) return
+  const at = momentNow()
+  await backUpIntoFolder(at, async () => {
+    const { bytes, seq } = await inBackup(remote => pack(remote, at))
+    letGoOfBackup()
+    return { bytes, done: () => db.facts.put(backupFact(at, seq)) }
+  })
+}
+/** Reads a file and holds it against what is here. */
+export const lookAtBackup = async (file: Blob, passphrase: string): Promise<Result<BackupSeen>> => {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  return inBackup(async remote => (await remote.look(bytes, passphrase)) as Result<BackupSeen>)
+}
+/** Puts what was looked at in the place of what is here. */
+export const restoreBackup = (tell: Told): Promise<Result<true>> =>
+  inBackup(async remote => (await remote.restore(proxy(tell))) as Result<true>)

@@ -1,0 +1,112 @@
+import { namesOf } from '#core/trail/lineText'
+import { browserDb, type Folder } from '../store/browserDb'
+import { BACKUP_FACT, lastBackup } from './backupFact'
+import { db } from '../store/db'
+import { FIRST_STORE } from '../store/storeName'
+
+interface Picking {
+  showDirectoryPicker?(of: { id: string; mode: 'readwrite' }): Promise<Folder>
+}
+
+const MODE = { mode: 'readwrite' } as const
+const USUAL_MOST = 10
+const DAY_MS = 86_400_000
+/** Tells the files of one office from those of another, where both go into one folder. */
+const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
+const ours = new RegExp(`^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d\\.zip$`)
+
+/** The folder that backups go into by themselves. */
+export interface BackupFolder {
+  readonly name: string
+  readonly most: number
+  /** Whether the browser lets us write there without being asked. */
+  readonly open: boolean
+  readonly fault: string
+}
+export const canPickFolder = (): boolean => 'showDirectoryPicker' in window
+
+/** The folder that was chosen; undefined where none was. */
+export async function readBackupFolder(): Promise<BackupFolder | undefined> {
+  const kept = await browserDb.folders.get(db.name)
+  if (!kept) return undefined
+  const { folder, most, fault } = kept
+  const open = (await folder.queryPermission(MODE)) === 'granted'
+  return { name: folder.name, most, open, fault }
+}
+/** Lets a person choose the folder; false where they chose none. */
+export async function pickBackupFolder(): Promise<boolean> {
+  const pick = (window as Picking).showDirectoryPicker
+  if (!pick) return false
+  try {
+    const folder = await pick.call(window, { id: 'violet-lane', mode: 'readwrite' })
+    await browserDb.folders.put({ store: db.name, folder, most: USUAL_MOST, fault: '' })
+    return true
+  } catch (error) {
+    if ((error as DOMException).name === 'AbortError') return false
+    throw error
+  }
+}
+/** Asks the browser once more to let us write into it, as it wants after a restart. */
+export async function openBackupFolder(): Promise<boolean> {
+  const kept = await browserDb.folders.get(db.name)
+  if (!kept || (await kept.folder.requestPermission(MODE)) !== 'granted') return false
+  await browserDb.folders.put({ ...kept, fault: '' })
+  return true
+}
+export const forgetBackupFolder = (): Promise<void> => browserDb.folders.delete(db.name)
+/** How many of the last backups stay there. */
+export const keepInFolder = (most: number): Promise<unknown> => browserDb.folders.update(db.name, { most })
+const noteFault = (fault: string): Promise<unknown> => browserDb.folders.update(db.name, { fault })
+
+/** Whether one is to be written: something was counted off since the last, or a day of work has gone by. */
+export async function readFolderDue(now: number): Promise<boolean> {
+  const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
+  const counted = await Promise.all(
+    namesOf('Run counted off').map(name => db.trail.where('act').equals(name).last()),
+  )
+  const { at, acts: saved } = lastBackup(fact)
+  if (!last || last.seq <= saved) return false
+  return counted.some(line => (line?.seq ?? 0) > saved) || !at || now - Date.parse(at) > DAY_MS
+}
+
+/** All but the last few of our files there go. */
+async function prune(folder: Folder, most: number): Promise<void> {
+  const names: string[] = []
+  for await (const name of folder.keys()) if (ours.test(name)) names.push(name)
+  for (const name of names.sort().slice(0, Math.max(0, names.length - most))) await folder.removeEntry(name)
+}
+async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<void> {
+  const file = await (await folder.getFileHandle(name, { create: true })).createWritable()
+  try {
+    await file.write(bytes as BufferSource)
+    await file.close()
+  } catch (error) {
+    await file.abort().catch(() => undefined)
+    throw error
+  }
+}
+/**
+ * Writes a backup into the folder, one tab at a time; `make` gives its bytes and notes that it was made once
+ * `done`. What goes wrong is kept, to be told.
+ */
+export const backUpIntoFolder = (
+  at: string,
+  make: () => Promise<{ readonly bytes: Uint8Array; readonly done: () => Promise<unknown> }>,
+): Promise<void> =>
+  navigator.locks.request(`${db.name} folder`, { ifAvailable: true }, async lock => {
+    const kept = await browserDb.folders.get(db.name)
+    if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return
+    try {
+      const { bytes, done } = await make()
+      await write(
+        kept.folder,
+        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')}.zip`,
+        bytes,
+      )
+      await done()
+      await prune(kept.folder, kept.most)
+      await noteFault('')
+    } catch (error) {
+      await noteFault((error as Error).message || (error as Error).name)
+    }
+  })

@@ -1,0 +1,156 @@
+import { transfer } from 'comlink'
+import { good, refuse, type Result } from '#core/base/result'
+import { isLocked, lock, unlock } from '#core/exchange/locked'
+import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
+import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
+import { auditOffice } from '#core/office/audit'
+import { tableNames } from '#core/office/tables'
+import type { TrailLine } from '#core/trail/trail'
+import { HANDED_FACT, backupFact } from './backupFact'
+import { db } from '../store/db'
+import { painted } from '../numbers/strips'
+
+/** What of an office is counted, for the eye that compares two. */
+const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
+export type Counts = Readonly<Record<(typeof counted)[number], number>>
+export interface OfficeSeen {
+  readonly counts: Counts
+  readonly last: TrailLine | undefined
+}
+/** A backup beside the office that is here. */
+export interface BackupSeen {
+  readonly manifest: BackupManifest
+  readonly here: OfficeSeen
+  readonly there: OfficeSeen
+  readonly meeting: Meeting
+  /** Numbers that both used, each in its own way. */
+  readonly usedInBoth: readonly number[]
+  /** What does not hold in the file, in sentences. */
+  readonly findings: readonly string[]
+}
+
+const MOST_TOLD = 200
+/** Tells how far a piece of work is, from 0 to 1. */
+type Tell = (part: number) => unknown
+/** Rows that go into the store between two words of how far it is. */
+const CHUNK = 5000
+
+/** Everything that is kept, as it stands at one moment. */
+async function officeHere(tell: Tell): Promise<BackupTables> {
+  const read: Record<string, unknown[]> = {}
+  const scans = await db.transaction('r', db.tables, async () => {
+    for (const [i, table] of tableNames.entries()) {
+      void tell(i / tableNames.length)
+      read[table] = await db.table(table).toArray()
+    }
+    read.facts = await db.facts.where('name').notEqual(HANDED_FACT).toArray()
+    return db.scans.toArray()
+  })
+  read.scans = await Promise.all(
+    scans.map(async ({ picture, ...scan }) => ({
+      ...scan,
+      type: picture.type,
+      bytes: new Uint8Array(await picture.arrayBuffer()),
+    })),
+  )
+  return read as unknown as BackupTables
+}
+const seen = (of: BackupTables): OfficeSeen => ({
+  counts: Object.fromEntries(counted.map(table => [table, of[table].length])) as Counts,
+  last: of.trail.at(-1),
+})
+/** What is here, as far as it is held against a file: no row of it is read but the trail. */
+const seenHere = () =>
+  db.transaction('r', db.tables, async () => {
+    const counts: Record<string, number> = {}
+    for (const table of counted) counts[table] = await db.table(table).count()
+    const trail = await db.trail.orderBy('seq').toArray()
+    return { trail, here: { counts: counts as Counts, last: trail.at(-1) } }
+  })
+
+/** The backup that was read and looked at, and the last act that was here then. */
+let read:
+  { readonly tables: BackupTables; readonly madeAt: string; readonly head: string | undefined } | undefined
+
+/** What is done with backups, in a worker: nothing of the rows goes through the page. */
+export const backupWork = {
+  /** Packs everything that is kept; locked where there is a passphrase. */
+  async save(
+    madeAt: string,
+    by: string,
+    passphrase: string,
+    tell: Tell,
+  ): Promise<{ bytes: Uint8Array; seq: number }> {
+    const office = await officeHere(tell)
+    const packed = packBackup(office, { madeAt, by, store: db.verno })
+    const bytes = passphrase ? await lock(packed, passphrase) : packed
+    return transfer({ bytes, seq: office.trail.length }, [bytes.buffer])
+  },
+  /** Reads a backup, proves it, and holds it against the office that is here. */
+  async look(file: Uint8Array, passphrase: string): Promise<Result<BackupSeen>> {
+    read = undefined
+    const open = isLocked(file) ? await unlock(file, passphrase) : good(file)
+    if (!open.ok) return open
+    const backup = readBackup(open.value)
+    if (!backup.ok) return backup
+    const { manifest, tables } = backup.value
+    if (manifest.store > db.verno)
+      return refuse('backup-newer', 'It was saved by a newer version of Violet Lane. Open it there.', {
+        field: 'backup',
+      })
+    const { here, trail } = await seenHere()
+    const met = meeting(trail, tables.trail)
+    read = { tables, madeAt: manifest.madeAt, head: here.last?.hash }
+    return good({
+      manifest,
+      here,
+      there: seen(tables),
+      meeting: met,
+      // Only of two that parted are numbers held against each other.
+      usedInBoth: usedInBoth(met.kind === 'parted' ? await db.numbers.toArray() : [], tables.numbers)
+        .slice(0, MOST_TOLD)
+        .map(row => row.number),
+      findings: auditOffice(tables).slice(0, MOST_TOLD),
+    })
+  },
+  /**
+   * Puts the backup that was looked at in the place of what is here: all of it, or nothing is changed. Refused
+   * where something was done here since it was looked at.
+   */
+  async restore(tell: Tell): Promise<Result<true>> {
+    const of = read
+    if (!of) return refuse('backup-none', 'no backup was looked at', { field: 'backup' })
+    return db.transaction('rw', db.tables, async (): Promise<Result<true>> => {
+      const last = await db.trail.orderBy('seq').last()
+      if (last?.hash !== of.head)
+        return refuse(
+          'changed-meanwhile',
+          'This office changed after the file was checked. Check the file again.',
+          {
+            field: 'backup',
+          },
+        )
+      for (const table of db.tables) await table.clear()
+      const whole = tableNames.reduce((sum, table) => sum + of.tables[table].length, 1)
+      let done = 0
+      for (const table of tableNames)
+        for (let at = 0; at < of.tables[table].length; at += CHUNK) {
+          const rows = of.tables[table].slice(at, at + CHUNK)
+          await db.table(table).bulkAdd(rows as unknown[])
+          done += rows.length
+          void tell(done / whole)
+        }
+      await db.facts.bulkAdd([...of.tables.facts])
+      await db.facts.put(backupFact(of.madeAt, of.tables.trail.length))
+      await db.scans.bulkAdd(
+        of.tables.scans.map(({ bytes, type, ...scan }) => ({
+          ...scan,
+          picture: new Blob([bytes as BlobPart], { type }),
+        })),
+      )
+      await db.strips.bulkAdd(painted([], of.tables.numbers))
+      return good(true)
+    })
+  },
+}
+export type BackupApi = typeof backupWork

@@ -1,0 +1,77 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import type { PlainDate } from '#core/base/dates'
+import { good, refuse, type Result } from '#core/base/result'
+import type { MatchingFile } from '#core/exchange/matchingFile'
+import type { IntakeSeen } from '#core/imports/context'
+import type { IntakeKind } from '#core/imports/fields'
+import type { ControlTotals } from '#core/imports/controlTotals'
+import type { IntakeColumns, IntakeSpec } from '#core/imports/readRows'
+import type { Intake } from '#core/imports/importRows'
+import type { Stamp } from '#core/trail/trail'
+import { db } from '../store/db'
+import { storeName } from '../store/storeName'
+import { failureOf } from '../store/inWorker'
+import type { IntakeApi, IntakeAsk, IntakeOpened, IntakeTaken, TableSize } from './importWork'
+
+export type { IntakeAsk, IntakeChecked, IntakePlan } from './importWork'
+
+/** A file under the eyes of the person who takes it in: it is held in a worker of its own until `end`. */
+export class IntakeDesk {
+  private worker = new Worker(new URL('../../workers/intake.worker.ts', import.meta.url), {
+    type: 'module',
+    name: storeName(),
+  })
+  private remote: Remote<IntakeApi> = wrap<IntakeApi>(this.worker)
+  private readonly failed = failureOf(this.worker)
+  private stop = (): void => {}
+  private readonly stopped = new Promise<'stopped'>(done => {
+    this.stop = () => done('stopped')
+  })
+
+  private async during<T>(work: Promise<T>): Promise<T> {
+    const done = await Promise.race([work, this.failed, this.stopped])
+    if (done === 'stopped') throw new DOMException('Stopped.', 'AbortError')
+    return done
+  }
+  /** Ends the worker, and whatever it does: an act under way is not done then. */
+  end(): void {
+    this.worker.terminate()
+    this.stop()
+  }
+  async open(file: Blob): Promise<Result<IntakeOpened>> {
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    return this.during(this.remote.open(bytes) as Promise<Result<IntakeOpened>>)
+  }
+  sheet = (at: number, withHidden: boolean): Promise<Result<TableSize>> =>
+    this.during(this.remote.sheet(at, withHidden) as Promise<Result<TableSize>>)
+  plan = (kind: IntakeKind, headerRow?: number) => this.during(this.remote.plan(kind, headerRow))
+  apply = (file: MatchingFile) => this.during(this.remote.apply(file))
+  written = (spec: IntakeColumns, today: PlainDate) => this.during(this.remote.written(spec, today))
+  check = (ask: IntakeAsk) => this.during(this.remote.check(ask))
+  mend = (at: number, column: number, text: string) => this.during(this.remote.mend(at, column, text))
+  /** Takes the good rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
+  async take(
+    spec: IntakeSpec,
+    control: ControlTotals,
+    stamp: Stamp & { readonly key: string },
+    tell: (part: number) => void,
+  ): Promise<Result<Pick<IntakeTaken, 'told'>>> {
+    try {
+      return await this.during(
+        this.remote.take(spec, control, stamp, proxy(tell)) as Promise<Result<IntakeTaken>>,
+      )
+    } catch (error) {
+      if ((error as Error).name !== 'AbortError') throw error
+      // It may have been done in the moment in which it was stopped; this waits for what the worker had begun.
+      return (await db.trail.where('key').equals(stamp.key).count())
+        ? good({ told: 'everything before it could be stopped' })
+        : refuse('intake-stopped', 'Stopped. Nothing was imported.', { field: 'file' })
+    }
+  }
+  leftOut = (states: readonly IntakeSeen['state'][]) => this.during(this.remote.leftOut(states))
+}
+
+const MOST_LISTED = 20
+/** What came in out of files, the newest first. */
+export const readIntakes = (): Promise<Intake[]> =>
+  db.intakes.orderBy('at').reverse().limit(MOST_LISTED).toArray()

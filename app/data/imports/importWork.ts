@@ -1,0 +1,314 @@
+import { dayOfMoment, type PlainDate } from '#core/base/dates'
+import type { Id } from '#core/base/id'
+import { good, refuse, type Result } from '#core/base/result'
+import { cellText, decodeText, readDelimited, type Cell } from '#core/exchange/cells'
+import { openWorkbook, type Sheet, type SheetName, type Workbook } from '#core/exchange/workbook'
+import type { MatchingFile } from '#core/exchange/matchingFile'
+import { csvOut } from '#core/exchange/csvOut'
+import { askedOf } from '#core/imports/questions'
+import type { IntakeChoices, IntakeSeen, Making } from '#core/imports/context'
+import { fieldsOf, type IntakeKind, type Matching } from '#core/imports/fields'
+import { controlFault, type ControlTotals } from '#core/imports/controlTotals'
+import { leftOut } from '#core/imports/skippedRows'
+import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/imports/makeRows'
+import { applyMatching, type AppliedMatching } from '#core/imports/savedMapping'
+import { doubledAmounts, guessMatching, headerRowOf, widthOf } from '#core/imports/matchColumns'
+import {
+  columnTotals,
+  readRows,
+  writtenIn,
+  type ColumnTotal,
+  type IntakeColumns,
+  type IntakeSpec,
+  type Table,
+  type Written,
+} from '#core/imports/readRows'
+import { one } from '#core/office/lookups'
+import { inBook, numberId, type CheckNumber } from '#core/numbers/book'
+import { beforeKnown } from '#core/office/acts/importEarlierChecks'
+import { intakeKnown } from '#core/office/acts/importRows'
+import { beforeTold } from '#core/imports/importEarlierChecks'
+import type { Bill } from '#core/bills/bill'
+import { takenTold } from '#core/imports/importRows'
+import type { Stamp } from '#core/trail/trail'
+import { db } from '../store/db'
+import { StoreOffice } from '../store/storeOffice'
+
+/** A file as it was opened, at its first sheet that is not hidden. */
+export interface IntakeOpened {
+  readonly sheets: readonly SheetName[]
+  readonly sheet: number
+  /** How its text was written, where it is a text. */
+  readonly encoding?: string
+  readonly table: TableSize
+}
+/** How many rows a table has, and how many of them are hidden and left out. */
+export interface TableSize {
+  readonly rows: number
+  readonly hidden: number
+}
+/** How a table may be understood: a guess, to be looked at. */
+export interface IntakePlan {
+  readonly headerRow: number
+  /** The titles of its columns. */
+  readonly titles: readonly string[]
+  /** What stands in each column first. */
+  readonly samples: readonly string[]
+  readonly matching: Matching
+  /** Fields whose title is over two columns: which one is meant is asked. */
+  readonly doubled: readonly string[]
+  /** Whether the matching is that of the last file with these titles. */
+  readonly remembered: boolean
+}
+/** What was taken in, in words, and the key by which it is taken back. */
+export interface IntakeTaken {
+  readonly told: string
+  readonly id: Id<'intake'>
+}
+/** A row of the file as it would be imported, with its cells as texts. */
+type IntakeLine = IntakeSeen & { readonly cells: readonly string[] }
+/** A name that the office does not know, and who may be meant. */
+export interface UnknownName {
+  readonly key: string
+  readonly name: string
+  readonly rows: number
+  readonly near: readonly { readonly id: Id<'payee'>; readonly name: string }[]
+}
+/** A detail of payees that are here: for how many the file adds it, and for how many it differs. */
+export interface DetailCount {
+  readonly field: string
+  readonly title: string
+  readonly added: number
+  readonly differing: number
+}
+/** Every row as it would be imported, and what the file comes to. */
+export interface IntakeChecked {
+  readonly rows: readonly IntakeLine[]
+  readonly totals: readonly ColumnTotal[]
+  readonly unknown: readonly UnknownName[]
+  readonly details: readonly DetailCount[]
+  /** How many payees would be created. */
+  readonly newPayees: number
+}
+/** What one check asks for. */
+export interface IntakeAsk {
+  readonly spec: IntakeSpec
+  readonly choices: IntakeChoices
+  readonly companyId: Id<'company'>
+  readonly accountId?: Id<'account'>
+  readonly stamp: Stamp
+}
+
+const AT = { field: 'file' }
+const own = new StoreOffice(db, navigator.locks)
+let book: Workbook | undefined
+let table: { cells: Cell[][]; hidden: ReadonlySet<number> } = { cells: [], hidden: new Set() }
+let made:
+  | {
+      readonly of: Made
+      readonly headerRow: number
+      readonly seen: readonly IntakeSeen[]
+      readonly totals: readonly ColumnTotal[]
+    }
+  | undefined
+
+function lay(sheet: Sheet, withHidden: boolean): TableSize {
+  const { cells, hidden } = sheet
+  table = { cells: cells.map(row => [...row]), hidden: withHidden ? new Set() : hidden }
+  return { rows: cells.length, hidden: hidden.size }
+}
+/** The sheet of a workbook or of a text of cells. */
+let sheetAt: (at: number) => Result<Sheet> = () => refuse('intake-none', 'open a file first', AT)
+
+const headerFact = (kind: IntakeKind, titles: readonly string[]): string =>
+  `columns of ${kind}: ${titles.join(' | ')}`.slice(0, 290)
+
+/** The matching that was used for the last file with these titles. */
+async function rememberedMatching(
+  kind: IntakeKind,
+  titles: readonly string[],
+): Promise<Matching | undefined> {
+  const fact = await db.facts.get(headerFact(kind, titles))
+  if (!fact) return undefined
+  const keys = new Set(fieldsOf(kind).map(f => f.key))
+  const told = Object.entries(JSON.parse(fact.value) as Record<string, unknown>)
+  return Object.fromEntries(
+    told.filter(
+      (e): e is [string, number] => keys.has(e[0]) && Number.isInteger(e[1]) && Number(e[1]) < titles.length,
+    ),
+  )
+}
+
+/** The check numbers of an account that rows name, those that were touched. */
+async function numbersOf(accountId: Id<'account'> | undefined, rows: ReturnType<typeof readRows>) {
+  const books = accountId ? await own.where('books', 'account', [accountId]) : []
+  const named = new Set(rows.map(row => Number(row.values.number)))
+  const ids = [...named].flatMap(n =>
+    books.filter(book => inBook(book, n)).map(book => numberId(book.id, n as CheckNumber)),
+  )
+  return new Map((await own.many('numbers', ids)).map(row => [row.number as number, row]))
+}
+
+/** What the office knows of that which the rows name. */
+async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
+  const { companyId, spec, stamp } = ask
+  const company = await one(own, 'companies', companyId)
+  const payees = await own.where('payees', 'company', [companyId])
+  const asked = askedOf(rows, payees)
+  const alike = new Map<string, Bill[]>()
+  if (spec.kind === 'bills')
+    for (const bill of await own.where('bills', 'alike', asked.alike))
+      alike.set(bill.alike, [...(alike.get(bill.alike) ?? []), bill])
+  const payments = spec.kind === 'payments' ? await own.where('payments', 'payee', asked.payees) : []
+  return {
+    company,
+    payees,
+    ledgers: await db.ledgers.where('companyId').equals(companyId).toArray(),
+    alike,
+    payments: payments.filter(p => p.state !== 'cancelled'),
+    numbers: await numbersOf(spec.kind === 'before' ? ask.accountId : undefined, rows),
+    today: dayOfMoment(stamp.at),
+    newKey: () => crypto.randomUUID(),
+  }
+}
+
+/** Does the act, and says what came in. */
+async function takeRows(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('takeIn', onlyGood(of), stamp)
+  return done.ok ? good(takenTold(done.value)) : done
+}
+async function takeBefore(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('takeBefore', onlyGoodBefore(of), stamp)
+  return done.ok ? good(beforeTold(done.value)) : done
+}
+
+/** The names that the office does not know, those with near names first. */
+const unknownOf = ({ unknown }: Making): UnknownName[] =>
+  [...unknown.values()]
+    .map(({ key, name, rows, near }) => ({
+      ...{ key, name, rows: rows.length },
+      near: near.map(p => ({ id: p.id, name: p.name })),
+    }))
+    .sort((a, b) => Number(b.near.length > 0) - Number(a.near.length > 0))
+
+/** For how many payees the file adds each detail, and for how many it differs. */
+function countDetails({ details }: Making): DetailCount[] {
+  const counts = new Map<string, { field: string; title: string; added: number; differing: number }>()
+  const count = (field: string, title: string, key: 'added' | 'differing'): void => {
+    const of = counts.get(field) ?? { field, title, added: 0, differing: 0 }
+    of[key]++
+    counts.set(field, of)
+  }
+  for (const { added, differing } of details.values()) {
+    for (const d of added) count(d.field, d.title, 'added')
+    for (const d of differing) count(d.field, d.title, 'differing')
+  }
+  return [...counts.values()]
+}
+
+/** Imports the rows of a file, in a worker: neither the file nor its rows hold the page up. */
+export const intakeWork = {
+  /** Opens a file: a workbook, or a text of cells. */
+  async open(bytes: Uint8Array): Promise<Result<IntakeOpened>> {
+    made = undefined
+    book = undefined
+    let encoding: string | undefined
+    if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
+      const opened = openWorkbook(bytes)
+      if (!opened.ok) return opened
+      book = opened.value
+      sheetAt = at => opened.value.read(at)
+    } else {
+      const decoded = decodeText(bytes)
+      if (!decoded.ok) return decoded
+      const read = readDelimited(decoded.value.text)
+      if (!read.ok) return read
+      sheetAt = () => good({ cells: read.value, hidden: new Set<number>() })
+      encoding = decoded.value.encoding
+    }
+    const sheets = book?.sheets ?? [{ name: '', hidden: false }]
+    const sheet = Math.max(
+      0,
+      sheets.findIndex(s => !s.hidden),
+    )
+    const laid = intakeWork.sheet(sheet, false)
+    return laid.ok ? good({ sheets, sheet, table: laid.value, ...(encoding && { encoding }) }) : laid
+  },
+  /** Goes to a sheet of the workbook; its hidden rows are left out unless they are asked for. */
+  sheet(at: number, withHidden: boolean): Result<TableSize> {
+    const read = sheetAt(at)
+    return read.ok ? good(lay(read.value, withHidden)) : read
+  },
+  /** Guesses how the table is to be understood; `headerRow` where it is known. */
+  async plan(kind: IntakeKind, headerRow?: number): Promise<IntakePlan> {
+    const { cells } = table
+    const row = headerRow ?? headerRowOf(kind, cells)
+    const width = widthOf(cells)
+    const titles = Array.from({ length: width }, (_, i) => cellText(cells[row]?.[i]).trim())
+    const body = cells.slice(row + 1, row + 200)
+    const remembered = await rememberedMatching(kind, titles)
+    return {
+      headerRow: row,
+      titles,
+      samples: titles.map((_, i) => body.map(r => cellText(r[i]).trim()).find(Boolean) ?? ''),
+      matching: remembered ?? guessMatching(kind, cells, row),
+      doubled: remembered ? [] : doubledAmounts(kind, cells, row).map(f => f.title),
+      remembered: remembered !== undefined,
+    }
+  },
+  /** Finds the columns of a saved matching in the table. */
+  apply: (file: MatchingFile): AppliedMatching => applyMatching(file, table.cells),
+  /** How days and amounts are written in the columns that were matched. */
+  written: (spec: IntakeColumns, today: PlainDate): Written => writtenIn(table, spec, today),
+  /** Holds every row against the office. */
+  async check(ask: IntakeAsk): Promise<IntakeChecked> {
+    const { spec, choices, accountId, stamp } = ask
+    const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
+    const of = makeIntake(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
+    const known =
+      spec.kind === 'before'
+        ? await beforeKnown(own, beforeOf(of), true)
+        : await intakeKnown(own, of.taking, true)
+    const seen = seenRows(of, known, stamp)
+    const totals = columnTotals(table as Table, spec)
+    made = { of, headerRow: spec.headerRow, seen, totals }
+    return {
+      rows: seen.map(s => ({ ...s, cells: (table.cells[s.at] ?? []).map(cellText) })),
+      totals,
+      unknown: unknownOf(of.making),
+      details: countDetails(of.making),
+      newPayees: onlyGood(of).payees.length,
+    }
+  },
+  /** Writes a cell anew. */
+  mend(at: number, column: number, text: string): void {
+    const row = table.cells[at]
+    if (!row) return
+    while (row.length <= column) row.push('')
+    row[column] = text
+  },
+  /** Imports what is good of what was looked at; refused while a column does not come to its control total. */
+  async take(
+    spec: IntakeSpec,
+    control: ControlTotals,
+    stamp: Stamp,
+    tell: (part: number) => unknown,
+  ): Promise<Result<IntakeTaken>> {
+    if (!made) return refuse('intake-none', 'look at the rows first', AT)
+    const off = controlFault(made.totals, control)
+    if (off) return refuse('intake-control', off, AT)
+    const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
+    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(telling, made.of, stamp)
+    if (!done.ok) return done
+    const titles = table.cells[spec.headerRow]?.map(t => cellText(t).trim()) ?? []
+    await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })
+    return good({ told: done.value, id: made.of.taking.id })
+  },
+  /** The rows that are left out, as a file with a column that says why. */
+  leftOut(states: readonly IntakeSeen['state'][]): string {
+    if (!made) return ''
+    const { columns, rows } = leftOut(table.cells, made.headerRow, made.seen, states)
+    return csvOut(columns, rows)
+  },
+}
+export type IntakeApi = typeof intakeWork

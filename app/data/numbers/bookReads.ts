@@ -1,0 +1,140 @@
+import type { Id } from '#core/base/id'
+import {
+  countFates,
+  nextNumber,
+  numberId,
+  type CheckNumber,
+  type NumberBook,
+  type NumberRow,
+} from '#core/numbers/book'
+import { stockLeft, type StockLeft } from '#core/numbers/pace'
+import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
+import { differingTotals, totalsAfter, type LedgerTotal, type TotalAstray } from '#core/ledger/totals'
+import { compareStrips } from './bookFates'
+import { db } from '../store/db'
+import { readPace } from './pace'
+import { bookIdsOf, readAccounts, readFates, type AccountView } from '../reads'
+import { STRIP, touchedIn } from './strips'
+
+/** Every number book with its account's name. */
+export interface BookView {
+  readonly view: AccountView
+  readonly book: NumberBook
+  readonly counts: ReturnType<typeof countFates>
+  readonly next: CheckNumber | undefined
+  readonly stock: StockLeft
+}
+export const readBooks = async (): Promise<BookView[]> =>
+  (
+    await Promise.all(
+      (await readAccounts()).map(view =>
+        Promise.all(
+          view.books.map(async (book): Promise<BookView> => {
+            const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
+            const counts = countFates(book, touched.values())
+            return {
+              view,
+              book,
+              counts,
+              next: book.archived ? undefined : nextNumber(book, touched),
+              stock: stockLeft(counts.unused, pace),
+            }
+          }),
+        ),
+      ),
+    )
+  ).flat()
+
+/** Some rows of a book, by their numbers: those that were touched. */
+export const readBookRows = async (
+  bookId: Id<'book'>,
+  numbers: readonly CheckNumber[],
+): Promise<NumberRow[]> =>
+  (await db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).filter(
+    (r): r is NumberRow => r !== undefined,
+  )
+
+export async function readNumbersProof(): Promise<NumbersProof> {
+  const books = await db.books.toArray()
+  const touched = new Map(await Promise.all(books.map(async b => [b.id, await readFates(b.id)] as const)))
+  const proof = proofOfNumbers(books, b => touched.get(b.id)!)
+  const known = new Set(books.map(b => b.id))
+  const strays = (await db.strips.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))
+  return {
+    ...proof,
+    problems: [
+      ...proof.problems,
+      ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' })),
+    ],
+  }
+}
+
+/**
+ * Compares the fates that the proof adds up with the rows of all numbers. Gives how many rows there are, and
+ * what does not agree.
+ */
+export async function compareNumbers(): Promise<{
+  rows: number
+  differences: { bookId: Id<'book'>; number: CheckNumber; what: string }[]
+}> {
+  const all = await Promise.all(
+    (await db.books.toArray()).map(async book => ({ book, ...(await compareStrips(db, book)) })),
+  )
+  return {
+    rows: all.reduce((sum, b) => sum + b.rows, 0),
+    differences: all.flatMap(({ book, differences }) =>
+      differences.map(d => ({
+        bookId: book.id,
+        number: d.number,
+        what: `recorded as ${d.row}, the book says ${d.strip}`,
+      })),
+    ),
+  }
+}
+
+/** So many entries are opened at a time: the page stays awake between them. */
+const ENTRIES_AT_ONCE = 2000
+/**
+ * Adds up all entries and compares with the running balances. Gives how many entries there are, and what does
+ * not agree.
+ */
+export async function compareTotals(): Promise<{ entries: number; differences: TotalAstray[] }> {
+  const fresh = new Map<Id<'ledger'>, LedgerTotal>()
+  let [entries, last] = [0, '']
+  for (;;) {
+    const some = await db.entries.where('id').above(last).limit(ENTRIES_AT_ONCE).toArray()
+    for (const total of totalsAfter(fresh.values(), some)) fresh.set(total.id, total)
+    entries += some.length
+    last = some.at(-1)?.id ?? last
+    if (some.length < ENTRIES_AT_ONCE) break
+  }
+  return { entries, differences: differingTotals(await db.totals.toArray(), fresh.values()) }
+}
+
+/**
+ * The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most
+ * so many, and how many numbers there are.
+ */
+export async function searchNumbers(
+  accountId: Id<'account'>,
+  takes: ((row: NumberRow) => boolean) | undefined,
+  most: number,
+): Promise<{ rows: NumberRow[]; all: number }> {
+  const strips = await db.strips
+    .where('bookId')
+    .anyOf(await bookIdsOf(accountId))
+    .toArray()
+  const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
+  const rows: NumberRow[] = []
+  for (const block of blocks) {
+    const found = (
+      await db.numbers
+        .where('[accountId+number]')
+        .between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false)
+        .toArray()
+    ).reverse()
+    rows.push(...(takes ? found.filter(takes) : found))
+    if (rows.length >= most) break
+  }
+  return { rows: rows.slice(0, most), all: strips.reduce((sum, s) => sum + touchedIn(s), 0) }
+}

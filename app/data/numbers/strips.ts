@@ -1,0 +1,70 @@
+import type { Id } from '#core/base/id'
+import type { CheckNumber, NumberRow } from '#core/numbers/book'
+import { fates, type Fate } from '#core/numbers/fates'
+
+/**
+ * The fates of a thousand neighbouring numbers of a book, a letter each that stays the fate's for ever, a
+ * point where nothing has touched the number.
+ * They follow from the rows of the numbers and are written with them, in the same transaction, so that a
+ * whole book can be
+ * read without opening its rows.
+ */
+export interface Strip {
+  readonly id: string
+  readonly bookId: Id<'book'>
+  readonly block: number
+  readonly letters: string
+}
+export const STRIP = 1000
+const UNTOUCHED = '.'
+const letterOf: Readonly<Record<Fate, string>> = {
+  unused: 'u',
+  'on paper': 'p',
+  issued: 'i',
+  cleared: 'c',
+  spoiled: 's',
+  voided: 'v',
+  stopped: 't',
+  missing: 'm',
+  'set aside': 'a',
+}
+const rowOf: Readonly<Record<string, { readonly fate: Fate }>> = Object.fromEntries(
+  fates.map(fate => [letterOf[fate], { fate }]),
+)
+
+export const blockOf = (number: number): number => Math.floor(number / STRIP)
+export const stripId = (bookId: Id<'book'>, block: number): string => `${bookId}/${block}`
+
+/** The strips with the fates of these rows painted in; `known` are the strips as they are. */
+export function painted(
+  known: readonly Strip[],
+  rows: readonly Pick<NumberRow, 'bookId' | 'number' | 'fate'>[],
+): Strip[] {
+  const strips = new Map(known.map(s => [s.id, { ...s, letters: [...s.letters] }]))
+  for (const { bookId, number, fate } of rows) {
+    const block = blockOf(number)
+    const id = stripId(bookId, block)
+    const strip = strips.get(id) ?? {
+      id,
+      bookId,
+      block,
+      letters: Array.from({ length: STRIP }, () => UNTOUCHED),
+    }
+    strips.set(id, strip)
+    strip.letters[number - block * STRIP] = letterOf[fate]
+  }
+  return [...strips.values()].map(s => ({ ...s, letters: s.letters.join('') }))
+}
+
+/** How many numbers of a strip were ever touched. */
+export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length
+
+/** The fates of the touched numbers in these strips, lowest number first. */
+export function fatesIn(strips: readonly Strip[]): Map<CheckNumber, { readonly fate: Fate }> {
+  const found = new Map<CheckNumber, { readonly fate: Fate }>()
+  for (const { block, letters } of [...strips].sort((a, b) => a.block - b.block)) {
+    for (let i = 0; i < STRIP; i++)
+      if (letters[i] !== UNTOUCHED) found.set((block * STRIP + i) as CheckNumber, rowOf[letters[i]!]!)
+  }
+  return found
+}

@@ -1,0 +1,136 @@
+import Dexie from 'dexie'
+import { random } from '#core/base/random'
+import { MemoryOffice } from '#core/office/memory'
+import { rowFaults } from '#core/office/rows'
+import { account } from '#core/office/test/office'
+import { fatesNow, startingOffice, startingWorld, type Acting } from '#core/office/test/chance'
+import { nextMove } from '#core/office/test/simulator'
+import { tableNames, type Changes } from '#core/office/tables'
+import { mustHold } from '#core/office/test/world'
+import { firstBroken } from '#core/trail/trail'
+import type { OfficeDb } from '../db'
+import { compareStrips } from '../../numbers/bookFates'
+
+/** The whole store as an office in memory. */
+async function officeOf(db: OfficeDb): Promise<MemoryOffice> {
+  const office = new MemoryOffice()
+  const rows = await Promise.all(
+    tableNames.filter(t => t !== 'trail').map(async t => [t, await db.table(t).toArray()] as const),
+  )
+  office.put(Object.fromEntries(rows) as unknown as Changes)
+  return office
+}
+
+/** Acts of which only one of two tabs may succeed when both do the same at once. */
+const once: readonly string[] = [
+  'print',
+  'count off',
+  'record',
+  'replace',
+  'cancel',
+  'give a fate',
+  'take back',
+  'withdraw',
+  'bring back',
+  'drop',
+  'clear',
+  'enter a bill',
+  'say yes to a bill',
+  'cancel a bill',
+  'settle',
+  'draw for bills',
+  'pay another way',
+  'merge payees',
+  'take in what was before',
+  'take what was before back',
+]
+const written = [
+  'runs',
+  'numbers',
+  'payments',
+  'bills',
+  'payees',
+  'entries',
+  'totals',
+  'trail',
+  'copies',
+  'papers',
+  'strips',
+] as const
+
+/**
+ * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things,
+ * some find the disk full or are cut off in
+ * the middle. After each step everything that must always hold is looked at; throws with the seed where it
+ * does not. Gives the number of acts done.
+ */
+export async function simulateStore(
+  db: OfficeDb,
+  tabs: readonly [Acting, Acting],
+  seed: number,
+  steps: number,
+): Promise<number> {
+  await Promise.all(db.tables.map(t => t.clear()))
+  for (const [table, rows] of Object.entries(startingOffice()))
+    await db.table(table).bulkPut(rows as unknown[])
+  const r = random(seed)
+  const world = startingWorld()
+  let now = await officeOf(db)
+  let old = now
+  let done = 0
+  for (let n = 0; n < steps; n++) {
+    if (n % 5 === 0) old = now
+    const before = fatesNow(now)
+    const seen = r.next() < 0.2 ? old : now
+    const state = r.between(0, 2 ** 30)
+    const move = nextMove(random(state), n, seen, now, tabs[0])
+    if (!move) continue
+    try {
+      const luck = r.next()
+      if (luck < 0.12) {
+        // No room on the disk, or the tab is gone, at any write of the act.
+        const table = db.table(r.one(written))
+        const cut = (): never => {
+          throw luck < 0.06 ? new Dexie.QuotaExceededError('no room') : new Dexie.AbortError('cut off')
+        }
+        table.hook('creating', cut)
+        table.hook('updating', cut)
+        const result = await Promise.resolve(move.act()).catch(() => ({ ok: false as const }))
+        table.hook('creating').unsubscribe(cut)
+        table.hook('updating').unsubscribe(cut)
+        if (result.ok) {
+          done++
+          move.effect(world)
+        }
+      } else if (luck < 0.27 && once.includes(move.name)) {
+        const same = nextMove(random(state), n, seen, now, tabs[1])!
+        const both = await Promise.all([move.act(), same.act()])
+        if (both.filter(x => x.ok).length > 1) throw new Error('two tabs did it both')
+        if (both.some(x => x.ok)) {
+          done++
+          ;(both[0]!.ok ? move : same).effect(world)
+        }
+      } else if ((await move.act()).ok) {
+        done++
+        move.effect(world)
+      }
+      now = await officeOf(db)
+      mustHold({ ...now.snapshot(), trail: [] }, world, account.cashLedgerId, before)
+      for (const book of now.kept.books.values()) {
+        const [wrong] = (await compareStrips(db, book)).differences
+        if (wrong)
+          throw new Error(`the row of ${wrong.number} says ${wrong.row}, its strip says ${wrong.strip}`)
+      }
+    } catch (error) {
+      throw new Error(`store, seed ${seed}, act ${n}, ${move.name}: ${(error as Error).message}`, {
+        cause: error,
+      })
+    }
+  }
+  const { trail: _, ...rows } = now.snapshot()
+  const [fault] = rowFaults(rows)
+  if (fault) throw new Error(`store, seed ${seed}: ${fault.table}, ${fault.path}: ${fault.what}`)
+  const broken = firstBroken(await db.trail.orderBy('seq').toArray())
+  if (broken) throw new Error(`store, seed ${seed}: the trail is broken at line ${broken.seq}`)
+  return done
+}

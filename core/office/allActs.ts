@@ -1,0 +1,133 @@
+import type { Act } from './defineAct'
+import { adjustBalance } from './acts/adjustBalance'
+import { addPrinter } from './acts/addPrinter'
+import { amend } from './acts/amend'
+import { archiveBook } from './acts/archiveBook'
+import { bringBack } from './acts/bringBack'
+import { cancel } from './acts/cancel'
+import { clear } from './acts/clear'
+import { closePeriod } from './acts/closePeriod'
+import { confirmFit } from './acts/confirmFit'
+import { countOff } from './acts/countOff'
+import { draw } from './acts/draw'
+import { drop } from './acts/drop'
+import { handOver } from './acts/handOver'
+import { giveFate } from './acts/giveFate'
+import { keepFit } from './acts/saveFit'
+import { keepMicr } from './acts/saveMicr'
+import { keepPapersFor } from './acts/keepPdfsFor'
+import { keepReasons } from './acts/saveReasons'
+import { letGoOfPapers } from './acts/discardPdfs'
+import { nameOperator } from './acts/nameOperator'
+import { load } from './acts/load'
+import { openAccount } from './acts/addAccount'
+import { openBook } from './acts/addBook'
+import { pick } from './acts/pick'
+import { print } from './acts/print'
+import { printAgain } from './acts/printAgain'
+import { printCopy } from './acts/printCopy'
+import { record } from './acts/record'
+import { replace } from './acts/replace'
+import { saveAccount } from './acts/saveAccount'
+import { saveLayout } from './acts/saveLayout'
+import { saveStock } from './acts/saveStock'
+import { switchBook } from './acts/switchBook'
+import { takeOn } from './acts/continueOffice'
+import { takeBack } from './acts/takeBack'
+import { withdraw } from './acts/withdraw'
+import { enterBill } from './acts/enterBill'
+import { changeBill } from './acts/changeBill'
+import { approveBill } from './acts/approveBill'
+import { holdBill } from './acts/holdBill'
+import { cancelBill } from './acts/cancelBill'
+import { keepBillLimit } from './acts/saveApprovalLimit'
+import { keepPayee } from './acts/savePayee'
+import { holdPayee } from './acts/holdPayee'
+import { mergePayees } from './acts/mergePayees'
+import { sendJournal } from './acts/exportJournal'
+import { sharePayee } from './acts/sharePayee'
+import { unsharePayee } from './acts/unsharePayee'
+import { takePayeeChangeBack } from './acts/undoPayeeChange'
+import { takeIn } from './acts/importRows'
+import { takeBefore } from './acts/importEarlierChecks'
+import { takeBeforeBack } from './acts/undoEarlierChecks'
+import { takeIntakeBack } from './acts/undoImport'
+import { takeAmendBack } from './acts/undoAmend'
+import { takeBillChangeBack } from './acts/undoBillChange'
+import { keepBooksElsewhere } from './acts/setBooksElsewhere'
+import { drawWithBill } from './acts/drawWithBill'
+import { settle } from './acts/settle'
+import { payOtherwise } from './acts/payByOtherMeans'
+
+/** Every act of the office, by name: a new one is a file of its own and a word here. */
+export const acts = {
+  addPrinter,
+  adjustBalance,
+  amend,
+  archiveBook,
+  bringBack,
+  cancel,
+  clear,
+  closePeriod,
+  confirmFit,
+  countOff,
+  draw,
+  drop,
+  giveFate,
+  handOver,
+  keepFit,
+  keepMicr,
+  keepPapersFor,
+  keepReasons,
+  letGoOfPapers,
+  nameOperator,
+  load,
+  openAccount,
+  openBook,
+  pick,
+  print,
+  printAgain,
+  printCopy,
+  record,
+  replace,
+  saveAccount,
+  saveLayout,
+  saveStock,
+  switchBook,
+  takeBack,
+  takeOn,
+  withdraw,
+  enterBill,
+  changeBill,
+  approveBill,
+  holdBill,
+  cancelBill,
+  keepBillLimit,
+  keepPayee,
+  holdPayee,
+  mergePayees,
+  sendJournal,
+  sharePayee,
+  unsharePayee,
+  takePayeeChangeBack,
+  takeIn,
+  takeBefore,
+  takeBeforeBack,
+  takeIntakeBack,
+  takeAmendBack,
+  takeBillChangeBack,
+  keepBooksElsewhere,
+  drawWithBill,
+  settle,
+  payOtherwise,
+} as const
+export type ActName = keyof typeof acts
+type Inputs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer Input, infer _Known, infer _Out> ? Input : never
+}
+type Outs = {
+  readonly [N in ActName]: (typeof acts)[N] extends Act<infer _Input, infer _Known, infer Out> ? Out : never
+}
+/** What an act is told, and the rows that it writes. */
+export type InputOf<N extends ActName> = Inputs[N]
+export type WrittenBy<N extends ActName> = Outs[N]

@@ -1,0 +1,145 @@
+import { good, refuse, type Result } from '../base/result'
+import {
+  doneAlready,
+  trailLine,
+  type Decision,
+  type Stamp,
+  type TrailDraft,
+  type TrailLine,
+} from '../trail/trail'
+import { totalsAfter } from '../ledger/totals'
+import { stillHere } from './handing'
+import { billsAfter, billsTouched } from '../payments/settling'
+import { NotThere, type Reading } from './reading'
+import type { Changes, Removals, TableName } from './tables'
+
+/**
+ * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a
+ * pure function of that. The act holds `lock`,
+ * so that two tabs cannot do what excludes each other, and touches no table but those it names.
+ */
+export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
+  /** What must not happen at the same time: usually the acts of one account. */
+  lock(input: Input, reading: Reading): Promise<string>
+  readonly reads: readonly TableName[]
+  readonly writes: readonly TableName[]
+  /** It may be done in an office that was handed over, where nothing else is. */
+  readonly evenHandedOver?: true
+  gather(reading: Reading, input: Input): Promise<Known>
+  decide(known: Known, input: Input, stamp: Stamp): Decision<Out>
+}
+/** Ties what is gathered to what is decided. */
+export const act = <Input, Known, Out extends Changes>(of: Act<Input, Known, Out>): Act<Input, Known, Out> =>
+  of
+
+/** What an act needs of the trail: whether a key stands in it, and its last line. */
+export interface TrailReading {
+  has(key: string): Promise<boolean>
+  last(): Promise<TrailLine | undefined>
+}
+
+/**
+ * Where an office is kept. `settle` gives the work a view of the tables under the lock, and keeps what it
+ * gives back as a whole, or nothing.
+ */
+export interface Keeping extends Reading {
+  settle<T>(
+    lock: string,
+    tables: { reads: readonly TableName[]; writes: readonly TableName[] },
+    work: (
+      reading: Reading & { readonly trail: TrailReading },
+      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
+    ) => Promise<T>,
+  ): Promise<T>
+}
+
+/**
+ * Running balances follow from entries, and what is open of bills from payments: where these are written,
+ * those are.
+ */
+const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[] => [
+  ...writes,
+  ...(writes.includes('entries') ? (['totals'] as const) : []),
+  ...(writes.includes('payments') ? (['bills'] as const) : []),
+]
+
+/** Bills as the payments leave them; a bill that the act writes itself is the one that moves on. */
+async function billsThatFollow(changes: Changes, reading: Reading): Promise<Result<Changes>> {
+  const { payments = [], bills = [] } = changes
+  if (!payments.length) return good(changes)
+  const replaced = await reading.many(
+    'payments',
+    payments.map(p => p.id),
+  )
+  const touched = billsTouched([...payments, ...replaced])
+  if (!touched.length) return good(changes)
+  const written = new Map(bills.map(b => [b.id, b]))
+  const known = await reading.many(
+    'bills',
+    touched.filter(id => !written.has(id)),
+  )
+  const after = billsAfter([...known, ...bills], replaced, payments)
+  if (!after.ok) return after
+  for (const bill of after.value) written.set(bill.id, bill)
+  return good({ ...changes, bills: [...written.values()] })
+}
+
+async function withWhatFollows(decided: Changes, reading: Reading): Promise<Result<Changes>> {
+  const settled = await billsThatFollow(decided, reading)
+  if (!settled.ok) return settled
+  const changes = settled.value
+  const { entries } = changes
+  if (!entries?.length) return settled
+  const replaced = await reading.many(
+    'entries',
+    entries.map(e => e.id),
+  )
+  const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
+  return good({ ...changes, totals: totalsAfter(before, entries, replaced) })
+}
+
+/** What goes, and the line of the trail, which names it. */
+function withRemovals(decided: {
+  readonly removes?: Readonly<Record<string, readonly string[]>>
+  readonly trail: TrailDraft
+}): { removes: Removals; trail: TrailDraft } {
+  const { removes = {}, trail } = decided
+  const told = Object.entries(removes).map(([table, keys]) => `${table} ${keys.join(' ')}`)
+  return {
+    removes,
+    trail: told.length ? { ...trail, about: { ...trail.about, removed: told.join('; ') } } : trail,
+  }
+}
+
+/**
+ * Does an act: the only door. Refused where its key was used before, where it names what is not there, or as
+ * it decides; then nothing has changed.
+ */
+export const perform = <Input, Known, Out extends Changes>(
+  ...does: [office: Keeping, of: Act<Input, Known, Out>, input: Input, stamp: Stamp]
+): Promise<Result<Out>> =>
+  settled(...does).catch((error: unknown) => {
+    if (error instanceof NotThere) return refuse('not-there', error.message)
+    throw error
+  })
+
+async function settled<Input, Known, Out extends Changes>(
+  office: Keeping,
+  of: Act<Input, Known, Out>,
+  input: Input,
+  stamp: Stamp,
+): Promise<Result<Out>> {
+  const tables = { reads: [...of.reads, 'settings' as const], writes: withThoseThatFollow(of.writes) }
+  return office.settle(await of.lock(input, office), tables, async (reading, keep) => {
+    if (stamp.key && (await reading.trail.has(stamp.key))) return doneAlready()
+    const here = stillHere(of.evenHandedOver ? undefined : await reading.get('settings', 'office'))
+    if (!here.ok) return here
+    const decision = of.decide(await of.gather(reading, input), input, stamp)
+    if (!decision.ok) return decision
+    const changes = await withWhatFollows(decision.value.changes, reading)
+    if (!changes.ok) return changes
+    const { removes, trail } = withRemovals(decision.value)
+    await keep(changes.value, removes, trailLine(trail, stamp, await reading.trail.last()))
+    return { ok: true, value: decision.value.changes }
+  })
+}
