@@ -86,17 +86,17 @@ router.afterEach((to, from) => {
       you close this tab.
     </v-alert>
     <template v-if="started">
-      <PlaceRail />
+      <ShellPlaceRail />
       <v-main tag="main" :aria-busy="office.acting > 0">
-        <TopBand />
+        <ShellTopBand />
         <NuxtPage />
       </v-main>
     </template>
     <v-main v-else-if="started === ''" tag="main" :aria-busy="office.acting > 0">
-      <FirstStart />
+      <TodayFirstStart />
     </v-main>
     <HelpPanel v-if="started !== undefined" :is-first="started === ''" />
-    <OtherVersion />
+    <ShellOtherVersion />
     <v-snackbar
       :model-value="office.said !== ''"
       location="bottom"

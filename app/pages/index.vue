@@ -73,11 +73,15 @@ const companiesOf = computed(() => {
       <section v-if="beginner" class="mb-6" aria-labelledby="way">
         <h2 id="way" class="mb-2">Steps to your first check</h2>
         <v-card class="begin">
-          <ReadyList :steps="steps" :account-id="beginner.account.id" :layout-id="beginner.layout.id" />
+          <AccountsReadyList
+            :steps="steps"
+            :account-id="beginner.account.id"
+            :layout-id="beginner.layout.id"
+          />
         </v-card>
       </section>
-      <BackupDue />
-      <DueSoon />
+      <TodayBackupDue />
+      <TodayDueSoon />
       <h2 v-if="today.length" class="mb-2">Waiting</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">
         <h2>Steps to your first check</h2>
@@ -143,7 +147,7 @@ const companiesOf = computed(() => {
           </tbody>
         </table>
         <div v-for="c in companiesOf" :key="c.id" class="left-out">
-          <LeftOut
+          <BillsLeftOut
             :company-id="c.id"
             :sign="c.sign"
             :what="companiesOf.length > 1 ? `Free of ${c.name}` : 'Free'"

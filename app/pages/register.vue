@@ -108,8 +108,13 @@ const columns: readonly Column<NumberRow>[] = [
       </v-btn>
       <v-btn v-if="view" variant="text" data-test="adjust" @click="adjusting = true">Adjust balance</v-btn>
     </PageHead>
-    <AdjustBalance v-if="adjusting && view" :view="view" @done="leaveAdjusting()" @leave="leaveAdjusting()" />
-    <NoAccount v-if="accounts && !accounts.length" />
+    <RegisterAdjustBalance
+      v-if="adjusting && view"
+      :view="view"
+      @done="leaveAdjusting()"
+      @leave="leaveAdjusting()"
+    />
+    <AccountsNoAccount v-if="accounts && !accounts.length" />
     <v-alert v-for="r in open" :key="r.id" type="warning" class="mb-2">
       {{
         r.state === 'at the printer'
@@ -198,7 +203,7 @@ const columns: readonly Column<NumberRow>[] = [
             >History in the number book</NuxtLink
           >
         </p>
-        <NumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
+        <RegisterNumberActs v-if="view" :key="chosen.id" :row="chosen" :view="view" :stock="copy?.stock" />
         <template v-if="copy">
           <p v-if="chosen.check && withoutRun(chosen.check.runId)" class="by-hand" data-test="by-hand">
             This check was not printed here. This is what it says, not a picture of it.

@@ -47,7 +47,7 @@ async function takeFont(file: File): Promise<void> {
         id => (form.pattern = plainCopy(patternsOf(form.country).find(p => p.id === id) ?? form.pattern))
       "
     />
-    <MicrRuler
+    <AccountsMicrRuler
       :pattern="form.pattern"
       :facts="facts"
       :positions="positions"

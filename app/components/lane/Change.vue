@@ -241,7 +241,7 @@ async function withdraw() {
         </v-btn>
       </div>
     </v-form>
-    <CancelPayment
+    <RegisterCancelPayment
       v-if="cancelling"
       :payment="payment"
       :view="view"

@@ -228,7 +228,7 @@ async function saveIt(): Promise<void> {
       </v-form>
       <aside aria-label="The check and what is still missing">
         <div class="side">
-          <CheckPicture
+          <AccountsCheckPicture
             v-if="layout && stock"
             :layout="
               view
@@ -242,7 +242,11 @@ async function saveIt(): Promise<void> {
           />
           <section v-if="view && steps.length">
             <h2 class="my-3">Before it can print</h2>
-            <ReadyList :steps="steps" :account-id="view.account.id" :layout-id="view.account.layoutId" />
+            <AccountsReadyList
+              :steps="steps"
+              :account-id="view.account.id"
+              :layout-id="view.account.layoutId"
+            />
           </section>
           <p v-else class="quiet small mt-3">
             The part of the check you are filling in is highlighted. You can leave at any time; what you typed

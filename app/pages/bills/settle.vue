@@ -262,7 +262,7 @@ const chart = computed(() => ({
             </tr>
           </tbody>
         </table>
-        <LeftOut :company-id="company.id" :sign="sign" />
+        <BillsLeftOut :company-id="company.id" :sign="sign" />
         <div class="row mb-4">
           <v-btn
             color="primary"

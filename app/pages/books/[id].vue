@@ -112,7 +112,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
     </PageHead>
     <p v-if="accounts && !book" class="quiet">This number book does not exist in this office.</p>
     <div v-if="book && rows && counts && stock && window" class="scroll body">
-      <BooksStrip
+      <NumbersStrip
         v-model:window="window"
         :book="book"
         :rows="rows"
@@ -177,7 +177,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             <p v-if="row?.replacedBy">
               Replaced by <strong>{{ row.replacedBy }}</strong>.
             </p>
-            <NumberLife v-if="row?.life.length" :row="row" />
+            <NumbersLife v-if="row?.life.length" :row="row" />
             <p v-else class="quiet">Not used yet.</p>
           </template>
           <p v-else class="quiet">Choose a number in the list or on the strip to see its history.</p>
@@ -199,8 +199,8 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
               </dd>
             </div>
           </dl>
-          <BooksPace v-if="weeks" :weeks="weeks" />
-          <BooksFateForm :book="book" />
+          <NumbersPace v-if="weeks" :weeks="weeks" />
+          <NumbersFateForm :book="book" />
         </section>
       </div>
     </div>

@@ -70,7 +70,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
       <v-btn v-if="books?.length" data-test="open-book" @click="begin"> Add number book </v-btn>
       <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof"> Proof of numbers </v-btn>
     </PageHead>
-    <NoAccount v-if="books && !books.length" />
+    <AccountsNoAccount v-if="books && !books.length" />
     <div v-else-if="books" class="scroll">
       <v-card v-if="opening" class="opening">
         <v-form class="row" @submit.prevent="open">

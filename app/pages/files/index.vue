@@ -145,13 +145,13 @@ async function givePasted() {
             The file is imported. <NuxtLink :to="brought.to" data-next>{{ brought.text }}</NuxtLink>
           </p>
         </v-card>
-        <IntakeColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
+        <ImportsColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
         <div v-if="intake.checked.value" class="beside">
-          <IntakePayees :intake="intake" :checked="intake.checked.value" />
-          <IntakeTotals :intake="intake" :checked="intake.checked.value" />
+          <ImportsPayees :intake="intake" :checked="intake.checked.value" />
+          <ImportsTotals :intake="intake" :checked="intake.checked.value" />
         </div>
-        <IntakeRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
-        <IntakeLast />
+        <ImportsRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
+        <ImportsRecentImports />
       </template>
     </div>
   </div>

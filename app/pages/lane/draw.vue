@@ -124,7 +124,7 @@ const payeeHint = computed(() => {
       />
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`"> Back to lane </v-btn>
     </PageHead>
-    <NoAccount v-if="accounts && !accounts.length" />
+    <AccountsNoAccount v-if="accounts && !accounts.length" />
     <div v-if="view" class="halves">
       <v-form class="scroll form" @submit.prevent="drawIt()">
         <v-text-field

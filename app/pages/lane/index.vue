@@ -106,7 +106,7 @@ const columns: readonly Column<Payment>[] = [
       </v-btn>
       <v-btn v-if="view" :to="`/lane/draw?account=${view.account.id}`" data-test="draw"> Draw a check </v-btn>
     </PageHead>
-    <NoAccount v-if="accounts && !accounts.length" />
+    <AccountsNoAccount v-if="accounts && !accounts.length" />
     <v-alert v-if="view && wanted" type="warning" class="mb-2" data-test="not-ready">
       This account cannot print yet. {{ wanted.text }}
       <NuxtLink :to="`/accounts/${view.account.id}`">See what is missing</NuxtLink>
@@ -207,7 +207,7 @@ const columns: readonly Column<Payment>[] = [
             </dd>
           </div>
         </dl>
-        <LeftOut v-if="view" :company-id="view.company.id" :sign="sign" what="After the lane" />
+        <BillsLeftOut v-if="view" :company-id="view.company.id" :sign="sign" what="After the lane" />
       </div>
       <v-btn v-if="openRun" color="primary" variant="flat" :to="`/run/${openRun.id}`">
         {{ openRun.state === 'at the printer' ? 'Count off open run' : 'Continue run' }}

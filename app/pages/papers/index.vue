@@ -117,7 +117,7 @@ const exportStock = (stock: Stock): void =>
       <h2 class="mb-2">Stocks</h2>
       <div class="stocks" data-test="stocks">
         <v-card v-for="r in stocks" :key="r.key" class="stock">
-          <StockPicture :stock="r.stock" />
+          <PapersStockPicture :stock="r.stock" />
           <div class="about">
             <strong>{{ r.stock.name }}</strong>
             <span class="quiet"
@@ -148,7 +148,7 @@ const exportStock = (stock: Stock): void =>
         </v-card>
       </div>
     </div>
-    <StockGuide v-model="guiding" @choose="making = $event" />
+    <PapersStockGuide v-model="guiding" @choose="making = $event" />
     <PapersMakeLayout v-if="making" :stock="making" @leave="making = undefined" />
     <PapersTakeLayout v-if="taking" :taking="taking" :layouts="layouts" @leave="taking = undefined" />
   </div>

@@ -209,7 +209,7 @@ async function save() {
         </v-alert>
       </v-form>
       <aside v-if="drawn" class="drawing" aria-label="The sheet as entered">
-        <StockPicture :stock="drawn" :high="440" measures />
+        <PapersStockPicture :stock="drawn" :high="440" measures />
       </aside>
     </div>
   </div>

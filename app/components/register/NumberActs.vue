@@ -137,7 +137,7 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
     >
       Stop-payment letter
     </v-btn>
-    <CancelPayment
+    <RegisterCancelPayment
       v-if="cancelling && payment"
       :payment="payment"
       :view="view"

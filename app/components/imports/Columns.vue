@@ -120,7 +120,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         >{{ folded ? `More columns (${folded}) and saved mappings` : 'Saved mappings' }}</v-btn
       >
     </div>
-    <IntakeSavedMatching v-else :intake="intake" />
+    <ImportsSavedMappings v-else :intake="intake" />
     <div class="field-row options">
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"

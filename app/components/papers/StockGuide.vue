@@ -58,7 +58,7 @@ function choose(stock: Stock) {
             class="option"
             @click="answer(next.question, o)"
           >
-            <StockPicture
+            <PapersStockPicture
               v-if="sampleOf(next.question, o)"
               :stock="sampleOf(next.question, o)!"
               :high="120"
@@ -67,7 +67,7 @@ function choose(stock: Stock) {
         </div>
         <div v-else class="options">
           <button v-for="s in left" :key="s.id" type="button" class="option" @click="choose(s)">
-            <StockPicture :stock="s" :high="120" /><span>{{ s.name }}</span>
+            <PapersStockPicture :stock="s" :high="120" /><span>{{ s.name }}</span>
           </button>
         </div>
         <div class="d-flex ga-3">
