@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTheme } from 'vuetify'
 import { momentNow } from '~/data/office/office'
-import { readPapersToLetGo } from '~/data/office/settings'
+import { readPdfsToDiscard } from '~/data/office/settings'
 import { readStart } from '~/data/reads'
 import { asking, unanswered } from '~/composables/base/useLive'
 import { unkept } from '~/composables/base/useSharedDraft'
@@ -15,13 +15,13 @@ watch(
   { immediate: true },
 )
 const started = useLive(readStart)
-const { did } = useAct()
+const { succeeded } = useAct()
 /** Lets go of the PDFs that the office no longer wants to keep. */
-async function letGo() {
-  const runIds = await readPapersToLetGo(momentNow())
-  if (runIds.length) await did('letGoOfPapers', { runIds })
+async function release() {
+  const runIds = await readPdfsToDiscard(momentNow())
+  if (runIds.length) await succeeded('discardPdfs', { runIds })
 }
-onMounted(() => void letGo())
+onMounted(() => void release())
 useFolderWatch()
 useOfficeNote()
 

@@ -19,11 +19,11 @@ const problems: Readonly<Record<StoreProblem, readonly [title: string, text: str
     'Tables are missing, so nothing was read or changed. Restore your last backup in another browser or browser profile, and leave this one unchanged until then.',
   ],
 }
-const told = computed(() => {
+const problemText = computed(() => {
   const { problem } = (props.error.data ?? {}) as { problem?: StoreProblem }
   return problem ? problems[problem] : undefined
 })
-const title = computed(() => told.value?.[0] ?? 'This page could not be shown')
+const title = computed(() => problemText.value?.[0] ?? 'This page could not be shown')
 useHead({ title })
 const reload = (): void => location.reload()
 </script>
@@ -33,8 +33,8 @@ const reload = (): void => location.reload()
     <v-main tag="main">
       <div class="page lost">
         <h1 tabindex="-1">{{ title }}</h1>
-        <template v-if="told">
-          <p data-test="store-problem">{{ told[1] }}</p>
+        <template v-if="problemText">
+          <p data-test="store-problem">{{ problemText[1] }}</p>
           <div><v-btn color="primary" variant="flat" @click="reload"> Reload </v-btn></div>
         </template>
         <template v-else>

@@ -40,13 +40,13 @@ function bytesOf(path: string): Buffer {
     process.exit(2)
   }
 }
-function tellTrail(text: string): number {
+function printTrail(text: string): number {
   const found = auditTrail(text)
   if (found.ok) console.log(`${found.value.lines} lines, chain intact, last hash ${found.value.last}`)
   else console.error(`Broken: ${found.refusal.text}`)
   return found.ok ? 0 : 1
 }
-async function tellBackup(bytes: Uint8Array): Promise<number> {
+async function printBackup(bytes: Uint8Array): Promise<number> {
   const open = isLocked(bytes) ? await unlock(bytes, process.env.LANE_PASSPHRASE ?? '') : undefined
   if (open && !open.ok) {
     console.error(`Locked: ${open.refusal.text}`)
@@ -67,4 +67,4 @@ async function tellBackup(bytes: Uint8Array): Promise<number> {
   return findings.length ? 1 : 0
 }
 const bytes = bytesOf(file)
-process.exit(values.backup ? await tellBackup(bytes) : tellTrail(bytes.toString('utf8')))
+process.exit(values.backup ? await printBackup(bytes) : printTrail(bytes.toString('utf8')))

@@ -512,7 +512,7 @@ class Story {
 
   async limit(plan: Plan, secondAbove: number): Promise<void> {
     const input = { companyId: plan.company.id, secondAbove: cents(secondAbove) }
-    must(await perform(this.office, 'keepBillLimit', input, this.stamp()))
+    must(await perform(this.office, 'saveApprovalLimit', input, this.stamp()))
   }
 
   /** A bill that is settled now, on a check of a later day. */

@@ -37,7 +37,7 @@ async function proofHolds(page: Page): Promise<void> {
   await expect(page.getByTestId('proof-holds')).toBeVisible()
   await expect(page.getByTestId('compared')).toBeVisible()
 }
-async function openBook(
+async function addBook(
   page: Page,
   account: string,
   kind: string,
@@ -127,7 +127,7 @@ test('a box started at another number: the other book is loaded; then two runs o
   page,
 }) => {
   await demoOffice(page)
-  await openBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
+  await addBook(page, 'Operating', 'stationer’s stock', '5990', '7015')
   await expect(page.getByText('This overlaps another book')).toBeVisible()
   await page.getByLabel('First number', { exact: true }).fill('7001')
   await page.getByTestId('book-open').click()
@@ -297,7 +297,7 @@ test('a wrong payment cancelled in a closed month, a handwritten check, a withdr
   await expect(page.getByTestId('act-cancel')).toBeHidden()
   expect((await todayOf(page, 'Operating'))[3]).not.toBe(before[3])
 
-  await openBook(page, 'Yard', 'handwritten pad', '301', '325')
+  await addBook(page, 'Yard', 'handwritten pad', '301', '325')
   await expect(page.getByTestId('book-open')).toBeHidden()
   await visit(page, '/register?account=yard')
   await page.getByRole('link', { name: 'Record a handwritten check', exact: true }).click()

@@ -94,11 +94,11 @@ for (const seed of SEEDS) {
       const truth = await truthOf(page, known).catch(() =>
         move.loads ? truthOf(page, known) : fail(`the page was loaded anew by itself after “${move.name}”`),
       )
-      const did = truth.acts - acts
-      if (did > move.most + Number(apart) + queued)
-        fail(`“${move.name}” did ${did} acts; the last one: ${truth.lastAct}`)
+      const succeeded = truth.acts - acts
+      if (succeeded > move.most + Number(apart) + queued)
+        fail(`“${move.name}” did ${succeeded} acts; the last one: ${truth.lastAct}`)
       if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
-      queued = Math.max(0, queued + Number(move.queues === true) - did)
+      queued = Math.max(0, queued + Number(move.queues === true) - succeeded)
       acts = truth.acts
       known = truth
       forgetLate(watched)

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
-import { weeksTold } from '#core/numbers/pace'
+import { weeksText } from '#core/numbers/pace'
 import { howMany } from '#core/base/howMany'
 import { spans } from '#core/numbers/spans'
 import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
 import { laneSums } from '#core/payments/payment'
 import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import { localToday } from '~/stores/office'
 
 const { behind } = useClock()
@@ -48,7 +48,7 @@ const companiesOf = computed(() => {
     <div v-if="today" class="scroll">
       <v-alert v-if="behind" type="warning" class="mb-4" data-test="clock-behind">
         This computer’s clock says {{ heading }}, but the last action was recorded on
-        {{ momentTold(behind) }}. Correct the clock. Until then, type dates with their year.
+        {{ momentText(behind) }}. Correct the clock. Until then, type dates with their year.
       </v-alert>
       <section v-if="waitsForCount.length || inPreparation.length" aria-labelledby="hand" class="mb-6">
         <h2 id="hand" class="mb-2">Needs attention</h2>
@@ -124,7 +124,7 @@ const companiesOf = computed(() => {
                     class="small text-warning"
                     data-test="low-stock"
                     >{{ stock.left.toLocaleString('en-US') }} left{{
-                      stock.weeks === undefined ? '' : `, ${weeksTold(stock.weeks)}`
+                      stock.weeks === undefined ? '' : `, ${weeksText(stock.weeks)}`
                     }}</NuxtLink
                   >
                 </template>

@@ -5,7 +5,7 @@ import type { Decision } from '../trail/trail'
 import type { Company } from './account'
 
 /** Sets the amount above which a bill waits for a second person; null: none does. */
-export function keepBillLimit(
+export function saveApprovalLimit(
   company: Company,
   secondAbove: Cents | null,
 ): Decision<{ companies: Company[] }> {

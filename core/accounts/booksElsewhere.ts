@@ -8,7 +8,7 @@ import type { Company } from './account'
  * Says that a company keeps its books elsewhere, or here again. Elsewhere nobody is asked for ledger accounts:
  * what is not placed goes to one ledger account for it. Entries are kept all the same.
  */
-export function keepBooksElsewhere(
+export function setBooksElsewhere(
   company: Company,
   elsewhere: boolean,
 ): Decision<{ companies: Company[]; ledgers: LedgerAccount[] }> {

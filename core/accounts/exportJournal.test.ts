@@ -5,7 +5,7 @@ import { idOf } from '../base/id'
 import { must } from '../base/result'
 import type { Company } from './account'
 import { closePeriod } from './closePeriod'
-import { nextJournal, sendJournal } from './exportJournal'
+import { nextJournal, exportJournal } from './exportJournal'
 
 const day = (text: string) => must(plainDate(text))
 const today = day('2026-11-24')
@@ -19,7 +19,9 @@ it('the journal of a closed period goes out once: days follow on one another, an
       for (const [close, n] of acts) {
         const through = addDays(day('2026-01-01'), n)
         const next = nextJournal(now, through)
-        const done = close ? closePeriod({ company: now, today }, { through }) : sendJournal(now, { through })
+        const done = close
+          ? closePeriod({ company: now, today }, { through })
+          : exportJournal(now, { through })
         expect(done.ok).toBe(
           close ? through >= sent && through < today : through <= (now.closedThrough ?? '') && through > sent,
         )

@@ -11,7 +11,7 @@ export const nextJournal = ({ journal }: Company, through: PlainDate): SentJourn
  * Sends a company's journal to who keeps its books, from where the last one ended: each day goes out once.
  * Refused for days that are not closed, since more could still come into them, and for those that were sent.
  */
-export function sendJournal(
+export function exportJournal(
   company: Company,
   act: { through: PlainDate },
 ): Decision<{ companies: Company[] }> {

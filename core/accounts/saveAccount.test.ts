@@ -7,7 +7,7 @@ import { account, bookOf, company } from '../office/test/office'
 import { cents } from '../money/cents'
 import { routingNumber } from '../micr/routing'
 import type { BankAccount, Company } from './account'
-import { openAccount, saveAccount, type AccountKnown, type Opening } from './saveAccount'
+import { addAccount, saveAccount, type AccountKnown, type Opening } from './saveAccount'
 
 const stamp = { at: '2026-11-24T21:30:00.000-05:00', by: 'Test' }
 const closed: Company = { ...company, closedThrough: '2026-10-31' as never }
@@ -46,11 +46,11 @@ const codeOf = (r: { ok: true } | { ok: false; refusal: { code: string } }) =>
 
 describe('opening an account', () => {
   it('of a company that is known leaves its closed period as it is', () => {
-    expect(must(openAccount(known(), opening(), stamp)).changes.companies[0]).toEqual(closed)
+    expect(must(addAccount(known(), opening(), stamp)).changes.companies[0]).toEqual(closed)
   })
   it('keeps the opening balance as typed, below zero too, on the business day', () => {
     const entryOf = (n: number) =>
-      must(openAccount(known(), opening({ opening: cents(n) }), stamp)).changes.entries[0]
+      must(addAccount(known(), opening({ opening: cents(n) }), stamp)).changes.entries[0]
     expect(entryOf(-500)).toMatchObject({
       date: '2026-11-24',
       lines: [
@@ -60,25 +60,25 @@ describe('opening an account', () => {
     })
     expect(entryOf(500)).toMatchObject({ lines: [{ ledgerId: 'cash2', debit: 500 }, { credit: 500 }] })
     expect(entryOf(0)).toBeUndefined()
-    expect(codeOf(openAccount(known(), opening({ opening: Number.NaN as never }), stamp))).toBe(
+    expect(codeOf(addAccount(known(), opening({ opening: Number.NaN as never }), stamp))).toBe(
       'amount-pattern',
     )
   })
   it('twice, or for numbers that another account prints for the same bank account, is refused', () => {
-    expect(codeOf(openAccount(known({ account: second }), opening(), stamp))).toBe('account-known')
+    expect(codeOf(addAccount(known({ account: second }), opening(), stamp))).toBe('account-known')
     const twin = { ...second, account: account.account.replaceAll('-', ' ') }
-    expect(codeOf(openAccount(known(), opening({ account: twin }), stamp))).toBe('account-twice')
+    expect(codeOf(addAccount(known(), opening({ account: twin }), stamp))).toBe('account-twice')
     expect(
       codeOf(
-        openAccount(known(), opening({ account: twin, book: { ...book, start: 131 as CheckNumber } }), stamp),
+        addAccount(known(), opening({ account: twin, book: { ...book, start: 131 as CheckNumber } }), stamp),
       ),
     ).toBe('done')
-    expect(codeOf(openAccount(known(), opening({ book: { ...book, id: idOf('book') } }), stamp))).toBe(
+    expect(codeOf(addAccount(known(), opening({ book: { ...book, id: idOf('book') } }), stamp))).toBe(
       'book-known',
     )
-    expect(
-      codeOf(openAccount(known(), opening({ book: { ...book, end: Number.NaN as never } }), stamp)),
-    ).toBe('number-pattern')
+    expect(codeOf(addAccount(known(), opening({ book: { ...book, end: Number.NaN as never } }), stamp))).toBe(
+      'number-pattern',
+    )
     expect(routingNumber('000000000').ok).toBe(false)
   })
 })
@@ -109,14 +109,14 @@ describe('in words', () => {
     })
   const twice =
     'account-twice (account, 101) Another account has this bank code and account number, with numbers 101 to 105. The bank would see a number twice.'
-  it.each<[string, () => ReturnType<typeof openAccount> | ReturnType<typeof saveAccount>]>([
+  it.each<[string, () => ReturnType<typeof addAccount> | ReturnType<typeof saveAccount>]>([
     [
       'account-known (account) This account already exists.',
-      () => openAccount(known({ account: second }), opening(), stamp),
+      () => addAccount(known({ account: second }), opening(), stamp),
     ],
     [
       'amount-pattern (opening) Enter an amount.',
-      () => openAccount(known(), opening({ opening: 0.5 as never }), stamp),
+      () => addAccount(known(), opening({ opening: 0.5 as never }), stamp),
     ],
     ['account-gone (account) This account no longer exists.', () => save({}, { account: undefined })],
     ['account-gone (account) This account no longer exists.', () => save({}, { company: undefined })],
@@ -147,7 +147,7 @@ describe('in words', () => {
     expect(saveAccount(known({ ...both, accounts: [both.account, twin], books }), { from, to }).ok).toBe(true)
   })
   it('stand in the trail', () => {
-    const opened = must(openAccount(known({ company: undefined }), opening({ opening: cents(5) }), stamp))
+    const opened = must(addAccount(known({ company: undefined }), opening({ opening: cents(5) }), stamp))
     expect(opened.trail).toEqual({
       act: 'Account added',
       text: 'Added account Second with check numbers 110 to 200.',
@@ -162,7 +162,7 @@ describe('in words', () => {
       entries: [{ id: 'acc2/opening', text: 'Opening balance', paymentId: null, companyId: company.id }],
     })
     const late = { ...closed, closedThrough: '2026-11-24' as never }
-    const dated = must(openAccount(known({ company: late }), opening({ opening: cents(5) }), stamp))
+    const dated = must(addAccount(known({ company: late }), opening({ opening: cents(5) }), stamp))
     expect(dated.changes.entries[0]!.date).toBe('2026-11-25')
     const saved = must(save({ fraction: '12-1/1234', name: 'Quay' }))
     expect(saved.trail).toEqual({

@@ -91,7 +91,7 @@ export interface Opening {
  * all that the form does not hold. Refused: an account that is open already, a book that is no book, numbers
  * that another account prints for the same bank account.
  */
-export function openAccount(
+export function addAccount(
   known: AccountKnown,
   act: Opening,
   stamp: Stamp,

@@ -25,7 +25,7 @@ export const billStages = ['draft', 'waits', 'payable', 'paid', 'cancelled'] as 
 export type BillStage = (typeof billStages)[number]
 
 /** What is told of a bill. */
-export interface BillTold {
+export interface BillInput {
   readonly payeeId: Id<'payee'>
   /** As it stands on the paper. */
   readonly number: string
@@ -44,7 +44,7 @@ export interface BillTold {
 }
 
 /** What a company owes a payee. One below zero is a credit note. */
-export interface Bill extends BillTold {
+export interface Bill extends BillInput {
   readonly id: Id<'bill'>
   readonly companyId: Id<'company'>
   /** Payee and number without what does not tell numbers apart: the store finds namesakes by it. */
@@ -65,7 +65,7 @@ export interface Bill extends BillTold {
   /** How often it was entered in the ledger: anew after each change that the ledger tells of. */
   readonly entries: number
   /** What was told of it before it was last changed. */
-  readonly was?: BillTold
+  readonly was?: BillInput
   /** Who had approved what was told before: taken back, it is approved again. */
   readonly wasApprovedBy?: string
 }

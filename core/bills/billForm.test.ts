@@ -10,7 +10,7 @@ import { perform } from '../office/actTypes'
 import { account, company, opened, payee as bare } from '../office/test/office'
 import {
   billFields,
-  billTold,
+  billInput,
   blankBillForm,
   formOfBill,
   isBillField,
@@ -39,7 +39,7 @@ const typed = (more: Partial<BillForm> = {}): BillForm => ({
 })
 const told = (more: Partial<BillForm> = {}) => {
   const form = typed(more)
-  return billTold(form, readBillForm(form, withWhat))
+  return billInput(form, readBillForm(form, withWhat))
 }
 const faults = (more: Partial<BillForm>) => Object.keys(readBillForm(typed(more), withWhat).faults)
 const wood = idOf<'ledger'>('wood')
@@ -142,8 +142,8 @@ describe('a bill as it is typed', () => {
       { ok: true, value: '2026-11-02' },
       { ok: true, value: undefined },
     ])
-    expect(billTold(typed(), placed)?.taxForm).toBe('1099')
-    expect(billTold(typed({ taxForm: 'none' }), placed)?.taxForm).toBe('none')
+    expect(billInput(typed(), placed)?.taxForm).toBe('1099')
+    expect(billInput(typed({ taxForm: 'none' }), placed)?.taxForm).toBe('none')
   })
   it('keeps what is told beside the four fields, without spaces around', () => {
     const more = { number: ' INV-7 ', memo: ' Oak ', purchaseOrder: ' P1 ', again: ' sent twice ' }
@@ -224,7 +224,7 @@ describe('a bill as it is typed', () => {
       fc.asyncProperty(some, async given => {
         const form = typed(given)
         const read = readBillForm(form, withWhat)
-        const bill = billTold(form, read)
+        const bill = billInput(form, read)
         expect(bill === undefined).toBe(billFields.some(f => read.faults[f]))
         if (!bill) return
         entered++
@@ -240,7 +240,7 @@ describe('a bill as it is typed', () => {
         )
         const kept = must(done).bills[0]!
         const again = formOfBill(kept, payee)
-        expect(billTold(again, readBillForm(again, withWhat))).toEqual(bill)
+        expect(billInput(again, readBillForm(again, withWhat))).toEqual(bill)
       }),
       { numRuns: 600 },
     )

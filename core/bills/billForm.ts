@@ -4,12 +4,12 @@ import { good, refuse, type Refusal, type Result } from '../base/result'
 import { cents, parseAmount, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { split } from '../money/split'
-import type { Bill, BillLine, BillTold } from './bill'
+import type { Bill, BillLine, BillInput } from './bill'
 import { formLinesOf, readFormLines, type FormLine } from './formLines'
 import { MOST_BILL_NUMBER } from './enterBill'
 import { payeeTyped } from '../payees/findPayee'
 import type { Payee } from '../payees/payee'
-import { discountOf, dueDate, tellTerms, type Discount, type Terms } from '../payees/terms'
+import { discountOf, dueDate, termsText, type Discount, type Terms } from '../payees/terms'
 import { printable } from '../faces/texts'
 
 /** A bill as it is typed: texts, until they are read. */
@@ -215,7 +215,7 @@ export function readBillForm(form: BillForm, withWhat: BillReadWith): BillRead {
 }
 
 /** What a form tells of a bill; undefined where something in it is wrong. */
-export function billTold(form: BillForm, read: BillRead): BillTold | undefined {
+export function billInput(form: BillForm, read: BillRead): BillInput | undefined {
   const { payee, date, due, amount, discount, lines } = read
   if (Object.keys(read.faults).length || !payee || !date.ok || !due.ok || !amount.ok) return undefined
   if (!discount.ok || !lines.ok) return undefined
@@ -253,4 +253,4 @@ export const formOfBill = (bill: Bill, payee: Payee): BillForm => ({
 })
 
 /** The terms of a payee as a hint beside the date. */
-export const termsHint = (payee: Payee | undefined): string => (payee?.terms ? tellTerms(payee.terms) : '')
+export const termsHint = (payee: Payee | undefined): string => (payee?.terms ? termsText(payee.terms) : '')

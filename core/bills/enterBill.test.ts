@@ -5,7 +5,7 @@ import { must } from '../base/result'
 import { outcome } from '../base/test/outcome'
 import { MOST_CENTS, cents } from '../money/cents'
 import { company, payee } from '../office/test/office'
-import type { Bill, BillTold } from './bill'
+import type { Bill, BillInput } from './bill'
 import { enterBill, type BillKnown } from './enterBill'
 import { ledgerOf } from '../ledger/test/ledger'
 
@@ -22,7 +22,7 @@ const known = (more: Partial<BillKnown> = {}): BillKnown => ({
   ...more,
 })
 const line = (amount: number, ledgerId = wood) => ({ ledgerId, amount: cents(amount), memo: '' })
-const told = (more: Partial<BillTold> = {}): BillTold => ({
+const told = (more: Partial<BillInput> = {}): BillInput => ({
   payeeId: payee.id,
   number: 'A-1',
   date: date('2026-11-14'),
@@ -34,14 +34,14 @@ const told = (more: Partial<BillTold> = {}): BillTold => ({
   ...more,
 })
 const id = idOf<'bill'>('b1')
-const enter = (more: Partial<BillTold> & { readonly draft?: boolean } = {}, of: Partial<BillKnown> = {}) =>
+const enter = (more: Partial<BillInput> & { readonly draft?: boolean } = {}, of: Partial<BillKnown> = {}) =>
   enterBill(known(of), { id, ...told(more), ...(more.draft && { draft: true }) }, stamp)
-const entered = (more: Partial<BillTold> = {}, of: Partial<BillKnown> = {}): Bill =>
+const entered = (more: Partial<BillInput> = {}, of: Partial<BillKnown> = {}): Bill =>
   must(enter(more, of)).changes.bills[0]!
 const off = (amount: number, until = '2026-11-20') => ({ amount: cents(amount), until: until as PlainDate })
 
 describe('a bill that is entered', () => {
-  it.each<[string, Partial<BillTold> & { readonly draft?: boolean }, string]>([
+  it.each<[string, Partial<BillInput> & { readonly draft?: boolean }, string]>([
     ['as it should be', {}, 'done'],
     ['for nothing', { amount: cents(0) }, 'amount-zero at amount'],
     ['as large as can be', { amount: MOST_CENTS }, 'done'],

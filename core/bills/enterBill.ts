@@ -6,7 +6,7 @@ import { MOST_CENTS, cents, sum, zero, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { Decision, Stamp } from '../trail/trail'
 import type { Company, Payables } from '../accounts/account'
-import { alikeKey, namesakesOf, type Bill, type BillTold } from './bill'
+import { alikeKey, namesakesOf, type Bill, type BillInput } from './bill'
 import { billEntry } from './billEntry'
 import type { Payee } from '../payees/payee'
 import { printable } from '../faces/texts'
@@ -15,7 +15,7 @@ import { printable } from '../faces/texts'
 export const MOST_BILL_NUMBER = 40
 const MOST_BILL_LINES = 200
 
-export interface Entering extends BillTold {
+export interface Entering extends BillInput {
   readonly id: Id<'bill'>
   /** Not finished: it is kept as it is, and nothing is owed by it yet. */
   readonly draft?: boolean
@@ -33,11 +33,11 @@ export interface BillKnown {
 const at = (field: string) => ({ field })
 
 /** Refuses lines that are odd, or do not come to the amount. A draft may be unfinished. */
-function linesAgree(known: BillKnown, told: BillTold, draft: boolean): Result<true> {
-  if (told.lines.length > MOST_BILL_LINES)
+function linesAgree(known: BillKnown, input: BillInput, draft: boolean): Result<true> {
+  if (input.lines.length > MOST_BILL_LINES)
     return refuse('bill-lines', `A bill can have at most ${MOST_BILL_LINES} lines`, at('lines'))
   const companyId = known.company.id
-  for (const line of told.lines) {
+  for (const line of input.lines) {
     const ledger = known.ledgers.find(l => l.id === line.ledgerId)
     if (ledger?.companyId !== companyId)
       return refuse('ledger-elsewhere', 'This ledger account does not belong to this company', at('lines'))
@@ -50,7 +50,7 @@ function linesAgree(known: BillKnown, told: BillTold, draft: boolean): Result<tr
     if (!Number.isSafeInteger(line.amount) || line.amount === 0)
       return refuse('line-nothing', 'A line cannot be zero', at('lines'))
   }
-  const rest = told.amount - sum(told.lines.map(l => l.amount))
+  const rest = input.amount - sum(input.lines.map(l => l.amount))
   return draft || rest === 0
     ? good(true)
     : refuse('lines-differ', `${figures(cents(rest))} is not assigned to a line yet`, {
@@ -60,24 +60,24 @@ function linesAgree(known: BillKnown, told: BillTold, draft: boolean): Result<tr
 }
 
 /** Refuses dates and amounts that cannot be. */
-function figuresAgree(told: BillTold): Result<true> {
-  if (!Number.isSafeInteger(told.amount) || told.amount === 0)
+function figuresAgree(input: BillInput): Result<true> {
+  if (!Number.isSafeInteger(input.amount) || input.amount === 0)
     return refuse(
       'amount-zero',
       'The amount cannot be zero. Enter a credit note as a negative amount',
       at('amount'),
     )
-  if (Math.abs(told.amount) > MOST_CENTS)
+  if (Math.abs(input.amount) > MOST_CENTS)
     return refuse('amount-too-large', 'The amount cannot be more than 999,999,999.99', at('amount'))
   for (const field of ['date', 'due'] as const) {
-    const day = plainDate(told[field], field)
+    const day = plainDate(input[field], field)
     if (!day.ok) return day
   }
-  const { discount } = told
+  const { discount } = input
   if (!discount) return good(true)
-  if (told.amount < 0)
+  if (input.amount < 0)
     return refuse('discount-credit', 'A credit note cannot have a discount', at('discount'))
-  if (discount.amount <= 0 || discount.amount >= told.amount)
+  if (discount.amount <= 0 || discount.amount >= input.amount)
     return refuse(
       'discount-size',
       'The discount must be more than zero and less than the bill',
@@ -88,10 +88,10 @@ function figuresAgree(told: BillTold): Result<true> {
 }
 
 /** Refuses a number that this payee gave already, unless it is said why it comes again. */
-function numberIsNew(known: BillKnown, told: BillTold, id: Id<'bill'>): Result<true> {
-  const { same } = namesakesOf({ id, number: told.number }, known.alike)
+function numberIsNew(known: BillKnown, input: BillInput, id: Id<'bill'>): Result<true> {
+  const { same } = namesakesOf({ id, number: input.number }, known.alike)
   const [first] = same
-  return !first || told.again?.trim()
+  return !first || input.again?.trim()
     ? good(true)
     : refuse(
         'bill-twice',
@@ -105,13 +105,13 @@ interface BillTexts {
   readonly memo: string
   readonly purchaseOrder: string
 }
-function textsOf(told: BillTold, draft: boolean): Result<BillTexts> {
-  const number = printable(told.number, 'number', MOST_BILL_NUMBER)
+function textsOf(input: BillInput, draft: boolean): Result<BillTexts> {
+  const number = printable(input.number, 'number', MOST_BILL_NUMBER)
   if (!number.ok) return number
   if (!number.value && !draft) return refuse('number-blank', 'Enter the bill number', at('number'))
-  const memo = printable(told.memo, 'memo')
+  const memo = printable(input.memo, 'memo')
   if (!memo.ok) return memo
-  const order = printable(told.purchaseOrder ?? '', 'purchaseOrder', MOST_BILL_NUMBER)
+  const order = printable(input.purchaseOrder ?? '', 'purchaseOrder', MOST_BILL_NUMBER)
   if (!order.ok) return order
   return good({ number: number.value, memo: memo.value, purchaseOrder: order.value })
 }
@@ -121,7 +121,7 @@ type Kept = Pick<Bill, 'id' | 'ourNumber' | 'enteredAt' | 'enteredBy' | 'promise
 /** The bill as it is told, checked as a whole; what it was before is kept where it is not told. */
 export function billOf(
   known: BillKnown,
-  told: BillTold,
+  input: BillInput,
   of: Kept & Partial<Bill>,
   draft: boolean,
 ): Result<Bill> {
@@ -131,12 +131,16 @@ export function billOf(
   if (payee.removed)
     return refuse('payee-removed', `${payee.name} was removed when an import was undone`, at('payee'))
   if (payee.became) return refuse('payee-merged', `${payee.name} was merged into another payee`, at('payee'))
-  const texts = textsOf(told, draft)
+  const texts = textsOf(input, draft)
   if (!texts.ok) return texts
-  for (const checked of [figuresAgree(told), linesAgree(known, told, draft), numberIsNew(known, told, of.id)])
+  for (const checked of [
+    figuresAgree(input),
+    linesAgree(known, input, draft),
+    numberIsNew(known, input, of.id),
+  ])
     if (!checked.ok) return checked
-  if (told.payTo && !payee.others?.some(other => other.name === told.payTo))
-    return refuse('address-unknown', `${payee.name} has no address “${told.payTo}”`, at('payTo'))
+  if (input.payTo && !payee.others?.some(other => other.name === input.payTo))
+    return refuse('address-unknown', `${payee.name} has no address “${input.payTo}”`, at('payTo'))
   const { number, memo, purchaseOrder } = texts.value
   const { discount: _, purchaseOrder: __, again: ___, payTo: ____, ...kept } = of
   return good({
@@ -145,16 +149,16 @@ export function billOf(
     payeeId: payee.id,
     number,
     alike: alikeKey(payee.id, number),
-    date: told.date,
-    due: told.due,
-    amount: told.amount,
-    ...(told.discount && { discount: told.discount }),
-    lines: told.lines,
+    date: input.date,
+    due: input.due,
+    amount: input.amount,
+    ...(input.discount && { discount: input.discount }),
+    lines: input.lines,
     memo,
     ...(purchaseOrder && { purchaseOrder }),
-    ...(told.payTo && { payTo: told.payTo }),
-    taxForm: told.taxForm,
-    ...(told.again?.trim() && { again: told.again.trim() }),
+    ...(input.payTo && { payTo: input.payTo }),
+    taxForm: input.taxForm,
+    ...(input.again?.trim() && { again: input.again.trim() }),
     stage: 'draft',
   })
 }
@@ -181,7 +185,7 @@ export function finished(
   return good({ bill: made.bill, entries: [made.entry] })
 }
 
-const toldAs = (bill: Bill): string => (bill.amount < 0 ? 'credit note' : 'bill')
+const enteredAs = (bill: Bill): string => (bill.amount < 0 ? 'credit note' : 'bill')
 
 const stageSaid: Partial<Record<Bill['stage'], string>> = {
   waits: ' It needs approval.',
@@ -190,7 +194,7 @@ const stageSaid: Partial<Record<Bill['stage'], string>> = {
 
 /** How a bill is named in the trail. */
 export const billNamed = (bill: Bill, payee: string): string =>
-  `${toldAs(bill)} ${bill.number || '(no number)'} from ${payee}`
+  `${enteredAs(bill)} ${bill.number || '(no number)'} from ${payee}`
 
 /**
  * Enters a bill or a credit note under our next running number. Above the company's limit it waits for a

@@ -53,8 +53,8 @@ export function readRowAmounts(
   const read = typed.map(t => (t.trim() ? lineAmount(t, whole, field) : undefined))
   const wrong = read.find(r => r && !r.ok)
   if (wrong && !wrong.ok) return wrong
-  const told = sum(read.map(r => (r?.ok ? r.value.amount : zero)))
-  return good(read.map(r => (r?.ok ? r.value : { amount: cents(whole - told) })))
+  const given = sum(read.map(r => (r?.ok ? r.value.amount : zero)))
+  return good(read.map(r => (r?.ok ? r.value : { amount: cents(whole - given) })))
 }
 
 /** Lines as they are typed, with their amounts as they were read; lines of nothing go. Refused at `field`. */
@@ -92,10 +92,10 @@ export function readFormLines(typed: readonly FormLine[], whole: Cents, field: s
 }
 
 /** Lines as a form holds them, to be changed. */
-export const formLinesOf = (lines: readonly BillLine[], told: (amount: Cents) => string): FormLine[] =>
+export const formLinesOf = (lines: readonly BillLine[], given: (amount: Cents) => string): FormLine[] =>
   lines.map(l => ({
     ledgerId: l.ledgerId,
-    amount: l.quantity && l.unit !== undefined ? `${l.quantity} x ${told(l.unit)}` : told(l.amount),
+    amount: l.quantity && l.unit !== undefined ? `${l.quantity} x ${given(l.unit)}` : given(l.amount),
     memo: l.memo,
     tag: l.tag ?? '',
   }))

@@ -71,8 +71,8 @@ function pitchOf(chars: Chars, glyphs: Glyphs): Result<number> {
   if (pitch <= 0) return no('font-pitch', 'The character spacing is wrong: the digit 0 has no width')
   const uneven = chars.find(([c]) => Math.abs(widthOf(c) - pitch) > pitch * 0.01)?.[0]
   if (!uneven) return good(pitch)
-  const told = `${nameOf(uneven)} is ${widthOf(uneven)} wide, the digit 0 is ${pitch}`
-  return no('font-pitch', `The character spacing is wrong: ${told}`)
+  const difference = `${nameOf(uneven)} is ${widthOf(uneven)} wide, the digit 0 is ${pitch}`
+  return no('font-pitch', `The character spacing is wrong: ${difference}`)
 }
 
 function shapesOf(glyphs: Glyphs, pitch: number): Shapes {

@@ -132,10 +132,10 @@ class Row {
 
 /** Whose signatures print, told by their places among the account's from 1: `1 3`; `none` for nobody's. */
 function signersOf(row: Row): number[] | undefined {
-  const told = row.cell('signers')
-  if (!told) return undefined
-  if (told === 'none') return []
-  const places = told.split(/\s+/)
+  const signersCell = row.cell('signers')
+  if (!signersCell) return undefined
+  if (signersCell === 'none') return []
+  const places = signersCell.split(/\s+/)
   if (places.every(place => /^[1-6]$/.test(place))) return places.map(place => Number(place) - 1)
   row.fault('signers', 'places among the account’s signatures, from 1 to 6, with spaces between, or none')
   return undefined

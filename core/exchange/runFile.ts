@@ -56,8 +56,8 @@ class Returned {
     return read.ok ? read.value : undefined
   }
   private outcomeOf(row: readonly string[], at: number): Outcome | undefined {
-    const [told, why] = [this.cell(row, 'outcome').toLowerCase(), this.cell(row, 'reason')]
-    const kind = kinds.find(k => k === told)
+    const [outcomeCell, why] = [this.cell(row, 'outcome').toLowerCase(), this.cell(row, 'reason')]
+    const kind = kinds.find(k => k === outcomeCell)
     if (!kind) {
       this.fault(at, 'outcome', `one of ${kinds.join(', ')}`)
       return undefined

@@ -8,7 +8,7 @@ const size = (share: number, way: string): string =>
   `${Math.abs((share - 1) * PER_CENT).toFixed(1)} % ${share < 1 ? 'smaller' : 'larger'} ${way}`
 
 /** How everything comes out on a printer, in words, in the unit asked for. */
-export const deviationTold = ({ shift, turn, stretch }: Deviation, unit: Unit): string =>
+export const deviationText = ({ shift, turn, stretch }: Deviation, unit: Unit): string =>
   [
     aside(shift.x, unit, 'too far right', 'too far left'),
     aside(shift.y, unit, 'too low', 'too high'),

@@ -6,8 +6,8 @@ import {
   addPrinter,
   confirmFit,
   fitsOf,
-  keepFit,
-  keepMicr,
+  saveFit,
+  saveMicr,
   micrOf,
   type FitRow,
   type Printer,
@@ -25,7 +25,7 @@ const act = (id: string, deviation: Deviation = noDeviation, tray = 'Tray 1') =>
   residual: 0.1,
 })
 const kept = (id: string, n: number, tray?: string): FitRow => {
-  const r = keepFit(act(id, noDeviation, tray), stamp(n))
+  const r = saveFit(act(id, noDeviation, tray), stamp(n))
   if (!r.ok) throw new Error(r.refusal.text)
   return r.value.changes.fits[0]!
 }
@@ -52,8 +52,8 @@ describe('printers and their fits', () => {
     expect(done.ok && done.value.changes.fits[0]).toEqual({ ...rows[1], confirmed: 0.12 })
   })
   it('the MICR line’s width and weight belong to the printer; the standard’s own takes them away', () => {
-    const keep = (act: Parameters<typeof keepMicr>[1], of: Printer = printer) =>
-      keepMicr({ printer: of }, act, stamp(1))
+    const keep = (act: Parameters<typeof saveMicr>[1], of: Printer = printer) =>
+      saveMicr({ printer: of }, act, stamp(1))
     expect(keep({ width: 0.955, weight: 'normal', how: 'by eye' })).toMatchObject({
       ok: false,
       refusal: { code: 'micr-width', field: 'width' },
@@ -66,7 +66,7 @@ describe('printers and their fits', () => {
   })
   it('refuses what would only hide a broken printer', () => {
     const code = (d: Partial<Deviation>) => {
-      const r = keepFit(act('x', { ...noDeviation, ...d }), stamp(1))
+      const r = saveFit(act('x', { ...noDeviation, ...d }), stamp(1))
       return r.ok ? 'kept' : r.refusal.code
     }
     expect(code({ shift: { x: 16, y: 0 } })).toBe('fit-shift')

@@ -87,7 +87,7 @@ const MOST_STRETCH = 0.05
 const MOST_TURN = 3
 
 /** Keeps a fit: from then on it is the one in use for its printer, tray and stock. */
-export function keepFit(
+export function saveFit(
   act: Omit<FitRow, 'madeAt' | 'by' | 'confirmed'>,
   stamp: Stamp,
 ): Decision<{ fits: FitRow[] }> {
@@ -136,7 +136,7 @@ export function confirmFit(known: { fit: FitRow }, act: { worst: Mm }): Decision
 }
 
 /** Keeps the MICR line's width and weight of a printer; the standard's own takes the correction away. */
-export function keepMicr(
+export function saveMicr(
   known: { printer: Printer },
   act: MicrFit & { how: 'by eye' | 'by scan' },
   stamp: Stamp,

@@ -3,7 +3,7 @@ import { parseAmount } from '../money/cents'
 import { alikeKey, namesakesOf } from '../bills/bill'
 import {
   billFields,
-  billTold,
+  billInput,
   blankBillForm,
   readBillForm,
   type BillField,
@@ -12,8 +12,8 @@ import {
 import type { FormLine } from '../bills/formLines'
 import type { Payee } from '../payees/payee'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
-import type { IntakeRow } from './readRows'
-import { toldTogether, type Told } from './groupRows'
+import type { ImportRow } from './readRows'
+import { groupRows, type Told } from './groupRows'
 
 /** The field of a file at which a fault of a form's field stands. */
 const fieldFor: Partial<Record<BillField, string>> = { lines: 'ledger', again: 'number' }
@@ -28,7 +28,7 @@ const headFields = billFields.filter(field => field !== 'lines' && field !== 'ag
 const lineFields = ['line amount', 'line memo', 'job'] as const
 
 /** The ledger lines of a bill, each told in a row of its own; undefined where one is wrong, which is told there. */
-function linesOf(making: Making, rows: readonly IntakeRow[]): FormLine[] | undefined {
+function linesOf(making: Making, rows: readonly ImportRow[]): FormLine[] | undefined {
   const lines = rows.map(({ at, values: v }): FormLine | undefined => {
     const ledgerId = ledgerOfRow(making, at, v.ledger)
     if (ledgerId === 'wrong') return undefined
@@ -62,7 +62,7 @@ function placedLines(
   return undefined
 }
 
-function formOf({ values: v }: IntakeRow, payee: Payee, lines: FormLine[]): BillForm {
+function formOf({ values: v }: ImportRow, payee: Payee, lines: FormLine[]): BillForm {
   return {
     ...blankBillForm(),
     payee: payee.name,
@@ -83,7 +83,7 @@ function twice(
   making: Making,
   before: Map<string, number>,
   payee: Payee,
-  row: IntakeRow,
+  row: ImportRow,
 ): string | undefined {
   const number = (row.values.number ?? '').trim()
   const key = `${payee.id}/${number}`
@@ -102,10 +102,10 @@ function twice(
 }
 
 /** Makes bills and credit notes of rows: read as the bill form reads them, terms and shares of the payee with it. */
-export function makeBills(making: Making, rows: readonly IntakeRow[]): void {
+export function makeBills(making: Making, rows: readonly ImportRow[]): void {
   const { office, choices } = making
   const before = new Map<string, number>()
-  for (const told of toldTogether(making, rows, headFields, 'a bill')) {
+  for (const told of groupRows(making, rows, headFields, 'a bill')) {
     const row = told.first
     const lines = linesOf(making, told.rows)
     if (!lines) continue
@@ -135,7 +135,7 @@ export function makeBills(making: Making, rows: readonly IntakeRow[]): void {
       dayFirst: false,
       unplaced: office.company.payables?.unplaced,
     })
-    const bill = billTold(typed, read)
+    const bill = billInput(typed, read)
     if (!bill) {
       making.fault(
         row.at,

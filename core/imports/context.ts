@@ -17,7 +17,7 @@ import type { BeforeKind, EarlierCheck, EarlierFate } from './importEarlierCheck
 import type { CellFault } from './readRows'
 
 /** What the rows of a file are held against. */
-export interface IntakeOffice {
+export interface ImportOffice {
   readonly company: Company
   readonly payees: readonly Payee[]
   readonly ledgers: readonly LedgerAccount[]
@@ -32,7 +32,7 @@ export interface IntakeOffice {
   newKey(): string
 }
 /** What is chosen for a file as a whole. */
-export interface IntakeChoices {
+export interface ImportChoices {
   /** Payees that the office does not know are created; those with a near name only where `payeeFor` says so. */
   readonly makePayees: boolean
   /** Who is meant by a name that the office does not know, by its key: one that is here, or a new one. */
@@ -75,7 +75,7 @@ export interface PayeeDetails {
 }
 
 /** A row as it stands before the act. */
-export interface IntakeSeen {
+export interface ImportSeen {
   readonly at: number
   readonly state: 'good' | 'here' | 'wrong'
   readonly faults: readonly CellFault[]
@@ -135,15 +135,15 @@ export class Making {
   readonly newPayees = new Map<number, string>()
   private readonly byNew = new Set<Id<'payee'>>()
   private readonly near: NearNames
-  readonly seen = new Map<number, IntakeSeen>()
+  readonly seen = new Map<number, ImportSeen>()
   /** Rows that tell one thing together: where one is wrong, all are left out. */
   readonly together: (readonly number[])[] = []
   private readonly known: PayeeIndex
   private readonly byLedger = new Map<string, LedgerAccount>()
 
   constructor(
-    readonly office: IntakeOffice,
-    readonly choices: IntakeChoices,
+    readonly office: ImportOffice,
+    readonly choices: ImportChoices,
   ) {
     this.known = new PayeeIndex(office.payees)
     this.near = new NearNames(office.payees)
@@ -164,10 +164,10 @@ export class Making {
    * free number. Undefined where its number is another account's.
    */
   makeLedger(at: number, typed: string, kind: LedgerAccount['kind']): LedgerAccount | undefined {
-    const [, told, named] = /^(\d[\w.-]*)(?:\s+(.+))?$/.exec(typed) ?? []
-    if (told && this.byLedger.has(told.toLowerCase())) return undefined
-    const code = told ?? this.freeCode(FREE_FROM[kind])
-    const name = named ?? (told ? `Account ${told}` : typed)
+    const [, given, named] = /^(\d[\w.-]*)(?:\s+(.+))?$/.exec(typed) ?? []
+    if (given && this.byLedger.has(given.toLowerCase())) return undefined
+    const code = given ?? this.freeCode(FREE_FROM[kind])
+    const name = named ?? (given ? `Account ${given}` : typed)
     const ledger: LedgerAccount = {
       ...{ id: idOf(this.office.newKey()), companyId: this.office.company.id },
       ...{ code, name, kind },
@@ -218,8 +218,8 @@ export class Making {
   }
   fault(at: number, ...faults: CellFault[]): void {
     const before = this.seen.get(at)
-    const told = faults.map(f => ({ ...f, text: sentence(f.text) }))
-    this.seen.set(at, { at, state: 'wrong', faults: [...(before?.faults ?? []), ...told] })
+    const given = faults.map(f => ({ ...f, text: sentence(f.text) }))
+    this.seen.set(at, { at, state: 'wrong', faults: [...(before?.faults ?? []), ...given] })
   }
   good(at: number): void {
     if (!this.seen.has(at)) this.seen.set(at, { at, state: 'good', faults: [] })

@@ -7,7 +7,7 @@ import { parseAmount } from '../money/cents'
 import { nameKey } from '../faces/texts'
 import { earlierStates, type EarlierState } from './importEarlierChecks'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
-import type { CellFault, IntakeRow } from './readRows'
+import type { CellFault, ImportRow } from './readRows'
 
 type State = EarlierState | (typeof givenFates)[number]
 const states: readonly State[] = [...earlierStates, ...givenFates]
@@ -29,7 +29,7 @@ const isFate = (state: State): state is (typeof givenFates)[number] =>
   (givenFates as readonly State[]).includes(state)
 
 /** The number and state of a row, and what of it cannot be read; a check needs payee, day and amount besides. */
-function headOf({ values: v, faults: before }: IntakeRow): {
+function headOf({ values: v, faults: before }: ImportRow): {
   number: CheckNumber | undefined
   state: State | undefined
   faults: CellFault[]
@@ -37,8 +37,8 @@ function headOf({ values: v, faults: before }: IntakeRow): {
   const faults = [...before]
   const number = checkNumber(v.number ?? '')
   if (v.number && !number.ok) faults.push({ field: 'number', text: number.refusal.text })
-  const told = v.state?.toLowerCase() ?? ''
-  const state = states.find(s => s === told) ?? also[told]
+  const stateCell = v.state?.toLowerCase() ?? ''
+  const state = states.find(s => s === stateCell) ?? also[stateCell]
   if (!state) faults.push({ field: 'state', text: `one of ${states.join(', ')}` })
   if (state && !isFate(state))
     for (const field of ['payee', 'date', 'amount'])
@@ -47,7 +47,7 @@ function headOf({ values: v, faults: before }: IntakeRow): {
 }
 
 /** The same check stands in its book already. */
-function isHere(making: Making, number: CheckNumber, v: IntakeRow['values']): boolean {
+function isHere(making: Making, number: CheckNumber, v: ImportRow['values']): boolean {
   const check = making.office.numbers.get(number)?.check
   return check
     ? nameKey(check.payee) === nameKey(v.payee ?? '') && check.amount === must(parseAmount(v.amount ?? '0'))
@@ -55,7 +55,7 @@ function isHere(making: Making, number: CheckNumber, v: IntakeRow['values']): bo
 }
 
 /** A check with its payment; told at the row where it is at fault. */
-function makeCheck(making: Making, row: IntakeRow, number: CheckNumber, state: EarlierState): void {
+function makeCheck(making: Making, row: ImportRow, number: CheckNumber, state: EarlierState): void {
   const { values: v, at } = row
   const ledger = ledgerOfRow(making, at, v.ledger)
   if (ledger === 'wrong') return
@@ -86,7 +86,7 @@ function makeCheck(making: Making, row: IntakeRow, number: CheckNumber, state: E
 }
 
 /** Makes of rows the checks of before, and what became of numbers that carry none. */
-export function makeBefore(making: Making, rows: readonly IntakeRow[]): void {
+export function makeBefore(making: Making, rows: readonly ImportRow[]): void {
   const seen = new Map<CheckNumber, number>()
   for (const row of rows) {
     const { number, state, faults } = headOf(row)

@@ -2,7 +2,7 @@
 type Holds = 'text' | 'day' | 'amount'
 
 /** A field that a column of a file may fill. */
-export interface IntakeField {
+export interface ImportField {
   readonly key: string
   readonly title: string
   readonly holds: Holds
@@ -11,25 +11,25 @@ export interface IntakeField {
   /** Other words that stand over such columns, without spaces and marks. */
   readonly names: readonly string[]
 }
-const text = (key: string, title: string, ...names: string[]): IntakeField => ({
+const text = (key: string, title: string, ...names: string[]): ImportField => ({
   key,
   title,
   holds: 'text',
   names,
 })
-const day = (key: string, title: string, ...names: string[]): IntakeField => ({
+const day = (key: string, title: string, ...names: string[]): ImportField => ({
   key,
   title,
   holds: 'day',
   names,
 })
-const amount = (key: string, title: string, ...names: string[]): IntakeField => ({
+const amount = (key: string, title: string, ...names: string[]): ImportField => ({
   key,
   title,
   holds: 'amount',
   names,
 })
-const needed = (field: IntakeField): IntakeField => ({ ...field, needed: true })
+const needed = (field: ImportField): ImportField => ({ ...field, needed: true })
 
 const address = [1, 2, 3, 4, 5].map(n =>
   text(`address ${n}`, `Address, line ${n}`, `addressline${n}`, `addr${n}`),
@@ -46,7 +46,7 @@ const ledger = text(
 )
 
 /** What can be taken in, and the fields of each kind, in the order in which we write them. */
-export const intakeKinds = {
+export const importKinds = {
   payees: {
     title: 'Payees',
     fields: [
@@ -159,9 +159,9 @@ export const intakeKinds = {
       ledger,
     ],
   },
-} as const satisfies Record<string, { readonly title: string; readonly fields: readonly IntakeField[] }>
-export type IntakeKind = keyof typeof intakeKinds
-export const fieldsOf = (kind: IntakeKind): readonly IntakeField[] => intakeKinds[kind].fields
+} as const satisfies Record<string, { readonly title: string; readonly fields: readonly ImportField[] }>
+export type ImportKind = keyof typeof importKinds
+export const fieldsOf = (kind: ImportKind): readonly ImportField[] => importKinds[kind].fields
 
 /** Which column fills which field: the column's place, from 0. */
 export type Matching = Readonly<Record<string, number>>

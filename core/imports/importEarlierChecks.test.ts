@@ -6,15 +6,15 @@ import type { CheckNumber } from '../numbers/book'
 import { sided, type Entry } from '../ledger/entry'
 import { cents } from '../money/cents'
 import { account, company, drawKnown, drawOf, payee } from '../office/test/office'
-import type { Intake } from './importRows'
+import type { ImportedFile } from './importRows'
 import {
-  takeBefore,
+  importEarlierChecks,
   type BeforeKnown,
   type EarlierCheck,
   type EarlierFate,
   type TakingBefore,
 } from './importEarlierChecks'
-import { takeBeforeBack, type BeforeBackKnown } from './undoEarlierChecks'
+import { undoEarlierChecks, type BeforeBackKnown } from './undoEarlierChecks'
 import { book, day, n, paymentOf, rowOf, stamp } from '../runs/test/run'
 
 const known = (more: Partial<BeforeKnown> = {}): BeforeKnown => ({
@@ -52,7 +52,7 @@ const act = (checks: readonly EarlierCheck[], { taking, ...more }: Told = {}): T
   ...more,
 })
 const taken = (checks: readonly EarlierCheck[], told: Told = {}, more: Partial<BeforeKnown> = {}) =>
-  takeBefore(known(more), act(checks, told), stamp)
+  importEarlierChecks(known(more), act(checks, told), stamp)
 const payment = (id: string) => paymentOf(id, { drawnAt: stamp.at })
 const [wood, cash] = [idOf<'ledger'>('wood'), idOf<'ledger'>('cash')]
 
@@ -151,7 +151,7 @@ describe('what was before the office began here', () => {
   const rows = new Map([[used.id, used]])
   it.each<[() => ReturnType<typeof taken>, string]>([
     [
-      () => taken([check('a', 101)], {}, { intake: {} as Intake }),
+      () => taken([check('a', 101)], {}, { intake: {} as ImportedFile }),
       'intake-known (file) This file was already imported.',
     ],
     [
@@ -232,7 +232,7 @@ describe('what was before and is taken back', () => {
   const came = () => must(taken([check('a', 101)], { fates: [fate(110)] })).changes
   const of = (): BeforeBackKnown => ({ ...came(), intake: came().intakes[0]! })
   const later = { at: '2026-11-25T10:00:00-05:00', by: 'Test' }
-  const back = (more: Partial<BeforeBackKnown> = {}) => takeBeforeBack({ ...of(), ...more }, later)
+  const back = (more: Partial<BeforeBackKnown> = {}) => undoEarlierChecks({ ...of(), ...more }, later)
   it('is gone as a whole: its numbers are unused again, its payments cancelled, its entries mirrored', () => {
     const { changes, trail } = must(back())
     const [entered] = came().entries as [Entry]

@@ -16,7 +16,13 @@ import { entry, sided, type Entry } from '../ledger/entry'
 import { cents } from '../money/cents'
 import type { Payment } from '../payments/payment'
 import type { Payee } from '../payees/payee'
-import { takeInWhatHolds, type Intake, type TakeInKnown, type TakenKind, type TakingIn } from './importRows'
+import {
+  importWhatIsGood,
+  type ImportedFile,
+  type ImportKnown,
+  type ImportedKind,
+  type TakingIn,
+} from './importRows'
 import type { Decision, Stamp } from '../trail/trail'
 import { issueEntry } from '../payments/issueEntry'
 import { beforeRun } from '../runs/run'
@@ -46,14 +52,14 @@ export interface TakingBefore {
   /** The opening balance is what was left after these checks: it stays as it is. */
   readonly held: boolean
 }
-export interface BeforeKnown extends TakeInKnown {
+export interface BeforeKnown extends ImportKnown {
   readonly books: readonly NumberBook[]
   /** Those of the numbers that were touched already. */
   readonly rows: ReadonlyMap<Id<'number'>, NumberRow>
   /** Where opening balances stand in the ledger. */
   readonly equity: Id<'ledger'> | undefined
 }
-export type BeforeKind = TakenKind | 'checks' | 'fates'
+export type BeforeKind = ImportedKind | 'checks' | 'fates'
 interface Before {
   readonly payees: Payee[]
   readonly payments: Payment[]
@@ -131,7 +137,7 @@ class Earlier {
 
 /** Takes in all that can be of what was before, each thing by itself, and tells what is refused. */
 export function beforeWhatHolds(known: BeforeKnown, act: TakingBefore, stamp: Stamp): Before {
-  const taken = takeInWhatHolds(known, act.taking, stamp)
+  const taken = importWhatIsGood(known, act.taking, stamp)
   const refused: Before['refused'] = [...taken.refused]
   const waiting = new Map(taken.payments.map(p => [p.id, p]))
   const earlier = new Earlier(known, act, stamp)
@@ -154,7 +160,7 @@ export function beforeWhatHolds(known: BeforeKnown, act: TakingBefore, stamp: St
 }
 
 /** How much of what was before came, in words. */
-export const beforeTold = (of: {
+export const earlierChecksText = (of: {
   readonly payments: { readonly length: number }
   readonly numbers: { readonly length: number }
 }): string =>
@@ -165,12 +171,12 @@ export const beforeTold = (of: {
  * stopped, under numbers of the account's books, and what became of other numbers. All of it, or nothing; the
  * refusal names which thing it was. One line in the trail.
  */
-export function takeBefore(
+export function importEarlierChecks(
   known: BeforeKnown,
   act: TakingBefore,
   stamp: Stamp,
 ): Decision<{
-  intakes: Intake[]
+  intakes: ImportedFile[]
   payees: Payee[]
   payments: Payment[]
   numbers: NumberRow[]
@@ -194,9 +200,9 @@ export function takeBefore(
     })
   if (changes.payments.length !== draws.length)
     return refuse('intake-odd', 'a payment has no check', { field: 'file' })
-  const told = beforeTold(changes)
-  if (!told) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
-  const intake: Intake = {
+  const summary = earlierChecksText(changes)
+  if (!summary) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
+  const intake: ImportedFile = {
     ...{ id, companyId, file, at: stamp.at, by: stamp.by, ledgers: [], bills: [] },
     payees: changes.payees.map(p => p.id),
     payments: changes.payments.map(p => p.id),
@@ -206,7 +212,7 @@ export function takeBefore(
     changes: { ...changes, intakes: [intake] },
     trail: {
       act: 'Earlier checks imported',
-      text: `Imported ${told} from ${file}${act.held ? '; the opening balance includes them' : ''}.`,
+      text: `Imported ${summary} from ${file}${act.held ? '; the opening balance includes them' : ''}.`,
       about: { intake: id, company: companyId, account: accountId },
     },
   })

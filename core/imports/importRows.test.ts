@@ -5,13 +5,13 @@ import { cameTo } from '../base/test/outcome'
 import { cents } from '../money/cents'
 import { account, company, drawKnown, drawOf, payee, payeeOf } from '../office/test/office'
 import type { PayeeForm } from '../payees/payee'
-import { takeIn, type TakeInKnown, type TakingIn } from './importRows'
-import { takeIntakeBack, type IntakeKnown } from './undoImport'
+import { importRows, type ImportKnown, type TakingIn } from './importRows'
+import { undoImport, type UndoKnown } from './undoImport'
 import { ledgerOf } from '../ledger/test/ledger'
 import { billOf } from '../bills/test/bill'
 import { day, paymentOf, stamp } from '../payments/test/payment'
 
-const known = (more: Partial<TakeInKnown> = {}): TakeInKnown => ({
+const known = (more: Partial<ImportKnown> = {}): ImportKnown => ({
   ...{ intake: undefined, company, account, payees: [payee], ledgers: drawKnown().ledgers },
   ...{ bills: [], payments: [], lastNumber: 6 },
   ...more,
@@ -35,7 +35,8 @@ const act = (more: Partial<TakingIn> = {}): TakingIn => ({
   ...{ ledgers: [], payees: [], bills: [], draws: [] },
   ...more,
 })
-const taken = (more: Partial<TakingIn>, of: Partial<TakeInKnown> = {}) => takeIn(known(of), act(more), stamp)
+const taken = (more: Partial<TakingIn>, of: Partial<ImportKnown> = {}) =>
+  importRows(known(of), act(more), stamp)
 
 describe('rows of a file that are taken in', () => {
   it('may name what stands before them, and come as one thing with one line in the trail', () => {
@@ -140,8 +141,8 @@ describe('a file that is taken back', () => {
     ...{ id: idOf<'intake'>('in'), companyId: company.id, file: 'list.csv', ...stamp },
     ...{ payees: [payee.id, rope.id], ledgers: [larch.id], bills: [bill.id], payments: [payment.id] },
   }
-  const back = (more: Partial<IntakeKnown> = {}) =>
-    takeIntakeBack(
+  const back = (more: Partial<UndoKnown> = {}) =>
+    undoImport(
       {
         ...{ intake, company, payees: [payee, rope], ledgers: [larch] },
         ...{ bills: [bill], payments: [payment], entries: new Map([[bill.id, entry]]) },

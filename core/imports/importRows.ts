@@ -7,14 +7,14 @@ import type { BankAccount, Company } from '../accounts/account'
 import { alikeKey, type Bill } from '../bills/bill'
 import { draw, type Draw } from '../payments/draw'
 import { enterBill, type Entering } from '../bills/enterBill'
-import { keepPayee } from '../payees/savePayee'
+import { savePayee } from '../payees/savePayee'
 import type { Payee, PayeeForm } from '../payees/payee'
 import { PayeeIndex } from '../payees/payeeIndex'
 import type { Payment } from '../payments/payment'
 import { printable } from '../faces/texts'
 
 /** What came into the office together out of one file, so that it can be taken back as a whole. */
-export interface Intake {
+export interface ImportedFile {
   readonly id: Id<'intake'>
   readonly companyId: Id<'company'>
   readonly file: string
@@ -53,11 +53,11 @@ export interface PayeeChange {
   readonly from: PayeeForm
   readonly to: PayeeForm
 }
-export type TakenKind = 'ledgers' | 'payees' | 'bills' | 'draws' | 'changes'
+export type ImportedKind = 'ledgers' | 'payees' | 'bills' | 'draws' | 'changes'
 export const MOST_TAKEN = 20_000
 
-export interface TakeInKnown {
-  readonly intake: Intake | undefined
+export interface ImportKnown {
+  readonly intake: ImportedFile | undefined
   readonly company: Company
   readonly account: BankAccount | undefined
   /** All payees and ledger accounts of the company. */
@@ -73,8 +73,8 @@ export interface TakeInKnown {
 }
 
 /** What of an intake is refused: which of its things, and why. */
-interface TakenRefusal {
-  readonly kind: TakenKind
+interface ImportRefusal {
+  readonly kind: ImportedKind
   readonly at: number
   readonly refusal: Refusal
 }
@@ -86,7 +86,7 @@ interface Taken {
   readonly bills: Bill[]
   readonly entries: Entry[]
   readonly payments: Payment[]
-  readonly refused: TakenRefusal[]
+  readonly refused: ImportRefusal[]
 }
 
 /** The office as it fills: each thing is decided upon as if those before it stood there already. */
@@ -100,7 +100,7 @@ class Filling {
   private readonly payments: Map<Id<'payment'>, Payment>
   lastNumber: number
 
-  constructor(readonly known: TakeInKnown) {
+  constructor(readonly known: ImportKnown) {
     this.ledgers = new Map(known.ledgers.map(l => [l.id, l]))
     this.codes = new Map(known.ledgers.map(l => [l.code.toLowerCase(), l]))
     this.payees = new Map()
@@ -136,7 +136,7 @@ class Filling {
   }
   payee(of: TakingIn['payees'][number], stamp: Stamp): Result<Payee> {
     const others = [this.found.named(of.to.name), this.found.coded(of.to.code)]
-    const kept = keepPayee(
+    const kept = savePayee(
       {
         payee: this.payees.get(of.id),
         others: others.filter(p => p !== undefined),
@@ -153,7 +153,7 @@ class Filling {
   }
   change({ id, from, to }: PayeeChange, stamp: Stamp): Result<Payee[]> {
     const others = [this.found.named(to.name), this.found.coded(to.code)]
-    const kept = keepPayee(
+    const kept = savePayee(
       {
         payee: this.payees.get(id),
         others: others.filter(p => p !== undefined),
@@ -215,10 +215,10 @@ class Filling {
 }
 
 /** Takes in all that can be, each thing as if it were done by itself, and tells what is refused. */
-export function takeInWhatHolds(known: TakeInKnown, act: TakingIn, stamp: Stamp): Taken {
+export function importWhatIsGood(known: ImportKnown, act: TakingIn, stamp: Stamp): Taken {
   const filling = new Filling(known)
-  const refused: TakenRefusal[] = []
-  const kept = <T, R>(kind: TakenKind, list: readonly T[], take: (of: T) => Result<R>): R[] =>
+  const refused: ImportRefusal[] = []
+  const kept = <T, R>(kind: ImportedKind, list: readonly T[], take: (of: T) => Result<R>): R[] =>
     list.flatMap((of, at) => {
       const done = take(of)
       if (done.ok) return [done.value]
@@ -242,7 +242,7 @@ export function takeInWhatHolds(known: TakeInKnown, act: TakingIn, stamp: Stamp)
 }
 
 /** How much of what came, in words. */
-export const takenTold = (
+export const importText = (
   of: {
     readonly [K in 'ledgers' | 'payees' | 'bills' | 'payments']: { readonly length: number }
   } & { readonly filledIn?: { readonly length: number } },
@@ -259,12 +259,12 @@ export const takenTold = (
  * Takes rows of a file in: all of them, or none. Each is refused as its own act would be; the refusal names
  * which it was. One line in the trail.
  */
-export function takeIn(
-  known: TakeInKnown,
+export function importRows(
+  known: ImportKnown,
   act: TakingIn,
   stamp: Stamp,
 ): Decision<{
-  intakes: Intake[]
+  intakes: ImportedFile[]
   ledgers: LedgerAccount[]
   payees: Payee[]
   bills: Bill[]
@@ -272,17 +272,17 @@ export function takeIn(
   payments: Payment[]
 }> {
   if (known.intake) return refuse('intake-known', 'This file was already imported', { field: 'file' })
-  const { refused, changed, ...changes } = takeInWhatHolds(known, act, stamp)
+  const { refused, changed, ...changes } = importWhatIsGood(known, act, stamp)
   const [first] = refused
   if (first)
     return refuse(first.refusal.code, `${first.kind} ${first.at + 1}: ${first.refusal.text}`, {
       field: 'file',
     })
   const filledIn = act.changes?.map(c => c.id) ?? []
-  const told = takenTold({ ...changes, filledIn })
-  if (!told) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
+  const summary = importText({ ...changes, filledIn })
+  if (!summary) return refuse('intake-empty', 'There is nothing to import', { field: 'file' })
   const { id, companyId, file } = act
-  const intake: Intake = {
+  const intake: ImportedFile = {
     ...{ id, companyId, file, at: stamp.at, by: stamp.by },
     payees: changes.payees.map(p => p.id),
     ledgers: changes.ledgers.map(l => l.id),
@@ -294,7 +294,7 @@ export function takeIn(
     changes: { ...changes, payees: [...changes.payees, ...changed], intakes: [intake] },
     trail: {
       act: 'Data imported',
-      text: `Imported ${told} from ${file}.`,
+      text: `Imported ${summary} from ${file}.`,
       about: { intake: id, company: companyId },
     },
   })

@@ -10,22 +10,22 @@ import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
 import { perform } from '../office/actTypes'
 import { beforeKnown } from '../office/acts/importEarlierChecks'
-import { intakeKnown } from '../office/acts/importRows'
+import { importKnown } from '../office/acts/importRows'
 import { auditOffice } from '../office/audit'
 import { MemoryOffice } from '../office/memory'
 import { company, account, bookOf, opened, payee } from '../office/test/office'
-import type { IntakeChoices } from './context'
-import type { IntakeKind } from './fields'
+import type { ImportChoices } from './context'
+import type { ImportKind } from './fields'
 import { readJson } from '../exchange/fault'
 import { matchingFileSchema } from '../exchange/matchingFile'
 import { billsList } from '../lists/lists'
 import { listCsv } from '../lists/list'
 import { leftOut } from './skippedRows'
-import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows } from './makeRows'
+import { beforeOf, makeImport, onlyGood, onlyGoodBefore, seenRows } from './makeRows'
 import { guessMatching, headerRowOf } from './matchColumns'
 import { isLive } from '../payees/payee'
 import { controlFault } from './controlTotals'
-import { columnTotals, readRows, tableOf, unmatched, writtenIn, type IntakeSpec } from './readRows'
+import { columnTotals, readRows, tableOf, unmatched, writtenIn, type ImportSpec } from './readRows'
 import { applyMatching, matchingFile } from './savedMapping'
 import { markOfFigures, orderOfDays, readDay, readFigure } from './parseCell'
 
@@ -33,7 +33,7 @@ const day = (text: string) => must(plainDate(text))
 const today = day('2026-11-24')
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const wood = idOf<'ledger'>('wood')
-const given: IntakeChoices = {
+const given: ImportChoices = {
   makePayees: true,
   payeeFor: {},
   fillIn: false,
@@ -52,7 +52,7 @@ async function officeHere(): Promise<MemoryOffice> {
   office.put(opened(20))
   return office
 }
-function specOf(kind: IntakeKind, cells: Cells): IntakeSpec {
+function specOf(kind: ImportKind, cells: Cells): ImportSpec {
   const headerRow = headerRowOf(kind, cells)
   const matching = guessMatching(kind, cells, headerRow)
   const { order, mark } = writtenIn(tableOf(cells), { kind, headerRow, matching }, today)
@@ -60,15 +60,15 @@ function specOf(kind: IntakeKind, cells: Cells): IntakeSpec {
 }
 async function looked(
   office: MemoryOffice,
-  kind: IntakeKind,
+  kind: ImportKind,
   cells: Cells,
-  choices: Partial<IntakeChoices> = {},
+  choices: Partial<ImportChoices> = {},
 ) {
   const spec = specOf(kind, cells)
   const alike = new Map<string, ReturnType<typeof office.found<'bills'>>>()
   for (const bill of office.kept.bills.values())
     alike.set(bill.alike, [...(alike.get(bill.alike) ?? []), bill])
-  const made = makeIntake(
+  const made = makeImport(
     kind,
     readRows(tableOf(cells), spec, today),
     {
@@ -85,7 +85,7 @@ async function looked(
     account.id,
   )
   const known =
-    kind === 'before' ? await beforeKnown(office, beforeOf(made)) : await intakeKnown(office, made.taking)
+    kind === 'before' ? await beforeKnown(office, beforeOf(made)) : await importKnown(office, made.taking)
   const seen = seenRows(made, known, stamp)
   return { spec, made, seen }
 }
@@ -248,7 +248,7 @@ describe('rows of a file', () => {
       [8, 'wrong', 'ledger'],
       [10, 'wrong', 'number'],
     ])
-    expect(await perform(office, 'takeIn', made.taking, stamp)).toMatchObject({ ok: true })
+    expect(await perform(office, 'importRows', made.taking, stamp)).toMatchObject({ ok: true })
     const before = office.snapshot()
     const rest = table(
       csvOut(...(Object.values(leftOut(table(bills), 1, seen, ['wrong'])) as [string[], string[][]])),
@@ -261,17 +261,17 @@ describe('rows of a file', () => {
       ['Cobalt Rope', 'C-2', '30/11/2026', '80,50', '', '6120'],
     ])
     expect(told(again.seen).map(([, state]) => state)).toEqual(['here', 'here', 'good'])
-    expect((await perform(office, 'takeIn', onlyGood(again.made), stamp)).ok).toBe(true)
+    expect((await perform(office, 'importRows', onlyGood(again.made), stamp)).ok).toBe(true)
     expect(office.kept.bills.size).toBe(3)
     // Taken back as a whole, and only once.
     const intake = [...office.kept.intakes.values()].at(-1)!
-    expect((await perform(office, 'takeIntakeBack', { intakeId: intake.id }, stamp)).ok).toBe(true)
-    expect(await perform(office, 'takeIntakeBack', { intakeId: intake.id }, stamp)).toMatchObject({
+    expect((await perform(office, 'undoImport', { intakeId: intake.id }, stamp)).ok).toBe(true)
+    expect(await perform(office, 'undoImport', { intakeId: intake.id }, stamp)).toMatchObject({
       refusal: { code: 'intake-back' },
     })
     expect([...office.kept.bills.values()].map(b => b.stage)).toEqual(['waits', 'payable', 'cancelled'])
     const first = [...office.kept.intakes.values()][0]!
-    expect((await perform(office, 'takeIntakeBack', { intakeId: first.id }, stamp)).ok).toBe(true)
+    expect((await perform(office, 'undoImport', { intakeId: first.id }, stamp)).ok).toBe(true)
     // The payee that came with it has bills in its story, and stays.
     expect([...office.kept.payees.values()].map(p => p.name)).toEqual([payee.name, 'Cobalt Rope'])
     expect(before.totals.length).toBeGreaterThan(0)
@@ -318,7 +318,7 @@ describe('rows of a file', () => {
           })
           const fine = onlyGood(made).bills.length
           expect(seen.some(s => s.state === 'good')).toBe(fine > 0)
-          const done = await perform(office, 'takeIn', onlyGood(made), stamp)
+          const done = await perform(office, 'importRows', onlyGood(made), stamp)
           expect(done.ok).toBe(fine > 0)
           expect(office.kept.bills.size).toBe(fine)
           const placed = new Set([...office.kept.bills.values()].flatMap(b => b.lines).map(l => l.ledgerId))
@@ -365,7 +365,7 @@ describe('rows of a file', () => {
         )
         const { made, seen } = await looked(to, 'bills', table(listCsv(list)))
         expect(seen.filter(s => s.state !== 'good')).toEqual([])
-        expect((await perform(to, 'takeIn', made.taking, stamp)).ok).toBe(true)
+        expect((await perform(to, 'importRows', made.taking, stamp)).ok).toBe(true)
         const toldOf = (office: MemoryOffice) =>
           [...office.kept.bills.values()].map(b => [b.number, b.date, b.due, b.amount, b.memo, b.lines])
         expect(toldOf(to)).toEqual(toldOf(from))
@@ -448,7 +448,7 @@ describe('rows of a file', () => {
       '6 wrong',
       '7 wrong',
     ])
-    expect((await perform(office, 'takeIn', onlyGood(made), stamp)).ok).toBe(true)
+    expect((await perform(office, 'importRows', onlyGood(made), stamp)).ok).toBe(true)
     const [timber, ada] = [...office.kept.payments.values()]
     expect(timber?.lines.map(l => [l.reference, l.amount, l.discount])).toEqual([
       ['T-1', 98_000, 2000],
@@ -481,7 +481,7 @@ describe('rows of a file', () => {
       [3, 'here', 'already entered: 6120 Materials'],
       [4, 'wrong', 'kind'],
     ])
-    await perform(office, 'takeIn', onlyGood(ledgers.made), stamp)
+    await perform(office, 'importRows', onlyGood(ledgers.made), stamp)
     const payees = await looked(
       office,
       'payees',
@@ -494,16 +494,16 @@ describe('rows of a file', () => {
       [3, 'here', 'already entered: Shoreline Timber'],
       [4, 'wrong', 'terms,taxForm'],
     ])
-    await perform(office, 'takeIn', onlyGood(payees.made), stamp)
+    await perform(office, 'importRows', onlyGood(payees.made), stamp)
     const [first, second] = [...office.kept.intakes.values()]
     expect([...office.kept.payees.values()].at(-1)).toMatchObject({
       code: 'NET',
       taxForm: '1099',
       address: ['Quay 1'],
     })
-    expect((await perform(office, 'takeIntakeBack', { intakeId: first!.id }, stamp)).ok).toBe(true)
+    expect((await perform(office, 'undoImport', { intakeId: first!.id }, stamp)).ok).toBe(true)
     expect([...office.kept.ledgers.values()].some(l => l.code === '6500')).toBe(true)
-    expect((await perform(office, 'takeIntakeBack', { intakeId: second!.id }, stamp)).ok).toBe(true)
+    expect((await perform(office, 'undoImport', { intakeId: second!.id }, stamp)).ok).toBe(true)
     expect([...office.kept.payees.keys()]).toEqual([payee.id])
   })
   it('a column without a title is found by what stands in it; what is not found is asked for', () => {
@@ -543,8 +543,8 @@ describe('rows of a file', () => {
       [9, 'wrong', 'state'],
       [10, 'wrong', 'payee'],
     ])
-    expect((await perform(office, 'takeBefore', beforeOf(made), stamp)).ok).toBe(false)
-    must(await perform(office, 'takeBefore', { ...onlyGoodBefore(made), held: false }, stamp))
+    expect((await perform(office, 'importEarlierChecks', beforeOf(made), stamp)).ok).toBe(false)
+    must(await perform(office, 'importEarlierChecks', { ...onlyGoodBefore(made), held: false }, stamp))
     expect([101, 102, 103, 104].map(n => number(n)?.fate)).toEqual(['issued', 'cleared', 'voided', 'missing'])
     // What the bank has not seen yet is out of the book balance, as what it has; what was voided never was.
     expect(balance()).toBe(cash - 20_000)
@@ -555,16 +555,18 @@ describe('rows of a file', () => {
     ])
     const intakeId = made.taking.id
     const later = { ...stamp, at: '2026-11-24T11:00:00Z' }
-    must(await perform(office, 'takeBeforeBack', { intakeId }, later))
+    must(await perform(office, 'undoEarlierChecks', { intakeId }, later))
     expect([101, 102, 103, 104].map(n => number(n)?.fate)).toEqual(Array.from({ length: 4 }, () => 'unused'))
     expect(balance()).toBe(cash)
     expect(auditOffice(office.snapshot())).toEqual([])
     // Once more, and one of them is voided since: the file stays.
     const next = await looked(office, 'before', cells.slice(0, 2), { ledgerId: wood })
-    must(await perform(office, 'takeBefore', { ...beforeOf(next.made), held: false }, later))
+    must(await perform(office, 'importEarlierChecks', { ...beforeOf(next.made), held: false }, later))
     const ending = { numberId: number(101)!.id, ending: 'voided', why: 'lost' } as const
     must(await perform(office, 'replace', ending, { ...stamp, at: '2026-11-24T12:00:00Z' }))
-    expect(await perform(office, 'takeBeforeBack', { intakeId: next.made.taking.id }, later)).toMatchObject({
+    expect(
+      await perform(office, 'undoEarlierChecks', { intakeId: next.made.taking.id }, later),
+    ).toMatchObject({
       refusal: { code: 'intake-used', value: 101 },
     })
   })
@@ -587,7 +589,7 @@ describe('rows of a file', () => {
     })
     expect(onlyGood(asked.made).changes ?? []).toEqual([])
     const filled = await looked(office, 'payees', table(text), { termDays: 21, fillIn: true })
-    must(await perform(office, 'takeIn', onlyGood(filled.made), stamp))
+    must(await perform(office, 'importRows', onlyGood(filled.made), stamp))
     expect(office.kept.payees.get(payee.id)).toMatchObject({
       code: 'SHT',
       email: 'desk@shoreline.example',
@@ -595,11 +597,11 @@ describe('rows of a file', () => {
       address: payee.address,
     })
     const replaced = await looked(office, 'payees', table(text), { termDays: 21, replace: ['address 1'] })
-    must(await perform(office, 'takeIn', onlyGood(replaced.made), stamp))
+    must(await perform(office, 'importRows', onlyGood(replaced.made), stamp))
     expect(office.kept.payees.get(payee.id)?.address).toEqual(['Quay 9'])
     expect(auditOffice(office.snapshot())).toEqual([])
     // Taken back, the details stay and are told.
-    must(await perform(office, 'takeIntakeBack', { intakeId: filled.made.taking.id }, stamp))
+    must(await perform(office, 'undoImport', { intakeId: filled.made.taking.id }, stamp))
     expect(office.kept.intakes.get(filled.made.taking.id)?.stayed).toMatchObject({ filledIn: 1 })
   })
   it('a payee whom the office does not know is asked once for all rows, near names first', async () => {
@@ -643,7 +645,7 @@ describe('rows of a file', () => {
       'Sloop Stores,S-1,2026-11-02,8.00,6120',
     ].join('\n')
     const first = await looked(office, 'bills', table(text))
-    must(await perform(office, 'takeIn', onlyGood(first.made), stamp))
+    must(await perform(office, 'importRows', onlyGood(first.made), stamp))
     const sloop = [...office.kept.payees.values()].find(p => p.name === 'Sloop Stores')!
     const more = {
       id: idOf<'bill'>('later'),
@@ -656,7 +658,7 @@ describe('rows of a file', () => {
     const later = { ...more, date: today, due: today, amount: cents(100), lines: [line] }
     must(await perform(office, 'enterBill', { companyId: company.id, bill: later }, stamp))
     must(await perform(office, 'cancelBill', { billId: later.id, why: 'twice' }, stamp))
-    must(await perform(office, 'takeIntakeBack', { intakeId: first.made.taking.id }, stamp))
+    must(await perform(office, 'undoImport', { intakeId: first.made.taking.id }, stamp))
     // One is named by nothing but the import; the other by a bill that was entered by hand, and stays.
     const live = [...office.kept.payees.values()].filter(isLive).map(p => p.name)
     expect(live).toEqual([payee.name, 'Sloop Stores'])
@@ -670,7 +672,7 @@ describe('rows of a file', () => {
       ['good', 'Ketch & Yawl'],
       ['good', undefined],
     ])
-    must(await perform(office, 'takeIn', onlyGood(again.made), stamp))
+    must(await perform(office, 'importRows', onlyGood(again.made), stamp))
     expect(auditOffice(office.snapshot())).toEqual([])
   })
   it('a column is held against what it should add up to', () => {

@@ -1,7 +1,7 @@
 import { idOf } from '../base/id'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Making } from './context'
-import type { IntakeRow } from './readRows'
+import type { ImportRow } from './readRows'
 
 /** Words that stand for a kind of ledger account, in files. */
 const kinds: Readonly<Record<string, LedgerAccount['kind']>> = {
@@ -22,7 +22,7 @@ const kindOf = (text: string): LedgerAccount['kind'] | undefined =>
   kinds[text.toLowerCase()] ?? kinds[text.toLowerCase().split(/\s+/).at(-1) ?? '']
 
 /** Makes ledger accounts of rows; one whose number is here already is left out. */
-export function makeLedgers(making: Making, rows: readonly IntakeRow[]): void {
+export function makeLedgers(making: Making, rows: readonly ImportRow[]): void {
   const before = new Map<string, number>()
   for (const row of rows) {
     const { code = '', name = '', kind = '' } = row.values

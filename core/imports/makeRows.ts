@@ -1,23 +1,23 @@
 import { never } from '../base/result'
 import { idOf } from '../base/id'
-import { takeInWhatHolds, type TakeInKnown, type TakingIn } from './importRows'
+import { importWhatIsGood, type ImportKnown, type TakingIn } from './importRows'
 import { beforeWhatHolds, type BeforeKind, type BeforeKnown, type TakingBefore } from './importEarlierChecks'
 import type { Stamp } from '../trail/trail'
 import { makeBefore } from './earlierChecks'
 import { makeBills } from './bills'
-import { Making, spreadFaults, type IntakeChoices, type IntakeOffice, type IntakeSeen } from './context'
-import type { IntakeKind } from './fields'
+import { Making, spreadFaults, type ImportChoices, type ImportOffice, type ImportSeen } from './context'
+import type { ImportKind } from './fields'
 import { makeLedgers } from './ledgers'
 import { makePayees } from './payees'
 import { makePayments } from './payments'
-import type { IntakeRow } from './readRows'
+import type { ImportRow } from './readRows'
 
 /** What is made of the rows of a file. */
 export interface Made {
   readonly making: Making
   readonly taking: TakingIn
 }
-function fill(kind: IntakeKind, making: Making, rows: readonly IntakeRow[]): void {
+function fill(kind: ImportKind, making: Making, rows: readonly ImportRow[]): void {
   switch (kind) {
     case 'payees':
       return makePayees(making, rows)
@@ -35,11 +35,11 @@ function fill(kind: IntakeKind, making: Making, rows: readonly IntakeRow[]): voi
 }
 
 /** Makes of rows what the act takes in; what is wrong is told at the rows. */
-export function makeIntake(
-  kind: IntakeKind,
-  rows: readonly IntakeRow[],
-  office: IntakeOffice,
-  choices: IntakeChoices,
+export function makeImport(
+  kind: ImportKind,
+  rows: readonly ImportRow[],
+  office: ImportOffice,
+  choices: ImportChoices,
   accountId?: TakingIn['accountId'],
 ): Made {
   const making = new Making(office, choices)
@@ -81,10 +81,10 @@ const fieldOfRefusal = (field: string | undefined): string =>
  * Every row as it would be taken in: decided upon as the act would, so that a good row is never refused
  * afterwards while nothing else is done.
  */
-export function seenRows(made: Made, known: TakeInKnown | BeforeKnown, stamp: Stamp): IntakeSeen[] {
+export function seenRows(made: Made, known: ImportKnown | BeforeKnown, stamp: Stamp): ImportSeen[] {
   const { making, taking } = made
   const { refused } =
-    'books' in known ? beforeWhatHolds(known, beforeOf(made), stamp) : takeInWhatHolds(known, taking, stamp)
+    'books' in known ? beforeWhatHolds(known, beforeOf(made), stamp) : importWhatIsGood(known, taking, stamp)
   for (const { kind, at, refusal } of refused)
     making.fault(making.rows[kind][at]!, { field: fieldOfRefusal(refusal.field), text: refusal.text })
   spreadFaults(making)

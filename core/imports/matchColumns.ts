@@ -2,7 +2,7 @@ import { plainDate } from '../base/dates'
 import { must } from '../base/result'
 import { cellText, type Cell, type Cells } from '../exchange/cells'
 import { readDecimal } from '../money/decimal'
-import { fieldsOf, type IntakeField, type IntakeKind, type Matching } from './fields'
+import { fieldsOf, type ImportField, type ImportKind, type Matching } from './fields'
 import { readDay } from './parseCell'
 
 const bare = (title: string): string => title.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
@@ -29,7 +29,7 @@ const ONE_SIDED = new Set([
 const ANY_DAY = must(plainDate('2026-01-01'))
 
 /** Whether what a column holds can be what a field holds: all of a sample, and not nothing. */
-function answers(cells: readonly Cell[], { holds }: IntakeField): boolean {
+function answers(cells: readonly Cell[], { holds }: ImportField): boolean {
   const filled = cells.filter(c => cellText(c).trim())
   if (!filled.length || holds === 'text') return false
   const fits = (cell: Cell): boolean => {
@@ -43,7 +43,7 @@ function answers(cells: readonly Cell[], { holds }: IntakeField): boolean {
 }
 
 /** The row that heads the table: the first of the first rows whose titles name most fields. */
-export function headerRowOf(kind: IntakeKind, cells: Cells): number {
+export function headerRowOf(kind: ImportKind, cells: Cells): number {
   const known = new Set(fieldsOf(kind).flatMap(f => [bare(f.title), bare(f.key), ...f.names]))
   let [best, at] = [0, 0]
   for (const [i, row] of cells.slice(0, FIRST_ROWS).entries()) {
@@ -54,7 +54,7 @@ export function headerRowOf(kind: IntakeKind, cells: Cells): number {
 }
 
 /** Amount fields whose title is over more than one column: which one is meant is asked. */
-export function doubledAmounts(kind: IntakeKind, cells: Cells, headerRow: number): IntakeField[] {
+export function doubledAmounts(kind: ImportKind, cells: Cells, headerRow: number): ImportField[] {
   const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
   const isDoubled = (title: string): boolean => header.filter(t => t === title).length > 1
   return fieldsOf(kind).filter(
@@ -63,7 +63,7 @@ export function doubledAmounts(kind: IntakeKind, cells: Cells, headerRow: number
 }
 
 /** The only free column whose content can fill a field; undefined where none can, or several. */
-function onlyColumnFor(field: IntakeField, cells: Cells, headerRow: number, taken: ReadonlySet<number>) {
+function onlyColumnFor(field: ImportField, cells: Cells, headerRow: number, taken: ReadonlySet<number>) {
   const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
   if (field.holds === 'amount' && header.some(t => ONE_SIDED.has(t))) return undefined
   const body = cells.slice(headerRow + 1, headerRow + SAMPLE)
@@ -82,13 +82,13 @@ function onlyColumnFor(field: IntakeField, cells: Cells, headerRow: number, take
  * Proposes which column fills which field: by its title, then, for what each row needs, by its content where
  * only one column can be it. A title that is over two columns of amounts proposes none.
  */
-export function guessMatching(kind: IntakeKind, cells: Cells, headerRow: number): Matching {
+export function guessMatching(kind: ImportKind, cells: Cells, headerRow: number): Matching {
   const header = (cells[headerRow] ?? []).map(cell => bare(cellText(cell)))
   const taken = new Set<number>()
   const found: Record<string, number> = {}
   const doubled = new Set(doubledAmounts(kind, cells, headerRow).map(f => f.key))
   const fields = fieldsOf(kind).filter(f => !doubled.has(f.key))
-  const takeFirst = (field: IntakeField, names: readonly string[]): void => {
+  const takeFirst = (field: ImportField, names: readonly string[]): void => {
     for (const name of names) {
       const column = header.findIndex((title, i) => title === name && !taken.has(i))
       if (column < 0 || field.key in found) continue

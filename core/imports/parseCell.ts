@@ -121,10 +121,10 @@ export function markOfFigures(texts: readonly string[]): DecimalMark | undefined
 }
 /** What a figure is under each mark, for the person who chooses: `1,234.00`, or that it is no amount. */
 export function bothReadings(text: string): Readonly<Record<DecimalMark, string>> {
-  const told = (mark: DecimalMark): string => {
+  const shownAs = (mark: DecimalMark): string => {
     const exact = readDecimal(text, mark)
     if (!exact) return 'not an amount'
     return exactCents(exact) === undefined ? `${decimalText(exact)} (too many decimals)` : decimalText(exact)
   }
-  return { '.': told('.'), ',': told(',') }
+  return { '.': shownAs('.'), ',': shownAs(',') }
 }

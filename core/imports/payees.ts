@@ -1,10 +1,10 @@
 import type { Id } from '../base/id'
 import { formOf } from '../payees/savePayee'
 import { payeeKinds, type Payee, type PayeeForm, type PayeeKind } from '../payees/payee'
-import { readTerms, tellTerms } from '../payees/terms'
+import { readTerms, termsText } from '../payees/terms'
 import { nameKey } from '../faces/texts'
 import { ledgerOfRow, type Making, type PayeeDetail, type PayeeDetails } from './context'
-import type { CellFault, IntakeRow } from './readRows'
+import type { CellFault, ImportRow } from './readRows'
 
 const yes = /^(y|yes|true|1|x|1099.*)$/i
 const no = /^(n|no|false|0|none)?$/i
@@ -12,12 +12,12 @@ const kindNamed = (text: string): PayeeKind | undefined =>
   (({ vendor: 'supplier', contractor: 'supplier' }) as const)[text] ?? payeeKinds.find(k => k === text)
 
 /** The lines of an address in a row, those that hold something. */
-export const addressOf = (values: IntakeRow['values']): string[] =>
+export const addressOf = (values: ImportRow['values']): string[] =>
   [1, 2, 3, 4, 5].flatMap(n => values[`address ${n}`] || [])
 
 /** What a row tells of a payee, and what of it cannot be read. */
 function readPayee(
-  { values: v }: IntakeRow,
+  { values: v }: ImportRow,
   termDays: number | null,
 ): { to: Partial<PayeeForm>; faults: CellFault[] } {
   const faults: CellFault[] = []
@@ -63,7 +63,7 @@ const detailFields = {
   },
   email: { title: 'E-mail', key: 'email', said: p => p.email ?? '' },
   code: { title: 'Code', key: 'code', said: p => p.code ?? '' },
-  terms: { title: 'Terms', key: 'terms', said: p => (p.terms ? tellTerms(p.terms) : '') },
+  terms: { title: 'Terms', key: 'terms', said: p => (p.terms ? termsText(p.terms) : '') },
   taxForm: { title: '1099', key: 'taxForm', said: p => (p.taxForm === '1099' ? 'yes' : 'no') },
   taxId: { title: 'Tax number', key: 'taxId', said: p => (p.taxId ? 'given' : '') },
   ledger: { title: 'Ledger account', key: 'split', said: (p, making) => saidSplit(p, making) },
@@ -77,7 +77,7 @@ const saidSplit = ({ split = [] }: Partial<PayeeForm>, { office, ledgers }: Maki
 /** What a row adds to a payee that is here, and what it has otherwise: only cells that hold something count. */
 function detailsOf(
   making: Making,
-  { values }: IntakeRow,
+  { values }: ImportRow,
   known: Payee,
   to: Partial<PayeeForm>,
 ): PayeeDetails {
@@ -94,7 +94,7 @@ function detailsOf(
 }
 
 /** A payee that is here: left out, or changed by what the person chose to add or replace. */
-function changeKnown(making: Making, row: IntakeRow, known: Payee, to: Partial<PayeeForm>): void {
+function changeKnown(making: Making, row: ImportRow, known: Payee, to: Partial<PayeeForm>): void {
   const { fillIn, replace } = making.choices
   const details = detailsOf(making, row, known, to)
   making.details.set(row.at, details)
@@ -114,7 +114,7 @@ function changeKnown(making: Making, row: IntakeRow, known: Payee, to: Partial<P
 }
 
 /** Makes payees of rows; one whose name or code is here already is left out, or gets the details it lacks. */
-export function makePayees(making: Making, rows: readonly IntakeRow[]): void {
+export function makePayees(making: Making, rows: readonly ImportRow[]): void {
   const before = new Map<string, number>()
   for (const row of rows) {
     const { to, faults } = readPayee(row, making.choices.termDays)

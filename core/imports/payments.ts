@@ -11,8 +11,8 @@ import type { PaidLine } from '../payments/payment'
 import type { StubLine } from '../proof/facts'
 import { addressOf } from './payees'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
-import type { IntakeRow } from './readRows'
-import { toldTogether, type Told } from './groupRows'
+import type { ImportRow } from './readRows'
+import { groupRows, type Told } from './groupRows'
 
 const amountOf = (text: string | undefined): Cents => (text ? must(parseAmount(text)) : zero)
 const dayOf = (text: string | undefined): PlainDate | null => (text ? must(plainDate(text)) : null)
@@ -20,7 +20,7 @@ const lineFields = ['reference', 'line date', 'description', 'line amount', 'gro
 const headFields = ['payee', 'date', 'amount', 'memo', 'accountWithPayee', 'ledger'] as const
 
 /** The stub line of a row, where it tells one. */
-function stubLine({ values: v }: IntakeRow): StubLine[] {
+function stubLine({ values: v }: ImportRow): StubLine[] {
   if (!lineFields.some(f => v[f])) return []
   const [discount, gross] = [amountOf(v.discount), amountOf(v.gross)]
   const amount = v['line amount'] ? amountOf(v['line amount']) : cents(gross - discount)
@@ -38,7 +38,7 @@ function stubLine({ values: v }: IntakeRow): StubLine[] {
   ]
 }
 /** The line of pay of a row, where it tells one; told at the row where its kind is neither, or it is withheld to nobody. */
-function payLine(making: Making, row: IntakeRow): PaidLine[] {
+function payLine(making: Making, row: ImportRow): PaidLine[] {
   const { values: v } = row
   if (!v['pay name'] && !v['pay period']) return []
   const kind = (['earning', 'deduction'] as const).find(k =>
@@ -112,9 +112,9 @@ function drawOf(
 const sameKey = (payeeId: string, date: string, amount: Cents): string => `${payeeId}/${date}/${amount}`
 
 /** Makes payments of rows, with their stub lines and lines of pay; one that is here already is left out. */
-export function makePayments(making: Making, rows: readonly IntakeRow[]): void {
+export function makePayments(making: Making, rows: readonly ImportRow[]): void {
   const here = new Set(making.office.payments.map(p => sameKey(p.payeeId, p.date, p.amount)))
-  for (const told of toldTogether(making, rows, headFields, 'a payment')) {
+  for (const told of groupRows(making, rows, headFields, 'a payment')) {
     const { first } = told
     const ledger = ledgerOfRow(making, first.at, first.values.ledger)
     if (ledger === 'wrong') continue

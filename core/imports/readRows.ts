@@ -3,7 +3,7 @@ import { cellText, UNREADABLE, type Cell, type Cells } from '../exchange/cells'
 import { cents } from '../money/cents'
 import { decimalText, readDecimal, sumDecimals, type Decimal } from '../money/decimal'
 import { figures } from '../money/figures'
-import { fieldsOf, type IntakeField, type IntakeKind, type Matching } from './fields'
+import { fieldsOf, type ImportField, type ImportKind, type Matching } from './fields'
 import {
   bothReadings,
   markOfFigures,
@@ -15,13 +15,13 @@ import {
 } from './parseCell'
 
 /** Which columns of a table are read as what. */
-export interface IntakeColumns {
-  readonly kind: IntakeKind
+export interface ImportColumns {
+  readonly kind: ImportKind
   readonly headerRow: number
   readonly matching: Matching
 }
 /** How the columns of a table are understood. */
-export interface IntakeSpec extends IntakeColumns {
+export interface ImportSpec extends ImportColumns {
   readonly order: DayOrder
   readonly mark: DecimalMark
   /** Amounts with more decimals than money are rounded to the cent. */
@@ -33,7 +33,7 @@ export interface CellFault {
   readonly text: string
 }
 /** A row as it was read: days as 2026-11-24, amounts as 1,234.56, texts without spaces around them. */
-export interface IntakeRow {
+export interface ImportRow {
   /** Its place in the table, from 0. */
   readonly at: number
   readonly values: Readonly<Record<string, string>>
@@ -53,7 +53,7 @@ function bodyOf({ cells, hidden }: Table, headerRow: number): { row: readonly Ce
 }
 
 /** The cells of all columns that fill fields of one sort, those that hold something, with their row. */
-function cellsHolding(table: Table, spec: IntakeColumns, holds: IntakeField['holds']) {
+function cellsHolding(table: Table, spec: ImportColumns, holds: ImportField['holds']) {
   const columns = fieldsOf(spec.kind).flatMap(f => (f.holds === holds ? [spec.matching[f.key] ?? -1] : []))
   return bodyOf(table, spec.headerRow).flatMap(({ row, at }) =>
     columns.flatMap(c => {
@@ -80,7 +80,7 @@ export interface Written {
 }
 const MOST_EXAMPLES = 2
 /** How the days and the amounts of a table are written, proven by all its rows; typed cells need no proof. */
-export function writtenIn(table: Table, spec: IntakeColumns, today: PlainDate): Written {
+export function writtenIn(table: Table, spec: ImportColumns, today: PlainDate): Written {
   const amounts = cellsHolding(table, spec, 'amount')
   const examples: MarkExample[] = []
   for (const { cell, at } of amounts) {
@@ -108,12 +108,12 @@ const AN = {
 }
 
 /** The decimal mark that reads a cell as an amount: a typed number has a point; undefined where it holds something else. */
-function markOf(cell: Cell, spec: IntakeSpec): DecimalMark | undefined {
+function markOf(cell: Cell, spec: ImportSpec): DecimalMark | undefined {
   if (typeof cell === 'string') return spec.mark
   return cell.type === 'number' ? '.' : undefined
 }
 
-function readCell(field: IntakeField, cell: Cell, spec: IntakeSpec, today: PlainDate): ReadCell {
+function readCell(field: ImportField, cell: Cell, spec: ImportSpec, today: PlainDate): ReadCell {
   const text = cellText(cell).trim()
   if (!text) return { value: '' }
   const wrong = (fault: string): ReadCell => ({ value: text, fault })
@@ -139,7 +139,7 @@ function readCell(field: IntakeField, cell: Cell, spec: IntakeSpec, today: Plain
 }
 
 /** How many cells a row may have: as many as there are titles, or columns that are read. */
-function widthRead(cells: Cells, spec: IntakeColumns): number {
+function widthRead(cells: Cells, spec: ImportColumns): number {
   const header = cells[spec.headerRow] ?? []
   const titled = header.findLastIndex(cell => cellText(cell).trim()) + 1
   return Math.max(titled, ...Object.values(spec.matching).map(at => at + 1))
@@ -149,10 +149,10 @@ function widthRead(cells: Cells, spec: IntakeColumns): number {
  * Reads every row below the header that holds anything; what cannot be read is a fault of its cell, and more
  * cells than there are titles a fault of the row: a value that a comma cut in two would be read wrong.
  */
-export function readRows(table: Table, spec: IntakeSpec, today: PlainDate): IntakeRow[] {
+export function readRows(table: Table, spec: ImportSpec, today: PlainDate): ImportRow[] {
   const fields = fieldsOf(spec.kind).filter(f => spec.matching[f.key] !== undefined)
   const width = widthRead(table.cells, spec)
-  return bodyOf(table, spec.headerRow).map(({ row, at }): IntakeRow => {
+  return bodyOf(table, spec.headerRow).map(({ row, at }): ImportRow => {
     const values: Record<string, string> = {}
     const faults: CellFault[] = []
     const filled = row.findLastIndex(cell => cellText(cell).trim()) + 1
@@ -172,7 +172,7 @@ export function readRows(table: Table, spec: IntakeSpec, today: PlainDate): Inta
 }
 
 /** The fields that must be matched and are not. */
-export const unmatched = (kind: IntakeKind, matching: Matching): IntakeField[] =>
+export const unmatched = (kind: ImportKind, matching: Matching): ImportField[] =>
   fieldsOf(kind).filter(f => f.needed && matching[f.key] === undefined)
 
 /** What an amount column comes to, as understood. */
@@ -189,7 +189,7 @@ export interface ColumnTotal {
   readonly uneven: number
 }
 /** Count and sum of each amount column over all rows of the file, whatever becomes of the rows. */
-export function columnTotals(table: Table, spec: IntakeSpec): ColumnTotal[] {
+export function columnTotals(table: Table, spec: ImportSpec): ColumnTotal[] {
   const rows = bodyOf(table, spec.headerRow)
   return fieldsOf(spec.kind).flatMap((field): ColumnTotal[] => {
     const column = spec.matching[field.key]

@@ -2,7 +2,7 @@ import { cellText, type Cell, type Cells } from '../exchange/cells'
 import type { MatchingFile } from '../exchange/matchingFile'
 import { fieldsOf, type Matching } from './fields'
 import { FIRST_ROWS, widthOf } from './matchColumns'
-import type { IntakeSpec } from './readRows'
+import type { ImportSpec } from './readRows'
 
 type Column = MatchingFile['columns'][string]
 const bare = (title: string | undefined): string => (title ?? '').trim().toLowerCase()
@@ -12,7 +12,7 @@ const placeOf = (row: readonly Cell[], column: Column): number =>
 /** A matching as a file: by the titles of its columns, by their places where a title is missing or stands twice. */
 export function matchingFile(
   name: string,
-  spec: Omit<IntakeSpec, 'headerRow' | 'order' | 'round'> & { readonly order: MatchingFile['days'] },
+  spec: Omit<ImportSpec, 'headerRow' | 'order' | 'round'> & { readonly order: MatchingFile['days'] },
   titles: readonly string[],
 ): MatchingFile {
   const columnAt = (at: number): Column => {

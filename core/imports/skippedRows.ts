@@ -1,16 +1,16 @@
 import { cellText, type Cell, type Cells } from '../exchange/cells'
-import type { IntakeSeen } from './context'
+import type { ImportSeen } from './context'
 
 /** Title of the column that says why a row was left out. */
 const WHY = 'Reason it was skipped'
-const whyOf = (seen: IntakeSeen): string => seen.here ?? seen.faults.map(f => f.text).join('; ')
+const whyOf = (seen: ImportSeen): string => seen.here ?? seen.faults.map(f => f.text).join('; ')
 
 /** The rows that are not taken in, as they stand in the file, each with a column that says why. */
 export function leftOut(
   cells: Cells,
   headerRow: number,
-  seen: readonly IntakeSeen[],
-  states: readonly IntakeSeen['state'][],
+  seen: readonly ImportSeen[],
+  states: readonly ImportSeen['state'][],
 ): { columns: string[]; rows: string[][] } {
   const width = Math.max(0, ...cells.map(row => row.length))
   const wide = (row: readonly Cell[]): string[] => Array.from({ length: width }, (_, i) => cellText(row[i]))

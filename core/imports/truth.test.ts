@@ -7,7 +7,7 @@ import { csvOut } from '../exchange/csvOut'
 import { xlsx } from '../exchange/test/xlsx'
 import { openWorkbook } from '../exchange/workbook'
 import { guessMatching, headerRowOf } from './matchColumns'
-import { columnTotals, readRows, tableOf, writtenIn, type IntakeSpec } from './readRows'
+import { columnTotals, readRows, tableOf, writtenIn, type ImportSpec } from './readRows'
 
 /*
  * Files whose meaning is known beside them: bills written in many ways. Whatever the file, what is understood
@@ -132,7 +132,7 @@ describe('files whose meaning is known', () => {
           const written = writtenIn(table, columns, today)
           if (!written.order || !written.mark) asked++
           const trueOrder = w.date.startsWith('us') ? 'month first' : 'day first'
-          const spec: IntakeSpec = {
+          const spec: ImportSpec = {
             ...columns,
             order: written.order ?? trueOrder,
             mark: written.mark ?? w.mark,

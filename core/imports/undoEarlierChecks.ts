@@ -5,12 +5,12 @@ import type { NumberRow } from '../numbers/book'
 import { reversed, type Entry } from '../ledger/entry'
 import { mustBeOpen } from '../ledger/period'
 import type { Payment } from '../payments/payment'
-import type { Intake } from './importRows'
+import type { ImportedFile } from './importRows'
 import type { Decision, Stamp } from '../trail/trail'
-import { beforeTold } from './importEarlierChecks'
+import { earlierChecksText } from './importEarlierChecks'
 
 export interface BeforeBackKnown {
-  readonly intake: Intake
+  readonly intake: ImportedFile
   readonly numbers: readonly NumberRow[]
   readonly payments: readonly Payment[]
   /** The entries that came with it. */
@@ -23,10 +23,10 @@ export interface BeforeBackKnown {
  * put them on paper, its payments are gone from the books. The one way in which an issued number becomes
  * unused. Refused where anything was done since with one of the numbers, or a period was closed.
  */
-export function takeBeforeBack(
+export function undoEarlierChecks(
   known: BeforeBackKnown,
   stamp: Stamp,
-): Decision<{ intakes: Intake[]; numbers: NumberRow[]; payments: Payment[]; entries: Entry[] }> {
+): Decision<{ intakes: ImportedFile[]; numbers: NumberRow[]; payments: Payment[]; entries: Entry[] }> {
   const { intake } = known
   if (!intake.numbers) return refuse('intake-numbers', 'This import has no check numbers', { field: 'file' })
   if (intake.takenBack) return refuse('intake-back', 'This import was already undone', { field: 'file' })
@@ -64,7 +64,7 @@ export function takeBeforeBack(
     },
     trail: {
       act: 'Import undone',
-      text: `Undid the import of ${intake.file}: ${beforeTold(known)}.`,
+      text: `Undid the import of ${intake.file}: ${earlierChecksText(known)}.`,
       about: { intake: intake.id, company: intake.companyId },
     },
   })

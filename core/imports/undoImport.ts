@@ -9,10 +9,10 @@ import type { Bill } from '../bills/bill'
 import { cancelBill } from '../payments/changeBill'
 import type { Payee } from '../payees/payee'
 import type { Payment } from '../payments/payment'
-import { takenTold, type Intake } from './importRows'
+import { importText, type ImportedFile } from './importRows'
 
-export interface IntakeKnown {
-  readonly intake: Intake
+export interface UndoKnown {
+  readonly intake: ImportedFile
   readonly company: Company
   /** Payees and ledger accounts that came with it, those that are still here. */
   readonly payees: readonly Payee[]
@@ -29,7 +29,7 @@ export interface IntakeKnown {
 }
 
 /** Why an intake cannot be taken back as a whole: a payee of it has a bill or a payment besides. */
-function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown): Refusal | undefined {
+function dependsOn({ intake, payees, bills, payments, mergedInto }: UndoKnown): Refusal | undefined {
   const merged = payees.find(p => p.became ?? mergedInto.has(p.id))
   if (merged)
     return {
@@ -55,7 +55,7 @@ function dependsOn({ intake, payees, bills, payments, mergedInto }: IntakeKnown)
 }
 
 /** What of an import stays after it was taken back, in words; blank where nothing does. */
-export const stayedText = ({ payees, ledgers, filledIn }: NonNullable<Intake['stayed']>): string =>
+export const stayedText = ({ payees, ledgers, filledIn }: NonNullable<ImportedFile['stayed']>): string =>
   [
     payees &&
       `${howMany(payees, 'payee')} kept because ${payees === 1 ? 'it is' : 'they are'} used elsewhere`,
@@ -72,10 +72,16 @@ export const stayedText = ({ payees, ledgers, filledIn }: NonNullable<Intake['st
  * is marked as removed, since those rows stay for the record. Refused where one of them is settled, booked or
  * used by something else.
  */
-export function takeIntakeBack(
-  known: IntakeKnown,
+export function undoImport(
+  known: UndoKnown,
   stamp: Stamp,
-): Decision<{ intakes: Intake[]; bills: Bill[]; entries: Entry[]; payments: Payment[]; payees: Payee[] }> {
+): Decision<{
+  intakes: ImportedFile[]
+  bills: Bill[]
+  entries: Entry[]
+  payments: Payment[]
+  payees: Payee[]
+}> {
   const { intake, company } = known
   if (intake.takenBack) return refuse('intake-back', 'This import was already undone', { field: 'file' })
   if (intake.numbers)
@@ -114,7 +120,7 @@ export function takeIntakeBack(
     filledIn: intake.filledIn?.length ?? 0,
   }
   const staying = stayedText(stayed)
-  const back = takenTold({ bills, payments, payees: leaving, ledgers }) || 'nothing that was left'
+  const back = importText({ bills, payments, payees: leaving, ledgers }) || 'nothing that was left'
   return good({
     changes: {
       intakes: [{ ...intake, takenBack: stamp.at, ...(staying && { stayed }) }],

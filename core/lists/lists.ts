@@ -8,8 +8,8 @@ import { open, type Bill } from '../bills/bill'
 import type { BankAccount } from '../accounts/account'
 import { type Payee, isLive } from '../payees/payee'
 import type { Payment } from '../payments/payment'
-import { stageTold } from '../payments/mayAllocate'
-import { tellTerms } from '../payees/terms'
+import { stageText } from '../payments/mayAllocate'
+import { termsText } from '../payees/terms'
 import type { TrailLine } from '../trail/trail'
 import { amount, day, number, text, within, type Days, type List, type ListCell } from './list'
 
@@ -34,7 +34,7 @@ export const payeesList = (payees: readonly Payee[], ledgers: Ledgers): List => 
     .map(p => [
       ...[p.name, p.code ?? '', p.kind],
       ...addressLines.map(i => p.address[i] ?? ''),
-      ...[p.memo, p.accountWithPayee ?? '', p.email ?? '', p.terms ? tellTerms(p.terms) : ''],
+      ...[p.memo, p.accountWithPayee ?? '', p.email ?? '', p.terms ? termsText(p.terms) : ''],
       ...[
         p.taxForm === '1099' ? 'yes' : 'no',
         onlyLedger(p.split, ledgers),
@@ -85,7 +85,7 @@ export const billsList = (
         [
           ...[payees.get(b.payeeId)?.name ?? '', b.number, b.date, b.amount, b.due],
           ...[b.discount?.amount ?? null, b.discount?.until ?? null, first.ledger],
-          ...[b.memo, b.purchaseOrder ?? '', ...first.line, b.ourNumber, stageTold[b.stage]],
+          ...[b.memo, b.purchaseOrder ?? '', ...first.line, b.ourNumber, stageText[b.stage]],
           ...[b.stage === 'payable' ? open(b) : 0, b.hold ? `${b.hold.kind}: ${b.hold.why}` : ''],
         ],
         ...others.map(({ ledger, line }) => [

@@ -24,8 +24,8 @@ import {
   type NumberBook,
 } from './book'
 import { fates, mayBecome, type Fate } from './fates'
-import { giveFate, takeBack } from './giveFate'
-import { archiveBook, openBook } from './saveBook'
+import { giveFate, undoFate } from './giveFate'
+import { archiveBook, addBook } from './saveBook'
 import { fateRanges, proofOfNumbers } from './proofOfNumbers'
 
 const stamp = { at: '2026-11-24T10:00:00-05:00', by: 'Test' }
@@ -162,7 +162,7 @@ describe('a number book', () => {
   })
   it('opens with a name that is kept tidy, and stands in the trail', () => {
     const act = { ...book, name: `  ${'x'.repeat(61)} ` }
-    expect(must(openBook({ books: [], twins: [] }, act))).toEqual({
+    expect(must(addBook({ books: [], twins: [] }, act))).toEqual({
       changes: { books: [{ ...book, name: 'x'.repeat(60) }] },
       trail: {
         act: 'Number book added',
@@ -170,7 +170,7 @@ describe('a number book', () => {
         about: { account: 'acc', book: book.id },
       },
     })
-    expect(must(openBook({ books: [], twins: [] }, book)).changes.books).toEqual([book])
+    expect(must(addBook({ books: [], twins: [] }, book)).changes.books).toEqual([book])
   })
   it.each<[Partial<NumberBook>, string]>([
     [{ id: ours.id }, 'book-known (book) This number book already exists.'],
@@ -202,11 +202,11 @@ describe('a number book', () => {
       books: [ours, { ...stock, accountId: idOf<'account'>('other') }],
       twins: [bookFrom(620, 640)],
     }
-    expect(cameTo(openBook(known, { ...book, ...more }))).toBe(expected)
+    expect(cameTo(addBook(known, { ...book, ...more }))).toBe(expected)
   })
   it('takes what only just fits, and tells the other by its name', () => {
     const opened = (start: number, end: number, more: Partial<NumberBook> = {}) =>
-      cameTo(openBook({ books: [{ ...ours, ...more }], twins: [] }, bookFrom(start, end)))
+      cameTo(addBook({ books: [{ ...ours, ...more }], twins: [] }, bookFrom(start, end)))
     for (const [start, end] of [[1, 1] as const, [1, 199] as const, [251, 1_000_250] as const])
       expect(opened(start, end), `${start}`).toMatchObject({ changes: {} })
     expect(opened(999_999_999_999, 999_999_999_999)).toMatchObject({ changes: {} })
@@ -340,7 +340,7 @@ describe('a fate given by a person', () => {
   const give = (numbers: number[], fate: 'missing' | 'spoiled' | 'set aside' = 'missing', why = 'box damp') =>
     cameTo(giveFate({ book, rows }, { numbers: numbers.map(n), fate, why }, stamp))
   const back = (numbers: number[], more: { to?: 'unused' | 'set aside'; why?: string } = {}, of = book) =>
-    cameTo(takeBack({ book: of, rows }, { numbers: numbers.map(n), ...more }, stamp))
+    cameTo(undoFate({ book: of, rows }, { numbers: numbers.map(n), ...more }, stamp))
   const about = { account: 'acc', book: book.id }
 
   it('is theirs from then on, with its reason, and the trail names the first and the last', () => {

@@ -122,13 +122,13 @@ export function become(
       value: row.number,
     })
   const check = more.check === undefined ? row.check : more.check
-  const told = check ?? row.check
+  const given = check ?? row.check
   const line: LifeLine = {
     at: stamp.at,
     by: stamp.by,
     fate,
     ...(more.why && { why: more.why }),
-    ...(told && { payee: told.payee, runId: told.runId }),
+    ...(given && { payee: given.payee, runId: given.runId }),
   }
   return good({ ...row, fate, at: stamp.at, why: more.why ?? '', check, life: [...row.life, line] })
 }

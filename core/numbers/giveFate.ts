@@ -63,7 +63,7 @@ export function giveFate(
 
 /** What a number that was set aside or missing becomes when it is found: unused again, or set aside. */
 export const foundFates = ['unused', 'set aside'] as const
-export interface TakeBack {
+export interface UndoFate {
   readonly numbers: readonly CheckNumber[]
   readonly to?: (typeof foundFates)[number]
   /** Wanted where a number was missing. */ readonly why?: string
@@ -74,9 +74,9 @@ export interface TakeBack {
  * among the unused or aside. Refused: any
  * other number, a missing one without a reason, and a book that was put away, in which nothing may be unused.
  */
-export function takeBack(
+export function undoFate(
   known: { book: NumberBook; rows: ReadonlyMap<CheckNumber, NumberRow> },
-  act: TakeBack,
+  act: UndoFate,
   stamp: Stamp,
 ): Decision<{ numbers: NumberRow[] }> {
   const { book } = known

@@ -1,5 +1,5 @@
 /** How long stock lasts, in words: longer than two years is not told to the week. */
-export const weeksTold = (weeks: number): string =>
+export const weeksText = (weeks: number): string =>
   weeks > 104 ? 'more than two years' : `${Math.floor(weeks)} ${Math.floor(weeks) === 1 ? 'week' : 'weeks'}`
 
 /** How many weeks back the pace of a book is measured. */

@@ -56,7 +56,7 @@ export function newBook(
 }
 
 /** Opens a number book of an account. */
-export function openBook(
+export function addBook(
   known: { books: readonly NumberBook[]; twins: readonly NumberBook[] },
   act: NumberBook,
 ): Decision<{ books: NumberBook[] }> {

@@ -12,8 +12,10 @@ export function spans(numbers: readonly number[]): string {
     if (open?.last === number - 1) open.last = number
     else found.push({ first: number, last: number })
   }
-  const told = found.slice(0, MOST_SPANS)
+  const shown = found.slice(0, MOST_SPANS)
   const left = found.slice(MOST_SPANS).reduce((sum, { first, last }) => sum + last - first + 1, 0)
-  const text = told.map(({ first, last }) => (first === last ? `${first}` : `${first} to ${last}`)).join(', ')
+  const text = shown
+    .map(({ first, last }) => (first === last ? `${first}` : `${first} to ${last}`))
+    .join(', ')
   return left ? `${text} and ${left} more` : text
 }

@@ -13,15 +13,15 @@ import { draw } from './acts/draw'
 import { drop } from './acts/drop'
 import { handOver } from './acts/handOver'
 import { giveFate } from './acts/giveFate'
-import { keepFit } from './acts/saveFit'
-import { keepMicr } from './acts/saveMicr'
-import { keepPapersFor } from './acts/keepPdfsFor'
-import { keepReasons } from './acts/saveReasons'
-import { letGoOfPapers } from './acts/discardPdfs'
+import { saveFit } from './acts/saveFit'
+import { saveMicr } from './acts/saveMicr'
+import { keepPdfsFor } from './acts/keepPdfsFor'
+import { saveReasons } from './acts/saveReasons'
+import { discardPdfs } from './acts/discardPdfs'
 import { nameOperator } from './acts/nameOperator'
 import { load } from './acts/load'
-import { openAccount } from './acts/addAccount'
-import { openBook } from './acts/addBook'
+import { addAccount } from './acts/addAccount'
+import { addBook } from './acts/addBook'
 import { pick } from './acts/pick'
 import { print } from './acts/print'
 import { printAgain } from './acts/printAgain'
@@ -32,32 +32,32 @@ import { saveAccount } from './acts/saveAccount'
 import { saveLayout } from './acts/saveLayout'
 import { saveStock } from './acts/saveStock'
 import { switchBook } from './acts/switchBook'
-import { takeOn } from './acts/continueOffice'
-import { takeBack } from './acts/takeBack'
+import { continueOffice } from './acts/continueOffice'
+import { undoFate } from './acts/undoFate'
 import { withdraw } from './acts/withdraw'
 import { enterBill } from './acts/enterBill'
 import { changeBill } from './acts/changeBill'
 import { approveBill } from './acts/approveBill'
 import { holdBill } from './acts/holdBill'
 import { cancelBill } from './acts/cancelBill'
-import { keepBillLimit } from './acts/saveApprovalLimit'
-import { keepPayee } from './acts/savePayee'
+import { saveApprovalLimit } from './acts/saveApprovalLimit'
+import { savePayee } from './acts/savePayee'
 import { holdPayee } from './acts/holdPayee'
 import { mergePayees } from './acts/mergePayees'
-import { sendJournal } from './acts/exportJournal'
+import { exportJournal } from './acts/exportJournal'
 import { sharePayee } from './acts/sharePayee'
 import { unsharePayee } from './acts/unsharePayee'
-import { takePayeeChangeBack } from './acts/undoPayeeChange'
-import { takeIn } from './acts/importRows'
-import { takeBefore } from './acts/importEarlierChecks'
-import { takeBeforeBack } from './acts/undoEarlierChecks'
-import { takeIntakeBack } from './acts/undoImport'
-import { takeAmendBack } from './acts/undoAmend'
-import { takeBillChangeBack } from './acts/undoBillChange'
-import { keepBooksElsewhere } from './acts/setBooksElsewhere'
+import { undoPayeeChange } from './acts/undoPayeeChange'
+import { importRows } from './acts/importRows'
+import { importEarlierChecks } from './acts/importEarlierChecks'
+import { undoEarlierChecks } from './acts/undoEarlierChecks'
+import { undoImport } from './acts/undoImport'
+import { undoAmend } from './acts/undoAmend'
+import { undoBillChange } from './acts/undoBillChange'
+import { setBooksElsewhere } from './acts/setBooksElsewhere'
 import { drawWithBill } from './acts/drawWithBill'
 import { settle } from './acts/settle'
-import { payOtherwise } from './acts/payByOtherMeans'
+import { payByOtherMeans } from './acts/payByOtherMeans'
 
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
 export const acts = {
@@ -75,15 +75,15 @@ export const acts = {
   drop,
   giveFate,
   handOver,
-  keepFit,
-  keepMicr,
-  keepPapersFor,
-  keepReasons,
-  letGoOfPapers,
+  saveFit,
+  saveMicr,
+  keepPdfsFor,
+  saveReasons,
+  discardPdfs,
   nameOperator,
   load,
-  openAccount,
-  openBook,
+  addAccount,
+  addBook,
   pick,
   print,
   printAgain,
@@ -94,32 +94,32 @@ export const acts = {
   saveLayout,
   saveStock,
   switchBook,
-  takeBack,
-  takeOn,
+  undoFate,
+  continueOffice,
   withdraw,
   enterBill,
   changeBill,
   approveBill,
   holdBill,
   cancelBill,
-  keepBillLimit,
-  keepPayee,
+  saveApprovalLimit,
+  savePayee,
   holdPayee,
   mergePayees,
-  sendJournal,
+  exportJournal,
   sharePayee,
   unsharePayee,
-  takePayeeChangeBack,
-  takeIn,
-  takeBefore,
-  takeBeforeBack,
-  takeIntakeBack,
-  takeAmendBack,
-  takeBillChangeBack,
-  keepBooksElsewhere,
+  undoPayeeChange,
+  importRows,
+  importEarlierChecks,
+  undoEarlierChecks,
+  undoImport,
+  undoAmend,
+  undoBillChange,
+  setBooksElsewhere,
   drawWithBill,
   settle,
-  payOtherwise,
+  payByOtherMeans,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

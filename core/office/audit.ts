@@ -7,7 +7,7 @@ import { payeeAccount } from '../payments/payeeAccount'
 import { billsAstray, weightOf } from '../payments/settling'
 import type { Snapshot } from './tables'
 
-const standing: readonly string[] = ['on paper', 'issued', 'cleared']
+const stateOfStep: readonly string[] = ['on paper', 'issued', 'cleared']
 
 /** Takes down a sentence where something does not hold. */
 type Must = (holds: boolean, what: string) => void
@@ -52,7 +52,7 @@ function numbersHold(office: Snapshot, must: Must): ReadonlyMap<string, readonly
       !row.life.length || row.life.at(-1)?.fate === row.fate,
       `the history of ${row.number} does not end with ${row.fate}`,
     )
-    if (row.check && standing.includes(row.fate))
+    if (row.check && stateOfStep.includes(row.fate))
       carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
   }
   return carried

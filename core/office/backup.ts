@@ -152,11 +152,11 @@ function parsedJson(text: string): unknown {
 function manifestOf(parts: Readonly<Record<string, Uint8Array>>): Result<BackupManifest> {
   const bytes = parts[MANIFEST]
   if (!bytes) return wrong('backup-manifest', MANIFEST, 'it is missing, so this is not a backup of an office')
-  const told = parsedJson(strFromU8(bytes))
-  const version = (told as { version?: unknown } | undefined)?.version
+  const expected = parsedJson(strFromU8(bytes))
+  const version = (expected as { version?: unknown } | undefined)?.version
   if (typeof version === 'number' && version > VERSION)
     return wrong('backup-newer', MANIFEST, 'it was saved by a newer version of the program. Open it there')
-  const read = manifestSchema.safeParse(told)
+  const read = manifestSchema.safeParse(expected)
   if (!read.success) {
     const issue = read.error.issues[0]
     return wrong('backup-manifest', MANIFEST, `${issue?.path.join('.')} ${issue?.message}`)
@@ -179,10 +179,10 @@ const wasThere = (table: PartName, store: number): boolean => store >= sinceStor
 /** Refuses a part that is missing, was changed, or is not named by the manifest. */
 function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uint8Array>>): Result<true> {
   const named = new Set(manifest.parts.map(p => p.path))
-  for (const { path, sha256: told } of manifest.parts) {
+  for (const { path, sha256: expected } of manifest.parts) {
     const bytes = parts[path]
     if (!bytes) return wrong('backup-part', path, 'it is missing')
-    if (sha(bytes) !== told) return wrong('backup-part', path, 'it was changed after it was saved')
+    if (sha(bytes) !== expected) return wrong('backup-part', path, 'it was changed after it was saved')
   }
   const extra = Object.keys(parts).find(path => path !== MANIFEST && !named.has(path))
   if (extra) return wrong('backup-part', extra, 'it is not in the manifest')
@@ -200,15 +200,15 @@ function withBytes(value: unknown, parts: Readonly<Record<string, Uint8Array>>):
 }
 function rowsOf(
   table: PartName,
-  told: number | undefined,
+  expected: number | undefined,
   parts: Readonly<Record<string, Uint8Array>>,
 ): Result<unknown[]> {
   const path = pathOf(table)
   const bytes = parts[path]
   if (!bytes) return good([])
   const lines = strFromU8(bytes).split('\n').filter(Boolean)
-  if (lines.length !== told)
-    return wrong('backup-rows', path, `it has ${lines.length} lines, but ${told} were saved`)
+  if (lines.length !== expected)
+    return wrong('backup-rows', path, `it has ${lines.length} lines, but ${expected} were saved`)
   const rows: unknown[] = []
   for (const [i, line] of lines.entries()) {
     const row = parsedJson(line)
@@ -258,8 +258,8 @@ export function readBackup(file: Uint8Array): Result<BackupRead> {
   if (!agree.ok) return agree
   const read: Record<string, unknown[]> = {}
   for (const table of partNames) {
-    const told = manifest.value.parts.find(p => p.path === pathOf(table))?.rows
-    const rows = rowsOf(table, told, parts.value)
+    const expected = manifest.value.parts.find(p => p.path === pathOf(table))?.rows
+    const rows = rowsOf(table, expected, parts.value)
     if (!rows.ok) return rows
     read[table] = rows.value
   }

@@ -104,10 +104,10 @@ function withRemovals(decided: {
   readonly trail: TrailDraft
 }): { removes: Removals; trail: TrailDraft } {
   const { removes = {}, trail } = decided
-  const told = Object.entries(removes).map(([table, keys]) => `${table} ${keys.join(' ')}`)
+  const removed = Object.entries(removes).map(([table, keys]) => `${table} ${keys.join(' ')}`)
   return {
     removes,
-    trail: told.length ? { ...trail, about: { ...trail.about, removed: told.join('; ') } } : trail,
+    trail: removed.length ? { ...trail, about: { ...trail.about, removed: removed.join('; ') } } : trail,
   }
 }
 

@@ -4,14 +4,14 @@ import type { Decision, Stamp } from '../trail/trail'
 import type { HandedOver, OfficeSettings } from './settings'
 
 const MOST_LETTERS = 60
-const told = ({ to, at }: HandedOver): string => `handed over to ${to} on ${dayText(dayOfMoment(at))}`
+const handedText = ({ to, at }: HandedOver): string => `handed over to ${to} on ${dayText(dayOfMoment(at))}`
 
 /** The refusal of every other act in an office that was handed over; good where it was not. */
 export const stillHere = (settings: OfficeSettings | undefined): Result<true> =>
   settings?.handedOver
     ? refuse(
         'handed-over',
-        `This office was ${told(settings.handedOver)}. To work here, continue or take it back under Files, Hand over`,
+        `This office was ${handedText(settings.handedOver)}. To work here, continue or take it back under Files, Hand over`,
         {
           field: 'act',
         },
@@ -41,7 +41,7 @@ export function handOver(
  * Work goes on here: at the desk that it was handed to, or (`back`) at the one that handed it over, where the
  * other never took it on. Refused where it was not handed over.
  */
-export function takeOn(
+export function continueOffice(
   known: { settings: OfficeSettings },
   act: { back: boolean },
 ): Decision<{ settings: OfficeSettings[] }> {
@@ -52,8 +52,8 @@ export function takeOn(
     trail: {
       act: act.back ? 'Office taken back' : 'Office taken on',
       text: act.back
-        ? `Took the office back. It was ${told(handedOver)}; nobody worked there.`
-        : `Continued here the office that was ${told(handedOver)}.`,
+        ? `Took the office back. It was ${handedText(handedOver)}; nobody worked there.`
+        : `Continued here the office that was ${handedText(handedOver)}.`,
       about: {},
     },
   })

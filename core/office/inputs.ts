@@ -11,7 +11,7 @@ import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
 import { MOST_TAKEN } from '../imports/importRows'
 import { otherWays } from '../payments/payment'
-import { billTold, payee, payeeForm } from './rows/payees'
+import { billInput, payee, payeeForm } from './rows/payees'
 import { allocations, checkFacts, payment } from './rows/payments'
 import { micrFit, outcome, printing, runPaper, skipped } from './rows/runs'
 import { reasonList } from './rows/settings'
@@ -50,7 +50,7 @@ const drawing = z.strictObject({
   apart: text.exactOptional(),
 })
 const entering = z.strictObject({
-  ...billTold.shape,
+  ...billInput.shape,
   id: id<'bill'>(),
   draft: z.boolean().exactOptional(),
 })
@@ -104,7 +104,12 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     date: day.exactOptional(),
   }),
   cancelBill: z.strictObject({ ...aBill, why: text }),
-  changeBill: z.strictObject({ ...aBill, from: billTold, to: billTold, draft: z.boolean().exactOptional() }),
+  changeBill: z.strictObject({
+    ...aBill,
+    from: billInput,
+    to: billInput,
+    draft: z.boolean().exactOptional(),
+  }),
   clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
   adjustBalance: z.strictObject({
     accountId: id<'account'>(),
@@ -131,24 +136,24 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     hold: z.strictObject({ kind: z.enum(['held', 'disputed']), why: text }).nullable(),
   }),
   holdPayee: z.strictObject({ payeeId: id<'payee'>(), why: text.nullable() }),
-  keepBillLimit: z.strictObject({ companyId: id<'company'>(), secondAbove: cents.nullable() }),
-  keepFit: z.strictObject({ fit: fit.omit({ madeAt: true, by: true, confirmed: true }) }),
-  keepMicr: z.strictObject({
+  saveApprovalLimit: z.strictObject({ companyId: id<'company'>(), secondAbove: cents.nullable() }),
+  saveFit: z.strictObject({ fit: fit.omit({ madeAt: true, by: true, confirmed: true }) }),
+  saveMicr: z.strictObject({
     printer,
     micr: z.strictObject({ ...micrFit, how: z.enum(['by eye', 'by scan']) }),
   }),
-  keepPapersFor: z.strictObject({ days: z.number().nullable() }),
-  keepPayee: z.strictObject({
+  keepPdfsFor: z.strictObject({ days: z.number().nullable() }),
+  savePayee: z.strictObject({
     id: id<'payee'>(),
     companyId: id<'company'>(),
     from: bare(payeeForm).exactOptional(),
     to: bare(payeeForm),
   }),
-  keepReasons: reasonList,
-  letGoOfPapers: z.strictObject({ runIds: keys(id<'run'>()) }),
+  saveReasons: reasonList,
+  discardPdfs: z.strictObject({ runIds: keys(id<'run'>()) }),
   mergePayees: z.strictObject({ fromId: id<'payee'>(), intoId: id<'payee'>() }),
   handOver: z.strictObject({ to: text }),
-  takeOn: z.strictObject({ back: z.boolean() }),
+  continueOffice: z.strictObject({ back: z.boolean() }),
   nameOperator: z.strictObject({ name: text }),
   load: z.strictObject({
     ...aRun,
@@ -157,7 +162,7 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     firstPlace: count.exactOptional(),
     gap: z.strictObject({ fate: z.enum(givenFates), why: text, count }).exactOptional(),
   }),
-  openAccount: z.strictObject({
+  addAccount: z.strictObject({
     company: companyForm,
     ledgers: z.array(ledger).max(1000),
     account: bare(account),
@@ -165,8 +170,8 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     opening: cents,
     equity: id<'ledger'>(),
   }),
-  openBook: z.strictObject({ book }),
-  payOtherwise: z.strictObject({
+  addBook: z.strictObject({ book }),
+  payByOtherMeans: z.strictObject({
     accountId: id<'account'>(),
     draw: drawing,
     way: z.enum(otherWays),
@@ -209,11 +214,11 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     companyId: id<'company'>(),
     payments: z.array(z.strictObject({ accountId: id<'account'>(), draw: drawing })).max(5000),
   }),
-  sendJournal: z.strictObject({ companyId: id<'company'>(), through: day }),
+  exportJournal: z.strictObject({ companyId: id<'company'>(), through: day }),
   sharePayee: z.strictObject({ payeeId: id<'payee'>(), companyId: id<'company'>(), id: id<'payee'>() }),
-  keepBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
-  takeIn: taking,
-  takeBefore: z.strictObject({
+  setBooksElsewhere: z.strictObject({ companyId: id<'company'>(), elsewhere: z.boolean() }),
+  importRows: taking,
+  importEarlierChecks: z.strictObject({
     taking,
     checks: z
       .array(
@@ -230,14 +235,14 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
       .max(MOST_TAKEN),
     held: z.boolean(),
   }),
-  takeBeforeBack: z.strictObject({ intakeId: id<'intake'>() }),
-  takeIntakeBack: z.strictObject({ intakeId: id<'intake'>() }),
-  takeAmendBack: z.strictObject(aPayment),
-  takeBillChangeBack: z.strictObject(aBill),
-  takePayeeChangeBack: z.strictObject({ payeeId: id<'payee'>() }),
+  undoEarlierChecks: z.strictObject({ intakeId: id<'intake'>() }),
+  undoImport: z.strictObject({ intakeId: id<'intake'>() }),
+  undoAmend: z.strictObject(aPayment),
+  undoBillChange: z.strictObject(aBill),
+  undoPayeeChange: z.strictObject({ payeeId: id<'payee'>() }),
   unsharePayee: z.strictObject({ payeeId: id<'payee'>() }),
   switchBook: z.strictObject({ ...aRun, ...aBook }),
-  takeBack: z.strictObject({
+  undoFate: z.strictObject({
     ...aBook,
     numbers,
     to: z.enum(foundFates).exactOptional(),

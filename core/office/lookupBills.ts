@@ -1,6 +1,6 @@
 import type { Id } from '../base/id'
 import type { Entry } from '../ledger/entry'
-import { alikeKey, entryIdOf, type Bill, type BillTold } from '../bills/bill'
+import { alikeKey, entryIdOf, type Bill, type BillInput } from '../bills/bill'
 import type { ChangeKnown } from '../payments/changeBill'
 import type { BillKnown } from '../bills/enterBill'
 import type { PayeeKnown } from '../payees/savePayee'
@@ -22,7 +22,7 @@ export async function billKnown(
   reading: Reading,
   companyId: Id<'company'>,
   billId: Id<'bill'>,
-  told: Pick<BillTold, 'payeeId' | 'number' | 'lines'>,
+  told: Pick<BillInput, 'payeeId' | 'number' | 'lines'>,
 ): Promise<BillKnown> {
   return {
     bill: await reading.get('bills', billId),
@@ -42,7 +42,7 @@ export async function entryOfBill(reading: Reading, bill: Bill): Promise<Entry |
 }
 
 /** What changing a bill must know. */
-export const changeKnown = async (reading: Reading, bill: Bill, to: BillTold): Promise<ChangeKnown> => ({
+export const changeKnown = async (reading: Reading, bill: Bill, to: BillInput): Promise<ChangeKnown> => ({
   ...(await billKnown(reading, bill.companyId, bill.id, to)),
   entry: await entryOfBill(reading, bill),
   waiting: (await reading.where('payments', 'payee', [bill.payeeId])).filter(

@@ -69,7 +69,7 @@ export async function touched(
 export const carrying = (reading: Reading, payments: readonly Id<'payment'>[]): Promise<NumberRow[]> =>
   reading.where('numbers', 'payment', payments)
 /** The number that stands for a payment, among those that ever carried it. */
-export const standing = (rows: readonly NumberRow[]): NumberRow | undefined =>
+export const stateOfStep = (rows: readonly NumberRow[]): NumberRow | undefined =>
   rows.find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
 
 export const openRuns = (reading: Reading, bookId: Id<'book'>): Promise<Run[]> =>

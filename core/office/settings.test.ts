@@ -5,7 +5,7 @@ import { must } from '../base/result'
 import type { CheckNumber } from '../numbers/book'
 import { perform } from './actTypes'
 import { MemoryOffice } from './memory'
-import { keepReasons, reasonKinds, type ReasonKind } from './settings'
+import { saveReasons, reasonKinds, type ReasonKind } from './settings'
 import { account, drawOf, opened, printed } from './test/office'
 
 const at = (day: string) => ({ at: `${day}T10:00:00.000-05:00`, by: 'Test' })
@@ -40,12 +40,12 @@ describe('what an office sets for itself', () => {
     fc.assert(
       fc.property(kind, typed, (id, reasons) => {
         const meant = new Set(reasons.map(r => r.trim()).filter(Boolean))
-        const kept = keepReasons({ reasons: ['something else'] }, { id, reasons })
+        const kept = saveReasons({ reasons: ['something else'] }, { id, reasons })
         const fits = meant.size <= 20 && [...meant].every(r => r.length <= 120)
         expect(kept.ok).toBe(fits)
         if (!kept.ok) return
         expect(kept.value.changes.reasonLists).toEqual([{ id, reasons: [...meant] }])
-        expect(keepReasons({ reasons: [...meant] }, { id, reasons })).toMatchObject({
+        expect(saveReasons({ reasons: [...meant] }, { id, reasons })).toMatchObject({
           refusal: { code: 'reasons-same' },
         })
       }),
@@ -55,11 +55,11 @@ describe('what an office sets for itself', () => {
   it('PDFs go when they are old enough, and the trail says whose; nothing else goes with them', async () => {
     const { office, runId } = await officeWithPaper('2026-01-10')
     const before = office.snapshot()
-    const letGo = (day: string) => perform(office, 'letGoOfPapers', { runIds: [runId] }, at(day))
-    expect(await letGo('2026-12-01')).toMatchObject({ ok: false, refusal: { code: 'papers-kept' } })
-    must(await perform(office, 'keepPapersFor', { days: 30 }, at('2026-01-11')))
-    expect(await letGo('2026-02-09')).toMatchObject({ ok: false, refusal: { code: 'papers-young' } })
-    must(await letGo('2026-02-10'))
+    const release = (day: string) => perform(office, 'discardPdfs', { runIds: [runId] }, at(day))
+    expect(await release('2026-12-01')).toMatchObject({ ok: false, refusal: { code: 'papers-kept' } })
+    must(await perform(office, 'keepPdfsFor', { days: 30 }, at('2026-01-11')))
+    expect(await release('2026-02-09')).toMatchObject({ ok: false, refusal: { code: 'papers-young' } })
+    must(await release('2026-02-10'))
     const after = office.snapshot()
     expect(after.papers).toEqual([])
     expect(after.trail.at(-1)).toMatchObject({ act: 'PDFs deleted', about: { removed: `papers ${runId}` } })
@@ -69,7 +69,7 @@ describe('what an office sets for itself', () => {
       settings: [],
       trail: [],
     })
-    expect(await letGo('2026-02-11')).toMatchObject({ ok: false, refusal: { code: 'papers-none' } })
+    expect(await release('2026-02-11')).toMatchObject({ ok: false, refusal: { code: 'papers-none' } })
   })
 
   it('who works here stands in the trail when it changes', async () => {
@@ -84,7 +84,7 @@ describe('what an office sets for itself', () => {
   it('an office that was handed over does nothing until it is taken on, and both stand in the trail', async () => {
     const { office } = await officeWithPaper('2026-01-10')
     const when = at('2026-01-12')
-    must(await perform(office, 'keepPapersFor', { days: 30 }, when))
+    must(await perform(office, 'keepPdfsFor', { days: 30 }, when))
     expect(await perform(office, 'handOver', { to: ' ' }, when)).toMatchObject({ refusal: { field: 'to' } })
     must(await perform(office, 'handOver', { to: ' Back desk ' }, when))
     const away = office.snapshot()
@@ -94,11 +94,11 @@ describe('what an office sets for itself', () => {
     expect(
       await perform(office, 'draw', { accountId: account.id, draw: drawOf('q', 5) }, when),
     ).toMatchObject(refused)
-    expect(await perform(office, 'letGoOfPapers', { runIds: [] }, when)).toMatchObject(refused)
+    expect(await perform(office, 'discardPdfs', { runIds: [] }, when)).toMatchObject(refused)
     expect(await perform(office, 'handOver', { to: 'Third desk' }, when)).toMatchObject(refused)
     expect(office.snapshot()).toEqual(away)
-    must(await perform(office, 'takeOn', { back: false }, at('2026-01-13')))
-    expect(await perform(office, 'takeOn', { back: true }, when)).toMatchObject({
+    must(await perform(office, 'continueOffice', { back: false }, at('2026-01-13')))
+    expect(await perform(office, 'continueOffice', { back: true }, when)).toMatchObject({
       refusal: { code: 'handed-not' },
     })
     expect(office.snapshot().settings).toEqual([{ id: 'office', keepPapersDays: 30 }])

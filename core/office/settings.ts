@@ -42,7 +42,7 @@ const MOST_LETTERS = 120
  * the list
  * says all that already.
  */
-export function keepReasons(
+export function saveReasons(
   known: { reasons: readonly string[] },
   act: ReasonList,
 ): Decision<{ reasonLists: ReasonList[] }> {
@@ -99,7 +99,7 @@ export interface OfficeSettings {
 export const usualSettings: OfficeSettings = { id: 'office', keepPapersDays: null }
 
 /** Says for how many days the PDFs of runs are kept: whole days, at least one. */
-export function keepPapersFor(
+export function keepPdfsFor(
   known: { settings: OfficeSettings },
   act: { days: number | null },
 ): Decision<{ settings: OfficeSettings[] }> {
@@ -129,7 +129,7 @@ export function keepPapersFor(
  * check stays, so that each can be made again. Refused where a run is not counted off, or not long enough
  * ago.
  */
-export function letGoOfPapers(
+export function discardPdfs(
   known: { settings: OfficeSettings; runs: readonly Run[] },
   stamp: Stamp,
 ): Decision<Record<never, never>> {
@@ -170,7 +170,7 @@ export function nameOperator(act: { name: string }, stamp: Stamp): Decision<Reco
 }
 
 /** The keys of runs whose PDFs may be let go, among those that are kept. */
-export const papersToLetGo = (settings: OfficeSettings, runs: readonly Run[], today: string): Id<'run'>[] =>
+export const pdfsToDiscard = (settings: OfficeSettings, runs: readonly Run[], today: string): Id<'run'>[] =>
   settings.keepPapersDays === null
     ? []
-    : runs.filter(r => letGoOfPapers({ settings, runs: [r] }, { at: today, by: '' }).ok).map(r => r.id)
+    : runs.filter(r => discardPdfs({ settings, runs: [r] }, { at: today, by: '' }).ok).map(r => r.id)

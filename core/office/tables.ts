@@ -7,7 +7,7 @@ import type { LedgerTotal } from '../ledger/totals'
 import type { BankAccount, Company } from '../accounts/account'
 import type { Payment } from '../payments/payment'
 import type { Bill } from '../bills/bill'
-import type { Intake } from '../imports/importRows'
+import type { ImportedFile } from '../imports/importRows'
 import type { Payee } from '../payees/payee'
 import type { CheckCopy, LayoutVersion, Run } from '../runs/run'
 import type { TrailLine } from '../trail/trail'
@@ -45,7 +45,7 @@ export interface Tables {
   readonly papers: Paper
   readonly reasonLists: ReasonList
   readonly settings: OfficeSettings
-  readonly intakes: Intake
+  readonly intakes: ImportedFile
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables

@@ -50,4 +50,4 @@ function take(layout: Layout, side: Side): Layout {
 }
 
 export const applyEdit = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.after)
-export const takeBack = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.before)
+export const undoEdit = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.before)

@@ -1,4 +1,4 @@
-import { applyEdit, editBetween, takeBack, type LayoutEdit } from './edit'
+import { applyEdit, editBetween, undoEdit, type LayoutEdit } from './edit'
 import type { Layout } from './layout'
 import { applyOwn, noOwn, ownOf, type OwnSettings } from './own'
 
@@ -52,7 +52,7 @@ export function withOwn(work: Workpiece, scope: Scope, after: OwnSettings): Work
 
 const put = (work: Workpiece, step: Step, side: 'before' | 'after'): Workpiece =>
   'edit' in step
-    ? { ...work, common: (side === 'before' ? takeBack : applyEdit)(work.common, step.edit) }
+    ? { ...work, common: (side === 'before' ? undoEdit : applyEdit)(work.common, step.edit) }
     : { ...work, owns: { ...work.owns, [step.scope]: step[side] } }
 
 /** The scope in which the next step taken back, or done again, was made; undefined where there is none. */

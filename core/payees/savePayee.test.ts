@@ -4,7 +4,7 @@ import { must } from '../base/result'
 import { outcome } from '../base/test/outcome'
 import { company, payee, payeeOf } from '../office/test/office'
 import type { Company } from '../accounts/account'
-import { holdPayee, keepPayee, takePayeeChangeBack, type PayeeKnown } from './savePayee'
+import { holdPayee, savePayee, undoPayeeChange, type PayeeKnown } from './savePayee'
 import { mergePayees } from '../payments/mergePayees'
 import type { Payee, PayeeForm } from './payee'
 import { sharePayee, unsharePayee } from './sharePayee'
@@ -28,11 +28,11 @@ const form: PayeeForm = {
 }
 const id = idOf<'payee'>('new')
 const keep = (to: Partial<PayeeForm>, more: Partial<PayeeKnown> = {}) =>
-  keepPayee(known(more), { id, companyId: company.id, to: { ...form, ...to } }, stamp)
+  savePayee(known(more), { id, companyId: company.id, to: { ...form, ...to } }, stamp)
 const formOf = ({ id: _, companyId: __, onHold: ___, ...told }: Payee): PayeeForm => told
 const change = (to: Partial<PayeeForm>, of: Payee = payee, more: Partial<PayeeKnown> = {}) => {
   const act = { id: of.id, companyId: company.id, from: formOf(of), to: { ...formOf(of), ...to } }
-  return keepPayee(known({ payee: of, ...more }), act, stamp)
+  return savePayee(known({ payee: of, ...more }), act, stamp)
 }
 const address = (n: number) => Array.from({ length: n }, (_, i) => `Line ${i + 1}`)
 const others = (n: number) => Array.from({ length: n }, (_, i) => ({ name: `Yard ${i}`, lines: ['x'] }))
@@ -112,7 +112,7 @@ describe('a payee that is changed', () => {
     const held = { ...payee, onHold: true, holdWhy: 'asks twice' }
     const from = formOf(payee)
     const act = { id: payee.id, companyId: company.id, from, to: { ...from, name: 'Shoreline Lumber' } }
-    const done = must(keepPayee(known({ payee: held }), act, stamp))
+    const done = must(savePayee(known({ payee: held }), act, stamp))
     expect(done.changes.payees).toEqual([
       {
         ...held,
@@ -139,16 +139,16 @@ describe('a payee that is changed', () => {
     )
     expect(outcome(change({ memo: 'x' }, { ...payee, became: rope.id }))).toBe('payee-merged at name')
     const at = { id: payee.id, companyId: company.id, to: formOf(payee) }
-    expect(outcome(keepPayee(known({ payee }), at, stamp))).toBe('payee-known at name')
-    expect(outcome(keepPayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
+    expect(outcome(savePayee(known({ payee }), at, stamp))).toBe('payee-known at name')
+    expect(outcome(savePayee(known(), { ...at, from: formOf(payee) }, stamp))).toBe('payee-gone at name')
     const old = { ...at, from: { ...formOf(payee), memo: 'Pine' }, to: { ...formOf(payee), memo: 'Oak' } }
-    expect(outcome(keepPayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
+    expect(outcome(savePayee(known({ payee }), old, stamp))).toBe('changed-meanwhile at memo')
     expect(outcome(change({ name: 'COBALT rope' }))).toBe('payee-known at name')
   })
   it('goes back once, to what was told before', () => {
-    expect(outcome(takePayeeChangeBack(known({ payee }), stamp))).toBe('nothing-changed at name')
+    expect(outcome(undoPayeeChange(known({ payee }), stamp))).toBe('nothing-changed at name')
     const [changed] = must(change({ memo: 'Oak' })).changes.payees
-    const back = must(takePayeeChangeBack(known({ payee: changed }), stamp))
+    const back = must(undoPayeeChange(known({ payee: changed }), stamp))
     expect(back.changes.payees).toEqual([payee])
     expect(back.trail.act).toBe('Payee change undone')
   })
@@ -203,7 +203,7 @@ describe('a payee of several companies', () => {
     ]
     const act = (name: string) => {
       const { shared: _, ...from } = formOf(here) as Payee
-      return keepPayee(
+      return savePayee(
         known({ payee: here, elsewhere }),
         { id: here.id, companyId: company.id, from, to: { ...from, name } },
         stamp,

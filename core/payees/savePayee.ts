@@ -168,7 +168,7 @@ function keptElsewhere(known: PayeeKnown, kept: Payee, stamp: Stamp): Result<Pay
  * Writes a payee down, or changes one: only what differs between what the form began from and what it holds.
  * How name and address stood before stays with the payee, since the next check says that they changed.
  */
-export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): Decision<{ payees: Payee[] }> {
+export function savePayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): Decision<{ payees: Payee[] }> {
   const { payee } = known
   if (payee && payee.companyId !== act.companyId)
     return refuse('payee-elsewhere', 'This payee belongs to another company', at('name'))
@@ -208,11 +208,11 @@ export function keepPayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
 }
 
 /** Takes the last change of a payee back; refused as a change is. */
-export function takePayeeChangeBack(known: PayeeKnown, stamp: Stamp): Decision<{ payees: Payee[] }> {
+export function undoPayeeChange(known: PayeeKnown, stamp: Stamp): Decision<{ payees: Payee[] }> {
   const { payee } = known
   if (!payee?.was) return refuse('nothing-changed', 'There is no change to undo', at('name'))
   const act = { id: payee.id, companyId: payee.companyId, from: formOf(payee), to: payee.was }
-  const back = keepPayee(known, act, stamp)
+  const back = savePayee(known, act, stamp)
   if (!back.ok) return back
   const [{ was: _, ...as }, ...others] = back.value.changes.payees as [Payee, ...Payee[]]
   return good({

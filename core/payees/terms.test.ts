@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { addDays, daysBetween, plainDate } from '../base/dates'
 import { must } from '../base/result'
 import { cents } from '../money/cents'
-import { discountOf, dueDate, readTerms, tellTerms, type Terms } from './terms'
+import { discountOf, dueDate, readTerms, termsText, type Terms } from './terms'
 
 const day = (text: string) => must(plainDate(text))
 const terms = fc.record(
@@ -20,7 +20,7 @@ const terms = fc.record(
 
 describe('terms', () => {
   it('are read as they are told', () => {
-    fc.assert(fc.property(terms, t => void expect(must(readTerms(tellTerms(t as Terms)))).toEqual(t)))
+    fc.assert(fc.property(terms, t => void expect(must(readTerms(termsText(t as Terms)))).toEqual(t)))
     expect(must(readTerms('2/10, net 30'))).toEqual({
       from: 'date',
       days: 30,
@@ -47,7 +47,7 @@ describe('terms', () => {
     // Words of another kind are kept beside the days that a person gives.
     const kept = must(readTerms('per contract 7', 'terms', 21))
     expect(kept).toEqual({ from: 'date', days: 21, text: 'per contract 7' })
-    expect(must(readTerms(tellTerms(kept)))).toEqual(kept)
+    expect(must(readTerms(termsText(kept)))).toEqual(kept)
   })
   it.each([
     ['net', 'terms-pattern'],

@@ -89,7 +89,7 @@ export function readTerms(text: string, field = 'terms', daysFor?: number): Resu
 }
 
 /** Terms as they are written in the trade: what `readTerms` reads. */
-export function tellTerms(terms: Terms): string {
+export function termsText(terms: Terms): string {
   const { discount, text } = terms
   const early = discount ? `${discount.hundredths / 100}/${discount.within} ` : ''
   const late = {

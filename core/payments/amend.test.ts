@@ -4,7 +4,7 @@ import { must } from '../base/result'
 import { cameTo, outcome } from '../base/test/outcome'
 import { cents } from '../money/cents'
 import { account, company, drawKnown, payee } from '../office/test/office'
-import { amend, bringBack, takeAmendBack, withdraw, type Amending } from './amend'
+import { amend, bringBack, undoAmend, withdraw, type Amending } from './amend'
 import type { Bill } from '../bills/bill'
 import type { Payment } from './payment'
 import { billOf } from '../bills/test/bill'
@@ -201,7 +201,7 @@ describe('a payment in the lane', () => {
 })
 
 describe('the last change of a payment', () => {
-  const back = (of: Payment, more: object = {}) => takeAmendBack({ payment: of, ...known(more) })
+  const back = (of: Payment, more: object = {}) => undoAmend({ payment: of, ...known(more) })
   it('is taken back: it stands as before, to its stub lines and what was wrong on the paper', () => {
     for (const before of [
       payment({ correct: 'amount', memo: 'larch', lines: [line(120_00)] }),

@@ -1,6 +1,6 @@
 import { dayText, plainDate, type PlainDate } from '../base/dates'
 import { sentence } from '../base/sentence'
-import { changeTold } from '../trail/changeText'
+import { changeText } from '../trail/changeText'
 import type { Id } from '../base/id'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
@@ -14,7 +14,7 @@ import type { Allocation, Settles } from '../bills/allocation'
 import type { Bill } from '../bills/bill'
 import { discountInTime } from './mayAllocate'
 import { isLive, type Payee } from '../payees/payee'
-import type { Payment, PaymentTold } from './payment'
+import type { Payment, PaymentInput } from './payment'
 import { freedOf, reallocated, settledAnew } from './reallocate'
 import { settlesOf } from './settleDraw'
 import { addressLines, payeeName, printable } from '../faces/texts'
@@ -178,20 +178,20 @@ function amended(payment: Payment, act: Amending, known: AmendKnown): Result<Pay
   return good(next)
 }
 
-const partsTold = ({ settles }: Payment): string =>
+const partsText = ({ settles }: Payment): string =>
   (settles?.bills ?? []).map(a => figures(cents(a.amount + a.discount))).join(' + ')
 
 const laneDay = ({ scheduled }: Payment): string => (scheduled ? dayText(scheduled) : '')
 /** What is other in a payment than before, each with old and new; empty where nothing is. */
 function differences(old: Payment, now: Payment): string {
   return [
-    changeTold('payee', old.name, now.name),
-    changeTold('address', old.address.join(', '), now.address.join(', ')),
-    changeTold('date', dayText(old.date), dayText(now.date)),
-    changeTold('amount', figures(old.amount), figures(now.amount)),
-    changeTold('memo', old.memo, now.memo),
-    changeTold('bills', partsTold(old), partsTold(now)),
-    changeTold('day it enters the lane', laneDay(old), laneDay(now)),
+    changeText('payee', old.name, now.name),
+    changeText('address', old.address.join(', '), now.address.join(', ')),
+    changeText('date', dayText(old.date), dayText(now.date)),
+    changeText('amount', figures(old.amount), figures(now.amount)),
+    changeText('memo', old.memo, now.memo),
+    changeText('bills', partsText(old), partsText(now)),
+    changeText('day it enters the lane', laneDay(old), laneDay(now)),
   ]
     .filter(Boolean)
     .join('; ')
@@ -210,14 +210,14 @@ export function amend(
   if (act.settles && known.payments.length > 1)
     return refuse('payments-one', 'Choose bills for one payment at a time', { field: 'bills' })
   const payments: Payment[] = []
-  const told: string[] = []
+  const changeTexts: string[] = []
   for (const payment of known.payments) {
     const next = amended(payment, act, known)
     if (!next.ok) return next
     const other = differences(payment, next.value)
     if (!other) continue
     payments.push({ ...next.value, was: toldOf(payment) })
-    told.push(`Changed the payment to ${payment.name}: ${other}.`)
+    changeTexts.push(`Changed the payment to ${payment.name}: ${other}.`)
   }
   const [first] = payments
   if (!first) return refuse('nothing-changed', 'Nothing was changed', { field: 'payments' })
@@ -225,13 +225,13 @@ export function amend(
     changes: { payments },
     trail: {
       act: 'Payment changed',
-      text: told.join(' '),
+      text: changeTexts.join(' '),
       about: { account: first.accountId, ...(payments.length === 1 && { payment: first.id }) },
     },
   })
 }
 
-const toldOf = (payment: Payment): PaymentTold => {
+const toldOf = (payment: Payment): PaymentInput => {
   const { name, address, date, amount, memo, lines, split, settles, scheduled, correct } = payment
   return {
     ...{ name, address, date, amount, memo, lines, split },
@@ -241,8 +241,12 @@ const toldOf = (payment: Payment): PaymentTold => {
   }
 }
 /** What a payment settles of bills once its last change is taken back; refused where it cannot any more. */
-function settlesAsBefore(payment: Payment, was: PaymentTold, known: AmendKnown): Result<Settles | undefined> {
-  const costs = ({ amount, split, settles }: PaymentTold): string => JSON.stringify([amount, split, settles])
+function settlesAsBefore(
+  payment: Payment,
+  was: PaymentInput,
+  known: AmendKnown,
+): Result<Settles | undefined> {
+  const costs = ({ amount, split, settles }: PaymentInput): string => JSON.stringify([amount, split, settles])
   if (costs(toldOf(payment)) === costs(was)) return good(was.settles)
   const may = mayCostOther(payment, was.amount)
   if (!may.ok) return may
@@ -253,7 +257,7 @@ function settlesAsBefore(payment: Payment, was: PaymentTold, known: AmendKnown):
  * Takes the last change of a payment in the lane back, as long as nothing depends on it: refused as a change
  * is. Its stub lines and ledger parts are those of before, to the cent.
  */
-export function takeAmendBack(
+export function undoAmend(
   known: AmendKnown & { readonly payment: Payment },
 ): Decision<{ payments: Payment[] }> {
   const { payment } = known

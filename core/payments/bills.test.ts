@@ -96,8 +96,8 @@ describe('a bill', () => {
       way: 'transfer',
       reference: 'T 1',
     } as const
-    expect(await act('payOtherwise', { ...pay, reference: ' ' })).toBe('reference-blank')
-    expect(await act('payOtherwise', pay)).toBe('done')
+    expect(await act('payByOtherMeans', { ...pay, reference: ' ' })).toBe('reference-blank')
+    expect(await act('payByOtherMeans', pay)).toBe('done')
     expect([bill('a').stage, owed()]).toEqual(['paid', 0])
     expect(ledgerBalance(office.kept.entries.values(), company.payables!.discountId)).toBe(-200)
     expect(await act('bringBack', { paymentId: idOf<'payment'>('x') })).toBe('bill-not-payable')
@@ -122,7 +122,7 @@ describe('a bill', () => {
   })
   it('and its last change are two things: taken back it stands as before, in the ledger too, unless a payment holds on to it', async () => {
     const { act, bill, change, enter, owed } = desk()
-    const back = () => act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
+    const back = () => act('undoBillChange', { billId: idOf<'bill'>('a') })
     await enter(entering('a', 20_000, { discount: { until: day, amount: cents(200) } }))
     const before = toldOf(bill('a'))
     expect(await back()).toBe('nothing-changed')
@@ -181,11 +181,11 @@ describe('a payee', () => {
     expect(row('y1')).toMatchObject({ address: payee.address, split: [], memo: 'theirs' })
     expect(await share()).toBe('payee-shared')
     const keep = (change: object) =>
-      act('keepPayee', { id: payee.id, companyId: company.id, from: to, to: { ...to, ...change } })
+      act('savePayee', { id: payee.id, companyId: company.id, from: to, to: { ...to, ...change } })
     expect(await keep({ address: ['2 New Road'], memo: 'ours' })).toBe('done')
     expect(row('y1')).toMatchObject({ address: ['2 New Road'], memo: 'theirs' })
     expect(row('y1').before?.address).toEqual(payee.address)
-    expect(await act('takePayeeChangeBack', { payeeId: payee.id })).toBe('done')
+    expect(await act('undoPayeeChange', { payeeId: payee.id })).toBe('done')
     expect([row('p1').address, row('y1').address, row('p1').memo]).toEqual([
       payee.address,
       payee.address,
@@ -197,7 +197,7 @@ describe('a payee', () => {
   })
   it('of a company whose books are elsewhere needs no ledger account; entries are kept all the same', async () => {
     const { office, act } = desk()
-    const books = (elsewhere: boolean) => act('keepBooksElsewhere', { companyId: company.id, elsewhere })
+    const books = (elsewhere: boolean) => act('setBooksElsewhere', { companyId: company.id, elsewhere })
     expect([await books(false), await books(true), await books(true)]).toEqual([
       'nothing-changed',
       'done',

@@ -5,14 +5,14 @@ import { cameTo, outcome } from '../base/test/outcome'
 import { entry, sided } from '../ledger/entry'
 import { cents } from '../money/cents'
 import { company, drawKnown, payee } from '../office/test/office'
-import { open, type Bill, type BillTold } from '../bills/bill'
+import { open, type Bill, type BillInput } from '../bills/bill'
 import {
   approveBill,
   cancelBill,
   changeBill,
   fixedBecause,
   holdBill,
-  takeBillChangeBack,
+  undoBillChange,
   toldOf,
   type ChangeKnown,
   type ChangingBill,
@@ -44,7 +44,7 @@ const entryOf = ({ id, companyId, date, amount }: Bill) =>
   })
 
 const change = (
-  to: Partial<BillTold>,
+  to: Partial<BillInput>,
   of: Bill | undefined = bill,
   more: Partial<ChangeKnown> & Partial<ChangingBill> = {},
 ) => {
@@ -95,7 +95,7 @@ describe('a bill that is changed', () => {
     const discount = { until: day('2026-11-10'), amount: cents(2_00) }
     expect(must(change({ discount })).trail.text).toMatch(/: discount changed\.$/)
   })
-  it.each<[string, Partial<BillTold>, number]>([
+  it.each<[string, Partial<BillInput>, number]>([
     ['another number', { number: 'A-2' }, 2],
     ['another day', { date: day('2026-11-03') }, 2],
     ['another amount', lines(90_00), 2],
@@ -106,7 +106,7 @@ describe('a bill that is changed', () => {
     expect(must(change(to)).changes.entries).toHaveLength(count)
   })
   it('that somebody said yes to needs another yes for anything but its words and its day', () => {
-    const after = (to: Partial<BillTold>) => must(change(to, approved)).changes.bills[0]!
+    const after = (to: Partial<BillInput>) => must(change(to, approved)).changes.bills[0]!
     expect(after({ memo: 'Oak', due: day('2026-12-20') })).toMatchObject({
       stage: 'payable',
       approvedBy: 'Other',
@@ -171,17 +171,17 @@ describe('a bill that is changed', () => {
   })
   it('stands as before once its last change is taken back', () => {
     const changed = must(change({ memo: 'Oak' })).changes.bills[0]!
-    const back = must(takeBillChangeBack(known({ bill: changed, entry: entryOf(bill) }), stamp))
+    const back = must(undoBillChange(known({ bill: changed, entry: entryOf(bill) }), stamp))
     expect(back.changes).toEqual({ bills: [bill], entries: [], payments: [] })
     expect(back.trail).toMatchObject({
       act: 'Bill change undone',
       text: 'Undid the last change to bill A-1 from Shoreline Timber: memo removed (was Oak).',
     })
     const none = 'nothing-changed (bill) There is no change to undo.'
-    expect(cameTo(takeBillChangeBack(known({ bill }), stamp))).toBe(none)
-    expect(cameTo(takeBillChangeBack(known(), stamp))).toBe(none)
+    expect(cameTo(undoBillChange(known({ bill }), stamp))).toBe(none)
+    expect(cameTo(undoBillChange(known(), stamp))).toBe(none)
     const held = { ...changed, was: { ...toldOf(bill), amount: cents(1) }, promised: cents(1) }
-    expect(outcome(takeBillChangeBack(known({ bill: held }), stamp))).toBe('bill-fixed at amount')
+    expect(outcome(undoBillChange(known({ bill: held }), stamp))).toBe('bill-fixed at amount')
   })
 })
 

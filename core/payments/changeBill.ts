@@ -1,24 +1,24 @@
 import { dayText } from '../base/dates'
 import { sentence } from '../base/sentence'
-import { changeTold, undone } from '../trail/changeText'
+import { changeText, undone } from '../trail/changeText'
 import { merged } from '../base/merge'
 import { good, refuse, type Result } from '../base/result'
 import type { Entry } from '../ledger/entry'
 import { figures } from '../money/figures'
 import type { Decision, Stamp } from '../trail/trail'
 import type { Company } from '../accounts/account'
-import type { Bill, BillTold } from '../bills/bill'
+import type { Bill, BillInput } from '../bills/bill'
 import { takenBack } from '../bills/billEntry'
 import { operatorKey, withOperator } from '../base/operator'
 import type { Payment } from './payment'
 import { billStubLines } from './settleDraw'
 import { billNamed, billOf, finished, needsSecond, type BillKnown } from '../bills/enterBill'
-import { stageTold } from './mayAllocate'
+import { stageText } from './mayAllocate'
 
 /** What a form began from and what it holds at the end, of one bill. */
 export interface ChangingBill {
-  readonly from: BillTold
-  readonly to: BillTold
+  readonly from: BillInput
+  readonly to: BillInput
   /** It stays a draft; else a draft is finished with this. */
   readonly draft?: boolean
 }
@@ -30,7 +30,7 @@ export interface ChangeKnown extends BillKnown {
 }
 
 /** What is told of a bill, without what follows from other acts. */
-export const toldOf = (bill: Bill): BillTold => ({
+export const toldOf = (bill: Bill): BillInput => ({
   payeeId: bill.payeeId,
   number: bill.number,
   date: bill.date,
@@ -46,14 +46,14 @@ export const toldOf = (bill: Bill): BillTold => ({
 })
 
 /** What a payment of the bill holds on to, and why it cannot be changed any more; undefined where it can. */
-export function fixedBecause(bill: Bill, field: keyof BillTold): string | undefined {
+export function fixedBecause(bill: Bill, field: keyof BillInput): string | undefined {
   if (!['payeeId', 'amount', 'discount'].includes(field) || (bill.promised === 0 && bill.settled === 0))
     return undefined
   return `${figures(bill.settled || bill.promised)} of this bill is ${bill.settled ? 'paid' : 'in the lane'}. Withdraw or cancel the payment first`
 }
 
 /** Fields of which the ledger tells. */
-const inLedger: readonly (keyof BillTold)[] = ['payeeId', 'number', 'date', 'amount', 'lines']
+const inLedger: readonly (keyof BillInput)[] = ['payeeId', 'number', 'date', 'amount', 'lines']
 
 /** Who changes a bill, and who had approved it as it will be again. */
 interface Touch {
@@ -80,12 +80,12 @@ function stubsFollow(waiting: readonly Payment[], bill: Bill): Payment[] {
 function changedBill(
   known: ChangeKnown,
   before: Bill,
-  told: BillTold,
-  changed: readonly (keyof BillTold)[],
+  input: BillInput,
+  changed: readonly (keyof BillInput)[],
   draft: boolean,
   { by, approvedBy }: Touch,
 ): Result<{ bill: Bill; entries: Entry[] }> {
-  const read = billOf(known, told, before, draft)
+  const read = billOf(known, input, before, draft)
   if (!read.ok) return read
   const bill: Bill = { ...read.value, stage: before.stage, ...touchedBy(before, by) }
   if (draft) return good({ bill: { ...bill, stage: 'draft' }, entries: [] })
@@ -151,12 +151,12 @@ export function changeBill(
     },
     trail: {
       act: 'Bill changed',
-      text: `${bill.stage === 'draft' && !draft ? 'Entered draft' : 'Changed'} ${billNamed(made.value.bill, known.payee?.name ?? '')}${changesTold(toldOf(bill), value, changed)}.`,
+      text: `${bill.stage === 'draft' && !draft ? 'Entered draft' : 'Changed'} ${billNamed(made.value.bill, known.payee?.name ?? '')}${changesText(toldOf(bill), value, changed)}.`,
       about: { bill: bill.id, payee: made.value.bill.payeeId },
     },
   })
 }
-const fieldNames: Readonly<Record<keyof BillTold, string>> = {
+const fieldNames: Readonly<Record<keyof BillInput, string>> = {
   payeeId: 'payee',
   number: 'number',
   date: 'date',
@@ -171,7 +171,7 @@ const fieldNames: Readonly<Record<keyof BillTold, string>> = {
   again: 'reason for entering it again',
 }
 /** A field of a bill as the trail shows it; undefined where only that it changed is said. */
-function fieldTold(of: BillTold, field: keyof BillTold): string | undefined {
+function fieldText(of: BillInput, field: keyof BillInput): string | undefined {
   switch (field) {
     case 'amount':
       return figures(of.amount)
@@ -186,20 +186,20 @@ function fieldTold(of: BillTold, field: keyof BillTold): string | undefined {
       return of[field] ?? ''
   }
 }
-function changesTold(from: BillTold, to: BillTold, changed: readonly (keyof BillTold)[]): string {
-  const told = changed.map(field => {
-    const [before, after] = [fieldTold(from, field), fieldTold(to, field)]
+function changesText(from: BillInput, to: BillInput, changed: readonly (keyof BillInput)[]): string {
+  const input = changed.map(field => {
+    const [before, after] = [fieldText(from, field), fieldText(to, field)]
     const name = fieldNames[field]
-    return before === undefined || after === undefined ? `${name} changed` : changeTold(name, before, after)
+    return before === undefined || after === undefined ? `${name} changed` : changeText(name, before, after)
   })
-  return told.length ? `: ${told.join('; ')}` : ''
+  return input.length ? `: ${input.join('; ')}` : ''
 }
 
 /**
  * Takes the last change of a bill back, as long as nothing depends on it: refused as a change is. The ledger
  * follows as with any change; figures that were approved before are approved again.
  */
-export function takeBillChangeBack(
+export function undoBillChange(
   known: ChangeKnown,
   stamp: Stamp,
 ): Decision<{ bills: Bill[]; entries: Entry[]; payments: Payment[] }> {
@@ -284,7 +284,7 @@ export function holdBill(
     )
   }
   if (bill.stage === 'paid' || bill.stage === 'cancelled')
-    return refuse('bill-over', `this bill is ${stageTold[bill.stage]}`, { field: 'bill' })
+    return refuse('bill-over', `this bill is ${stageText[bill.stage]}`, { field: 'bill' })
   const why = act.hold.why.trim()
   if (!why) return refuse('why-blank', 'Give a reason for the hold', { field: 'why' })
   return step(

@@ -5,8 +5,8 @@ import { cameTo } from '../base/test/outcome'
 import { cents, type Cents } from '../money/cents'
 import { company } from '../office/test/office'
 import type { Company } from '../accounts/account'
-import { keepBillLimit } from '../accounts/approvalLimit'
-import { keepBooksElsewhere } from '../accounts/booksElsewhere'
+import { saveApprovalLimit } from '../accounts/approvalLimit'
+import { setBooksElsewhere } from '../accounts/booksElsewhere'
 import { closePeriod } from '../accounts/closePeriod'
 import { day } from './test/payment'
 
@@ -67,7 +67,7 @@ describe('a period', () => {
 
 describe('the amount above which a second person says yes to a bill', () => {
   it('is set, and taken away', () => {
-    expect(must(keepBillLimit(company, cents(500_00)))).toEqual({
+    expect(must(saveApprovalLimit(company, cents(500_00)))).toEqual({
       changes: { companies: [limited(cents(500_00))] },
       trail: {
         act: 'Approval limit changed',
@@ -75,8 +75,8 @@ describe('the amount above which a second person says yes to a bill', () => {
         about,
       },
     })
-    expect(must(keepBillLimit(company, cents(0))).changes.companies).toEqual([limited(cents(0))])
-    const none = must(keepBillLimit(company, null))
+    expect(must(saveApprovalLimit(company, cents(0))).changes.companies).toEqual([limited(cents(0))])
+    const none = must(saveApprovalLimit(company, null))
     expect(none.changes.companies).toEqual([limited(null)])
     expect(none.trail.text).toBe('Bills of Pellam Slipway Works no longer need approval.')
   })
@@ -87,12 +87,12 @@ describe('the amount above which a second person says yes to a bill', () => {
     [company, 300_00, 'nothing-changed (limit) Nothing was changed.'],
     [limited(null), null, 'nothing-changed (limit) Nothing was changed.'],
   ])('%#: refused', (of, limit, expected) => {
-    expect(cameTo(keepBillLimit(of, limit as Cents | null))).toBe(expected)
+    expect(cameTo(saveApprovalLimit(of, limit as Cents | null))).toBe(expected)
   })
 })
 
 it('books that are kept elsewhere have one ledger account for what nobody placed; here again, none', () => {
-  const elsewhere = must(keepBooksElsewhere(company, true))
+  const elsewhere = must(setBooksElsewhere(company, true))
   const id = idOf<'ledger'>('co-unplaced')
   expect(elsewhere).toEqual({
     changes: {
@@ -106,7 +106,7 @@ it('books that are kept elsewhere have one ledger account for what nobody placed
     },
   })
   const [kept] = elsewhere.changes.companies as [Company]
-  expect(must(keepBooksElsewhere(kept, false))).toEqual({
+  expect(must(setBooksElsewhere(kept, false))).toEqual({
     changes: { companies: [company], ledgers: [] },
     trail: {
       act: 'Place of books changed',
@@ -114,13 +114,13 @@ it('books that are kept elsewhere have one ledger account for what nobody placed
       about,
     },
   })
-  expect(cameTo(keepBooksElsewhere(kept, true))).toBe(
+  expect(cameTo(setBooksElsewhere(kept, true))).toBe(
     'nothing-changed (books) The books are already kept elsewhere.',
   )
-  expect(cameTo(keepBooksElsewhere(company, false))).toBe(
+  expect(cameTo(setBooksElsewhere(company, false))).toBe(
     'nothing-changed (books) The books are already kept here.',
   )
-  expect(cameTo(keepBooksElsewhere(without, true))).toBe(
+  expect(cameTo(setBooksElsewhere(without, true))).toBe(
     'payables-none (books) This company has no ledger account for bills.',
   )
 })

@@ -221,7 +221,7 @@ interface DrawManner {
 }
 
 /** What is drawn, to be said after a verb: $626.50 to Cobalt Rope, dated Nov 26, 2026, for bill CR-9947. */
-export function drawTold({ account, bills }: DrawKnown, act: Draw, name: string): string {
+export function drawText({ account, bills }: DrawKnown, act: Draw, name: string): string {
   const numbers = bills.map(b => b.number).join(', ')
   return [
     `${figures(act.amount, { sign: account.currency.sign })} to ${name}, dated ${dayText(act.date)}`,
@@ -252,12 +252,12 @@ export function draw(
   const payment = drawn(known, act, settles.value, stamp)
   if (!payment.ok) return payment
   const { name, address } = payment.value
-  const told = drawTold(known, act, name)
+  const text = drawText(known, act, name)
   return good({
     changes: { payments: [payment.value], payees: known.payee ? [] : [{ ...act.payee, name, address }] },
     trail: {
       act: 'Payment drawn',
-      text: sentence(`Drew ${act.advice ? 'an advice of ' : ''}${told}`),
+      text: sentence(`Drew ${act.advice ? 'an advice of ' : ''}${text}`),
       about: { account: known.account.id, payment: act.id },
     },
   })

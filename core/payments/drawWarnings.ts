@@ -5,7 +5,7 @@ import { cents, sum, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { open, type Bill } from '../bills/bill'
 import type { Payee } from '../payees/payee'
-import { changedSince, tellChange } from './payeeChange'
+import { changedSince, payeeChangeText } from './payeeChange'
 import type { Payment } from './payment'
 
 /** A thing to look at before drawing; never a refusal. */
@@ -88,7 +88,7 @@ function aboutPayee(known: DrawWarnKnown, { isPay }: DrawLook): DrawWarning[] {
   if (before && paid.length)
     found.push({
       code: 'changed-payee',
-      text: tellChange(payee, before),
+      text: payeeChangeText(payee, before),
     })
   return found
 }

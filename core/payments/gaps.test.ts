@@ -42,7 +42,7 @@ class Desk {
     return this.act('changeBill', { billId: idOf<'bill'>(id), from, to: told }, by)
   }
   limit = (secondAbove: number | null) =>
-    this.act('keepBillLimit', {
+    this.act('saveApprovalLimit', {
       companyId: company.id,
       secondAbove: secondAbove === null ? null : cents(secondAbove),
     })
@@ -72,7 +72,7 @@ describe('rules that every act keeps', () => {
     await desk.limit(null)
     await desk.enter(billOf('paid', 500_00))
     await desk.enter(billOf('lane', 400_00))
-    await desk.act('payOtherwise', {
+    await desk.act('payByOtherMeans', {
       ...drawn(paying('p', 'paid', 500_00)),
       way: 'transfer',
       reference: 'T1',
@@ -95,10 +95,10 @@ describe('rules that every act keeps', () => {
     await desk.act('withdraw', { paymentId: idOf<'payment'>('p'), why: 'later' })
     await desk.change('a', { discount: undefined })
     expect(await desk.act('bringBack', { paymentId: idOf<'payment'>('p') })).toBe('bill-discount')
-    await desk.act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
+    await desk.act('undoBillChange', { billId: idOf<'bill'>('a') })
     await desk.change('a', { payeeId: idOf('p2') })
     expect(await desk.act('bringBack', { paymentId: idOf<'payment'>('p') })).toBe('bill-elsewhere')
-    await desk.act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
+    await desk.act('undoBillChange', { billId: idOf<'bill'>('a') })
     expect(await desk.act('bringBack', { paymentId: idOf<'payment'>('p') })).toBe('done')
   })
   it('a discount is had once, with the whole bill, and until its last day or with a reason', async () => {
@@ -118,7 +118,7 @@ describe('rules that every act keeps', () => {
       amount: 98_00,
       settles: { bills: [{ discount: 2_00, late: 'agreed by phone' }] },
     })
-    await desk.act('takeAmendBack', { paymentId: idOf<'payment'>('p') })
+    await desk.act('undoAmend', { paymentId: idOf<'payment'>('p') })
     expect(await amend({ ...late, discounts: 'lose' })).toBe('done')
     expect(desk.payment('p')).toMatchObject({
       amount: 100_00,
@@ -130,17 +130,17 @@ describe('rules that every act keeps', () => {
     const split = [{ ledgerId: company.payables!.ledgerId, amount: cents(500) }]
     const draw = { ...drawOf('p', 500), split }
     expect(await desk.act('draw', drawn(draw))).toBe('ledger-payables')
-    expect(await desk.act('payOtherwise', { ...drawn(draw), way: 'card', reference: 'C' })).toBe(
+    expect(await desk.act('payByOtherMeans', { ...drawn(draw), way: 'card', reference: 'C' })).toBe(
       'ledger-payables',
     )
     const taking = {
       ...{ id: idOf<'intake'>('i'), companyId: company.id, accountId: account.id, file: 'x.csv' },
       ...{ ledgers: [], payees: [], bills: [], draws: [draw] },
     }
-    expect(await desk.act('takeIn', taking)).toBe('ledger-payables')
+    expect(await desk.act('importRows', taking)).toBe('ledger-payables')
     const { id, companyId, onHold: _, ...to } = payee
     const own = { ...to, name: 'Owed', split: [{ ledgerId: company.payables!.ledgerId, weight: 1 }] }
-    expect(await desk.act('keepPayee', { id: idOf<'payee'>(`${id}x`), companyId, to: own })).toBe(
+    expect(await desk.act('savePayee', { id: idOf<'payee'>(`${id}x`), companyId, to: own })).toBe(
       'ledger-payables',
     )
   })
@@ -169,7 +169,7 @@ describe('rules that every act keeps', () => {
     await desk.act('approveBill', { billId: idOf<'bill'>('a') }, 'Ben')
     await desk.change('a', { amount: cents(950_00), lines: lines(950_00) }, 'Ana')
     expect(desk.bill('a')).toMatchObject({ stage: 'waits', wasApprovedBy: 'Ben' })
-    await desk.act('takeBillChangeBack', { billId: idOf<'bill'>('a') }, 'Ana')
+    await desk.act('undoBillChange', { billId: idOf<'bill'>('a') }, 'Ana')
     expect(desk.bill('a')).toMatchObject({ stage: 'payable', approvedBy: 'Ben', amount: 900_00 })
     expect(desk.bill('a')).not.toHaveProperty('wasApprovedBy')
   })
@@ -181,13 +181,13 @@ describe('rules that every act keeps', () => {
     expect(desk.payment('p').lines).toMatchObject([
       { reference: 'A-7', description: 'Larch planks', amount: 100_00 },
     ])
-    await desk.act('takeBillChangeBack', { billId: idOf<'bill'>('a') })
+    await desk.act('undoBillChange', { billId: idOf<'bill'>('a') })
     expect(desk.payment('p').lines).toMatchObject([{ reference: 'a', description: '' }])
   })
   it('an account is opened for a currency with hundredths, with a layout of its company', async () => {
     const desk = new Desk()
     const open = (more: object) =>
-      desk.act('openAccount', {
+      desk.act('addAccount', {
         company: { id: company.id, name: company.name, address: company.address },
         ledgers: [],
         account: { ...account, id: idOf<'account'>('second'), account: '77-1', ...more },

@@ -77,7 +77,7 @@ export function mayAllocate(bill: Bill | undefined, payment: Settling, part: All
   const own = sameBillPayee(bill, payment)
   if (!own.ok || !bill) return own
   if (bill.stage !== 'payable')
-    return refuse('bill-not-payable', `bill ${bill.number} is ${stageTold[bill.stage]}`, at(bill))
+    return refuse('bill-not-payable', `bill ${bill.number} is ${stageText[bill.stage]}`, at(bill))
   for (const rule of [partIsOpen, discountGranted]) {
     const may = rule(bill, part)
     if (!may.ok) return may
@@ -86,7 +86,7 @@ export function mayAllocate(bill: Bill | undefined, payment: Settling, part: All
 }
 
 /** A bill's stage, after “is” and on its own. */
-export const stageTold = {
+export const stageText = {
   draft: 'a draft',
   waits: 'waiting for approval',
   payable: 'payable',

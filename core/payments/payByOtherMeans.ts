@@ -1,4 +1,4 @@
-import { drawTold, draw, type Draw, type DrawKnown } from './draw'
+import { drawText, draw, type Draw, type DrawKnown } from './draw'
 import { sentence } from '../base/sentence'
 import { good, refuse } from '../base/result'
 import type { Entry } from '../ledger/entry'
@@ -12,7 +12,7 @@ import { printable } from '../faces/texts'
  * Records what was paid without a check: in cash, by card, by transfer or by the payee's own debit. It is
  * issued at once, and no number belongs to it. Refused as drawing is, and without a reference.
  */
-export function payOtherwise(
+export function payByOtherMeans(
   known: DrawKnown,
   act: { readonly draw: Draw; readonly way: OtherWay; readonly reference: string },
   stamp: Stamp,
@@ -42,7 +42,7 @@ export function payOtherwise(
       ...drawn.value.trail,
       act: 'Payment recorded',
       text: sentence(
-        `Recorded a payment by ${act.way} (${reference.value}): ${drawTold(known, act.draw, payment.name)}`,
+        `Recorded a payment by ${act.way} (${reference.value}): ${drawText(known, act.draw, payment.name)}`,
       ),
     },
   })

@@ -15,7 +15,7 @@ const byWhom = ({ by, at }: Before): string =>
   `by ${by || 'someone'} on ${dayText(at.slice(0, 10) as PlainDate)}`
 
 /** Who changed a payee and when, the old beside the new. */
-export const tellChange = (payee: Payee, before: Before): string =>
+export const payeeChangeText = (payee: Payee, before: Before): string =>
   `Name or address changed since the last payment, ${byWhom(before)}. Before: ${whole(before)}. Now: ${whole(payee)}`
 
 /**
@@ -33,5 +33,5 @@ export function changeAtProof(
     return `Name or address changed ${byWhom(before)}, after this payment was drawn. The check prints ${whole(payment)}. The payee is now ${whole(payee)}`
   const paid = others.filter(p => p.state === 'issued' || p.state === 'cleared')
   const newest = paid.map(p => p.drawnAt).reduce((a, b) => (isAfter(b, a) ? b : a), paid[0]?.drawnAt ?? '')
-  return newest && changedSince(payee, newest) ? tellChange(payee, before) : undefined
+  return newest && changedSince(payee, newest) ? payeeChangeText(payee, before) : undefined
 }

@@ -65,10 +65,10 @@ export interface Payment {
   /** Paid without a check: how, and under what reference. No number belongs to it. */
   readonly otherwise?: { readonly way: OtherWay; readonly reference: string }
   /** As it stood before its last change in the lane, so that this can be taken back. */
-  readonly was?: PaymentTold
+  readonly was?: PaymentInput
 }
 /** What of a payment may be changed while it waits. */
-export type PaymentTold = Pick<
+export type PaymentInput = Pick<
   Payment,
   'name' | 'address' | 'date' | 'amount' | 'memo' | 'lines' | 'split' | 'settles' | 'scheduled' | 'correct'
 >

@@ -246,7 +246,7 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
   const rows = readRows(form, payee, amount.ok ? left : undefined)
   const [bill, ledger] = [linesIn(rows.bill), linesIn(rows.ledger)]
   const newBill = readNewBill(form, withWhat, { payee, day, lines: bill })
-  const told = newBill.ok ? newBill.value : undefined
+  const billRead = newBill.ok ? newBill.value : undefined
   return {
     payee,
     date,
@@ -261,8 +261,8 @@ export function readDrawForm(typed: DrawForm, withWhat: DrawnWith): DrawRead {
       ...withheld,
     ],
     pay: pay.ok ? pay.value : [],
-    newBill: told,
-    lines: stubLinesOf(form, withWhat, told, ledger),
+    newBill: billRead,
+    lines: stubLinesOf(form, withWhat, billRead, ledger),
     faults: faultsOf({
       number: withWhat.onPad ? number : good(undefined),
       payee: payeeName(form.payee, 'payee'),

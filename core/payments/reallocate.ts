@@ -30,9 +30,9 @@ export function settledAnew(
   const amount = payable(sum([...parts, ...payment.split].map(a => a.amount)), 'bills')
   if (!amount.ok) return amount
   const { settles: before, ...bare } = payment
-  const told = payment.lines.slice(before?.bills.length ?? 0)
+  const ownLines = payment.lines.slice(before?.bills.length ?? 0)
   // A check that was told as a whole tells what goes besides its bills.
-  const besides = told.length || !parts.length ? told : splitStubLines(payment.split, known.ledgers)
+  const besides = ownLines.length || !parts.length ? ownLines : splitStubLines(payment.split, known.ledgers)
   return good({
     ...bare,
     amount: amount.value,

@@ -33,7 +33,7 @@ export const billsTouched = (payments: Iterable<Payment>): Id<'bill'>[] => [
 ]
 
 /** A bill with the stage that what is owed of it gives: payable and paid follow from payments. */
-const standing = (bill: Bill): Bill =>
+const stateOfStep = (bill: Bill): Bill =>
   bill.stage === 'payable' || bill.stage === 'paid'
     ? { ...bill, stage: owed(bill) === 0 ? 'paid' : 'payable' }
     : bill
@@ -45,7 +45,7 @@ function shift(bills: Map<Id<'bill'>, Bill>, payment: Payment, sign: 1 | -1): vo
   for (const { billId, amount, discount } of payment.settles?.bills ?? []) {
     const bill = bills.get(billId)
     if (bill)
-      bills.set(billId, standing({ ...bill, [weight]: cents(bill[weight] + sign * (amount + discount)) }))
+      bills.set(billId, stateOfStep({ ...bill, [weight]: cents(bill[weight] + sign * (amount + discount)) }))
   }
 }
 const partsText = ({ settles }: Payment): string => JSON.stringify(settles?.bills ?? [])
@@ -114,12 +114,12 @@ export interface BillAstray {
 /** Adds all allocations up anew and compares: every bill that differs. */
 export function billsAstray(bills: readonly Bill[], payments: readonly Payment[]): BillAstray[] {
   const fresh = allocated(payments)
-  const told = (promised: number, settled: number): string => `${promised} promised, ${settled} settled`
+  const shownAs = (promised: number, settled: number): string => `${promised} promised, ${settled} settled`
   const known = new Map(bills.map(b => [b.id, b]))
   return [...new Set([...known.keys(), ...fresh.keys()])].flatMap(billId => {
     const [bill, of] = [known.get(billId), fresh.get(billId) ?? { promised: 0, settled: 0 }]
-    const kept = bill ? told(bill.promised, bill.settled) : 'This bill does not exist'
-    const right = told(of.promised, of.settled)
+    const kept = bill ? shownAs(bill.promised, bill.settled) : 'This bill does not exist'
+    const right = shownAs(of.promised, of.settled)
     return kept === right ? [] : [{ billId, kept, payments: right }]
   })
 }

@@ -108,7 +108,7 @@ interface CheckSet {
 type Setting = Parameters<typeof setOwn>[2]
 
 /** What a layout sets on a place whatever the check, and what is to be said of it. */
-function standing(
+function stateOfStep(
   placed: readonly Placed[],
   advice: boolean,
   setting: Setting,
@@ -178,8 +178,13 @@ function setIn(setting: Setting, stock: Stock): LayoutSet {
       const panel = field.on ? panelOf(stock, field.panel, i + 1) : undefined
       return panel ? [{ field, panel, carried: carries(stock, field.panel, field.kind) }] : []
     })
-    const check = standing(placed, false, setting)
-    return { placed, notes: check.notes, check: check.layer, advice: standing(placed, true, setting).layer }
+    const check = stateOfStep(placed, false, setting)
+    return {
+      placed,
+      notes: check.notes,
+      check: check.layer,
+      advice: stateOfStep(placed, true, setting).layer,
+    }
   })
   return { setting, places }
 }

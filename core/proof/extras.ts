@@ -208,8 +208,8 @@ export function setDate(
   const digit = widthOf(face, '0', size) * MM_PER_POINT
   if (digit <= cells.wide && CAPS * size * MM_PER_POINT <= cells.high)
     return { marks: setDigits(field, cells, text, ink, captionInk), notes: [] }
-  const told = `the date at ${size} pt does not fit its box`
-  return { marks: [], notes: [error('text-too-long', field.id, told, { value: text, limit: size })] }
+  const problem = `the date at ${size} pt does not fit its box`
+  return { marks: [], notes: [error('text-too-long', field.id, problem, { value: text, limit: size })] }
 }
 
 /** Told where a layout wants a picture that the account does not have. */

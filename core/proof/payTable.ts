@@ -59,8 +59,8 @@ function putter(field: PayField, box: Box, ink: string, marks: Mark[], notes: No
   return (text, c, row, face = field.type.face) => {
     const { size, fits } = fitText([text], c.w, field.rowHeight, { ...field.type, face })
     if (!fits) {
-      const told = `“${text}” is too wide for the pay stub`
-      notes.push(error('text-too-long', field.id, told, { value: text, limit: c.w }))
+      const problem = `“${text}” is too wide for the pay stub`
+      notes.push(error('text-too-long', field.id, problem, { value: text, limit: c.w }))
     }
     const y = rowBaseline(box, field.rowHeight, row)
     const x = c.right ? c.x + c.w - textWidth(text, { face }, size) : c.x
@@ -96,8 +96,8 @@ export function payRows(
     })
   const most = Math.max(...both.map(b => b.own.length))
   if (most > slots) {
-    const told = `The pay stub has space for ${Math.max(0, slots)} rows, but ${most} are needed`
-    notes.push(error('pay-rows', field.id, told, { value: most, limit: slots }))
+    const problem = `The pay stub has space for ${Math.max(0, slots)} rows, but ${most} are needed`
+    notes.push(error('pay-rows', field.id, problem, { value: most, limit: slots }))
   }
   const last = both[1]?.half
   if (last && lines.length) {

@@ -9,7 +9,7 @@ import { account, company, drawKnown, drawOf } from '../office/test/office'
 import { layoutById, stockById } from '../paper/builtIn'
 import type { Draw } from '../payments/draw'
 import type { OtherWay } from '../payments/payment'
-import { payOtherwise } from '../payments/payByOtherMeans'
+import { payByOtherMeans } from '../payments/payByOtherMeans'
 import { record, type RecordKnown } from '../checks/record'
 import { layoutVersion } from './run'
 import { book, n, paymentOf, rowOf, stamp } from './test/run'
@@ -104,7 +104,7 @@ describe('a check written by hand', () => {
 
 describe('what was paid without a check', () => {
   const paid = (reference = ' R7 ', draw: Draw = drawn, way: OtherWay = 'transfer') =>
-    payOtherwise(drawKnown(), { draw, way, reference }, stamp)
+    payByOtherMeans(drawKnown(), { draw, way, reference }, stamp)
   it('is issued at once, has no number, and says how and under what reference', () => {
     const { changes, trail } = must(paid())
     expect(changes).toEqual({

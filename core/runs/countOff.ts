@@ -52,7 +52,7 @@ class Tally {
   readonly checks: RunCheck[] = []
   readonly copies: CheckCopy[] = []
   /** Which number a payment was issued under. */
-  readonly standing: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
+  readonly stateOfStep: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
 
   constructor(
     readonly known: CountOffKnown,
@@ -135,7 +135,7 @@ function issue(t: Tally, payment: Payment, row: NumberRow, paper: CheckOnPaper):
     const date = openDay(payment.date, t.known.closedThrough)
     t.entries.push(issueEntry(payment, row.number, t.known.cashLedgerId, date))
   }
-  t.standing.push({ paymentId: payment.id, number: row.number })
+  t.stateOfStep.push({ paymentId: payment.id, number: row.number })
   return good(true)
 }
 
@@ -220,14 +220,14 @@ function freeTheRest(t: Tally): Result<true> {
 
 /** The numbers that carried these payments before say which one took over. */
 function nameSuccessors(t: Tally): void {
-  for (const { paymentId, number } of t.standing) {
+  for (const { paymentId, number } of t.stateOfStep) {
     for (const old of replacedRows(t.known.earlier, paymentId, number, t.stamp)) {
       if (!t.numbers.has(old.number)) t.numbers.set(old.number, old)
     }
   }
 }
 
-function countTold(t: Tally, skipped: readonly Skipped[]): string {
+function countText(t: Tally, skipped: readonly Skipped[]): string {
   const count = (kind: Outcome['kind']): number => t.checks.filter(c => c.outcome?.kind === kind).length
   const shifted = t.checks.filter(c => c.sentAs !== undefined).length
   const issued = sum(t.payments.filter(p => p.state === 'issued').map(p => p.amount))
@@ -282,7 +282,7 @@ export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): 
     changes: { runs: [counted], numbers: [...numbers.values()], payments, entries, copies },
     trail: {
       act: 'Run counted off',
-      text: `Counted off: ${countTold(t, skipped)}.`,
+      text: `Counted off: ${countText(t, skipped)}.`,
       about: { account: run.accountId, run: run.id, book: run.bookId },
     },
   })

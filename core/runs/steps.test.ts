@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { good, refuse } from '../base/result'
 import type { Run } from './run'
-import { runSteps, standing, stepLines, stepOf, type StepKnown } from './steps'
+import { runSteps, stateOfStep, stepLines, stepOf, type StepKnown } from './steps'
 
 const runOf = (of: Partial<Run>): Run =>
   ({
@@ -47,7 +47,7 @@ describe('the step a run stands at', () => {
   it('has what is behind it done and what is to come closed, wherever it is', () => {
     fc.assert(
       fc.property(fc.constantFrom(...runSteps), now => {
-        const told = runSteps.map(step => standing(step, now))
+        const told = runSteps.map(step => stateOfStep(step, now))
         expect(told.filter(x => x === 'open')).toHaveLength(1)
         expect([...told].sort((a, b) => 'dol'.indexOf(a[0]!) - 'dol'.indexOf(b[0]!))).toEqual(told)
       }),

@@ -32,7 +32,7 @@ export function stepOf(run: Run | undefined, { back, planned, approved }: StepKn
 }
 
 /** Whether a step is behind the present one, at it, or still to come. */
-export const standing = (step: RunStep, now: RunStep): 'done' | 'open' | 'later' =>
+export const stateOfStep = (step: RunStep, now: RunStep): 'done' | 'open' | 'later' =>
   step === now ? 'open' : runSteps.indexOf(step) < runSteps.indexOf(now) ? 'done' : 'later'
 
 /** What each step came to, in a line; `total` as it is written, `moment` writes a moment. */

@@ -2,7 +2,7 @@
  * One change in words: what was added, removed, or changed from what to what; empty where nothing changed. `what`
  * is the field's name in the middle of a sentence.
  */
-export function changeTold(what: string, before: string, after: string): string {
+export function changeText(what: string, before: string, after: string): string {
   if (before === after) return ''
   if (!before) return `${what} added: ${after}`
   if (!after) return `${what} removed (was ${before})`

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/sentence'
-import { changeTold, undone } from './changeText'
+import { changeText, undone } from './changeText'
 import { actName, lineText, namesOf } from './lineText'
 
 describe('a line of the trail', () => {
@@ -29,7 +29,7 @@ describe('a change in words', () => {
     ['memo removed (was Oak)', 'memo', 'Oak', ''],
     ['due date changed from Dec 2, 2026 to Dec 20, 2026', 'due date', 'Dec 2, 2026', 'Dec 20, 2026'],
   ])('“%s”', (told, what, before, after) => {
-    expect(changeTold(what, before, after)).toBe(told)
+    expect(changeText(what, before, after)).toBe(told)
   })
   it('that is undone says so', () => {
     expect(undone('Changed bill A-1: memo added: Oak.')).toBe(

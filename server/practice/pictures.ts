@@ -23,14 +23,14 @@ export const sheetOf = (id: string, sheet: number): Sheet =>
 
 /** A sheet as PNG, which says how many dots to the inch it has. */
 export async function pictureOf(
-  { told, press, pdf, out }: Sheet,
+  { asked, press, pdf, out }: Sheet,
   { dpi, view, turned }: z.output<typeof pictureQuery>,
 ): Promise<Uint8Array> {
   const opened = await openPrintable(pdf, Infinity)
   try {
-    const sheet = await sheetCanvas(told, press, opened, out, await serverFaces(), dpi)
+    const sheet = await sheetCanvas(asked, press, opened, out, await serverFaces(), dpi)
     const isTurned = turned === 'yes'
-    const seed = out.sheet * 31 + told.name.length + (isTurned ? 1 : 0)
+    const seed = out.sheet * 31 + asked.name.length + (isTurned ? 1 : 0)
     const picture = view === 'scan' ? scanned(sheet, dpi, seed, isTurned) : sheet
     return withDots(await picture.encode('png'), dpi)
   } finally {

@@ -24,7 +24,7 @@ const SIZE_ROOM = 2
 
 interface Job {
   readonly id: string
-  readonly told: PressJob
+  readonly asked: PressJob
   readonly press: Press
   readonly pdf: Uint8Array
   readonly pages: number
@@ -56,29 +56,29 @@ export class PracticePrinter {
    * Takes a job in; throws `UnusablePdf` with a sentence where it cannot be printed. The tray's errors of
    * this moment hold for the whole job.
    */
-  async take(told: PressJob, pdf: Uint8Array): Promise<string> {
+  async take(asked: PressJob, pdf: Uint8Array): Promise<string> {
     if (pdf.length > MOST_PDF_BYTES)
       throw new UnusablePdf(
         `The PDF is ${Math.round(pdf.length / 1e6)} MB. The limit is ${MOST_PDF_BYTES / 1e6} MB`,
       )
-    const press = this.trays.get(told.tray)!
+    const press = this.trays.get(asked.tray)!
     const opened = await openPrintable(pdf, MOST_SHEETS)
     const { sizes } = opened
     await opened.close()
-    const { w, h } = told.stock.sheet
+    const { w, h } = asked.stock.sheet
     const odd = sizes.findIndex(s => Math.abs(s.w - w) > SIZE_ROOM || Math.abs(s.h - h) > SIZE_ROOM)
     if (odd >= 0)
       throw new UnusablePdf(
         `page ${odd + 1} is ${sizes[odd]!.w.toFixed(0)} × ${sizes[odd]!.h.toFixed(0)} mm, but the sheets in the tray are ${w.toFixed(0)} × ${h.toFixed(0)} mm`,
       )
-    const faults = [...told.faults, ...(told.seed === null ? [] : faultsBySeed(told.seed, sizes.length))]
+    const faults = [...asked.faults, ...(asked.seed === null ? [] : faultsBySeed(asked.seed, sizes.length))]
     const job: Job = {
       id: randomUUID(),
-      told,
+      asked,
       press,
       pdf,
       pages: sizes.length,
-      feeding: feed(sizes.length, told.pack, checksPerSheet(told.stock), faults),
+      feeding: feed(sizes.length, asked.pack, checksPerSheet(asked.stock), faults),
       startedAt: this.now(),
       stoppedAfter: null,
     }
@@ -91,7 +91,9 @@ export class PracticePrinter {
   private doneOf(job: Job): number {
     const all = job.feeding.sheets.length
     if (job.stoppedAfter !== null) return job.stoppedAfter
-    return job.told.pace === 0 ? all : Math.min(all, Math.floor((this.now() - job.startedAt) / job.told.pace))
+    return job.asked.pace === 0
+      ? all
+      : Math.min(all, Math.floor((this.now() - job.startedAt) / job.asked.pace))
   }
 
   report(id: string): JobReport | undefined {
@@ -102,10 +104,10 @@ export class PracticePrinter {
     const sheets = job.feeding.sheets.slice(0, done)
     return {
       id: job.id,
-      name: job.told.name,
-      ref: job.told.ref,
-      tray: job.told.tray,
-      stock: job.told.stock.name,
+      name: job.asked.name,
+      ref: job.asked.ref,
+      tray: job.asked.tray,
+      stock: job.asked.stock.name,
       pages: job.pages,
       done,
       of: job.feeding.sheets.length,
@@ -134,9 +136,9 @@ export class PracticePrinter {
   sheet(
     id: string,
     sheet: number,
-  ): { told: PressJob; press: Press; pdf: Uint8Array; out: SheetOut } | undefined {
+  ): { asked: PressJob; press: Press; pdf: Uint8Array; out: SheetOut } | undefined {
     const job = this.jobs.find(j => j.id === id)
     const out = job?.feeding.sheets.slice(0, this.doneOf(job)).find(s => s.sheet === sheet)
-    return job && out && { told: job.told, press: job.press, pdf: job.pdf, out }
+    return job && out && { asked: job.asked, press: job.press, pdf: job.pdf, out }
   }
 }

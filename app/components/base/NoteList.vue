@@ -5,12 +5,12 @@ import type { Note } from '#core/proof/note'
 /** What is wrong or to be looked at, each kind said once; `mend` gives where it is put right. */
 const props = defineProps<{
   notes: readonly Note[]
-  mend?: (note: Note) => { readonly to: string; readonly title: string } | undefined
+  correct?: (note: Note) => { readonly to: string; readonly title: string } | undefined
 }>()
 const emit = defineEmits<{ go: [check: number] }>()
 /** So many checks are named; the rest is counted. */
 const NAMED = 12
-const groups = computed(() => alike(props.notes).map(g => ({ ...g, where: props.mend?.(g.note) })))
+const groups = computed(() => alike(props.notes).map(g => ({ ...g, where: props.correct?.(g.note) })))
 </script>
 
 <template>

@@ -9,7 +9,7 @@ const props = defineProps<{
   /** The keys of the rows that the filter takes, found when they are wanted. */
   keys: () => readonly ListKey[] | Promise<readonly ListKey[]>
 }>()
-const { doing, fault, save } = useListOut()
+const { doing, fault, save } = useExport()
 const kinds = [
   { as: 'csv', title: 'As CSV' },
   { as: 'xlsx', title: 'As Excel workbook' },

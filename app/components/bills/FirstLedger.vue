@@ -16,7 +16,7 @@ const props = defineProps<{
 }>()
 const lines = defineModel<FormLine[]>({ required: true })
 const office = useOffice()
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 const chosen = computed(() => lines.value[0]?.ledgerId ?? null)
 const title = computed(() => props.choices.find(c => c.value === chosen.value)?.title ?? '')
 function choose(ledgerId: Id<'ledger'> | null): void {
@@ -27,7 +27,7 @@ async function makeUsual(): Promise<void> {
   const { id, companyId, name } = props.payee
   const from = formOf(props.payee)
   const to = { ...from, split: [{ ledgerId: chosen.value, weight: 1 }] }
-  if (await did('keepPayee', { id, companyId, from, to }))
+  if (await succeeded('savePayee', { id, companyId, from, to }))
     office.said = `Bills from ${name} now go to ${title.value} by default.`
 }
 </script>

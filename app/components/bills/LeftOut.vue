@@ -9,11 +9,11 @@ const bills = useLive(
   () => readAskingBills(props.companyId),
   () => props.companyId,
 )
-const told = computed(() => leftOut(bills.value ?? [], props.sign))
+const summary = computed(() => leftOut(bills.value ?? [], props.sign))
 </script>
 
 <template>
-  <p v-if="told" class="quiet left-out" data-test="left-out">{{ what ?? 'Free' }}: {{ told }}.</p>
+  <p v-if="summary" class="quiet left-out" data-test="left-out">{{ what ?? 'Free' }}: {{ summary }}.</p>
 </template>
 
 <style scoped>

@@ -8,7 +8,7 @@ import { useOffice } from '~/stores/office'
 /** The companies that share a payee: name and address are one, ledger accounts and terms each company's own. */
 const props = defineProps<{ payee: Payee; companies: readonly Company[] }>()
 const office = useOffice()
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 const theirs = useLive(
   () => readSharedWith(props.payee),
   () => [props.payee.id, props.payee.shared],
@@ -21,11 +21,11 @@ const others = computed(() =>
 )
 async function share(company: Company) {
   const id = idOf<'payee'>(crypto.randomUUID())
-  if (await did('sharePayee', { payeeId: props.payee.id, companyId: company.id, id }))
+  if (await succeeded('sharePayee', { payeeId: props.payee.id, companyId: company.id, id }))
     office.said = `${props.payee.name} is now shared with ${company.name[0]}.`
 }
 async function stop() {
-  if (await did('unsharePayee', { payeeId: props.payee.id }))
+  if (await succeeded('unsharePayee', { payeeId: props.payee.id }))
     office.said = `${props.payee.name} is no longer shared.`
 }
 </script>

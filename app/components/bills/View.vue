@@ -5,7 +5,7 @@ import { figures } from '#core/money/figures'
 import { open, owed, type Bill } from '#core/bills/bill'
 import type { Company } from '#core/accounts/account'
 import { fixedBecause } from '#core/payments/changeBill'
-import { momentTold, operatorName } from '~/data/office/office'
+import { momentText, operatorName } from '~/data/office/office'
 import { readPaidBy, readPayee, readStory } from '~/data/bills/billReads'
 import { readLedgers } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
@@ -52,7 +52,7 @@ const facts = computed(() => {
   ].filter(([, text]) => text)
 })
 const isOpen = computed(() => props.bill.stage === 'payable' && open(props.bill) !== 0)
-const { busy, fault, did, clear } = useAct()
+const { busy, fault, succeeded, clear } = useAct()
 
 const questions = {
   hold: { title: 'Hold', verb: 'Hold bill' },
@@ -75,23 +75,24 @@ async function answer(why: string) {
   const hold = { kind: asking.value === 'dispute' ? ('disputed' as const) : ('held' as const), why }
   const done =
     asking.value === 'cancel'
-      ? await did('cancelBill', { billId, why })
-      : await did('holdBill', { billId, hold })
+      ? await succeeded('cancelBill', { billId, why })
+      : await succeeded('holdBill', { billId, hold })
   if (!done) return
   office.said = `Bill ${props.bill.number} is ${asking.value === 'cancel' ? 'cancelled' : hold.kind}.`
   asking.value = undefined
   focusNextHere()
 }
-async function takeBack() {
-  if (await did('takeBillChangeBack', { billId: props.bill.id }))
+async function undoChange() {
+  if (await succeeded('undoBillChange', { billId: props.bill.id }))
     office.said = `Undid the last change to bill ${props.bill.number}.`
 }
-async function letGo() {
-  if (await did('holdBill', { billId: props.bill.id, hold: null }))
+async function release() {
+  if (await succeeded('holdBill', { billId: props.bill.id, hold: null }))
     office.said = `Released bill ${props.bill.number}. It can be paid again.`
 }
-async function sayYes() {
-  if (await did('approveBill', { billId: props.bill.id })) office.said = `Approved bill ${props.bill.number}.`
+async function approve() {
+  if (await succeeded('approveBill', { billId: props.bill.id }))
+    office.said = `Approved bill ${props.bill.number}.`
 }
 const overdue = computed(() => {
   const late = props.bill.due < localToday()
@@ -125,7 +126,7 @@ const overdue = computed(() => {
         size="small"
         :loading="busy"
         data-test="approve"
-        @click="sayYes()"
+        @click="approve()"
         >Approve as {{ operatorName() }}</v-btn
       >
       <v-btn
@@ -145,10 +146,10 @@ const overdue = computed(() => {
           size="small"
           :loading="busy"
           data-test="take-change-back"
-          @click="takeBack()"
+          @click="undoChange()"
           >Undo last change</v-btn
         >
-        <v-btn v-if="bill.hold" size="small" :loading="busy" data-next data-test="let-go" @click="letGo()"
+        <v-btn v-if="bill.hold" size="small" :loading="busy" data-next data-test="let-go" @click="release()"
           >Release</v-btn
         >
         <template v-else-if="bill.stage !== 'paid'">
@@ -231,7 +232,7 @@ const overdue = computed(() => {
     </h3>
     <ul class="story">
       <li v-for="line in story" :key="line.seq">
-        <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
+        <span class="quiet">{{ momentText(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
       </li>
     </ul>
     <WhyDialog

@@ -7,7 +7,7 @@ import { useOffice } from '~/stores/office'
 /** Above what amount another person must approve a bill of a company. */
 const props = defineProps<{ company: Company; sign: string }>()
 const office = useOffice()
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 const now = computed(() => props.company.payables?.secondAbove ?? null)
 const typed = ref('')
 watch(
@@ -22,7 +22,7 @@ const wrong = computed(() => (read.value && !read.value.ok ? read.value.refusal.
 async function save() {
   if (busy.value || (read.value && !read.value.ok)) return
   const secondAbove = read.value?.ok ? read.value.value : null
-  if (!(await did('keepBillLimit', { companyId: props.company.id, secondAbove }))) return
+  if (!(await succeeded('saveApprovalLimit', { companyId: props.company.id, secondAbove }))) return
   office.said =
     secondAbove === null
       ? 'Bills no longer need approval.'
@@ -37,7 +37,7 @@ async function save() {
       {{
         now === null
           ? 'No bill needs approval.'
-          : `Bills above ${figures(now, { sign })} must be approved by someone who did not enter them before they can be paid.`
+          : `Bills above ${figures(now, { sign })} must be approved by someone who succeeded not enter them before they can be paid.`
       }}
     </p>
     <v-form class="field-row" @submit.prevent="save()">

@@ -5,10 +5,10 @@ import { useOffice } from '~/stores/office'
 /** Whether the ledger of a company is kept in another system. */
 const props = defineProps<{ company: Company }>()
 const office = useOffice()
-const { busy, did } = useAct()
+const { busy, succeeded } = useAct()
 const isElsewhere = computed(() => props.company.payables?.unplaced !== undefined)
 async function save(elsewhere: boolean) {
-  if (!(await did('keepBooksElsewhere', { companyId: props.company.id, elsewhere }))) return
+  if (!(await succeeded('setBooksElsewhere', { companyId: props.company.id, elsewhere }))) return
   office.said = elsewhere ? 'Books kept elsewhere. The ledger is hidden.' : 'Books kept here.'
 }
 </script>

@@ -7,7 +7,7 @@ import { localToday, useOffice } from '~/stores/office'
 const props = defineProps<{ company: Company }>()
 const office = useOffice()
 const text = ref('')
-const { busy, fault: refused, did } = useAct()
+const { busy, fault: refused, succeeded } = useAct()
 const mistyped = ref('')
 const fault = computed(() => mistyped.value || refused.value)
 watch(
@@ -22,7 +22,7 @@ async function close(open: boolean) {
   mistyped.value = date && !date.ok ? date.refusal.text : ''
   if (date && !date.ok) return
   const through = date ? date.value : null
-  if (!(await did('closePeriod', { companyId: props.company.id, through, today: localToday() }))) return
+  if (!(await succeeded('closePeriod', { companyId: props.company.id, through, today: localToday() }))) return
   office.said = date
     ? `${props.company.name[0]}: books closed through ${dayText(date.value)}.`
     : `${props.company.name[0]}: books open again.`

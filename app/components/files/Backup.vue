@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { actName, lineText } from '#core/trail/lineText'
 import { howMany } from '#core/base/howMany'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import type { Counts } from '~/data/backups/backupWork'
 
 /** Everything in this browser as one file, and such a file put in its place; at the first start the latter alone. */
@@ -25,7 +25,7 @@ const named: Readonly<Record<keyof Counts, string>> = {
 }
 const acts = (n: number): string => howMany(n, 'action')
 /** How the file stands to what is here, in words. */
-const told = computed(() => {
+const comparison = computed(() => {
   const of = seen.value
   if (!of) return ''
   if (!of.here.last) return 'This browser has no office yet. The backup will be restored as it is.'
@@ -45,9 +45,9 @@ const told = computed(() => {
 })
 /** Nothing that is here is lost by it: no word is asked for. */
 const harmless = computed(() => !seen.value?.here.last || ['same', 'newer'].includes(seen.value.meeting.kind))
-const lastTold = (side: 'here' | 'there'): string => {
+const lastText = (side: 'here' | 'there'): string => {
   const last = seen.value?.[side].last
-  return last ? `${actName(last.act)}, ${momentTold(last.at)} (line ${last.seq})` : 'none'
+  return last ? `${actName(last.act)}, ${momentText(last.at)} (line ${last.seq})` : 'none'
 }
 </script>
 
@@ -64,7 +64,7 @@ const lastTold = (side: 'here' | 'there'): string => {
     <p v-if="state && !onlyRestore" class="quiet" data-test="backup-state">
       {{
         state.at
-          ? `Last backup: ${momentTold(state.at)} (${acts(state.since)} since then).`
+          ? `Last backup: ${momentText(state.at)} (${acts(state.since)} since then).`
           : `No backup yet. If this browser’s data is lost, ${acts(state.since)} cannot be restored.`
       }}
     </p>
@@ -131,7 +131,7 @@ const lastTold = (side: 'here' | 'there'): string => {
     </v-form>
     <section v-if="seen" aria-label="The backup compared with this office" data-test="backup-seen">
       <p class="mb-2">
-        <strong>{{ told }}</strong>
+        <strong>{{ comparison }}</strong>
       </p>
       <p v-if="seen.usedInBoth.length" class="text-error mb-2">
         Check numbers used in both: {{ seen.usedInBoth.join(', ') }}.
@@ -145,15 +145,15 @@ const lastTold = (side: 'here' | 'there'): string => {
             <td></td>
             <th scope="col">Here</th>
             <th scope="col">
-              In the backup, saved {{ momentTold(seen.manifest.madeAt) }} by {{ seen.manifest.by }}
+              In the backup, saved {{ momentText(seen.manifest.madeAt) }} by {{ seen.manifest.by }}
             </th>
           </tr>
         </thead>
         <tbody>
           <tr>
             <th scope="row">Last action</th>
-            <td>{{ lastTold('here') }}</td>
-            <td>{{ lastTold('there') }}</td>
+            <td>{{ lastText('here') }}</td>
+            <td>{{ lastText('there') }}</td>
           </tr>
           <tr v-for="(name, key) in named" :key="key">
             <th scope="row">{{ name }}</th>

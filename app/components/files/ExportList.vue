@@ -7,7 +7,7 @@ import { localToday } from '~/stores/office'
 const { companies, company, choose } = useCompany()
 const list = ref<ListName>('bills')
 const [from, to] = [ref(''), ref('')]
-const saving = useListOut()
+const saving = useExport()
 const { doing, fault } = saving
 const lists = Object.entries(listNames).map(([value, title]) => ({ title, value }))
 const hasDays = computed(() => list.value !== 'payees' && list.value !== 'trial')
@@ -17,14 +17,14 @@ const faultsOf = (text: string): string[] => {
   return read && !read.ok ? [read.refusal.text] : []
 }
 const ready = computed(() => !faultsOf(from.value).length && !faultsOf(to.value).length)
-const told = (text: string): PlainDate | '' => {
+const dayOrNone = (text: string): PlainDate | '' => {
   const read = dayOf(text)
   return read?.ok && hasDays.value ? read.value : ''
 }
 async function save(as: 'csv' | 'xlsx') {
   const of = company.value
   if (!of || !ready.value) return
-  const days = { from: told(from.value), to: told(to.value) }
+  const days = { from: dayOrNone(from.value), to: dayOrNone(to.value) }
   await saving.save(() => ({ list: list.value, companyId: of.id, days, as }))
 }
 </script>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 
 /** The office goes to another desk, and comes back: never at two at once. */
-const { handed, to, busy, fault, at, handOver, saveFile, takeOn, file } = useHandOver()
+const { handed, to, busy, fault, at, handOver, saveFile, continueOffice, file } = useHandOver()
 const { passphrase, doing, fault: fileFault } = file
 const nobodyElse = ref(false)
 </script>
@@ -38,7 +38,7 @@ const nobodyElse = ref(false)
     </template>
     <template v-else>
       <p data-test="handed">
-        Handed over to <strong>{{ handed.to }}</strong> by {{ handed.by }}, {{ momentTold(handed.at) }}.
+        Handed over to <strong>{{ handed.to }}</strong> by {{ handed.by }}, {{ momentText(handed.at) }}.
         Nothing can be changed here until {{ handed.fromHere ? 'it is taken back' : 'work continues here' }}.
       </p>
       <template v-if="handed.fromHere">
@@ -54,13 +54,18 @@ const nobodyElse = ref(false)
           hide-details
           data-test="hand-sure"
         />
-        <v-btn :disabled="!nobodyElse" :loading="busy" data-test="hand-back" @click="takeOn(true)"
+        <v-btn :disabled="!nobodyElse" :loading="busy" data-test="hand-back" @click="continueOffice(true)"
           >Take office back</v-btn
         >
       </template>
       <template v-else>
         <p>This is the copy that was handed over. Continue here to use its check numbers on this computer.</p>
-        <v-btn color="primary" variant="flat" :loading="busy" data-test="hand-on" @click="takeOn(false)"
+        <v-btn
+          color="primary"
+          variant="flat"
+          :loading="busy"
+          data-test="hand-on"
+          @click="continueOffice(false)"
           >Continue here</v-btn
         >
       </template>

@@ -9,7 +9,7 @@ import { localToday, useOffice } from '~/stores/office'
 const office = useOffice()
 const { companies, company, choose } = useCompany()
 const text = ref('')
-const { busy, fault: refused, at, did } = useAct()
+const { busy, fault: refused, at, succeeded } = useAct()
 const mistyped = ref('')
 watch(
   company,
@@ -39,7 +39,7 @@ async function send(as: 'csv' | 'xlsx') {
   mistyped.value = day.ok ? '' : day.refusal.text
   if (!of || !day.ok) return
   const next = nextJournal(of, day.value)
-  if (await did('sendJournal', { companyId: of.id, through: day.value })) await save(next, as)
+  if (await succeeded('exportJournal', { companyId: of.id, through: day.value })) await save(next, as)
 }
 </script>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { deviationTold } from '#core/fit/deviationText'
+import { deviationText } from '#core/fit/deviationText'
 import type { FitRow } from '#core/fit/printers'
 import { formatOff } from '#core/paper/length'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** All fits of a printer, tray and stock, the one in use first. */
@@ -28,9 +28,9 @@ const office = useOffice()
         </thead>
         <tbody>
           <tr v-for="(row, i) in history" :key="row.id">
-            <td>{{ momentTold(row.madeAt) }}</td>
+            <td>{{ momentText(row.madeAt) }}</td>
             <td>{{ row.how }}</td>
-            <td class="quiet">{{ deviationTold(row.deviation, office.unit) }}</td>
+            <td class="quiet">{{ deviationText(row.deviation, office.unit) }}</td>
             <td class="num">{{ row.residual === null ? '' : formatOff(row.residual, office.unit) }}</td>
             <td class="num">{{ row.confirmed === null ? '' : formatOff(row.confirmed, office.unit) }}</td>
             <td class="num">

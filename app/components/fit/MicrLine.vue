@@ -119,7 +119,7 @@ watch(
 async function keep(fit: MicrFit | undefined) {
   if (!fit) return
   fault.value = ''
-  const done = await act('keepMicr', {
+  const done = await act('saveMicr', {
     printer: props.printer,
     micr: { ...fit, how: ranked.value ? 'by scan' : 'by eye' },
   })

@@ -78,7 +78,7 @@ async function keep(deviation: Deviation, how: FitRow['how'], residual: number |
   const { printer, tray, stock } = props
   const fit = { printerId: printer.id, tray, stockId: stock.id, deviation, how, residual }
   fault.value = ''
-  const done = await act('keepFit', { fit: { id: idOf<'fit'>(crypto.randomUUID()), ...fit } })
+  const done = await act('saveFit', { fit: { id: idOf<'fit'>(crypto.randomUUID()), ...fit } })
   if (done && !done.ok) fault.value = done.refusal.text
   if (!done?.ok) return
   office.said = 'Fit saved and in use.'

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { deviationMap, worstCorner, type Deviation } from '#core/fit/fit'
 import type { FitRow } from '#core/fit/printers'
-import { deviationTold } from '#core/fit/deviationText'
+import { deviationText } from '#core/fit/deviationText'
 import { spanMeant, type Proved } from '#core/fit/proved'
 import { formatLength, formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
 import type { FitScan } from '~/data/fit/fitScan'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** What was found last, to be kept or to confirm the fit in use; else the fit in use. */
@@ -73,7 +73,7 @@ const worstOf = (deviation: Deviation): number =>
       />
     </svg>
     <FitDeviationPicture v-else :stock="stock" :deviation="result.deviation" />
-    <p data-test="found">Everything prints {{ deviationTold(result.deviation, office.unit) }}.</p>
+    <p data-test="found">Everything prints {{ deviationText(result.deviation, office.unit) }}.</p>
     <p v-if="scan && isProved" data-test="claim">
       Proved: the two scans agree to {{ formatOff(proof!.apart, office.unit) }}, and no corner is more than
       {{ formatOff(result.residual, office.unit) }} off.
@@ -141,9 +141,9 @@ const worstOf = (deviation: Deviation): number =>
   </template>
   <template v-else-if="fit">
     <FitDeviationPicture :stock="stock" :deviation="fit.deviation" />
-    <p data-test="in-use">Corrects a page that prints {{ deviationTold(fit.deviation, office.unit) }}.</p>
+    <p data-test="in-use">Corrects a page that prints {{ deviationText(fit.deviation, office.unit) }}.</p>
     <p class="quiet">
-      {{ fit.how }}, {{ momentTold(fit.madeAt) }}, {{ fit.by
+      {{ fit.how }}, {{ momentText(fit.madeAt) }}, {{ fit.by
       }}{{
         fit.confirmed === null ? '' : `; confirmed, worst corner ${formatOff(fit.confirmed, office.unit)} off`
       }}

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { mdiChevronDown } from '@mdi/js'
 import type { Id } from '#core/base/id'
-import type { IntakePlan } from '~/data/imports/importDesk'
-import type { useIntake } from '~/composables/imports/useImport'
+import type { ImportPlan } from '~/data/imports/importDesk'
+import type { useImport } from '~/composables/imports/useImport'
 
 /** Which column of a file fills which field, how dates and amounts are written, and what is done on the way. */
 const props = defineProps<{
-  intake: ReturnType<typeof useIntake>
-  plan: IntakePlan
+  importing: ReturnType<typeof useImport>
+  plan: ImportPlan
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
-const { kind, matching, order, mark, askOrder, askMark, examples, fields, missing, choices } = props.intake
+const { kind, matching, order, mark, askOrder, askMark, examples, fields, missing, choices } = props.importing
 const { makeLedgers, again, held, ledgerId } = choices
 const columns = computed(() => [
   { title: '–', value: -1 },
@@ -66,14 +66,14 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
           size="x-small"
           :disabled="plan.headerRow === 0"
           aria-label="Titles one row up"
-          @click="intake.understand(plan.headerRow - 1)"
+          @click="importing.understand(plan.headerRow - 1)"
           >Row up</v-btn
         >
         <v-btn
           size="x-small"
           aria-label="Titles one row down"
           class="ml-1"
-          @click="intake.understand(plan.headerRow + 1)"
+          @click="importing.understand(plan.headerRow + 1)"
           >Row down</v-btn
         >
       </p>
@@ -96,7 +96,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
           :value="matching[f.key] ?? -1"
           :data-test="`match-${f.key}`"
           @change="
-            intake.match(
+            importing.match(
               f.key,
               Number(($event.target as HTMLSelectElement).value) < 0
                 ? undefined
@@ -120,7 +120,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         >{{ folded ? `More columns (${folded}) and saved mappings` : 'Saved mappings' }}</v-btn
       >
     </div>
-    <ImportsSavedMappings v-else :intake="intake" />
+    <ImportsSavedMappings v-else :importing="importing" />
     <div class="field-row options">
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"
@@ -136,7 +136,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         class="wide-field"
         :class="{ ask: askOrder && !order }"
         data-test="intake-order"
-        @update:model-value="intake.check()"
+        @update:model-value="importing.check()"
       />
       <v-select
         v-if="kind !== 'ledgers' && kind !== 'payees'"
@@ -150,7 +150,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         class="wide-field"
         :class="{ ask: askMark && !mark }"
         data-test="intake-mark"
-        @update:model-value="intake.check()"
+        @update:model-value="importing.check()"
       />
       <v-select
         v-if="kind !== 'ledgers'"

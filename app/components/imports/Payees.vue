@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
-import type { IntakeChecked } from '~/data/imports/importDesk'
-import type { useIntake } from '~/composables/imports/useImport'
+import type { CheckedImport } from '~/data/imports/importDesk'
+import type { useImport } from '~/composables/imports/useImport'
 
 /** Payees in the file that the office does not know, and details it has otherwise: each is asked once for all rows. */
-const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
-const { makePayees, payeeFor, fillIn, replace, termDays } = props.intake.choices
-const { kind, counts } = props.intake
+const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
+const { makePayees, payeeFor, fillIn, replace, termDays } = props.importing.choices
+const { kind, counts } = props.importing
 const near = computed(() => props.checked.unknown.filter(u => u.near.length))
 const added = computed(() => props.checked.details.filter(d => d.added))
 const differing = computed(() => props.checked.details.filter(d => d.differing))

@@ -1,21 +1,21 @@
 <script setup lang="ts">
-import { beforeTold } from '#core/imports/importEarlierChecks'
-import { takenTold, type Intake } from '#core/imports/importRows'
+import { earlierChecksText } from '#core/imports/importEarlierChecks'
+import { importText, type ImportedFile } from '#core/imports/importRows'
 import { stayedText } from '#core/imports/undoImport'
-import { readIntakes } from '~/data/imports/importDesk'
-import { momentTold } from '~/data/office/office'
+import { readImports } from '~/data/imports/importDesk'
+import { momentText } from '~/data/office/office'
 import { useOffice } from '~/stores/office'
 
 /** What came in out of files lately, each to be taken back as a whole. */
-const intakes = useLive(readIntakes)
+const intakes = useLive(readImports)
 const office = useOffice()
 const { busy, refusal, act } = useAct()
 const asked = ref('')
-const toldOf = (of: Intake): string =>
-  of.numbers ? beforeTold({ ...of, numbers: of.numbers }) : takenTold(of)
-async function takeBack(of: Intake) {
+const toldOf = (of: ImportedFile): string =>
+  of.numbers ? earlierChecksText({ ...of, numbers: of.numbers }) : importText(of)
+async function undoChange(of: ImportedFile) {
   asked.value = of.id
-  const name = of.numbers ? 'takeBeforeBack' : 'takeIntakeBack'
+  const name = of.numbers ? 'undoEarlierChecks' : 'undoImport'
   const done = await act(name, { intakeId: of.id })
   if (!done?.ok) return
   const stayed = done.value.intakes[0]?.stayed
@@ -38,12 +38,12 @@ async function takeBack(of: Intake) {
       </thead>
       <tbody>
         <tr v-for="of in intakes" :key="of.id">
-          <td>{{ momentTold(of.at) }}, {{ of.by }}</td>
+          <td>{{ momentText(of.at) }}, {{ of.by }}</td>
           <td>{{ of.file }}</td>
           <td>{{ toldOf(of) }}</td>
           <td>
             <span v-if="of.takenBack" class="quiet"
-              >undone {{ momentTold(of.takenBack)
+              >undone {{ momentText(of.takenBack)
               }}{{ of.stayed && stayedText(of.stayed) ? `; ${stayedText(of.stayed)}` : '' }}</span
             >
             <template v-else>
@@ -52,7 +52,7 @@ async function takeBack(of: Intake) {
                 :loading="busy && asked === of.id"
                 :aria-label="`Undo import of ${of.file}`"
                 data-test="intake-back"
-                @click="takeBack(of)"
+                @click="undoChange(of)"
                 >Undo import</v-btn
               >
               <span v-if="refusal && asked === of.id" class="text-error why" role="alert">{{

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { IntakeChecked } from '~/data/imports/importDesk'
+import type { CheckedImport } from '~/data/imports/importDesk'
 import type { Column } from '~/composables/base/rowTable'
-import type { useIntake } from '~/composables/imports/useImport'
+import type { useImport } from '~/composables/imports/useImport'
 
 /** Review rows of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
-const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
-const { fields, matching, counts, doing, busy, refused, mending, controlFaults, kind } = props.intake
-type Seen = IntakeChecked['rows'][number] & { readonly id: string }
+const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
+const { fields, matching, counts, doing, busy, refused, corrections, controlFaults, kind } = props.importing
+type Seen = CheckedImport['rows'][number] & { readonly id: string }
 const only = ref<'all' | 'wrong' | 'here'>('all')
 /** Rows that were shown under a filter stay in its list while it is on: nothing moves under the hand. */
 const kept = shallowRef<ReadonlySet<number>>(new Set())
@@ -23,7 +23,7 @@ watch(rows, list => {
   if (only.value !== 'all' && list.some(r => !kept.value.has(r.at)))
     kept.value = new Set([...kept.value, ...list.map(r => r.at)])
 })
-const told = { good: 'good', here: 'left out', wrong: 'wrong' } as const
+const resultNames = { good: 'good', here: 'left out', wrong: 'wrong' } as const
 const isOff = computed(() => Object.values(controlFaults.value).some(Boolean))
 const shown = computed(() => fields.value.filter(f => matching.value[f.key] !== undefined))
 const slotOf = (field: string): string => `cell-${field.replaceAll(' ', '-')}`
@@ -58,7 +58,7 @@ const otherwise = (row: Seen): string =>
     .join('; ')
 /** What was typed in a cell is written into it. */
 const commit = (row: Seen, field: string): void =>
-  void mending.mend(row.at, field, row.cells[matching.value[field]!] ?? '')
+  void corrections.correct(row.at, field, row.cells[matching.value[field]!] ?? '')
 /** Enter writes the cell and goes on to the next one that is wrong. */
 function goOn(event: KeyboardEvent, row: Seen, field: string) {
   commit(row, field)
@@ -67,13 +67,13 @@ function goOn(event: KeyboardEvent, row: Seen, field: string) {
   const next = cells.slice(here + 1).find(cell => cell.getAttribute('aria-invalid') === 'true')
   next?.focus()
 }
-async function takeIn(): Promise<void> {
-  if (await props.intake.take()) focusNextHere()
+async function importRows(): Promise<void> {
+  if (await props.importing.take()) focusNextHere()
 }
 const typedIn = (event: Event): string => (event.target as HTMLInputElement).value
 const isEmpty = (filter: string): boolean =>
   filter !== 'all' && filter !== only.value && !counts.value[filter as 'wrong' | 'here']
-const { pending } = mending
+const { pending } = corrections
 const figure = (n: number): string => n.toLocaleString('en-US')
 const filters = computed(() => [
   { value: 'all', title: `All ${figure(props.checked.rows.length)}` },
@@ -106,21 +106,21 @@ const filters = computed(() => [
       <RowTable :rows="rows" :columns="columns" label="Rows of the file" data-test="intake-table">
         <template #state="{ row }">
           <span :class="{ 'text-error': row.state === 'wrong', quiet: row.state === 'here' }">{{
-            told[row.state]
+            resultNames[row.state]
           }}</span>
           <span v-if="otherwise(row)" class="why">{{ otherwise(row) }}</span>
         </template>
         <template v-for="f in shown" :key="f.key" #[slotOf(f.key)]="{ row }">
-          <template v-if="faultAt(row, f.key) || mending.isMended(row.at, f.key)">
+          <template v-if="faultAt(row, f.key) || corrections.isCorrected(row.at, f.key)">
             <input
               class="mend"
               :class="{ wrong: faultAt(row, f.key) }"
-              :value="mending.textOf(row.at, f.key, row.cells[matching[f.key]!] ?? '')"
+              :value="corrections.textOf(row.at, f.key, row.cells[matching[f.key]!] ?? '')"
               :aria-label="`${f.title} of row ${row.at + 1}`"
               :aria-describedby="faultAt(row, f.key) ? `fault-${row.at}-${f.key}` : undefined"
               :aria-invalid="faultAt(row, f.key) ? 'true' : 'false'"
               @click.stop
-              @input="mending.type(row.at, f.key, typedIn($event))"
+              @input="corrections.type(row.at, f.key, typedIn($event))"
               @keydown.enter.prevent="goOn($event, row, f.key)"
               @blur="commit(row, f.key)"
               @vue:before-unmount="commit(row, f.key)"
@@ -142,7 +142,7 @@ const filters = computed(() => [
         :disabled="!counts.good || !!doing || isOff || pending"
         :loading="busy"
         data-test="intake-take"
-        @click="takeIn()"
+        @click="importRows()"
       >
         {{
           !counts.good
@@ -157,7 +157,7 @@ const filters = computed(() => [
         variant="text"
         :disabled="!!doing"
         data-test="intake-left"
-        @click="intake.saveLeftOut()"
+        @click="importing.saveLeftOut()"
         >Save skipped rows to a file</v-btn
       >
     </div>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import type { useIntake } from '~/composables/imports/useImport'
+import type { useImport } from '~/composables/imports/useImport'
 
 /** How the columns are matched, as a file to keep, and from one that was kept. */
-const { intake } = defineProps<{ intake: ReturnType<typeof useIntake> }>()
-const { matchingFault, missing } = intake
+const { importing } = defineProps<{ importing: ReturnType<typeof useImport> }>()
+const { matchingFault, missing } = importing
 const name = ref('')
 const wanted = ref('')
 function save() {
   wanted.value = name.value.trim() ? '' : 'Give this mapping a name.'
-  if (!wanted.value) intake.saveMatching(name.value)
+  if (!wanted.value) importing.saveMatching(name.value)
 }
 </script>
 
@@ -35,7 +35,7 @@ function save() {
       :most="1"
       slim
       data-test="matching-file"
-      @take="intake.matchFrom"
+      @take="importing.matchFrom"
     />
     <p v-if="matchingFault" class="text-error fault" role="alert" data-test="matching-fault">
       {{ matchingFault }}

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import type { IntakeChecked } from '~/data/imports/importDesk'
-import type { useIntake } from '~/composables/imports/useImport'
+import type { CheckedImport } from '~/data/imports/importDesk'
+import type { useImport } from '~/composables/imports/useImport'
 
 /** What each amount column comes to, beside what it should come to: numbers face numbers before anything is imported. */
-const props = defineProps<{ intake: ReturnType<typeof useIntake>; checked: IntakeChecked }>()
-const { control, controlFaults, round } = props.intake
+const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
+const { control, controlFaults, round } = props.importing
 const uneven = computed(() => props.checked.totals.reduce((n, c) => n + c.uneven, 0))
 const type = (field: string, text: string): void => {
   control.value = { ...control.value, [field]: text }
@@ -59,7 +59,7 @@ const type = (field: string, text: string): void => {
         density="compact"
         hide-details
         data-test="intake-round"
-        @update:model-value="intake.check()"
+        @update:model-value="importing.check()"
       />
       <p class="quiet" data-test="intake-rounding">
         {{ howMany(uneven, 'amount') }} {{ uneven === 1 ? 'has' : 'have' }} more than two decimals.

@@ -15,7 +15,7 @@ import { localToday, useOffice } from '~/stores/office'
 const props = defineProps<{ payment: Payment; view: AccountView }>()
 const emit = defineEmits<{ done: [] }>()
 const office = useOffice()
-const { busy, refusal, did, at } = useAct()
+const { busy, refusal, succeeded, at } = useAct()
 const sign = computed(() => props.view.account.currency.sign)
 const dayFirst = computed(() => dayFirstIn(props.view.account.country))
 /** The name and the amount of a booked payment are fixed: another name or amount is another payment. */
@@ -68,19 +68,19 @@ async function keep(discounts?: { keep: string } | 'lose') {
     ...(discounts && { discounts }),
     ...(payment.scheduled && later.value.value !== payment.scheduled && { scheduled: later.value.value }),
   }
-  if (!(await did('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
+  if (!(await succeeded('amend', { accountId: payment.accountId, paymentIds: [payment.id], change }))) return
   office.said = `Changed the payment to ${name.value}.`
   emit('done')
 }
-async function takeBack() {
+async function undoChange() {
   const { payment } = props
   const said = `Undid the last change to the payment to ${payment.name}.`
-  if (await did('takeAmendBack', { paymentId: payment.id }, said)) emit('done')
+  if (await succeeded('undoAmend', { paymentId: payment.id }, said)) emit('done')
 }
 async function withdraw() {
   const { payment } = props
   const said = `Withdrew the payment to ${payment.name}. You can bring it back.`
-  if (!(await did('withdraw', { paymentId: payment.id, why: why.value ?? '' }, said))) return
+  if (!(await succeeded('withdraw', { paymentId: payment.id, why: why.value ?? '' }, said))) return
   emit('done')
 }
 </script>
@@ -217,7 +217,7 @@ async function withdraw() {
           variant="text"
           :loading="busy"
           data-test="take-change-back"
-          @click="takeBack()"
+          @click="undoChange()"
         >
           Undo last change
         </v-btn>

@@ -12,7 +12,7 @@ const fate = ref<GivenFate | 'unused' | 'found aside'>('missing')
 const reasons = useReasons('fate')
 /** The text that stands in the field of reasons is its own; a new key empties it for real. */
 const round = ref(0)
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 
 /** Many numbers at once are asked about once more, with the range in words; so many no act takes. */
 const MANY = 10
@@ -33,14 +33,14 @@ async function give(): Promise<void> {
   if (!range.value) return
   const { from: first, count } = range.value
   const numbers = Array.from({ length: count }, (_, i) => (first + i) as CheckNumber)
-  const told = `${spans(numbers)} ${became.value}.`
+  const summary = `${spans(numbers)} ${became.value}.`
   const input = { bookId: props.book.id, numbers, why: why.value ?? '' }
   const to = fate.value
   const done = await (to === 'unused' || to === 'found aside'
-    ? did('takeBack', { ...input, to: to === 'unused' ? 'unused' : 'set aside' })
-    : did('giveFate', { ...input, fate: to }))
+    ? succeeded('undoFate', { ...input, to: to === 'unused' ? 'unused' : 'set aside' })
+    : succeeded('giveFate', { ...input, fate: to }))
   if (!done) return
-  office.said = told
+  office.said = summary
   sure.value = false
   from.value = until.value = why.value = ''
   round.value++

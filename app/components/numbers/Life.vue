@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { NumberRow } from '#core/numbers/book'
 import { withoutRun } from '#core/runs/run'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 
 /** Everything that happened to one number, oldest first. */
 defineProps<{ row: NumberRow }>()
@@ -19,7 +19,7 @@ defineProps<{ row: NumberRow }>()
     </thead>
     <tbody>
       <tr v-for="(l, i) in row.life" :key="i">
-        <td class="when">{{ momentTold(l.at) }}</td>
+        <td class="when">{{ momentText(l.at) }}</td>
         <td><StateMark :state="l.fate" /></td>
         <td class="when">{{ l.by }}</td>
         <td>

@@ -5,9 +5,9 @@ import { useOffice } from '~/stores/office'
 /** How long the PDFs of runs are kept in this browser. */
 const office = useOffice()
 const days = useLive(readKeepDays)
-const { fault, did } = useAct()
+const { fault, succeeded } = useAct()
 async function save(to: number | null) {
-  if (await did('keepPapersFor', { days: to })) office.said = 'Saved how long PDFs are kept.'
+  if (await succeeded('keepPdfsFor', { days: to })) office.said = 'Saved how long PDFs are kept.'
 }
 const choices = [
   { title: 'forever', value: 0 },

@@ -14,10 +14,10 @@ const reasons = ref('')
 watch(kept, list => {
   reasons.value = (list ?? []).join('\n')
 })
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 async function save() {
   const list = { id: kind.value, reasons: reasons.value.split('\n') }
-  if (await did('keepReasons', list)) office.said = 'Reasons saved.'
+  if (await succeeded('saveReasons', list)) office.said = 'Reasons saved.'
 }
 </script>
 

@@ -5,9 +5,9 @@ import { useOffice } from '~/stores/office'
 /** The name under which everything done in this browser is recorded. */
 const office = useOffice()
 const name = ref(operatorName())
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 async function save() {
-  if (!(await did('nameOperator', { name: name.value }))) return
+  if (!(await succeeded('nameOperator', { name: name.value }))) return
   setOperatorName(name.value)
   name.value = operatorName()
   office.said = `Your name is now ${name.value}.`

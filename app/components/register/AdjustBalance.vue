@@ -13,7 +13,7 @@ const props = defineProps<{ view: AccountView }>()
 const emit = defineEmits<{ done: []; leave: [] }>()
 const office = useOffice()
 const { behind } = useClock()
-const { busy, fault, did, at } = useAct()
+const { busy, fault, succeeded, at } = useAct()
 const { choices } = useCompanyLedgers(computed(() => props.view.company))
 const balances = useLive(
   () => readBalances(props.view.account),
@@ -47,7 +47,7 @@ const faultsOf = (text: string, read: typeof date.value | typeof amount.value, f
   text.trim() && !read.ok ? [read.refusal.text] : at(field)
 async function go() {
   if (!date.value.ok || signed.value === undefined || !ledgerId.value) return
-  const done = await did('adjustBalance', {
+  const done = await succeeded('adjustBalance', {
     ...{ accountId: props.view.account.id, id, date: date.value.value, amount: signed.value },
     ...{ ledgerId: idOf<'ledger'>(ledgerId.value), why: why.value },
   })

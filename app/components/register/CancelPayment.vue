@@ -20,7 +20,7 @@ import { localToday, useOffice } from '~/stores/office'
 const props = defineProps<{ payment: Payment; view: AccountView; row?: NumberRow }>()
 const emit = defineEmits<{ done: []; leave: [] }>()
 const office = useOffice()
-const { busy, fault, did } = useAct()
+const { busy, fault, succeeded } = useAct()
 const balances = useLive(
   () => readBalances(props.view.account),
   () => props.view.account.id,
@@ -76,7 +76,7 @@ const then = computed(() => balances.value && paying(balances.value, cents(-prop
 async function go() {
   const day: PlainDate | undefined = typed.value?.ok ? typed.value.value : undefined
   if (
-    !(await did('cancel', {
+    !(await succeeded('cancel', {
       paymentId: props.payment.id,
       ending: ending.value,
       why: why.value.trim(),

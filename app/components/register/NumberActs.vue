@@ -17,7 +17,7 @@ import { useOffice } from '~/stores/office'
  */
 const props = defineProps<{ row: NumberRow; view: AccountView; stock?: Stock | undefined }>()
 const office = useOffice()
-const { busy, fault, did, clear } = useAct()
+const { busy, fault, succeeded, clear } = useAct()
 const payment = useLive(
   () => (props.row.check ? readPayment(props.row.check.paymentId) : undefined),
   () => props.row,
@@ -73,7 +73,7 @@ async function go() {
   const reason = why.value.trim()
   const { row } = props
   if (asked.value === 'replace') {
-    if (!(await did('replace', { numberId: row.id, ending: ending.value, why: reason }))) return
+    if (!(await succeeded('replace', { numberId: row.id, ending: ending.value, why: reason }))) return
     office.said = `Check ${row.number} ${ending.value}. The payment is back in the lane.`
   } else if (!(await printAgain(reason))) return
   leave()
@@ -84,7 +84,7 @@ async function go() {
 async function printAgain(firstSheet: string): Promise<boolean> {
   const { row } = props
   const paper = openWindow()
-  if (!(await did('printCopy', { numberId: row.id, firstSheet, inHouse: inHouse.value }))) {
+  if (!(await succeeded('printCopy', { numberId: row.id, firstSheet, inHouse: inHouse.value }))) {
     paper.leave()
     return false
   }

@@ -8,7 +8,7 @@ import { localToday } from '~/stores/office'
 /** Date or memo of many payments is changed alike, as one act. */
 const props = defineProps<{ account: BankAccount; payments: readonly Payment[] }>()
 const emit = defineEmits<{ done: [] }>()
-const { busy, did, fault } = useAct()
+const { busy, succeeded, fault } = useAct()
 const [date, memo] = [ref(''), ref('')]
 const read = computed(() =>
   date.value.trim() ? typedDate(date.value, localToday(), dayFirstIn(props.account.country)) : undefined,
@@ -19,7 +19,7 @@ const wrong = computed(() => (tried.value && read.value && !read.value.ok ? read
 async function change(): Promise<void> {
   tried.value = true
   if (wrong.value) return
-  const done = await did('amend', {
+  const done = await succeeded('amend', {
     accountId: props.account.id,
     paymentIds: props.payments.map(p => p.id),
     change: {

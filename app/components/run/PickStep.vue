@@ -51,7 +51,7 @@ const signers = computed(() => {
   return signature.value === 'none' ? [] : signature.value.split(' ').map(Number)
 })
 const table = ref<{ focusRow(id: string): void }>()
-const { order, list, dragging, onKey } = useHandOrder(
+const { order, list, dragging, onKey } = usePrintOrder(
   () => props.lane,
   props.run?.order ?? 'as drawn',
   props.run?.paymentIds ?? [],

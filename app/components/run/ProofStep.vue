@@ -68,7 +68,7 @@ function approve() {
     )
 }
 /** Where what is wrong is put right. */
-function mendAt(note: Note) {
+function correctAt(note: Note) {
   if (note.code === 'payee-changed') return undefined
   if (note.code.startsWith('micr-'))
     return { to: `/accounts/${props.view.account.id}`, title: 'Open account' }
@@ -199,7 +199,7 @@ const jump = (number: number): void => {
           Some stubs are too long. Continuation sheets for plain paper are made with the run.
         </p>
         <div v-if="notes.length" class="said" tabindex="0" role="group" aria-label="Errors and warnings">
-          <NoteList :notes="notes" :mend="mendAt" @go="jump" />
+          <NoteList :notes="notes" :mend="correctAt" @go="jump" />
         </div>
         <p v-else class="quiet">Everything fits, and the clear band is empty.</p>
         <p v-if="hasErrors(notes)" class="text-error">Correct the errors before printing.</p>

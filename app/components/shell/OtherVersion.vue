@@ -6,7 +6,7 @@ const other = ref<OtherVersion>()
 onOtherVersion(which => {
   other.value = which
 })
-const told: Readonly<Record<OtherVersion, readonly [title: string, text: string]>> = {
+const messages: Readonly<Record<OtherVersion, readonly [title: string, text: string]>> = {
   newer: [
     'A newer Violet Lane is open in another tab',
     'This tab has closed its data so that the newer version can use it. Nothing is lost. Reload this tab to continue.',
@@ -32,8 +32,8 @@ const reload = (): void => location.reload()
     aria-labelledby="other-version"
   >
     <v-card class="pa-5">
-      <h2 id="other-version" class="mb-3">{{ other && told[other][0] }}</h2>
-      <p class="mb-4">{{ other && told[other][1] }}</p>
+      <h2 id="other-version" class="mb-3">{{ other && messages[other][0] }}</h2>
+      <p class="mb-4">{{ other && messages[other][1] }}</p>
       <v-btn color="primary" variant="flat" autofocus @click="reload"> Reload </v-btn>
     </v-card>
   </v-dialog>

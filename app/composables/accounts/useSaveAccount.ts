@@ -52,7 +52,7 @@ export function useSaveAccount(form: Readonly<Ref<AccountForm>>, of: SavedWith) 
     const isNewCompany = !companies().some(c => c.id === made.company.id)
     const kind = numbered() ? ('stationer’s stock' as const) : ('printed by us' as const)
     const ledgers = ledgersToOpen(made.account, made.company.id, isNewCompany)
-    return act('openAccount', { ...made, book: { ...made.book, kind }, ...ledgers }, '', seen)
+    return act('addAccount', { ...made, book: { ...made.book, kind }, ...ledgers }, '', seen)
   }
   async function save(): Promise<ToOpen | undefined> {
     if (busy.value) return undefined

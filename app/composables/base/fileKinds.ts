@@ -13,8 +13,8 @@ export function fileFault(
   most: number,
 ): string {
   const accepted = accept.split(',').map(kind => kind.trim().toLowerCase())
-  const told = file.type !== '' || /\.\w+$/.test(file.name)
-  if (told && !accepted.some(kind => ofKind(file, kind)))
+  const isNamed = file.type !== '' || /\.\w+$/.test(file.name)
+  if (isNamed && !accepted.some(kind => ofKind(file, kind)))
     return `${file.name} cannot be used here. Choose ${kinds}.`
   if (file.size > most * 1e6) {
     return `${file.name} is ${Math.ceil(file.size / 1e6)} MB. The limit is ${most} MB.`

@@ -72,7 +72,7 @@ export function useAct() {
     }
   }
   /** Does one act, and says whether it was done. */
-  const did = async <N extends ActName>(
+  const succeeded = async <N extends ActName>(
     name: N,
     input: InputOf<N>,
     says = '',
@@ -83,5 +83,5 @@ export function useAct() {
   const clear = (): void => {
     refusal.value = undefined
   }
-  return { busy, refusal, fault, act, run, did, at, clear }
+  return { busy, refusal, fault, act, run, succeeded, at, clear }
 }

@@ -7,7 +7,7 @@ import type { Company } from '#core/accounts/account'
 import type { Bill } from '#core/bills/bill'
 import {
   billFields,
-  billTold,
+  billInput,
   blankBillForm,
   formOfBill,
   isBillField,
@@ -150,7 +150,7 @@ export function useBillForm(
     tried.value = true
     const wrong = billFields.find(field => read.value.faults[field])
     if (wrong) focusField(wrong)
-    return wrong ? undefined : billTold(form.value, read.value)
+    return wrong ? undefined : billInput(form.value, read.value)
   }
   const focusRefused = (field: string | undefined): void => focusField(isBillField(field) ? field : 'number')
 
@@ -170,11 +170,11 @@ export function useBillForm(
     if (!isFilled() && wrong) return focusField(wrong)
     if (isKnownTwice()) return focusField('again')
     const fault = wrong ? (read.value.faults[wrong]?.text ?? '') : ''
-    queue.add(form.value, fault ? undefined : billTold(form.value, read.value), fault)
+    queue.add(form.value, fault ? undefined : billInput(form.value, read.value), fault)
     startNext()
   }
   /** Puts a bill that was refused back into the form. */
-  function mend(of: BillForm): void {
+  function correct(of: BillForm): void {
     form.value = { ...of, lines: of.lines.map(l => ({ ...l })) }
     tried.value = true
     focusField(billFields.find(field => read.value.faults[field]) ?? 'number')
@@ -208,7 +208,7 @@ export function useBillForm(
     hints,
     sign,
     enterIt,
-    mend,
+    correct,
     isBlank: computed(() => isBlankBill(form.value)),
     changeIt,
   }

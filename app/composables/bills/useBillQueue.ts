@@ -1,6 +1,6 @@
 import { computed, shallowRef, type Ref } from 'vue'
 import { idOf, type Id } from '#core/base/id'
-import type { Bill, BillTold } from '#core/bills/bill'
+import type { Bill, BillInput } from '#core/bills/bill'
 import type { BillForm } from '#core/bills/billForm'
 import { dropQueued, onQueueElsewhere, putQueued, readQueue, type QueuedBill } from '~/data/bills/billQueue'
 import { storeHere } from '~/data/office/offices'
@@ -30,7 +30,7 @@ export function useBillQueue(
   }
   look()
 
-  async function enterNext(next: QueuedBill, bill: BillTold): Promise<void> {
+  async function enterNext(next: QueuedBill, bill: BillInput): Promise<void> {
     const input = { companyId: next.companyId, bill: { ...bill, id: next.id } }
     const done = await actUnderKey('enterBill', input, next.id)
     if (done.ok && done.value.bills[0]) entered(done.value.bills[0])
@@ -58,7 +58,7 @@ export function useBillQueue(
     })
   }
   /** Takes a bill from the form: it is entered as soon as those before it are, or put aside with its fault. */
-  function add(form: BillForm, bill: BillTold | undefined, fault = ''): void {
+  function add(form: BillForm, bill: BillInput | undefined, fault = ''): void {
     if (!companyId.value) return
     last = Math.max(last + 1, Date.now())
     putQueued({

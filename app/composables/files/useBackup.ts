@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { letGoOfBackup, lookAtBackup, restoreBackup, saveBackup } from '~/data/backups/backup'
+import { closeBackup, lookAtBackup, restoreBackup, saveBackup } from '~/data/backups/backup'
 import { readBackupState } from '~/data/backups/backupState'
 import { useOffice } from '~/stores/office'
 import type { BackupSeen } from '~/data/backups/backupWork'
@@ -28,7 +28,7 @@ export function useBackup() {
   /** Leaving the page ends a reading; what is being saved or put in place is finished, and said. */
   onScopeDispose(() => {
     left = true
-    if (!doing.value || doing.value === READING) letGoOfBackup()
+    if (!doing.value || doing.value === READING) closeBackup()
   })
 
   /** One piece of work at a time; what goes wrong is said, and nothing has changed then. */
@@ -43,12 +43,12 @@ export function useBackup() {
       fault.value = `That failed, and nothing was changed: ${(error as Error).message}`
     } finally {
       doing.value = ''
-      if (left) letGoOfBackup()
+      if (left) closeBackup()
     }
   }
   /** Ends the work: what was awaited of it never comes. */
   function stop(): void {
-    letGoOfBackup()
+    closeBackup()
     doing.value = ''
     seen.value = undefined
   }

@@ -4,7 +4,7 @@ import { listNames, saveList, type ListAsk } from '~/data/files/lists'
 import { useOffice } from '~/stores/office'
 
 /** Saves a list as a file, one at a time: says what was saved, or why it was not. */
-export function useListOut() {
+export function useExport() {
   const office = useOffice()
   const doing = ref(false)
   const fault = ref('')

@@ -10,20 +10,20 @@ export function useHandOver() {
   const office = useOffice()
   const handed = useLive(readHandedOver)
   const to = ref('')
-  const { busy, fault, at, did } = useAct()
+  const { busy, fault, at, succeeded } = useAct()
   const file = useBackup()
 
   /** The office is handed over first: what is done after the file was made would not be in it. */
   async function handOver(): Promise<void> {
-    if (!(await did('handOver', { to: to.value }))) return
+    if (!(await succeeded('handOver', { to: to.value }))) return
     to.value = ''
     await noteHandedFromHere()
     await saveFile()
   }
   /** Saves what the other desk takes on; as often as is wanted. */
   const saveFile = (): Promise<void> => file.save('handed over')
-  async function takeOn(back: boolean): Promise<void> {
-    if (await did('takeOn', { back })) office.said = 'You can work here again.'
+  async function continueOffice(back: boolean): Promise<void> {
+    if (await succeeded('continueOffice', { back })) office.said = 'You can work here again.'
   }
-  return { handed, to, busy, fault, at, handOver, saveFile, takeOn, file }
+  return { handed, to, busy, fault, at, handOver, saveFile, continueOffice, file }
 }

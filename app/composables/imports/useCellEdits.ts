@@ -1,5 +1,5 @@
 import { ref, shallowRef, type Ref } from 'vue'
-import type { IntakeChecked } from '~/data/imports/importDesk'
+import type { CheckedImport } from '~/data/imports/importDesk'
 
 /** How long after the last mended cell the rows are looked at again. */
 const REST_MS = 300
@@ -11,10 +11,10 @@ const keyOf = (at: number, field: string): string => `${at} ${field}`
  * Cells that are mended by hand. A cell that was once wrong stays a field with what was typed in it, so that
  * looking at the rows again takes nothing from under the hand; that happens behind it, after a rest.
  */
-export function useIntakeMending(
-  checked: Ref<IntakeChecked | undefined>,
+export function useCellEdits(
+  checked: Ref<CheckedImport | undefined>,
   write: (at: number, field: string, text: string) => Promise<void>,
-  look: () => Promise<IntakeChecked | undefined>,
+  look: () => Promise<CheckedImport | undefined>,
 ) {
   const typed = ref(new Map<string, string>())
   const wrongOnce = shallowRef<ReadonlySet<string>>(new Set())
@@ -26,7 +26,7 @@ export function useIntakeMending(
   const pending = ref(false)
 
   /** Notes the cells that are wrong now. */
-  function note(of: IntakeChecked | undefined): void {
+  function note(of: CheckedImport | undefined): void {
     const more = (of?.rows ?? []).flatMap(row => row.faults.map(f => keyOf(row.at, f.field)))
     if (more.some(key => !wrongOnce.value.has(key))) wrongOnce.value = new Set([...wrongOnce.value, ...more])
   }
@@ -40,12 +40,12 @@ export function useIntakeMending(
   }
   const textOf = (at: number, field: string, text: string): string =>
     typed.value.get(keyOf(at, field)) ?? text
-  const isMended = (at: number, field: string): boolean => wrongOnce.value.has(keyOf(at, field))
+  const isCorrected = (at: number, field: string): boolean => wrongOnce.value.has(keyOf(at, field))
   function type(at: number, field: string, text: string): void {
     typed.value.set(keyOf(at, field), text)
   }
   /** Rows that are as they were stay the same objects: only what changed is drawn anew. */
-  function put(now: IntakeChecked): void {
+  function put(now: CheckedImport): void {
     const before = new Map(checked.value?.rows.map(row => [row.at, row]))
     const rows = now.rows.map(row => {
       const old = before.get(row.at)
@@ -58,7 +58,7 @@ export function useIntakeMending(
    * Mends a cell with what was typed in it, where that is not what it holds. It is called whenever a field is
    * left, by Enter, and when its row is drawn anew: a field that was put in place of another tells no change.
    */
-  async function mend(at: number, field: string, text: string): Promise<void> {
+  async function correct(at: number, field: string, text: string): Promise<void> {
     const typedText = typed.value.get(keyOf(at, field))
     if (typedText === undefined || typedText === (written.get(keyOf(at, field)) ?? text)) return
     written.set(keyOf(at, field), typedText)
@@ -73,5 +73,5 @@ export function useIntakeMending(
       pending.value = false
     }, REST_MS)
   }
-  return { note, forget, textOf, isMended, type, mend, pending }
+  return { note, forget, textOf, isCorrected, type, correct, pending }
 }

@@ -2,27 +2,27 @@ import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Id } from '#core/base/id'
 import { faultLine, readJson } from '#core/exchange/fault'
 import { matchingFileSchema, type MatchingFile } from '#core/exchange/matchingFile'
-import { fieldsOf, intakeKinds, type IntakeKind, type Matching } from '#core/imports/fields'
+import { fieldsOf, importKinds, type ImportKind, type Matching } from '#core/imports/fields'
 import { matchingFile } from '#core/imports/savedMapping'
 import { controlFaultOf, type ControlTotals } from '#core/imports/controlTotals'
-import { unmatched, type IntakeSpec, type MarkExample } from '#core/imports/readRows'
+import { unmatched, type ImportSpec, type MarkExample } from '#core/imports/readRows'
 import type { DayOrder, DecimalMark } from '#core/imports/parseCell'
 import type { SheetName } from '#core/exchange/workbook'
 import type { Company } from '#core/accounts/account'
-import { IntakeDesk, type IntakeChecked, type IntakePlan } from '~/data/imports/importDesk'
+import { ImportDesk, type CheckedImport, type ImportPlan } from '~/data/imports/importDesk'
 import { momentNow, operatorName } from '~/data/office/office'
 import { saveText } from '~/data/files/fileOut'
 import { localToday } from '~/stores/office'
 import { useAct } from '../base/useAct'
-import { useIntakeChoices } from './useImportChoices'
-import { useIntakeMending } from './useCellEdits'
+import { useImportChoices } from './useImportChoices'
+import { useCellEdits } from './useCellEdits'
 
 /** A file being taken in: what it holds, how it is understood, what would come of every row, and the act. */
-export function useIntake(
+export function useImport(
   company: Readonly<Ref<Company | undefined>>,
   accountId: Ref<Id<'account'> | undefined>,
 ) {
-  const kind = ref<IntakeKind>('bills')
+  const kind = ref<ImportKind>('bills')
   const file = ref('')
   const encoding = ref('')
   const sheets = ref<readonly SheetName[]>([])
@@ -30,7 +30,7 @@ export function useIntake(
   /** Rows of the sheet that are hidden, and whether they are read too. */
   const hiddenRows = ref(0)
   const withHidden = ref(false)
-  const plan = shallowRef<IntakePlan>()
+  const plan = shallowRef<ImportPlan>()
   const matching = ref<Record<string, number>>({})
   const order = ref<DayOrder>()
   const mark = ref<DecimalMark>()
@@ -40,8 +40,8 @@ export function useIntake(
   const round = ref(false)
   /** What each amount column should add up to, as typed. */
   const control = ref<ControlTotals>({})
-  const choices = useIntakeChoices()
-  const checked = shallowRef<IntakeChecked>()
+  const choices = useImportChoices()
+  const checked = shallowRef<CheckedImport>()
   const doing = ref('')
   /** How much of what is taken in is written, from 0 to 1. */
   const part = ref(0)
@@ -49,11 +49,11 @@ export function useIntake(
   /** What is wrong with a matching that came from a file. */
   const matchingFault = ref('')
   const { busy, run, fault: refused, clear } = useAct()
-  let desk: IntakeDesk | undefined
+  let desk: ImportDesk | undefined
   onScopeDispose(() => desk?.end())
   const stamp = () => ({ at: momentNow(), by: operatorName() })
 
-  async function during<T>(what: string, work: (of: IntakeDesk) => Promise<T>): Promise<T | undefined> {
+  async function during<T>(what: string, work: (of: ImportDesk) => Promise<T>): Promise<T | undefined> {
     const of = desk
     if (!of) return undefined
     doing.value = what
@@ -68,9 +68,9 @@ export function useIntake(
     }
   }
   /** What the last file brought, until the next one is given. */
-  const taken = ref<IntakeKind>()
+  const imported = ref<ImportKind>()
   function leave(): void {
-    taken.value = undefined
+    imported.value = undefined
     desk?.end()
     desk = undefined
     doing.value = ''
@@ -84,12 +84,12 @@ export function useIntake(
     round.value = false
     control.value = {}
     choices.forget()
-    mending.forget()
+    corrections.forget()
     clear()
   }
   async function give(given: File): Promise<void> {
     leave()
-    desk = new IntakeDesk()
+    desk = new ImportDesk()
     const opened = await during('Reading the file', of => of.open(given))
     if (!opened) return
     if (!opened.ok) {
@@ -127,7 +127,7 @@ export function useIntake(
     sheet.value = at
     withHidden.value = hiddenToo
     hiddenRows.value = laid.value.hidden
-    mending.forget()
+    corrections.forget()
     await understand()
   }
   const bareSpec = computed(() => ({
@@ -135,7 +135,7 @@ export function useIntake(
     headerRow: plan.value?.headerRow ?? 0,
     matching: { ...matching.value } as Matching,
   }))
-  const spec = computed<IntakeSpec>(() => ({
+  const spec = computed<ImportSpec>(() => ({
     ...bareSpec.value,
     order: order.value ?? 'month first',
     mark: mark.value ?? '.',
@@ -167,7 +167,7 @@ export function useIntake(
       (!ofAccount.value || accountId.value !== undefined),
   )
   /** Looks at every row; undefined where the columns are not understood yet. */
-  async function looked(): Promise<IntakeChecked | undefined> {
+  async function looked(): Promise<CheckedImport | undefined> {
     const of = company.value
     if (!plan.value || !ready.value || !of) return undefined
     const chosen = choices.chosen.value
@@ -188,7 +188,7 @@ export function useIntake(
   async function check(): Promise<void> {
     clear()
     checked.value = await looked()
-    mending.note(checked.value)
+    corrections.note(checked.value)
   }
   /** Matches as a saved matching says; what it names and this table lacks is told. */
   async function matchFrom(given: File): Promise<void> {
@@ -202,7 +202,7 @@ export function useIntake(
     }
     const of = read.value
     if (of.kind !== kind.value) {
-      matchingFault.value = `${given.name} is a mapping for ${intakeKinds[of.kind].title.toLowerCase()}. Choose that above first.`
+      matchingFault.value = `${given.name} is a mapping for ${importKinds[of.kind].title.toLowerCase()}. Choose that above first.`
       return
     }
     const found = await during('Checking columns', on => on.apply(of))
@@ -216,8 +216,8 @@ export function useIntake(
   }
   /** Saves how the columns are matched as a file, under a name. */
   function saveMatching(name: string): void {
-    const told = { ...spec.value, order: askOrder.value ? (order.value ?? null) : null }
-    const made = matchingFile(name, told, plan.value?.titles ?? [])
+    const summary = { ...spec.value, order: askOrder.value ? (order.value ?? null) : null }
+    const made = matchingFile(name, summary, plan.value?.titles ?? [])
     saveText(`${JSON.stringify(made, null, 1)}\n`, `${made.name}.matching.json`, 'application/json')
   }
   function match(field: string, column: number | undefined): Promise<void> {
@@ -231,11 +231,11 @@ export function useIntake(
   })
   watch(choices.chosen, () => void check(), { deep: true })
 
-  const mending = useIntakeMending(
+  const corrections = useCellEdits(
     checked,
     async (at, field, text) => {
       const column = matching.value[field]
-      if (column !== undefined) await desk?.mend(at, column, text)
+      if (column !== undefined) await desk?.correct(at, column, text)
     },
     looked,
   )
@@ -262,13 +262,13 @@ export function useIntake(
     part.value = 0
     const done = await run(
       key => of.take(spec.value, { ...control.value }, { ...stamp(), key }, far => (part.value = far)),
-      ({ told }) => `Imported ${told} from ${name}.`,
+      ({ summary }) => `Imported ${summary} from ${name}.`,
     )
     if (desk !== of && done && !done.ok) fault.value = `${name}: ${done.refusal.text}`
     if (!done?.ok) return false
     saveRest(left)
     leave()
-    taken.value = kind.value
+    imported.value = kind.value
     return true
   }
   async function saveLeftOut(): Promise<void> {
@@ -291,8 +291,8 @@ export function useIntake(
       missing,
       ready,
     },
-    ...{ order, askOrder, mark, askMark, examples, round, control, controlFaults, choices, mending },
-    ...{ ofAccount, taken, checked, counts, doing, part, fault, busy, refused },
+    ...{ order, askOrder, mark, askMark, examples, round, control, controlFaults, choices, corrections },
+    ...{ ofAccount, imported, checked, counts, doing, part, fault, busy, refused },
     ...{ matchFrom, saveMatching, matchingFault },
     ...{ give, leave, understand, goToSheet, match, check, take, saveLeftOut },
   }

@@ -1,10 +1,10 @@
 import { computed, ref } from 'vue'
 import type { Id } from '#core/base/id'
-import type { IntakeChoices } from '#core/imports/context'
+import type { ImportChoices } from '#core/imports/context'
 import type { LedgerAccount } from '#core/ledger/entry'
 
 /** What a person chooses for an import as a whole; creating payees is off until they ask for it. */
-export function useIntakeChoices() {
+export function useImportChoices() {
   const makePayees = ref(false)
   const payeeFor = ref<Record<string, Id<'payee'> | 'new'>>({})
   const fillIn = ref(false)
@@ -17,7 +17,7 @@ export function useIntakeChoices() {
   /** The opening balance is what was left after checks of before. */
   const held = ref(true)
 
-  const chosen = computed((): Omit<IntakeChoices, 'file'> => ({
+  const chosen = computed((): Omit<ImportChoices, 'file'> => ({
     makePayees: makePayees.value,
     payeeFor: { ...payeeFor.value },
     fillIn: fillIn.value,

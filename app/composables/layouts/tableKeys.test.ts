@@ -12,7 +12,7 @@ const names = [
   'save',
   'remove',
   'step',
-  'letGo',
+  'release',
   'sample',
   'toggleOn',
   'zoom',

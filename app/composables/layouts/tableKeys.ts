@@ -10,7 +10,7 @@ export interface TableActs {
   readonly save: () => void
   readonly remove: () => void
   readonly step: (by: 1 | -1) => void
-  readonly letGo: () => void
+  readonly chooseNone: () => void
   readonly sample: () => void
   readonly toggleOn: () => void
   readonly zoom: (factor: number) => void
@@ -42,7 +42,7 @@ const alone = (acts: TableActs): Readonly<Record<string, () => void>> => ({
   n: () => acts.step(1),
   pageup: () => acts.step(-1),
   b: () => acts.step(-1),
-  escape: acts.letGo,
+  escape: acts.chooseNone,
   p: acts.sample,
   o: acts.toggleOn,
   '+': () => acts.zoom(LARGER),

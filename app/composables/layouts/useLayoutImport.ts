@@ -16,7 +16,7 @@ export interface LayoutTaken {
 const MOST_TOLD = 12
 
 /** Keeps a layout that came from a file. `take` says whether it was done. */
-export function useTakeLayout() {
+export function useSaveLayoutFile() {
   const office = useOffice()
   const { busy, fault, act } = useAct()
   async function take(layout: Layout, from: number): Promise<boolean> {
@@ -35,7 +35,7 @@ export function useTakeLayout() {
 export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
   const office = useOffice()
   const { fault, act } = useAct()
-  const { fault: refused, take } = useTakeLayout()
+  const { fault: refused, take } = useSaveLayoutFile()
   const faults = ref<readonly string[]>([])
   const taking = shallowRef<LayoutTaken>()
   const tell = (file: string, found: readonly Fault[]): void => {
@@ -45,14 +45,14 @@ export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
     layouts().find(r => r.key === id) ??
     layouts().find(r => r.layout.code.toLowerCase() === code.toLowerCase())
 
-  async function takeLayoutFile(text: string, file: string): Promise<void> {
+  async function importLayoutFile(text: string, file: string): Promise<void> {
     const read = readJson(text, layoutSchema)
     if (!read.ok) return tell(file, read.faults)
     const known = knownAs(read.value)
     if (known) taking.value = { layout: read.value, known, file }
     else if (!(await take(read.value, 0))) faults.value = [`${file}: ${refused.value}`]
   }
-  async function takeStockFile(text: string, file: string): Promise<void> {
+  async function importStockFile(text: string, file: string): Promise<void> {
     const read = readJson(text, stockSchema)
     if (!read.ok) return tell(file, read.faults)
     const done = await act('saveStock', { stock: read.value })
@@ -66,8 +66,8 @@ export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
     office.said = ''
     const text = await file.text()
     const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]
-    if (format === 'layout') await takeLayoutFile(text, file.name)
-    else if (format === 'stock') await takeStockFile(text, file.name)
+    if (format === 'layout') await importLayoutFile(text, file.name)
+    else if (format === 'stock') await importStockFile(text, file.name)
     else
       faults.value = [
         `${file.name} is not a Violet Lane layout or stock file. Its “format” should be violet-lane/layout or violet-lane/stock.`,

@@ -141,7 +141,7 @@ export function useSheetDrag(svg: Readonly<Ref<SVGSVGElement | undefined>>, on: 
     const inside = on.views.filter(v => overlaps(v.box, box) && v.field.kind !== 'ground').map(v => v.id)
     on.editor.chooseOnly([...new Set([...on.editor.chosen.value, ...inside])])
   }
-  function letGo(): void {
+  function release(): void {
     drag = undefined
     met.value = {}
     band.value = undefined
@@ -149,14 +149,14 @@ export function useSheetDrag(svg: Readonly<Ref<SVGSVGElement | undefined>>, on: 
   function onUp(event: PointerEvent): void {
     if (!drag || event.pointerId !== drag.pointer) return
     const [{ kind, moved }, box, draft] = [drag, band.value, on.editor.draft.value]
-    letGo()
+    release()
     if (kind === 'band') {
       if (box && moved) chooseIn(box)
     } else if (draft && moved) on.editor.take(draft)
     else on.editor.show(undefined)
   }
   function onCancel(): void {
-    letGo()
+    release()
     on.editor.show(undefined)
   }
   return { met, band, chosenViews, begin, onField, onEmpty, onMove, onUp, onCancel }

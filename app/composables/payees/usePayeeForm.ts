@@ -4,7 +4,7 @@ import { good, type Refusal, type Result } from '#core/base/result'
 import type { Language } from '#core/money/locale'
 import { nearlyNamed } from '#core/payees/findPayee'
 import type { Payee, PayeeForm, PayeeKind, UsualWay } from '#core/payees/payee'
-import { readTerms, tellTerms } from '#core/payees/terms'
+import { readTerms, termsText } from '#core/payees/terms'
 import { useOffice } from '~/stores/office'
 import { focusField } from '../base/focusNext'
 import { useAct } from '../base/useAct'
@@ -63,7 +63,7 @@ const typedOf = (p: Payee): PayeeTyped => ({
   memo: p.memo,
   accountWithPayee: p.accountWithPayee ?? '',
   email: p.email ?? '',
-  terms: p.terms ? tellTerms(p.terms) : '',
+  terms: p.terms ? termsText(p.terms) : '',
   termDays: '',
   accountId: p.accountId ?? null,
   way: p.way ?? 'check',
@@ -156,7 +156,7 @@ export function usePayeeForm(
     }
     const from = began.value && formOf(began.value)
     const id = payee.value?.id ?? idOf<'payee'>(crypto.randomUUID())
-    const done = await act('keepPayee', {
+    const done = await act('savePayee', {
       id,
       companyId: companyId.value,
       ...(from?.ok && { from: from.value }),

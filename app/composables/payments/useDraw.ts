@@ -241,7 +241,7 @@ export function useDraw(
     focusField('payee')
   }
   /** What was done, in words. */
-  const told = (draw: Draw, onPad: number | undefined): string =>
+  const doneText = (draw: Draw, onPad: number | undefined): string =>
     onPad === undefined
       ? `Drew ${figures(draw.amount, { sign: sign.value })} to ${draw.payee.name.trim()}. It is in the lane.`
       : `Recorded check ${onPad} to ${draw.payee.name.trim()} as issued.`
@@ -286,7 +286,7 @@ export function useDraw(
     }
     lastLedger.value = ledgerId ?? lastLedger.value
     startAgain()
-    office.said = told(asked.draw, onPad)
+    office.said = doneText(asked.draw, onPad)
     return asked.draw.id
   }
   return {

@@ -169,20 +169,20 @@ export function useSettle(
     const of = company.value
     if (!of || busy.value || !checks.value.length || faulty.value) return false
     const payments = checks.value.map(({ accountId: id, draw }) => ({ accountId: id, draw }))
-    const told = `Drew ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayText(dayOf(later.value))}.` : 'They are in the lane.'}`
+    const doneText = `Drew ${howMany(payments.length, 'payment')}, ${figures(total.value, { sign: sign.value })}. ${dayOf(later.value) > today ? `They enter the lane on ${dayText(dayOf(later.value))}.` : 'They are in the lane.'}`
     const done = await act('settle', { companyId: of.id, payments })
     if (!done?.ok) return false
     // What was chosen is drawn: what is left open of it is chosen anew, or not.
     choice.value = new Map()
-    office.said = told
+    office.said = doneText
     return true
   }
   /** Records what was chosen, of one payee, as paid without a check. */
-  async function payOtherwise(from: Id<'account'>, way: OtherWay, reference: string): Promise<boolean> {
+  async function payByOtherMeans(from: Id<'account'>, way: OtherWay, reference: string): Promise<boolean> {
     const [check] = checks.value
     if (!check || busy.value || checks.value.length > 1) return false
     const { scheduled: _, ...draw } = check.draw
-    const done = await act('payOtherwise', { accountId: from, draw, way, reference })
+    const done = await act('payByOtherMeans', { accountId: from, draw, way, reference })
     if (!done?.ok) return false
     choice.value = new Map()
     office.said = `Recorded ${figures(check.draw.amount, { sign: sign.value })} to ${check.payee.name}, by ${way}.`
@@ -220,6 +220,6 @@ export function useSettle(
     fault,
     refusal,
     settleIt,
-    payOtherwise,
+    payByOtherMeans,
   }
 }

@@ -71,7 +71,7 @@ export function useCountOff(run: () => Run) {
     ]
   }
   /** Fills in what is told of some checks; what was said of others stays. */
-  function takeIn(act: Pick<CountOffAct, 'outcomes'>) {
+  function importRows(act: Pick<CountOffAct, 'outcomes'>) {
     const [saidOf, carried] = [new Map(outcomes.value), new Map(numbers.value)]
     for (const [sent, told] of act.outcomes) {
       const { number, ...bare } = told as Outcome & { number?: CheckNumber }
@@ -85,7 +85,7 @@ export function useCountOff(run: () => Run) {
   /** Puts what is told of all checks in the place of what was said. */
   function takeOver(act: CountOffAct) {
     outcomes.value = numbers.value = new Map()
-    takeIn(act)
+    importRows(act)
     skipped.value = act.skipped ?? []
   }
   const soFar = computed<SaidSoFar>(() => ({
@@ -119,7 +119,7 @@ export function useCountOff(run: () => Run) {
     because,
     sayAll,
     shiftTo,
-    takeIn,
+    importRows,
     takeOver,
     soFar,
     takeUp,

@@ -8,7 +8,7 @@ import { ordered, type RunOrder } from '#core/runs/run'
  * and an arrow) or by dragging rows. `start` and `before` are those of the run there is; `focus` puts the
  * focus on a payment that was moved.
  */
-export function useHandOrder(
+export function usePrintOrder(
   lane: () => readonly Payment[],
   start: RunOrder,
   before: readonly string[],

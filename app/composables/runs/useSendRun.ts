@@ -26,7 +26,7 @@ export function useSendRun(
     readonly view: Ref<AccountView | undefined>
     readonly approved: Ref<Approved | undefined>
   },
-  { busy, did }: Pick<ReturnType<typeof useAct>, 'busy' | 'did'>,
+  { busy, succeeded }: Pick<ReturnType<typeof useAct>, 'busy' | 'succeeded'>,
 ) {
   const { runId, run, view, approved } = known
   const { trouble, ready, putOut } = usePutOut()
@@ -50,7 +50,7 @@ export function useSendRun(
       ...(continuation && { continuation }),
       ...(how.way === 'away' && { sentTo: how.to }),
     }
-    if (await did('print', input)) await putOut(how, bytes, paper, sent(of.checks))
+    if (await succeeded('print', input)) await putOut(how, bytes, paper, sent(of.checks))
     else if (paper !== 'no window') paper.leave()
   }
   async function printAgain(how: PrintHow, why: string): Promise<void> {
@@ -59,7 +59,7 @@ export function useSendRun(
     const paper = await ready(how)
     if (!paper) return
     const bytes = await paperOf(of)
-    if (bytes && (await did('printAgain', { runId: runId.value, why })))
+    if (bytes && (await succeeded('printAgain', { runId: runId.value, why })))
       await putOut(how, bytes, paper, sent(of.checks))
     else if (paper !== 'no window') paper.leave()
   }

@@ -27,7 +27,7 @@ async function inBackup<T>(work: (remote: Remote<BackupApi>) => Promise<T>): Pro
   return Promise.race([work(kept.remote), failureOf(kept.worker)])
 }
 /** Ends the worker, and with it whatever is under way: nothing of it is kept. */
-export function letGoOfBackup(): void {
+export function closeBackup(): void {
   kept?.worker.terminate()
   kept = undefined
 }
@@ -69,7 +69,7 @@ export async function backUpWhereDue(): Promise<void> {
   const at = momentNow()
   await backUpIntoFolder(at, async () => {
     const { bytes, seq } = await inBackup(remote => pack(remote, at))
-    letGoOfBackup()
+    closeBackup()
     return { bytes, done: () => db.facts.put(backupFact(at, seq)) }
   })
 }

@@ -1,5 +1,5 @@
 import type { Id } from '#core/base/id'
-import type { BillTold } from '#core/bills/bill'
+import type { BillInput } from '#core/bills/bill'
 import type { BillForm } from '#core/bills/billForm'
 import { storeHere } from '../office/offices'
 
@@ -12,7 +12,7 @@ export interface QueuedBill {
   readonly at: number
   readonly form: BillForm
   /** What is entered; undefined where the form does not read as a bill. */
-  readonly bill?: BillTold
+  readonly bill?: BillInput
   /** Why it was not entered; blank: it is still on its way. */
   readonly fault: string
 }

@@ -11,7 +11,7 @@ import {
   trailList,
   trialList,
 } from '#core/lists/lists'
-import { standing } from '#core/office/lookups'
+import { stateOfStep } from '#core/office/lookups'
 import type { TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
 import type { ListName } from './listNames'
@@ -42,7 +42,7 @@ function numbersOf(rows: readonly NumberRow[]): Map<Id<'payment'>, NumberRow> {
     if (row.check) carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
   return new Map(
     [...carried].flatMap(([id, own]) => {
-      const row = standing(own) ?? own.at(-1)
+      const row = stateOfStep(own) ?? own.at(-1)
       return row ? [[id, row] as const] : []
     }),
   )

@@ -6,11 +6,11 @@ import { openWorkbook, type Sheet, type SheetName, type Workbook } from '#core/e
 import type { MatchingFile } from '#core/exchange/matchingFile'
 import { csvOut } from '#core/exchange/csvOut'
 import { askedOf } from '#core/imports/questions'
-import type { IntakeChoices, IntakeSeen, Making } from '#core/imports/context'
-import { fieldsOf, type IntakeKind, type Matching } from '#core/imports/fields'
+import type { ImportChoices, ImportSeen, Making } from '#core/imports/context'
+import { fieldsOf, type ImportKind, type Matching } from '#core/imports/fields'
 import { controlFault, type ControlTotals } from '#core/imports/controlTotals'
 import { leftOut } from '#core/imports/skippedRows'
-import { beforeOf, makeIntake, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/imports/makeRows'
+import { beforeOf, makeImport, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/imports/makeRows'
 import { applyMatching, type AppliedMatching } from '#core/imports/savedMapping'
 import { doubledAmounts, guessMatching, headerRowOf, widthOf } from '#core/imports/matchColumns'
 import {
@@ -18,24 +18,24 @@ import {
   readRows,
   writtenIn,
   type ColumnTotal,
-  type IntakeColumns,
-  type IntakeSpec,
+  type ImportColumns,
+  type ImportSpec,
   type Table,
   type Written,
 } from '#core/imports/readRows'
 import { one } from '#core/office/lookups'
 import { inBook, numberId, type CheckNumber } from '#core/numbers/book'
 import { beforeKnown } from '#core/office/acts/importEarlierChecks'
-import { intakeKnown } from '#core/office/acts/importRows'
-import { beforeTold } from '#core/imports/importEarlierChecks'
+import { importKnown } from '#core/office/acts/importRows'
+import { earlierChecksText } from '#core/imports/importEarlierChecks'
 import type { Bill } from '#core/bills/bill'
-import { takenTold } from '#core/imports/importRows'
+import { importText } from '#core/imports/importRows'
 import type { Stamp } from '#core/trail/trail'
 import { db } from '../store/db'
 import { StoreOffice } from '../store/storeOffice'
 
 /** A file as it was opened, at its first sheet that is not hidden. */
-export interface IntakeOpened {
+export interface OpenedFile {
   readonly sheets: readonly SheetName[]
   readonly sheet: number
   /** How its text was written, where it is a text. */
@@ -48,7 +48,7 @@ export interface TableSize {
   readonly hidden: number
 }
 /** How a table may be understood: a guess, to be looked at. */
-export interface IntakePlan {
+export interface ImportPlan {
   readonly headerRow: number
   /** The titles of its columns. */
   readonly titles: readonly string[]
@@ -61,12 +61,12 @@ export interface IntakePlan {
   readonly remembered: boolean
 }
 /** What was taken in, in words, and the key by which it is taken back. */
-export interface IntakeTaken {
-  readonly told: string
+export interface ImportDone {
+  readonly summary: string
   readonly id: Id<'intake'>
 }
 /** A row of the file as it would be imported, with its cells as texts. */
-type IntakeLine = IntakeSeen & { readonly cells: readonly string[] }
+type ImportLine = ImportSeen & { readonly cells: readonly string[] }
 /** A name that the office does not know, and who may be meant. */
 export interface UnknownName {
   readonly key: string
@@ -82,8 +82,8 @@ export interface DetailCount {
   readonly differing: number
 }
 /** Every row as it would be imported, and what the file comes to. */
-export interface IntakeChecked {
-  readonly rows: readonly IntakeLine[]
+export interface CheckedImport {
+  readonly rows: readonly ImportLine[]
   readonly totals: readonly ColumnTotal[]
   readonly unknown: readonly UnknownName[]
   readonly details: readonly DetailCount[]
@@ -91,9 +91,9 @@ export interface IntakeChecked {
   readonly newPayees: number
 }
 /** What one check asks for. */
-export interface IntakeAsk {
-  readonly spec: IntakeSpec
-  readonly choices: IntakeChoices
+export interface ImportAsk {
+  readonly spec: ImportSpec
+  readonly choices: ImportChoices
   readonly companyId: Id<'company'>
   readonly accountId?: Id<'account'>
   readonly stamp: Stamp
@@ -107,7 +107,7 @@ let made:
   | {
       readonly of: Made
       readonly headerRow: number
-      readonly seen: readonly IntakeSeen[]
+      readonly seen: readonly ImportSeen[]
       readonly totals: readonly ColumnTotal[]
     }
   | undefined
@@ -120,20 +120,20 @@ function lay(sheet: Sheet, withHidden: boolean): TableSize {
 /** The sheet of a workbook or of a text of cells. */
 let sheetAt: (at: number) => Result<Sheet> = () => refuse('intake-none', 'open a file first', AT)
 
-const headerFact = (kind: IntakeKind, titles: readonly string[]): string =>
+const headerFact = (kind: ImportKind, titles: readonly string[]): string =>
   `columns of ${kind}: ${titles.join(' | ')}`.slice(0, 290)
 
 /** The matching that was used for the last file with these titles. */
 async function rememberedMatching(
-  kind: IntakeKind,
+  kind: ImportKind,
   titles: readonly string[],
 ): Promise<Matching | undefined> {
   const fact = await db.facts.get(headerFact(kind, titles))
   if (!fact) return undefined
   const keys = new Set(fieldsOf(kind).map(f => f.key))
-  const told = Object.entries(JSON.parse(fact.value) as Record<string, unknown>)
+  const summary = Object.entries(JSON.parse(fact.value) as Record<string, unknown>)
   return Object.fromEntries(
-    told.filter(
+    summary.filter(
       (e): e is [string, number] => keys.has(e[0]) && Number.isInteger(e[1]) && Number(e[1]) < titles.length,
     ),
   )
@@ -150,7 +150,7 @@ async function numbersOf(accountId: Id<'account'> | undefined, rows: ReturnType<
 }
 
 /** What the office knows of that which the rows name. */
-async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
+async function officeFor(ask: ImportAsk, rows: ReturnType<typeof readRows>) {
   const { companyId, spec, stamp } = ask
   const company = await one(own, 'companies', companyId)
   const payees = await own.where('payees', 'company', [companyId])
@@ -173,13 +173,13 @@ async function officeFor(ask: IntakeAsk, rows: ReturnType<typeof readRows>) {
 }
 
 /** Does the act, and says what came in. */
-async function takeRows(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
-  const done = await office.perform('takeIn', onlyGood(of), stamp)
-  return done.ok ? good(takenTold(done.value)) : done
+async function importChunk(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('importRows', onlyGood(of), stamp)
+  return done.ok ? good(importText(done.value)) : done
 }
-async function takeBefore(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
-  const done = await office.perform('takeBefore', onlyGoodBefore(of), stamp)
-  return done.ok ? good(beforeTold(done.value)) : done
+async function importEarlierChecks(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('importEarlierChecks', onlyGoodBefore(of), stamp)
+  return done.ok ? good(earlierChecksText(done.value)) : done
 }
 
 /** The names that the office does not know, those with near names first. */
@@ -207,9 +207,9 @@ function countDetails({ details }: Making): DetailCount[] {
 }
 
 /** Imports the rows of a file, in a worker: neither the file nor its rows hold the page up. */
-export const intakeWork = {
+export const importWork = {
   /** Opens a file: a workbook, or a text of cells. */
-  async open(bytes: Uint8Array): Promise<Result<IntakeOpened>> {
+  async open(bytes: Uint8Array): Promise<Result<OpenedFile>> {
     made = undefined
     book = undefined
     let encoding: string | undefined
@@ -231,7 +231,7 @@ export const intakeWork = {
       0,
       sheets.findIndex(s => !s.hidden),
     )
-    const laid = intakeWork.sheet(sheet, false)
+    const laid = importWork.sheet(sheet, false)
     return laid.ok ? good({ sheets, sheet, table: laid.value, ...(encoding && { encoding }) }) : laid
   },
   /** Goes to a sheet of the workbook; its hidden rows are left out unless they are asked for. */
@@ -240,7 +240,7 @@ export const intakeWork = {
     return read.ok ? good(lay(read.value, withHidden)) : read
   },
   /** Guesses how the table is to be understood; `headerRow` where it is known. */
-  async plan(kind: IntakeKind, headerRow?: number): Promise<IntakePlan> {
+  async plan(kind: ImportKind, headerRow?: number): Promise<ImportPlan> {
     const { cells } = table
     const row = headerRow ?? headerRowOf(kind, cells)
     const width = widthOf(cells)
@@ -259,16 +259,16 @@ export const intakeWork = {
   /** Finds the columns of a saved matching in the table. */
   apply: (file: MatchingFile): AppliedMatching => applyMatching(file, table.cells),
   /** How days and amounts are written in the columns that were matched. */
-  written: (spec: IntakeColumns, today: PlainDate): Written => writtenIn(table, spec, today),
+  written: (spec: ImportColumns, today: PlainDate): Written => writtenIn(table, spec, today),
   /** Holds every row against the office. */
-  async check(ask: IntakeAsk): Promise<IntakeChecked> {
+  async check(ask: ImportAsk): Promise<CheckedImport> {
     const { spec, choices, accountId, stamp } = ask
     const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
-    const of = makeIntake(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
+    const of = makeImport(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
     const known =
       spec.kind === 'before'
         ? await beforeKnown(own, beforeOf(of), true)
-        : await intakeKnown(own, of.taking, true)
+        : await importKnown(own, of.taking, true)
     const seen = seenRows(of, known, stamp)
     const totals = columnTotals(table as Table, spec)
     made = { of, headerRow: spec.headerRow, seen, totals }
@@ -281,7 +281,7 @@ export const intakeWork = {
     }
   },
   /** Writes a cell anew. */
-  mend(at: number, column: number, text: string): void {
+  correct(at: number, column: number, text: string): void {
     const row = table.cells[at]
     if (!row) return
     while (row.length <= column) row.push('')
@@ -289,26 +289,26 @@ export const intakeWork = {
   },
   /** Imports what is good of what was looked at; refused while a column does not come to its control total. */
   async take(
-    spec: IntakeSpec,
+    spec: ImportSpec,
     control: ControlTotals,
     stamp: Stamp,
     tell: (part: number) => unknown,
-  ): Promise<Result<IntakeTaken>> {
+  ): Promise<Result<ImportDone>> {
     if (!made) return refuse('intake-none', 'look at the rows first', AT)
     const off = controlFault(made.totals, control)
     if (off) return refuse('intake-control', off, AT)
     const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
-    const done = await (spec.kind === 'before' ? takeBefore : takeRows)(telling, made.of, stamp)
+    const done = await (spec.kind === 'before' ? importEarlierChecks : importChunk)(telling, made.of, stamp)
     if (!done.ok) return done
     const titles = table.cells[spec.headerRow]?.map(t => cellText(t).trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })
-    return good({ told: done.value, id: made.of.taking.id })
+    return good({ summary: done.value, id: made.of.taking.id })
   },
   /** The rows that are left out, as a file with a column that says why. */
-  leftOut(states: readonly IntakeSeen['state'][]): string {
+  leftOut(states: readonly ImportSeen['state'][]): string {
     if (!made) return ''
     const { columns, rows } = leftOut(table.cells, made.headerRow, made.seen, states)
     return csvOut(columns, rows)
   },
 }
-export type IntakeApi = typeof intakeWork
+export type ImportApi = typeof importWork

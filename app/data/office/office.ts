@@ -13,7 +13,7 @@ export const setOperatorName = (name: string): void =>
   )
 
 /** A moment as lists tell it, in the time of this place: Nov 24, 2026, 10:00 AM. */
-export const momentTold = (at: string): string =>
+export const momentText = (at: string): string =>
   new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 
 /** This moment, in the time of the place with its offset. */

@@ -1,4 +1,4 @@
-import { papersToLetGo, usualReasons, usualSettings, type ReasonKind } from '#core/office/settings'
+import { pdfsToDiscard, usualReasons, usualSettings, type ReasonKind } from '#core/office/settings'
 import type { Id } from '#core/base/id'
 import { db } from '../store/db'
 
@@ -11,10 +11,10 @@ export const readKeepDays = async (): Promise<number | null> =>
   ((await db.settings.get('office')) ?? usualSettings).keepPapersDays
 
 /** Runs whose PDFs the office no longer wants to keep at this moment. */
-export async function readPapersToLetGo(now: string): Promise<Id<'run'>[]> {
+export async function readPdfsToDiscard(now: string): Promise<Id<'run'>[]> {
   const settings = (await db.settings.get('office')) ?? usualSettings
   if (settings.keepPapersDays === null) return []
   const kept = await db.papers.toCollection().primaryKeys()
   const runs = (await db.runs.bulkGet(kept)).filter(run => run !== undefined)
-  return papersToLetGo(settings, runs, now)
+  return pdfsToDiscard(settings, runs, now)
 }

@@ -11,7 +11,7 @@ import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
 import { localToday } from '~/stores/office'
 import { drawingsToPdf } from './makePaper'
-import { momentTold as moment } from '../office/office'
+import { momentText as moment } from '../office/office'
 import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
 import { readCopy, type AccountView } from '../reads'
 

@@ -5,7 +5,7 @@ import type { Strip } from '../numbers/strips'
 import {
   eventsByKind,
   ledgersForBills,
-  numbersTellTheirLife,
+  addLifeToNumbers,
   payeesToCompanies,
   runningBalances,
   settingsToTables,
@@ -92,7 +92,7 @@ export class OfficeDb extends Dexie {
         numbers: 'id, bookId, [accountId+number], [bookId+fate], check.paymentId',
         trail: 'seq, act',
       })
-      .upgrade(numbersTellTheirLife)
+      .upgrade(addLifeToNumbers)
     // A whole book is read from its strips; the pace of a book from the moments of its runs.
     this.version(3)
       .stores({

@@ -325,16 +325,16 @@ describe('layouts, own settings and printers on the store', () => {
     const run = { id: idOf<'run'>('old'), state: 'counted off', countedAt: '2026-09-01T10:00:00.000Z' }
     await db.runs.put(run as never)
     await db.papers.put({ runId: run.id, bytes: PDF, madeAt: run.countedAt })
-    expect((await act('keepPapersFor', { days: 30 })).ok).toBe(true)
+    expect((await act('keepPdfsFor', { days: 30 })).ok).toBe(true)
     const before = await whole()
     const cut = (): never => {
       throw new Dexie.QuotaExceededError('no room')
     }
     db.trail.hook('creating', cut)
-    expect(await act('letGoOfPapers', { runIds: [run.id] })).toMatchObject({ ok: false })
+    expect(await act('discardPdfs', { runIds: [run.id] })).toMatchObject({ ok: false })
     db.trail.hook('creating').unsubscribe(cut)
     expect(await whole()).toEqual(before)
-    expect((await act('letGoOfPapers', { runIds: [run.id] })).ok).toBe(true)
+    expect((await act('discardPdfs', { runIds: [run.id] })).ok).toBe(true)
     expect(await db.papers.count()).toBe(0)
     expect((await db.trail.orderBy('seq').last())?.about).toEqual({ removed: 'papers old' })
   })

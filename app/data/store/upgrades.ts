@@ -6,7 +6,7 @@ import type { Transaction } from 'dexie'
  */
 
 /** Version 2: each number tells its life. */
-export async function numbersTellTheirLife(tx: Transaction): Promise<void> {
+export async function addLifeToNumbers(tx: Transaction): Promise<void> {
   await tx
     .table('numbers')
     .toCollection()

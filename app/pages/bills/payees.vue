@@ -4,7 +4,7 @@ import { cents, type Cents } from '#core/money/cents'
 import { open } from '#core/bills/bill'
 import { payeesLike } from '#core/payees/findPayee'
 import { isLive, type Payee } from '#core/payees/payee'
-import { tellTerms } from '#core/payees/terms'
+import { termsText } from '#core/payees/terms'
 import type { Column } from '~/composables/base/rowTable'
 import { readBills } from '~/data/bills/billReads'
 import { readPayees } from '~/data/reads'
@@ -41,7 +41,7 @@ const columns: readonly Column<Payee>[] = [
     title: 'Terms',
     width: '140px',
     look: 'quiet',
-    text: p => (p.terms ? tellTerms(p.terms) : ''),
+    text: p => (p.terms ? termsText(p.terms) : ''),
   },
   {
     key: 'open',

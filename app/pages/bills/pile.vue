@@ -8,7 +8,7 @@ const office = useOffice()
 const { companies, company, choose } = useCompany()
 const { tape, wanted, bills, entered, differs, add, end } = usePile(computed(() => company.value?.id))
 const bill = useBillForm(company, ref(undefined), add, () => 'a bill')
-const { payees, sign, enterIt, mend, isBlank } = bill
+const { payees, sign, enterIt, correct, isBlank } = bill
 /** A bill of the payee that somebody came from, unless one is half typed here. */
 const { payee } = useRoute().query
 watch(
@@ -27,10 +27,10 @@ const queue = useBillQueue(
 )
 const { refused, waiting } = queue
 /** A refused bill goes back into the form; what is half typed there is put aside as a row of its own. */
-function mendIt(of: QueuedBill) {
+function correctIt(of: QueuedBill) {
   if (!isBlank.value) queue.add(bill.form.value, undefined, 'Not finished.')
   queue.remove(of.id)
-  mend(of.form)
+  correct(of.form)
 }
 
 function endPile() {
@@ -109,7 +109,7 @@ function endPile() {
                       class="ml-1"
                       :aria-label="`Correct bill ${q.form.number}`"
                       data-test="pile-mend"
-                      @click="mendIt(q)"
+                      @click="correctIt(q)"
                       >Correct</v-btn
                     >
                     <v-btn

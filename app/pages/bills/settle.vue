@@ -65,13 +65,13 @@ function keepPart() {
   if (at.value && isChosen(at.value)) partFault.value = takePart(at.value, part.value)
 }
 const dayNames = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
-const told = (r: Result<PlainDate>): string =>
+const messageOf = (r: Result<PlainDate>): string =>
   r.ok ? `${dayNames[weekday(r.value)]} ${dayText(r.value)}` : ''
 const wrong = (r: Result<PlainDate>): string[] => (r.ok ? [] : [r.refusal.text])
 
 const otherwise = ref(false)
 async function recordOtherwise(from: Id<'account'>, way: OtherWay, reference: string) {
-  if (await settling.payOtherwise(from, way, reference)) otherwise.value = false
+  if (await settling.payByOtherMeans(from, way, reference)) otherwise.value = false
 }
 /** Once checks are drawn, their run is what comes next: from the account that pays most of them. */
 const drawnOn = ref<Id<'account'>>()
@@ -85,7 +85,7 @@ const chart = computed(() => ({
   labels: weeks.value.map((w, i) => (i ? dayText(w.from).split(',')[0]! : 'now')),
   bars: weeks.value.map(w => w.out / 100),
   line: weeks.value.map(w => w.after / 100),
-  told: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${dayText(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
+  messageOf: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${dayText(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
 }))
 </script>
 
@@ -101,7 +101,7 @@ const chart = computed(() => ({
             placeholder="in a week"
             autocomplete="off"
             density="compact"
-            :hint="told(by)"
+            :hint="messageOf(by)"
             persistent-hint
             :error-messages="wrong(by)"
             class="when"
@@ -113,7 +113,7 @@ const chart = computed(() => ({
             placeholder="today"
             autocomplete="off"
             density="compact"
-            :hint="told(date)"
+            :hint="messageOf(date)"
             persistent-hint
             :error-messages="wrong(date)"
             class="when"
@@ -124,7 +124,7 @@ const chart = computed(() => ({
             placeholder="now"
             autocomplete="off"
             density="compact"
-            :hint="told(later)"
+            :hint="messageOf(later)"
             persistent-hint
             :error-messages="wrong(later)"
             class="when"
@@ -289,7 +289,7 @@ const chart = computed(() => ({
           >
         </p>
         <h3>Cash going out by week (bars, left) and balance (line, right)</h3>
-        <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.told" />
+        <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.messageOf" />
       </aside>
     </div>
     <BillsOtherwise

@@ -2,7 +2,7 @@
 import type { Column } from '~/composables/base/rowTable'
 import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/numbers/book'
 import { fates, type Fate } from '#core/numbers/fates'
-import { stockLeft, weeksTold } from '#core/numbers/pace'
+import { stockLeft, weeksText } from '#core/numbers/pace'
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { readBookRows } from '~/data/numbers/bookReads'
@@ -78,11 +78,11 @@ const row = useLive<NumberRow | undefined>(
   () => [book.value?.id, chosen.value],
 )
 
-const { fault, did } = useAct()
+const { fault, succeeded } = useAct()
 async function putAway(away: boolean) {
   if (!book.value) return
   const of = book.value
-  if (await did('archiveBook', { bookId: of.id, archived: away }))
+  if (await succeeded('archiveBook', { bookId: of.id, archived: away }))
     office.said = away ? 'Book archived.' : 'Book in use again.'
 }
 const columns: readonly Column<Listed>[] = [
@@ -195,7 +195,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             <div>
               <dt>Lasts</dt>
               <dd :class="{ 'text-warning': stock.low }">
-                {{ stock.weeks === undefined ? 'not used lately' : weeksTold(stock.weeks) }}
+                {{ stock.weeks === undefined ? 'not used lately' : weeksText(stock.weeks) }}
               </dd>
             </div>
           </dl>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { weeksTold } from '#core/numbers/pace'
+import { weeksText } from '#core/numbers/pace'
 import { idOf } from '#core/base/id'
 import { bookKinds, bookName, checkNumber, type BookKind } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
@@ -18,7 +18,7 @@ const kind = ref<BookKind>('stationer’s stock')
 const name = ref('')
 const first = ref('')
 const last = ref('')
-const { busy, refusal, did, at, clear } = useAct()
+const { busy, refusal, succeeded, at, clear } = useAct()
 const tried = ref(false)
 const start = computed(() => checkNumber(first.value, 'start'))
 const end = computed(() => checkNumber(last.value, 'end'))
@@ -41,7 +41,7 @@ async function open() {
   const [from, to] = [start.value, end.value]
   if (!from.ok || !to.ok) return focusSoon(`[data-test="book-${from.ok ? 'last' : 'first'}"] input`)
   if (
-    !(await did('openBook', {
+    !(await succeeded('addBook', {
       book: {
         id: idOf<'book'>(crypto.randomUUID()),
         accountId: idOf<'account'>(accountId.value),
@@ -61,7 +61,7 @@ const faultAt = (field: 'start' | 'end'): string[] => {
   return tried.value && !typed.ok ? [typed.refusal.text] : at(field)
 }
 const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
-  weeks === undefined ? 'not used lately' : `${weeksTold(weeks)} at ${perWeek.toFixed(1)} a week`
+  weeks === undefined ? 'not used lately' : `${weeksText(weeks)} at ${perWeek.toFixed(1)} a week`
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
-import { intakeKinds, type IntakeKind } from '#core/imports/fields'
+import { importKinds, type ImportKind } from '#core/imports/fields'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -14,11 +14,11 @@ watch(
   },
   { immediate: true },
 )
-const intake = useIntake(company, accountId)
-const { kind, file, doing, busy, part, fault, plan } = intake
+const importing = useImport(company, accountId)
+const { kind, file, doing, busy, part, fault, plan } = importing
 const asked = String(route.query.kind ?? '')
-if (asked in intakeKinds) kind.value = asked as IntakeKind
-const kinds = Object.entries(intakeKinds).map(([value, { title }]) => ({ title, value }))
+if (asked in importKinds) kind.value = asked as ImportKind
+const kinds = Object.entries(importKinds).map(([value, { title }]) => ({ title, value }))
 /** Where what the last file brought stands now. */
 const brought = computed(() => {
   const [of, on] = [`?company=${company.value?.id}`, `?account=${accountId.value}`]
@@ -29,15 +29,15 @@ const brought = computed(() => {
     ledgers: { to: `/bills/ledger${of}`, text: 'See the ledger' },
     before: { to: `/register${on}`, text: 'See the checks in the register' },
   }
-  return intake.taken.value && places[intake.taken.value]
+  return importing.imported.value && places[importing.imported.value]
 })
 const pasted = ref('')
-watch(kind, () => void (plan.value && intake.understand()))
+watch(kind, () => void (plan.value && importing.understand()))
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
 async function givePasted() {
   const text = pasted.value
   if (!text.trim()) return
-  await intake.give(new File([text], 'pasted cells.tsv', { type: 'text/tab-separated-values' }))
+  await importing.give(new File([text], 'pasted cells.tsv', { type: 'text/tab-separated-values' }))
   if (file.value) pasted.value = ''
 }
 </script>
@@ -65,7 +65,7 @@ async function givePasted() {
             />
             <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
             <v-select
-              v-if="intake.ofAccount.value"
+              v-if="importing.ofAccount.value"
               v-model="accountId"
               :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
               :label="kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
@@ -75,14 +75,14 @@ async function givePasted() {
             />
             <template v-if="file">
               <strong data-test="intake-name">{{ file }}</strong>
-              <span v-if="intake.encoding.value === 'Windows-1252'" class="quiet"
+              <span v-if="importing.encoding.value === 'Windows-1252'" class="quiet"
                 >converted from Windows-1252</span
               >
               <v-select
-                v-if="intake.sheets.value.length > 1"
-                :model-value="intake.sheet.value"
+                v-if="importing.sheets.value.length > 1"
+                :model-value="importing.sheet.value"
                 :items="
-                  intake.sheets.value.map((s, value) => ({
+                  importing.sheets.value.map((s, value) => ({
                     title: s.hidden ? `${s.name} (hidden)` : s.name,
                     value,
                   }))
@@ -91,22 +91,22 @@ async function givePasted() {
                 hide-details
                 class="field"
                 data-test="intake-sheet"
-                @update:model-value="intake.goToSheet($event)"
+                @update:model-value="importing.goToSheet($event)"
               />
               <v-checkbox
-                v-if="intake.hiddenRows.value"
-                :model-value="intake.withHidden.value"
-                :label="`Include ${howMany(intake.hiddenRows.value, 'hidden row')}`"
+                v-if="importing.hiddenRows.value"
+                :model-value="importing.withHidden.value"
+                :label="`Include ${howMany(importing.hiddenRows.value, 'hidden row')}`"
                 density="compact"
                 hide-details
                 data-test="intake-hidden"
-                @update:model-value="intake.goToSheet(intake.sheet.value, Boolean($event))"
+                @update:model-value="importing.goToSheet(importing.sheet.value, Boolean($event))"
               />
-              <span v-if="intake.sheets.value.some(s => s.hidden)" class="quiet"
-                >{{ howMany(intake.sheets.value.filter(s => s.hidden).length, 'hidden sheet') }} left
+              <span v-if="importing.sheets.value.some(s => s.hidden)" class="quiet"
+                >{{ howMany(importing.sheets.value.filter(s => s.hidden).length, 'hidden sheet') }} left
                 out</span
               >
-              <v-btn size="small" variant="text" data-test="intake-leave" @click="intake.leave()"
+              <v-btn size="small" variant="text" data-test="intake-leave" @click="importing.leave()"
                 >Another file</v-btn
               >
             </template>
@@ -119,7 +119,7 @@ async function givePasted() {
               :most="40"
               :disabled="!!doing"
               data-test="intake-file"
-              @take="intake.give"
+              @take="importing.give"
             />
             <div class="paste">
               <v-textarea
@@ -138,19 +138,23 @@ async function givePasted() {
           <div v-if="doing || busy" class="row">
             <span role="status">{{ doing || 'Importing' }}…</span>
             <span v-if="busy" data-test="intake-part">{{ Math.floor(part * 100) }} %</span>
-            <v-btn size="small" data-test="intake-stop" @click="intake.leave()">Stop</v-btn>
+            <v-btn size="small" data-test="intake-stop" @click="importing.leave()">Stop</v-btn>
           </div>
           <v-alert v-if="fault" type="error" :text="fault" data-test="intake-fault" />
           <p v-if="brought" role="status">
             The file is imported. <NuxtLink :to="brought.to" data-next>{{ brought.text }}</NuxtLink>
           </p>
         </v-card>
-        <ImportsColumns v-if="file && plan" :intake="intake" :plan="plan" :ledgers="choices" />
-        <div v-if="intake.checked.value" class="beside">
-          <ImportsPayees :intake="intake" :checked="intake.checked.value" />
-          <ImportsTotals :intake="intake" :checked="intake.checked.value" />
+        <ImportsColumns v-if="file && plan" :importing="importing" :plan="plan" :ledgers="choices" />
+        <div v-if="importing.checked.value" class="beside">
+          <ImportsPayees :importing="importing" :checked="importing.checked.value" />
+          <ImportsTotals :importing="importing" :checked="importing.checked.value" />
         </div>
-        <ImportsRows v-if="intake.checked.value" :intake="intake" :checked="intake.checked.value" />
+        <ImportsRows
+          v-if="importing.checked.value"
+          :importing="importing"
+          :checked="importing.checked.value"
+        />
         <ImportsRecentImports />
       </template>
     </div>

@@ -34,9 +34,9 @@ const chosenId = ref(typeof route.query.change === 'string' ? route.query.change
 /** The payment whose fields stand open. */
 const changing = ref(chosenId.value)
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
-const { did, fault } = useAct()
+const { succeeded, fault } = useAct()
 async function bringBack(payment: Payment) {
-  if (await did('bringBack', { paymentId: payment.id }))
+  if (await succeeded('bringBack', { paymentId: payment.id }))
     office.said = `Brought the payment to ${payment.name} back to the lane.`
 }
 watch(lane, waiting => waiting?.length === 0 && focusNextHere(), { once: true })

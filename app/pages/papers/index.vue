@@ -150,7 +150,7 @@ const exportStock = (stock: Stock): void =>
     </div>
     <PapersStockGuide v-model="guiding" @choose="making = $event" />
     <PapersMakeLayout v-if="making" :stock="making" @leave="making = undefined" />
-    <PapersTakeLayout v-if="taking" :taking="taking" :layouts="layouts" @leave="taking = undefined" />
+    <PapersImportLayout v-if="taking" :taking="taking" :layouts="layouts" @leave="taking = undefined" />
   </div>
 </template>
 

@@ -8,9 +8,9 @@ import { sum } from '#core/money/cents'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Loading } from '#core/runs/prepare'
 import type { RunOrder } from '#core/runs/run'
-import { runTitle, standing, stepLines, stepOf, type RunStep } from '#core/runs/steps'
+import { runTitle, stateOfStep, stepLines, stepOf, type RunStep } from '#core/runs/steps'
 import type { DraftSeen } from '~/data/drafts/drafts'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import { saveCover } from '~/data/runs/reports'
 import { useOffice } from '~/stores/office'
 import type { Approved } from '~/composables/runs/useSendRun'
@@ -26,8 +26,8 @@ const printing = () => run.value?.printing
 const { checks, sheets, places, numbers } = useSheets(planned, view, printing, () => {
   approved.value = undefined
 })
-const { busy, fault: refused, at, did, clear } = useAct()
-const { trouble, printIt, printAgain } = useSendRun({ runId, run, view, approved }, { busy, did })
+const { busy, fault: refused, at, succeeded, clear } = useAct()
+const { trouble, printIt, printAgain } = useSendRun({ runId, run, view, approved }, { busy, succeeded })
 const planFault = computed(() => {
   const refusal = planned.value?.ok === false ? planned.value.refusal : undefined
   return refusal && refusal.code !== 'run-not-loaded' ? refusal.text : ''
@@ -41,12 +41,12 @@ const step = computed(() =>
     approved: approved.value !== undefined,
   }),
 )
-const stateOf = (name: RunStep) => standing(name, step.value)
+const stateOf = (name: RunStep) => stateOfStep(name, step.value)
 const changeable = computed(() => run.value?.state === 'prepared')
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const total = computed(() => figures(sum((payments.value ?? []).map(p => p.amount)), { sign: sign.value }))
 const lines = computed(() =>
-  stepLines(run.value, { total: total.value, sheets: sheets.value.length, moment: momentTold }),
+  stepLines(run.value, { total: total.value, sheets: sheets.value.length, moment: momentText }),
 )
 const title = computed(() => runTitle(run.value, isNew.value, view.value?.account.name))
 
@@ -56,7 +56,8 @@ async function pickThem(...[paymentIds, order, signers, advicesToo]: Picked) {
   const id = isNew.value ? idOf<'run'>(crypto.randomUUID()) : runId.value
   const input = { bookId: book.value.id, runId: id, paymentIds, order, signers }
   const paper = onPaper.paper.value
-  if (!(await did('pick', { ...input, ...(advicesToo && { advicesToo }), ...(paper && { paper }) }))) return
+  if (!(await succeeded('pick', { ...input, ...(advicesToo && { advicesToo }), ...(paper && { paper }) })))
+    return
   back.value = undefined
   if (isNew.value) await navigateTo(`/run/${id}`, { replace: true })
 }
@@ -66,14 +67,14 @@ function goBack(to: 'pick' | 'load') {
   clear()
 }
 async function loadIt(act: Loading) {
-  if (await did('load', { runId: runId.value, ...act })) back.value = undefined
+  if (await succeeded('load', { runId: runId.value, ...act })) back.value = undefined
 }
 const switchTo = (to: NumberBook): Promise<boolean> =>
-  did('switchBook', { runId: runId.value, bookId: to.id })
+  succeeded('switchBook', { runId: runId.value, bookId: to.id })
 
 const dropping = ref(false)
 async function dropIt() {
-  if (!(await did('drop', { runId: runId.value }))) return
+  if (!(await succeeded('drop', { runId: runId.value }))) return
   dropping.value = false
   office.said = 'Run dropped. Its payments stay in the lane.'
   await navigateTo(`/lane${account.value ? `?account=${account.value.account.id}` : ''}`)
@@ -84,7 +85,7 @@ async function countOff(act: CountOffAct, seen: () => Promise<DraftSeen>) {
   const good = said.filter(o => o.kind === 'good').length
   const wrong = [...act.outcomes].find(([, o]) => o.kind === 'spoiled' && o.correct)?.[0]
   const correct = run.value?.checks.find(c => c.number === wrong)?.paymentId
-  if (!(await did('countOff', { runId: runId.value, ...act }, '', seen))) return
+  if (!(await succeeded('countOff', { runId: runId.value, ...act }, '', seen))) return
   office.said = `Counted off: ${good} issued, ${said.length - good} back in the lane.`
   // What was wrong on the paper stands open to be put right at once.
   if (correct && view.value) await navigateTo(`/lane?account=${view.value.account.id}&change=${correct}`)

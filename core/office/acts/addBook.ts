@@ -1,11 +1,11 @@
 import type { NumberBook } from '../../numbers/book'
-import { openBook as decide } from '../../numbers/saveBook'
+import { addBook as decide } from '../../numbers/saveBook'
 import { twinBooks } from '../../accounts/saveAccount'
 import { act } from '../defineAct'
 import { ofAccount, one } from '../lookups'
 
 /** An account gets another number book. */
-export const openBook = act({
+export const addBook = act({
   lock: async ({ book }: { book: NumberBook }) => ofAccount(book.accountId),
   reads: ['accounts', 'books'],
   writes: ['books'],

@@ -1,10 +1,10 @@
 import type { Id } from '../../base/id'
 import { act } from '../defineAct'
 import { LIBRARY, settingsOf } from '../lookups'
-import { letGoOfPapers as decide } from '../settings'
+import { discardPdfs as decide } from '../settings'
 
 /** Old PDFs of runs are removed. */
-export const letGoOfPapers = act({
+export const discardPdfs = act({
   lock: async (_: { runIds: readonly Id<'run'>[] }) => LIBRARY,
   reads: ['settings', 'runs', 'papers'],
   writes: ['papers'],

@@ -1,10 +1,14 @@
 import type { Id } from '../../base/id'
 import { inBook, numberId } from '../../numbers/book'
-import { takeBefore as decide, type BeforeKnown, type TakingBefore } from '../../imports/importEarlierChecks'
+import {
+  importEarlierChecks as decide,
+  type BeforeKnown,
+  type TakingBefore,
+} from '../../imports/importEarlierChecks'
 import { act } from '../defineAct'
 import { ofAccount, one } from '../lookups'
 import type { Reading } from '../reading'
-import { intakeKnown, TAKING_IN } from './importRows'
+import { importKnown, TAKING_IN } from './importRows'
 
 /** Where a company's opening balances stand: the other side of the account's own, else its first of that kind. */
 async function equityOf(reading: Reading, accountId: Id<'account'>): Promise<Id<'ledger'> | undefined> {
@@ -19,7 +23,7 @@ async function equityOf(reading: Reading, accountId: Id<'account'>): Promise<Id<
 /** What taking in what was before must know. */
 export async function beforeKnown(reading: Reading, act: TakingBefore, fresh = false): Promise<BeforeKnown> {
   const { accountId } = act.taking
-  const known = await intakeKnown(reading, act.taking, fresh)
+  const known = await importKnown(reading, act.taking, fresh)
   if (!accountId) return { ...known, books: [], rows: new Map(), equity: undefined }
   const books = await reading.where('books', 'account', [accountId])
   const numbers = [...act.checks, ...act.fates].map(of => of.number)
@@ -34,7 +38,7 @@ export async function beforeKnown(reading: Reading, act: TakingBefore, fresh = f
 }
 
 /** Checks and numbers from before the office began here are taken in. */
-export const takeBefore = act({
+export const importEarlierChecks = act({
   lock: async ({ taking }: TakingBefore) => ofAccount(taking.accountId ?? ('' as Id<'account'>)),
   reads: [...TAKING_IN, 'books', 'numbers'],
   writes: ['intakes', 'payees', 'payments', 'numbers', 'entries'],

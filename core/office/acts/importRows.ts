@@ -1,12 +1,12 @@
 import { alikeKey } from '../../bills/bill'
-import { takeIn as decide, type TakeInKnown, type TakingIn } from '../../imports/importRows'
+import { importRows as decide, type ImportKnown, type TakingIn } from '../../imports/importRows'
 import { act } from '../defineAct'
 import { one } from '../lookups'
 import { ofBills } from '../lookupBills'
 import type { Reading } from '../reading'
 
 /** What taking rows of a file in must know; keys that are `fresh`, made a moment ago, nothing can have yet. */
-export async function intakeKnown(reading: Reading, act: TakingIn, fresh = false): Promise<TakeInKnown> {
+export async function importKnown(reading: Reading, act: TakingIn, fresh = false): Promise<ImportKnown> {
   const { companyId, accountId } = act
   const payees = await reading.where('payees', 'company', [companyId])
   // A payee that comes with the file has no bill yet: nothing is asked of them.
@@ -42,10 +42,10 @@ export const TAKING_IN = [
 ] as const
 
 /** Rows of a file are taken in. */
-export const takeIn = act({
+export const importRows = act({
   lock: async ({ companyId }: TakingIn) => ofBills(companyId),
   reads: TAKING_IN,
   writes: ['intakes', 'payees', 'ledgers', 'bills', 'payments', 'entries'],
-  gather: (reading, input) => intakeKnown(reading, input),
+  gather: (reading, input) => importKnown(reading, input),
   decide: (known, input, stamp) => decide(known, input, stamp),
 })

@@ -1,9 +1,9 @@
 import { act } from '../defineAct'
 import { LIBRARY, settingsOf } from '../lookups'
-import { keepPapersFor as decide } from '../settings'
+import { keepPdfsFor as decide } from '../settings'
 
 /** The office says how long the PDFs of its runs are kept. */
-export const keepPapersFor = act({
+export const keepPdfsFor = act({
   lock: async (_: { days: number | null }) => LIBRARY,
   reads: ['settings'],
   writes: ['settings'],

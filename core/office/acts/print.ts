@@ -41,8 +41,8 @@ export const print = act({
       stock: paperOfBook(stock, book),
     }
   },
-  decide: (known, { runId, pdf, continuation, ...told }, stamp) => {
-    const decision = decide(known, told, stamp)
+  decide: (known, { runId, pdf, continuation, ...given }, stamp) => {
+    const decision = decide(known, given, stamp)
     if (!decision.ok || !pdf) return decision
     const paper = { runId, bytes: pdf, ...(continuation && { continuation }), madeAt: stamp.at }
     return { ok: true, value: { ...decision.value, changes: { ...decision.value.changes, papers: [paper] } } }

@@ -1,10 +1,10 @@
-import { keepMicr as decide, type Printer } from '../../fit/printers'
+import { saveMicr as decide, type Printer } from '../../fit/printers'
 import type { MicrFit } from '../../micr/micrFit'
 import { act } from '../defineAct'
 import { LIBRARY } from '../lookups'
 
 /** A printer keeps how it prints the MICR line best. */
-export const keepMicr = act({
+export const saveMicr = act({
   lock: async (_: { printer: Printer; micr: MicrFit & { how: 'by eye' | 'by scan' } }) => LIBRARY,
   reads: ['printers'],
   writes: ['printers'],

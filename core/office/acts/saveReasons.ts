@@ -1,9 +1,9 @@
 import { act } from '../defineAct'
 import { LIBRARY } from '../lookups'
-import { keepReasons as decide, usualReasons, type ReasonList } from '../settings'
+import { saveReasons as decide, usualReasons, type ReasonList } from '../settings'
 
 /** A list of reasons becomes the office's own. */
-export const keepReasons = act({
+export const saveReasons = act({
   lock: async (_: ReasonList) => LIBRARY,
   reads: ['reasonLists'],
   writes: ['reasonLists'],

@@ -1,10 +1,10 @@
 import type { Id } from '../../base/id'
-import { keepBooksElsewhere as decide } from '../../accounts/booksElsewhere'
+import { setBooksElsewhere as decide } from '../../accounts/booksElsewhere'
 import { act } from '../defineAct'
 import { LIBRARY, one } from '../lookups'
 
 /** A company keeps its books elsewhere, or here. */
-export const keepBooksElsewhere = act({
+export const setBooksElsewhere = act({
   lock: async (_: { companyId: Id<'company'>; elsewhere: boolean }) => LIBRARY,
   reads: ['companies'],
   writes: ['companies', 'ledgers'],

@@ -1,11 +1,11 @@
 import type { Id } from '../../base/id'
-import { takeAmendBack as decide } from '../../payments/amend'
+import { undoAmend as decide } from '../../payments/amend'
 import { act } from '../defineAct'
 import { changeKnown, CHANGING } from '../lookupChange'
 import { ofAccount, one } from '../lookups'
 
 /** The last change of a payment in the lane is taken back. */
-export const takeAmendBack = act({
+export const undoAmend = act({
   lock: async ({ paymentId }: { paymentId: Id<'payment'> }, reading) =>
     ofAccount((await one(reading, 'payments', paymentId)).accountId),
   reads: CHANGING,

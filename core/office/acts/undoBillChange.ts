@@ -1,10 +1,10 @@
 import type { Id } from '../../base/id'
-import { toldOf, takeBillChangeBack as decide } from '../../payments/changeBill'
+import { toldOf, undoBillChange as decide } from '../../payments/changeBill'
 import { act } from '../defineAct'
 import { billNow, BILLS, changeKnown, lockOfBill } from '../lookupBills'
 
 /** The last change of a bill is taken back. */
-export const takeBillChangeBack = act({
+export const undoBillChange = act({
   lock: ({ billId }: { billId: Id<'bill'> }, reading) => lockOfBill(reading, billId),
   reads: [...BILLS, 'payments'],
   writes: ['bills', 'entries', 'payments'],

@@ -1,12 +1,12 @@
 import type { Id } from '../../base/id'
-import { takeBeforeBack as decide } from '../../imports/undoEarlierChecks'
+import { undoEarlierChecks as decide } from '../../imports/undoEarlierChecks'
 import { issueEntryId } from '../../payments/issueEntry'
 import { act } from '../defineAct'
 import { one } from '../lookups'
 import { ofBills } from '../lookupBills'
 
 /** What was before, and came with a file, is taken back as a whole. */
-export const takeBeforeBack = act({
+export const undoEarlierChecks = act({
   lock: async ({ intakeId }: { intakeId: Id<'intake'> }, reading) =>
     ofBills((await one(reading, 'intakes', intakeId)).companyId),
   reads: ['intakes', 'companies', 'numbers', 'payments', 'bills', 'entries'],

@@ -1,14 +1,14 @@
 import type { Id } from '../../base/id'
 import { entryIdOf } from '../../bills/bill'
-import type { Intake } from '../../imports/importRows'
-import { takeIntakeBack as decide } from '../../imports/undoImport'
+import type { ImportedFile } from '../../imports/importRows'
+import { undoImport as decide } from '../../imports/undoImport'
 import { act } from '../defineAct'
 import { one } from '../lookups'
 import { ofBills } from '../lookupBills'
 import type { Reading } from '../reading'
 
 /** Every ledger account that anything besides the payees and ledger accounts of an intake names. */
-async function usedLedgers(reading: Reading, intake: Intake): Promise<Set<Id<'ledger'>>> {
+async function usedLedgers(reading: Reading, intake: ImportedFile): Promise<Set<Id<'ledger'>>> {
   if (!intake.ledgers.length) return new Set()
   const { companyId } = intake
   const payees = await reading.where('payees', 'company', [companyId])
@@ -29,7 +29,7 @@ const byKey = <T extends { readonly id: string }>(rows: readonly T[]): T[] => [
 ]
 
 /** What came with a file is taken back as a whole. */
-export const takeIntakeBack = act({
+export const undoImport = act({
   lock: async ({ intakeId }: { intakeId: Id<'intake'> }, reading) =>
     ofBills((await one(reading, 'intakes', intakeId)).companyId),
   reads: ['intakes', 'companies', 'accounts', 'payees', 'ledgers', 'bills', 'payments', 'entries', 'totals'],

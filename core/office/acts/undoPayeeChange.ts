@@ -1,11 +1,11 @@
 import type { Id } from '../../base/id'
-import { takePayeeChangeBack as decide } from '../../payees/savePayee'
+import { undoPayeeChange as decide } from '../../payees/savePayee'
 import { act } from '../defineAct'
 import { one } from '../lookups'
 import { ofPayees, payeeKnown } from '../lookupBills'
 
 /** The last change of a payee is taken back. */
-export const takePayeeChangeBack = act({
+export const undoPayeeChange = act({
   lock: async ({ payeeId }: { payeeId: Id<'payee'> }, reading) =>
     ofPayees((await one(reading, 'payees', payeeId)).companyId),
   reads: ['payees', 'ledgers', 'companies'],

@@ -1,5 +1,5 @@
 import { z } from '../../base/schema'
-import { MOST_TAKEN, type Intake } from '../../imports/importRows'
+import { MOST_TAKEN, type ImportedFile } from '../../imports/importRows'
 import { count, id, moment, text } from './parts'
 
 const taken = <Kind extends string>() => z.array(id<Kind>()).max(MOST_TAKEN)
@@ -17,4 +17,4 @@ export const intake = z.strictObject({
   filledIn: taken<'payee'>().exactOptional(),
   takenBack: moment.exactOptional(),
   stayed: z.strictObject({ payees: count, ledgers: count, filledIn: count }).exactOptional(),
-}) satisfies z.ZodType<Intake>
+}) satisfies z.ZodType<ImportedFile>

@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { billStages, type Bill, type BillTold } from '../../bills/bill'
+import { billStages, type Bill, type BillInput } from '../../bills/bill'
 import { payeeKinds, usualWays, type Payee, type PayeeForm } from '../../payees/payee'
 import { MOST_TERM_DAYS, MOST_TERM_LETTERS, type Discount, type Terms } from '../../payees/terms'
 import { cents, count, day, id, lines, moment, text } from './parts'
@@ -98,7 +98,7 @@ const bareBill = z.strictObject({
   settled: cents,
   entries: count,
 })
-export const billTold = bareBill.pick({
+export const billInput = bareBill.pick({
   payeeId: true,
   number: true,
   date: true,
@@ -111,5 +111,5 @@ export const billTold = bareBill.pick({
   payTo: true,
   taxForm: true,
   again: true,
-}) satisfies z.ZodType<BillTold>
-export const bill = bareBill.extend({ was: billTold.exactOptional() }) satisfies z.ZodType<Bill>
+}) satisfies z.ZodType<BillInput>
+export const bill = bareBill.extend({ was: billInput.exactOptional() }) satisfies z.ZodType<Bill>

@@ -1,6 +1,6 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { otherWays, type PaidLine, type Payment, type PaymentTold } from '../../payments/payment'
+import { otherWays, type PaidLine, type Payment, type PaymentInput } from '../../payments/payment'
 import type { Allocation } from '../../bills/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
 import { correctables } from '../../runs/run'
@@ -74,7 +74,7 @@ const barePayment = z.strictObject({
   language: z.enum(languages).exactOptional(),
   otherwise: z.strictObject({ way: z.enum(otherWays), reference: text }).exactOptional(),
 })
-const paymentTold = barePayment.pick({
+const paymentInput = barePayment.pick({
   name: true,
   address: true,
   date: true,
@@ -85,9 +85,9 @@ const paymentTold = barePayment.pick({
   settles: true,
   scheduled: true,
   correct: true,
-}) satisfies z.ZodType<PaymentTold>
+}) satisfies z.ZodType<PaymentInput>
 export const payment = barePayment.extend({
-  was: paymentTold.exactOptional(),
+  was: paymentInput.exactOptional(),
 }) satisfies z.ZodType<Payment>
 
 export const checkFacts = z.strictObject({

@@ -238,18 +238,18 @@ function takeChangeBack(c: Chance): Move | undefined {
   return (
     bill &&
     onBill('take a change of a bill back', bill.id, () =>
-      c.office('takeBillChangeBack', { billId: bill.id }, stamp),
+      c.office('undoBillChange', { billId: bill.id }, stamp),
     )
   )
 }
-function payOtherwise(c: Chance): Move | undefined {
+function payByOtherMeans(c: Chance): Move | undefined {
   const draw = drawBills(c, `way${c.n}`)
   return (
     draw && {
       name: 'pay another way',
       act: () =>
         c.office(
-          'payOtherwise',
+          'payByOtherMeans',
           { accountId: account.id, draw, way: c.r.one(otherWays), reference: c.r.next() < 0.9 ? 'T1' : '' },
           c.stamp,
         ),
@@ -262,12 +262,12 @@ function payOtherwise(c: Chance): Move | undefined {
   )
 }
 
-function keepPayee(c: Chance): Move {
+function savePayee(c: Chance): Move {
   const payee = payeeOf(`new${c.n}`, `Payee ${c.r.between(1, 5)}`)
   const { id, companyId, became: _, before: __, onHold: ___, holdWhy: ____, ...to } = payee
   return {
     name: 'write a payee down',
-    act: () => c.office('keepPayee', { id, companyId, to }, c.stamp),
+    act: () => c.office('savePayee', { id, companyId, to }, c.stamp),
     effect: () => {},
   }
 }
@@ -296,10 +296,10 @@ export const billMoves = {
   holdBill: [2, hold],
   cancelBill: [2, cancelBill],
   settle: [4, settle],
-  payOtherwise: [2, payOtherwise],
+  payByOtherMeans: [2, payByOtherMeans],
   drawWithBill: [2, drawWithBill],
-  takeBillChangeBack: [2, takeChangeBack],
-  keepPayee: [1, keepPayee],
+  undoBillChange: [2, takeChangeBack],
+  savePayee: [1, savePayee],
   mergePayees: [1, mergePayees],
   holdPayee: [1, holdPayee],
 } as const satisfies Moves

@@ -15,11 +15,11 @@ const day = must(plainDate('2026-11-24'))
 const quiet = (name: string, act: Move['act']): Move => ({ name, act, effect: () => {} })
 
 /** The limit above which a bill waits for a second person moves, or goes. */
-function keepBillLimit(c: Chance): Move {
+function saveApprovalLimit(c: Chance): Move {
   const secondAbove = c.r.one([null, cents(0), cents(100_00), cents(300_00), cents(-1)])
   return {
     name: 'set a limit for bills',
-    act: () => c.office('keepBillLimit', { companyId: company.id, secondAbove }, c.stamp),
+    act: () => c.office('saveApprovalLimit', { companyId: company.id, secondAbove }, c.stamp),
     effect: w => {
       w.limit = secondAbove
     },
@@ -35,12 +35,12 @@ function changePayee(c: Chance): Move {
     split: [{ ledgerId: idOf<'ledger'>(ledger), weight: 1 }],
   }
   const input = { id: payee.id, companyId: payee.companyId, from, to }
-  return quiet('change a payee', () => c.office('keepPayee', input, c.stamp))
+  return quiet('change a payee', () => c.office('savePayee', input, c.stamp))
 }
-function takePayeeChangeBack(c: Chance): Move {
+function undoPayeeChange(c: Chance): Move {
   const payee = c.r.one([...c.seen.kept.payees.values()])
   const input = { payeeId: payee.id }
-  return quiet('take a change of a payee back', () => c.office('takePayeeChangeBack', input, c.stamp))
+  return quiet('take a change of a payee back', () => c.office('undoPayeeChange', input, c.stamp))
 }
 function sharePayee(c: Chance): Move {
   const payee = c.r.one([...c.seen.kept.payees.values()])
@@ -60,7 +60,7 @@ function addPrinter(c: Chance): Move {
   }
   return quiet('add a printer', () => c.office('addPrinter', { printer }, c.stamp))
 }
-function keepFit(c: Chance): Move {
+function saveFit(c: Chance): Move {
   const fit = {
     ...{
       id: idOf<'fit'>(`fit${c.n}`),
@@ -71,7 +71,7 @@ function keepFit(c: Chance): Move {
     deviation: { ...noDeviation, shift: { x: c.r.between(-20, 20), y: 0 } },
     ...{ how: 'by ruler' as const, residual: 0.1 },
   }
-  return quiet('keep a fit', () => c.office('keepFit', { fit }, c.stamp))
+  return quiet('keep a fit', () => c.office('saveFit', { fit }, c.stamp))
 }
 function confirmFit(c: Chance): Move | undefined {
   const fit = c.some([...c.seen.kept.fits.values()])
@@ -79,40 +79,40 @@ function confirmFit(c: Chance): Move | undefined {
     fit && quiet('confirm a fit', () => c.office('confirmFit', { fitId: fit.id, worst: c.r.next() }, c.stamp))
   )
 }
-function keepMicr(c: Chance): Move | undefined {
+function saveMicr(c: Chance): Move | undefined {
   const printer = c.some([...c.seen.kept.printers.values()])
   const micr = { width: c.r.one([0.9, 0.98, 1]), weight: 'normal' as const, how: 'by eye' as const }
   return (
     printer &&
-    quiet('keep the MICR line of a printer', () => c.office('keepMicr', { printer, micr }, c.stamp))
+    quiet('keep the MICR line of a printer', () => c.office('saveMicr', { printer, micr }, c.stamp))
   )
 }
-function keepReasons(c: Chance): Move {
+function saveReasons(c: Chance): Move {
   const id = c.r.one(Object.keys(reasonKinds) as ReasonKind[])
   return quiet('keep reasons', () =>
-    c.office('keepReasons', { id, reasons: [`torn ${c.r.between(1, 4)}`] }, c.stamp),
+    c.office('saveReasons', { id, reasons: [`torn ${c.r.between(1, 4)}`] }, c.stamp),
   )
 }
-const keepPapersFor = (c: Chance): Move =>
-  quiet('keep PDFs for', () => c.office('keepPapersFor', { days: c.r.one([null, 0, 30]) }, c.stamp))
-function letGoOfPapers(c: Chance): Move {
+const keepPdfsFor = (c: Chance): Move =>
+  quiet('keep PDFs for', () => c.office('keepPdfsFor', { days: c.r.one([null, 0, 30]) }, c.stamp))
+function discardPdfs(c: Chance): Move {
   const runIds = c.runs.filter(() => c.r.next() < 0.5).map(run => run.id)
-  return quiet('let go of PDFs', () => c.office('letGoOfPapers', { runIds }, c.stamp))
+  return quiet('let go of PDFs', () => c.office('discardPdfs', { runIds }, c.stamp))
 }
 const nameOperator = (c: Chance): Move =>
   quiet('name who works here', () =>
     c.office('nameOperator', { name: c.r.one(['Test', 'Second', '\u200b']) }, c.stamp),
   )
-function openBook(c: Chance): Move {
+function addBook(c: Chance): Move {
   const start = c.r.between(600, 700)
   const book = {
     ...{ id: idOf<'book'>(`book${c.n}`), accountId: account.id, kind: 'printed by us' as const },
     ...{ start: start as CheckNumber, end: (start + c.r.between(-1, 3)) as CheckNumber },
   }
-  return quiet('open a number book', () => c.office('openBook', { book }, c.stamp))
+  return quiet('open a number book', () => c.office('addBook', { book }, c.stamp))
 }
 /** Another account of another company, opened once; after that it is known already. */
-function openAccount(c: Chance): Move {
+function addAccount(c: Chance): Move {
   const id = c.r.between(1, 2)
   const other = { id: idOf<'company'>(`co${id}`), name: [`Company ${id}`], address: [] }
   const cash = idOf<'ledger'>(`cash of ${id}`)
@@ -140,7 +140,7 @@ function openAccount(c: Chance): Move {
     opening: cents(c.r.between(-500, 500)),
     equity,
   }
-  return quiet('open an account', () => c.office('openAccount', input, c.stamp))
+  return quiet('open an account', () => c.office('addAccount', input, c.stamp))
 }
 function saveAccount(c: Chance): Move | undefined {
   const now = c.seen.kept.accounts.get(account.id)
@@ -160,36 +160,38 @@ function saveLayout(c: Chance): Move {
 }
 const saveStock = (c: Chance): Move =>
   quiet('save a stock', () => c.office('saveStock', { stock: stockById('loose-leaf-blank')! }, c.stamp))
-function sendJournal(c: Chance): Move {
+function exportJournal(c: Chance): Move {
   const through = addDays(day, -c.r.between(0, 60))
-  return quiet('send the journal', () => c.office('sendJournal', { companyId: company.id, through }, c.stamp))
+  return quiet('send the journal', () =>
+    c.office('exportJournal', { companyId: company.id, through }, c.stamp),
+  )
 }
-function keepBooksElsewhere(c: Chance): Move {
+function setBooksElsewhere(c: Chance): Move {
   const input = { companyId: company.id, elsewhere: c.r.next() < 0.5 }
-  return quiet('say where books are kept', () => c.office('keepBooksElsewhere', input, c.stamp))
+  return quiet('say where books are kept', () => c.office('setBooksElsewhere', input, c.stamp))
 }
 
 /** Moves of what the office sets for itself, its papers, printers and accounts. */
 export const settingMoves = {
-  keepBillLimit: [2, keepBillLimit],
-  takePayeeChangeBack: [1, takePayeeChangeBack],
+  saveApprovalLimit: [2, saveApprovalLimit],
+  undoPayeeChange: [1, undoPayeeChange],
   sharePayee: [1, sharePayee],
   unsharePayee: [1, unsharePayee],
   addPrinter: [1, addPrinter],
-  keepFit: [1, keepFit],
+  saveFit: [1, saveFit],
   confirmFit: [1, confirmFit],
-  keepMicr: [1, keepMicr],
-  keepReasons: [1, keepReasons],
-  keepPapersFor: [1, keepPapersFor],
-  letGoOfPapers: [1, letGoOfPapers],
+  saveMicr: [1, saveMicr],
+  saveReasons: [1, saveReasons],
+  keepPdfsFor: [1, keepPdfsFor],
+  discardPdfs: [1, discardPdfs],
   nameOperator: [1, nameOperator],
-  openBook: [1, openBook],
-  openAccount: [1, openAccount],
+  addBook: [1, addBook],
+  addAccount: [1, addAccount],
   saveAccount: [1, saveAccount],
   saveLayout: [1, saveLayout],
   saveStock: [1, saveStock],
-  sendJournal: [1, sendJournal],
-  keepBooksElsewhere: [1, keepBooksElsewhere],
+  exportJournal: [1, exportJournal],
+  setBooksElsewhere: [1, setBooksElsewhere],
 } as const satisfies Moves
 /** Changing what is known of a payee is the same act as adding one. */
 export const payeeChange: Tried = [1, changePayee]

@@ -8,7 +8,7 @@ import { foundFates, givenFates } from '../../numbers/giveFate'
 import { cents } from '../../money/cents'
 import { endings } from '../../checks/replace'
 import { runOrders, wayOf } from '../../runs/run'
-import { standing } from '../lookups'
+import { stateOfStep } from '../lookups'
 import type { MemoryOffice } from '../memory'
 import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
@@ -17,7 +17,7 @@ import type { Payment } from '../../payments/payment'
 import type { ActName } from '../actTypes'
 import { billMoves, moreBillMoves, wholes } from './billMoves'
 import { payeeChange, settingMoves } from './settingMoves'
-import { intakeMoves } from './intakeMoves'
+import { importMoves } from './importMoves'
 import { type Acting, PDF, PAD, type Move, type Tried, Chance, countedBy } from './chance'
 
 /** A payment is drawn, now and then for an amount that is none. */
@@ -134,7 +134,7 @@ function giveFate(c: Chance): Move | undefined {
 }
 
 /** A number that was missing or set aside is found again. */
-function takeBack(c: Chance): Move | undefined {
+function undoFate(c: Chance): Move | undefined {
   const row = c.some(c.rows.filter(x => x.fate === 'set aside' || x.fate === 'missing')) ?? c.some(c.rows)
   const to = c.r.one(foundFates)
   return (
@@ -142,7 +142,7 @@ function takeBack(c: Chance): Move | undefined {
       name: 'take back',
       act: () =>
         c.office(
-          'takeBack',
+          'undoFate',
           {
             bookId: row.bookId,
             numbers: [row.number],
@@ -176,7 +176,7 @@ function cancel(c: Chance): Move | undefined {
   )
   if (!payment) return undefined
   const ending = c.r.one(['voided', 'stopped'] as const)
-  const number = standing(c.now.found('numbers', 'payment', [payment.id]))?.number
+  const number = stateOfStep(c.now.found('numbers', 'payment', [payment.id]))?.number
   return {
     name: 'cancel',
     act: () =>
@@ -227,14 +227,14 @@ function amend(c: Chance): Move | undefined {
 }
 
 /** The last change of a payment in the lane is taken back; which that is, this tab may not know. */
-function takeAmendBack(c: Chance): Move | undefined {
+function undoAmend(c: Chance): Move | undefined {
   const payment = c.some(c.payments.filter(p => p.was))
   if (!payment) return undefined
   let back: Payment | undefined
   return {
     name: 'take a change in the lane back',
     act: async () => {
-      const done = await c.office('takeAmendBack', { paymentId: payment.id }, c.stamp)
+      const done = await c.office('undoAmend', { paymentId: payment.id }, c.stamp)
       if (done.ok) [back] = (done.value as { payments: Payment[] }).payments
       return done
     },
@@ -429,9 +429,9 @@ const handOver = (c: Chance): Move => ({
   },
 })
 /** Work goes on here: the one thing that is done in an office that was handed over. */
-const takeOn = (c: Chance): Move => ({
+const continueOffice = (c: Chance): Move => ({
   name: 'take the office on',
-  act: () => c.office('takeOn', { back: c.r.next() < 0.5 }, c.stamp),
+  act: () => c.office('continueOffice', { back: c.r.next() < 0.5 }, c.stamp),
   effect: w => {
     if (!w.away) throw new Error('it was taken on, and had never been away')
     w.away = false
@@ -455,11 +455,11 @@ const moves = {
   print: [9, print],
   countOff: [9, countOff],
   giveFate: [3, giveFate],
-  takeBack: [3, takeBack],
+  undoFate: [3, undoFate],
   replace: [6, replace],
   cancel: [3, cancel],
   amend: [3, amend],
-  takeAmendBack: [2, takeAmendBack],
+  undoAmend: [2, undoAmend],
   withdraw: [3, withdraw],
   bringBack: [2, bringBack],
   record: [3, record],
@@ -472,9 +472,9 @@ const moves = {
   archiveBook: [2, putBookAway],
   clear: [3, clear],
   handOver: [1, handOver],
-  takeOn: [1, takeOn],
+  continueOffice: [1, continueOffice],
   ...billMoves,
-  ...intakeMoves,
+  ...importMoves,
   ...settingMoves,
 } as const satisfies Record<ActName, Tried>
 const byChance = [...Object.values<Tried>(moves), ...moreBillMoves, payeeChange].flatMap(([often, make]) =>
@@ -495,6 +495,6 @@ export function nextMove(
 ): Move | undefined {
   const c = new Chance(r, n, seen, now, office)
   const away = now.kept.settings.get('office')?.handedOver !== undefined
-  const make = r.next() < (away ? 0.3 : 0) ? takeOn : r.one(byChance)
-  return make === takeOn ? takeOn(c) : neverWhileAway(make(c))
+  const make = r.next() < (away ? 0.3 : 0) ? continueOffice : r.one(byChance)
+  return make === continueOffice ? continueOffice(c) : neverWhileAway(make(c))
 }

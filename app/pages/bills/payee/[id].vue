@@ -10,7 +10,7 @@ import { open } from '#core/bills/bill'
 import { payeeAccount } from '#core/payments/payeeAccount'
 import { monthsPaid, yearsPaid } from '#core/payments/payeeYears'
 import { readPayee, readPayeeStory, readStory } from '~/data/bills/billReads'
-import { momentTold } from '~/data/office/office'
+import { momentText } from '~/data/office/office'
 import { readCompanies, readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -39,7 +39,7 @@ const { form, busy, near, isChanged, faults, elsewhere, keep, asksDays } = usePa
   () => `payee ${String(route.params.id)}`,
 )
 if (isNew.value && typeof route.query.name === 'string') form.value.name = route.query.name
-async function keepIt() {
+async function save() {
   const kept = await keep()
   if (!kept || !isNew.value) return
   const isForPile = route.query.back === 'pile'
@@ -73,7 +73,7 @@ const monthLabel = (month: string, withYear: boolean): string => {
 }
 const months = computed(() => monthsPaid(payments.value, localToday(), 12))
 
-const { busy: acting, fault, did, clear } = useAct()
+const { busy: acting, fault, succeeded, clear } = useAct()
 const holding = ref(false)
 const merging = ref(false)
 const into = ref('')
@@ -87,25 +87,25 @@ function askMerge() {
 }
 async function hold(why: string) {
   const of = payee.value
-  if (!of || !(await did('holdPayee', { payeeId: of.id, why }))) return
+  if (!of || !(await succeeded('holdPayee', { payeeId: of.id, why }))) return
   office.said = `Put ${of.name} on hold.`
   holding.value = false
   focusNextHere()
 }
 async function merge() {
   const [of, to] = [payee.value, intoPayee.value]
-  if (!of || !to || !(await did('mergePayees', { fromId: of.id, intoId: to.id }))) return
+  if (!of || !to || !(await succeeded('mergePayees', { fromId: of.id, intoId: to.id }))) return
   office.said = `Merged ${of.name} into ${to.name}.`
   merging.value = false
   await navigateTo(`/bills/payee/${encodeURIComponent(to.id)}`)
 }
-async function takeBack() {
+async function undoChange() {
   const of = payee.value
-  if (of && (await did('takePayeeChangeBack', { payeeId: of.id })))
+  if (of && (await succeeded('undoPayeeChange', { payeeId: of.id })))
     office.said = `Undid the last change to ${of.name}.`
 }
-async function letGo() {
-  if (payee.value && (await did('holdPayee', { payeeId: payee.value.id, why: null })))
+async function release() {
+  if (payee.value && (await succeeded('holdPayee', { payeeId: payee.value.id, why: null })))
     office.said = `Released ${payee.value.name}.`
 }
 </script>
@@ -123,7 +123,7 @@ async function letGo() {
           data-test="payee-bill"
           >Add a bill</v-btn
         >
-        <v-btn v-if="payee.onHold" :loading="acting" data-next data-test="payee-go" @click="letGo()"
+        <v-btn v-if="payee.onHold" :loading="acting" data-next data-test="payee-go" @click="release()"
           >Release</v-btn
         >
         <v-btn v-else data-test="payee-hold" @click="(clear(), (holding = true))">Put on hold</v-btn>
@@ -143,7 +143,7 @@ async function letGo() {
       On hold{{ payee.holdWhy ? `: ${payee.holdWhy}` : '' }}. Payments to this payee are held back from runs.
     </v-alert>
     <div v-if="(isNew || payee) && company" class="halves">
-      <v-form class="scroll form" @submit.prevent="keepIt()">
+      <v-form class="scroll form" @submit.prevent="save()">
         <BillsPayeeFields
           v-model="form"
           :faults="faults"
@@ -173,7 +173,7 @@ async function letGo() {
             size="small"
             :loading="acting"
             data-test="take-change-back"
-            @click="takeBack()"
+            @click="undoChange()"
             >Undo last change</v-btn
           >
           <BillsShared v-if="companies" :payee="payee" :companies="companies" />
@@ -286,7 +286,7 @@ async function letGo() {
           </h2>
           <ul class="story">
             <li v-for="line in lines" :key="line.seq">
-              <span class="quiet">{{ momentTold(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
+              <span class="quiet">{{ momentText(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
             </li>
           </ul>
         </template>

@@ -50,13 +50,13 @@ function resize(right: number, down: number, tenfold: boolean): void {
   if (id && settled.value) editor.take(resizeField(settled.value, id, 'se', right * by, down * by))
 }
 /** A change made in another scope is taken back there: the table goes to that scope, and says so. */
-function takeBack(step: () => string | undefined): void {
+function undoChange(step: () => string | undefined): void {
   const to = step()
   if (to !== undefined)
     office.said = `Switched to where that was changed: ${scopes.value.find(s => s.value === to)?.title ?? to}.`
 }
-const undo = (): void => takeBack(editor.undo)
-const redo = (): void => takeBack(editor.redo)
+const undo = (): void => undoChange(editor.undo)
+const redo = (): void => undoChange(editor.redo)
 const paste = (): void => {
   if (stock.value) editor.paste(rolesOf(stock.value))
 }
@@ -77,7 +77,7 @@ const acts: TableActs = {
   save: work.save,
   remove: editor.remove,
   step: editor.step,
-  letGo: () => editor.chooseOnly([]),
+  chooseNone: () => editor.chooseOnly([]),
   sample: printSample,
   toggleOn,
   zoom: zoom.by,

@@ -65,7 +65,7 @@ const faultOf = (path: string): string =>
     .map(f => f.text)
     .join('; ')
 const tried = ref(false)
-const { busy, fault: refusal, did } = useAct()
+const { busy, fault: refusal, succeeded } = useAct()
 
 const roles = panelRoles.map(r => ({ title: roleNames[r], value: r }))
 function addPanel() {
@@ -92,7 +92,7 @@ async function save() {
   tried.value = true
   if (!made.value.success) return focusSoon('.page [aria-invalid="true"], .page .v-input--error input')
   const stock = made.value.data
-  if (!(await did('saveStock', { stock }))) return
+  if (!(await succeeded('saveStock', { stock }))) return
   office.said = `Saved ${stock.name}.`
   await navigateTo('/papers')
 }

@@ -18,14 +18,14 @@ export default defineEventHandler(async event => {
   const pdf = parts.find(p => p.name === 'pdf')?.data
   if (!words || !pdf)
     return refuseRequest(422, 'A job needs two parts, “job” and “pdf”', words ? 'pdf' : 'job')
-  let told: unknown
+  let asked: unknown
   try {
-    told = JSON.parse(words.toString('utf8'))
+    asked = JSON.parse(words.toString('utf8'))
   } catch {
     return refuseRequest(422, '“job” is not JSON', 'job')
   }
   try {
-    return { id: await printer.take(checked(pressJobSchema, told), new Uint8Array(pdf)) }
+    return { id: await printer.take(checked(pressJobSchema, asked), new Uint8Array(pdf)) }
   } catch (error) {
     if (error instanceof UnusablePdf) return refuseRequest(422, error.message, 'pdf')
     throw error

@@ -8,7 +8,7 @@ import type { LayoutTaken } from '~/composables/layouts/useLayoutImport'
  */
 const props = defineProps<{ taking: LayoutTaken; layouts: readonly LayoutRow[] }>()
 const emit = defineEmits<{ leave: [] }>()
-const { busy, fault, take } = useTakeLayout()
+const { busy, fault, take } = useSaveLayoutFile()
 const code = ref(freeCode(props.layouts, props.taking.layout.code))
 const asking = computed({ get: () => true, set: () => emit('leave') })
 

@@ -12,7 +12,7 @@ import { drew, gave, isWithinLimit } from './world'
 const day = must(plainDate('2026-11-24'))
 
 /** A file is taken in: new payees with their bills, a payment, a ledger account; now and then one that is wrong. */
-function takeIn(c: Chance): Move {
+function importRows(c: Chance): Move {
   const { id: _, companyId: __, onHold: ___, ...to } = payeeOf('x', `Filed ${c.r.between(1, 9)}`)
   const payeeId = idOf<'payee'>(`filed${c.n}`)
   const amounts = Array.from({ length: c.r.between(0, 3) }, () => cents(c.r.between(-500, 40_000)))
@@ -50,7 +50,7 @@ function takeIn(c: Chance): Move {
   }
   return {
     name: 'take a file in',
-    act: () => c.office('takeIn', taking, c.stamp),
+    act: () => c.office('importRows', taking, c.stamp),
     effect: w => {
       for (const [i, amount] of amounts.entries())
         if (isWithinLimit(w, amount)) w.bills.set(`filedbill${c.n}-${i}`, amount)
@@ -60,12 +60,12 @@ function takeIn(c: Chance): Move {
 }
 
 /** What came with a file is taken back, where nothing depends on it. */
-function takeBack(c: Chance): Move | undefined {
+function undoFate(c: Chance): Move | undefined {
   const intake = c.some([...c.seen.kept.intakes.values()])
   if (!intake) return undefined
   return {
     name: 'take a file back',
-    act: () => c.office('takeIntakeBack', { intakeId: intake.id }, c.stamp),
+    act: () => c.office('undoImport', { intakeId: intake.id }, c.stamp),
     effect: w => {
       for (const id of intake.bills) w.bills.delete(id)
       for (const id of intake.payments) w.payments.get(id)!.state = 'cancelled'
@@ -74,7 +74,7 @@ function takeBack(c: Chance): Move | undefined {
 }
 
 /** Checks and numbers of before come in; now and then one that is used, or of no book. */
-function takeBefore(c: Chance): Move {
+function importEarlierChecks(c: Chance): Move {
   const checks = Array.from({ length: c.r.between(0, 3) }, (_, i) => ({
     draw: drawOf(`before${c.n}-${i}`, c.r.between(1, 9000)),
     number: c.anyNumber(),
@@ -91,7 +91,7 @@ function takeBefore(c: Chance): Move {
     name: 'take in what was before',
     act: () =>
       c.office(
-        'takeBefore',
+        'importEarlierChecks',
         {
           taking: {
             id: idOf<'intake'>(`before${c.n}`),
@@ -122,12 +122,12 @@ function takeBefore(c: Chance): Move {
 }
 
 /** What was before is taken back: the one way in which an issued number becomes unused. */
-function takeBeforeBack(c: Chance): Move | undefined {
+function undoEarlierChecks(c: Chance): Move | undefined {
   const intake = c.some([...c.seen.kept.intakes.values()].filter(i => c.r.next() < 0.1 || i.numbers))
   if (!intake) return undefined
   return {
     name: 'take what was before back',
-    act: () => c.office('takeBeforeBack', { intakeId: intake.id }, c.stamp),
+    act: () => c.office('undoEarlierChecks', { intakeId: intake.id }, c.stamp),
     effect: w => {
       for (const id of intake.payments) {
         const payment = w.payments.get(id)!
@@ -145,9 +145,9 @@ function takeBeforeBack(c: Chance): Move | undefined {
 }
 
 /** Moves of files that are taken in and back, and how often each is tried. */
-export const intakeMoves = {
-  takeIn: [2, takeIn],
-  takeIntakeBack: [2, takeBack],
-  takeBefore: [2, takeBefore],
-  takeBeforeBack: [2, takeBeforeBack],
+export const importMoves = {
+  importRows: [2, importRows],
+  undoImport: [2, undoFate],
+  importEarlierChecks: [2, importEarlierChecks],
+  undoEarlierChecks: [2, undoEarlierChecks],
 } as const satisfies Moves

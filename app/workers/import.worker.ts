@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { importWork } from '~/data/imports/importWork'
+
+expose(importWork)

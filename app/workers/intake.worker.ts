@@ -1,4 +1,0 @@
-import { expose } from 'comlink'
-import { intakeWork } from '~/data/imports/importWork'
-
-expose(intakeWork)
