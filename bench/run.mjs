@@ -1,6 +1,6 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them; with --keep
-// they are written to bench/results.json.
-// Parts alone: npm run bench -- pdf   (pdf, worker, app, table, books, bills, files, runs, scan, reading)
+// they are written to bench/results.json. Parts alone: npm run bench -- pdf   (pdf, worker, app, table,
+// books, bills, files, runs, scan, reading)
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'

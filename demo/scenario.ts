@@ -689,10 +689,9 @@ class Story {
 }
 
 /**
- * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies, three
- * accounts, 40 payees, 18 months of history, 12 payments in the
- * lane of the operating account, and the payroll run waiting for its count-off. The same day gives the same
- * rows.
+ * The demo office, told up to a moment (with the offset of its place) from a fixed seed: two companies,
+ * three accounts, 40 payees, 18 months of history, 12 payments in the lane of the operating account, and
+ * the payroll run waiting for its count-off. The same day gives the same rows.
  */
 export async function demoOffice(now: string): Promise<Snapshot> {
   const today = dayOfMoment(now)

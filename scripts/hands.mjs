@@ -1,6 +1,5 @@
-// npm run hands -- --seed 7 --steps 500: an impatient person at the built app, from a seed; several seeds as
-// 7,8,9.
-// A failing seed prints its steps and how to run it again.
+// npm run hands -- --seed 7 --steps 500: an impatient person at the built app, from a seed; several seeds
+// as 7,8,9. A failing seed prints its steps and how to run it again.
 import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'

@@ -1,10 +1,7 @@
 // npm run faces: cuts the shipped faces of the paper (core/faces/ttf/*.ttf) and their measures
-// (core/faces/measures.json)
-// out of the full fonts of the @expo-google-fonts packages (SIL Open Font License). Run again only to change
-// the faces.
-// Latin with Vietnamese, Greek, Cyrillic and the usual signs. Where a family lacks a letter, the other one
-// stands in, so
-// that every face holds the same characters.
+// (core/faces/measures.json) out of the full fonts of the @expo-google-fonts packages (SIL Open Font
+// License). Run again only to change the faces. Latin with Vietnamese, Greek, Cyrillic and the usual signs.
+// Where a family lacks a letter, the other one stands in, so that every face holds the same characters.
 import { createRequire } from 'node:module'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'

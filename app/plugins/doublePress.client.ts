@@ -3,9 +3,8 @@ const DOUBLE_MS = 400
 
 /**
  * The second half of a double press belongs to where its first half fell. Where another thing has come to
- * stand there meanwhile, or the focus has moved
- * on, it does nothing: an impatient second press never answers a question that was not yet on the screen. A
- * key that is held down presses once.
+ * stand there meanwhile, or the focus has moved on, it does nothing: an impatient second press never
+ * answers a question that was not yet on the screen. A key that is held down presses once.
  */
 export default defineNuxtPlugin(() => {
   let last = { at: -Infinity, on: null as EventTarget | null }

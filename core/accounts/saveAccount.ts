@@ -86,10 +86,9 @@ export interface Opening {
 }
 
 /**
- * Opens a bank account with its ledger accounts, number book and opening balance, and its company where that
- * is new. A company that is known keeps
- * all that the form does not hold. Refused: an account that is open already, a book that is no book, numbers
- * that another account prints for the same bank account.
+ * Opens a bank account with its ledger accounts, number book and opening balance, and its company where
+ * that is new. A company that is known keeps all that the form does not hold. Refused: an account that is
+ * open already, a book that is no book, numbers that another account prints for the same bank account.
  */
 export function addAccount(
   known: AccountKnown,
@@ -155,10 +154,9 @@ function agreed<T extends object>(
 }
 
 /**
- * Changes what is known of a bank account and its company: only what differs between what the form began from
- * and what it holds. What was printed
- * before keeps its own copy. Refused where somebody changed the same thing meanwhile, and where the new
- * numbers are another account's.
+ * Changes what is known of a bank account and its company: only what differs between what the form began
+ * from and what it holds. What was printed before keeps its own copy. Refused where somebody changed the
+ * same thing meanwhile, and where the new numbers are another account's.
  */
 export function saveAccount(
   known: AccountKnown,

@@ -42,8 +42,7 @@ export function dateOf(year: number, month: number, day: number, field = 'date')
 
 /**
  * A moment as it is written down: local time with its offset, e.g. `2026-11-24T21:05:09.120-05:00`, so that
- * the day in it is the business day.
- * `offset` is how many minutes local time is ahead of UTC.
+ * the day in it is the business day. `offset` is how many minutes local time is ahead of UTC.
  */
 export function momentOf(at: Date, offset: number): string {
   const local = new Date(at.getTime() + offset * 60_000).toISOString().slice(0, -1)

@@ -3,11 +3,10 @@ import { canonicalJson } from './hash'
 const same = (a: unknown, b: unknown): boolean => canonicalJson(a ?? null) === canonicalJson(b ?? null)
 
 /**
- * Brings what a form changed into what stands there now. `base` is what the form began from, `wanted` what it
- * holds at the end: only properties
- * that differ between the two are written, so nothing that the form does not hold is touched. `conflicts`
- * names properties that somebody else
- * changed meanwhile to something else than wanted.
+ * Brings what a form changed into what stands there now. `base` is what the form began from, `wanted` what
+ * it holds at the end: only properties that differ between the two are written, so nothing that the form
+ * does not hold is touched. `conflicts` names properties that somebody else changed meanwhile to something
+ * else than wanted.
  */
 export function merged<T extends object>(
   now: T,

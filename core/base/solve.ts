@@ -21,8 +21,8 @@ export function solve(rows: number[][]): number[] | undefined {
 const ROUNDS = 8
 /**
  * Finds the numbers that bring the differences `off` nearest to nothing, in the least-squares sense, from a
- * start near them (Gauss-Newton,
- * with slopes taken over `steps`). Meant for differences that are almost straight functions of the numbers.
+ * start near them (Gauss-Newton, with slopes taken over `steps`). Meant for differences that are almost
+ * straight functions of the numbers.
  */
 export function nearest(
   start: readonly number[],

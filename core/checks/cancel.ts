@@ -31,8 +31,8 @@ export interface Cancelling {
 
 /**
  * The day on which a cancelled payment is reversed: that of its entry, or where that period is closed, the
- * one told. Never before the entry, in a
- * closed period, or later than today (for a post-dated check: than its entry).
+ * one told. Never before the entry, in a closed period, or later than today (for a post-dated check: than
+ * its entry).
  */
 export function reversalDate(
   known: {
@@ -73,8 +73,7 @@ export function reversalDate(
 
 /**
  * Cancels a payment that was wrong: its check is voided or stopped, its entry is reversed, on the original
- * date or on one in the open period.
- * Refused for a check that has cleared.
+ * date or on one in the open period. Refused for a check that has cleared.
  */
 export function cancel(
   known: CancelKnown,

@@ -6,9 +6,9 @@ import type { Payment } from '../payments/payment'
 import type { Decision, Stamp } from '../trail/trail'
 
 /**
- * Marks issued checks of one account as paid by the bank. `rows` are what the books say of them now. Refuses
- * the whole list where one is named
- * twice, belongs to another account, is not issued, or no longer stands for its payment.
+ * Marks issued checks of one account as paid by the bank. `rows` are what the books say of them now.
+ * Refuses the whole list where one is named twice, belongs to another account, is not issued, or no longer
+ * stands for its payment.
  */
 export function clear(
   known: {

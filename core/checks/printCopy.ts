@@ -6,10 +6,9 @@ import type { Decision, Stamp } from '../trail/trail'
 
 /**
  * Prints an issued check again under its own number: only one that we printed, on stock whose numbers we
- * print (`stock` is the one it was printed
- * on; undefined where it was written by hand), only before it left the house, and only after saying what
- * became of the first sheet. Each copy is
- * counted in the number's life.
+ * print (`stock` is the one it was printed on; undefined where it was written by hand), only before it left
+ * the house, and only after saying what became of the first sheet. Each copy is counted in the number's
+ * life.
  */
 export function printCopy(
   known: { row: NumberRow; stock: Stock | undefined },

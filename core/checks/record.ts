@@ -55,9 +55,8 @@ function numberOfPad({ book, row, drawing }: RecordKnown, number: CheckNumber): 
 
 /**
  * Records a check written by hand: drawn and issued in one act, under a number of a pad. Its frozen copy is
- * kept like that of a printed one, so a
- * copy of its stub can be made. Refused where drawing would be refused, and where the number is not an unused
- * one of a pad.
+ * kept like that of a printed one, so a copy of its stub can be made. Refused where drawing would be
+ * refused, and where the number is not an unused one of a pad.
  */
 export function record(
   known: RecordKnown,

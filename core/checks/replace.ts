@@ -12,10 +12,9 @@ export const endings = ['voided', 'stopped', 'spoiled'] as const
 export type Ending = (typeof endings)[number]
 
 /**
- * Replaces an issued check: the payment stands, its paper does not. The number ends, the payment goes back to
- * the lane with its entry standing, so
- * bills, entries, pay and balances stay as they are. Refused for a check that has cleared, or was never
- * issued.
+ * Replaces an issued check: the payment stands, its paper does not. The number ends, the payment goes back
+ * to the lane with its entry standing, so bills, entries, pay and balances stay as they are. Refused for a
+ * check that has cleared, or was never issued.
  */
 export function replace(
   known: { row: NumberRow; payment: Payment },

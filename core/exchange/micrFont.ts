@@ -115,11 +115,9 @@ function placed(shapes: Shapes): Shapes {
 
 /**
  * Takes the shapes of a MICR line from a bank's font file (TrueType or OpenType). `table` says which
- * character of the font prints which
- * MICR character. Refused with the reason: not a font, a character missing or empty, characters of unequal
- * width (the pitch would not be
- * even), digits too high or too low for their pitch, ink wider than its position, a character that is not read
- * back as what it is.
+ * character of the font prints which MICR character. Refused with the reason: not a font, a character
+ * missing or empty, characters of unequal width (the pitch would not be even), digits too high or too low
+ * for their pitch, ink wider than its position, a character that is not read back as what it is.
  */
 export function micrFont(
   bytes: Uint8Array,

@@ -8,9 +8,8 @@ export const trailOut = (lines: readonly TrailLine[]): string =>
   lines.map(l => `${JSON.stringify(l)}\n`).join('')
 
 /**
- * Checks a trail file from its first line: each line readable, its number the next, its link and hash right.
- * Gives the count, or says the first
- * broken line (counted from 1) and what is wrong with it.
+ * Checks a trail file from its first line: each line readable, its number the next, its link and hash
+ * right. Gives the count, or says the first broken line (counted from 1) and what is wrong with it.
  */
 export function auditTrail(text: string): Result<{ lines: number; last: string }> {
   let before = TRAIL_START

@@ -9,8 +9,7 @@ const tidy = (text: string): string => asSet(text).trim().replaceAll(/\s+/g, ' '
 
 /**
  * The one gate for words that print: composed letters (NFC), single spaces, no more than `most` of them.
- * Refused at the field: too long, or a
- * letter that cannot be printed, which the sentence names.
+ * Refused at the field: too long, or a letter that cannot be printed, which the sentence names.
  */
 export function printable(text: string, field: string, most = MOST_LETTERS): Result<string> {
   const t = tidy(text)

@@ -221,9 +221,8 @@ function withoutFit(seen: Deviation, through: Deviation | null, w: Mm, h: Mm): D
 
 /**
  * Reads a scan or photo of a sheet that was printed, checks and all, against what was meant to be on it
- * (`meant`: its print alone at
- * `COMPARE_DPI`, without the fit; `parts`: from `partsOf`). `through` is the correction it was printed
- * through. Finds what the printer does without any fit.
+ * (`meant`: its print alone at `COMPARE_DPI`, without the fit; `parts`: from `partsOf`). `through` is the
+ * correction it was printed through. Finds what the printer does without any fit.
  * `perMm`: pixels to the mm, where the file says it.
  * Refused: the paper not found, too few parts found again, or parts that contradict each other.
  */

@@ -4,9 +4,9 @@ import { good, refuse, type Result } from '../base/result'
 import { applyAffine, invert, noChange, type Affine, type Spot } from './affine'
 
 /**
- * What one printer and tray do to one stock, as measured: everything moved by `shift`, stretched by `stretch`
- * about the upper left corner,
- * and turned by `turn` degrees with the clock. The correction is the other way round.
+ * What one printer and tray do to one stock, as measured: everything moved by `shift`, stretched by
+ * `stretch` about the upper left corner, and turned by `turn` degrees with the clock. The correction is the
+ * other way round.
  */
 export interface Deviation {
   readonly shift: Spot
@@ -93,12 +93,11 @@ const MOST_OFF: Mm = 14
 const CONTRADICTION: Mm = 0.8
 
 /**
- * Finds what a printer does from distances measured on its fit sheet: from A and C the shift; with B or D the
- * turn; with E and F the stretch.
- * Refused at the mark: A or C missing, a distance that no printer makes, two distances that contradict each
- * other by a turn of more than 3 degrees.
- * `residual` is the largest difference in mm between a measured distance and what the found deviation gives:
- * a slip of the ruler shows in it.
+ * Finds what a printer does from distances measured on its fit sheet: from A and C the shift; with B or D
+ * the turn; with E and F the stretch. Refused at the mark: A or C missing, a distance that no printer
+ * makes, two distances that contradict each other by a turn of more than 3 degrees. `residual` is the
+ * largest difference in mm between a measured distance and what the found deviation gives: a slip of the
+ * ruler shows in it.
  */
 export function deviationFrom(
   measured: Measured,

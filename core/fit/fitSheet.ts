@@ -163,11 +163,10 @@ function scales(x: Mm, y: Mm): Mark[] {
 /** The fields of which a photocopy shows where they belong. */
 const SCALED = ['payee', 'amountFigures', 'date', 'signature', 'memo']
 /**
- * The second form of the fit sheet, for a photocopy of the real stock: the box of every field that is ours to
- * print, scales where
- * payee, amount, date and signature begin, and where the MICR line stands. Against the light on the real
- * stock, or on its copy, each mm
- * between the middle of a scale and the stationer's own line is a mm by hand.
+ * The second form of the fit sheet, for a photocopy of the real stock: the box of every field that is ours
+ * to print, scales where payee, amount, date and signature begin, and where the MICR line stands. Against
+ * the light on the real stock, or on its copy, each mm between the middle of a scale and the stationer's
+ * own line is a mm by hand.
  */
 export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet
@@ -293,9 +292,8 @@ function crossMarks({ w, h }: Stock['sheet'], top: Mm): Mark[] {
 
 /**
  * The fit sheet of a stock, for plain paper of its size: six lettered lines to be measured from the paper's
- * edges, squares by which a scan is
- * read, a cross of 100 mm that unmasks a printer that scales, the check panel with its MICR band, and in
- * words which printer it is for.
+ * edges, squares by which a scan is read, a cross of 100 mm that unmasks a printer that scales, the check
+ * panel with its MICR band, and in words which printer it is for.
  */
 export function fitSheet(stock: Stock, said: FitSheetWords): Drawing {
   const { w, h } = stock.sheet

@@ -36,9 +36,8 @@ const footOf = (index: number): Mm => TOP + STEP * (index + 1)
 
 /**
  * The ladder sheet: one MICR line at seven widths and three weights, each with its name at the left and a
- * gauge above it, whose strokes stand
- * at the right edges of the standard's positions. On a sheet of at least 270 mm; smaller stock takes it on a
- * whole sheet of the same paper.
+ * gauge above it, whose strokes stand at the right edges of the standard's positions. On a sheet of at
+ * least 270 mm; smaller stock takes it on a whole sheet of the same paper.
  */
 export function ladderSheet(
   sheet: { w: Mm; h: Mm },
@@ -189,9 +188,8 @@ function stepOf(ladder: Ladder, fit: MicrFit, index: number, nominal: number): S
 
 /**
  * Reads a scan of a ladder sheet (200 dots to the inch and up) and ranks its lines, best first: those that
- * read as meant before the others,
- * then by how near pitch and ink are to the standard's. Refused where the sheet cannot be found, or no line
- * on it can be read.
+ * read as meant before the others, then by how near pitch and ink are to the standard's. Refused where the
+ * sheet cannot be found, or no line on it can be read.
  */
 export function readLadder(
   image: GreyImage,

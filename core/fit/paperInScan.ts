@@ -95,8 +95,7 @@ const MOST_BAND: Mm = 1
 const SHAPE = 0.055
 /**
  * Points of one edge of the paper: along many rows (or columns) from outside in, where the grey first rises
- * to the paper's and stays there,
- * to a fraction of a pixel.
+ * to the paper's and stays there, to a fraction of a pixel.
  */
 function edgePoints(
   image: GreyImage,
@@ -331,9 +330,9 @@ function edgesSure(image: GreyImage, edges: readonly Edge[], perMm: number): Res
 }
 
 /**
- * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four edges.
- * Refused: too few pixels, edges
- * that cannot be told from what lies around them, paper of another shape.
+ * Finds a sheet of the given size in a scan or photo (150 dots to the inch and up) by the paper's four
+ * edges. Refused: too few pixels, edges that cannot be told from what lies around them, paper of another
+ * shape.
  */
 export function paperInScan(image: GreyImage, w: Mm, h: Mm): Result<PaperInScan> {
   if (image.w < (w / 25.4) * 90 * 0.7 || image.h < (h / 25.4) * 90 * 0.5)

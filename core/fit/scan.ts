@@ -131,9 +131,8 @@ const REACH: Mm = 25
 
 /**
  * How much the stretches across and down may differ. A printer that fits to the page stretches both alike;
- * drums and feed differ by some tenths of
- * a per cent (check). More means that an edge of the paper was found where it is not: 0.4 % is 0.9 mm of a
- * letter sheet's width.
+ * drums and feed differ by some tenths of a per cent (check). More means that an edge of the paper was
+ * found where it is not: 0.4 % is 0.9 mm of a letter sheet's width.
  */
 const UNEVEN = 0.004
 /** No picture tells more than this, in mm. */
@@ -142,8 +141,8 @@ const FINEST: Mm = 0.03
 const FARTHER = 2
 /**
  * What the picture itself shows of how sure a deviation is, in mm at the sheet's corners; refused where its
- * stretches contradict each other, naming the way that does not fit.
- * `slack` is how far off, in mm at the corners, the stretches may be by the way they were found.
+ * stretches contradict each other, naming the way that does not fit. `slack` is how far off, in mm at the
+ * corners, the stretches may be by the way they were found.
  */
 export function sureness(deviation: Deviation, miss: Mm, edges: Mm, w: Mm, h: Mm, slack: Mm = 0): Result<Mm> {
   const { x, y } = deviation.stretch
@@ -227,11 +226,10 @@ function readBars({ found, way, deviation }: SquaresFound, w: Mm, h: Mm): boolea
 
 /**
  * Reads a scan or photo of the fit sheet of a stock (150 dots to the inch and up): finds the paper's four
- * edges and the five squares, whichever
- * way up it lies, and from them what the printer does. Refused rather than guessed: paper that cannot be told
- * from what lies around it or has
- * another shape, squares that are not there or contradict each other, the fit sheet of another stock. `perMm`:
- * pixels to the mm, where the file says it.
+ * edges and the five squares, whichever way up it lies, and from them what the printer does. Refused rather
+ * than guessed: paper that cannot be told from what lies around it or has another shape, squares that are
+ * not there or contradict each other, the fit sheet of another stock. `perMm`: pixels to the mm, where the
+ * file says it.
  */
 export function readFitScan(
   image: GreyImage,

@@ -2,9 +2,8 @@ import { cents, type Cents } from '../money/cents'
 
 /**
  * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked
- * already), the part of that which is on
- * paper, and what is left when all of it is paid: all in minor units. Every screen tells these and works out
- * none of its own.
+ * already), the part of that which is on paper, and what is left when all of it is paid: all in minor
+ * units. Every screen tells these and works out none of its own.
  */
 export interface Balances {
   readonly book: Cents

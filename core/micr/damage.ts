@@ -2,9 +2,8 @@ import { COLS, ROWS } from './grid'
 
 /**
  * Whether what was read explains all the ink: every cell of every position, with the gaps between and a
- * margin around, is held against the drawing
- * of the character read there. A hole, a streak, a stroke cut off at the picture's edge leaves a patch that
- * no character explains.
+ * margin around, is held against the drawing of the character read there. A hole, a streak, a stroke cut
+ * off at the picture's edge leaves a patch that no character explains.
  */
 
 /**
@@ -90,8 +89,8 @@ function rowOfPoints(
 
 /**
  * A drawing of 9 by 7 cells as it looks in a picture: with its margins, its strokes grown (or thinned) by
- * `grow` of a cell on each side, and softened
- * by `soft`, the share of a cell's ink that spreads to each neighbour.
+ * `grow` of a cell on each side, and softened by `soft`, the share of a cell's ink that spreads to each
+ * neighbour.
  */
 function expected(coverage: Float32Array | undefined, grow: number, soft: number): Float32Array {
   const sharp = new Float32Array(H * W)
@@ -151,9 +150,8 @@ function worstPatch(off: Float32Array): number {
 
 /**
  * The largest mean difference between ink and drawing over any patch of the positions, at the weight of
- * strokes that explains the line best: near 0
- * where all is explained, towards 1 where a patch is not. `blur` is over how many pixels the picture's ink is
- * spread.
+ * strokes that explains the line best: near 0 where all is explained, towards 1 where a patch is not.
+ * `blur` is over how many pixels the picture's ink is spread.
  */
 export function unexplained(
   strip: Darkness,

@@ -1,9 +1,8 @@
 import { AMOUNT, DASH, ON_US, TRANSIT, type MicrCharacter } from './symbols'
 
 /**
- * E-13B shapes drawn by us on the 0.013 in grid, nine rows high, from the published proportions of ISO 1004.
- * Not certified.
- * The last column of each drawing is the right edge of the character's position.
+ * E-13B shapes drawn by us on the 0.013 in grid, nine rows high, from the published proportions of ISO
+ * 1004. Not certified. The last column of each drawing is the right edge of the character's position.
  */
 export const micrDrawings: Readonly<Record<MicrCharacter, string>> = {
   '0': '####### #.....# #.....# #.....# #.....# #.....# #.....# #.....# #######',

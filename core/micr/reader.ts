@@ -65,13 +65,12 @@ const noLine = (): Result<never> =>
 
 /**
  * Reads the MICR line in an image of a check's foot (its clear band, or a scan of it) made at about `dpi`
- * dots to the inch: finds tilt,
- * height, pitch, then compares each position with the shapes it was printed in. Up to 3 degrees of turn and
+ * dots to the inch: finds tilt, height, pitch, then compares each position with the shapes it was printed
+ * in. Up to 3 degrees of turn and
  * 3.5 % of stretch are found by itself.
- * With a `guess` of where it lies, that is tried first, and counts only if every character there is read for
- * sure.
- * Refused rather than guessed: no line there, or a character that is not surely one (`value` is what was
- * read, with ? for it).
+ * With a `guess` of where it lies, that is tried first, and counts only if every character there is read
+ * for sure. Refused rather than guessed: no line there, or a character that is not surely one (`value` is
+ * what was read, with ? for it).
  */
 export function readMicr(
   image: GreyImage,

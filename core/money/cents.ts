@@ -24,9 +24,8 @@ export const sum = (list: Iterable<Cents>): Cents => {
 
 /**
  * Reads an amount as typed or as it stands in a file: `1234`, `1,234.5`, `$ 1,234.56`, `-12.00`, `.50`,
- * `12.`, `12,34,567.00`.
- * Refused: blank, anything else than digits in groups (of three, or as in India) and up to two decimals, and
- * more than MOST_CENTS.
+ * `12.`, `12,34,567.00`. Refused: blank, anything else than digits in groups (of three, or as in India) and
+ * up to two decimals, and more than MOST_CENTS.
  */
 export function parseAmount(text: string, field = 'amount'): Result<Cents> {
   const t = text.trim()

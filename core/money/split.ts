@@ -1,10 +1,9 @@
 import { cents, type Cents } from './cents'
 
 /**
- * Splits a total by whole-number weights so that the parts add up to it exactly (largest remainder; on equal
- * remainders the
- * earlier part gets the cent). Each part differs from its exact share by less than one minor unit.
- * Throws where there is no weight above zero, or one below: that is misuse.
+ * Splits a total by whole-number weights so that the parts add up to it exactly (largest remainder; on
+ * equal remainders the earlier part gets the cent). Each part differs from its exact share by less than one
+ * minor unit. Throws where there is no weight above zero, or one below: that is misuse.
  */
 export function split(total: Cents, weights: readonly number[]): Cents[] {
   const all = weights.reduce((a, b) => a + b, 0)

@@ -17,11 +17,9 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 /**
  * The amount in words as on a check: `One thousand two hundred thirty-four and 56/100 dollars`. Where the
- * hundredths have a name:
- * `One thousand two hundred and thirty-four pounds and 56 pence only`, in India `Rupees Two hundred
- * eighty-six and ninety-nine paise only`;
- * the names are in the language of the check and agree in number. Without `withName` the currency is left
- * out, for checks that print its name
+ * hundredths have a name: `One thousand two hundred and thirty-four pounds and 56 pence only`, in India
+ * `Rupees Two hundred eighty-six and ninety-nine paise only`; the names are in the language of the check
+ * and agree in number. Without `withName` the currency is left out, for checks that print its name
  * elsewhere. Zero is said too (advice only); negative and more than 999,999,999.99 are refused.
  */
 export function words(

@@ -71,8 +71,8 @@ export interface UndoFate {
 
 /**
  * Takes numbers that were set aside back among the unused, or numbers that were missing and are found back
- * among the unused or aside. Refused: any
- * other number, a missing one without a reason, and a book that was put away, in which nothing may be unused.
+ * among the unused or aside. Refused: any other number, a missing one without a reason, and a book that was
+ * put away, in which nothing may be unused.
  */
 export function undoFate(
   known: { book: NumberBook; rows: ReadonlyMap<CheckNumber, NumberRow> },

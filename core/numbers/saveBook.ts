@@ -10,9 +10,8 @@ const meet = (a: NumberBook, b: NumberBook): boolean => a.start <= b.end && b.st
 
 /**
  * The gate for a new number book. Refused at the field: a key that is known, a range that is no range, runs
- * backwards or is too long, one that
- * reaches into another book of the account, or into one of another account with the same bank code and
- * account number (`twins`).
+ * backwards or is too long, one that reaches into another book of the account, or into one of another
+ * account with the same bank code and account number (`twins`).
  */
 export function newBook(
   known: { books: readonly NumberBook[]; twins: readonly NumberBook[] },

@@ -15,8 +15,8 @@ import type { Changes, Removals, TableName } from './tables'
 
 /**
  * One act of the office. `gather` learns through the port all that the decision depends on; `decide` is a
- * pure function of that. The act holds `lock`,
- * so that two tabs cannot do what excludes each other, and touches no table but those it names.
+ * pure function of that. The act holds `lock`, so that two tabs cannot do what excludes each other, and
+ * touches no table but those it names.
  */
 export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
   /** What must not happen at the same time: usually the acts of one account. */

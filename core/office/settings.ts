@@ -38,9 +38,8 @@ export const usualReasons: Readonly<Record<ReasonKind, readonly string[]>> = {
 const MOST_REASONS = 20
 const MOST_LETTERS = 120
 /**
- * Keeps a list of reasons: blank lines and doubles go. Refused where one is too long, there are too many, or
- * the list
- * says all that already.
+ * Keeps a list of reasons: blank lines and doubles go. Refused where one is too long, there are too many,
+ * or the list says all that already.
  */
 export function saveReasons(
   known: { reasons: readonly string[] },
@@ -125,9 +124,8 @@ export function keepPdfsFor(
 
 /**
  * Lets go of the PDFs of runs that were counted off longer ago than the office keeps them; what was printed
- * on every
- * check stays, so that each can be made again. Refused where a run is not counted off, or not long enough
- * ago.
+ * on every check stays, so that each can be made again. Refused where a run is not counted off, or not long
+ * enough ago.
  */
 export function discardPdfs(
   known: { settings: OfficeSettings; runs: readonly Run[] },

@@ -38,8 +38,8 @@ export const envelopes: readonly Envelope[] = [
 
 /**
  * The part of a check of that size that always shows in the window, wherever the check slides in the
- * envelope: the check lies with its
- * foot down and may move by what the envelope is larger. Undefined where it may slip out of sight altogether.
+ * envelope: the check lies with its foot down and may move by what the envelope is larger. Undefined where
+ * it may slip out of sight altogether.
  */
 export function surelySeen(envelope: Envelope, check: { readonly w: Mm; readonly h: Mm }): Box | undefined {
   const slackX = Math.max(0, envelope.w - check.w)

@@ -44,10 +44,9 @@ export const overlaps = (a: Box, b: Box): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01
 
 /**
- * Reads a length as typed: `3.5`, `3 1/2`, `3-1/2 in`, `7/16"`, `88,9 mm`, `2 cm`. Without a unit of its own
- * it is in `unit`. In mm, to a thousandth.
- * Refused: blank, anything else, and less than 0 or more than 1000 mm unless `least` and `most` say
- * otherwise.
+ * Reads a length as typed: `3.5`, `3 1/2`, `3-1/2 in`, `7/16"`, `88,9 mm`, `2 cm`. Without a unit of its
+ * own it is in `unit`. In mm, to a thousandth. Refused: blank, anything else, and less than 0 or more than
+ * 1000 mm unless `least` and `most` say otherwise.
  */
 export function parseLength(
   text: string,

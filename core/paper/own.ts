@@ -3,9 +3,8 @@ import type { Field, Layout } from './layout'
 
 /**
  * What one company has of its own over the common layout: settings, properties of fields by their key, and
- * fields added. Of a property that has
- * parts (letters, caption, nudge) only the parts that differ are kept, so that later changes of the others
- * come through.
+ * fields added. Of a property that has parts (letters, caption, nudge) only the parts that differ are kept,
+ * so that later changes of the others come through.
  */
 export interface OwnSettings {
   readonly settings: Partial<LayoutSettings>

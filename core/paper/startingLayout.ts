@@ -41,9 +41,9 @@ const edge = (at: number, from: number, to: number): number => (at <= from / 2 ?
 const CLEAR = 15.875
 
 /**
- * Moves the fields of a face onto a panel of another size. Across, edges keep their distance from the nearer
- * side; down, a check is
- * stretched above its clear band, and a stub keeps its distance from the nearer edge.
+ * Moves the fields of a face onto a panel of another size. Across, edges keep their distance from the
+ * nearer side; down, a check is stretched above its clear band, and a stub keeps its distance from the
+ * nearer edge.
  */
 function fitted(face: Face, panel: Panel): FaceField[] {
   const down =

@@ -21,8 +21,7 @@ export const project = (m: Projection, p: Point): Point => {
 
 /**
  * The map from the sheet to a scan of it: from two pairs of points a turn, a scale and a shift; from four,
- * perspective too. Undefined where
- * points coincide or three of four lie on a line.
+ * perspective too. Undefined where points coincide or three of four lie on a line.
  */
 export function straighten(pairs: readonly Pair[]): Projection | undefined {
   const [a, b] = pairs

@@ -42,9 +42,8 @@ const madeUp: CheckFacts = {
 
 /**
  * Checks to try a layout with, from the payments of an account: a usual one, the longest name, the largest
- * amount, the most stub lines,
- * and all of that at once. Without payments, one that is made up. `highest` is the largest number the account
- * can print.
+ * amount, the most stub lines, and all of that at once. Without payments, one that is made up. `highest` is
+ * the largest number the account can print.
  */
 export function samplesOf(payments: readonly Payment[], highest: number, signing: Signing): Sample[] {
   const facts = (p: Payment): CheckFacts => factsOfPayment(p, highest, signing)

@@ -122,9 +122,9 @@ export function faultsBySeed(seed: number, pages: number): PressFault[] {
 }
 
 /**
- * Feeds a pack through the printer. A jammed sheet is torn and its page printed again on the next; two sheets
- * fed at once come out as one
- * printed and one blank; a printer that was stopped, or has no paper left, leaves the other pages unprinted.
+ * Feeds a pack through the printer. A jammed sheet is torn and its page printed again on the next; two
+ * sheets fed at once come out as one printed and one blank; a printer that was stopped, or has no paper
+ * left, leaves the other pages unprinted.
  */
 export function feed(pages: number, pack: Pack, perSheet: number, faults: readonly PressFault[]): Feeding {
   const sheets: SheetOut[] = []

@@ -191,9 +191,8 @@ function setIn(setting: Setting, stock: Stock): LayoutSet {
 
 /**
  * Makes a layout ready to set checks of one account on one stock. Setting is pure: the same facts give the
- * same drawing.
- * What does not fit is in the notes; nothing is ever cut. A check in a language of its own is set in that one. `edge` is how near to the sheet's edges the printer
- * prints, where it is known.
+ * same drawing. What does not fit is in the notes; nothing is ever cut. A check in a language of its own is
+ * set in that one. `edge` is how near to the sheet's edges the printer prints, where it is known.
  */
 export function proofer(layout: Layout, stock: Stock, account: AccountFacts, edge?: Mm): Proofer {
   const perSheet = checksPerSheet(stock)

@@ -77,9 +77,9 @@ interface Continued {
 }
 
 /**
- * The continuation sheets of one table on plain paper of the stock's own size: who pays whom, which check it
- * continues, the lines that
- * were left, and a total that with the stub comes to the check. Every line stands on exactly one sheet.
+ * The continuation sheets of one table on plain paper of the stock's own size: who pays whom, which check
+ * it continues, the lines that were left, and a total that with the stub comes to the check. Every line
+ * stands on exactly one sheet.
  */
 export function continuationSheets(
   remainder: Remainder,

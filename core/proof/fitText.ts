@@ -40,9 +40,8 @@ export function wrap(text: string, w: Mm, type: Pick<TypeOf, 'face'>, size: numb
 
 /**
  * Fits a text of one or more given lines into a box: at its size; else smaller by half points down to the
- * least size; else, for a
- * single line, wrapped at the least size. What still does not fit is returned whole with `fits: false`, never
- * cut.
+ * least size; else, for a single line, wrapped at the least size. What still does not fit is returned whole
+ * with `fits: false`, never cut.
  */
 export function fitText(given: readonly string[], w: Mm, h: Mm, type: TypeOf): FittedText {
   for (let size = type.size; ; size = Math.max(type.least, size - SHRINK)) {

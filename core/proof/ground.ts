@@ -21,9 +21,9 @@ function smooth(list: readonly (readonly [number, number])[]): PathStep[] {
 }
 
 /**
- * The light guilloche ground of our own for blank stock: braids of sine strands that swell and narrow across
- * the box, and a ring of
- * loops in its middle. Every point lies within the box. Returns one list of steps for a single stroke.
+ * The light guilloche ground of our own for blank stock: braids of sine strands that swell and narrow
+ * across the box, and a ring of loops in its middle. Every point lies within the box. Returns one list of
+ * steps for a single stroke.
  */
 export function ground(box: Box): PathStep[] {
   const steps: PathStep[] = []

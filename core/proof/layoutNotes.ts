@@ -134,10 +134,9 @@ function overlapNotes({ layout, stock, on }: Looked): Note[] {
 
 /**
  * What can be said of a layout on a stock before any check is set: fields outside their panel or where
- * printers do not reach, in the
- * clear band, over one another, over what the stationer printed; what a negotiable check lacks; an address
- * that the window does not show, or what
- * else it shows; a MICR line out of place. `edge` is how near to the sheet's edges the printer prints.
+ * printers do not reach, in the clear band, over one another, over what the stationer printed; what a
+ * negotiable check lacks; an address that the window does not show, or what else it shows; a MICR line out
+ * of place. `edge` is how near to the sheet's edges the printer prints.
  */
 export function layoutNotes(
   layout: Layout,

@@ -9,10 +9,9 @@ export type PathStep = readonly ['M' | 'L', Mm, Mm] | readonly ['Q', Mm, Mm, Mm,
 
 /**
  * What a drawing is made of. All places in mm from the sheet's top left corner, y down; text stands on its
- * baseline and begins at x;
- * `size` of text in points, `turn` in degrees against the clock about its beginning; a MICR line begins at
- * the left edge of its first
- * position and stands on the lower edge of its characters.
+ * baseline and begins at x; `size` of text in points, `turn` in degrees against the clock about its
+ * beginning; a MICR line begins at the left edge of its first position and stands on the lower edge of its
+ * characters.
  */
 export type Mark =
   | {

@@ -69,9 +69,8 @@ function putter(field: PayField, box: Box, ink: string, marks: Mark[], notes: No
 }
 
 /**
- * The rows of a pay stub and the net pay beneath. Earnings less deductions must come to the check; rows that
- * do not fit are an error
- * that says how many, since a pay stub may not leave anything out.
+ * The rows of a pay stub and the net pay beneath. Earnings less deductions must come to the check; rows
+ * that do not fit are an error that says how many, since a pay stub may not leave anything out.
  */
 export function payRows(
   field: PayField,

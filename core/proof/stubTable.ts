@@ -216,10 +216,8 @@ function shownOf(rows: readonly Row[], slots: number): number {
 
 /**
  * The rows of what a check pays. A long text shrinks, then takes further rows. More than the box holds is
- * told in a last row that
- * says how many lines are left and what they come to, so that the rows always add up to the check: on
- * request, or on a continuation
- * sheet, as the field says.
+ * told in a last row that says how many lines are left and what they come to, so that the rows always add
+ * up to the check: on request, or on a continuation sheet, as the field says.
  */
 export function tableRows(
   field: TableField,

@@ -241,11 +241,10 @@ function describe(doc: PDFDocument, { title, madeAt }: PdfOptions): void {
 }
 
 /**
- * Puts drawings into one PDF, a page each, at actual size: viewers are told not to scale, one side, one copy.
- * Text stays text, in fonts
- * cut to what is used; the MICR line is a font made of our outlines; layers marked shared are written once.
- * Sheets are taken one by
- * one, so a generator need not hold them all. Pure: same input, same bytes.
+ * Puts drawings into one PDF, a page each, at actual size: viewers are told not to scale, one side, one
+ * copy. Text stays text, in fonts cut to what is used; the MICR line is a font made of our outlines; layers
+ * marked shared are written once. Sheets are taken one by one, so a generator need not hold them all. Pure:
+ * same input, same bytes.
  */
 export async function drawingsPdf(
   sheets: Iterable<Drawing>,

@@ -11,9 +11,9 @@ export type FaceBytes = Readonly<Record<FaceName, Uint8Array>>
 const FIRST_OWN = 0x80
 const SLICE = 128
 /**
- * The one-byte codes of one face in one document: ASCII keeps its own code, any other character gets the next
- * free code from 0x80.
- * More than 128 such characters open a further slice of the face, a font of its own in the file.
+ * The one-byte codes of one face in one document: ASCII keeps its own code, any other character gets the
+ * next free code from 0x80. More than 128 such characters open a further slice of the face, a font of its
+ * own in the file.
  */
 export class FaceCodes {
   private readonly codes = new Map<string, { slice: number; code: number }>()

@@ -87,11 +87,10 @@ function markSvg(mark: Mark): string {
 export const marksSvg = (marks: readonly Mark[]): string => marks.map(markSvg).join('')
 
 /**
- * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by the
- * page), MICR as outlines.
- * Each text says its length, since browsers round the widths of letters and the PDF does not.
- * `under` is put first (the stock's own perforations or print), as marks of the same kind. No style
- * attribute, so any strict policy allows it.
+ * The drawing as one SVG in mm units, letters as text in the shipped faces (`VL sans` …, to be loaded by
+ * the page), MICR as outlines. Each text says its length, since browsers round the widths of letters and
+ * the PDF does not. `under` is put first (the stock's own perforations or print), as marks of the same
+ * kind. No style attribute, so any strict policy allows it.
  */
 export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marksSvg([...under, ...marksOf(drawing)])}</svg>`

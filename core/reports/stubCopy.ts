@@ -73,9 +73,9 @@ function inItsPlace(check: Panel, words: string): Mark[] {
 }
 
 /**
- * A copy of the stub of any check, printed or written by hand: the stubs of its own layout, with the place of
- * the check left empty but for what the
- * copy is. On a stock without stubs the lines stand in a list. Never a negotiable face.
+ * A copy of the stub of any check, printed or written by hand: the stubs of its own layout, with the place
+ * of the check left empty but for what the copy is. On a stock without stubs the lines stand in a list.
+ * Never a negotiable face.
  */
 export function stubCopy(
   facts: CheckFacts,

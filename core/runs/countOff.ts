@@ -241,14 +241,12 @@ function countText(t: Tally, skipped: readonly Skipped[]): string {
 }
 
 /**
- * Counts a run off: every check gets the outcome that a person saw, under the number that its paper carries.
- * Good: issued, and the entry is
- * made. Spoiled: the number is used up, the payment is back in the lane. Never came out: the number is unused
- * again, the payment back in the lane.
- * A number of the run that no check carries gets the fate told for it, or is unused again. Refused unless
- * every check has exactly one outcome,
- * every spoiled one a reason, no number is on two checks, and every other number is one that may still be
- * used.
+ * Counts a run off: every check gets the outcome that a person saw, under the number that its paper
+ * carries. Good: issued, and the entry is made. Spoiled: the number is used up, the payment is back in the
+ * lane. Never came out: the number is unused again, the payment back in the lane. A number of the run that
+ * no check carries gets the fate told for it, or is unused again. Refused unless every check has exactly
+ * one outcome, every spoiled one a reason, no number is on two checks, and every other number is one that
+ * may still be used.
  */
 export function countOff(known: CountOffKnown, act: CountOffAct, stamp: Stamp): Decision<CountedOff> {
   const { run } = known

@@ -133,9 +133,9 @@ function pickable(known: PickKnown, act: Picking, today: PlainDate): Result<Paym
 }
 
 /**
- * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where another
- * is open, its state is told.
- * Picking anew takes back the loaded number, since the pack must be looked at again.
+ * Picks payments for a run, or picks anew for one not yet printed. One open run a number book: where
+ * another is open, its state is told. Picking anew takes back the loaded number, since the pack must be
+ * looked at again.
  */
 export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ runs: Run[] }> {
   for (const may of [mayPick(known, act), mayGoOn(known, act)]) if (!may.ok) return may
@@ -180,10 +180,9 @@ export interface Loading {
 }
 
 /**
- * Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over get
- * the fate that is told for them in the
- * same act, once it is sure that the run fits behind them. `rows` are the fates of the book, `touched` the
- * rows of the numbers jumped over.
+ * Takes down the number on the top sheet, and which of its checks comes first. Numbers it would jump over
+ * get the fate that is told for them in the same act, once it is sure that the run fits behind them. `rows`
+ * are the fates of the book, `touched` the rows of the numbers jumped over.
  */
 export function load(
   known: {

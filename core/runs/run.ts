@@ -21,9 +21,9 @@ export const correctables = ['payee', 'date', 'amount', 'memo'] as const
 export type Correctable = (typeof correctables)[number]
 
 /**
- * What a person saw of one check when counting off. `number` is what the paper carries, where that is another
- * than planned; `correct` is the
- * field that was wrong: the payment goes back to the lane to have it put right.
+ * What a person saw of one check when counting off. `number` is what the paper carries, where that is
+ * another than planned; `correct` is the field that was wrong: the payment goes back to the lane to have it
+ * put right.
  */
 export type Outcome =
   | { readonly kind: 'good'; readonly number?: CheckNumber }
@@ -258,8 +258,8 @@ export const wayOf = (stock: Stock, printing: Printing | null): Way =>
 
 /**
  * Which check goes on which sheet, by sheets as they are fed: indexes of the checks by place, null for an
- * empty place. Face up, the last check is
- * put on paper first, so that the pile reads from the first check down. The first sheet fed may be part-used.
+ * empty place. Face up, the last check is put on paper first, so that the pile reads from the first check
+ * down. The first sheet fed may be part-used.
  */
 export function sheetPlan(
   count: number,

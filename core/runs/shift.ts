@@ -14,8 +14,8 @@ export interface Shift {
 
 /**
  * Works out a shift: the check sent as `from` carries `actual`, and every check fed after it moves by as
- * much. `said` are shifts told before.
- * Refused at the number: outside the book, carried by a check fed before, or one that has a fate already.
+ * much. `said` are shifts told before. Refused at the number: outside the book, carried by a check fed
+ * before, or one that has a fate already.
  */
 export function shiftFrom(
   checks: readonly RunCheck[],

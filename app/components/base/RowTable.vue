@@ -4,9 +4,8 @@ import { inOrder, type Column, type Sorting } from '~/composables/base/rowTable'
 
 /**
  * The one table for lists: only the rows in sight are drawn, the whole list is one tab stop in which arrow
- * keys walk, a row that cannot be used stands
- * greyed with its reason. A cell is drawn by the slot of its column's key, else as the text that the column
- * tells.
+ * keys walk, a row that cannot be used stands greyed with its reason. A cell is drawn by the slot of its
+ * column's key, else as the text that the column tells.
  */
 const props = defineProps<{
   rows: readonly Row[]

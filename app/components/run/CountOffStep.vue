@@ -34,8 +34,7 @@ const emit = defineEmits<{
 const counting = useCountOff(() => props.run)
 const { outcomes, numbers, skipped, numberOf } = counting
 const at = ref(0)
-// What was said so far is kept with the run until the count-off is done.
-// All tabs share it.
+// What was said so far is kept with the run until the count-off is done. All tabs share it.
 const draft = useSharedDraft<SaidSoFar>(() => countOffDraft(props.run.id), {
   mine: () => counting.soFar.value,
   show: counting.takeUp,

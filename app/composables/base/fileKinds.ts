@@ -3,8 +3,7 @@ const ofKind = (file: Pick<File, 'name' | 'type'>, kind: string): boolean =>
 
 /**
  * Why a file is not taken; empty where it is. A file of which neither name nor system says a kind is let
- * through: what reads it looks into it anyway.
- * `most` in megabytes.
+ * through: what reads it looks into it anyway. `most` in megabytes.
  */
 export function fileFault(
   file: Pick<File, 'name' | 'type' | 'size'>,

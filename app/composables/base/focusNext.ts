@@ -14,8 +14,7 @@ const LOOK_MS = 40
 
 /**
  * Puts the focus on what comes next in a part of the page: the element marked `data-next`, as soon as it is
- * there and can take it. Gives up when the
- * person has gone on to something else meanwhile.
+ * there and can take it. Gives up when the person has gone on to something else meanwhile.
  */
 export function focusNext(part: HTMLElement): void {
   const from = document.activeElement

@@ -18,10 +18,9 @@ export const actUnderKey = <N extends ActName>(
 
 /**
  * One press, one act: the only way in which a screen acts. It is busy from before anything is awaited until
- * the screen shows what was done, so a
- * second press does nothing; the act carries a key from when its form was opened, so that the core refuses it
- * a second time; the message of the act
- * before goes when this one begins.
+ * the screen shows what was done, so a second press does nothing; the act carries a key from when its form
+ * was opened, so that the core refuses it a second time; the message of the act before goes when this one
+ * begins.
  */
 export function useAct() {
   const office = useOffice()

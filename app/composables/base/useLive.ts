@@ -29,9 +29,8 @@ const subjectOf = (from: unknown): string | undefined =>
 
 /**
  * A value that follows the store: asked again whenever what it read is written, in this tab or another, and
- * whenever `from` changes. Where `from` is
- * told in plain values (keys, words), an old answer never stands under a new question: it goes when they
- * change.
+ * whenever `from` changes. Where `from` is told in plain values (keys, words), an old answer never stands
+ * under a new question: it goes when they change.
  */
 export function useLive<T>(ask: () => Promise<T> | T, from: () => unknown = () => 0): Live<T> {
   const value = shallowRef<T>()

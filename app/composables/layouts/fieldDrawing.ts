@@ -18,8 +18,8 @@ export interface FieldView {
 
 /**
  * Draws the fields of a layout one by one, and draws only those again that have changed: a field, its inks
- * and language, the account and
- * the check make the drawing, so the last one is kept as long as these are the same objects.
+ * and language, the account and the check make the drawing, so the last one is kept as long as these are
+ * the same objects.
  */
 export function fieldDrawer() {
   let kept = new Map<Field, FieldView>()

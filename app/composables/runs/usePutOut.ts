@@ -25,9 +25,8 @@ export function usePutOut() {
   const trouble = ref('')
 
   /**
-   * Makes sure first that the PDF can go out: opens the window while the press still counts, asks whether the
-   * practice printer answers. Nothing has
-   * changed where it cannot.
+   * Makes sure first that the PDF can go out: opens the window while the press still counts, asks whether
+   * the practice printer answers. Nothing has changed where it cannot.
    */
   async function ready(how: PrintHow): Promise<Way | undefined> {
     trouble.value = ''
@@ -50,8 +49,7 @@ export function usePutOut() {
 
   /**
    * Where the practice printer refuses the PDF, the numbers are on paper all the same: the count-off says
-   * that nothing came out. `numbers` are those of
-   * the run as it was sent.
+   * that nothing came out. `numbers` are those of the run as it was sent.
    */
   async function putOut(
     how: PrintHow,

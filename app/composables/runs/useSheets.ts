@@ -9,8 +9,8 @@ import type { AccountView } from '~/data/reads'
 
 /**
  * What the PDF of a planned run is made of, the same lists as long as the facts are the same, so that it is
- * made once. `changed` is called when they
- * no longer are: what was approved of the old ones no longer counts.
+ * made once. `changed` is called when they no longer are: what was approved of the old ones no longer
+ * counts.
  */
 export function useSheets(
   planned: Readonly<Ref<Result<PlannedCheck[]> | undefined>>,

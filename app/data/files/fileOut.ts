@@ -12,8 +12,8 @@ export interface PaperWindow {
 
 /**
  * Opens an empty window at once, while the press that asked for it still counts, from where the browser
- * prints what is shown in it later. Where the
- * browser refuses, the PDF is saved as a file instead; `leave` closes it again where nothing came of the act.
+ * prints what is shown in it later. Where the browser refuses, the PDF is saved as a file instead; `leave`
+ * closes it again where nothing came of the act.
  */
 export function openWindow(): PaperWindow {
   const tab = window.open('', '_blank')

@@ -4,10 +4,8 @@ import { fates, type Fate } from '#core/numbers/fates'
 
 /**
  * The fates of a thousand neighbouring numbers of a book, a letter each that stays the fate's for ever, a
- * point where nothing has touched the number.
- * They follow from the rows of the numbers and are written with them, in the same transaction, so that a
- * whole book can be
- * read without opening its rows.
+ * point where nothing has touched the number. They follow from the rows of the numbers and are written with
+ * them, in the same transaction, so that a whole book can be read without opening its rows.
  */
 export interface Strip {
   readonly id: string

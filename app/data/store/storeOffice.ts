@@ -44,9 +44,9 @@ const finders: {
 }
 
 /**
- * The office that this browser keeps. Each act holds its lock, which all tabs share, and reads and writes in
- * one transaction over its own tables:
- * everything is kept together with its line in the trail, or nothing at all.
+ * The office that this browser keeps. Each act holds its lock, which all tabs share, and reads and writes
+ * in one transaction over its own tables: everything is kept together with its line in the trail, or
+ * nothing at all.
  */
 export class StoreOffice implements Keeping {
   constructor(

@@ -16,8 +16,7 @@ export { saidSoFar } from './runs'
 
 /**
  * What every row must be, by table. Acts of this version write such rows; whatever comes from elsewhere (a
- * file, a backup, an older store, a draft)
- * passes here first.
+ * file, a backup, an older store, a draft) passes here first.
  */
 export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   companies: company,

@@ -483,8 +483,8 @@ const byChance = [...Object.values<Tried>(moves), ...moreBillMoves, payeeChange]
 
 /**
  * Chooses an act, sensible or not, from what a tab sees of the office (`seen` may be old: another tab acted
- * since). Runs are printed by a printer with
- * faults, and counted off as a person would who looks at the sheets.
+ * since). Runs are printed by a printer with faults, and counted off as a person would who looks at the
+ * sheets.
  */
 export function nextMove(
   r: Random,

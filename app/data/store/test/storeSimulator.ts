@@ -59,10 +59,9 @@ const written = [
 ] as const
 
 /**
- * Drives the store with random acts from two tabs: some do the same at the same moment, some see old things,
- * some find the disk full or are cut off in
- * the middle. After each step everything that must always hold is looked at; throws with the seed where it
- * does not. Gives the number of acts done.
+ * Drives the store with random acts from two tabs: some do the same at the same moment, some see old
+ * things, some find the disk full or are cut off in the middle. After each step everything that must always
+ * hold is looked at; throws with the seed where it does not. Gives the number of acts done.
  */
 export async function simulateStore(
   db: OfficeDb,
