@@ -48,12 +48,14 @@ export interface AccountForm {
   opening: string
 }
 
+/** The lines of a text field, trimmed, without blank ones. */
 export const linesOf = (text: string): string[] =>
   text
     .split('\n')
     .map(t => t.trim())
     .filter(Boolean)
 
+/** The form of an account that nothing is known of yet, with what is usual in the United States. */
 export const freshAccount = (): AccountForm => ({
   companyId: '',
   company: '',

@@ -57,6 +57,7 @@ export const dayOfMoment = (moment: string): PlainDate => must(plainDate(moment.
 export const byMoment = (a: string, b: string): number =>
   a === b ? 0 : (a ? Date.parse(a) : 0) - (b ? Date.parse(b) : 0)
 
+/** The day so many days after a date; before it where `days` is negative. */
 export function addDays(date: PlainDate, days: number): PlainDate {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10) as PlainDate
 }

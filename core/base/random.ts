@@ -5,6 +5,7 @@ export interface Random {
   one<T>(list: readonly T[]): T
 }
 
+/** A source of numbers that begins at `seed`, a whole number. */
 export function random(seed: number): Random {
   let state = seed >>> 0
   const next = (): number => {

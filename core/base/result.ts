@@ -16,6 +16,7 @@ export interface Refusal {
 export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal }
 
+/** A result that is not refused. */
 export const good = <T>(value: T): Result<T> => ({ ok: true, value })
 
 /** A refusal as a value: an expected failure is returned, never thrown. Its text is made a sentence. */

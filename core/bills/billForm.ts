@@ -34,6 +34,7 @@ export interface BillForm {
   lines: FormLine[]
   again: string
 }
+/** The form of a bill with nothing filled in. */
 export const blankBillForm = (): BillForm => ({
   payee: '',
   number: '',
@@ -49,6 +50,7 @@ export const blankBillForm = (): BillForm => ({
   lines: [],
   again: '',
 })
+/** Whether nothing is filled in that would be lost; dates and a ledger account alone do not count. */
 export const isBlankBill = (f: BillForm): boolean =>
   !f.payee && !f.number && !f.amount && !f.memo && !f.lines.length
 
@@ -70,6 +72,7 @@ export const billFields = [
   'again',
 ] as const
 export type BillField = (typeof billFields)[number]
+/** Whether a refusal names a field of this form. */
 export const isBillField = (field: string | undefined): field is BillField =>
   (billFields as readonly (string | undefined)[]).includes(field)
 

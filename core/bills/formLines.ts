@@ -12,6 +12,7 @@ export interface FormLine {
   memo: string
   tag: string
 }
+/** A ledger line with nothing filled in. */
 export const blankFormLine = (): FormLine => ({ ledgerId: null, amount: '', memo: '', tag: '' })
 
 /** Most letters of a job or department. */

@@ -14,6 +14,7 @@ const WORK_FACTOR = 16
 export const isLocked = (bytes: Uint8Array): boolean =>
   strFromU8(bytes.subarray(0, HEAD.length), true) === HEAD
 
+/** The bytes as an age file that only the passphrase opens. */
 export async function lock(bytes: Uint8Array, passphrase: string): Promise<Uint8Array> {
   const encrypter = new Encrypter()
   encrypter.setPassphrase(passphrase)

@@ -17,6 +17,7 @@ export interface Face {
 }
 
 const all = measures as Record<FaceName, Face>
+/** A shipped face by its name, with its widths and outlines. */
 export const faceOf = (name: FaceName): Face => all[name]
 
 /**

@@ -8,6 +8,7 @@ export interface Spot {
 }
 
 export const noChange: Affine = [1, 0, 0, 1, 0, 0]
+/** Where a map puts a spot, in millimetres of the sheet. */
 export const applyAffine = ([a, b, c, d, e, f]: Affine, { x, y }: Spot): Spot => ({
   x: a * x + c * y + e,
   y: b * x + d * y + f,

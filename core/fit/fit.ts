@@ -50,6 +50,7 @@ export const cornersApart = (a: Affine, b: Affine, w: Mm, h: Mm): Mm =>
   )
 /** The farthest that any corner of a sheet of that size lies from where it was meant, in mm. */
 export const worstCorner = (map: Affine, w: Mm, h: Mm): Mm => cornersApart(noChange, map, w, h)
+/** Whether a map leaves every spot where it is. */
 export const isNoChange = (map: Affine): boolean =>
   map.every((v, i) => Math.abs(v - (noChange[i] ?? 0)) < 1e-9)
 

@@ -23,6 +23,7 @@ const SMALL: Mm = 150
  * up the sheet lies.
  */
 export const SQUARE: Mm = 6
+/** The middles of the squares on a fit sheet of this size, in millimetres from its top left corner. */
 export function squares(w: Mm, h: Mm): { x: Mm; y: Mm }[] {
   // Far enough from the edges that no working printer moves them off the paper.
   const down = Math.min(30, h * 0.24)
@@ -43,6 +44,7 @@ export function squares(w: Mm, h: Mm): { x: Mm; y: Mm }[] {
  */
 export const BAR: Mm = 1.5
 const BITS = 16
+/** Where the two cells of each bit lie on a sheet of this size, in millimetres from its top left corner. */
 export function barSpots(w: Mm, h: Mm): { first: Spot; second: Spot }[] {
   const y = squares(w, h)[4]!.y + SQUARE / 2 + 4
   return Array.from({ length: BITS }, (_, i) => {

@@ -280,6 +280,7 @@ function edgesOf(image: GreyImage, paper: number, around: number): Result<[Edge,
   return good(edges as [Edge, Edge, Edge, Edge])
 }
 
+/** The distance of two spots in the units they have; zero where one is missing. */
 export const between = (a: Spot | undefined, b: Spot | undefined): number =>
   a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0
 

@@ -53,6 +53,7 @@ export const fitsOf = (rows: readonly FitRow[], printerId: string, tray: string,
 
 /** The widest edge that a printer leaves, in mm: a centimeter and a half. */
 const MOST_EDGE: Mm = 15
+/** A new printer of the office. Refused at `name` where it is blank or taken. */
 export function addPrinter(
   known: { printers: readonly Printer[] },
   act: Printer,
@@ -159,5 +160,6 @@ export function saveMicr(
     },
   })
 }
+/** How a printer prints the MICR line; as drawn where nothing was found out yet. */
 export const micrOf = (printer: Printer | undefined): MicrFit =>
   printer?.micr ? { width: printer.micr.width, weight: printer.micr.weight } : exactMicr

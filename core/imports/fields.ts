@@ -161,6 +161,7 @@ export const importKinds = {
   },
 } as const satisfies Record<string, { readonly title: string; readonly fields: readonly ImportField[] }>
 export type ImportKind = keyof typeof importKinds
+/** The fields that rows of this kind can have, in the order of the screen. */
 export const fieldsOf = (kind: ImportKind): readonly ImportField[] => importKinds[kind].fields
 
 /** Which column fills which field: the column's place, from 0. */

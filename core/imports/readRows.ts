@@ -44,6 +44,7 @@ export interface Table {
   readonly cells: Cells
   readonly hidden: ReadonlySet<number>
 }
+/** Cells as a table without hidden rows. */
 export const tableOf = (cells: Cells): Table => ({ cells, hidden: new Set() })
 
 const isBlank = (row: readonly Cell[]): boolean => row.every(cell => !cellText(cell).trim())

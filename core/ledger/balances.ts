@@ -41,6 +41,7 @@ export const promising = (now: Balances, amount: Cents): Balances => ({
   committed: cents(now.committed + amount),
   free: cents(now.free - amount),
 })
+/** The balances after a check of this amount is issued at once. */
 export const paying = (now: Balances, amount: Cents): Balances => ({
   ...now,
   book: cents(now.book - amount),

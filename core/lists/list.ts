@@ -18,6 +18,7 @@ export interface Days {
   readonly from: PlainDate | ''
   readonly to: PlainDate | ''
 }
+/** Whether a day lies between two days; a blank one is no limit. */
 export const within = ({ from, to }: Days, day: string): boolean =>
   (!from || day >= from) && (!to || day <= to)
 

@@ -66,6 +66,7 @@ function betweenRows(
   for (let u = 0, i = y0 * w; u < w; u++, i++) into[at + u] = dark[i]! * above + dark[i + w]! * below
 }
 
+/** The strip of a picture that holds the MICR line, turned so that the line is level. */
 export function levelStrip(
   dark: Float32Array,
   image: GreyImage,

@@ -17,6 +17,7 @@ export interface MicrFit {
   readonly weight: MicrWeight
 }
 export const exactMicr: MicrFit = { width: 1, weight: 'normal' }
+/** Whether the MICR line prints as it is drawn, without a correction. */
 export const isExactMicr = (fit: MicrFit | undefined): boolean =>
   !fit || (fit.width === 1 && fit.weight === 'normal')
 
@@ -26,4 +27,5 @@ export const isExactMicr = (fit: MicrFit | undefined): boolean =>
  */
 export const beginOf = (x: Mm, characters: number, fit: MicrFit): Mm =>
   x + characters * PITCH * (1 - fit.width)
+/** A correction as the ladder sheet names it: its width in percent, its weight. */
 export const micrFitName = ({ width, weight }: MicrFit): string => `${Math.round(width * 100)} %, ${weight}`

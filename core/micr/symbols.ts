@@ -25,5 +25,6 @@ export const micrCharacters = [
 ] as const
 export type MicrCharacter = (typeof micrCharacters)[number]
 
+/** Whether a character is one of the fourteen of E-13B. */
 export const isMicr = (char: string): char is MicrCharacter =>
   (micrCharacters as readonly string[]).includes(char)

@@ -14,8 +14,11 @@ export function cents(n: number): Cents {
 }
 
 export const zero = 0 as Cents
+/** The sum of two amounts. */
 export const add = (a: Cents, b: Cents): Cents => cents(a + b)
+/** What is left of the first amount without the second. */
 export const subtract = (a: Cents, b: Cents): Cents => cents(a - b)
+/** The sum of any number of amounts; zero of none. */
 export const sum = (list: Iterable<Cents>): Cents => {
   let total = 0
   for (const one of list) total += one

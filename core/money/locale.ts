@@ -4,6 +4,7 @@ export type Locale = (typeof locales)[number]
 export const languages = ['en', 'fr', 'es'] as const
 export type Language = (typeof languages)[number]
 
+/** The language of a locale, without its country. */
 export const languageOf = (locale: Locale): Language =>
   locale === 'fr-CA' ? 'fr' : locale === 'es-US' ? 'es' : 'en'
 

@@ -92,8 +92,10 @@ export interface NumberRow {
   readonly life: readonly LifeLine[]
 }
 
+/** The key of a number: it is unique in its book. */
 export const numberId = (bookId: Id<'book'>, number: CheckNumber): Id<'number'> =>
   `${bookId}/${number}` as Id<'number'>
+/** The row of a number that nothing has happened to. */
 export const unusedRow = (book: NumberBook, number: CheckNumber): NumberRow => ({
   id: numberId(book.id, number),
   bookId: book.id,

@@ -28,4 +28,5 @@ const next: Readonly<Record<Fate, readonly Fate[]>> = {
   'set aside': ['unused'],
 }
 
+/** Whether a number may go from one fate to another. */
 export const mayBecome = (from: Fate, to: Fate): boolean => next[from].includes(to)

@@ -39,6 +39,10 @@ export interface StockLeft {
   readonly weeks: number | undefined
   readonly low: boolean
 }
+/**
+ * How many numbers are left beside those waiting, for how many weeks at the usual pace, and whether that is
+ * low.
+ */
 export function stockLeft(unused: number, pace: readonly number[], waiting = 0): StockLeft {
   const perWeek = pace.reduce((a, b) => a + b, 0) / PACE_WEEKS
   const weeks = perWeek > 0 ? unused / perWeek : undefined

@@ -56,6 +56,7 @@ export interface FateRange {
   readonly to: CheckNumber
   readonly fate: Fate
 }
+/** Runs of numbers with the same fate, in their order, for the proof. */
 export function fateRanges(
   book: Pick<NumberBook, 'start' | 'end'>,
   rows: Pick<ReadonlyMap<CheckNumber, { readonly fate: Fate }>, 'get'>,

@@ -13,7 +13,9 @@ export const ofBills = (companyId: Id<'company'>): string => `bills ${companyId}
 /** The lock of a company's payees: their names and codes are held against one another. */
 export const ofPayees = (companyId: Id<'company'>): string => `payees ${companyId}`
 
+/** A bill as the office has it. Throws where there is none of this key. */
 export const billNow = (reading: Reading, id: Id<'bill'>): Promise<Bill> => one(reading, 'bills', id)
+/** The lock that acts on a bill wait for: its company’s. */
 export const lockOfBill = async (reading: Reading, id: Id<'bill'>): Promise<string> =>
   ofBills((await billNow(reading, id)).companyId)
 

@@ -72,6 +72,7 @@ export const carrying = (reading: Reading, payments: readonly Id<'payment'>[]): 
 export const stateOfStep = (rows: readonly NumberRow[]): NumberRow | undefined =>
   rows.find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
 
+/** The runs of a number book that are not finished. */
 export const openRuns = (reading: Reading, bookId: Id<'book'>): Promise<Run[]> =>
   reading.where('runs', 'open', [bookId])
 
@@ -87,12 +88,16 @@ export async function runWith(
     book: await one(reading, 'books', run.bookId),
   }
 }
+/** The lock that acts on a run wait for: its account’s. */
 export const lockOfRun = async (reading: Reading, id: Id<'run'>): Promise<string> =>
   ofAccount((await one(reading, 'runs', id)).accountId)
+/** The lock that acts on a number book wait for: its account’s. */
 export const lockOfBook = async (reading: Reading, id: Id<'book'>): Promise<string> =>
   ofAccount((await one(reading, 'books', id)).accountId)
+/** The lock that acts on a payment wait for: its account’s. */
 export const lockOfPayment = async (reading: Reading, id: Id<'payment'>): Promise<string> =>
   ofAccount((await one(reading, 'payments', id)).accountId)
+/** The lock that acts on a check number wait for: its account’s. */
 export const lockOfNumber = async (reading: Reading, id: Id<'number'>): Promise<string> =>
   ofAccount((await one(reading, 'numbers', id)).accountId)
 

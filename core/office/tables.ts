@@ -81,6 +81,7 @@ export type KeyOf<T extends TableName> = Tables[T] extends { readonly id: infer 
   : Tables[T] extends { readonly runId: infer K }
     ? K
     : number
+/** The key of a row in its table. */
 export const keyOf = (row: { readonly id: string } | { readonly runId: string }): string =>
   'id' in row ? row.id : row.runId
 

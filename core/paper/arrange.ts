@@ -59,6 +59,7 @@ export function resizeBox(box: Box, handle: Handle, dx: Mm, dy: Mm, least: Mm = 
   }
   return { x: grain(x), y: grain(y), w: grain(w), h: grain(h) }
 }
+/** The layout with one field made larger or smaller by dragging a handle so far, in millimetres. */
 export const resizeField = (layout: Layout, id: string, handle: Handle, dx: Mm, dy: Mm): Layout =>
   withFields(layout, new Set([id]), f =>
     isBoxed(f) ? { ...f, ...resizeBox(f, handle, dx, dy, f.kind === 'line' ? 0 : LEAST) } : f,
@@ -197,6 +198,7 @@ export function fitColumns<T extends { readonly w: Mm; readonly columns: readonl
       }
 }
 
+/** The layout without these fields; a locked field stays. */
 export const removeFields = (layout: Layout, ids: ReadonlySet<string>): Layout => {
   const fields = layout.fields.filter(f => !ids.has(f.id) || (isBoxed(f) && f.locked))
   return fields.length === layout.fields.length ? layout : { ...layout, fields }

@@ -44,6 +44,7 @@ const numbered: Stock[] = first
 
 /** The stocks that ship with the product: every form blank and preprinted. */
 export const builtInStocks: readonly Stock[] = [...blank, ...preprinted, ...numbered]
+/** A shipped stock by its key. */
 export const stockById = (id: string): Stock | undefined => builtInStocks.find(s => s.id === id)
 
 /** Layouts that ship beside the drawn one: form, country, code, name. */
@@ -106,4 +107,5 @@ export function builtInLayouts(): readonly Layout[] {
     ]
   return layouts ?? []
 }
+/** A shipped layout by its key. */
 export const layoutById = (id: string): Layout | undefined => builtInLayouts().find(l => l.id === id)

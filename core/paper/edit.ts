@@ -49,5 +49,7 @@ function take(layout: Layout, side: Side): Layout {
   return { ...layout, ...side.settings, fields }
 }
 
+/** The layout after an edit. */
 export const applyEdit = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.after)
+/** The layout before an edit. */
 export const undoEdit = (layout: Layout, edit: LayoutEdit): Layout => take(layout, edit.before)

@@ -232,5 +232,7 @@ export type BoxedField = Exclude<Field, { kind: 'micr' }>
 export type TypeOf = z.infer<typeof type>
 export type StubColumn = (typeof stubColumns)[number]
 
+/** Whether a field prints letters, so that it has a face, a size and a turn. */
 export const isLettered = (field: Field): field is LetteredField => 'turn' in field
+/** Whether a field has a box of its own; the MICR line has its place by the standard. */
 export const isBoxed = (field: Field): field is BoxedField => field.kind !== 'micr'

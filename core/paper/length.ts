@@ -13,6 +13,7 @@ export const MM_PER_INCH = 25.4
 /** A typographic point, 1/72 inch, in mm. */
 export const MM_PER_POINT = MM_PER_INCH / 72
 
+/** So many inches in millimetres. */
 export const inches = (n: number): Mm => n * MM_PER_INCH
 
 /** A length as people read it, in their unit: 0.1 mm or 0.01 in, the finest step of the editor. */
@@ -40,6 +41,7 @@ export const within = (inner: Box, outer: Box): boolean =>
   inner.x + inner.w <= outer.x + outer.w + 0.01 &&
   inner.y + inner.h <= outer.y + outer.h + 0.01
 
+/** Whether two boxes have any area in common; touching edges do not count. */
 export const overlaps = (a: Box, b: Box): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01
 

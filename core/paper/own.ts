@@ -13,6 +13,7 @@ export interface OwnSettings {
 }
 
 export const noOwn: OwnSettings = { settings: {}, fields: {}, added: [] }
+/** Whether a company has anything of its own in a layout. */
 export const hasOwn = (own: OwnSettings): boolean =>
   Object.keys(own.settings).length + Object.keys(own.fields).length + own.added.length > 0
 

@@ -14,6 +14,7 @@ export interface Pair {
 /** A projective map as nine numbers by rows, from the sheet (mm) to the picture (pixels). */
 export type Projection = readonly [number, number, number, number, number, number, number, number, number]
 
+/** Where a projection puts a point, in the units of the target. */
 export const project = (m: Projection, p: Point): Point => {
   const w = m[6] * p.x + m[7] * p.y + m[8]
   return { x: (m[0] * p.x + m[1] * p.y + m[2]) / w, y: (m[3] * p.x + m[4] * p.y + m[5]) / w }

@@ -33,6 +33,7 @@ export interface OwnRow {
   readonly savedAt: string
 }
 
+/** The key of what one company has of its own in one layout. */
 export const ownId = (layoutKey: string, companyId: Id<'company'>): string => `${layoutKey}/${companyId}`
 const shipped = (key: string): Omit<Saved, 'key' | 'id'> & { id: string; key: string } => ({
   id: `${key}@1`,
@@ -47,6 +48,7 @@ export const allLayouts = (rows: readonly LayoutRow[]): LayoutRow[] => [
   ...builtInLayouts().map((layout): LayoutRow => ({ ...shipped(layout.id), layout })),
   ...[...rows].sort((a, b) => a.revision - b.revision),
 ]
+/** Every version of every stock, the shipped ones first. */
 export const allStocks = (rows: readonly StockRow[]): StockRow[] => [
   ...builtInStocks.map((stock): StockRow => ({ ...shipped(stock.id), stock })),
   ...[...rows].sort((a, b) => a.revision - b.revision),
@@ -56,8 +58,10 @@ export const allStocks = (rows: readonly StockRow[]): StockRow[] => [
 export const newest = <T extends Saved>(rows: readonly T[]): T[] => [
   ...new Map(rows.map(r => [r.key, r])).values(),
 ]
+/** The newest version of a layout. */
 export const layoutNow = (rows: readonly LayoutRow[], key: string): Layout | undefined =>
   newest(allLayouts(rows.filter(r => r.key === key))).find(r => r.key === key)?.layout
+/** The newest version of a stock. */
 export const stockNow = (rows: readonly StockRow[], key: string): Stock | undefined =>
   newest(allStocks(rows.filter(r => r.key === key))).find(r => r.key === key)?.stock
 

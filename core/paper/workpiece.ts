@@ -23,6 +23,7 @@ export interface Workpiece {
   readonly undone: readonly Step[]
 }
 
+/** A layout laid on the Light table, without any edits. */
 export const workpieceOf = (common: Layout, owns: Readonly<Record<string, OwnSettings>> = {}): Workpiece => ({
   common,
   owns,
@@ -57,14 +58,17 @@ const put = (work: Workpiece, step: Step, side: 'before' | 'after'): Workpiece =
 
 /** The scope in which the next step taken back, or done again, was made; undefined where there is none. */
 export const scopeOfUndo = (work: Workpiece): Scope | undefined => work.done.at(-1)?.scope
+/** The scope in which the next redone step was made; undefined where there is none. */
 export const scopeOfRedo = (work: Workpiece): Scope | undefined => work.undone.at(-1)?.scope
 
+/** The workpiece before its last edit; the same object where there is none. */
 export function undo(work: Workpiece): Workpiece {
   const step = work.done.at(-1)
   return step
     ? { ...put(work, step, 'before'), done: work.done.slice(0, -1), undone: [...work.undone, step] }
     : work
 }
+/** The workpiece with the last undone edit made again; the same object where there is none. */
 export function redo(work: Workpiece): Workpiece {
   const step = work.undone.at(-1)
   return step

@@ -49,6 +49,7 @@ export interface NewBillForm {
 const noBill: NewBillForm = {
   ...{ on: false, number: '', amount: '', date: '', purchaseOrder: '', memo: '', again: '' },
 }
+/** The form of a check with nothing filled in. */
 export const blankDrawForm = (): DrawForm => ({
   payee: '',
   kind: 'supplier',
@@ -68,6 +69,7 @@ export const blankDrawForm = (): DrawForm => ({
   pay: [],
   newBill: { ...noBill },
 })
+/** Whether nothing is filled in that would be lost. */
 export const isBlankDraw = (f: DrawForm): boolean =>
   !f.payee &&
   !f.address &&
@@ -94,6 +96,7 @@ export const drawFields = [
   'accountWithPayee',
 ] as const
 export type DrawField = (typeof drawFields)[number]
+/** Whether a refusal names a field of this form. */
 export const isDrawField = (field: string | undefined): field is DrawField =>
   (drawFields as readonly (string | undefined)[]).includes(field)
 

@@ -17,6 +17,7 @@ export interface PayFormLine {
   /** Where a deduction is credited: what is withheld is owed to somebody else. */
   ledgerId?: Id<'ledger'> | null
 }
+/** A line of pay with nothing filled in, of this kind. */
 export const blankPayLine = (kind: PayLine['kind']): PayFormLine => ({
   kind,
   name: '',

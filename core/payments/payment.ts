@@ -110,6 +110,7 @@ export interface LaneSums {
   readonly booked: Cents
   readonly promised: Cents
 }
+/** What waits in a lane comes to: the total of the checks, and what they commit of the balance. */
 export function laneSums(waiting: Iterable<Payment>): LaneSums {
   let [total, booked] = [0, 0]
   for (const p of waiting) {

@@ -52,6 +52,7 @@ const columns: Readonly<Record<StubColumn, InLanguages>> = {
   quantity: { en: 'Quantity', fr: 'Quantité', es: 'Cantidad' },
   item: { en: 'Item', fr: 'Article', es: 'Artículo' },
 }
+/** The usual title of a stub column in the language of the check. */
 export const usualTitle = (column: StubColumn, locale: Locale): string => columns[column][languageOf(locale)]
 
 const sentences = {

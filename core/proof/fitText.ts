@@ -15,6 +15,7 @@ export interface FittedText {
   readonly fits: boolean
 }
 
+/** The width of a text in millimetres, at a size in points. */
 export const textWidth = (text: string, type: Pick<TypeOf, 'face'>, size: number): Mm =>
   widthOf(type.face, text, size) * MM_PER_POINT
 /** How many lines of a size stand in a height: one wherever its letters are not taller than the box. */

@@ -13,6 +13,7 @@ export interface Note extends Refusal {
   readonly check?: number
 }
 
+/** A note that stops printing, at a field of the layout. */
 export const error = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({
   severity: 'error',
   code,
@@ -20,6 +21,7 @@ export const error = (code: string, field: string, text: string, more: Partial<N
   text: sentence(text),
   ...more,
 })
+/** A note that should be looked at and stops nothing. */
 export const warning = (code: string, field: string, text: string, more: Partial<Note> = {}): Note => ({
   severity: 'warning',
   code,
@@ -28,4 +30,5 @@ export const warning = (code: string, field: string, text: string, more: Partial
   ...more,
 })
 
+/** Whether any note stops printing. */
 export const hasErrors = (notes: readonly Note[]): boolean => notes.some(n => n.severity === 'error')

@@ -37,6 +37,7 @@ export interface Made {
   readonly version: string
   /** Sheet and place of each check, as `1/1`. */ readonly places: readonly string[]
 }
+/** Sheet and place of each check, in the order of printing, to compare two plans. */
 export const placesOf = (planned: readonly { readonly sheet: number; readonly place: number }[]): string[] =>
   planned.map(p => `${p.sheet}/${p.place}`)
 

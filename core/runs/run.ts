@@ -174,6 +174,7 @@ export interface CheckCopy {
   readonly facts: CheckFacts
   readonly version?: string
 }
+/** The key of the copy that a run keeps of one check. */
 export const copyId = (runId: Id<'run'>, number: CheckNumber): string => `${runId}/${number}`
 
 /**

@@ -9,6 +9,7 @@ import type { Cents } from '../../money/cents'
 const branded = <T>(schema: z.ZodType): z.ZodType<T> => schema as z.ZodType<T>
 
 const MOST_KEY = 200
+/** The schema of a key of one kind of row. */
 export const id = <Kind extends string>() => branded<Id<Kind>>(z.string().min(1).max(MOST_KEY))
 export const cents = branded<Cents>(z.number().int())
 export const day = branded<PlainDate>(
