@@ -48,8 +48,8 @@ function discountGranted(bill: Bill, { amount, discount }: Allocation): Result<t
       )
 }
 
-/** Refuses more than is open of a bill, nothing, or the other sign. */
-function partIsOpen(bill: Bill, { amount, discount }: Allocation): Result<true> {
+/** Refuses more than is open of a bill, nothing, or the other sign: in the form and in the act. */
+export function partIsOpen(bill: Bill, { amount, discount }: Allocation): Result<true> {
   const sign = Math.sign(bill.amount)
   if (![amount, discount].every(Number.isSafeInteger) || amount * sign < 0 || amount + discount === 0)
     return refuse(
@@ -63,7 +63,7 @@ function partIsOpen(bill: Bill, { amount, discount }: Allocation): Result<true> 
     ? good(true)
     : refuse(
         'bill-overpaid',
-        `Only ${figures(open(bill))} is open on bill ${bill.number}. Someone may have paid it in the meantime`,
+        `Only ${figures(open(bill))} is open on bill ${bill.number}. Enter that or less`,
         { ...at(bill), limit: open(bill) },
       )
 }

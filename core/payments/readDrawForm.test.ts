@@ -69,7 +69,7 @@ describe('what is wrong of a payment that is typed stands at its field, in words
       { bills: [part(bill, 99_00, 1_01)] },
     ],
     [
-      'bills: bill-overpaid: Only 100.00 is open on bill B7. Enter that or less.',
+      'bills: bill-part: Enter how much of bill B7 to pay.',
       { bills: [part(bill, -1)] },
     ],
     [
@@ -77,7 +77,7 @@ describe('what is wrong of a payment that is typed stands at its field, in words
       { bills: [part(bill, 100_00), part(credit, -20_01)] },
     ],
     [
-      'bills: bill-overpaid: Only -20.00 is open on bill C1. Enter that or less.',
+      'bills: bill-part: Enter credit note C1 as a negative amount.',
       { bills: [part(bill, 50_00), part(credit, 1)] },
     ],
     [

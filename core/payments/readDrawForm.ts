@@ -14,6 +14,7 @@ import { payeeTyped } from '../payees/findPayee'
 import { readLinesOf, readRowAmounts } from '../bills/formLines'
 import type { Payee } from '../payees/payee'
 import type { PaidLine, Payment } from './payment'
+import { partIsOpen } from './mayAllocate'
 import { netPay, readPay, withheldOf } from './payForm'
 import { billStubLines, splitStubLines } from './settleDraw'
 import { addressLines, payeeName, printable } from '../faces/texts'
@@ -70,17 +71,12 @@ function readSigners(signature: string): readonly number[] | undefined {
 /** Whether the bills chosen bear what is paid of them, and come to no more than the amount. */
 function readBills(form: DrawForm, bills: readonly Bill[], amount: Result<Cents>): Result<Cents> {
   const billed = sum(form.bills.map(a => a.amount))
-  for (const { billId, amount: part, discount } of form.bills) {
-    const bill = bills.find(b => b.id === billId)
-    const way = Math.sign(bill?.amount ?? 1)
-    if (!bill || (part + discount) * way > open(bill) * way || part * way < 0)
-      return refuse(
-        'bill-overpaid',
-        bill
-          ? `Only ${figures(open(bill))} is open on bill ${bill.number}. Enter that or less`
-          : 'A chosen bill is no longer open. Remove it',
-        { field: 'bills' },
-      )
+  for (const part of form.bills) {
+    const bill = bills.find(b => b.id === part.billId)
+    if (!bill)
+      return refuse('bill-overpaid', 'A chosen bill is no longer open. Remove it', { field: 'bills' })
+    const isOpen = partIsOpen(bill, part)
+    if (!isOpen.ok) return isOpen
   }
   return amount.ok && billed > amount.value
     ? refuse('bills-more', `The chosen bills add up to ${figures(billed)}, which is more than the amount`, {

@@ -55,7 +55,7 @@ describe('bills that are settled at once', () => {
       () => settle([{ ...one, payment: paymentOf('a') }], [of('a', 1)], stamp),
     ],
     [
-      'bill-overpaid (bills, O1, 5000) Only 50.00 is open on bill O1. Someone may have paid it in the meantime.',
+      'bill-overpaid (bills, O1, 5000) Only 50.00 is open on bill O1. Enter that or less.',
       () => settle([one, one], [of('a', 70_00), of('b', 60_00)], stamp),
     ],
   ])('%s', (expected, done) => {

@@ -56,7 +56,7 @@ describe('a payment of bills', () => {
     [[part('a', 9799, 201)], 'bill-discount: Bill A has a discount of at most 2.00.'],
     [
       [part('a', 9801, 200)],
-      'bill-overpaid: Only 100.00 is open on bill A. Someone may have paid it in the meantime.',
+      'bill-overpaid: Only 100.00 is open on bill A. Enter that or less.',
     ],
     [[part('a', 0, 200)], 'discount-part: The discount on bill A only applies if it is paid in full.'],
     [[part('a', 5000, 100)], 'discount-part: The discount on bill A only applies if it is paid in full.'],
@@ -67,13 +67,13 @@ describe('a payment of bills', () => {
     [[part('half', 5000)], 'done'],
     [
       [part('half', 5001)],
-      'bill-overpaid: Only 50.00 is open on bill HALF. Someone may have paid it in the meantime.',
+      'bill-overpaid: Only 50.00 is open on bill HALF. Enter that or less.',
     ],
     [[part('half', 4999, 1)], 'bill-discount: Bill HALF has no discount.'],
     [[part('credit', 1)], 'bill-part: Enter credit note CREDIT as a negative amount.'],
     [
       [part('credit', -1201)],
-      'bill-overpaid: Only -12.00 is open on bill CREDIT. Someone may have paid it in the meantime.',
+      'bill-overpaid: Only -12.00 is open on bill CREDIT. Enter that or less.',
     ],
     [[part('theirs', 100)], 'bill-elsewhere: A chosen bill belongs to another payee.'],
     [[part('nowhere', 100)], 'bill-elsewhere: A chosen bill belongs to another payee.'],

@@ -48,7 +48,7 @@ describe('bills follow payments', () => {
   })
   it.each<[string, () => ReturnType<typeof after>]>([
     [
-      'bill-overpaid (bills, B1, 10000) Only 100.00 is open on bill B1. Someone may have paid it in the meantime.',
+      'bill-overpaid (bills, B1, 10000) Only 100.00 is open on bill B1. Enter that or less.',
       () => after([one], [], [paying('a', [part(one, 100_01)])]),
     ],
     [
