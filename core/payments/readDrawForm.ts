@@ -7,7 +7,7 @@ import { cents, parseAmount, payable, sum, zero, type Cents } from '../money/cen
 import { figures } from '../money/figures'
 import { split } from '../money/split'
 import type { StubLine } from '../proof/facts'
-import { open, type Bill, type BillLine } from '../bills/bill'
+import type { Bill, BillLine } from '../bills/bill'
 import { MOST_ACCOUNT_WITH, type Draw } from './draw'
 import { MOST_BILL_NUMBER, type Entering } from '../bills/enterBill'
 import { payeeTyped } from '../payees/findPayee'
