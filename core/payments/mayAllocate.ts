@@ -55,7 +55,7 @@ export function partIsOpen(bill: Bill, { amount, discount }: Allocation): Result
     return refuse(
       'bill-part',
       sign > 0
-        ? `Enter how much of bill ${bill.number} to pay`
+        ? `Enter the amount to pay of bill ${bill.number}`
         : `Enter credit note ${bill.number} as a negative amount`,
       at(bill),
     )

@@ -68,7 +68,7 @@ describe('what is wrong of a payment that is typed stands at its field, in words
       'bills: bill-overpaid: Only 100.00 is open on bill B7. Enter that or less.',
       { bills: [part(bill, 99_00, 1_01)] },
     ],
-    ['bills: bill-part: Enter how much of bill B7 to pay.', { bills: [part(bill, -1)] }],
+    ['bills: bill-part: Enter the amount to pay of bill B7.', { bills: [part(bill, -1)] }],
     [
       'bills: bill-overpaid: Only -20.00 is open on bill C1. Enter that or less.',
       { bills: [part(bill, 100_00), part(credit, -20_01)] },

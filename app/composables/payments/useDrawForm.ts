@@ -69,7 +69,7 @@ export function useDrawFollows(
   const forPay = computed(() => view.value?.layout.purpose === 'payroll')
   watch(padNext, n => (form.value.number = n === undefined ? '' : String(n)))
   watch(payee, p => p && happened({ kind: 'payee', payee: p, forPay: forPay.value }))
-  watch(forPay, (now, before) => happened({ kind: 'for pay', payee: payee.value, before, now }))
+  watch(forPay, (isNow, before) => happened({ kind: 'for pay', payee: payee.value, before, now: isNow }))
   watch(
     () => form.value.payee,
     name => name && !payee.value && happened({ kind: 'unknown payee', ledgerId: lastLedger() }),
