@@ -54,7 +54,7 @@ const reload = (): void => location.reload()
 <style scoped>
 .lost {
   max-width: 640px;
-  gap: 12px;
+  gap: var(--space-3);
   padding-top: 60px;
 }
 </style>

@@ -179,14 +179,8 @@ async function keepPrinter() {
 .fits {
   display: flex;
   flex-direction: column;
-  gap: 18px;
+  gap: var(--space-4);
   padding: 4px 4px 24px 2px;
-}
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
 }
 .box {
   padding: 14px;

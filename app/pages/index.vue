@@ -165,7 +165,7 @@ const companiesOf = computed(() => {
 .hand {
   display: flex;
   align-items: center;
-  gap: 16px;
+  gap: var(--space-4);
   padding: 12px 16px;
   margin-bottom: 8px;
 }
@@ -173,12 +173,12 @@ const companiesOf = computed(() => {
   flex: 1;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .begin {
   padding: 18px;
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   justify-items: start;
   max-width: 760px;
 }

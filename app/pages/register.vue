@@ -227,14 +227,14 @@ const columns: readonly Column<NumberRow>[] = [
   margin-bottom: 8px;
   border: 1px dashed rgb(var(--v-theme-warning));
   border-radius: 4px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .halves {
   flex: 1;
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(340px, 38%);
-  gap: 20px;
+  gap: var(--space-4);
   padding-bottom: 14px;
 }
 .left {
@@ -245,14 +245,14 @@ const columns: readonly Column<NumberRow>[] = [
 }
 .find {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   padding-top: 6px;
 }
 .by-state {
   max-width: 170px;
 }
 .sums {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   margin: 6px 2px;
 }
 .grow {

@@ -137,7 +137,7 @@ const setCountry = (country: AccountForm['country']): void => {
 .grid {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
+  gap: var(--space-3) var(--space-4);
   margin-top: 8px;
   align-items: start;
 }

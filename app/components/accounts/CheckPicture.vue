@@ -61,7 +61,7 @@ const views = computed(() =>
 }
 .lit {
   fill: rgb(90 62 160 / 14%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 0.5;
 }
 </style>

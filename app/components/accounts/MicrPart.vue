@@ -109,11 +109,11 @@ async function takeFont(file: File): Promise<void> {
   list-style: none;
   padding: 0;
   margin-top: 8px;
-  font-size: 13.5px;
+  font-size: var(--text-note);
 }
 .font {
   display: grid;
-  gap: 6px;
+  gap: var(--space-2);
   margin-top: 6px;
 }
 .pattern {
@@ -122,8 +122,8 @@ async function takeFont(file: File): Promise<void> {
 .chars {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-  gap: 6px;
-  font-size: 12.5px;
+  gap: var(--space-2);
+  font-size: var(--text-small);
   padding-top: 6px;
 }
 .chars input {
@@ -134,6 +134,6 @@ async function takeFont(file: File): Promise<void> {
   color: inherit;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -162,7 +162,7 @@ function onKey(event: KeyboardEvent, i: number) {
 <style scoped>
 .ruler {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   justify-items: start;
   min-width: 0;
 }
@@ -190,7 +190,7 @@ function onKey(event: KeyboardEvent, i: number) {
   fill: rgb(var(--v-theme-on-surface));
 }
 .place .open {
-  font-size: 12px;
+  font-size: var(--text-small);
   fill: rgb(var(--v-theme-warning));
 }
 .n {
@@ -212,7 +212,7 @@ function onKey(event: KeyboardEvent, i: number) {
 }
 .row {
   display: flex;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: center;
   width: 100%;
 }
@@ -223,9 +223,9 @@ function onKey(event: KeyboardEvent, i: number) {
   max-width: 240px;
 }
 .meaning {
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

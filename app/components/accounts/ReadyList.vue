@@ -47,14 +47,14 @@ const current = computed(() => props.steps.find(s => s.state !== 'done')?.step)
   padding: 0;
   margin: 0;
   display: grid;
-  gap: 5px;
+  gap: var(--space-1);
 }
 li {
   display: grid;
   grid-template-columns: 16px 96px 1fr;
-  gap: 8px;
+  gap: var(--space-2);
   align-items: center;
-  font-size: 13.5px;
+  font-size: var(--text-note);
 }
 svg {
   fill: none;

@@ -74,14 +74,14 @@ const form = defineModel<AccountForm>({ required: true })
 .grid {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
+  gap: var(--space-3) var(--space-4);
   margin-top: 8px;
   align-items: start;
 }
 .signatory {
   display: grid;
   grid-template-columns: 1fr 1fr 120px auto auto;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: center;
   margin-top: 8px;
 }

@@ -55,14 +55,14 @@ const shown = computed({
 .ask {
   padding: 18px;
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
 }
 .inner {
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
 }
 .row {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
 }
 </style>

@@ -65,7 +65,7 @@ function pasted(event: ClipboardEvent): void {
 <style scoped>
 .file-drop {
   display: grid;
-  gap: 4px;
+  gap: var(--space-1);
   justify-items: start;
   padding: 10px 12px;
   border: 1px dashed rgba(var(--v-theme-on-surface), 0.45);
@@ -85,10 +85,10 @@ function pasted(event: ClipboardEvent): void {
 }
 label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-2);
   align-items: center;
   flex-wrap: wrap;
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 /* The browser would say that no file is chosen, after each one that was taken. */
 input {
@@ -96,6 +96,6 @@ input {
   color: transparent;
 }
 .kinds {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -18,7 +18,7 @@ defineProps<{ title: string }>()
   margin-bottom: 14px;
 }
 legend {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-secondary));
   padding: 0 4px;
 }

@@ -59,12 +59,12 @@ const out = (at: number): void => {
 <style scoped>
 .lines {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
 }
 .line {
   display: grid;
   grid-template-columns: repeat(12, minmax(0, 1fr));
-  gap: 6px 8px;
+  gap: var(--space-2);
   padding-bottom: 10px;
   border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
 }
@@ -89,7 +89,7 @@ const out = (at: number): void => {
   font-weight: 600;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 @media (max-width: 480px) {
   .account,

@@ -70,7 +70,7 @@ function keep() {
   padding-right: 2px;
 }
 .length :deep(.v-text-field__suffix) {
-  font-size: 12px;
+  font-size: var(--text-small);
   opacity: 0.8;
   padding-inline-start: 4px;
 }

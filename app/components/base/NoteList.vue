@@ -50,8 +50,8 @@ const groups = computed(() => alike(props.notes).map(g => ({ ...g, where: props.
   list-style: none;
   padding: 0;
   display: grid;
-  gap: 6px;
-  font-size: 13px;
+  gap: var(--space-2);
+  font-size: var(--text-note);
 }
 .jump {
   text-decoration: underline;

@@ -28,7 +28,7 @@ const route = useRoute()
 .tabs {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px;
+  gap: var(--space-1);
 }
 .tab {
   padding: 5px 11px;

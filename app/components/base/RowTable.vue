@@ -228,7 +228,7 @@ watchEffect(
 }
 th {
   font-weight: 500;
-  font-size: 12px;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-secondary)) !important;
 }
 th button {
@@ -277,7 +277,7 @@ td.quiet {
 }
 .why {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 tfoot {
   position: sticky;

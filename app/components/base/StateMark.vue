@@ -40,7 +40,7 @@ const shape = computed(() => shapes[props.state])
 .state {
   display: inline-flex;
   align-items: baseline;
-  gap: 6px;
+  gap: var(--space-2);
   white-space: nowrap;
 }
 svg {

@@ -25,7 +25,7 @@ defineProps<{ short?: boolean }>()
 .mark {
   display: inline-flex;
   align-items: center;
-  gap: 9px;
+  gap: var(--space-2);
   font: 600 1.05rem/1 var(--v-font-heading);
 }
 </style>

@@ -246,38 +246,38 @@ const twice = computed<Refusal | undefined>(() => {
 .pair {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
-  gap: 4px 12px;
+  gap: var(--space-1) var(--space-3);
 }
 .amount :deep(input) {
   text-align: right;
   font-weight: 600;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .follows {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 22px;
+  gap: var(--space-1) var(--space-5);
   margin: 4px 2px 12px;
 }
 dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 .more summary {
   cursor: pointer;
-  font-size: 13px;
+  font-size: var(--text-note);
   margin-bottom: 10px;
 }
 .lines {
   border: 0;
   padding: 0;
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
 }
 .lines legend {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-secondary));
   margin-bottom: 4px;
 }

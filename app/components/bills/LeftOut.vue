@@ -18,7 +18,7 @@ const summary = computed(() => leftOut(bills.value ?? [], props.sign))
 
 <style scoped>
 .left-out {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   margin: 4px 0;
 }
 </style>

@@ -224,37 +224,37 @@ const seen = ref(false)
 .pair {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-3);
   align-items: start;
 }
 .parts {
   border: 0;
   padding: 0;
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   margin-bottom: 16px;
 }
 .parts legend {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-secondary));
   margin-bottom: 4px;
 }
 .part {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 84px auto;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: center;
 }
 .other {
   display: grid;
   grid-template-columns: minmax(0, 0.7fr) minmax(0, 1fr) auto;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: start;
 }
 .parts .v-btn {
   justify-self: start;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

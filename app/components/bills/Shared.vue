@@ -53,12 +53,10 @@ async function stop() {
 
 <style scoped>
 .shared {
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
   margin-top: 4px;
+  align-items: stretch;
 }
 </style>

@@ -50,7 +50,7 @@ const shape = computed(() => shapes[stateOfStep.value])
 .stage {
   display: inline-flex;
   align-items: baseline;
-  gap: 6px;
+  gap: var(--space-2);
   white-space: nowrap;
 }
 svg {

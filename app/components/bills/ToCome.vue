@@ -34,7 +34,7 @@ defineProps<{ checks: readonly CheckToCome[] }>()
   list-style: none;
   padding: 0;
   display: grid;
-  gap: 8px;
+  gap: var(--space-2);
   margin-top: 8px;
 }
 .checks li {
@@ -45,9 +45,9 @@ defineProps<{ checks: readonly CheckToCome[] }>()
 .stub {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-3);
 }
 .stub {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -259,23 +259,21 @@ const overdue = computed(() => {
 <style scoped>
 .head {
   display: flex;
-  gap: 14px;
+  gap: var(--space-3);
   align-items: center;
   margin-bottom: 6px;
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
+  align-items: stretch;
 }
 .facts {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
-  gap: 8px 16px;
+  gap: var(--space-2) var(--space-4);
   margin-bottom: 16px;
 }
 dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 dd {
@@ -283,7 +281,7 @@ dd {
   overflow-wrap: anywhere;
 }
 h3 {
-  font-size: 13px;
+  font-size: var(--text-note);
   font-weight: 600;
   margin: 10px 0 4px;
 }
@@ -297,9 +295,9 @@ h3 {
 .story {
   list-style: none;
   padding: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   display: grid;
-  gap: 3px;
+  gap: var(--space-1);
 }
 .one-line {
   min-width: 0;

@@ -191,7 +191,7 @@ const lastText = (side: 'here' | 'there'): string => {
 .part {
   padding: 16px 18px;
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   justify-items: start;
 }
 .far {
@@ -199,12 +199,6 @@ const lastText = (side: 'here' | 'there'): string => {
 }
 .phrase {
   width: min(360px, 100%);
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 10px;
 }
 th[scope='row'] {
   text-align: left;

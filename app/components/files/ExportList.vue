@@ -77,10 +77,8 @@ async function save(as: 'csv' | 'xlsx') {
 
 <style scoped>
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
   margin-top: 10px;
+  align-items: stretch;
 }
 .field {
   flex: 1 1 220px;

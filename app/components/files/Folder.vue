@@ -48,12 +48,6 @@ const mosts = [3, 10, 30, 100].map(value => ({ title: `the last ${value}`, value
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
 .most {
   flex: 0 1 200px;
   min-width: 160px;

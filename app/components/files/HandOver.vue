@@ -77,7 +77,7 @@ const nobodyElse = ref(false)
 <style scoped>
 .form {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   width: min(360px, 100%);
   justify-items: start;
 }

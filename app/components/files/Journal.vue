@@ -86,12 +86,6 @@ async function send(as: 'csv' | 'xlsx') {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
 .day {
   flex: 0 1 170px;
   min-width: 150px;

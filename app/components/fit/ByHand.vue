@@ -30,8 +30,6 @@ const step = computed(() => (office.unit === 'mm' ? 0.1 : 0.254))
 
 <style scoped>
 .row {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
+  align-items: stretch;
 }
 </style>

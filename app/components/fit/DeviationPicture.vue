@@ -56,7 +56,7 @@ const corners = computed(() => {
 }
 .comes {
   fill: rgb(90 62 160 / 8%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 1.6;
 }
 </style>

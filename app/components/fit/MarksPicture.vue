@@ -55,20 +55,20 @@ line {
   stroke-dasharray: 2 2;
 }
 text {
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 600;
   fill: #3d3850;
 }
 .lit line {
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 2.4;
 }
 .lit .way {
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-dasharray: none;
 }
 .lit text {
-  fill: #5a3ea0;
+  fill: var(--violet);
   font-size: 15px;
 }
 </style>

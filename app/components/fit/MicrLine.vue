@@ -281,19 +281,13 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr);
-  gap: 34px;
+  gap: var(--space-5);
 }
 section {
   display: flex;
   flex-direction: column;
-  gap: 11px;
+  gap: var(--space-3);
   align-items: flex-start;
-}
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
 }
 .pick {
   width: 300px;

@@ -258,13 +258,7 @@ function byHand(right: number, down: number): Promise<void> {
 .place {
   display: flex;
   flex-direction: column;
-  gap: 18px;
-}
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
+  gap: var(--space-4);
 }
 .pick {
   width: 320px;
@@ -273,12 +267,12 @@ function byHand(right: number, down: number): Promise<void> {
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr);
-  gap: 34px;
+  gap: var(--space-5);
 }
 section {
   display: flex;
   flex-direction: column;
-  gap: 11px;
+  gap: var(--space-3);
   align-items: flex-start;
 }
 </style>

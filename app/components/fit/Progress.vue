@@ -15,7 +15,7 @@ defineProps<{ busy: string; fault: string }>()
 <style scoped>
 .busy {
   display: grid;
-  gap: 6px;
+  gap: var(--space-2);
   width: 100%;
   max-width: 420px;
 }

@@ -166,11 +166,11 @@ const worstOf = (deviation: Deviation): number =>
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 12px;
+  gap: var(--space-2) var(--space-3);
 }
 .scan polygon {
   fill: none;
-  stroke: #5a3ea0;
+  stroke: var(--violet);
 }
 .scan circle {
   fill: none;

@@ -50,12 +50,12 @@ const edges: Readonly<Record<FitMark, string>> = {
 .measure {
   display: grid;
   grid-template-columns: minmax(200px, 1fr) auto;
-  gap: 20px;
+  gap: var(--space-4);
   width: 100%;
   align-items: start;
 }
 .marks {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
 }
 </style>

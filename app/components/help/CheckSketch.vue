@@ -60,7 +60,7 @@ const micr = [
 }
 .mark {
   fill: rgb(90 62 160 / 16%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 0.9;
 }
 </style>

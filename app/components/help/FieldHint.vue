@@ -54,7 +54,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .hint {
   padding: 12px 14px;
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .hint h3 {
   font: 600 0.95rem/1.3 var(--v-font-heading);

@@ -92,7 +92,7 @@ h3:focus {
   padding: 0 4px;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.25);
   border-radius: 3px;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .topics {
   list-style: none;

@@ -195,7 +195,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 .head {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 16px;
+  gap: var(--space-1) var(--space-4);
   align-items: center;
 }
 .options {
@@ -214,14 +214,14 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
-  gap: 4px 22px;
+  gap: var(--space-1) var(--space-5);
 }
 .match {
   display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 6fr) minmax(0, 4fr);
-  gap: 8px;
+  gap: var(--space-2);
   align-items: center;
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .match select {
   min-height: 26px;
@@ -238,7 +238,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 @media (max-width: 480px) {
   .match {

@@ -72,6 +72,6 @@ async function undoChange(of: ImportedFile) {
 }
 .why {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 </style>

@@ -169,12 +169,6 @@ const filters = computed(() => [
   height: min(52dvh, 520px);
   min-height: 200px;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: center;
-}
 .mend {
   width: 100%;
   min-width: 90px;
@@ -190,6 +184,6 @@ const filters = computed(() => [
 }
 .why {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 </style>

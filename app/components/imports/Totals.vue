@@ -81,6 +81,6 @@ const type = (field: string, text: string): void => {
 .why {
   display: block;
   white-space: normal;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 </style>

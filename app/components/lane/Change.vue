@@ -258,13 +258,10 @@ async function withdraw() {
 }
 .inner {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
 }
 .row {
-  display: flex;
-  gap: 10px;
   align-items: flex-start;
-  flex-wrap: wrap;
 }
 .row > .v-input {
   flex: 1 1 130px;
@@ -273,6 +270,6 @@ async function withdraw() {
   margin-left: auto;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -88,10 +88,11 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
 .row {
   display: grid;
   grid-template-columns: repeat(12, minmax(0, 1fr));
-  gap: 6px 8px;
+  gap: var(--space-2);
   padding: 8px 0 2px;
   margin-bottom: 10px;
   border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.12);
+  align-items: stretch;
 }
 .wide {
   grid-column: span 7;
@@ -108,14 +109,14 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
 }
 .small,
 .foot {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .foot {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
-  gap: 4px 8px;
+  gap: var(--space-1) var(--space-2);
 }
 @media (max-width: 480px) {
   .wide,

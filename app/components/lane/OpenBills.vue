@@ -118,16 +118,14 @@ function takePart(b: Bill, text: string): void {
 }
 .small {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 .greyed td {
   color: rgb(var(--v-theme-secondary));
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
   margin-top: 8px;
+  align-items: stretch;
 }
 .said {
   background: rgba(var(--v-theme-primary), 0.13);

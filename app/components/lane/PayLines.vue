@@ -121,13 +121,9 @@ const out = (line: PayFormLine): void => {
   width: 44px;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px;
   margin-top: 6px;
 }
 .net {

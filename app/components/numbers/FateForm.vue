@@ -105,11 +105,11 @@ async function give(): Promise<void> {
 .part,
 .give {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
 }
 .row {
   display: flex;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: center;
 }
 </style>

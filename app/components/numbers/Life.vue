@@ -38,6 +38,6 @@ defineProps<{ row: NumberRow }>()
   white-space: nowrap;
 }
 td {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -15,7 +15,7 @@ defineProps<{ weeks: readonly number[] }>()
 
 <style scoped>
 .small {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   text-align: center;
 }
 </style>

@@ -135,9 +135,9 @@ const whole = computed(() => window.value.from === props.book.start && window.va
 }
 .legend {
   display: flex;
-  gap: 14px;
+  gap: var(--space-3);
   flex-wrap: wrap;
-  font-size: 12px;
+  font-size: var(--text-small);
   margin-top: 6px;
   align-items: center;
 }
@@ -146,7 +146,7 @@ const whole = computed(() => window.value.from === props.book.start && window.va
 }
 .one {
   display: inline-flex;
-  gap: 5px;
+  gap: var(--space-1);
   align-items: center;
 }
 i {
@@ -163,8 +163,8 @@ i {
   background: #b9a3f2;
 }
 .issued {
-  fill: #5a3ea0;
-  background: #5a3ea0;
+  fill: var(--violet);
+  background: var(--violet);
 }
 .cleared {
   fill: #8fb69a;
@@ -192,6 +192,6 @@ i {
 }
 .drag {
   fill: rgb(90 62 160 / 25%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
 }
 </style>

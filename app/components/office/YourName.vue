@@ -35,7 +35,7 @@ async function save() {
 <style scoped>
 .row {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   width: min(420px, 100%);
   align-items: center;
 }

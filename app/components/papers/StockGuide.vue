@@ -83,16 +83,16 @@ function choose(stock: Stock) {
 .body {
   padding: 4px 20px 18px;
   display: grid;
-  gap: 18px;
+  gap: var(--space-4);
 }
 .options {
   display: flex;
   flex-wrap: wrap;
-  gap: 14px;
+  gap: var(--space-3);
 }
 .option {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   justify-items: center;
   align-content: end;
   width: 158px;
@@ -100,7 +100,7 @@ function choose(stock: Stock) {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.2);
   border-radius: 8px;
   text-align: center;
-  font-size: 13.5px;
+  font-size: var(--text-note);
 }
 .option:hover {
   border-color: rgb(var(--v-theme-primary));

@@ -87,7 +87,7 @@ const k = computed(() => tall.value / Math.max(props.stock.sheet.h, props.stock.
   opacity: 1;
 }
 .print {
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 1;
   fill: none;
 }

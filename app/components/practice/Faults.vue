@@ -69,16 +69,10 @@ const chance = computed({
 <style scoped>
 .faults {
   display: grid;
-  gap: 8px;
+  gap: var(--space-2);
 }
 ul {
   padding-left: 18px;
-}
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
 }
 .kind {
   max-width: 190px;

@@ -89,14 +89,10 @@ const numbersOf = (numbers: readonly number[]): string =>
 .sheets {
   display: grid;
   grid-template-columns: minmax(300px, 1fr) minmax(320px, 1.2fr);
-  gap: 24px;
+  gap: var(--space-5);
   align-items: start;
 }
 .row {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  flex-wrap: wrap;
   margin-bottom: 10px;
 }
 .dpi {

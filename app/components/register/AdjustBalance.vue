@@ -117,6 +117,6 @@ async function go() {
 .two {
   display: grid;
   grid-template-columns: 1fr 1.25fr;
-  gap: 12px;
+  gap: var(--space-3);
 }
 </style>

@@ -232,7 +232,7 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
 <style scoped>
 .acts {
   display: flex;
-  gap: 8px;
+  gap: var(--space-2);
   flex-wrap: wrap;
   margin-bottom: 12px;
 }

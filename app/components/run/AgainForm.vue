@@ -42,7 +42,7 @@ const firstPaper = ['nothing came out', 'the tray was empty', 'the sheets were t
 .part,
 .again {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   align-content: start;
 }
 </style>

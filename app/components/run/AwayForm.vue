@@ -34,7 +34,7 @@ const pdf = ref(true)
 <style scoped>
 .away {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   justify-items: start;
   max-width: 420px;
   padding-top: 8px;

@@ -56,7 +56,7 @@ async function take(file: File) {
 <style scoped>
 .back {
   display: grid;
-  gap: 6px;
+  gap: var(--space-2);
   padding-bottom: 8px;
 }
 .back ul {

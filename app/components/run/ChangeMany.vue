@@ -45,7 +45,7 @@ async function change(): Promise<void> {
 <style scoped>
 .many {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   padding: 12px;
   margin-bottom: 10px;
   align-items: center;

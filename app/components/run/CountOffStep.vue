@@ -321,7 +321,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
 .count {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 20px;
+  gap: var(--space-4);
 }
 .column {
   padding: 2px 8px 8px 2px;
@@ -331,20 +331,20 @@ function putRight(number: CheckNumber, field: Correctable | '') {
   padding: 2px 2px 3px;
 }
 .help {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   margin-bottom: 6px;
 }
 kbd {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.25);
   border-radius: 3px;
   padding: 0 4px;
-  font-size: 11px;
+  font-size: var(--text-tiny);
 }
 .row {
   display: grid;
   grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-2);
   padding: 5px 8px;
   border-radius: 6px;
   background: rgb(var(--v-theme-surface));
@@ -359,7 +359,7 @@ kbd {
 }
 .sent {
   display: block;
-  font-size: 11px;
+  font-size: var(--text-tiny);
   font-weight: 400;
   color: rgb(var(--v-theme-secondary));
   white-space: nowrap;
@@ -390,16 +390,16 @@ kbd {
 .why {
   grid-column: 3 / -1;
   display: grid;
-  gap: 8px;
+  gap: var(--space-2);
 }
 .reasons {
   display: flex;
-  gap: 6px;
+  gap: var(--space-2);
   flex-wrap: wrap;
 }
 .effect {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   align-content: start;
   justify-items: stretch;
 }

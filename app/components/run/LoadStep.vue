@@ -271,7 +271,7 @@ function other(book: NumberBook | undefined) {
 .printer {
   display: flex;
   flex-wrap: wrap;
-  gap: 16px;
+  gap: var(--space-4);
   align-items: center;
   margin-bottom: 14px;
 }
@@ -281,12 +281,12 @@ function other(book: NumberBook | undefined) {
 .pack {
   display: flex;
   align-items: flex-end;
-  gap: 12px 32px;
+  gap: var(--space-3) var(--space-5);
   flex-wrap: wrap;
 }
 .side {
   display: grid;
-  gap: 4px;
+  gap: var(--space-1);
 }
 .big {
   font-size: 2.1rem;
@@ -312,7 +312,7 @@ input.big {
 .gap {
   padding: 14px 16px;
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   max-width: 640px;
   justify-items: start;
 }

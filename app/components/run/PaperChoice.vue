@@ -60,7 +60,7 @@ const ordered = computed(() => {
 .paper {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(220px, 100%), 1fr));
-  gap: 10px 14px;
+  gap: var(--space-2) var(--space-3);
   align-items: center;
   max-width: 920px;
   margin: 6px 0 12px;

@@ -255,7 +255,7 @@ const toggleAll = () => {
   padding-right: 5px;
   display: flex;
   align-items: center;
-  gap: 18px;
+  gap: var(--space-4);
   margin: 6px 0 12px;
   flex-wrap: wrap;
 }
@@ -266,11 +266,11 @@ const toggleAll = () => {
 .tools dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 20px;
+  gap: var(--space-2) var(--space-4);
   margin-right: auto;
 }
 dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 dd {
@@ -285,7 +285,7 @@ dd {
   min-width: 200px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 input[type='checkbox'] {
   width: 16px;

@@ -76,13 +76,11 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
 }
 .inner {
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
   padding: 12px 0 2px;
 }
 .row {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
+  align-items: stretch;
 }
 .mid {
   max-width: 210px;

@@ -125,7 +125,7 @@ function practicePrint() {
 .ways {
   display: flex;
   flex-wrap: wrap;
-  gap: 12px;
+  gap: var(--space-3);
   margin-top: 14px;
 }
 </style>

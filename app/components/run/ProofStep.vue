@@ -233,7 +233,7 @@ const jump = (number: number): void => {
 .proof {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 270px;
-  gap: 20px;
+  gap: var(--space-4);
 }
 /* The button below stays in sight, however much there is to say. */
 .said {
@@ -243,7 +243,7 @@ const jump = (number: number): void => {
 .turn {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-2);
   margin-bottom: 6px;
 }
 .pages {
@@ -253,7 +253,7 @@ const jump = (number: number): void => {
 }
 .side {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   align-content: start;
   justify-items: start;
   padding-top: 40px;

@@ -36,7 +36,7 @@ function say(): void {
 .range {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-2);
   padding-top: 8px;
 }
 .both {

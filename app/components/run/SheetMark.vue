@@ -33,7 +33,7 @@ defineProps<{ came: Outcome['kind'] | undefined }>()
 }
 .small .sign {
   fill: none;
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 3;
   stroke-linecap: round;
   stroke-linejoin: round;

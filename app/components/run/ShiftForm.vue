@@ -113,18 +113,12 @@ function take() {
 <style scoped>
 .shift {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   padding: 10px;
   border: 1px solid rgb(var(--v-theme-primary));
   border-radius: 6px;
   background: rgb(var(--v-theme-surface));
   grid-column: 1 / -1;
-}
-.row {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  flex-wrap: wrap;
 }
 .fate {
   max-width: 140px;

@@ -52,7 +52,7 @@ watch(
 header {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: var(--space-3);
   min-height: 34px;
   margin-left: -34px;
 }
@@ -63,7 +63,7 @@ header {
   height: 26px;
   border-radius: 50%;
   font-weight: 600;
-  font-size: 13px;
+  font-size: var(--text-note);
   background: rgb(var(--v-theme-surface-variant));
   color: rgb(var(--v-theme-on-surface-variant));
 }

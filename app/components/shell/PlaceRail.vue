@@ -109,7 +109,7 @@ const setUp = [
   padding: 10px;
 }
 .version {
-  font-size: 12px;
+  font-size: var(--text-small);
   padding: 4px 12px 0;
 }
 .places {
@@ -125,7 +125,7 @@ const setUp = [
 .place {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: var(--space-3);
   padding: 8px 10px;
   border-radius: 6px;
   color: inherit;

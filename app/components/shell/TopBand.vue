@@ -37,7 +37,7 @@ const { offered, takeUp } = useNewVersion()
   );
   color: rgb(var(--v-theme-on-primary));
   padding-block: 3px;
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .band a:not(.v-btn) {
   color: inherit;

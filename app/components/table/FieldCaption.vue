@@ -50,7 +50,7 @@ const setCaption = (change: object): void =>
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px 8px;
+  gap: var(--space-2);
 }
 .wide {
   grid-column: 1 / -1;

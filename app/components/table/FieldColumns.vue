@@ -124,13 +124,13 @@ const freeColumns = computed(() => stubColumns.filter(c => !columns.value.some(o
 
 <style scoped>
 h4 {
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 500;
 }
 .column {
   display: grid;
   grid-template-columns: minmax(0, 1fr) repeat(3, 32px);
-  gap: 3px;
+  gap: var(--space-1);
   align-items: center;
   border-top: 1px solid rgba(var(--v-theme-on-surface), 0.12);
   padding-top: 5px;
@@ -145,6 +145,6 @@ h4 {
   grid-column: span 3;
 }
 .what {
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 </style>

@@ -220,7 +220,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
 <style scoped>
 .form {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   align-content: start;
 }
 h3 {
@@ -228,21 +228,21 @@ h3 {
   font-weight: 600;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 400;
 }
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px 8px;
+  gap: var(--space-2);
 }
 .wrap {
   display: flex;
   flex-wrap: wrap;
-  gap: 5px;
+  gap: var(--space-1);
 }
 .own {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .own-one {
   display: block;

@@ -127,7 +127,7 @@ function walk(event: KeyboardEvent, by: number) {
 }
 .id {
   display: block;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .cell {
   width: 76px;
@@ -143,7 +143,7 @@ function walk(event: KeyboardEvent, by: number) {
 }
 .fault {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   white-space: normal;
   max-width: 180px;
 }

@@ -83,11 +83,11 @@ const choices = computed(() =>
 <style scoped>
 .fields {
   display: grid;
-  gap: 8px;
+  gap: var(--space-2);
   align-content: start;
 }
 h3 {
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 500;
   color: rgb(var(--v-theme-secondary));
   margin: 4px 0 2px;
@@ -99,7 +99,7 @@ ul {
 li {
   display: flex;
   align-items: center;
-  gap: 7px;
+  gap: var(--space-2);
   border-radius: 5px;
   padding-left: 5px;
 }
@@ -116,8 +116,8 @@ li button {
   padding: 3.5px 4px;
   display: flex;
   align-items: center;
-  gap: 5px;
-  font-size: 13px;
+  gap: var(--space-1);
+  font-size: var(--text-note);
 }
 .one-line {
   overflow: hidden;
@@ -132,7 +132,7 @@ input {
 }
 .note {
   margin-left: auto;
-  font-size: 11px;
+  font-size: var(--text-tiny);
 }
 .note.error {
   color: rgb(var(--v-theme-error));

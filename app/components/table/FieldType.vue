@@ -72,6 +72,6 @@ function setSize(key: 'size' | 'least', n: number) {
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px 8px;
+  gap: var(--space-2);
 }
 </style>

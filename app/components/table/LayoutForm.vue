@@ -141,7 +141,7 @@ const all = computed(() => props.editor.scope.value === '')
 <style scoped>
 .form {
   display: grid;
-  gap: 11px;
+  gap: var(--space-3);
   align-content: start;
 }
 h3 {
@@ -150,8 +150,8 @@ h3 {
 }
 .inks {
   display: flex;
-  gap: 12px;
-  font-size: 12.5px;
+  gap: var(--space-3);
+  font-size: var(--text-small);
 }
 .inks input {
   width: 34px;
@@ -159,6 +159,6 @@ h3 {
   display: block;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

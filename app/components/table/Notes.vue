@@ -29,16 +29,16 @@ defineEmits<{ choose: [field: string] }>()
   margin-top: 14px;
   border-top: 1px solid rgba(var(--v-theme-on-surface), 0.14);
   padding-top: 10px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .notes h3 {
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .notes ul {
   list-style: none;
   padding: 0;
   display: grid;
-  gap: 5px;
+  gap: var(--space-1);
 }
 .notes button {
   text-align: left;

@@ -172,12 +172,12 @@ function close() {
 .body {
   padding: 0 20px 18px;
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
 }
 .work {
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 18px;
+  gap: var(--space-4);
   max-height: 56vh;
   overflow: auto;
 }
@@ -187,34 +187,34 @@ function close() {
 }
 .scan circle {
   fill: rgb(90 62 160 / 25%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-width: 1.5;
 }
 .scan .at circle {
   stroke-width: 3;
 }
 .scan text {
-  font-size: 13px;
+  font-size: var(--text-note);
   font-weight: 600;
-  fill: #5a3ea0;
+  fill: var(--violet);
 }
 .frame {
   fill: none;
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   stroke-dasharray: 4 3;
 }
 .points {
   display: grid;
-  gap: 10px;
+  gap: var(--space-2);
   align-content: start;
 }
 .point {
   display: grid;
   grid-template-columns: auto 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-2);
   align-items: center;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

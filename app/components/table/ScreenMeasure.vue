@@ -38,7 +38,7 @@ function keep() {
 .body {
   padding: 0 20px 18px;
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
   overflow: auto;
 }
 .bar path {

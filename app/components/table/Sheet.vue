@@ -263,7 +263,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
   pointer-events: none;
 }
 .clear {
-  fill: #5a3ea0;
+  fill: var(--violet);
   fill-opacity: 0.06;
 }
 .window {
@@ -293,7 +293,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
   cursor: default;
 }
 .hit.chosen {
-  stroke: #5a3ea0;
+  stroke: var(--violet);
   fill: rgb(90 62 160 / 7%);
 }
 .hit.chosen.locked {
@@ -304,7 +304,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
 }
 .handle {
   fill: #fff;
-  stroke: #5a3ea0;
+  stroke: var(--violet);
 }
 .handle.n,
 .handle.s {
@@ -326,7 +326,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
   stroke: #b0217f;
 }
 .readout {
-  fill: #5a3ea0;
+  fill: var(--violet);
   font-weight: 600;
   paint-order: stroke;
   stroke: #fff;
@@ -334,7 +334,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
 }
 .band {
   fill: rgb(90 62 160 / 8%);
-  stroke: #5a3ea0;
+  stroke: var(--violet);
 }
 .rulers rect {
   fill: rgb(var(--v-theme-surface-variant));

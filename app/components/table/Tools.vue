@@ -120,12 +120,12 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
 .tools {
   display: flex;
   align-items: center;
-  gap: 5px;
+  gap: var(--space-1);
   padding: 5px 0 8px;
   flex-wrap: wrap;
 }
 .tools :deep(.v-field__input) {
-  font-size: 13px;
+  font-size: var(--text-note);
   padding-inline-end: 0;
 }
 .tools :deep(.v-field) {

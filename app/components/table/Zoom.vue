@@ -31,7 +31,7 @@ defineProps<{ zoom: SheetZoom }>()
 }
 .percent {
   min-width: 46px;
-  font-size: 13px;
+  font-size: var(--text-note);
   text-decoration: underline dotted;
 }
 </style>

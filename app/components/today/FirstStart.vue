@@ -83,7 +83,7 @@ async function start(how: 'demo' | 'empty') {
   margin: min(9vh, 70px) auto 0;
   padding: 0 24px 24px;
   display: grid;
-  gap: 16px;
+  gap: var(--space-4);
 }
 .name {
   max-width: 360px;
@@ -91,12 +91,12 @@ async function start(how: 'demo' | 'empty') {
 .choices {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr));
-  gap: 18px;
+  gap: var(--space-4);
 }
 .choice {
   padding: 20px;
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   align-content: space-between;
 }
 </style>

@@ -273,19 +273,19 @@ async function saveIt(): Promise<void> {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(360px, 41%);
-  gap: 10px 26px;
+  gap: var(--space-2) var(--space-5);
   align-content: start;
 }
 .form {
   padding: 4px 12px 24px 2px;
   display: flex;
   flex-direction: column;
-  gap: 18px;
+  gap: var(--space-4);
 }
 .grid {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
+  gap: var(--space-3) var(--space-4);
   margin-top: 8px;
   align-items: start;
 }
@@ -299,6 +299,6 @@ async function saveIt(): Promise<void> {
   padding: 0 10px 30px 2px;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

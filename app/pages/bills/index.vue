@@ -180,7 +180,7 @@ const columns: readonly Column<Bill>[] = [
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(300px, 29%);
-  gap: 20px;
+  gap: var(--space-4);
   padding-bottom: 14px;
 }
 .left {
@@ -191,14 +191,14 @@ const columns: readonly Column<Bill>[] = [
 }
 .find {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   padding-top: 6px;
 }
 .which {
   max-width: 170px;
 }
 .sums {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   margin: 6px 2px;
 }
 .grow {

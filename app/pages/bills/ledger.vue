@@ -103,7 +103,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(310px, 40%) minmax(0, 1fr);
-  gap: 20px;
+  gap: var(--space-4);
   padding-bottom: 14px;
 }
 .entries {

@@ -117,14 +117,14 @@ watchEffect(() => {
 .find {
   display: flex;
   align-items: center;
-  gap: 16px;
+  gap: var(--space-4);
   padding: 6px 0 10px;
 }
 .find .v-input {
   max-width: 380px;
 }
 .sums {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .grow {
   flex: 1;

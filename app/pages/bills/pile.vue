@@ -151,20 +151,20 @@ function endPile() {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(320px, 420px) minmax(0, 1fr);
-  gap: 26px;
+  gap: var(--space-5);
   padding-bottom: 14px;
 }
 .pile {
   display: flex;
   flex-direction: column;
   min-height: 0;
-  gap: 10px;
+  gap: var(--space-2);
 }
 .tape {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 10px 22px;
+  gap: var(--space-2) var(--space-5);
 }
 .tape .v-input {
   flex: 1 1 220px;
@@ -172,11 +172,11 @@ function endPile() {
 }
 .tape dl {
   display: flex;
-  gap: 22px;
+  gap: var(--space-5);
   margin-right: auto;
 }
 dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 dd {
@@ -190,7 +190,7 @@ dd {
   white-space: nowrap;
 }
 .help {
-  font-size: 12px;
+  font-size: var(--text-small);
   margin-top: 8px;
 }
 @media (max-width: 820px) {

@@ -311,7 +311,7 @@ const chart = computed(() => ({
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(345px, 32%);
-  gap: 18px;
+  gap: var(--space-4);
   padding-bottom: 14px;
 }
 .left {
@@ -323,7 +323,7 @@ const chart = computed(() => ({
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-1) var(--space-3);
   padding: 6px 0 10px;
   align-items: start;
 }
@@ -339,7 +339,7 @@ const chart = computed(() => ({
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px 18px;
+  gap: var(--space-2) var(--space-4);
   padding: 10px 2px 0;
   min-height: 58px;
 }
@@ -354,9 +354,7 @@ const chart = computed(() => ({
   padding: 2px 12px 20px 2px;
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
+  align-items: stretch;
 }
 .one-line {
   display: block;
@@ -371,10 +369,10 @@ table.tight :is(th, td) {
   padding-inline: 6px;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 h3 {
-  font-size: 13px;
+  font-size: var(--text-note);
   font-weight: 600;
   margin-bottom: 4px;
 }

@@ -211,20 +211,20 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
 .body {
   display: flex;
   flex-direction: column;
-  gap: 14px;
+  gap: var(--space-3);
   padding-bottom: 16px;
 }
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.7fr) minmax(0, 1fr);
-  gap: 22px;
+  gap: var(--space-5);
   flex: 1;
   min-height: 420px;
 }
 .left {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-2);
   min-height: 0;
 }
 .list {
@@ -234,7 +234,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
 }
 .row {
   display: flex;
-  gap: 10px;
+  gap: var(--space-2);
   align-items: center;
 }
 .mid {
@@ -246,20 +246,20 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
   padding: 4px;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
+  gap: var(--space-2);
   align-content: start;
 }
 .mid-part h2 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   align-items: center;
 }
 .facts {
   display: flex;
-  gap: 18px;
+  gap: var(--space-4);
 }
 dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 dd {

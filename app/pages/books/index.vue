@@ -170,9 +170,6 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
   margin-bottom: 16px;
 }
 .row {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
   align-items: flex-start;
 }
 .mid {
@@ -186,14 +183,14 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
 .books {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
-  gap: 18px;
+  gap: var(--space-4);
   align-content: start;
   padding-bottom: 18px;
 }
 .book {
   padding: 16px;
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   align-content: start;
 }
 .away {

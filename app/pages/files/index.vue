@@ -164,7 +164,7 @@ async function givePasted() {
 <style scoped>
 .steps {
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
   align-content: start;
   grid-auto-rows: max-content;
   padding: 4px 12px 20px 2px;
@@ -174,22 +174,16 @@ async function givePasted() {
   padding: 14px 18px;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--space-3);
 }
 .beside {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
-  gap: 14px;
+  gap: var(--space-3);
   align-items: start;
 }
 .beside:empty {
   display: none;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 14px;
-  align-items: center;
 }
 .field {
   flex: 0 1 300px;
@@ -201,7 +195,7 @@ async function givePasted() {
 .paste {
   flex: 1 1 320px;
   display: grid;
-  gap: 8px;
+  gap: var(--space-2);
   justify-items: start;
 }
 .cells {

@@ -374,7 +374,7 @@ const payeeHint = computed(() => {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(330px, 400px) minmax(0, 1fr);
-  gap: 26px;
+  gap: var(--space-5);
 }
 .form {
   padding: 6px 10px 20px 2px;
@@ -385,14 +385,14 @@ const payeeHint = computed(() => {
   font-weight: 600;
 }
 .help {
-  font-size: 12px;
+  font-size: var(--text-small);
   margin: 4px 0 16px;
 }
 kbd {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.25);
   border-radius: 3px;
   padding: 0 4px;
-  font-size: 11px;
+  font-size: var(--text-tiny);
 }
 /* What is placed in bills, and what is left: in sight however far the form is turned. */
 .left {
@@ -407,7 +407,7 @@ kbd {
 .add {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 8px;
+  gap: var(--space-2);
   margin: 4px 0 14px;
 }
 /* The bills stand in the same frame as the other rows. */
@@ -421,7 +421,7 @@ kbd {
   margin-bottom: 2px;
 }
 .folded {
-  font-size: 12px;
+  font-size: var(--text-small);
   margin: 0 0 14px 12px;
 }
 .details {

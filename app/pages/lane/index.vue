@@ -232,7 +232,7 @@ const columns: readonly Column<Payment>[] = [
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(360px, 44%);
-  gap: 20px;
+  gap: var(--space-4);
 }
 .list {
   display: flex;
@@ -246,11 +246,11 @@ const columns: readonly Column<Payment>[] = [
 }
 .withdrawn {
   padding: 6px 10px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .small {
   display: block;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 .proof {
   padding: 2px 14px 20px 2px;
@@ -258,7 +258,7 @@ const columns: readonly Column<Payment>[] = [
 .bar {
   display: flex;
   align-items: center;
-  gap: 24px;
+  gap: var(--space-5);
   border-top: 1px solid rgba(var(--v-theme-on-surface), 0.2);
   margin: 12px -22px 0;
   padding: 10px 22px;
@@ -269,11 +269,11 @@ const columns: readonly Column<Payment>[] = [
 }
 .bar dl {
   display: flex;
-  gap: 4px 26px;
+  gap: var(--space-1) var(--space-5);
   flex-wrap: wrap;
 }
 .bar dt {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: rgb(var(--v-theme-secondary));
 }
 .bar dd {

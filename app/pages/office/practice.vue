@@ -232,30 +232,24 @@ const time = (at: string): string =>
 .parts {
   display: flex;
   flex-direction: column;
-  gap: 18px;
+  gap: var(--space-4);
   padding: 2px 4px 24px 2px;
 }
 .columns {
   display: grid;
   grid-template-columns: minmax(300px, 1fr) minmax(360px, 1.2fr);
-  gap: 18px;
+  gap: var(--space-4);
   align-items: start;
 }
 .part {
   padding: 16px;
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
   justify-items: stretch;
 }
 .part > .v-btn,
 .part > .v-btn-toggle {
   justify-self: start;
-}
-.row {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
 }
 .short {
   max-width: 130px;
@@ -269,6 +263,6 @@ const time = (at: string): string =>
 }
 .jobs {
   display: grid;
-  gap: 14px;
+  gap: var(--space-3);
 }
 </style>

@@ -134,7 +134,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 .row {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: var(--space-3);
   margin: 6px 0 10px;
 }
 .find {

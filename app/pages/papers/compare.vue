@@ -89,7 +89,7 @@ const titles = computed(() =>
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 250px;
-  gap: 18px;
+  gap: var(--space-4);
   padding: 6px 4px 16px 2px;
   align-content: start;
 }
@@ -97,7 +97,7 @@ ul {
   list-style: none;
   padding: 0;
   display: grid;
-  gap: 8px;
-  font-size: 13px;
+  gap: var(--space-2);
+  font-size: var(--text-note);
 }
 </style>

@@ -161,25 +161,25 @@ const exportStock = (stock: Stock): void =>
 .stocks {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(310px, 1fr));
-  gap: 14px;
+  gap: var(--space-3);
   padding-bottom: 20px;
 }
 .stock {
   display: flex;
-  gap: 16px;
+  gap: var(--space-4);
   padding: 12px 14px;
 }
 .about {
   display: flex;
   flex-direction: column;
-  gap: 4px;
-  font-size: 13px;
+  gap: var(--space-1);
+  font-size: var(--text-note);
   flex: 1;
 }
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-2);
   margin-top: auto;
 }
 </style>

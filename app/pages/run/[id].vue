@@ -277,7 +277,7 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 .after {
   margin-left: 35px;
   display: flex;
-  gap: 12px;
+  gap: var(--space-3);
   padding: 8px 0 20px;
 }
 </style>

@@ -126,7 +126,7 @@ async function start() {
 <style scoped>
 .head {
   display: flex;
-  gap: 14px;
+  gap: var(--space-3);
   align-items: center;
   padding: 12px 14px;
   flex-wrap: wrap;

@@ -339,7 +339,7 @@ async function release() {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(330px, 460px) minmax(0, 1fr);
-  gap: 26px;
+  gap: var(--space-5);
   padding-bottom: 14px;
 }
 .form {
@@ -350,15 +350,16 @@ async function release() {
 }
 .row {
   display: grid;
-  gap: 12px;
+  gap: var(--space-3);
   justify-items: start;
   margin-top: 14px;
+  align-items: stretch;
 }
 .head {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px 18px;
+  gap: var(--space-2) var(--space-4);
   margin-bottom: 6px;
 }
 .nowrap {
@@ -371,8 +372,8 @@ async function release() {
 .story {
   list-style: none;
   padding: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   display: grid;
-  gap: 3px;
+  gap: var(--space-1);
 }
 </style>

@@ -239,7 +239,7 @@ async function addImage(file: File): Promise<void> {
   min-height: 0;
   display: grid;
   grid-template-columns: 196px minmax(0, 1fr) 244px;
-  gap: 12px;
+  gap: var(--space-3);
   padding-bottom: 10px;
 }
 .left,
@@ -248,7 +248,7 @@ async function addImage(file: File): Promise<void> {
 }
 .right :deep(.v-field__input),
 .right :deep(.v-label) {
-  font-size: 13px;
+  font-size: var(--text-note);
 }
 .page .middle {
   overflow-x: auto;

@@ -221,24 +221,24 @@ async function save() {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 350px;
-  gap: 24px;
+  gap: var(--space-5);
 }
 .form {
   display: flex;
   flex-direction: column;
-  gap: 14px;
+  gap: var(--space-3);
   padding: 6px 10px 20px 2px;
 }
 .four {
   display: grid;
   grid-template-columns: repeat(4, 1fr);
-  gap: 10px;
+  gap: var(--space-2);
   align-items: start;
 }
 .panel {
   display: grid;
   grid-template-columns: 1.7fr 1.25fr 1fr 1fr 1fr 1fr auto;
-  gap: 7px;
+  gap: var(--space-2);
   align-items: start;
 }
 .panel :deep(.v-select .v-field) {
@@ -252,7 +252,7 @@ async function save() {
   max-width: 240px;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .drawing {
   padding-top: 8px;
