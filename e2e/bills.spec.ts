@@ -186,7 +186,7 @@ test('settling: a discount, a credit, a part, a later day; two tabs cannot settl
   await page.getByLabel('Amount to pay', { exact: true }).fill('9999')
   await settled(page)
   await page.keyboard.press('Enter')
-  await expect(page.getByTestId('part')).toContainText('Only 2,415.00 is open. Enter that or less')
+  await expect(page.getByTestId('part')).toContainText('Enter that or less')
   await page.getByLabel('Amount to pay', { exact: true }).fill('1000')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('settle-total')).toHaveText('$4,222.72')

@@ -1,21 +1,22 @@
 import { dayText, addDays, typedDate, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { idOf, type Id } from '#core/base/id'
 import { good } from '#core/base/result'
-import { cents, parseAmount, sum, zero, type Cents } from '#core/money/cents'
+import { cents, sum, type Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { Company } from '#core/accounts/account'
-import { open } from '#core/bills/bill'
 import type { Payee } from '#core/payees/payee'
 import type { OtherWay } from '#core/payments/payment'
+import { choosePart, onChoiceEvent } from '#core/payments/settleChoice'
 import {
   checksToCome,
   proposal,
   settleable,
   weeksOut,
   wholly,
+  type Choice,
   type Chosen,
   type Settleable,
 } from '#core/payments/settleForm'
@@ -82,7 +83,7 @@ export function useSettle(
   const list = computed(() =>
     known.value ? settleable(known.value.bills, known.value.payees, dayOf(date.value)) : [],
   )
-  const choice = ref(new Map<Id<'bill'>, Chosen>())
+  const choice = shallowRef<Choice>(new Map<Id<'bill'>, Chosen>())
   /** Proposed anew with another company, another day, or another bill that it is about. */
   const propose = (): void => {
     const { bill, payee } = only()
@@ -97,45 +98,22 @@ export function useSettle(
     () => propose(),
     { immediate: true },
   )
-  // What is no longer open, or less of it than was chosen, goes out of what was chosen; a discount that is
-  // over by the day chosen is not taken.
-  watch(list, now => {
-    const rows = new Map(now.map(s => [s.bill.id, s]))
-    const kept = [...choice.value].flatMap(([id, part]): [Id<'bill'>, Chosen][] => {
-      const row = rows.get(id)
-      if (!row || row.reason) return []
-      const whole = Math.abs(part.whole) > Math.abs(open(row.bill)) ? open(row.bill) : part.whole
-      return [[id, { whole, discount: part.discount > row.discount ? row.discount : part.discount }]]
-    })
-    choice.value = new Map(kept)
-  })
+  watch(list, now => (choice.value = onChoiceEvent(choice.value, { kind: 'list', list: now })))
 
   const isChosen = (s: Settleable): boolean => choice.value.has(s.bill.id)
-  function toggle(s: Settleable): void {
-    if (s.reason) return
-    const next = new Map(choice.value)
-    if (!next.delete(s.bill.id)) next.set(s.bill.id, wholly(s))
-    choice.value = next
+  function toggle(row: Settleable): void {
+    choice.value = onChoiceEvent(choice.value, { kind: 'toggle', row })
     clear()
   }
-  /** Takes a part of a bill as it is typed: what is paid. Gives what is wrong with it. */
-  function takePart(s: Settleable, text: string): string {
-    const amount = parseAmount(text, 'part')
-    if (!amount.ok) return amount.refusal.text
-    const way = Math.sign(s.bill.amount)
-    const discount = choice.value.get(s.bill.id)?.discount ?? zero
-    const whole = cents(amount.value + (amount.value === open(s.bill) - discount ? discount : 0))
-    if (whole * way <= 0 || whole * way > open(s.bill) * way)
-      return `Only ${figures(open(s.bill))} is open. Enter that or less`
-    const takesAll = whole === open(s.bill) && amount.value !== open(s.bill)
-    choice.value = new Map(choice.value).set(s.bill.id, { whole, discount: takesAll ? discount : zero })
+  /** Takes a part of a bill as it is typed. Gives what is wrong with it. */
+  function takePart(row: Settleable, text: string): string {
+    const next = choosePart(choice.value, row, text)
+    if (!next.ok) return next.refusal.text
+    choice.value = next.value
     return ''
   }
-  function takeDiscount(s: Settleable, takes: boolean): void {
-    choice.value = new Map(choice.value).set(s.bill.id, {
-      whole: open(s.bill),
-      discount: takes ? s.discount : zero,
-    })
+  function takeDiscount(row: Settleable, taken: boolean): void {
+    choice.value = onChoiceEvent(choice.value, { kind: 'discount', row, taken })
   }
 
   const checks = computed(() =>
