@@ -16,6 +16,7 @@ import {
   todayOf,
   visit,
   loadPack,
+  settled,
 } from './office'
 
 test('from a payment to counted-off checks, the tab closed between every two steps', async ({
@@ -228,6 +229,41 @@ test.describe('an office in which nothing was entered', () => {
     await expect(page.getByRole('status').filter({ hasText: 'Drew $150.00' })).toBeVisible()
     await visit(page, '/lane')
     await expect(page.getByTestId('after')).toHaveText('-$50.00')
+  })
+})
+
+test.describe('a newcomer', () => {
+  test.use(empty)
+  test('gets from an empty office to a counted-off check in 15 actions', async ({ page }) => {
+    let actions = 0
+    const act = async (does: () => Promise<unknown>): Promise<void> => {
+      await does()
+      actions++
+      await settled(page)
+    }
+    const press = (name: string) => act(() => page.getByTestId(name).click())
+    await visit(page, '/')
+    await act(() => page.getByRole('button', { name: 'Start empty' }).click())
+    await act(() => page.getByRole('link', { name: 'Add company and account' }).click())
+    await act(async () => {
+      await page.getByTestId('sample-account').click()
+      await page.getByRole('option').first().click()
+    })
+    await press('save-account')
+    await act(() => page.getByRole('link', { name: 'Draw the first payment' }).click())
+    const form = drawForm(page)
+    await act(() => form.payee.fill('Saltgrass Bakery'))
+    await act(() => form.amount.fill('12.50'))
+    await act(async () => {
+      await page.getByTestId('ledger').click()
+      await page.getByRole('option').nth(1).click()
+    })
+    for (const step of ['draw-print', 'pick-done', 'load-done', 'proof-done', 'print-save']) await press(step)
+    await act(() => page.getByRole('button', { name: 'All good' }).click())
+    await press('count-off')
+    await expect(page.getByTestId('outcomes')).toContainText('Saltgrass Bakery')
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Run on Operating, 1 check, counted off')
+    expect(actions).toBeLessThanOrEqual(15)
   })
 })
 

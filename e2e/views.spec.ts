@@ -143,6 +143,8 @@ for (const [name, some] of groups) {
     for (const [path, ready] of some) {
       await visit(page, path)
       await page.locator(ready).first().waitFor()
+      // People read Nov 24, 2026.
+      expect(await page.locator('main').innerText(), path).not.toMatch(/\b20\d\d-\d\d-\d\d\b/)
       await everyWay(page, path)
     }
   })

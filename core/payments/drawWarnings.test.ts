@@ -52,7 +52,7 @@ describe('what a clerk should know before drawing', () => {
       explained: false,
       isPay: false,
     })
-    expect(short?.text).toBe('This is £2.50 more than is free in the account')
+    expect(short?.text).toBe('This is £2.50 more than is free in the account.')
   })
   it('open bills are pointed out until they are paid or it is said what this is', () => {
     const openBills = [billOf({ amount: cents(300) }), billOf({ amount: cents(200) })]
@@ -62,7 +62,7 @@ describe('what a clerk should know before drawing', () => {
       explained: false,
       isPay: false,
     })
-    expect(told).toMatchObject({ code: 'open-bills', text: 'This payee has 2 open bills, £5.00' })
+    expect(told).toMatchObject({ code: 'open-bills', text: 'This payee has 2 open bills, £5.00.' })
     expect(codes({ explained: true }, { openBills })).toEqual([])
   })
   it('a name or address that changed since they were last paid is told, old beside new', () => {

@@ -1,5 +1,6 @@
 import { howMany } from '../base/howMany'
-import { daysBetween, type PlainDate } from '../base/dates'
+import { sentence } from '../base/sentence'
+import { dayText, daysBetween, type PlainDate } from '../base/dates'
 import type { Balances } from '../ledger/balances'
 import { cents, sum, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
@@ -59,7 +60,7 @@ function likeAnother({ paid, sign }: DrawWarnKnown, { amount, date }: DrawLook):
   return [
     {
       code: 'like-another',
-      text: `${figures(like.amount, { sign })} to ${like.name} ${what}, dated ${like.date}`,
+      text: `${figures(like.amount, { sign })} to ${like.name} ${what}, dated ${dayText(like.date)}`,
       payment: like,
     },
   ]
@@ -118,5 +119,5 @@ export function drawWarnings(known: DrawWarnKnown, look: DrawLook): DrawWarning[
       code: 'far-date',
       text: `the date is ${Math.abs(off)} days ${off < 0 ? 'ago' : 'from now'}`,
     })
-  return found
+  return found.map(w => ({ ...w, text: sentence(w.text) }))
 }

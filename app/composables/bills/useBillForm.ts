@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
-import { spelledDay } from '#core/base/dates'
+import { dayText, spelledDay } from '#core/base/dates'
 import { idOf } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import type { Company } from '#core/accounts/account'
@@ -105,7 +105,7 @@ export function useBillForm(
       amount: amount.ok ? figures(amount.value, { sign: sign.value }) : '',
       discount:
         discount.ok && discount.value
-          ? `${figures(discount.value.amount, { sign: sign.value })} until ${discount.value.until}`
+          ? `${figures(discount.value.amount, { sign: sign.value })} until ${dayText(discount.value.until)}`
           : 'none',
       waits:
         amount.ok && company.value?.payables && needsSecond(amount.value, company.value.payables)

@@ -131,7 +131,7 @@ function endPile() {
                 </td>
                 <td>{{ payees.find(p => p.id === b.payeeId)?.name }}</td>
                 <td>{{ b.number }}</td>
-                <td class="nowrap">{{ b.due }}</td>
+                <td class="nowrap">{{ dayText(b.due) }}</td>
                 <td class="num">{{ figures(b.amount) }}</td>
               </tr>
             </tbody>
