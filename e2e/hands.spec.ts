@@ -97,7 +97,9 @@ for (const seed of SEEDS) {
       const succeeded = truth.acts - acts
       if (succeeded > move.most + Number(apart) + queued)
         fail(`“${move.name}” did ${succeeded} acts; the last one: ${truth.lastAct}`)
-      if (full && truth.acts > acts) fail(`“${move.name}” was done though the disk was full`)
+      // What is done behind the hand may begin when there is room again.
+      if (full && !move.queues && !queued && truth.acts > acts)
+        fail(`“${move.name}” was done though the disk was full`)
       queued = Math.max(0, queued + Number(move.queues === true) - succeeded)
       acts = truth.acts
       known = truth
