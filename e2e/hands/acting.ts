@@ -75,7 +75,7 @@ export const odd = [
 const MOST_TYPED = 30
 /** Types a text in place of what is there, at 25 ms a key. */
 export async function type(field: Locator, text: string): Promise<void> {
-  const isInput = await field.evaluate(e => e.matches('input, textarea'))
+  const isInput = await field.evaluate(e => e.matches('input, textarea'), undefined, QUICK)
   const input = isInput ? field : field.locator('input:not([type=hidden]), textarea').first()
   if (text.length > MOST_TYPED) return input.fill(text, QUICK)
   await input.fill('', QUICK)
