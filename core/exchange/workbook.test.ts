@@ -141,6 +141,9 @@ describe('a workbook', () => {
       'file-workbook',
     ],
     ['no workbook', strToU8('PK nothing of the kind'), 'file-workbook'],
+    ...['<c><v>1.5</v></c>', '<row r="0"><c><v>1</v></c></row>', '<row r="x"><c><v>1</v></c></row>'].map(
+      (rows): [string, Uint8Array, string] => [`${rows} outside the rows`, xlsx([{ rows }]), 'file-workbook'],
+    ),
   ])('%s is read within its limits', (_, bytes, code) => {
     expect(readInTime(() => refusal(bytes))?.code).toBe(code)
   })

@@ -261,6 +261,8 @@ class SheetReader implements Watch {
   private put(row: number, column: number, cell: Cell): void {
     if (cell === '') return
     const text = typeof cell === 'string' ? cell : cell.text
+    if (!(row >= 0 && column >= 0))
+      throw new NotRead('file-workbook', 'the workbook is damaged: a cell is outside the rows of its sheet')
     if (row >= MOST_ROWS)
       throw new NotRead(
         'file-rows',
