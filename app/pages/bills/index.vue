@@ -175,6 +175,10 @@ const columns: readonly Column<Bill>[] = [
 </template>
 
 <style scoped>
+.rules {
+  margin-top: var(--space-2);
+  font-size: var(--text-small);
+}
 .halves {
   flex: 1;
   min-height: 0;
