@@ -16,12 +16,12 @@ watch(
 )
 const started = useLive(readStart)
 const { succeeded } = useAct()
-/** Lets go of the PDFs that the office no longer wants to keep. */
-async function release() {
+/** Deletes the PDFs that the office no longer keeps. */
+async function discardOldPdfs() {
   const runIds = await readPdfsToDiscard(momentNow())
   if (runIds.length) await succeeded('discardPdfs', { runIds })
 }
-onMounted(() => void release())
+onMounted(() => void discardOldPdfs())
 useFolderWatch()
 useOfficeNote()
 

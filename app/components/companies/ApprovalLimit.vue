@@ -37,7 +37,7 @@ async function save() {
       {{
         now === null
           ? 'No bill needs approval.'
-          : `Bills above ${figures(now, { sign })} must be approved by someone who succeeded not enter them before they can be paid.`
+          : `Bills above ${figures(now, { sign })} must be approved by someone who did not enter them before they can be paid.`
       }}
     </p>
     <v-form class="field-row" @submit.prevent="save()">

@@ -85,7 +85,7 @@ const chart = computed(() => ({
   labels: weeks.value.map((w, i) => (i ? dayText(w.from).split(',')[0]! : 'now')),
   bars: weeks.value.map(w => w.out / 100),
   line: weeks.value.map(w => w.after / 100),
-  messageOf: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${dayText(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
+  summary: `Cash going out by week, and balance after it: ${weeks.value.map(w => `${dayText(w.from)} ${figures(w.out)}, balance ${figures(w.after)}`).join('; ')}`,
 }))
 </script>
 
@@ -289,7 +289,7 @@ const chart = computed(() => ({
           >
         </p>
         <h3>Cash going out by week (bars, left) and balance (line, right)</h3>
-        <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.messageOf" />
+        <WeeksChart :labels="chart.labels" :bars="chart.bars" :line="chart.line" :told="chart.summary" />
       </aside>
     </div>
     <BillsOtherwise
