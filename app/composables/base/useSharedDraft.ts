@@ -30,11 +30,16 @@ export function useSharedDraft<T>(name: () => string, of: Shared<T>) {
   let base = mine()
   let text: string | undefined
   /** What is kept of one change and another; the same text where nothing changed. */
-  function next(kept: string | undefined): { value: T; text: string | undefined } {
+  function next(kept: string | undefined) {
     const here = mine()
-    const theirs = kept === undefined ? blank() : gate(parsed(kept))
-    const value = kept === text || theirs === undefined ? here : merge(base, here, theirs)
-    return { value, text: isEmpty(value) ? undefined : JSON.stringify(value) }
+    const theirs = kept === text ? undefined : kept === undefined ? blank() : gate(parsed(kept))
+    const value = theirs === undefined ? here : merge(base, here, theirs)
+    return {
+      here,
+      value,
+      isFromElsewhere: theirs !== undefined,
+      kept: isEmpty(value) ? undefined : JSON.stringify(value),
+    }
   }
   async function once(): Promise<void> {
     if (about !== name()) {
@@ -42,16 +47,11 @@ export function useSharedDraft<T>(name: () => string, of: Shared<T>) {
       base = blank() ?? base
       text = undefined
     }
-    let [before, value] = [base, base]
-    const now = await changeDraft(about, kept => {
-      before = mine()
-      const found = next(kept)
-      value = found.value
-      return found.text
-    })
-    base = value
-    text = now
-    const shown = merge(before, mine(), value)
+    let found = next(text)
+    text = await changeDraft(about, kept => (found = next(kept)).kept)
+    base = found.value
+    if (!found.isFromElsewhere) return
+    const shown = merge(found.here, mine(), found.value)
     if (JSON.stringify(shown) !== JSON.stringify(mine())) show(shown)
   }
   let running: Promise<void> | undefined

@@ -7,7 +7,7 @@ import type { Outcome, Run } from '#core/runs/run'
 
 vi.stubGlobal('computed', computed)
 vi.stubGlobal('shallowRef', shallowRef)
-const { useCountOff } = await import('./useCountOff')
+const { saidByBoth, useCountOff } = await import('./useCountOff')
 
 const kinds = ['good', 'spoiled', 'never came out'] as const
 const runOf = (count: number): Run =>
@@ -82,6 +82,9 @@ describe('what a person says of a run', () => {
           ])
           .sort(),
       )
+      // Bringing it together with itself changes nothing, so no tab takes its own count-off for another's.
+      const soFar = counting.soFar.value
+      expect(JSON.stringify(saidByBoth(soFar, soFar, soFar))).toBe(JSON.stringify(soFar))
       // What was said can be taken over as a whole, and says the same again.
       const again = useCountOff(() => runOf(count))
       again.takeOver(counting.act.value)

@@ -88,10 +88,11 @@ export function useCountOff(run: () => Run) {
     importRows(act)
     skipped.value = act.skipped ?? []
   }
+  /** In the order of the numbers, so that the same count-off is the same text in every tab. */
   const soFar = computed<SaidSoFar>(() => ({
-    outcomes: [...outcomes.value],
-    numbers: [...numbers.value],
-    skipped: skipped.value,
+    outcomes: [...outcomes.value].sort(([a], [b]) => a - b),
+    numbers: [...numbers.value].sort(([a], [b]) => a - b),
+    skipped: [...skipped.value].sort((a, b) => a.number - b.number),
   }))
   /** Takes up again what was said before, as far as it is about checks of this run. */
   function takeUp(said: Partial<SaidSoFar>) {
