@@ -26,8 +26,12 @@ export const test = base.extend<{
     async ({ context, baseURL, expected }, use) => {
       const faults: string[] = []
       // A browser that keeps its store in a folder opens with a page.
-      for (const page of context.pages()) watch(page, faults)
-      context.on('page', page => watch(page, faults))
+      const begin = (page: Page): void => {
+        watch(page, faults)
+        if (SLOWER > 1) void slowDown(page)
+      }
+      for (const page of context.pages()) begin(page)
+      context.on('page', begin)
       context.on('request', request => {
         const url = new URL(request.url())
         // The browser's own viewer of PDFs asks the browser itself for its looks.
@@ -53,6 +57,12 @@ const harmless = [
   // A dialog of Vuetify that grows out of what has no size at that moment.
   'Invalid keyframe value for property transform',
 ]
+/** `SLOWER=6` tries that no test measures the machine: the processor of every page is six times slower. */
+const SLOWER = Number(process.env.SLOWER ?? 1)
+async function slowDown(page: Page): Promise<void> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
+}
 function watch(page: Page, faults: string[]): void {
   page.on('pageerror', error => faults.push(`error on the page: ${error.message}`))
   page.on('console', message => {

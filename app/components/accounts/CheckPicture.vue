@@ -60,7 +60,7 @@ const views = computed(() =>
   white-space: pre;
 }
 .lit {
-  fill: rgb(90 62 160 / 14%);
+  fill: rgb(from var(--violet) r g b / 14%);
   stroke: var(--violet);
   stroke-width: 0.5;
 }

@@ -55,7 +55,7 @@ const corners = computed(() => {
   stroke-dasharray: 4 3;
 }
 .comes {
-  fill: rgb(90 62 160 / 8%);
+  fill: rgb(from var(--violet) r g b / 8%);
   stroke: var(--violet);
   stroke-width: 1.6;
 }

@@ -59,7 +59,7 @@ const micr = [
   fill: rgba(33, 29, 46, 0.75);
 }
 .mark {
-  fill: rgb(90 62 160 / 16%);
+  fill: rgb(from var(--violet) r g b / 16%);
   stroke: var(--violet);
   stroke-width: 0.9;
 }

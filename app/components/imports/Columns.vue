@@ -10,14 +10,14 @@ const props = defineProps<{
   plan: ImportPlan
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
-const { kind, matching, order, mark, askOrder, askMark, examples, fields, missing, choices } = props.importing
+const { form, fields, missing, choices } = props.importing
 const { makeLedgers, again, held, ledgerId } = choices
 const columns = computed(() => [
   { title: '–', value: -1 },
   ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
 ])
 const sampleOf = (key: string): string => {
-  const at = matching.value[key]
+  const at = form.value.matching[key]
   return at === undefined ? '' : (props.plan.samples[at] ?? '')
 }
 const orders = [
@@ -38,7 +38,7 @@ const opened = [
 /** The marks in words, with how the rows of the file would be read under each. */
 const markChoices = computed(() =>
   marks.map(({ title, value }) => {
-    const shown = examples.value.map(e => `row ${e.row}: ${e.text} is ${e.readings[value as '.' | ',']}`)
+    const shown = form.value.examples.map(e => `row ${e.row}: ${e.text} is ${e.readings[value as '.' | ',']}`)
     return { title: shown.length ? `${title} · ${shown.join('; ')}` : title, value }
   }),
 )
@@ -47,12 +47,12 @@ const showsAll = ref(false)
 const everShown = reactive(new Set<string>())
 const shownFields = computed(() =>
   fields.value.filter(
-    f => showsAll.value || f.needed || matching.value[f.key] !== undefined || everShown.has(f.key),
+    f => showsAll.value || f.needed || form.value.matching[f.key] !== undefined || everShown.has(f.key),
   ),
 )
 watch(shownFields, list => list.forEach(f => everShown.add(f.key)), { immediate: true })
 const folded = computed(() => fields.value.length - shownFields.value.length)
-const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.value))
+const placed = computed(() => ['bills', 'payments', 'before'].includes(form.value.kind))
 </script>
 
 <template>
@@ -89,11 +89,11 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         v-for="f in shownFields"
         :key="f.key"
         class="match"
-        :class="{ off: matching[f.key] === undefined }"
+        :class="{ off: form.matching[f.key] === undefined }"
       >
         <span class="name">{{ f.title }}{{ f.needed ? ' *' : '' }}</span>
         <select
-          :value="matching[f.key] ?? -1"
+          :value="form.matching[f.key] ?? -1"
           :data-test="`match-${f.key}`"
           @change="
             importing.match(
@@ -123,37 +123,39 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
     <ImportsSavedMappings v-else :importing="importing" />
     <div class="field-row options">
       <v-select
-        v-if="kind !== 'ledgers' && kind !== 'payees'"
-        v-model="order"
+        v-if="form.kind !== 'ledgers' && form.kind !== 'payees'"
+        :model-value="form.order"
         :items="orders"
         label="Dates"
         :error-messages="
-          askOrder && !order
+          form.asksOrder && !form.order
             ? ['Dates such as 03/04 could mean March 4 or 3 April. Which does this file use?']
             : []
         "
         hide-details="auto"
         class="wide-field"
-        :class="{ ask: askOrder && !order }"
+        :class="{ ask: form.asksOrder && !form.order }"
         data-test="intake-order"
-        @update:model-value="importing.check()"
+        @update:model-value="importing.answer({ order: $event })"
       />
       <v-select
-        v-if="kind !== 'ledgers' && kind !== 'payees'"
-        v-model="mark"
-        :items="askMark ? markChoices : marks"
+        v-if="form.kind !== 'ledgers' && form.kind !== 'payees'"
+        :model-value="form.mark"
+        :items="form.asksMark ? markChoices : marks"
         label="Decimal separator"
         :error-messages="
-          askMark && !mark ? ['Amounts in this file can be read two ways. Choose the decimal separator.'] : []
+          form.asksMark && !form.mark
+            ? ['Amounts in this file can be read two ways. Choose the decimal separator.']
+            : []
         "
         hide-details="auto"
         class="wide-field"
-        :class="{ ask: askMark && !mark }"
+        :class="{ ask: form.asksMark && !form.mark }"
         data-test="intake-mark"
-        @update:model-value="importing.check()"
+        @update:model-value="importing.answer({ mark: $event })"
       />
       <v-select
-        v-if="kind !== 'ledgers'"
+        v-if="form.kind !== 'ledgers'"
         v-model="ledgerId"
         :items="ledgers"
         label="Ledger account for rows without one"
@@ -163,7 +165,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         data-test="intake-ledger"
       />
       <v-select
-        v-if="kind !== 'ledgers' && kind !== 'before'"
+        v-if="form.kind !== 'ledgers' && form.kind !== 'before'"
         v-model="makeLedgers"
         :items="opened"
         label="Unknown ledger accounts"
@@ -172,7 +174,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(kind.valu
         data-test="intake-make-ledgers"
       />
       <v-checkbox
-        v-if="placed && kind === 'before'"
+        v-if="placed && form.kind === 'before'"
         v-model="held"
         label="The opening balance already includes these checks; keep it"
         density="compact"

@@ -7,7 +7,7 @@ import type { useImport } from '~/composables/imports/useImport'
 /** Payees in the file that the office does not know, and details it has otherwise: each is asked once for all rows. */
 const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
 const { makePayees, payeeFor, fillIn, replace, termDays } = props.importing.choices
-const { kind, counts } = props.importing
+const { form, counts } = props.importing
 const near = computed(() => props.checked.unknown.filter(u => u.near.length))
 const added = computed(() => props.checked.details.filter(d => d.added))
 const differing = computed(() => props.checked.details.filter(d => d.differing))
@@ -20,7 +20,7 @@ const strangeTerms = computed(
 )
 const shown = computed(
   () =>
-    (kind.value !== 'payees' && kind.value !== 'ledgers' && props.checked.unknown.length > 0) ||
+    (form.value.kind !== 'payees' && form.value.kind !== 'ledgers' && props.checked.unknown.length > 0) ||
     added.value.length + differing.value.length > 0 ||
     strangeTerms.value,
 )
@@ -41,7 +41,7 @@ const named = (list: readonly { title: string; count: number }[]): string =>
 <template>
   <v-card v-if="shown" data-test="intake-payees">
     <h2>Payees</h2>
-    <template v-if="checked.unknown.length && kind !== 'payees'">
+    <template v-if="checked.unknown.length && form.kind !== 'payees'">
       <p data-test="intake-unknown">
         {{ howMany(checked.unknown.length, 'name') }} in this file
         {{ checked.unknown.length === 1 ? 'is' : 'are' }} not a payee yet.

@@ -5,7 +5,7 @@ import type { useImport } from '~/composables/imports/useImport'
 
 /** Review rows of a file as it would be taken in; what is wrong stands at its cell and is mended there. */
 const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
-const { fields, matching, counts, doing, busy, refused, corrections, controlFaults, kind } = props.importing
+const { form, fields, counts, doing, busy, refused, corrections, controlFaults } = props.importing
 type Seen = CheckedImport['rows'][number] & { readonly id: string }
 const only = ref<'all' | 'wrong' | 'here'>('all')
 /** Rows that were shown under a filter stay in its list while it is on: nothing moves under the hand. */
@@ -25,7 +25,7 @@ watch(rows, list => {
 })
 const resultNames = { good: 'good', here: 'left out', wrong: 'wrong' } as const
 const isOff = computed(() => Object.values(controlFaults.value).some(Boolean))
-const shown = computed(() => fields.value.filter(f => matching.value[f.key] !== undefined))
+const shown = computed(() => fields.value.filter(f => form.value.matching[f.key] !== undefined))
 const slotOf = (field: string): string => `cell-${field.replaceAll(' ', '-')}`
 const columns = computed<readonly Column<Seen>[]>(() => [
   { key: 'row', title: 'Row', num: true, width: '64px', text: r => r.at + 1 },
@@ -34,7 +34,7 @@ const columns = computed<readonly Column<Seen>[]>(() => [
     key: slotOf(f.key),
     title: f.title,
     num: f.holds === 'amount',
-    text: (r: Seen) => r.cells[matching.value[f.key]!] ?? '',
+    text: (r: Seen) => r.cells[form.value.matching[f.key]!] ?? '',
   })),
 ])
 const faultAt = (row: Seen, field: string): string =>
@@ -49,7 +49,7 @@ const detailTexts = (row: Seen): string[] =>
 /** What is to be said of a row that is at none of the cells shown. */
 const otherwise = (row: Seen): string =>
   [
-    row.newPayee && kind.value !== 'payees' ? 'new payee' : '',
+    row.newPayee && form.value.kind !== 'payees' ? 'new payee' : '',
     row.here ?? '',
     ...detailTexts(row),
     ...row.faults.filter(f => !shown.value.some(s => s.key === f.field)).map(f => f.text),
@@ -58,7 +58,7 @@ const otherwise = (row: Seen): string =>
     .join('; ')
 /** What was typed in a cell is written into it. */
 const commit = (row: Seen, field: string): void =>
-  void corrections.correct(row.at, field, row.cells[matching.value[field]!] ?? '')
+  void corrections.correct(row.at, field, row.cells[form.value.matching[field]!] ?? '')
 /** Enter writes the cell and goes on to the next one that is wrong. */
 function goOn(event: KeyboardEvent, row: Seen, field: string) {
   commit(row, field)
@@ -115,7 +115,7 @@ const filters = computed(() => [
             <input
               class="mend"
               :class="{ wrong: faultAt(row, f.key) }"
-              :value="corrections.textOf(row.at, f.key, row.cells[matching[f.key]!] ?? '')"
+              :value="corrections.textOf(row.at, f.key, row.cells[form.matching[f.key]!] ?? '')"
               :aria-label="`${f.title} of row ${row.at + 1}`"
               :aria-describedby="faultAt(row, f.key) ? `fault-${row.at}-${f.key}` : undefined"
               :aria-invalid="faultAt(row, f.key) ? 'true' : 'false'"
@@ -129,7 +129,7 @@ const filters = computed(() => [
               faultAt(row, f.key)
             }}</span>
           </template>
-          <template v-else>{{ row.cells[matching[f.key]!] ?? '' }}</template>
+          <template v-else>{{ row.cells[form.matching[f.key]!] ?? '' }}</template>
         </template>
         <template #empty>There are no rows below the column titles.</template>
       </RowTable>

@@ -3,12 +3,12 @@ import type { useImport } from '~/composables/imports/useImport'
 
 /** How the columns are matched, as a file to keep, and from one that was kept. */
 const { importing } = defineProps<{ importing: ReturnType<typeof useImport> }>()
-const { matchingFault, missing } = importing
+const { mappingFault, missing } = importing
 const name = ref('')
 const wanted = ref('')
 function save() {
   wanted.value = name.value.trim() ? '' : 'Give this mapping a name.'
-  if (!wanted.value) importing.saveMatching(name.value)
+  if (!wanted.value) importing.saveMapping(name.value)
 }
 </script>
 
@@ -37,8 +37,8 @@ function save() {
       data-test="matching-file"
       @take="importing.matchFrom"
     />
-    <p v-if="matchingFault" class="text-error fault" role="alert" data-test="matching-fault">
-      {{ matchingFault }}
+    <p v-if="mappingFault" class="text-error fault" role="alert" data-test="matching-fault">
+      {{ mappingFault }}
     </p>
   </div>
 </template>

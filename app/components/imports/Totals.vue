@@ -5,11 +5,8 @@ import type { useImport } from '~/composables/imports/useImport'
 
 /** What each amount column comes to, beside what it should come to: numbers face numbers before anything is imported. */
 const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
-const { control, controlFaults, round } = props.importing
+const { form, controlFaults } = props.importing
 const uneven = computed(() => props.checked.totals.reduce((n, c) => n + c.uneven, 0))
-const type = (field: string, text: string): void => {
-  control.value = { ...control.value, [field]: text }
-}
 </script>
 
 <template>
@@ -37,7 +34,7 @@ const type = (field: string, text: string): void => {
             </td>
             <td>
               <v-text-field
-                :model-value="control[c.field] ?? ''"
+                :model-value="form.control[c.field] ?? ''"
                 :aria-label="`Expected total of ${c.title}`"
                 inputmode="decimal"
                 density="compact"
@@ -45,26 +42,27 @@ const type = (field: string, text: string): void => {
                 :error-messages="controlFaults[c.field] ? [controlFaults[c.field]!] : []"
                 class="should"
                 :data-test="`control-${c.field}`"
-                @update:model-value="type(c.field, $event)"
+                @update:model-value="importing.typeControl(c.field, $event)"
               />
             </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <template v-if="uneven || round">
+    <template v-if="uneven || form.round">
       <v-checkbox
-        v-model="round"
+        :model-value="form.round"
         label="Round all amounts to the cent"
         density="compact"
         hide-details
         data-test="intake-round"
-        @update:model-value="importing.check()"
+        @update:model-value="importing.answer({ round: Boolean($event) })"
       />
       <p class="quiet" data-test="intake-rounding">
         {{ howMany(uneven, 'amount') }} {{ uneven === 1 ? 'has' : 'have' }} more than two decimals.
         <template v-for="c in checked.totals.filter(t => t.uneven)" :key="c.field">
-          {{ c.title }} in the file: {{ c.exact }}; {{ round ? 'rounded' : 'without them' }}: {{ c.total }}.
+          {{ c.title }} in the file: {{ c.exact }}; {{ form.round ? 'rounded' : 'without them' }}:
+          {{ c.total }}.
         </template>
       </p>
     </template>

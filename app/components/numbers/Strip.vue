@@ -191,7 +191,7 @@ i {
   background: #9aa3ad;
 }
 .drag {
-  fill: rgb(90 62 160 / 25%);
+  fill: rgb(from var(--violet) r g b / 25%);
   stroke: var(--violet);
 }
 </style>

@@ -186,7 +186,7 @@ function close() {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
 }
 .scan circle {
-  fill: rgb(90 62 160 / 25%);
+  fill: rgb(from var(--violet) r g b / 25%);
   stroke: var(--violet);
   stroke-width: 1.5;
 }

@@ -294,13 +294,13 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
 }
 .hit.chosen {
   stroke: var(--violet);
-  fill: rgb(90 62 160 / 7%);
+  fill: rgb(from var(--violet) r g b / 7%);
 }
 .hit.chosen.locked {
   stroke-dasharray: 1.6 0.8;
 }
 .hit.anchor {
-  fill: rgb(90 62 160 / 16%);
+  fill: rgb(from var(--violet) r g b / 16%);
 }
 .handle {
   fill: #fff;
@@ -333,7 +333,7 @@ const down = computed(() => ticks(size.value.h, props.unit, props.scale))
   pointer-events: none;
 }
 .band {
-  fill: rgb(90 62 160 / 8%);
+  fill: rgb(from var(--violet) r g b / 8%);
   stroke: var(--violet);
 }
 .rulers rect {

@@ -15,9 +15,9 @@ watch(
   { immediate: true },
 )
 const importing = useImport(company, accountId)
-const { kind, file, doing, busy, part, fault, plan } = importing
+const { form, file, doing, busy, part, fault, plan } = importing
 const asked = String(route.query.kind ?? '')
-if (asked in importKinds) kind.value = asked as ImportKind
+if (asked in importKinds) void importing.answer({ kind: asked as ImportKind })
 const kinds = Object.entries(importKinds).map(([value, { title }]) => ({ title, value }))
 /** Where what the last file brought stands now. */
 const brought = computed(() => {
@@ -32,7 +32,6 @@ const brought = computed(() => {
   return importing.imported.value && places[importing.imported.value]
 })
 const pasted = ref('')
-watch(kind, () => void (plan.value && importing.understand()))
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
 async function givePasted() {
   const text = pasted.value
@@ -55,20 +54,21 @@ async function givePasted() {
           <h2>1. Choose file</h2>
           <div class="row">
             <v-select
-              v-model="kind"
+              :model-value="form.kind"
               v-first
               :items="kinds"
               label="Type of data"
               hide-details
               class="field"
               data-test="intake-kind"
+              @update:model-value="importing.answer({ kind: $event })"
             />
             <CompanyChoice :companies="companies" :company="company" class="field" @choose="choose" />
             <v-select
               v-if="importing.ofAccount.value"
               v-model="accountId"
               :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
-              :label="kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
+              :label="form.kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
               hide-details
               class="field"
               data-test="intake-account"
