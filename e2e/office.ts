@@ -227,6 +227,8 @@ export function byKeys(page: Page) {
     page.evaluate(sel => Boolean(document.activeElement?.closest(sel)), wanted)
   /** Goes on by Tab, or back with Shift, until the focus stands there. */
   const onto = async (wanted: string, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> => {
+    // Nobody goes looking for what is not on the page yet.
+    await page.locator(wanted).first().waitFor()
     for (let n = 0; n < 40; n++) {
       if (await stands(wanted)) return
       await press(key)

@@ -56,10 +56,10 @@ const copy = useLive(
   () => (chosen.value ? readCopy(chosen.value) : undefined),
   () => chosen.value,
 )
-const adjusting = ref(false)
-function leaveAdjusting(): void {
-  adjusting.value = false
-  focusSoon('[data-test="adjust"]')
+const entering = ref(false)
+function leaveEntering(): void {
+  entering.value = false
+  focusSoon('[data-test="enter-movement"]')
 }
 /** What checks come to that are money: spoiled and voided ones are not. */
 const isMoney = (r: NumberRow): boolean => ['on paper', 'issued', 'cleared'].includes(r.fate)
@@ -106,13 +106,15 @@ const columns: readonly Column<NumberRow>[] = [
       >
         Record a handwritten check
       </v-btn>
-      <v-btn v-if="view" variant="text" data-test="adjust" @click="adjusting = true">Adjust balance</v-btn>
+      <v-btn v-if="view" variant="text" data-test="enter-movement" @click="entering = true"
+        >Enter money in or out</v-btn
+      >
     </PageHead>
-    <RegisterAdjustBalance
-      v-if="adjusting && view"
+    <RegisterEnterMovement
+      v-if="entering && view"
       :view="view"
-      @done="leaveAdjusting()"
-      @leave="leaveAdjusting()"
+      @done="leaveEntering()"
+      @leave="leaveEntering()"
     />
     <AccountsNoAccount v-if="accounts && !accounts.length" />
     <v-alert v-for="r in open" :key="r.id" type="warning" class="mb-2">

@@ -20,7 +20,8 @@ const next: Readonly<Record<Fate, readonly Fate[]>> = {
   unused: ['on paper', 'issued', 'spoiled', 'missing', 'set aside'],
   'on paper': ['issued', 'spoiled', 'unused'],
   issued: ['cleared', 'voided', 'stopped', 'spoiled'],
-  cleared: [],
+  // The match with a bank line is undone.
+  cleared: ['issued'],
   spoiled: [],
   voided: [],
   stopped: ['voided'],

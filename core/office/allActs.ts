@@ -1,5 +1,16 @@
 import type { Act } from './defineAct'
-import { adjustBalance } from './acts/adjustBalance'
+import { beginStatements } from './acts/beginStatements'
+import { importStatement } from './acts/importStatement'
+import { matchLines } from './acts/matchLines'
+import { undoMatch } from './acts/undoMatch'
+import { undoStatementFile } from './acts/undoStatementFile'
+import { enterMovement } from './acts/enterMovement'
+import { reverseMovement } from './acts/reverseMovement'
+import { acceptBankAmount } from './acts/acceptBankAmount'
+import { noteBankLine } from './acts/noteBankLine'
+import { closeStatement } from './acts/closeStatement'
+import { reopenStatement } from './acts/reopenStatement'
+import { saveBankRule } from './acts/saveBankRule'
 import { addPrinter } from './acts/addPrinter'
 import { amend } from './acts/amend'
 import { archiveBook } from './acts/archiveBook'
@@ -62,7 +73,6 @@ import { payByOtherMeans } from './acts/payByOtherMeans'
 /** Every act of the office, by name: a new one is a file of its own and a word here. */
 export const acts = {
   addPrinter,
-  adjustBalance,
   amend,
   archiveBook,
   bringBack,
@@ -120,6 +130,18 @@ export const acts = {
   drawWithBill,
   settle,
   payByOtherMeans,
+  beginStatements,
+  importStatement,
+  matchLines,
+  undoMatch,
+  undoStatementFile,
+  enterMovement,
+  reverseMovement,
+  acceptBankAmount,
+  noteBankLine,
+  closeStatement,
+  reopenStatement,
+  saveBankRule,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

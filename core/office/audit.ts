@@ -5,6 +5,7 @@ import { sum } from '../money/cents'
 import { alikeKey, entryIdOf, owed } from '../bills/bill'
 import { payeeAccount } from '../payments/payeeAccount'
 import { billsAstray, weightOf } from '../payments/settling'
+import { bankHolds } from './auditBank'
 import type { Snapshot } from './tables'
 
 const stateOfStep: readonly string[] = ['on paper', 'issued', 'cleared']
@@ -28,6 +29,7 @@ export function auditOffice(office: Snapshot): string[] {
   must(!astray, `ledger ${astray?.ledgerId} is kept as ${astray?.kept}, its entries say ${astray?.entries}`)
   billsHold(office, must)
   booksHold(office, must)
+  bankHolds(office, must)
   const keys = office.trail.flatMap(l => l.key ?? [])
   must(new Set(keys).size === keys.length, 'one action is in the trail twice')
   const broken = firstBroken(office.trail)

@@ -39,8 +39,9 @@ describe('a backup', () => {
       settings: 7,
       bills: 9,
       intakes: 10,
+      ...{ statements: 11, bankLines: 11, movements: 11, bankRules: 11 },
     }
-    const parts = unzipSync(packBackup(kept(await lived(5)), { ...about, store: 10 }))
+    const parts = unzipSync(packBackup(kept(await lived(5)), { ...about, store: 11 }))
     const manifest = JSON.parse(strFromU8(parts['manifest.json']!)) as { parts: { path: string }[] }
     const tables = manifest.parts.filter(p => p.path.startsWith('tables/')).map(p => p.path)
     const without = (gone: readonly string[], store: number): string => {
@@ -50,7 +51,7 @@ describe('a backup', () => {
       return refusedFor(zipSync({ ...files, 'manifest.json': strToU8(text) }))
     }
     const nameOf = (path: string): string => path.slice('tables/'.length, -'.jsonl'.length)
-    for (let store = 1; store <= 10; store++) {
+    for (let store = 1; store <= 11; store++) {
       const later = tables.filter(path => (since[nameOf(path)] ?? 1) > store)
       expect(without(later, store), `store ${store}`).toBe('whole')
       for (const path of tables.filter(p => !later.includes(p)))

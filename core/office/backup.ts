@@ -173,6 +173,7 @@ const sinceStore: Readonly<Record<PartName, number>> = {
   ...{ reasonLists: 7, settings: 7 },
   bills: 9,
   intakes: 10,
+  ...{ statements: 11, bankLines: 11, movements: 11, bankRules: 11 },
 }
 const wasThere = (table: PartName, store: number): boolean => store >= sinceStore[table]
 

@@ -7,6 +7,8 @@ import {
   type TrailDraft,
   type TrailLine,
 } from '../trail/trail'
+import type { Movement } from '../bank/movement'
+import { movementsOf, takenBack } from '../bank/movementsOf'
 import { totalsAfter } from '../ledger/totals'
 import { stillHere } from './handing'
 import { billsAfter, billsTouched } from '../payments/settling'
@@ -59,7 +61,7 @@ export interface Keeping extends Reading {
  */
 const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[] => [
   ...writes,
-  ...(writes.includes('entries') ? (['totals'] as const) : []),
+  ...(writes.includes('entries') ? (['totals', 'movements'] as const) : []),
   ...(writes.includes('payments') ? (['bills'] as const) : []),
 ]
 
@@ -84,6 +86,23 @@ async function billsThatFollow(changes: Changes, reading: Reading): Promise<Resu
   return good({ ...changes, bills: [...written.values()] })
 }
 
+/** Movements of accounts that follow from entries, e.g. of a check that is paid into another own account. */
+async function movementsThatFollow(changes: Changes, reading: Reading): Promise<Movement[]> {
+  const { entries = [], payments = [], movements = [] } = changes
+  const named = new Set(entries.flatMap(e => (e.paymentId ? [e.paymentId] : [])))
+  const written = new Map(payments.map(p => [p.id, p]))
+  const known = await reading.many(
+    'payments',
+    [...named].filter(id => !written.has(id)),
+  )
+  for (const payment of known) written.set(payment.id, payment)
+  const accounts = await reading.all('accounts')
+  const fresh = movementsOf(entries, accounts, written, movements)
+  if (!fresh.length) return [...movements]
+  const open = await reading.where('movements', 'open', [...new Set(fresh.map(m => m.accountId))])
+  return [...movements, ...takenBack(fresh, open)]
+}
+
 async function withWhatFollows(decided: Changes, reading: Reading): Promise<Result<Changes>> {
   const settled = await billsThatFollow(decided, reading)
   if (!settled.ok) return settled
@@ -95,7 +114,12 @@ async function withWhatFollows(decided: Changes, reading: Reading): Promise<Resu
     entries.map(e => e.id),
   )
   const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
-  return good({ ...changes, totals: totalsAfter(before, entries, replaced) })
+  const movements = await movementsThatFollow(changes, reading)
+  return good({
+    ...changes,
+    totals: totalsAfter(before, entries, replaced),
+    ...(movements.length && { movements }),
+  })
 }
 
 /** What goes, and the line of the trail, which names it. */
@@ -129,7 +153,11 @@ async function settled<Input, Known, Out extends Changes>(
   input: Input,
   stamp: Stamp,
 ): Promise<Result<Out>> {
-  const tables = { reads: [...of.reads, 'settings' as const], writes: withThoseThatFollow(of.writes) }
+  const follows = of.writes.includes('entries') ? (['accounts', 'payments'] as const) : []
+  const tables = {
+    reads: [...of.reads, ...follows, 'settings' as const],
+    writes: withThoseThatFollow(of.writes),
+  }
   return office.settle(await of.lock(input, office), tables, async (reading, keep) => {
     if (stamp.key && (await reading.trail.has(stamp.key))) return doneAlready()
     const here = stillHere(of.evenHandedOver ? undefined : await reading.get('settings', 'office'))

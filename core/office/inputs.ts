@@ -5,7 +5,10 @@ import { earlierStates } from '../imports/importEarlierChecks'
 import { runOrders } from '../runs/run'
 import { endings } from '../checks/replace'
 import type { ActName, InputOf } from './allActs'
+import { MOST_PARTS } from '../bank/enterMovement'
+import { MOST_LINES } from '../bank/importStatement'
 import { account, company, ledger } from './rows/accounts'
+import { bankRule, format, incomingLine, lineMatch, movementKind, stated } from './rows/bank'
 import { book } from './rows/numbers'
 import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
@@ -75,6 +78,8 @@ const taking = z.strictObject({
 const aRun = { runId: id<'run'>() }
 const aBook = { bookId: id<'book'>() }
 const aPayment = { paymentId: id<'payment'>() }
+const anAccount = { accountId: id<'account'>() }
+const aLine = { lineId: id<'bankLine'>() }
 const aNumber = { numberId: id<'number'>() }
 
 /** What each act may be told, by its name. A new act has its line here. */
@@ -111,14 +116,6 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     draft: z.boolean().exactOptional(),
   }),
   clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
-  adjustBalance: z.strictObject({
-    accountId: id<'account'>(),
-    id: id<'entry'>(),
-    date: day,
-    amount: cents,
-    ledgerId: id<'ledger'>(),
-    why: text,
-  }),
   closePeriod: z.strictObject({ companyId: id<'company'>(), through: day.nullable(), today: day }),
   confirmFit: z.strictObject({ fitId: id<'fit'>(), worst: z.number() }),
   countOff: z.strictObject({
@@ -249,6 +246,49 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     why: text.exactOptional(),
   }),
   withdraw: z.strictObject({ ...aPayment, why: text }),
+  beginStatements: z.strictObject({ ...anAccount, from: day, opening: cents }),
+  importStatement: z.strictObject({
+    ...anAccount,
+    fileId: id<'bankFile'>(),
+    file: text,
+    format,
+    lines: z.array(incomingLine).max(MOST_LINES),
+    from: day.exactOptional(),
+    through: day.exactOptional(),
+    stated: stated.exactOptional(),
+  }),
+  matchLines: z.strictObject({
+    ...anAccount,
+    matches: z.array(z.strictObject({ ...aLine, to: lineMatch })).max(MOST_LINES),
+  }),
+  undoMatch: z.strictObject({ ...anAccount, ...aLine }),
+  undoStatementFile: z.strictObject({ ...anAccount, fileId: id<'bankFile'>() }),
+  enterMovement: z.strictObject({
+    ...anAccount,
+    id: id<'entry'>(),
+    kind: movementKind,
+    date: day,
+    amount: cents,
+    parts: z.array(z.strictObject({ ledgerId: id<'ledger'>(), amount: cents })).max(MOST_PARTS),
+    toAccountId: id<'account'>().exactOptional(),
+    text,
+    party: text.exactOptional(),
+    reference: text.exactOptional(),
+    lineId: id<'bankLine'>().exactOptional(),
+  }),
+  reverseMovement: z.strictObject({ movementId: id<'movement'>(), why: text, date: day }),
+  acceptBankAmount: z.strictObject({
+    ...anAccount,
+    ...aLine,
+    ...aNumber,
+    id: id<'entry'>(),
+    ledgerId: id<'ledger'>(),
+    text,
+  }),
+  noteBankLine: z.strictObject({ ...anAccount, ...aLine, note: text, isReported: z.boolean() }),
+  closeStatement: z.strictObject({ statementId: id<'statement'>(), through: day, balance: cents }),
+  reopenStatement: z.strictObject({ statementId: id<'statement'>(), why: text }),
+  saveBankRule: z.strictObject({ rule: bankRule, remove: z.boolean() }),
 }
 
 /** Refuses what an act must not be told: a value of another kind, or one more than there is; its path is the field. */

@@ -1,5 +1,7 @@
+import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import type { CheckNumber, NumberRow } from '../numbers/book'
+import type { Entry } from '../ledger/entry'
 import type { TrailLine } from '../trail/trail'
 import type { Keeping, TrailReading } from './defineAct'
 import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
@@ -123,6 +125,8 @@ export class MemoryOffice implements Keeping {
       : [...this.kept[table as Exclude<T, 'trail'>].values()]) as unknown as Tables[T][]
   lastBill = async (companyId: Id<'company'>): Promise<number> => this.lastBills.get(companyId) ?? 0
   fates = async (bookId: Id<'book'>): Promise<BookFates> => this.rowsOf(bookId)
+  entriesAfter = async (ledgerId: Id<'ledger'>, day: PlainDate): Promise<Entry[]> =>
+    [...this.kept.entries.values()].filter(e => e.date > day && e.ledgers.includes(ledgerId))
 
   rowsOf(bookId: Id<'book'>): Map<CheckNumber, NumberRow> {
     const rows = this.byBook.get(bookId) ?? new Map<CheckNumber, NumberRow>()
@@ -151,6 +155,7 @@ export class MemoryOffice implements Keeping {
       lastBill: id => this.lastBill(must('bills', named) && id),
       all: table => this.all(must(table, named)),
       fates: id => this.fates(must('numbers', named) && id),
+      entriesAfter: (id, day) => this.entriesAfter(must('entries', named) && id, day),
       trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
     }
     const mine = this.turn.then(() =>

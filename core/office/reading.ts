@@ -2,8 +2,13 @@ import type { Id } from '../base/id'
 import type { CheckNumber, NumberBook, Rows } from '../numbers/book'
 import type { Fate } from '../numbers/fates'
 import type { Bill } from '../bills/bill'
+import type { PlainDate } from '../base/dates'
+import type { Entry } from '../ledger/entry'
 import type { Run } from '../runs/run'
 import type { KeyOf, TableName, Tables } from './tables'
+
+/** The value of an index by account and a number or day of it. */
+export const inAccount = (accountId: Id<'account'>, of: number | PlainDate): string => `${accountId} ${of}`
 
 /** A run that is not finished: no other may be begun on its number book. */
 const isOpen = (run: Run): boolean => run.state === 'prepared' || run.state === 'at the printer'
@@ -22,8 +27,30 @@ export const indexes = {
   payments: {
     waiting: (row: Tables['payments']) => (row.state === 'waiting' ? row.accountId : undefined),
     payee: (row: Tables['payments']) => row.payeeId,
+    /** In the books, and not with the bank yet. */
+    uncleared: (row: Tables['payments']) =>
+      row.state === 'issued' || (row.booked && row.state !== 'cancelled') ? row.accountId : undefined,
   },
-  numbers: { payment: (row: Tables['numbers']) => row.check?.paymentId },
+  numbers: {
+    payment: (row: Tables['numbers']) => row.check?.paymentId,
+    /** By account and number, as `inAccount` writes them. */
+    account: (row: Tables['numbers']) => inAccount(row.accountId, row.number),
+  },
+  statements: { account: (row: Tables['statements']) => row.accountId },
+  bankLines: {
+    statement: (row: Tables['bankLines']) => row.statementId,
+    /** By account and day, as `inAccount` writes them. */
+    day: (row: Tables['bankLines']) => inAccount(row.accountId, row.date),
+    file: (row: Tables['bankLines']) => row.fileId,
+    payment: ({ match }: Tables['bankLines']) =>
+      match && 'paymentId' in match ? match.paymentId : undefined,
+    movement: ({ match }: Tables['bankLines']) =>
+      match && 'movementId' in match ? match.movementId : undefined,
+  },
+  movements: {
+    open: (row: Tables['movements']) => (row.state === 'open' ? row.accountId : undefined),
+  },
+  bankRules: { company: (row: Tables['bankRules']) => row.companyId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
   owns: { layout: (row: Tables['owns']) => row.layoutKey },
 } as const satisfies {
@@ -52,6 +79,8 @@ export interface Reading {
   all<T extends TableName>(table: T): Promise<Tables[T][]>
   /** The fates of the touched numbers of a book, lowest first, without opening their rows. */
   fates(bookId: Id<'book'>): Promise<BookFates>
+  /** The entries of a ledger account that are dated after a day. */
+  entriesAfter(ledgerId: Id<'ledger'>, day: PlainDate): Promise<Entry[]>
 }
 
 /** Thrown where an act names what is not there: `perform` makes a refusal of it. */

@@ -1,4 +1,8 @@
 import type { Id } from '../base/id'
+import type { BankLine } from '../bank/bankLine'
+import type { BankRule } from '../bank/bankRule'
+import type { Movement } from '../bank/movement'
+import type { Statement } from '../bank/statement'
 import type { NumberBook, NumberRow } from '../numbers/book'
 import type { FitRow, Printer } from '../fit/printers'
 import type { LayoutRow, OwnRow, StockRow } from '../paper/versions'
@@ -46,6 +50,10 @@ export interface Tables {
   readonly reasonLists: ReasonList
   readonly settings: OfficeSettings
   readonly intakes: ImportedFile
+  readonly statements: Statement
+  readonly bankLines: BankLine
+  readonly movements: Movement
+  readonly bankRules: BankRule
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
@@ -72,6 +80,10 @@ export const tableNames = [
   'reasonLists',
   'settings',
   'intakes',
+  'statements',
+  'bankLines',
+  'movements',
+  'bankRules',
   'trail',
 ] as const satisfies readonly TableName[]
 
@@ -89,7 +101,10 @@ export const keyOf = (row: { readonly id: string } | { readonly runId: string })
 export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly Tables[T][] }
 
 /** What never goes once it is written: numbers, entries and the trail. */
-type Removable = Exclude<TableName, 'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'trail'>
+type Removable = Exclude<
+  TableName,
+  'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'movements' | 'trail'
+>
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }
 

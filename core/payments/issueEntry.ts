@@ -10,6 +10,10 @@ import type { Stamp } from '../trail/trail'
 export const issueEntryId = (paymentId: Id<'payment'>, number: CheckNumber | 'otherwise'): Id<'entry'> =>
   `${paymentId}/issued/${number}` as Id<'entry'>
 
+/** Whether an entry of a payment is the one that its first check made; else it takes that back. */
+export const isIssueEntry = ({ id, paymentId }: Pick<Entry, 'id' | 'paymentId'>): boolean =>
+  paymentId !== null && /^\/issued\/[^/]+$/.test(id.slice(paymentId.length))
+
 /** Whether a payment moves anything in the ledger: an advice for nothing does not. */
 export const isEntered = (payment: Payment): boolean => postingsOf(payment).length > 0
 const cashLine = (cashLedgerId: Id<'ledger'>, amount: Cents) =>

@@ -2,6 +2,7 @@
 import {
   mdiBankOutline,
   mdiBookOpenPageVariantOutline,
+  mdiCashCheck,
   mdiDeskLamp,
   mdiFileCabinet,
   mdiFileTableBoxOutline,
@@ -26,6 +27,7 @@ const work = [
   { to: '/bills', name: 'Payees & bills', icon: mdiReceiptTextOutline },
   { to: '/lane', name: 'Lane', icon: mdiTrayFull },
   { to: '/register', name: 'Register', icon: mdiFormatListNumbered },
+  { to: '/bank', name: 'Bank', icon: mdiCashCheck },
   { to: '/books', name: 'Number books', icon: mdiBookOpenPageVariantOutline },
 ]
 const setUp = [

@@ -5,6 +5,7 @@ import type { Strip } from '../numbers/strips'
 import {
   eventsByKind,
   ledgersForBills,
+  movementsFromEntries,
   addLifeToNumbers,
   payeesToCompanies,
   runningBalances,
@@ -14,7 +15,7 @@ import {
 } from './upgrades'
 
 /** The newest version of the store that this program knows. */
-export const STORE_VERSION = 10
+export const STORE_VERSION = 11
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan {
@@ -56,6 +57,10 @@ export class OfficeDb extends Dexie {
   declare reasonLists: Table<Tables['reasonLists'], Keys['reasonLists']>
   declare settings: Table<Tables['settings'], Keys['settings']>
   declare intakes: Table<Tables['intakes'], Keys['intakes']>
+  declare statements: Table<Tables['statements'], Keys['statements']>
+  declare bankLines: Table<Tables['bankLines'], Keys['bankLines']>
+  declare movements: Table<Tables['movements'], Keys['movements']>
+  declare bankRules: Table<Tables['bankRules'], Keys['bankRules']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -125,7 +130,17 @@ export class OfficeDb extends Dexie {
       })
       .upgrade(ledgersForBills)
     // What came in out of one file, to be taken back as a whole.
-    this.version(STORE_VERSION).stores({ intakes: 'id, at' })
+    this.version(10).stores({ intakes: 'id, at' })
+    // What the bank says of an account, and money that moved it without a check.
+    this.version(STORE_VERSION)
+      .stores({
+        statements: 'id, accountId',
+        bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
+        movements: 'id, [accountId+state], [accountId+date]',
+        bankRules: 'id, companyId',
+        entries: 'id, *ledgers, date',
+      })
+      .upgrade(movementsFromEntries)
   }
 }
 

@@ -1,10 +1,12 @@
 import Dexie, { type Collection, type Table } from 'dexie'
+import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { refuse, type Result } from '#core/base/result'
 import type { Keeping, TrailReading } from '#core/office/defineAct'
 import { perform, type ActName, type InputOf, type WrittenBy } from '#core/office/actTypes'
 import type { BookFates, Indexed, IndexOf, Reading, Versioned } from '#core/office/reading'
 import type { Changes, KeyOf, Removals, TableName, Tables } from '#core/office/tables'
+import type { Entry } from '#core/ledger/entry'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { lastBillOf } from '../bills/lastBill'
 import { fatesOf, paintStrips } from '../numbers/bookFates'
@@ -22,6 +24,12 @@ class DraftChanged extends Error {}
 /** Rows that are written before it is told how far it is. */
 const ROWS_AT_ONCE = 500
 
+/** The account of an index by account and number or day, and that. */
+function partsOf<T>(value: string, read: (text: string) => T): [string, T] {
+  const at = value.lastIndexOf(' ')
+  return [value.slice(0, at), read(value.slice(at + 1))]
+}
+
 /** How each index of the core is asked for in the store. */
 const finders: {
   readonly [T in Indexed]: Readonly<
@@ -37,8 +45,26 @@ const finders: {
   payments: {
     waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']),
     payee: (db, id) => db.payments.where('payeeId').equals(id),
+    uncleared: (db, id) =>
+      db.payments
+        .where('[accountId+state]')
+        .anyOf(['issued', 'waiting', 'on paper'].map(state => [id, state]))
+        .filter(p => p.state === 'issued' || p.booked === true),
   },
-  numbers: { payment: (db, id) => db.numbers.where('check.paymentId').equals(id) },
+  numbers: {
+    payment: (db, id) => db.numbers.where('check.paymentId').equals(id),
+    account: (db, of) => db.numbers.where('[accountId+number]').equals(partsOf(of, Number)),
+  },
+  statements: { account: (db, id) => db.statements.where('accountId').equals(id) },
+  bankLines: {
+    statement: (db, id) => db.bankLines.where('statementId').equals(id),
+    day: (db, of) => db.bankLines.where('[accountId+date]').equals(partsOf(of, String)),
+    file: (db, id) => db.bankLines.where('fileId').equals(id),
+    payment: (db, id) => db.bankLines.where('match.paymentId').equals(id),
+    movement: (db, id) => db.bankLines.where('match.movementId').equals(id),
+  },
+  movements: { open: (db, id) => db.movements.where('[accountId+state]').equals([id, 'open']) },
+  bankRules: { company: (db, id) => db.bankRules.where('companyId').equals(id) },
   runs: { open: (db, id) => openRunsOf(db, [id as Id<'book'>]) },
   owns: { layout: (db, key) => db.owns.where('layoutKey').equals(key) },
 }
@@ -74,6 +100,12 @@ export class StoreOffice implements Keeping {
     newestOf(this.db, table, keys)
   lastBill = (companyId: Id<'company'>): Promise<number> => lastBillOf(this.db, companyId)
   fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
+  entriesAfter = (ledgerId: Id<'ledger'>, day: PlainDate): Promise<Entry[]> =>
+    this.db.entries
+      .where('date')
+      .above(day)
+      .filter(e => e.ledgers.includes(ledgerId))
+      .toArray()
 
   /**
    * Each value is asked for by itself, all at once: over many values a cursor takes several times as long.

@@ -48,6 +48,13 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
     trail: 'seq, act, key, about.bill, about.payee',
   },
   { intakes: 'id, at' },
+  {
+    statements: 'id, accountId',
+    bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
+    movements: 'id, [accountId+state], [accountId+date]',
+    bankRules: 'id, companyId',
+    entries: 'id, *ledgers, date',
+  },
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
 /** The fates of those versions: frozen, as stores are that were written by them. */
@@ -85,10 +92,15 @@ const owedInBooks = [
   { id: 'c-bills-2011', companyId: 'c', code: '2011', name: 'Accounts payable', kind: 'liability' },
   { id: 'c-bills-4900', companyId: 'c', code: '4900', name: 'Discounts taken', kind: 'income' },
 ]
+/** What moved the account without a check, as a line of its register. */
+const feeLine = {
+  ...{ id: 'e@a', companyId: 'c', accountId: 'a', kind: 'correction', date: '2026-01-02' },
+  ...{ amount: -500, text: 'Fee', entryId: 'e', state: 'open' },
+}
 /**
  * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
  * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables, 8 events by kind,
- * 9 bills, 10 what came in out of files.
+ * 9 bills, 10 what came in out of files, 11 lines of the register that are no checks.
  */
 function rowsOf(version: number): Record<string, unknown[]> {
   const letters = (block: number) =>
@@ -132,7 +144,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
     runs: [{ id: 'r', bookId: 'b', accountId: 'a', state: 'counted off', checks: [] }],
     entries: [
       {
-        id: 'e',
+        ...{ id: 'e', companyId: 'c', date: '2026-01-02', text: 'Fee', paymentId: null },
         ledgers: ['l'],
         lines: [
           { ledgerId: 'l', debit: 500, credit: 0 },
@@ -140,6 +152,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
         ],
       },
     ],
+    ...(version >= 11 && { movements: [feeLine] }),
     trail: [{ seq: 1, act: 'draw', text: 'drawn', before: '', hash: '' }],
     papers: [{ runId: 'r', bytes: new Uint8Array([1]), madeAt: '' }],
     facts: [
@@ -168,7 +181,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
 }
 
 /** Tables that no earlier version had: the steps fill them. */
-const made: readonly string[] = ['totals', 'reasonLists', 'settings', 'ledgers']
+const made: readonly string[] = ['totals', 'movements', 'reasonLists', 'settings', 'ledgers']
 
 describe('a store of an earlier version', () => {
   it.each(schemas.map((_, i) => i + 1))('version %s is opened with everything in it', async version => {
@@ -183,6 +196,7 @@ describe('a store of an earlier version', () => {
       expect(await db.table(table).count(), table).toBe(rows[table]?.length ?? 0)
     }
     expect(totalsAstray(await db.totals.toArray(), await db.entries.toArray())).toEqual([])
+    expect(await db.movements.toArray()).toEqual([feeLine])
     expect(await db.totals.get(idOf('cash'))).toMatchObject({ balance: -500 })
     expect((await db.numbers.toArray()).every(n => Array.isArray(n.life))).toBe(true)
     if (version >= 2) {

@@ -171,3 +171,39 @@ export async function ledgersForBills(tx: Transaction): Promise<void> {
     })
   }
 }
+
+/**
+ * Version 11: what moved a bank account without a check of it is a line of its register; until then only its entry
+ * said so.
+ */
+export async function movementsFromEntries(tx: Transaction): Promise<void> {
+  interface OldEntry {
+    id: string
+    companyId: string
+    date: string
+    text: string
+    paymentId: string | null
+    billId?: string
+    lines: { ledgerId: string; debit: number; credit: number }[]
+  }
+  const accounts = await tx.table<{ id: string; cashLedgerId: string }>('accounts').toArray()
+  const payers = new Map<string, string>()
+  await tx.table<{ id: string; accountId: string }>('payments').each(p => payers.set(p.id, p.accountId))
+  const movements: unknown[] = []
+  await tx.table<OldEntry>('entries').each(e => {
+    for (const { id: accountId, cashLedgerId } of accounts) {
+      if (e.id === `${accountId}/opening` || (e.paymentId && payers.get(e.paymentId) === accountId)) continue
+      const amount = e.lines
+        .filter(l => l.ledgerId === cashLedgerId)
+        .reduce((sum, l) => sum + l.debit - l.credit, 0)
+      if (amount === 0) continue
+      movements.push({
+        ...{ id: `${e.id}@${accountId}`, companyId: e.companyId, accountId, kind: 'correction' },
+        ...{ date: e.date, amount, text: e.text, entryId: e.id, state: 'open' },
+        ...(e.paymentId && { paymentId: e.paymentId }),
+        ...(e.billId && { billId: e.billId }),
+      })
+    }
+  })
+  await tx.table('movements').bulkPut(movements)
+}

@@ -5,6 +5,7 @@ import { trailLineSchema } from '../../trail/lineSchema'
 import { entry, total } from './numberBooks'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
+import { bankLine, bankRule, movement, statement } from './bank'
 import { intake } from './imports'
 import { bill, payee } from './payees'
 import { payment } from './payments'
@@ -41,6 +42,10 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   reasonLists: reasonList,
   settings: officeSettings,
   intakes: intake,
+  statements: statement,
+  bankLines: bankLine,
+  movements: movement,
+  bankRules: bankRule,
   trail: trailLineSchema,
 }
 

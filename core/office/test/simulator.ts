@@ -15,6 +15,7 @@ import { account, company, drawOf } from './office'
 import { cancelled, counted, drew, gave, printed, replaced } from './world'
 import type { Payment } from '../../payments/payment'
 import type { ActName } from '../actTypes'
+import { bankMoves, someBankMove } from './bankMoves'
 import { billMoves, moreBillMoves, wholes } from './billMoves'
 import { payeeChange, settingMoves } from './settingMoves'
 import { importMoves } from './importMoves'
@@ -332,27 +333,6 @@ function printCopy(c: Chance): Move | undefined {
   )
 }
 
-/** Something comes in or goes out without a check, now and then what may not. */
-function adjustBalance(c: Chance): Move {
-  const amount = cents(c.r.between(-300, 300) * 100)
-  const input = {
-    ...{
-      accountId: account.id,
-      id: idOf<'entry'>(`adjusted${c.n}`),
-      amount,
-      why: c.r.one(['fee', 'fee', ' ']),
-    },
-    date: must(plainDate(c.r.one(['2026-10-20', '2026-11-24']))),
-    ledgerId: idOf<'ledger'>(c.r.one(['wood', 'wood', 'owed', account.cashLedgerId, 'nowhere'])),
-  }
-  return {
-    name: 'adjust a balance',
-    act: () => c.office('adjustBalance', input, c.stamp),
-    effect: w => {
-      w.cash += amount
-    },
-  }
-}
 /** The books are closed through a day, or opened again. */
 function closePeriod(c: Chance): Move {
   return {
@@ -468,15 +448,17 @@ const moves = {
   printAgain: [3, printAgain],
   printCopy: [1, printCopy],
   closePeriod: [1, closePeriod],
-  adjustBalance: [2, adjustBalance],
   archiveBook: [2, putBookAway],
   clear: [3, clear],
   handOver: [1, handOver],
   continueOffice: [1, continueOffice],
+  ...bankMoves,
   ...billMoves,
   ...importMoves,
   ...settingMoves,
 } as const satisfies Record<ActName, Tried>
+/** Statements take several acts one after the other: once they are begun, they are tried more often. */
+const BANK = { before: 0.1, begun: 0.35 } as const
 const byChance = [...Object.values<Tried>(moves), ...moreBillMoves, payeeChange].flatMap(([often, make]) =>
   Array.from({ length: often }, () => make as Tried[1]),
 )
@@ -495,6 +477,7 @@ export function nextMove(
 ): Move | undefined {
   const c = new Chance(r, n, seen, now, office)
   const away = now.kept.settings.get('office')?.handedOver !== undefined
-  const make = r.next() < (away ? 0.3 : 0) ? continueOffice : r.one(byChance)
+  const bank = now.kept.statements.size ? BANK.begun : BANK.before
+  const make = r.next() < (away ? 0.3 : 0) ? continueOffice : r.next() < bank ? someBankMove : r.one(byChance)
   return make === continueOffice ? continueOffice(c) : neverWhileAway(make(c))
 }

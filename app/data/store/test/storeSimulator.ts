@@ -6,9 +6,11 @@ import { account } from '#core/office/test/office'
 import { fatesNow, startingOffice, startingWorld, type Acting } from '#core/office/test/chance'
 import { nextMove } from '#core/office/test/simulator'
 import { tableNames, type Changes } from '#core/office/tables'
+import { aDay, bankAgrees } from '#core/office/test/bankOracle'
 import { mustHold } from '#core/office/test/world'
 import { firstBroken } from '#core/trail/trail'
 import type { OfficeDb } from '../db'
+import { StoreOffice } from '../storeOffice'
 import { compareStrips } from '../../numbers/bookFates'
 
 /** The whole store as an office in memory. */
@@ -20,6 +22,11 @@ async function officeOf(db: OfficeDb): Promise<MemoryOffice> {
   office.put(Object.fromEntries(rows) as unknown as Changes)
   return office
 }
+
+/** Nothing is locked to look at what is there. */
+const noLocks = {
+  request: (_: string, work: () => Promise<unknown>) => work(),
+} as unknown as LockManager
 
 /** Acts of which only one of two tabs may succeed when both do the same at once. */
 const once: readonly string[] = [
@@ -34,6 +41,14 @@ const once: readonly string[] = [
   'bring back',
   'drop',
   'clear',
+  'begin statements',
+  'match a line',
+  'undo a match',
+  'undo a file',
+  'enter a movement',
+  'reverse a movement',
+  'accept the amount of the bank',
+  'reopen a statement',
   'enter a bill',
   'say yes to a bill',
   'cancel a bill',
@@ -52,6 +67,9 @@ const written = [
   'payees',
   'entries',
   'totals',
+  'statements',
+  'bankLines',
+  'movements',
   'trail',
   'copies',
   'papers',
@@ -115,6 +133,7 @@ export async function simulateStore(
       }
       now = await officeOf(db)
       mustHold({ ...now.snapshot(), trail: [] }, world, account.cashLedgerId, before)
+      await bankAgrees(new StoreOffice(db, noLocks), now.snapshot(), aDay(r))
       for (const book of now.kept.books.values()) {
         const [wrong] = (await compareStrips(db, book)).differences
         if (wrong)

@@ -1,0 +1,35 @@
+import type { BankLine } from '#core/bank/bankLine'
+import type { Reconciliation } from '#core/bank/reconcile'
+import type { Statement } from '#core/bank/statement'
+import { bankLetter } from '#core/reports/bankLetter'
+import { listPages, type ListPaper } from '#core/reports/listPages'
+import { closedReport, reconciliationReport } from '#core/reports/reconciliation'
+import { localToday } from '~/stores/office'
+import { savePdf } from '../files/fileOut'
+import { momentText } from '../office/office'
+import { drawingsToPdf } from '../runs/makePaper'
+import type { AccountView } from '../reads'
+
+const saveList = async (paper: ListPaper, name: string): Promise<void> =>
+  savePdf(await drawingsToPdf(listPages(paper), paper.title), name)
+
+/** Saves the open statement beside the books, as of a day. */
+export const saveReconciliation = (
+  { account, company }: AccountView,
+  statement: Statement,
+  state: Reconciliation,
+): Promise<void> =>
+  saveList(reconciliationReport(account, company, statement, state), `reconciliation-${state.through}.pdf`)
+/** Saves the report of a closed statement. */
+export const saveClosedReport = (
+  { account, company }: AccountView,
+  statement: Statement,
+  lines: readonly BankLine[],
+): Promise<void> =>
+  saveList(
+    closedReport(account, company, statement, lines, momentText),
+    `reconciliation-${statement.closing?.through}.pdf`,
+  )
+/** Saves a letter to the bank about one line of its statement. */
+export const saveBankLetter = (view: AccountView, line: BankLine, reason: string): Promise<void> =>
+  saveList(bankLetter(line, reason, view.facts, localToday()), `bank-${line.number ?? line.date}.pdf`)

@@ -1,0 +1,183 @@
+import { daysBetween, type PlainDate } from '#core/base/dates'
+import type { Id } from '#core/base/id'
+import type { BankLine } from '#core/bank/bankLine'
+import type { BankRule } from '#core/bank/bankRule'
+import { findReason, STALE_DAYS, type Reason } from '#core/bank/findReason'
+import { sortLines, type SortedLines } from '#core/bank/importStatement'
+import type { Movement } from '#core/bank/movement'
+import { reconcile, type Reconciliation } from '#core/bank/reconcile'
+import { openStatement, type Statement } from '#core/bank/statement'
+import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion } from '#core/bank/suggest'
+import type { IncomingLine } from '#core/bank/bankLine'
+import type { BankAccount } from '#core/accounts/account'
+import { sum, type Cents } from '#core/money/cents'
+import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
+import { carrying } from '#core/office/lookups'
+import type { NumberRow } from '#core/numbers/book'
+import type { Payment } from '#core/payments/payment'
+import { db } from '../store/db'
+import { StoreOffice } from '../store/storeOffice'
+
+const office = new StoreOffice(db, navigator.locks)
+
+export const readStatements = (accountId: Id<'account'>): Promise<Statement[]> =>
+  office.where('statements', 'account', [accountId])
+export const readBankRules = (companyId: Id<'company'>): Promise<BankRule[]> =>
+  office.where('bankRules', 'company', [companyId])
+
+/** A line of the open statement with why it must be looked at, and what it may be. */
+export interface SeenLine {
+  readonly id: Id<'bankLine'>
+  readonly line: BankLine
+  /** Undefined where it is matched. */
+  readonly reason?: Reason
+  /** The check number that the line names, as our books have it. */
+  readonly row?: NumberRow
+  readonly suggestions: readonly Suggestion[]
+  readonly oneKey?: OneKey
+}
+
+/** What is open in the books of an account, to suggest matches from. */
+async function readOpenItems(accountId: Id<'account'>): Promise<OpenItems> {
+  const [movements, uncleared] = await Promise.all([
+    office.where('movements', 'open', [accountId]),
+    office.where('payments', 'uncleared', [accountId]),
+  ])
+  const payments = uncleared.filter(p => p.state === 'issued')
+  const rows = await carrying(
+    office,
+    payments.map(p => p.id),
+  )
+  const numbers = new Map<Id<'payment'>, NumberRow>()
+  for (const row of rows) if (row.check && row.fate === 'issued') numbers.set(row.check.paymentId, row)
+  return { movements, payments, numbers }
+}
+
+/** The open statement of an account as its page shows it. */
+export interface StatementView {
+  readonly statement: Statement
+  readonly lines: readonly SeenLine[]
+  /** What lines are matched with, in words, by line. */
+  readonly matches: ReadonlyMap<Id<'bankLine'>, string>
+}
+export async function readOpenStatement(account: BankAccount): Promise<StatementView | undefined> {
+  const statement = openStatement(await readStatements(account.id))
+  if (!statement) return undefined
+  const lines = await office.where('bankLines', 'statement', [statement.id])
+  const [open, rules, known, matches] = await Promise.all([
+    readOpenItems(account.id),
+    readBankRules(account.companyId),
+    numbersKnown(
+      office,
+      account.id,
+      lines.filter(l => !l.match),
+    ),
+    readMatchTexts(lines),
+  ])
+  const seen = lines.map((line): SeenLine => {
+    if (line.match) return { id: line.id, line, suggestions: [] }
+    const number = line.number === undefined ? undefined : known.numberOf(line.number)
+    const reason = findReason(line, number ?? { isInBook: false, row: undefined }, account.currency.sign)
+    const suggestions = suggestionsFor(line, open)
+    const oneKey = oneKeyFor(line, suggestions, rules)
+    return {
+      ...{ id: line.id, line, suggestions },
+      ...(reason && { reason }),
+      ...(number?.row && { row: number.row }),
+      ...(oneKey && { oneKey }),
+    }
+  })
+  return { statement, lines: seen, matches }
+}
+
+/** What lines are matched with, in words. */
+async function readMatchTexts(lines: readonly BankLine[]): Promise<Map<Id<'bankLine'>, string>> {
+  const matched = lines.flatMap(l => (l.match ? [{ id: l.id, match: l.match }] : []))
+  const payments = new Map(
+    (
+      await office.many(
+        'payments',
+        matched.flatMap(m => (m.match.kind === 'movement' ? [] : [m.match.paymentId])),
+      )
+    ).map(p => [p.id, p]),
+  )
+  const movements = new Map(
+    (
+      await office.many(
+        'movements',
+        matched.flatMap(m => (m.match.kind === 'movement' ? [m.match.movementId] : [])),
+      )
+    ).map(m => [m.id, m]),
+  )
+  return new Map(
+    matched.map(({ id, match }) => [
+      id,
+      match.kind === 'movement'
+        ? (movements.get(match.movementId)?.text ?? '')
+        : match.kind === 'check'
+          ? `Check ${match.numberId.split('/').at(-1)} to ${payments.get(match.paymentId)?.name ?? ''}`
+          : (payments.get(match.paymentId)?.name ?? ''),
+    ]),
+  )
+}
+
+/** The open statement held against the books as of a day. */
+export const readReconciliation = async (
+  account: BankAccount,
+  statement: Statement,
+  through: PlainDate,
+): Promise<Reconciliation> => reconcile(await reconcileKnown(office, account, statement, through), through)
+
+/** Which lines of a file are new, known, or of before the open statement. */
+export async function readSorted(
+  accountId: Id<'account'>,
+  lines: readonly IncomingLine[],
+): Promise<SortedLines | undefined> {
+  const open = openStatement(await readStatements(accountId))
+  return open && sortLines(lines, await linesOnDays(office, accountId, lines), open.from)
+}
+
+/** Money of an account that moved without a check, newest first. */
+export const readMovements = async (accountId: Id<'account'>, most: number): Promise<Movement[]> =>
+  db.movements
+    .where('[accountId+date]')
+    .between([accountId, ''], [accountId, '\uffff'])
+    .reverse()
+    .limit(most)
+    .toArray()
+export const readMovement = (id: Id<'movement'>): Promise<Movement | undefined> => db.movements.get(id)
+
+/** What Today says of the bank: what is outstanding, what waits, and what is missing. */
+export interface BankToday {
+  readonly outstanding: { readonly count: number; readonly total: Cents; readonly oldest?: PlainDate }
+  readonly stale: number
+  /** Lines of the open statement that must be looked at. */
+  readonly waiting: number
+  /** Days since the last day that a statement covers; undefined where none was begun. */
+  readonly days?: number
+}
+/** What Today says of the bank for one account. */
+export async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
+  const uncleared = await office.where('payments', 'uncleared', [account.id])
+  const checks = uncleared.filter((p: Payment) => p.state === 'issued' && !p.otherwise)
+  const oldest = checks.map(p => p.date).sort()[0]
+  const statement = openStatement(await readStatements(account.id))
+  const lines = statement ? await office.where('bankLines', 'statement', [statement.id]) : []
+  const through = statement?.files
+    .map(f => f.through)
+    .sort()
+    .at(-1)
+  return {
+    outstanding: {
+      ...{ count: checks.length, total: sum(checks.map(p => p.amount)) },
+      ...(oldest && { oldest }),
+    },
+    stale: checks.filter(p => daysBetween(p.date, today) > STALE_DAYS).length,
+    waiting: lines.filter(l => !l.match).length,
+    ...(statement && { days: daysBetween(through ?? statement.from, today) }),
+  }
+}
+
+/** The lines of a statement, by day. */
+export const readClosedLines = async (statementId: Id<'statement'>): Promise<BankLine[]> =>
+  (await office.where('bankLines', 'statement', [statementId])).sort((a, b) => (a.date < b.date ? -1 : 1))

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { statementWork } from '~/data/bank/statementWork'
+
+expose(statementWork)

@@ -1,0 +1,85 @@
+import { addDays } from '../base/dates'
+import type { Id } from '../base/id'
+import type { BankLine } from '../bank/bankLine'
+import { movementId } from '../bank/movement'
+import { bankBalance } from '../bank/statement'
+import type { Snapshot } from './tables'
+
+/** Takes down a sentence where something does not hold. */
+type Must = (holds: boolean, what: string) => void
+
+/** Every match is with something that is cleared by it alone. */
+function matchesHold({ bankLines, payments, numbers, movements }: Snapshot, must: Must): void {
+  const cleared = new Set<string>([
+    ...payments.filter(p => p.state === 'cleared').map(p => p.id),
+    ...numbers.filter(n => n.fate === 'cleared').map(n => n.id),
+    ...movements.filter(m => m.state === 'cleared').map(m => m.id),
+  ])
+  const used = new Set<string>()
+  for (const { id, match } of bankLines)
+    for (const key of Object.entries(match ?? {}).flatMap(([name, value]) =>
+      name === 'kind' ? [] : [value],
+    )) {
+      must(cleared.has(key), `bank line ${id} is matched with ${key}, which is not cleared`)
+      must(!used.has(key), `${key} is matched with two bank lines`)
+      used.add(key)
+    }
+  for (const m of movements)
+    must(m.state !== 'cleared' || used.has(m.id), `register line ${m.id} is cleared by no bank line`)
+}
+
+/** The statements of an account follow one another, and closed ones come to their balance. */
+function statementsHold({ statements, bankLines, accounts }: Snapshot, must: Must): void {
+  const lines = new Map<Id<'statement'>, BankLine[]>()
+  for (const line of bankLines) lines.set(line.statementId, [...(lines.get(line.statementId) ?? []), line])
+  const known = new Set(statements.map(s => s.id))
+  for (const id of lines.keys()) must(known.has(id), `there is no statement ${id}`)
+  for (const { id: accountId } of accounts) {
+    const own = statements.filter(s => s.accountId === accountId).sort((a, b) => (a.from < b.from ? -1 : 1))
+    for (const [i, s] of own.entries()) {
+      const next = own[i + 1]
+      must((next === undefined) === (s.closing === undefined), `the statements of ${accountId} have a gap`)
+      const { closing } = s
+      const theirs = lines.get(s.id) ?? []
+      must(
+        theirs.every(l => l.accountId === accountId && l.date >= s.from),
+        `a line of statement ${s.id} does not belong there`,
+      )
+      if (!closing) continue
+      must(next?.opening === closing.balance, `statement ${next?.id} does not begin with ${closing.balance}`)
+      must(next?.from === addDays(closing.through, 1), `statement ${next?.id} does not follow on`)
+      must(
+        bankBalance(s, theirs, closing.through) === closing.balance &&
+          theirs.every(l => l.date <= closing.through),
+        `statement ${s.id} does not come to ${closing.balance}`,
+      )
+    }
+  }
+}
+
+/** Every entry on an account's cash is a payment of the account, its opening balance, or a line of its register. */
+function registerHolds({ entries, accounts, payments, movements }: Snapshot, must: Must): void {
+  const payers = new Map(payments.map(p => [p.id, p.accountId]))
+  const lines = new Map(movements.map(m => [m.id, m]))
+  for (const { id: accountId, cashLedgerId } of accounts)
+    for (const e of entries) {
+      const amount = e.lines.reduce(
+        (sum, l) => sum + (l.ledgerId === cashLedgerId ? l.debit - l.credit : 0),
+        0,
+      )
+      const isOwn = e.id === `${accountId}/opening` || (e.paymentId && payers.get(e.paymentId) === accountId)
+      if (amount === 0 || isOwn) continue
+      const line = lines.get(movementId(e.id, accountId))
+      must(
+        line?.amount === amount && line.date === e.date,
+        `entry ${e.id} is not in the register of ${accountId}`,
+      )
+    }
+}
+
+/** What must hold of statements, their lines and the register; `must` hears of each thing that does not. */
+export function bankHolds(office: Snapshot, must: Must): void {
+  matchesHold(office, must)
+  statementsHold(office, must)
+  registerHolds(office, must)
+}

@@ -1,0 +1,109 @@
+import { z } from '../../base/schema'
+import type { BankLine, IncomingLine, LineMatch } from '../../bank/bankLine'
+import type { BankRule } from '../../bank/bankRule'
+import { movementKinds, type Movement, type MovementKind } from '../../bank/movement'
+import { bankFormats, type BankFile, type Outstanding, type Statement } from '../../bank/statement'
+import { cents, checkNumber, count, day, id, moment, text } from './parts'
+
+export const format = z.enum(bankFormats)
+export const movementKind = z.enum(Object.keys(movementKinds) as [MovementKind, ...MovementKind[]])
+
+export const lineMatch = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('check'),
+    numberId: id<'number'>(),
+    paymentId: id<'payment'>(),
+    differenceId: id<'movement'>().exactOptional(),
+  }),
+  z.strictObject({ kind: z.literal('payment'), paymentId: id<'payment'>() }),
+  z.strictObject({ kind: z.literal('movement'), movementId: id<'movement'>() }),
+]) satisfies z.ZodType<LineMatch>
+
+const given = {
+  date: day,
+  amount: cents,
+  number: checkNumber.exactOptional(),
+  text,
+  payee: text.exactOptional(),
+  reference: text.exactOptional(),
+}
+export const incomingLine = z.strictObject(given) satisfies z.ZodType<IncomingLine>
+export const stated = z.strictObject({ day, amount: cents })
+
+export const bankLine = z.strictObject({
+  id: id<'bankLine'>(),
+  accountId: id<'account'>(),
+  statementId: id<'statement'>(),
+  fileId: id<'bankFile'>(),
+  ...given,
+  match: lineMatch.exactOptional(),
+  note: text.exactOptional(),
+  reported: z.strictObject({ at: moment, by: text }).exactOptional(),
+}) satisfies z.ZodType<BankLine>
+
+const bankFile = z.strictObject({
+  id: id<'bankFile'>(),
+  name: text,
+  format,
+  at: moment,
+  by: text,
+  lines: count,
+  from: day,
+  through: day,
+}) satisfies z.ZodType<BankFile>
+
+const MOST_FILES = 2000
+const MOST_OUTSTANDING = 100_000
+const outstanding = z.strictObject({
+  date: day,
+  amount: cents,
+  text,
+  number: checkNumber.exactOptional(),
+}) satisfies z.ZodType<Outstanding>
+
+export const statement = z.strictObject({
+  id: id<'statement'>(),
+  accountId: id<'account'>(),
+  from: day,
+  opening: cents,
+  files: z.array(bankFile).max(MOST_FILES),
+  stated: stated.exactOptional(),
+  closing: z
+    .strictObject({
+      through: day,
+      balance: cents,
+      book: cents,
+      outstanding: z.array(outstanding).max(MOST_OUTSTANDING),
+      at: moment,
+      by: text,
+    })
+    .exactOptional(),
+}) satisfies z.ZodType<Statement>
+
+export const movement = z.strictObject({
+  id: id<'movement'>(),
+  companyId: id<'company'>(),
+  accountId: id<'account'>(),
+  kind: movementKind,
+  date: day,
+  amount: cents,
+  text,
+  party: text.exactOptional(),
+  reference: text.exactOptional(),
+  entryId: id<'entry'>(),
+  state: z.enum(['open', 'cleared', 'before', 'reversed']),
+  otherId: id<'movement'>().exactOptional(),
+  reversal: id<'movement'>().exactOptional(),
+  why: text.exactOptional(),
+  paymentId: id<'payment'>().exactOptional(),
+  billId: id<'bill'>().exactOptional(),
+}) satisfies z.ZodType<Movement>
+
+export const bankRule = z.strictObject({
+  id: id<'bankRule'>(),
+  companyId: id<'company'>(),
+  contains: text,
+  way: z.enum(['in', 'out']),
+  kind: movementKind,
+  ledgerId: id<'ledger'>(),
+}) satisfies z.ZodType<BankRule>
