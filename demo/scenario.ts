@@ -30,6 +30,7 @@ import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
 import { ferryLimit, ferryOwes, slipwayLater, slipwayOwes, type OpenBill } from './openBills'
 import { random, type Random } from '../core/base/random'
+import { DemoBank } from './statements'
 import { badge, signature } from './pictures'
 
 const SEED = 20_261
@@ -58,6 +59,7 @@ const ledgerNames: readonly (readonly [string, string, LedgerAccount['kind']])[]
   ['6750', 'Crew and cleaning', 'expense'],
   ['6800', 'Survey and advice', 'expense'],
   ['6850', 'Power, water, telephone', 'expense'],
+  ['6900', 'Bank fees', 'expense'],
 ]
 
 interface Plan {
@@ -181,6 +183,7 @@ class Story {
   private r = random(SEED)
   /** Chance of its own for the pad, so that the story of the runs does not hang on it. */
   private readonly padChance = random(SEED + 1)
+  private readonly banks = new Map<string, DemoBank>()
   private drawn = 0
   private minute = 0
   private day: PlainDate
@@ -291,12 +294,23 @@ class Story {
     })
     const opening = cents(plan.opening * 100)
     this.enter(plan, {
-      id: `${plan.key}-opening`,
+      id: `${plan.key}/opening`,
       date: start,
       text: 'Opening balance',
       amount: opening,
       from: '3000',
     })
+  }
+  /** The bank of an account, and the statements that it begins with. */
+  bank = (plan: Plan): DemoBank => {
+    const known = this.banks.get(plan.key)
+    const made =
+      known ??
+      new DemoBank(this.office, idOf(plan.key), this.ledger(plan, '6900'), random(SEED + 2), () =>
+        this.stamp(),
+      )
+    this.banks.set(plan.key, made)
+    return made
   }
 
   /** Puts money into an account, out of another ledger account. */
@@ -636,20 +650,28 @@ class Story {
   }
 
   /** Banks about what was paid, so that the balance wanders without running dry. */
-  bankIn(plan: Plan, paid: Cents): void {
+  async bankIn(plan: Plan, paid: Cents): Promise<void> {
     const amount = cents(Math.round(paid * (0.93 + this.r.next() * 0.16)))
     if (amount <= 0) return
     const text = plan.key === 'payroll' ? 'Moved for payroll' : 'Banked'
-    this.enter(plan, {
-      id: `${plan.key}-banked-${this.day}`,
-      date: this.day,
-      text,
-      amount,
-      from: plan.income,
-    })
+    const from = plans.find(p => p.cash === plan.income)
+    must(
+      await perform(
+        this.office,
+        'enterMovement',
+        {
+          ...{ accountId: idOf<'account'>(plan.key), id: idOf<'entry'>(`${plan.key}-banked-${this.day}`) },
+          ...{ kind: from ? 'transfer' : 'deposit', date: this.day, amount, text },
+          parts: from ? [] : [{ ledgerId: this.ledger(plan, plan.income), amount }],
+          ...(from && { toAccountId: idOf<'account'>(from.key) }),
+        },
+        this.stamp(),
+      ),
+    )
   }
 
-  async clearOlderThan(plan: Plan, day: PlainDate): Promise<void> {
+  /** The bank's month: it paid nearly all checks that are older than a day. */
+  async closeMonth(plan: Plan, day: PlainDate): Promise<void> {
     const rows = [...this.office.kept.numbers.values()].filter(
       n =>
         n.accountId === plan.key &&
@@ -658,15 +680,7 @@ class Story {
         n.check.date < day &&
         (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97,
     )
-    if (rows.length)
-      must(
-        await perform(
-          this.office,
-          'clear',
-          { accountId: idOf<'account'>(plan.key), numberIds: rows.map(n => n.id) },
-          this.stamp(),
-        ),
-      )
+    await this.bank(plan).month(rows, addDays(this.day, -1))
   }
 
   async loseTwoSheets(plan: Plan): Promise<void> {
@@ -713,12 +727,18 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   })
   const payday = addDays(today, -((weekday(today) + 3) % 7) - 1)
   const start = addDays(payday, -7 * WEEKS)
-  for (const plan of plans) story.open(plan, start)
+  for (const plan of plans) {
+    story.open(plan, start)
+    await story
+      .at(start)
+      .bank(plan)
+      .begin(start, plan.opening * 100)
+  }
   for (let week = 0; week <= WEEKS; week++) {
     const day = addDays(start, 7 * week)
     story.at(day)
     for (const plan of plans) {
-      if (week % 4 === 3) await story.clearOlderThan(plan, addDays(day, -12))
+      if (week % 4 === 3) await story.closeMonth(plan, addDays(day, -12))
       if (week % plan.everyWeeks) continue
       const last = week === WEEKS
       if (plan.key === 'operating' && week === 41) await story.loseTwoSheets(plan)
@@ -735,7 +755,7 @@ export async function demoOffice(now: string): Promise<Snapshot> {
           c => story.office.kept.payments.get(c.paymentId)?.amount ?? zero,
         ),
       )
-      story.bankIn(plan, paid)
+      await story.bankIn(plan, paid)
     }
   }
   if (daysBetween(payday, today) > 0) story.at(today)
@@ -753,5 +773,7 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   await story.owe(operating, ferryOwes)
   await story.owe(yard, slipwayOwes)
   await story.payLater(yard, slipwayLater)
+  const rows = [...story.office.kept.numbers.values()].filter(n => n.bookId === 'operating-book')
+  await story.bank(operating).since(rows, addDays(today, -1))
   return story.office.snapshot()
 }

@@ -1,57 +1,31 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
 import { dayText } from '#core/base/dates'
-import { fates, type Fate } from '#core/numbers/fates'
+import { movementKinds } from '#core/bank/movement'
+import { fates } from '#core/numbers/fates'
 import { figures } from '#core/money/figures'
-import { sum, zero } from '#core/money/cents'
-import type { NumberRow } from '#core/numbers/book'
 import { withoutRun } from '#core/runs/run'
 import type { Column } from '~/composables/base/rowTable'
-import { searchNumbers } from '~/data/numbers/bookReads'
+import {
+  amountOfRow,
+  dayOfRow,
+  MOST_SHOWN,
+  textOfRow,
+  type RegisterRow,
+} from '~/composables/register/useRegister'
 import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const typed = ref('')
-const state = ref<Fate | 'all'>('all')
+const { typed, state, found, shown, keysFound, money, notMoney } = useRegister(view)
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
-/** The newest so many are shown at once; the search goes through all. */
-const MOST = 1500
-const wanted = refDebounced(
-  computed(() => typed.value?.trim().toLowerCase() ?? ''),
-  200,
-)
-function search(most: number) {
-  const of = view.value
-  if (!of) return undefined
-  const [text, fate] = [wanted.value, state.value]
-  const takes = (r: NumberRow): boolean =>
-    (fate === 'all' || r.fate === fate) &&
-    (!text ||
-      String(r.number).includes(text) ||
-      (r.check?.payee.toLowerCase().includes(text) ?? false) ||
-      (r.check !== null && figures(r.check.amount).includes(text)))
-  return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, most)
-}
-const keysFound = async () => (await search(Infinity))?.rows.map(r => r.id) ?? []
-const found = useLive(
-  () => search(MOST),
-  () => [view.value?.account.id, wanted.value, state.value],
-)
-/** The day of the check; of a number without one, that of its last change. */
-const dayOf = (r: NumberRow): string => r.check?.date ?? r.at.slice(0, 10)
-/** Newest first, so that a pad with high numbers does not stand above the last run. */
-const shown = computed(() =>
-  [...(found.value?.rows ?? [])].sort((a, b) =>
-    dayOf(a) === dayOf(b) ? b.number - a.number : dayOf(a) < dayOf(b) ? 1 : -1,
-  ),
-)
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const open = useLive(
   () => (view.value ? readOpenRuns(view.value.account.id) : undefined),
   () => view.value?.account.id,
 )
-const chosen = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
+const row = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
+const chosen = computed(() => row.value?.number)
 const copy = useLive(
   () => (chosen.value ? readCopy(chosen.value) : undefined),
   () => chosen.value,
@@ -61,30 +35,32 @@ function leaveEntering(): void {
   entering.value = false
   focusSoon('[data-test="enter-movement"]')
 }
-/** What checks come to that are money: spoiled and voided ones are not. */
-const isMoney = (r: NumberRow): boolean => ['on paper', 'issued', 'cleared'].includes(r.fate)
-const money = computed(() => sum(shown.value.filter(isMoney).map(r => r.check?.amount ?? zero)))
-const notMoney = computed(() => shown.value.filter(r => r.check && !isMoney(r)).length)
 const sign = computed(() => view.value?.account.currency.sign ?? '')
-const columns: readonly Column<NumberRow>[] = [
-  { key: 'number', title: 'Number', width: '92px', sort: r => r.number },
-  { key: 'state', title: 'State', width: '112px', sort: r => r.fate },
-  { key: 'payee', title: 'Payee', sort: r => r.check?.payee ?? '' },
-  {
-    key: 'date',
-    title: 'Date',
-    width: '122px',
-    look: 'nowrap',
-    text: r => (r.check ? dayText(r.check.date) : ''),
-    sort: r => r.check?.date ?? '',
-  },
+const moneyOf = (r: RegisterRow): string => {
+  const amount = amountOfRow(r)
+  return amount === undefined ? '' : figures(amount)
+}
+const dateOf = (r: RegisterRow): string => {
+  const day = r.movement?.date ?? r.number?.check?.date
+  return day ? dayText(day) : ''
+}
+const filters = [
+  { title: 'All states', value: 'all' },
+  { title: 'Money without a check', value: 'other money' },
+  ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
+]
+const columns: readonly Column<RegisterRow>[] = [
+  { key: 'number', title: 'Number', width: '92px', sort: r => r.number?.number ?? 0 },
+  { key: 'state', title: 'State', width: '112px', sort: r => r.number?.fate ?? r.movement?.state ?? '' },
+  { key: 'payee', title: 'Payee or source', sort: textOfRow },
+  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: dateOf, sort: dayOfRow },
   {
     key: 'amount',
     title: 'Amount',
     num: true,
     width: '112px',
-    text: r => (r.check ? figures(r.check.amount) : ''),
-    sort: r => r.check?.amount ?? 0,
+    text: moneyOf,
+    sort: r => amountOfRow(r) ?? 0,
   },
 ]
 </script>
@@ -137,20 +113,12 @@ const columns: readonly Column<NumberRow>[] = [
             data-test="find"
             @click:clear="typed = ''"
           />
-          <v-select
-            v-model="state"
-            :items="[
-              { title: 'All states', value: 'all' },
-              ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
-            ]"
-            label="State"
-            hide-details
-            class="by-state"
-          />
+          <v-select v-model="state" :items="filters" label="State" hide-details class="by-state" />
         </div>
         <p class="quiet sums">
-          {{ shown.length.toLocaleString('en-US') }}{{ shown.length === MOST ? ' newest' : '' }} of
-          {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers,
+          {{ shown.length.toLocaleString('en-US')
+          }}{{ (found?.checks.length ?? 0) === MOST_SHOWN ? ' newest' : '' }} lines of
+          {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers and other money,
           <span data-test="register-sum"
             >{{ figures(money, { sign })
             }}{{
@@ -161,23 +129,24 @@ const columns: readonly Column<NumberRow>[] = [
         </p>
         <v-card class="grow">
           <RowTable
-            :chosen="chosen?.id"
+            :chosen="row?.id ?? ''"
             :rows="shown"
             :columns="columns"
-            :row-attrs="r => ({ 'data-number': r.number })"
-            label="Numbers of this account"
+            :row-attrs="r => ({ 'data-number': r.number?.number })"
+            label="Register of this account"
             data-test="register"
             @update:chosen="chosenId = $event ?? ''"
           >
-            <template #number="{ row }">
-              <strong>{{ row.number }}</strong>
+            <template #number="{ row: r }">
+              <strong v-if="r.number">{{ r.number.number }}</strong>
+              <span v-else class="quiet">{{ movementKinds[r.movement!.kind].title }}</span>
             </template>
-            <template #state="{ row }">
-              <StateMark :state="row.fate" />
+            <template #state="{ row: r }">
+              <StateMark :state="r.number?.fate ?? r.movement!.state" />
             </template>
-            <template #payee="{ row }">
-              <span class="one-line" :title="`${row.check?.payee ?? ''} ${row.why}`"
-                >{{ row.check?.payee }} <span v-if="row.why" class="quiet">{{ row.why }}</span></span
+            <template #payee="{ row: r }">
+              <span class="one-line" :title="`${textOfRow(r)} ${r.number?.why ?? ''}`"
+                >{{ textOfRow(r) }} <span v-if="r.number?.why" class="quiet">{{ r.number.why }}</span></span
               >
             </template>
             <template #empty>
@@ -187,7 +156,10 @@ const columns: readonly Column<NumberRow>[] = [
           </RowTable>
         </v-card>
       </div>
-      <aside v-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
+      <aside v-if="row?.movement && view" class="scroll proof" :aria-label="row.movement.text" tabindex="0">
+        <RegisterMovementActs :key="row.id" :movement="row.movement" :view="view" />
+      </aside>
+      <aside v-else-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
         <h2 class="d-flex ga-4 align-center mb-2">{{ chosen.number }} <StateMark :state="chosen.fate" /></h2>
         <p v-if="chosen.why" class="mb-2">
           {{ chosen.why }}

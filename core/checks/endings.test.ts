@@ -6,11 +6,9 @@ import type { NumberRow } from '../numbers/book'
 import { sided } from '../ledger/entry'
 import { cents } from '../money/cents'
 import { account, company } from '../office/test/office'
-import type { Payment } from '../payments/payment'
 import { cancel, reversalDate, type CancelKnown, type Cancelling } from './cancel'
-import { clear } from './clear'
 import { replace, type Ending } from './replace'
-import { book, byKey, day, paymentOf, rowOf, runId, stamp } from '../runs/test/run'
+import { book, day, paymentOf, rowOf, runId, stamp } from '../runs/test/run'
 
 const issued = paymentOf('a', { state: 'issued' })
 const row = rowOf(101, 'issued', issued)
@@ -27,51 +25,6 @@ const ended = (fate: NumberRow['fate'], why = ''): NumberRow => ({
   why,
   at: stamp.at,
   life: [lifeLine(fate, why)],
-})
-
-describe('checks that the bank paid', () => {
-  const other = paymentOf('b', { state: 'issued' })
-  const cleared = (rows: readonly NumberRow[], payments: readonly Payment[] = [issued, other]) =>
-    clear({ accountId: account.id, rows, payments: byKey(...payments) }, stamp)
-  it('are cleared with their payments', () => {
-    expect(must(cleared([row, rowOf(102, 'issued', other)]))).toEqual({
-      changes: {
-        numbers: [
-          ended('cleared'),
-          { ...rowOf(102, 'issued', other), fate: 'cleared', at: stamp.at, life: [lifeLine('cleared')] },
-        ],
-        payments: [
-          { ...issued, state: 'cleared' },
-          { ...other, state: 'cleared' },
-        ],
-      },
-      trail: { act: 'Checks cleared', text: 'The bank paid 2 checks.', about: { account: account.id } },
-    })
-    expect(must(cleared([row])).trail.text).toBe('The bank paid 1 check.')
-  })
-  it.each<[() => ReturnType<typeof cleared>, string]>([
-    [() => cleared([]), 'numbers-none (number) Choose at least one number.'],
-    [
-      () => cleared([{ ...row, accountId: idOf('elsewhere') }]),
-      'number-elsewhere (number, 101) 101 belongs to another account.',
-    ],
-    [() => cleared([row, row]), 'number-twice (number, 101) 101 is named twice.'],
-    [
-      () => cleared([rowOf(101, 'voided', issued)]),
-      'fate-impossible (number, 101) Number 101 is voided and cannot become cleared.',
-    ],
-    [() => cleared([row], []), 'payment-not-issued (number, 101) The payment of 101 is not issued.'],
-    [
-      () => cleared([row], [{ ...issued, state: 'waiting' }]),
-      'payment-not-issued (number, 101) The payment of 101 is not issued.',
-    ],
-    [
-      () => cleared([rowOf(101, 'issued')]),
-      'payment-not-issued (number, 101) The payment of 101 is not issued.',
-    ],
-  ])('%#: refused as a whole', (done, expected) => {
-    expect(cameTo(done())).toBe(expected)
-  })
 })
 
 describe('a check that is replaced', () => {

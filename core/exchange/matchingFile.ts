@@ -9,7 +9,7 @@ export const matchingFileSchema = z.strictObject({
   format: z.literal('violet-lane/matching'),
   version: z.literal(1),
   name: z.string().trim().min(1).max(80),
-  kind: z.enum(['payees', 'ledgers', 'bills', 'payments', 'before']),
+  kind: z.enum(['payees', 'ledgers', 'bills', 'payments', 'before', 'statement']),
   /** By field. */
   columns: z
     .record(z.string().min(1).max(40), columnSchema)

@@ -1,6 +1,7 @@
 import { sentence } from '../base/sentence'
 import type { PlainDate } from '../base/dates'
 import { idOf, type Id } from '../base/id'
+import type { BankLine, IncomingLine } from '../bank/bankLine'
 import type { NumberRow } from '../numbers/book'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Company } from '../accounts/account'
@@ -28,6 +29,8 @@ export interface ImportOffice {
   /** Check numbers of the account that were touched, where numbers come in. */
   readonly numbers: ReadonlyMap<number, NumberRow>
   readonly today: PlainDate
+  /** The open statement of the account, where bank lines come in: its first day, and the lines on those days. */
+  readonly statement?: { readonly from: PlainDate; readonly known: readonly BankLine[] } | undefined
   /** A key that nothing has yet. */
   newKey(): string
 }
@@ -51,6 +54,8 @@ export interface ImportChoices {
   readonly again: boolean
   /** The opening balance is what was left after checks of before. */
   readonly held: boolean
+  /** Money out is above zero in this file. */
+  readonly reverse: boolean
   readonly file: string
 }
 
@@ -124,9 +129,10 @@ export class Making {
   readonly draws: Draw[] = []
   readonly checks: EarlierCheck[] = []
   readonly fates: EarlierFate[] = []
-  readonly rows: Record<BeforeKind, number[]> = {
+  readonly lines: IncomingLine[] = []
+  readonly rows: Record<BeforeKind | 'lines', number[]> = {
     ...{ ledgers: [], payees: [], bills: [], draws: [], changes: [] },
-    ...{ checks: [], fates: [] },
+    ...{ checks: [], fates: [], lines: [] },
   }
   readonly changes: PayeeChange[] = []
   readonly unknown = new Map<string, UnknownPayee>()

@@ -8,6 +8,8 @@ export interface ImportField {
   readonly holds: Holds
   /** Each row must tell it. */
   readonly needed?: true
+  /** One of the fields with this name must have a column. */
+  readonly oneOf?: string
   /** Other words that stand over such columns, without spaces and marks. */
   readonly names: readonly string[]
 }
@@ -29,6 +31,7 @@ const amount = (key: string, title: string, ...names: string[]): ImportField => 
   holds: 'amount',
   names,
 })
+const oneOf = (name: string, field: ImportField): ImportField => ({ ...field, oneOf: name })
 const needed = (field: ImportField): ImportField => ({ ...field, needed: true })
 
 const address = [1, 2, 3, 4, 5].map(n =>
@@ -144,6 +147,22 @@ export const importKinds = {
       text('pay name', 'Pay: description', 'payname', 'paywhat', 'payline', 'payitem'),
       amount('pay period', 'Pay: this period', 'payperiod', 'thisperiod', 'current'),
       amount('pay year', 'Pay: year to date', 'payyear', 'yeartodate', 'ytd'),
+    ],
+  },
+  statement: {
+    title: 'Bank statement',
+    fields: [
+      needed(day('date', 'Date', 'posted', 'postingdate', 'transactiondate', 'bookingdate', 'valuedate')),
+      oneOf('amount', amount('amount', 'Amount', 'transactionamount', 'value', 'netamount')),
+      oneOf(
+        'amount',
+        amount('out', 'Money out', 'debit', 'dr', 'withdrawal', 'withdrawals', 'paidout', 'payments'),
+      ),
+      oneOf('amount', amount('in', 'Money in', 'credit', 'cr', 'deposit', 'deposits', 'paidin', 'receipts')),
+      text('number', 'Check number', 'checkno', 'check', 'checknumber', 'chequenumber', 'num', 'serial'),
+      text('text', 'Text', 'description', 'details', 'memo', 'narrative', 'transaction', 'particulars'),
+      text('payee', 'Payee', 'name', 'payeename', 'beneficiary'),
+      text('reference', 'Bank’s reference', 'reference', 'transactionid', 'fitid', 'bankreference', 'id'),
     ],
   },
   before: {

@@ -99,7 +99,8 @@ export const specOf = (form: ImportForm): ImportSpec => ({
   round: form.round,
 })
 /** Rows of these kinds belong to one bank account. */
-export const isOfAccount = (kind: ImportKind): boolean => kind === 'payments' || kind === 'before'
+export const isOfAccount = (kind: ImportKind): boolean =>
+  kind === 'payments' || kind === 'before' || kind === 'statement'
 /** Required fields without a column. */
 export const missingFields = ({ kind, matching }: ImportForm): ImportField[] => unmatched(kind, matching)
 /** Whether the rows can be read: every required field has a column, and nothing is left to ask. */

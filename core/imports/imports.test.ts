@@ -43,6 +43,7 @@ const given: ImportChoices = {
   makeLedgers: null,
   again: false,
   held: true,
+  reverse: false,
   file: 'spring.csv',
 }
 let keys = 0

@@ -10,6 +10,8 @@ import type { ImportKind } from './fields'
 import { makeLedgers } from './ledgers'
 import { makePayees } from './payees'
 import { makePayments } from './payments'
+import { makeStatement } from './statementLines'
+import type { IncomingStatement } from '../bank/importStatement'
 import type { ImportRow } from './readRows'
 
 /** What is made of the rows of a file. */
@@ -29,6 +31,8 @@ function fill(kind: ImportKind, making: Making, rows: readonly ImportRow[]): voi
       return makePayments(making, rows)
     case 'before':
       return makeBefore(making, rows)
+    case 'statement':
+      return makeStatement(making, rows)
     default:
       return never(kind)
   }
@@ -64,6 +68,14 @@ export const beforeOf = ({ making, taking }: Made): TakingBefore => ({
   held: making.choices.held,
 })
 
+/** The good rows of a bank statement, as the act takes them. */
+export const statementOf = ({ making, taking }: Made): IncomingStatement => ({
+  accountId: taking.accountId!,
+  fileId: idOf(taking.id),
+  ...{ file: taking.file, format: 'CSV' },
+  lines: making.lines.filter((_, i) => making.seen.get(making.rows.lines[i]!)?.state === 'good'),
+})
+
 /** Which cell of a file a refusal of the core stands at. */
 const fieldOfRefusal = (field: string | undefined): string =>
   ({
@@ -77,14 +89,22 @@ const fieldOfRefusal = (field: string | undefined): string =>
   field ??
   ''
 
+const refusedOf = (made: Made, known: ImportKnown | BeforeKnown, stamp: Stamp) =>
+  'books' in known
+    ? beforeWhatHolds(known, beforeOf(made), stamp).refused
+    : importWhatIsGood(known, made.taking, stamp).refused
+
 /**
  * Every row as it would be taken in: decided upon as the act would, so that a good row is never refused
  * afterwards while nothing else is done.
  */
-export function seenRows(made: Made, known: ImportKnown | BeforeKnown, stamp: Stamp): ImportSeen[] {
-  const { making, taking } = made
-  const { refused } =
-    'books' in known ? beforeWhatHolds(known, beforeOf(made), stamp) : importWhatIsGood(known, taking, stamp)
+export function seenRows(
+  made: Made,
+  known: ImportKnown | BeforeKnown | undefined,
+  stamp: Stamp,
+): ImportSeen[] {
+  const { making } = made
+  const refused = known ? refusedOf(made, known, stamp) : []
   for (const { kind, at, refusal } of refused)
     making.fault(making.rows[kind][at]!, { field: fieldOfRefusal(refusal.field), text: refusal.text })
   spreadFaults(making)

@@ -172,9 +172,17 @@ export function readRows(table: Table, spec: ImportSpec, today: PlainDate): Impo
   })
 }
 
-/** The fields that must be matched and are not. */
-export const unmatched = (kind: ImportKind, matching: Matching): ImportField[] =>
-  fieldsOf(kind).filter(f => f.needed && matching[f.key] === undefined)
+/** The fields that must be matched and are not; of fields of which one is enough, the first. */
+export function unmatched(kind: ImportKind, matching: Matching): ImportField[] {
+  const fields = fieldsOf(kind)
+  const given = new Set(fields.flatMap(f => (f.oneOf && matching[f.key] !== undefined ? [f.oneOf] : [])))
+  return fields.filter(
+    (f, i) =>
+      matching[f.key] === undefined &&
+      (f.needed ||
+        (f.oneOf && !given.has(f.oneOf) && fields.findIndex(other => other.oneOf === f.oneOf) === i)),
+  )
+}
 
 /** What an amount column comes to, as understood. */
 export interface ColumnTotal {

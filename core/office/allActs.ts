@@ -16,7 +16,6 @@ import { amend } from './acts/amend'
 import { archiveBook } from './acts/archiveBook'
 import { bringBack } from './acts/bringBack'
 import { cancel } from './acts/cancel'
-import { clear } from './acts/clear'
 import { closePeriod } from './acts/closePeriod'
 import { confirmFit } from './acts/confirmFit'
 import { countOff } from './acts/countOff'
@@ -77,7 +76,6 @@ export const acts = {
   archiveBook,
   bringBack,
   cancel,
-  clear,
   closePeriod,
   confirmFit,
   countOff,

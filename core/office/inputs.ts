@@ -115,7 +115,6 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     to: billInput,
     draft: z.boolean().exactOptional(),
   }),
-  clear: z.strictObject({ accountId: id<'account'>(), numberIds: keys(id<'number'>()) }),
   closePeriod: z.strictObject({ companyId: id<'company'>(), through: day.nullable(), today: day }),
   confirmFit: z.strictObject({ fitId: id<'fit'>(), worst: z.number() }),
   countOff: z.strictObject({

@@ -83,7 +83,6 @@ describe('an office under random acts', () => {
           'count off',
           'give a fate',
           'take back',
-          'clear',
           'replace',
           'cancel',
           'record',

@@ -8,7 +8,7 @@ import { cents, sum, type Cents } from '../money/cents'
 import { figures } from '../money/figures'
 import type { ListPaper } from './listPages'
 
-const columns: ListPaper['columns'] = [
+const columns: NonNullable<ListPaper['columns']> = [
   { title: 'Date', share: 1.1 },
   { title: 'Number', share: 0.9 },
   { title: 'What', share: 4 },

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { Fate } from '#core/numbers/fates'
+import type { MovementState } from '#core/bank/movement'
 import type { PaymentState } from '#core/payments/payment'
 
 /** A state as a word with its own small shape; colour only helps. */
-const props = defineProps<{ state: Fate | PaymentState }>()
-const shapes: Record<Fate | PaymentState, { d: string; fill: boolean; tone: string }> = {
+const props = defineProps<{ state: Fate | PaymentState | MovementState }>()
+const shapes: Record<Fate | PaymentState | MovementState, { d: string; fill: boolean; tone: string }> = {
   waiting: { d: 'M2 6h8', fill: false, tone: 'secondary' },
   unused: { d: 'M2.500 2.500h7v7h-7z', fill: false, tone: 'secondary' },
   'on paper': { d: 'M3 1.500h6v9H3zM3 4.500h6', fill: false, tone: 'primary' },
@@ -15,6 +16,9 @@ const shapes: Record<Fate | PaymentState, { d: string; fill: boolean; tone: stri
   stopped: { d: 'M4 1.500h4L10.500 4v4L8 10.500H4L1.500 8V4z', fill: false, tone: 'error' },
   missing: { d: 'M3 2.500h2M7 2.500h2M3 9.500h2M7 9.500h2', fill: false, tone: 'warning' },
   'set aside': { d: 'M2.500 1.500v9M6 3.500h4v5H6z', fill: false, tone: 'secondary' },
+  open: { d: 'M6 1.500 10.500 6 6 10.500 1.500 6z', fill: false, tone: 'primary' },
+  before: { d: 'M1.500 6.500 4.500 9.500 10.500 2.500', fill: false, tone: 'secondary' },
+  reversed: { d: 'M2 4h6a2 2 0 0 1 0 4.500H4M4 2 2 4l2 2', fill: false, tone: 'error' },
   cancelled: { d: 'M2.500 2.500 9.500 9.500M9.500 2.500 2.500 9.500', fill: false, tone: 'error' },
 }
 const shape = computed(() => shapes[props.state])

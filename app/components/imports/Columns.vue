@@ -11,7 +11,7 @@ const props = defineProps<{
   ledgers: readonly { readonly title: string; readonly value: Id<'ledger'> }[]
 }>()
 const { form, fields, missing, choices } = props.importing
-const { makeLedgers, again, held, ledgerId } = choices
+const { makeLedgers, again, held, reverse, ledgerId } = choices
 const columns = computed(() => [
   { title: '–', value: -1 },
   ...props.plan.titles.map((title, value) => ({ title: title || `Column ${value + 1}`, value })),
@@ -47,7 +47,12 @@ const showsAll = ref(false)
 const everShown = reactive(new Set<string>())
 const shownFields = computed(() =>
   fields.value.filter(
-    f => showsAll.value || f.needed || form.value.matching[f.key] !== undefined || everShown.has(f.key),
+    f =>
+      showsAll.value ||
+      f.needed ||
+      f.oneOf ||
+      form.value.matching[f.key] !== undefined ||
+      everShown.has(f.key),
   ),
 )
 watch(shownFields, list => list.forEach(f => everShown.add(f.key)), { immediate: true })
@@ -155,7 +160,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(form.valu
         @update:model-value="importing.answer({ mark: $event })"
       />
       <v-select
-        v-if="form.kind !== 'ledgers'"
+        v-if="form.kind !== 'ledgers' && form.kind !== 'statement'"
         v-model="ledgerId"
         :items="ledgers"
         label="Ledger account for rows without one"
@@ -165,7 +170,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(form.valu
         data-test="intake-ledger"
       />
       <v-select
-        v-if="form.kind !== 'ledgers' && form.kind !== 'before'"
+        v-if="!['ledgers', 'before', 'statement'].includes(form.kind)"
         v-model="makeLedgers"
         :items="opened"
         label="Unknown ledger accounts"
@@ -174,7 +179,15 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(form.valu
         data-test="intake-make-ledgers"
       />
       <v-checkbox
-        v-if="placed && form.kind === 'before'"
+        v-if="form.kind === 'statement' && form.matching.amount !== undefined"
+        v-model="reverse"
+        label="Money out is above zero in this file"
+        density="compact"
+        hide-details
+        data-test="intake-reverse"
+      />
+      <v-checkbox
+        v-else-if="placed && form.kind === 'before'"
         v-model="held"
         label="The opening balance already includes these checks; keep it"
         density="compact"

@@ -16,6 +16,8 @@ export function useImportChoices() {
   const again = ref(false)
   /** The opening balance is what was left after checks of before. */
   const held = ref(true)
+  /** Money out is above zero in the file. */
+  const reverse = ref(false)
 
   const chosen = computed((): Omit<ImportChoices, 'file'> => ({
     makePayees: makePayees.value,
@@ -27,6 +29,7 @@ export function useImportChoices() {
     ledgerId: ledgerId.value,
     again: again.value,
     held: held.value,
+    reverse: reverse.value,
   }))
   /** Another file: what was answered for the payees of the last one does not hold for it. */
   function forget(): void {
@@ -35,6 +38,7 @@ export function useImportChoices() {
     fillIn.value = false
     replace.value = []
     termDays.value = ''
+    reverse.value = false
   }
   return {
     makePayees,
@@ -46,6 +50,7 @@ export function useImportChoices() {
     ledgerId,
     again,
     held,
+    reverse,
     chosen,
     forget,
   }

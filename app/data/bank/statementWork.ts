@@ -1,7 +1,8 @@
 import { decodeText } from '#core/exchange/cells'
 import { good, type Result } from '#core/base/result'
 import type { ReadFile } from '#core/bank/read/bankFile'
-import { bankFormatOf, readBankFile } from '#core/bank/read/readBankFile'
+import { bankFormatOf } from '#core/bank/read/bankFormat'
+import { readBankFile } from '#core/bank/read/readBankFile'
 
 /** Reads statement files in a worker: a large file does not hold the page up. */
 export const statementWork = {

@@ -1,5 +1,9 @@
-import { dayOfMoment, type PlainDate } from '#core/base/dates'
+import { dayOfMoment, plainDate, type PlainDate } from '#core/base/dates'
+import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
+import { openStatement } from '#core/bank/statement'
+import { zero } from '#core/money/cents'
+import { linesOnDays } from '#core/office/lookupBank'
 import { good, refuse, type Result } from '#core/base/result'
 import { cellText, decodeText, readDelimited, type Cell } from '#core/exchange/cells'
 import { openWorkbook, type Sheet, type SheetName, type Workbook } from '#core/exchange/workbook'
@@ -10,7 +14,15 @@ import type { ImportChoices, ImportSeen, Making } from '#core/imports/context'
 import { fieldsOf, type ImportKind, type Matching } from '#core/imports/fields'
 import { controlFault, type ControlTotals } from '#core/imports/controlTotals'
 import { leftOut } from '#core/imports/skippedRows'
-import { beforeOf, makeImport, onlyGood, onlyGoodBefore, seenRows, type Made } from '#core/imports/makeRows'
+import {
+  beforeOf,
+  makeImport,
+  onlyGood,
+  onlyGoodBefore,
+  seenRows,
+  statementOf,
+  type Made,
+} from '#core/imports/makeRows'
 import { applyMatching, type AppliedMatching } from '#core/imports/savedMapping'
 import { doubledAmounts, guessMatching, headerRowOf, widthOf } from '#core/imports/matchColumns'
 import {
@@ -28,6 +40,7 @@ import { inBook, numberId, type CheckNumber } from '#core/numbers/book'
 import { beforeKnown } from '#core/office/acts/importEarlierChecks'
 import { importKnown } from '#core/office/acts/importRows'
 import { earlierChecksText } from '#core/imports/importEarlierChecks'
+import { bankFormatOf } from '#core/bank/read/bankFormat'
 import type { Bill } from '#core/bills/bill'
 import { importText } from '#core/imports/importRows'
 import type { Stamp } from '#core/trail/trail'
@@ -149,6 +162,16 @@ async function numbersOf(accountId: Id<'account'> | undefined, rows: ReturnType<
   return new Map((await own.many('numbers', ids)).map(row => [row.number as number, row]))
 }
 
+/** The open statement of an account, and its lines on the days that rows name. */
+async function statementKnown(accountId: Id<'account'>, rows: ReturnType<typeof readRows>) {
+  const open = openStatement(await own.where('statements', 'account', [accountId]))
+  const lines = rows.flatMap(row => {
+    const date = plainDate(row.values.date ?? '')
+    return date.ok ? [{ date: date.value, amount: zero, text: '' }] : []
+  })
+  return open && { from: open.from, known: await linesOnDays(own, accountId, lines) }
+}
+
 /** What the office knows of that which the rows name. */
 async function officeFor(ask: ImportAsk, rows: ReturnType<typeof readRows>) {
   const { companyId, spec, stamp } = ask
@@ -167,6 +190,8 @@ async function officeFor(ask: ImportAsk, rows: ReturnType<typeof readRows>) {
     alike,
     payments: payments.filter(p => p.state !== 'cancelled'),
     numbers: await numbersOf(spec.kind === 'before' ? ask.accountId : undefined, rows),
+    statement:
+      spec.kind === 'statement' && ask.accountId ? await statementKnown(ask.accountId, rows) : undefined,
     today: dayOfMoment(stamp.at),
     newKey: () => crypto.randomUUID(),
   }
@@ -180,6 +205,22 @@ async function importChunk(office: StoreOffice, of: Made, stamp: Stamp): Promise
 async function importEarlierChecks(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
   const done = await office.perform('importEarlierChecks', onlyGoodBefore(of), stamp)
   return done.ok ? good(earlierChecksText(done.value)) : done
+}
+
+async function importBankLines(office: StoreOffice, of: Made, stamp: Stamp): Promise<Result<string>> {
+  const done = await office.perform('importStatement', statementOf(of), stamp)
+  if (!done.ok) return done
+  const { bankLines, numbers } = done.value
+  return good(`${howMany(bankLines.length, 'bank line')}, ${howMany(numbers.length, 'paid check')}`)
+}
+/** How each kind of file is imported. */
+const importWays = { rows: importChunk, before: importEarlierChecks, statement: importBankLines } as const
+const wayOf = (kind: ImportKind): keyof typeof importWays =>
+  kind === 'before' || kind === 'statement' ? kind : 'rows'
+/** What the act would know of the rows; a bank line needs no more than is known already. */
+function knownFor(kind: ImportKind, of: Made) {
+  if (kind === 'statement') return undefined
+  return kind === 'before' ? beforeKnown(own, beforeOf(of), true) : importKnown(own, of.taking, true)
 }
 
 /** The names that the office does not know, those with near names first. */
@@ -221,6 +262,9 @@ export const importWork = {
     } else {
       const decoded = decodeText(bytes)
       if (!decoded.ok) return decoded
+      const format = bankFormatOf(decoded.value.text)
+      if (format !== 'CSV')
+        return refuse('file-bank', `This is a bank statement in ${format}. Import it under Bank`, AT)
       const read = readDelimited(decoded.value.text)
       if (!read.ok) return read
       sheetAt = () => good({ cells: read.value, hidden: new Set<number>() })
@@ -265,10 +309,7 @@ export const importWork = {
     const { spec, choices, accountId, stamp } = ask
     const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
     const of = makeImport(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
-    const known =
-      spec.kind === 'before'
-        ? await beforeKnown(own, beforeOf(of), true)
-        : await importKnown(own, of.taking, true)
+    const known = await knownFor(spec.kind, of)
     const seen = seenRows(of, known, stamp)
     const totals = columnTotals(table as Table, spec)
     made = { of, headerRow: spec.headerRow, seen, totals }
@@ -298,7 +339,7 @@ export const importWork = {
     const off = controlFault(made.totals, control)
     if (off) return refuse('intake-control', off, AT)
     const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
-    const done = await (spec.kind === 'before' ? importEarlierChecks : importChunk)(telling, made.of, stamp)
+    const done = await importWays[wayOf(spec.kind)](telling, made.of, stamp)
     if (!done.ok) return done
     const titles = table.cells[spec.headerRow]?.map(t => cellText(t).trim()) ?? []
     await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })

@@ -2,6 +2,7 @@
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
 import { importKinds, type ImportKind } from '#core/imports/fields'
+import { handedFile } from '~/composables/imports/handedFile'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -28,8 +29,16 @@ const brought = computed(() => {
     payees: { to: `/bills/payees${of}`, text: 'See the payees' },
     ledgers: { to: `/bills/ledger${of}`, text: 'See the ledger' },
     before: { to: `/register${on}`, text: 'See the checks in the register' },
+    statement: { to: `/bank${on}`, text: 'See the bank lines' },
   }
   return importing.imported.value && places[importing.imported.value]
+})
+// A table that was given on the page of the bank, for the account that it was given for.
+if (typeof route.query.account === 'string') accountId.value = route.query.account as Id<'account'>
+onMounted(() => {
+  const file = handedFile.value
+  handedFile.value = undefined
+  if (file) void importing.give(file)
 })
 const pasted = ref('')
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
@@ -68,7 +77,7 @@ async function givePasted() {
               v-if="importing.ofAccount.value"
               v-model="accountId"
               :items="(accounts ?? []).filter(a => a.forChecks).map(a => ({ title: a.name, value: a.id }))"
-              :label="form.kind === 'before' ? 'Account of these check numbers' : 'Pay from account'"
+              :label="form.kind === 'payments' ? 'Pay from account' : 'Account'"
               hide-details
               class="field"
               data-test="intake-account"

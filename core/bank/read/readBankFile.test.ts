@@ -7,7 +7,8 @@ import type { CheckNumber } from '../../numbers/book'
 import type { IncomingLine } from '../bankLine'
 import { writeBai2, writeCamt, writeOfx, type Written } from '../test/writeFiles'
 import { balanceFault, hasOddSigns, linesOf, readBankAmount } from './bankFile'
-import { bankFormatOf, readBankFile } from './readBankFile'
+import { bankFormatOf } from './bankFormat'
+import { readBankFile } from './readBankFile'
 
 const DAMAGED = Number(process.env.BANK_DAMAGED ?? 1500)
 const from = must(plainDate('2026-10-01'))

@@ -383,23 +383,6 @@ function putBookAway(c: Chance): Move | undefined {
       : putAway(c, c.r.one(c.books))
 }
 
-/** Some issued checks are seen on the bank's statement. */
-function clear(c: Chance): Move | undefined {
-  const issued = c.rows.filter(x => x.fate === 'issued' && c.r.next() < 0.3)
-  return issued.length
-    ? {
-        name: 'clear',
-        act: () => c.office('clear', { accountId: account.id, numberIds: issued.map(x => x.id) }, c.stamp),
-        effect: w => {
-          for (const x of issued) {
-            w.fates.set(x.number, 'cleared')
-            w.payments.get(w.carries.get(x.number)!)!.state = 'cleared'
-          }
-        },
-      }
-    : undefined
-}
-
 /** The office goes to another desk. */
 const handOver = (c: Chance): Move => ({
   name: 'hand the office over',
@@ -449,7 +432,6 @@ const moves = {
   printCopy: [1, printCopy],
   closePeriod: [1, closePeriod],
   archiveBook: [2, putBookAway],
-  clear: [3, clear],
   handOver: [1, handOver],
   continueOffice: [1, continueOffice],
   ...bankMoves,

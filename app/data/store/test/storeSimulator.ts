@@ -40,7 +40,6 @@ const once: readonly string[] = [
   'withdraw',
   'bring back',
   'drop',
-  'clear',
   'begin statements',
   'match a line',
   'undo a match',

@@ -1,0 +1,102 @@
+import { computed, ref, type Ref } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import type { PlainDate } from '#core/base/dates'
+import { movementKinds, type Movement } from '#core/bank/movement'
+import { cents, sum, zero, type Cents } from '#core/money/cents'
+import { figures } from '#core/money/figures'
+import type { NumberRow } from '#core/numbers/book'
+import type { Fate } from '#core/numbers/fates'
+import { readMovements } from '~/data/bank/bankReads'
+import { searchNumbers } from '~/data/numbers/bookReads'
+import type { AccountView } from '~/data/reads'
+import { useLive } from '../base/useLive'
+
+/** The newest so many are shown at once; the search goes through all. */
+export const MOST_SHOWN = 1500
+/** Milliseconds that somebody rests who has typed what they look for. */
+const TYPING = 200
+
+/** A line of the register: a check number, or money that moved without a check. */
+export interface RegisterRow {
+  readonly id: string
+  readonly number?: NumberRow
+  readonly movement?: Movement
+}
+/** What lines are shown of the register. */
+export type RegisterFilter = Fate | 'all' | 'other money'
+
+const ofNumber = (number: NumberRow): RegisterRow => ({ id: number.id, number })
+const ofMovement = (movement: Movement): RegisterRow => ({ id: movement.id, movement })
+/** The day of the check or of the money; of a number without a check, that of its last change. */
+export const dayOfRow = ({ number, movement }: RegisterRow): PlainDate | '' =>
+  movement?.date ?? number?.check?.date ?? ((number?.at.slice(0, 10) ?? '') as PlainDate)
+/** What a line is about, in words. */
+export const textOfRow = ({ number, movement }: RegisterRow): string =>
+  movement ? [movement.party, movement.text].filter(Boolean).join(', ') : (number?.check?.payee ?? '')
+/** What moves the account, money in above zero; undefined for a number without a check. */
+export const amountOfRow = ({ number, movement }: RegisterRow): Cents | undefined =>
+  movement?.amount ?? (number?.check ? cents(-number.check.amount) : undefined)
+
+/** Whether what a line comes to is money: spoiled, voided and reversed ones are not. */
+export const isMoney = ({ number, movement }: RegisterRow): boolean =>
+  movement ? movement.state !== 'reversed' : ['on paper', 'issued', 'cleared'].includes(number?.fate ?? '')
+
+const answers = (m: Movement, text: string): boolean =>
+  [m.text, m.party, m.reference, movementKinds[m.kind].title, figures(cents(Math.abs(m.amount)))].some(part =>
+    part?.toLowerCase().includes(text),
+  )
+
+/** The register of an account: its check numbers and all other money, as they are looked for, newest first. */
+export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
+  const typed = ref('')
+  const state = ref<RegisterFilter>('all')
+  const wanted = refDebounced(
+    computed(() => typed.value?.trim().toLowerCase() ?? ''),
+    TYPING,
+  )
+  async function searchChecks(most: number) {
+    const of = view.value
+    const [text, fate] = [wanted.value, state.value]
+    if (!of || fate === 'other money') return { rows: [], all: 0 }
+    const takes = (r: NumberRow): boolean =>
+      (fate === 'all' || r.fate === fate) &&
+      (!text ||
+        String(r.number).includes(text) ||
+        (r.check?.payee.toLowerCase().includes(text) ?? false) ||
+        (r.check !== null && figures(r.check.amount).includes(text)))
+    return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, most)
+  }
+  async function searchMovements(): Promise<Movement[]> {
+    if (!view.value || !['all', 'other money'].includes(state.value)) return []
+    const found = await readMovements(view.value.account.id, MOST_SHOWN)
+    return wanted.value ? found.filter(m => answers(m, wanted.value)) : found
+  }
+  const found = useLive(
+    async () => {
+      if (!view.value) return undefined
+      const [checks, movements] = await Promise.all([searchChecks(MOST_SHOWN), searchMovements()])
+      return { checks: checks.rows, movements, all: checks.all }
+    },
+    () => [view.value?.account.id, wanted.value, state.value],
+  )
+  const oldestShown = computed(() => found.value?.checks.at(-1)?.check?.date)
+  /** Newest first, so that a pad with high numbers does not come before the last run. */
+  const shown = computed<RegisterRow[]>(() => {
+    const of = found.value
+    if (!of) return []
+    // Where checks are cut off, other money is cut off at the same day.
+    const from = of.checks.length === MOST_SHOWN ? (oldestShown.value ?? '') : ''
+    return [...of.checks.map(ofNumber), ...of.movements.filter(m => m.date >= from).map(ofMovement)].sort(
+      (a, b) =>
+        dayOfRow(a) === dayOfRow(b)
+          ? (b.number?.number ?? 0) - (a.number?.number ?? 0)
+          : dayOfRow(a) < dayOfRow(b)
+            ? 1
+            : -1,
+    )
+  })
+  const keysFound = async (): Promise<NumberRow['id'][]> => (await searchChecks(Infinity)).rows.map(r => r.id)
+  const money = computed(() => sum(shown.value.filter(isMoney).map(r => amountOfRow(r) ?? zero)))
+  const notMoney = computed(() => shown.value.filter(r => r.number?.check && !isMoney(r)).length)
+  return { typed, state, found, shown, keysFound, money, notMoney }
+}
