@@ -117,8 +117,7 @@ const columns: readonly Column<RegisterRow>[] = [
         </div>
         <p class="quiet sums">
           {{ shown.length.toLocaleString('en-US')
-          }}{{ (found?.checks.length ?? 0) === MOST_SHOWN ? ' newest' : '' }} lines of
-          {{ (found?.all ?? 0).toLocaleString('en-US') }} numbers and other money,
+          }}{{ (found?.checks.length ?? 0) === MOST_SHOWN ? ' newest' : '' }} lines,
           <span data-test="register-sum"
             >{{ figures(money, { sign })
             }}{{

@@ -10,7 +10,7 @@ import type { Movement } from './movement'
 import type { Statement } from './statement'
 
 /** The key of an account's first statement. */
-export const firstStatementId = (accountId: Id<'account'>): Id<'statement'> =>
+const firstStatementId = (accountId: Id<'account'>): Id<'statement'> =>
   `${accountId}/first` as Id<'statement'>
 
 /**

@@ -12,7 +12,7 @@ import type { BankLine } from './bankLine'
 export const STALE_DAYS = 180
 
 /** Why a line of the bank is not simply a check of ours that was paid. */
-export type ReasonKind =
+type ReasonKind =
   | 'no number'
   | 'unknown number'
   | 'never issued'

@@ -36,7 +36,7 @@ export function openLine(known: Pick<MatchKnown, 'lines' | 'statements'>, id: Id
 }
 
 /** What a match names, as the books have it; undefined where it is not there. */
-export function targetOf(known: MatchKnown, to: LineMatch): MatchTarget | undefined {
+function targetOf(known: MatchKnown, to: LineMatch): MatchTarget | undefined {
   if (to.kind === 'movement') {
     const movement = known.movements.get(to.movementId)
     return movement && { kind: 'movement', movement }

@@ -43,6 +43,7 @@ export function movementsOf(
     .filter(e => !isKnown.has(e.id))
     .flatMap(e =>
       accounts.flatMap((account): Movement[] => {
+        if (e.id === `${account.id}/opening`) return []
         if (e.paymentId && ownPayments.get(e.paymentId)?.accountId === account.id) return []
         const own = e.lines.filter(l => l.ledgerId === account.cashLedgerId)
         const amount = sum(own.map(l => cents(l.debit - l.credit)))

@@ -35,7 +35,7 @@ export interface Outstanding {
   readonly number?: CheckNumber
 }
 /** What a statement was closed with. */
-export interface Closing {
+interface Closing {
   readonly through: PlainDate
   /** The bank's balance at the end of that day. */
   readonly balance: Cents

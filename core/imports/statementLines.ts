@@ -32,7 +32,7 @@ function amountOf(row: ImportRow, reverse: boolean, isMixed: boolean): Cents | C
 }
 
 /** Whether checks are money in by the amounts of most rows that have a number: then the signs are asked about. */
-export function asksForSigns(rows: readonly ImportRow[]): boolean {
+function asksForSigns(rows: readonly ImportRow[]): boolean {
   const signs = rows
     .filter(row => readBankNumber(row.values.number))
     .map(row => Math.sign(amountAt(row, 'amount') ?? 0))

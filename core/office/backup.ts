@@ -3,6 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js'
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import { good, refuse, type Result } from '../base/result'
 import { z } from '../base/schema'
+import { movementsOf } from '../bank/movementsOf'
 import { rowFaults } from './rows'
 import { tableNames, type Snapshot, type TableName } from './tables'
 import { firstBroken } from '../trail/trail'
@@ -246,6 +247,15 @@ function rowsAreWhole(tables: BackupTables): Result<true> {
   return good(true)
 }
 
+/** Stores before this version had no lines of the register besides checks: their entries say what they were. */
+const REGISTER_STORE = 11
+function withRegister(tables: BackupTables, store: number): BackupTables {
+  if (store >= REGISTER_STORE) return tables
+  const payments = new Map(tables.payments.map(p => [p.id, p]))
+  const movements = movementsOf(tables.entries, tables.accounts, payments, [])
+  return { ...tables, movements: movements.map(m => ({ ...m, kind: 'correction' })) }
+}
+
 /**
  * Reads a backup and proves it whole: hashes, rows, the chain of the trail. Refused at the first fault, which
  * names its part and line; nothing of it is to be used then.
@@ -264,7 +274,7 @@ export function readBackup(file: Uint8Array): Result<BackupRead> {
     if (!rows.ok) return rows
     read[table] = rows.value
   }
-  const tables = read as unknown as BackupTables
+  const tables = withRegister(read as unknown as BackupTables, manifest.value.store)
   const whole = rowsAreWhole(tables)
   if (!whole.ok) return whole
   const broken = firstBroken(tables.trail)

@@ -57,7 +57,7 @@ async function importIt() {
             ? `No account of this file has the number of ${view.account.name} (${masked(view.account.account)}).`
             : `This file is for account ${masked(read.accounts[0]?.account ?? '')}, but ${view.account.name} is ${masked(view.account.account)}.`
         }}
-        Choose another account at the top of the page, or say which one this is.
+        Choose another account at the top of the page, or select which one this is.
       </p>
       <v-select
         v-model="chosen"

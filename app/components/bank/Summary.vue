@@ -22,19 +22,19 @@ const rows = computed(() => {
   const out = of.outstanding.filter(o => o.amount < 0)
   const inTransit = of.outstanding.filter(o => o.amount > 0)
   return [
-    { name: `Opening balance, ${dayText(s.from)}`, amount: money(s.opening) },
+    { name: `Opening, ${dayText(s.from)}`, amount: money(s.opening) },
     { name: 'Money in', amount: money(of.moneyIn) },
     { name: 'Money out', amount: money(of.moneyOut) },
     { name: 'Bank balance', amount: money(of.bank), isSum: true },
     {
-      name: `Outstanding, ${howMany(out.length, 'item')}`,
+      name: `Outstanding, ${out.length}`,
       amount: money(sum(out.map(o => o.amount))),
     },
     {
-      name: `On its way to the bank, ${howMany(inTransit.length, 'item')}`,
+      name: `On its way in, ${inTransit.length}`,
       amount: money(sum(inTransit.map(o => o.amount))),
     },
-    { name: 'Bank, once all is through', amount: money(of.adjusted), isSum: true },
+    { name: 'Once all is through', amount: money(of.adjusted), isSum: true },
     { name: 'Books', amount: money(of.book), isSum: true },
   ]
 })
@@ -53,18 +53,16 @@ async function close() {
 
 <template>
   <v-card v-if="statement" class="summary" data-test="bank-summary">
-    <table class="plain">
-      <tbody>
-        <tr v-for="row in rows" :key="row.name" :class="{ sum: row.isSum }">
-          <th scope="row">{{ row.name }}</th>
-          <td class="num">{{ row.amount }}</td>
-        </tr>
-        <tr v-if="state" class="sum" :class="difference === 0 ? 'agrees' : 'text-error'">
-          <th scope="row">Difference</th>
-          <td class="num" data-test="bank-difference">{{ money(difference) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <dl class="figures">
+      <div v-for="row in rows" :key="row.name" :class="{ sum: row.isSum }">
+        <dt>{{ row.name }}</dt>
+        <dd>{{ row.amount }}</dd>
+      </div>
+      <div v-if="state" class="sum" :class="difference === 0 ? 'agrees' : 'text-error'">
+        <dt>Difference</dt>
+        <dd data-test="bank-difference">{{ money(difference) }}</dd>
+      </div>
+    </dl>
     <ul v-if="clues.length" class="clues" data-test="bank-clues">
       <li v-for="clue in clues" :key="clue.text + clue.lineId">
         {{ clue.text }}
@@ -146,14 +144,21 @@ async function close() {
   display: grid;
   gap: var(--space-3);
 }
-th {
-  font-weight: 400;
-  text-align: left;
+.figures {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
+  gap: var(--space-2) var(--space-3);
 }
-.sum th,
-.sum td {
+.figures > div {
+  display: grid;
+  grid-template-rows: 1fr auto;
+}
+dt {
+  font-size: var(--text-small);
+  color: rgb(var(--v-theme-secondary));
+}
+.sum dd {
   font-weight: 600;
-  border-top: 1px solid rgba(var(--v-theme-on-surface), 0.3);
 }
 .agrees {
   color: rgb(var(--v-theme-success));
@@ -163,17 +168,16 @@ th {
   font-size: var(--text-small);
 }
 .close {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
+  display: flex;
+  flex-wrap: wrap;
   gap: var(--space-3);
   align-items: start;
 }
+.close .v-text-field {
+  flex: 0 1 230px;
+  min-width: min(200px, 100%);
+}
 .file {
   font-size: var(--text-small);
-}
-@media (max-width: 480px) {
-  .close {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

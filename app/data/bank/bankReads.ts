@@ -1,6 +1,6 @@
 import { daysBetween, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import type { BankLine } from '#core/bank/bankLine'
+import type { BankLine, IncomingLine } from '#core/bank/bankLine'
 import type { BankRule } from '#core/bank/bankRule'
 import { findReason, STALE_DAYS, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
@@ -8,7 +8,6 @@ import type { Movement } from '#core/bank/movement'
 import { reconcile, type Reconciliation } from '#core/bank/reconcile'
 import { openStatement, type Statement } from '#core/bank/statement'
 import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion } from '#core/bank/suggest'
-import type { IncomingLine } from '#core/bank/bankLine'
 import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
@@ -145,7 +144,6 @@ export const readMovements = async (accountId: Id<'account'>, most: number): Pro
     .reverse()
     .limit(most)
     .toArray()
-export const readMovement = (id: Id<'movement'>): Promise<Movement | undefined> => db.movements.get(id)
 
 /** What Today says of the bank: what is outstanding, what waits, and what is missing. */
 export interface BankToday {

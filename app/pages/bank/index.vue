@@ -30,8 +30,11 @@ const keyText = (row: SeenLine): string =>
     : row.oneKey
       ? `Enter: by the rule “${row.oneKey.rule.contains}”`
       : ''
-const whatOf = (row: SeenLine): string =>
-  row.line.match ? (bank.view.value?.matches.get(row.line.id) ?? '') : (row.reason?.text ?? '')
+const whatOf = ({ line, reason, oneKey }: SeenLine): string => {
+  if (line.match) return bank.view.value?.matches.get(line.id) ?? ''
+  if (reason?.kind !== 'no number') return reason?.kind ?? 'your check'
+  return oneKey ? '' : line.amount > 0 ? 'money in' : 'no check number'
+}
 const columns: readonly Column<SeenLine>[] = [
   { key: 'date', title: 'Date', width: '112px', text: r => dayText(r.line.date), sort: r => r.line.date },
   { key: 'number', title: 'Number', width: '82px', num: true, text: r => String(r.line.number ?? '') },
@@ -44,7 +47,7 @@ const columns: readonly Column<SeenLine>[] = [
     sort: r => r.line.amount,
   },
   { key: 'text', title: 'Bank’s text', text: r => r.line.text },
-  { key: 'what', title: 'What it is' },
+  { key: 'what', title: 'What it is', width: '36%' },
 ]
 async function give(file: File) {
   if ((await source.give(file)) !== 'table' || !view.value) return
@@ -93,6 +96,7 @@ watch(
         :part="source.part.value"
       />
       <BankFileCard :source="source" :view="view" :is-begun="bank.statements.value.length > 0" />
+      <BankSummary v-if="bank.view.value" :bank="bank" :view="view" @look="look" />
       <div v-if="bank.view.value" class="halves">
         <div class="lines">
           <div class="row">
@@ -115,7 +119,7 @@ watch(
               @press="press"
             >
               <template #what="{ row }">
-                <span class="one-line" :title="whatOf(row)">{{ whatOf(row) }}</span>
+                <span v-if="whatOf(row)" class="one-line" :title="whatOf(row)">{{ whatOf(row) }}</span>
                 <span v-if="keyText(row) && !row.line.match" class="why one-line" :title="keyText(row)">{{
                   keyText(row)
                 }}</span>
@@ -130,12 +134,9 @@ watch(
             </RowTable>
           </v-card>
         </div>
-        <aside class="side">
-          <BankSummary :bank="bank" :view="view" @look="look" />
-          <v-card v-if="chosen" class="chosen" aria-label="Chosen bank line">
-            <BankLineActs :bank="bank" :seen="chosen" :view="view" />
-          </v-card>
-        </aside>
+        <v-card v-if="chosen" class="chosen" aria-label="Chosen bank line">
+          <BankLineActs :bank="bank" :seen="chosen" :view="view" />
+        </v-card>
       </div>
     </div>
   </div>
@@ -160,11 +161,7 @@ watch(
   min-width: 0;
 }
 .table {
-  height: max(320px, calc(100dvh - 230px));
-}
-.side {
-  display: grid;
-  gap: var(--space-3);
+  height: max(300px, calc(100dvh - 420px));
 }
 .chosen {
   padding: 12px 14px;

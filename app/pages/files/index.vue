@@ -63,8 +63,8 @@ async function givePasted() {
           <h2>1. Choose file</h2>
           <div class="row">
             <v-select
-              :model-value="form.kind"
               v-first
+              :model-value="form.kind"
               :items="kinds"
               label="Type of data"
               hide-details

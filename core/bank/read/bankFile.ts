@@ -34,7 +34,7 @@ const AT = { field: 'file' }
 /** Refuses a file at a place in it: nothing of it is imported. */
 export const wrongAt = (place: string, text: string) => refuse('statement-file', `${place}: ${text}`, AT)
 /** The most lines and accounts that are read of a file. */
-export const MOST_READ_LINES = 50_000
+const MOST_READ_LINES = 50_000
 /** Texts of the bank are kept up to so many letters. */
 const MOST_TEXT = 500
 
@@ -98,8 +98,7 @@ function joined(a: ReadAccount, b: ReadAccount): ReadAccount {
 }
 
 /** How the signs of a file are understood. */
-export const signReadings = ['as given', 'reversed', 'by kind'] as const
-export type SignReading = (typeof signReadings)[number]
+export type SignReading = 'as given' | 'reversed' | 'by kind'
 /** Whether a file gives money out as above zero, so that it must be asked how its signs are meant. */
 export const hasOddSigns = ({ lines }: Pick<ReadAccount, 'lines'>): boolean =>
   lines.some(l => l.isOut && l.amount > 0)

@@ -14,7 +14,7 @@ const cashIn = (lines: Snapshot['entries'][number]['lines'], cash: string): numb
  * What a statement must come to as of a day, worked out from every row of the office and nothing else: each payment
  * and each movement by itself, in the books by that day or not, with the bank by that day or not.
  */
-export function slowReconciliation(
+function slowReconciliation(
   office: Snapshot,
   account: Snapshot['accounts'][number],
   statement: Snapshot['statements'][number],
