@@ -108,7 +108,7 @@ test('a month from camt.053: checks are paid, a fee and a deposit entered, a rul
   await page.getByTestId('lines-matched').click()
   await rowWith(page, 'ACCOUNT FEE').click()
   await page.getByTestId('undo-match').click()
-  await expect(page.getByTestId('bank-difference')).toHaveText('$0.00')
+  await expect(page.getByTestId('bank-difference')).toHaveText('-$9.50')
   await page.getByTestId('lines-open').click()
   // The fee is in the register: Enter matches it again.
   await rowWith(page, 'ACCOUNT FEE').press('Enter')
@@ -179,6 +179,7 @@ test('a table of the bank goes through Import: columns, signs and rows, and its 
   const rows = of.lines.map(l => `${l.date},${l.text},${l.number ?? ''},${-l.amount / 100}`)
   await give(page, info, 'yard.csv', `Posting date,Description,Check no,Amount\n${rows.join('\n')}\n`)
   await expect(page).toHaveURL(/\/files\?kind=statement/)
+  await expect(page.getByTestId('intake-account')).toContainText('Yard')
   const counts = page.getByTestId('intake-counts')
   // Checks would be money in: the signs are asked about.
   await expect(counts).toHaveText('2 good, 0 already entered, 2 wrong')

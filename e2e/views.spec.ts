@@ -70,6 +70,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/register?account=operating', '[data-test=sheet]'],
   ['/bank?account=operating', '[data-test=bank-line]'],
   ['/bank/closed?account=operating', '[data-test=closed-statements]'],
+  ['/bank/files?account=operating', '[data-test=begin-fixed]'],
   ['/bank/rules?account=operating', '[data-test=rule-save]'],
   ['/books', '[data-test=book-operating]'],
   ['/books/operating-book?number=4055', '[data-test=life]'],

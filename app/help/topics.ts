@@ -11,6 +11,7 @@ const topics: readonly (readonly [path: string, topic: string])[] = [
   ['/run', 'run'],
   ['/register', 'register'],
   ['/bank/closed', 'closed-statements'],
+  ['/bank/files', 'bank-files'],
   ['/bank/rules', 'bank-rules'],
   ['/bank', 'bank'],
   ['/books/proof', 'proof-of-numbers'],

@@ -11,6 +11,9 @@ import { noteBankLine } from './acts/noteBankLine'
 import { closeStatement } from './acts/closeStatement'
 import { reopenStatement } from './acts/reopenStatement'
 import { saveBankRule } from './acts/saveBankRule'
+import { sendBankFile } from './acts/sendBankFile'
+import { setPositivePay } from './acts/setPositivePay'
+import { savePayLayout } from './acts/savePayLayout'
 import { addPrinter } from './acts/addPrinter'
 import { amend } from './acts/amend'
 import { archiveBook } from './acts/archiveBook'
@@ -140,6 +143,9 @@ export const acts = {
   closeStatement,
   reopenStatement,
   saveBankRule,
+  sendBankFile,
+  setPositivePay,
+  savePayLayout,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

@@ -2,6 +2,7 @@ import { addDays } from '../base/dates'
 import type { Id } from '../base/id'
 import type { BankLine } from '../bank/bankLine'
 import { movementId } from '../bank/movement'
+import { bankItemId, isEnded, isToldElsewhere } from '../bank/positivePay/bankItem'
 import { bankBalance } from '../bank/statement'
 import type { Snapshot } from './tables'
 
@@ -77,9 +78,39 @@ function registerHolds({ entries, accounts, payments, movements }: Snapshot, mus
     }
 }
 
+/**
+ * The bank of an account that is told of its checks knows, or waits to know, of each that is issued, and of each
+ * end of one whose issue it knows; and of no end where there is none.
+ */
+function itemsHold({ positivePay, bankItems, numbers, sentFiles }: Snapshot, must: Must): void {
+  const keys = new Set(bankItems.map(i => i.id))
+  const tells = new Set(positivePay.map(p => p.id))
+  for (const row of numbers) {
+    const [issue, end] = [keys.has(bankItemId(row.id, 'issue')), keys.has(bankItemId(row.id, 'end'))]
+    if (!tells.has(row.accountId) || isToldElsewhere(row)) continue
+    must(row.fate !== 'issued' || issue, `the bank does not know that ${row.number} is issued`)
+    must(!isEnded(row.fate) || !issue || end, `the bank does not know that ${row.number} is ${row.fate}`)
+    must(!end || isEnded(row.fate), `the bank thinks that ${row.number} has ended, it is ${row.fate}`)
+  }
+  for (const file of sentFiles) {
+    const own = bankItems.filter(i => i.fileId === file.id)
+    must(
+      own.filter(i => i.kind === 'issue').length === file.issues &&
+        own.filter(i => i.kind === 'end').length === file.ends,
+      `file ${file.name} does not have what it says`,
+    )
+  }
+  for (const item of bankItems)
+    must(
+      (item.state === 'sent') === (item.fileId !== undefined),
+      `${item.id} is ${item.state} and should not be`,
+    )
+}
+
 /** What must hold of statements, their lines and the register; `must` hears of each thing that does not. */
 export function bankHolds(office: Snapshot, must: Must): void {
   matchesHold(office, must)
   statementsHold(office, must)
   registerHolds(office, must)
+  itemsHold(office, must)
 }

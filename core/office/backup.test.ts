@@ -14,7 +14,7 @@ const kept = (desk: MemoryOffice): BackupTables => ({
   facts: [{ name: 'draft of a bill', value: '{"number":"7"}' }],
   scans: [{ stockId: 's', type: 'image/png', bytes: new Uint8Array([1, 2, 3]), addedAt: '2026-11-24' }],
 })
-const about = { madeAt: '2026-11-24T10:00:00Z', by: 'Test', store: 9 }
+const about = { madeAt: '2026-11-24T10:00:00Z', by: 'Test', store: 11 }
 const refusedFor = (file: Uint8Array) => {
   const read = readBackup(file)
   return read.ok ? 'whole' : `${read.refusal.code} ${read.refusal.value}`
@@ -40,6 +40,7 @@ describe('a backup', () => {
       bills: 9,
       intakes: 10,
       ...{ statements: 11, bankLines: 11, movements: 11, bankRules: 11 },
+      ...{ payLayouts: 11, positivePay: 11, bankItems: 11, sentFiles: 11 },
     }
     const parts = unzipSync(packBackup(kept(await lived(5)), { ...about, store: 11 }))
     const manifest = JSON.parse(strFromU8(parts['manifest.json']!)) as { parts: { path: string }[] }

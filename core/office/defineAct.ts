@@ -8,6 +8,7 @@ import {
   type TrailLine,
 } from '../trail/trail'
 import type { Movement } from '../bank/movement'
+import { bankItemId, bankItemsOf, type BankItem } from '../bank/positivePay/bankItem'
 import { movementsOf, takenBack } from '../bank/movementsOf'
 import { totalsAfter } from '../ledger/totals'
 import { stillHere } from './handing'
@@ -63,6 +64,7 @@ const withThoseThatFollow = (writes: readonly TableName[]): readonly TableName[]
   ...writes,
   ...(writes.includes('entries') ? (['totals', 'movements'] as const) : []),
   ...(writes.includes('payments') ? (['bills'] as const) : []),
+  ...(writes.includes('numbers') ? (['bankItems'] as const) : []),
 ]
 
 /** Bills as the payments leave them; a bill that the act writes itself is the one that moves on. */
@@ -103,22 +105,38 @@ async function movementsThatFollow(changes: Changes, reading: Reading): Promise<
   return [...movements, ...takenBack(fresh, open)]
 }
 
-async function withWhatFollows(decided: Changes, reading: Reading): Promise<Result<Changes>> {
-  const settled = await billsThatFollow(decided, reading)
-  if (!settled.ok) return settled
-  const changes = settled.value
-  const { entries } = changes
-  if (!entries?.length) return settled
+/** What the bank is to know follows from the numbers: each issue and each end once. */
+async function bankItemsThatFollow(changes: Changes, reading: Reading): Promise<BankItem[]> {
+  const { numbers = [], bankItems = [] } = changes
+  const tells = await reading.many('positivePay', [...new Set(numbers.map(n => n.accountId))])
+  if (!tells.length) return [...bankItems]
+  const ids = numbers.map(n => n.id)
+  const before = new Map((await reading.many('numbers', ids)).map(n => [n.id, n]))
+  const keys = ids.flatMap(id => [bankItemId(id, 'issue'), bankItemId(id, 'end')])
+  const known = new Set((await reading.many('bankItems', keys)).map(item => item.id))
+  return [...bankItems, ...bankItemsOf(numbers, before, new Set(tells.map(t => t.id)), known)]
+}
+
+async function balancesThatFollow(changes: Changes, reading: Reading): Promise<Changes> {
+  const { entries = [] } = changes
   const replaced = await reading.many(
     'entries',
     entries.map(e => e.id),
   )
   const before = await reading.many('totals', [...new Set([...entries, ...replaced].flatMap(e => e.ledgers))])
   const movements = await movementsThatFollow(changes, reading)
+  return { totals: totalsAfter(before, entries, replaced), ...(movements.length && { movements }) }
+}
+
+async function withWhatFollows(decided: Changes, reading: Reading): Promise<Result<Changes>> {
+  const settled = await billsThatFollow(decided, reading)
+  if (!settled.ok) return settled
+  const changes = settled.value
+  const bankItems = changes.numbers?.length ? await bankItemsThatFollow(changes, reading) : []
   return good({
     ...changes,
-    totals: totalsAfter(before, entries, replaced),
-    ...(movements.length && { movements }),
+    ...(changes.entries?.length && (await balancesThatFollow(changes, reading))),
+    ...(bankItems.length && { bankItems }),
   })
 }
 
@@ -153,7 +171,10 @@ async function settled<Input, Known, Out extends Changes>(
   input: Input,
   stamp: Stamp,
 ): Promise<Result<Out>> {
-  const follows = of.writes.includes('entries') ? (['accounts', 'payments'] as const) : []
+  const follows = [
+    ...(of.writes.includes('entries') ? (['accounts', 'payments'] as const) : []),
+    ...(of.writes.includes('numbers') ? (['positivePay'] as const) : []),
+  ]
   const tables = {
     reads: [...of.reads, ...follows, 'settings' as const],
     writes: withThoseThatFollow(of.writes),

@@ -6,6 +6,7 @@ import { runOrders } from '../runs/run'
 import { endings } from '../checks/replace'
 import type { ActName, InputOf } from './allActs'
 import { MOST_PARTS } from '../bank/enterMovement'
+import { payLayoutSchema } from '../bank/positivePay/layout'
 import { MOST_LINES } from '../bank/importStatement'
 import { account, company, ledger } from './rows/accounts'
 import { bankRule, format, incomingLine, lineMatch, movementKind, stated } from './rows/bank'
@@ -287,6 +288,13 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   noteBankLine: z.strictObject({ ...anAccount, ...aLine, note: text, isReported: z.boolean() }),
   closeStatement: z.strictObject({ statementId: id<'statement'>(), through: day, balance: cents }),
   reopenStatement: z.strictObject({ statementId: id<'statement'>(), why: text }),
+  sendBankFile: z.strictObject({ ...anAccount, fileId: id<'sentFile'>(), shorten: z.boolean() }),
+  setPositivePay: z.strictObject({ ...anAccount, layoutId: id<'payLayout'>().nullable() }),
+  savePayLayout: z.strictObject({
+    companyId: id<'company'>(),
+    id: id<'payLayout'>(),
+    layout: payLayoutSchema.nullable(),
+  }),
   saveBankRule: z.strictObject({ rule: bankRule, remove: z.boolean() }),
 }
 

@@ -103,6 +103,7 @@ describe('an office under random acts', () => {
           'accept the amount of the bank',
           'close a statement',
           'reopen a statement',
+          'send a file to the bank',
         ])
           expect(done.get(name) ?? 0, `acts done: ${name}`).toBeGreaterThan(SEEDS / 100)
     },

@@ -32,6 +32,7 @@ export const indexes = {
       row.state === 'issued' || (row.booked && row.state !== 'cancelled') ? row.accountId : undefined,
   },
   numbers: {
+    issued: (row: Tables['numbers']) => (row.fate === 'issued' ? row.accountId : undefined),
     payment: (row: Tables['numbers']) => row.check?.paymentId,
     /** By account and number, as `inAccount` writes them. */
     account: (row: Tables['numbers']) => inAccount(row.accountId, row.number),
@@ -50,6 +51,12 @@ export const indexes = {
   movements: {
     open: (row: Tables['movements']) => (row.state === 'open' ? row.accountId : undefined),
   },
+  payLayouts: { company: (row: Tables['payLayouts']) => row.companyId },
+  bankItems: {
+    waiting: (row: Tables['bankItems']) => (row.state === 'waiting' ? row.accountId : undefined),
+    account: (row: Tables['bankItems']) => row.accountId,
+  },
+  sentFiles: { account: (row: Tables['sentFiles']) => row.accountId },
   bankRules: { company: (row: Tables['bankRules']) => row.companyId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },
   owns: { layout: (row: Tables['owns']) => row.layoutKey },

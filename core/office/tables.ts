@@ -2,6 +2,8 @@ import type { Id } from '../base/id'
 import type { BankLine } from '../bank/bankLine'
 import type { BankRule } from '../bank/bankRule'
 import type { Movement } from '../bank/movement'
+import type { BankItem, PositivePay, SentFile } from '../bank/positivePay/bankItem'
+import type { PayLayoutRow } from '../bank/positivePay/sendFile'
 import type { Statement } from '../bank/statement'
 import type { NumberBook, NumberRow } from '../numbers/book'
 import type { FitRow, Printer } from '../fit/printers'
@@ -54,6 +56,10 @@ export interface Tables {
   readonly bankLines: BankLine
   readonly movements: Movement
   readonly bankRules: BankRule
+  readonly payLayouts: PayLayoutRow
+  readonly positivePay: PositivePay
+  readonly bankItems: BankItem
+  readonly sentFiles: SentFile
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
@@ -84,6 +90,10 @@ export const tableNames = [
   'bankLines',
   'movements',
   'bankRules',
+  'payLayouts',
+  'positivePay',
+  'bankItems',
+  'sentFiles',
   'trail',
 ] as const satisfies readonly TableName[]
 
@@ -103,7 +113,7 @@ export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly T
 /** What never goes once it is written: numbers, entries and the trail. */
 type Removable = Exclude<
   TableName,
-  'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'movements' | 'trail'
+  'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'movements' | 'bankItems' | 'sentFiles' | 'trail'
 >
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }

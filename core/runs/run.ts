@@ -237,11 +237,13 @@ export const stockMark = (stock: Stock): string => hashOf(stock).slice(0, 16)
 export const byHand = (bookId: Id<'book'>): Id<'run'> => `by-hand/${bookId}` as Id<'run'>
 /** The key that stands for a run where a check was issued before the office began here. */
 export const beforeRun = (intakeId: Id<'intake'>): Id<'run'> => `before/${intakeId}` as Id<'run'>
+/** Whether a check was issued before the office was started here. */
+export const isBefore = (runId: Id<'run'>): boolean => runId.startsWith('before/')
 /** How a check came to be that was in no run of ours, in words; undefined where it was in one. */
 export const withoutRun = (runId: Id<'run'>): string | undefined =>
   runId.startsWith('by-hand/')
     ? 'Written by hand'
-    : runId.startsWith('before/')
+    : isBefore(runId)
       ? 'Issued before this office was started'
       : undefined
 

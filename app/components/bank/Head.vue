@@ -11,6 +11,7 @@ const emit = defineEmits<{ choose: [id: string] }>()
 const tabs = [
   { to: '/bank', name: 'Statement' },
   { to: '/bank/closed', name: 'Closed statements' },
+  { to: '/bank/files', name: 'Files to the bank' },
   { to: '/bank/rules', name: 'Rules' },
 ]
 </script>

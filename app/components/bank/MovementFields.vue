@@ -40,6 +40,7 @@ const lineFaults = computed(() =>
       :prefix="sign"
       autocomplete="off"
       :hint="hints.amount"
+      hide-details="auto"
       :error-messages="faultsOf(amountText, amount, 'amount')"
       data-test="movement-amount"
     />
@@ -50,6 +51,7 @@ const lineFaults = computed(() =>
       autocomplete="off"
       :hint="hints.date"
       persistent-hint
+      hide-details="auto"
       :error-messages="faultsOf(dateText, date, 'date')"
       data-test="movement-date"
     />
@@ -59,6 +61,7 @@ const lineFaults = computed(() =>
     v-model="toAccountId"
     :items="others.map(a => ({ title: a.name, value: a.id }))"
     :label="direction > 0 ? 'From account' : 'To account'"
+    hide-details="auto"
     :error-messages="at('toAccount')"
     data-test="movement-account"
   />
@@ -67,6 +70,7 @@ const lineFaults = computed(() =>
       v-model="ledgerId"
       :items="choices"
       :label="direction > 0 ? 'Ledger account the money comes from' : 'Ledger account the money goes to'"
+      hide-details="auto"
       :error-messages="at('ledger')"
       data-test="movement-ledger"
     />
@@ -84,6 +88,7 @@ const lineFaults = computed(() =>
     v-model="text"
     label="Description"
     maxlength="80"
+    hide-details="auto"
     :error-messages="at('text')"
     data-test="movement-text"
   />
@@ -92,12 +97,14 @@ const lineFaults = computed(() =>
       v-model="party"
       :label="direction > 0 ? 'From (optional)' : 'To (optional)'"
       maxlength="80"
+      hide-details="auto"
       :error-messages="at('party')"
     />
     <v-text-field
       v-model="reference"
       label="Reference (optional)"
       maxlength="80"
+      hide-details="auto"
       :error-messages="at('reference')"
     />
   </div>

@@ -13,7 +13,9 @@ const banks = useLive(async () => {
   const all = await Promise.all(
     (await readAccounts()).map(async view => ({ view, bank: await readBankToday(view.account, today) })),
   )
-  return all.filter(a => a.bank.outstanding.count || a.bank.waiting || a.bank.days !== undefined)
+  return all.filter(
+    a => a.bank.outstanding.count || a.bank.waiting || a.bank.unreported || a.bank.days !== undefined,
+  )
 })
 </script>
 
@@ -29,6 +31,7 @@ const banks = useLive(async () => {
             <th scope="col" class="num">Total</th>
             <th scope="col">Oldest</th>
             <th scope="col" class="num">Bank lines to look at</th>
+            <th scope="col" class="num">Not reported</th>
             <th scope="col">Last statement</th>
             <th scope="col"><span class="d-sr-only">Open</span></th>
           </tr>
@@ -49,6 +52,11 @@ const banks = useLive(async () => {
               }}<span v-if="bank.stale" class="text-warning">, {{ bank.stale }} stale</span>
             </td>
             <td class="num" :class="{ 'text-warning': bank.waiting }">{{ bank.waiting || '' }}</td>
+            <td class="num">
+              <NuxtLink v-if="bank.unreported" :to="`/bank/files?account=${view.account.id}`">{{
+                bank.unreported
+              }}</NuxtLink>
+            </td>
             <td :class="{ 'text-warning': (bank.days ?? 0) > MISSING_DAYS }">
               {{
                 bank.days === undefined

@@ -1,10 +1,13 @@
-import { daysBetween, type PlainDate } from '#core/base/dates'
+import { byMoment, daysBetween, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { BankLine, IncomingLine } from '#core/bank/bankLine'
 import type { BankRule } from '#core/bank/bankRule'
 import { findReason, STALE_DAYS, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
 import type { Movement } from '#core/bank/movement'
+import type { PositivePay, SentFile } from '#core/bank/positivePay/bankItem'
+import { payItems, type PayLayoutRow } from '#core/bank/positivePay/sendFile'
+import type { PayItem } from '#core/bank/positivePay/writeFile'
 import { reconcile, type Reconciliation } from '#core/bank/reconcile'
 import { openStatement, type Statement } from '#core/bank/statement'
 import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion } from '#core/bank/suggest'
@@ -15,9 +18,9 @@ import { carrying } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
 import type { Payment } from '#core/payments/payment'
 import { db } from '../store/db'
-import { StoreOffice } from '../store/storeOffice'
+import { StoreReading } from '../store/storeReading'
 
-const office = new StoreOffice(db, navigator.locks)
+const office = new StoreReading(db)
 
 export const readStatements = (accountId: Id<'account'>): Promise<Statement[]> =>
   office.where('statements', 'account', [accountId])
@@ -151,6 +154,8 @@ export interface BankToday {
   readonly stale: number
   /** Lines of the open statement that must be looked at. */
   readonly waiting: number
+  /** Checks that the bank is not told of yet. */
+  readonly unreported: number
   /** Days since the last day that a statement covers; undefined where none was begun. */
   readonly days?: number
 }
@@ -172,6 +177,7 @@ export async function readBankToday(account: BankAccount, today: PlainDate): Pro
     },
     stale: checks.filter(p => daysBetween(p.date, today) > STALE_DAYS).length,
     waiting: lines.filter(l => !l.match).length,
+    unreported: (await office.where('bankItems', 'waiting', [account.id])).length,
     ...(statement && { days: daysBetween(through ?? statement.from, today) }),
   }
 }
@@ -179,3 +185,25 @@ export async function readBankToday(account: BankAccount, today: PlainDate): Pro
 /** The lines of a statement, by day. */
 export const readClosedLines = async (statementId: Id<'statement'>): Promise<BankLine[]> =>
   (await office.where('bankLines', 'statement', [statementId])).sort((a, b) => (a.date < b.date ? -1 : 1))
+
+/** What the bank of an account is told: its layout, what waits, and the files that were sent, newest first. */
+export interface BankFilesView {
+  readonly chosen: PositivePay | undefined
+  readonly layouts: readonly PayLayoutRow[]
+  readonly items: readonly PayItem[]
+  readonly sent: readonly SentFile[]
+}
+export async function readBankFiles(account: BankAccount): Promise<BankFilesView> {
+  const [chosen, layouts, waiting, sent] = await Promise.all([
+    office.get('positivePay', account.id),
+    office.where('payLayouts', 'company', [account.companyId]),
+    office.where('bankItems', 'waiting', [account.id]),
+    office.where('sentFiles', 'account', [account.id]),
+  ])
+  const rows = await office.many('numbers', [...new Set(waiting.map(i => i.numberId))])
+  return {
+    ...{ chosen, layouts },
+    items: payItems(waiting, new Map(rows.map(r => [r.id, r]))),
+    sent: [...sent].sort((a, b) => byMoment(b.at, a.at)),
+  }
+}

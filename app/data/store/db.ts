@@ -61,6 +61,10 @@ export class OfficeDb extends Dexie {
   declare bankLines: Table<Tables['bankLines'], Keys['bankLines']>
   declare movements: Table<Tables['movements'], Keys['movements']>
   declare bankRules: Table<Tables['bankRules'], Keys['bankRules']>
+  declare payLayouts: Table<Tables['payLayouts'], Keys['payLayouts']>
+  declare positivePay: Table<Tables['positivePay'], Keys['positivePay']>
+  declare bankItems: Table<Tables['bankItems'], Keys['bankItems']>
+  declare sentFiles: Table<Tables['sentFiles'], Keys['sentFiles']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -138,6 +142,10 @@ export class OfficeDb extends Dexie {
         bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
         movements: 'id, [accountId+state], [accountId+date]',
         bankRules: 'id, companyId',
+        payLayouts: 'id, companyId',
+        positivePay: 'id',
+        bankItems: 'id, [accountId+state]',
+        sentFiles: 'id, accountId',
         entries: 'id, *ledgers, date',
       })
       .upgrade(movementsFromEntries)

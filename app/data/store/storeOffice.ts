@@ -1,19 +1,14 @@
-import Dexie, { type Collection, type Table } from 'dexie'
-import type { PlainDate } from '#core/base/dates'
-import type { Id } from '#core/base/id'
+import Dexie from 'dexie'
 import { refuse, type Result } from '#core/base/result'
 import type { Keeping, TrailReading } from '#core/office/defineAct'
 import { perform, type ActName, type InputOf, type WrittenBy } from '#core/office/actTypes'
-import type { BookFates, Indexed, IndexOf, Reading, Versioned } from '#core/office/reading'
-import type { Changes, KeyOf, Removals, TableName, Tables } from '#core/office/tables'
-import type { Entry } from '#core/ledger/entry'
+import type { Reading } from '#core/office/reading'
+import type { Changes, Removals, TableName } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
-import { lastBillOf } from '../bills/lastBill'
-import { fatesOf, paintStrips } from '../numbers/bookFates'
+import { paintStrips } from '../numbers/bookFates'
 import type { OfficeDb } from './db'
 import type { DraftSeen } from '../drafts/drafts'
-import { newestOf } from '../layouts/versions'
-import { openRunsOf } from '../runs/openRuns'
+import { StoreReading } from './storeReading'
 
 /** Where locks come from: the browser's, shared by all tabs. */
 type Locks = Pick<LockManager, 'request'>
@@ -24,98 +19,22 @@ class DraftChanged extends Error {}
 /** Rows that are written before it is told how far it is. */
 const ROWS_AT_ONCE = 500
 
-/** The account of an index by account and number or day, and that. */
-function partsOf<T>(value: string, read: (text: string) => T): [string, T] {
-  const at = value.lastIndexOf(' ')
-  return [value.slice(0, at), read(value.slice(at + 1))]
-}
-
-/** How each index of the core is asked for in the store. */
-const finders: {
-  readonly [T in Indexed]: Readonly<
-    Record<IndexOf<T>, (db: OfficeDb, value: string) => Collection<Tables[T], KeyOf<T>>>
-  >
-} = {
-  payees: { company: (db, id) => db.payees.where('companyId').equals(id) },
-  books: { account: (db, id) => db.books.where('accountId').equals(id) },
-  bills: {
-    payee: (db, id) => db.bills.where('payeeId').equals(id),
-    alike: (db, key) => db.bills.where('alike').equals(key),
-  },
-  payments: {
-    waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']),
-    payee: (db, id) => db.payments.where('payeeId').equals(id),
-    uncleared: (db, id) =>
-      db.payments
-        .where('[accountId+state]')
-        .anyOf(['issued', 'waiting', 'on paper'].map(state => [id, state]))
-        .filter(p => p.state === 'issued' || p.booked === true),
-  },
-  numbers: {
-    payment: (db, id) => db.numbers.where('check.paymentId').equals(id),
-    account: (db, of) => db.numbers.where('[accountId+number]').equals(partsOf(of, Number)),
-  },
-  statements: { account: (db, id) => db.statements.where('accountId').equals(id) },
-  bankLines: {
-    statement: (db, id) => db.bankLines.where('statementId').equals(id),
-    day: (db, of) => db.bankLines.where('[accountId+date]').equals(partsOf(of, String)),
-    file: (db, id) => db.bankLines.where('fileId').equals(id),
-    payment: (db, id) => db.bankLines.where('match.paymentId').equals(id),
-    movement: (db, id) => db.bankLines.where('match.movementId').equals(id),
-  },
-  movements: { open: (db, id) => db.movements.where('[accountId+state]').equals([id, 'open']) },
-  bankRules: { company: (db, id) => db.bankRules.where('companyId').equals(id) },
-  runs: { open: (db, id) => openRunsOf(db, [id as Id<'book'>]) },
-  owns: { layout: (db, key) => db.owns.where('layoutKey').equals(key) },
-}
-
 /**
  * The office that this browser keeps. Each act holds its lock, which all tabs share, and reads and writes
  * in one transaction over its own tables: everything is kept together with its line in the trail, or
  * nothing at all.
  */
-export class StoreOffice implements Keeping {
+export class StoreOffice extends StoreReading implements Keeping {
   constructor(
-    private readonly db: OfficeDb,
+    db: OfficeDb,
     private readonly locks: Locks,
     /** Hears how much of an act's rows is written, from 0 to 1. */
     private readonly tell?: (part: number) => void,
     /** The draft that acts are based on and that goes with them. */
     private readonly draft?: DraftSeen,
-  ) {}
-
-  readonly trail: TrailReading = {
-    has: async key => (await this.db.trail.where('key').equals(key).count()) > 0,
-    last: () => this.db.trail.orderBy('seq').last(),
+  ) {
+    super(db)
   }
-
-  private table = <T extends TableName>(name: T): Table<Tables[T], KeyOf<T>> => this.db.table(name)
-
-  get = <T extends TableName>(table: T, id: KeyOf<T>): Promise<Tables[T] | undefined> =>
-    this.table(table).get(id)
-  many = async <T extends TableName>(table: T, ids: readonly KeyOf<T>[]): Promise<Tables[T][]> =>
-    (await this.table(table).bulkGet([...ids])).filter(row => row !== undefined)
-  all = <T extends TableName>(table: T): Promise<Tables[T][]> => this.table(table).toArray()
-  newest = <T extends Versioned>(table: T, keys?: readonly string[]): Promise<Tables[T][]> =>
-    newestOf(this.db, table, keys)
-  lastBill = (companyId: Id<'company'>): Promise<number> => lastBillOf(this.db, companyId)
-  fates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(this.db, bookId)
-  entriesAfter = (ledgerId: Id<'ledger'>, day: PlainDate): Promise<Entry[]> =>
-    this.db.entries
-      .where('date')
-      .above(day)
-      .filter(e => e.ledgers.includes(ledgerId))
-      .toArray()
-
-  /**
-   * Each value is asked for by itself, all at once: over many values a cursor takes several times as long.
-   */
-  where = async <T extends Indexed>(
-    table: T,
-    index: IndexOf<T>,
-    values: readonly string[],
-  ): Promise<Tables[T][]> =>
-    (await Promise.all(values.map(value => finders[table][index](this.db, value).toArray()))).flat()
 
   /** Writes rows, so many at a time where somebody hears how far it is. */
   private async write(changes: Changes): Promise<void> {

@@ -53,6 +53,10 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
     bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
     movements: 'id, [accountId+state], [accountId+date]',
     bankRules: 'id, companyId',
+    payLayouts: 'id, companyId',
+    positivePay: 'id',
+    bankItems: 'id, [accountId+state]',
+    sentFiles: 'id, accountId',
     entries: 'id, *ledgers, date',
   },
 ]

@@ -52,7 +52,7 @@ const columns: readonly Column<SeenLine>[] = [
 async function give(file: File) {
   if ((await source.give(file)) !== 'table' || !view.value) return
   handedFile.value = file
-  await navigateTo(`/files?kind=statement&account=${view.value.account.id}`)
+  await navigateTo(`/files?kind=statement&company=${view.value.company.id}&account=${view.value.account.id}`)
 }
 async function press(row: SeenLine, by: string) {
   if (by !== 'Enter' || !row.oneKey || row.line.match) return
@@ -147,6 +147,7 @@ watch(
   display: grid;
   gap: var(--space-3);
   align-content: start;
+  grid-auto-rows: max-content;
   padding: 2px 12px 20px 2px;
 }
 .halves {

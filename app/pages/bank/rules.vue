@@ -162,6 +162,7 @@ const remove = (rule: BankRule): Promise<boolean> =>
   display: grid;
   gap: var(--space-3);
   align-content: start;
+  grid-auto-rows: max-content;
   padding: 6px 12px 20px 2px;
 }
 .short {

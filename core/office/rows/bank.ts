@@ -2,6 +2,9 @@ import { z } from '../../base/schema'
 import type { BankLine, IncomingLine, LineMatch } from '../../bank/bankLine'
 import type { BankRule } from '../../bank/bankRule'
 import { movementKinds, type Movement, type MovementKind } from '../../bank/movement'
+import type { BankItem, PositivePay, SentFile } from '../../bank/positivePay/bankItem'
+import { payLayoutSchema } from '../../bank/positivePay/layout'
+import type { PayLayoutRow } from '../../bank/positivePay/sendFile'
 import { bankFormats, type BankFile, type Outstanding, type Statement } from '../../bank/statement'
 import { cents, checkNumber, count, day, id, moment, text } from './parts'
 
@@ -107,3 +110,35 @@ export const bankRule = z.strictObject({
   kind: movementKind,
   ledgerId: id<'ledger'>(),
 }) satisfies z.ZodType<BankRule>
+
+export const payLayout = z.strictObject({
+  id: id<'payLayout'>(),
+  companyId: id<'company'>(),
+  layout: payLayoutSchema,
+}) satisfies z.ZodType<PayLayoutRow>
+
+export const positivePay = z.strictObject({
+  id: id<'account'>(),
+  layoutId: id<'payLayout'>(),
+}) satisfies z.ZodType<PositivePay>
+
+export const bankItem = z.strictObject({
+  id: id<'bankItem'>(),
+  accountId: id<'account'>(),
+  numberId: id<'number'>(),
+  kind: z.enum(['issue', 'end']),
+  state: z.enum(['waiting', 'sent']),
+  fileId: id<'sentFile'>().exactOptional(),
+}) satisfies z.ZodType<BankItem>
+
+const MOST_FILE_LETTERS = 20_000_000
+export const sentFile = z.strictObject({
+  id: id<'sentFile'>(),
+  accountId: id<'account'>(),
+  name: text,
+  text: z.string().max(MOST_FILE_LETTERS),
+  at: moment,
+  by: text,
+  issues: count,
+  ends: count,
+}) satisfies z.ZodType<SentFile>

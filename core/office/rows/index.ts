@@ -5,7 +5,7 @@ import { trailLineSchema } from '../../trail/lineSchema'
 import { entry, total } from './numberBooks'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
-import { bankLine, bankRule, movement, statement } from './bank'
+import { bankItem, bankLine, bankRule, movement, payLayout, positivePay, sentFile, statement } from './bank'
 import { intake } from './imports'
 import { bill, payee } from './payees'
 import { payment } from './payments'
@@ -46,6 +46,10 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   bankLines: bankLine,
   movements: movement,
   bankRules: bankRule,
+  payLayouts: payLayout,
+  positivePay,
+  bankItems: bankItem,
+  sentFiles: sentFile,
   trail: trailLineSchema,
 }
 

@@ -3,6 +3,7 @@ import { idOf } from '../../base/id'
 import { must } from '../../base/result'
 import type { BankLine, IncomingLine } from '../../bank/bankLine'
 import { movementKinds, type MovementKind } from '../../bank/movement'
+import { startingLayouts } from '../../bank/positivePay/layout'
 import { reconcile, type Reconciliation } from '../../bank/reconcile'
 import { openStatement, type Statement } from '../../bank/statement'
 import { suggestionsFor } from '../../bank/suggest'
@@ -279,6 +280,44 @@ const saveBankRule = (c: Chance): Move =>
     ),
   )
 
+const setPositivePay = (c: Chance): Move =>
+  bankMove('choose what the bank is told', () =>
+    c.office(
+      'setPositivePay',
+      {
+        accountId: account.id,
+        layoutId: c.r.next() < 0.15 ? null : idOf<'payLayout'>(`layout${c.r.between(0, 2)}`),
+      },
+      c.stamp,
+    ),
+  )
+const savePayLayout = (c: Chance): Move => {
+  const n = c.r.between(0, 2)
+  const layout = startingLayouts[n % 2]!
+  return bankMove('save a layout for the bank', () =>
+    c.office(
+      'savePayLayout',
+      {
+        ...{ companyId: account.companyId, id: idOf<'payLayout'>(`layout${n}`) },
+        layout: c.r.next() < 0.2 ? null : { ...layout, name: `${layout.name} ${n}` },
+      },
+      c.stamp,
+    ),
+  )
+}
+const sendBankFile = (c: Chance): Move =>
+  bankMove('send a file to the bank', () =>
+    c.office(
+      'sendBankFile',
+      {
+        accountId: account.id,
+        fileId: idOf<'sentFile'>(`sent${c.n}`),
+        shorten: c.r.next() < 0.5,
+      },
+      c.stamp,
+    ),
+  )
+
 /** What is done with the bank's statements, and with money that moves without a check. */
 export const bankMoves = {
   beginStatements: [2, begin],
@@ -288,11 +327,14 @@ export const bankMoves = {
   undoStatementFile: [1, undoFile],
   enterMovement: [4, enterMovement],
   reverseMovement: [2, reverseMovement],
-  acceptBankAmount: [6, acceptBankAmount],
+  acceptBankAmount: [14, acceptBankAmount],
   noteBankLine: [1, noteLine],
   closeStatement: [3, closeStatement],
   reopenStatement: [1, reopenStatement],
   saveBankRule: [1, saveBankRule],
+  setPositivePay: [3, setPositivePay],
+  savePayLayout: [3, savePayLayout],
+  sendBankFile: [3, sendBankFile],
 } as const satisfies Moves
 /** A move with the bank, each as often as it is tried. */
 export const someBankMove = (c: Chance): Move | undefined =>
