@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type PlainDate } from '../core/base/dates'
+import { addDays, daysBetween, dayText, type PlainDate } from '../core/base/dates'
 import { idOf, type Id } from '../core/base/id'
 import type { Random } from '../core/base/random'
 import { must } from '../core/base/result'
@@ -66,7 +66,7 @@ export class DemoBank {
     const input = {
       accountId: this.accountId,
       fileId: idOf<'bankFile'>(`${this.accountId}-${through}`),
-      ...{ file: `statement ${through}.xml`, format: 'camt.053' as const, from, through },
+      ...{ file: `statement ${dayText(through)}.xml`, format: 'camt.053' as const, from, through },
       lines: [...lines].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0)),
     }
     must(await perform(this.office, 'importStatement', input, this.stamp()))

@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import type { Locator, Page, TestInfo } from '@playwright/test'
 import { addDays, plainDate, type PlainDate } from '../core/base/dates'
 import { must } from '../core/base/result'
@@ -214,4 +214,55 @@ test('the register: a transfer is in both accounts, and is reversed with a reaso
   await page.getByTestId('ask-go').dblclick()
   await expect(line).toHaveCount(2)
   await expect(line.first()).toContainText('reversed')
+})
+
+test('files to the bank: each issued check once, each end once, kept as sent; a layout is edited under its ruler', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/bank/files?account=yard')
+  await page.getByTestId('begin-fixed').click()
+  const waiting = page.getByTestId('pay-waiting')
+  await expect(waiting.getByRole('heading')).toHaveText(/^\d+ checks to report/)
+  const count = Number((await waiting.getByRole('heading').innerText()).split(' ')[0])
+  await page.getByTestId('layout-edit').click()
+  await page.getByTestId('layout-name').locator('input').fill('First Lantern')
+  await page.getByLabel('Width of column 6').fill('12')
+  await page.getByLabel('Width of column 6').press('Tab')
+  await page.getByTestId('layout-save').click()
+  await expect(page.getByTestId('pay-layout-choice')).toContainText('First Lantern')
+  await settled(page)
+  const download = page.waitForEvent('download')
+  await page.getByTestId('pay-send').dblclick()
+  const text = readFileSync(await (await download).path(), 'utf8')
+  expect(text.split('\r\n').filter(l => l.startsWith('D'))).toHaveLength(count)
+  await expect(waiting.getByRole('heading')).toHaveText('Nothing new to report')
+  await expect(page.getByTestId('pay-sent').locator('tbody tr')).toHaveCount(1)
+
+  await visit(page, '/register?account=yard')
+  await page.getByTestId('register').locator('tr.pickable').filter({ hasText: 'issued' }).first().click()
+  await page.getByTestId('act-replace').click()
+  await page.getByRole('dialog').getByLabel('Reason').fill('Lost in the mail')
+  await page.getByTestId('ask-go').click()
+  await visit(page, '/')
+  await expect(page.getByTestId('bank-today').getByRole('row', { name: /Yard/ })).toContainText('1')
+  await visit(page, '/bank/files?account=yard')
+  await expect(waiting).toContainText('voided or stopped')
+  const again = page.waitForEvent('download')
+  await page.getByRole('button', { name: /^Save .* again$/ }).click()
+  expect(readFileSync(await (await again).path(), 'utf8')).toBe(text)
+})
+
+test('Enter goes down the list at the pace of the hand: each deposit is matched once, and the focus is on the next line', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/bank?account=operating')
+  const deposits = page.getByTestId('bank-lines').locator('tr.pickable').filter({ hasText: 'Enter: Deposit' })
+  await expect(deposits).toHaveCount(3)
+  await deposits.first().focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Enter')
+  await expect(page.getByTestId('lines-matched')).toHaveText(/Matched 4/)
+  await expect(deposits).toHaveCount(0)
+  await expect(page.getByTestId('bank-lines').locator('tr.pickable:focus')).toHaveCount(1)
 })

@@ -124,7 +124,7 @@ const columns: readonly Column<RegisterRow>[] = [
               notMoney ? `, not counting ${howMany(notMoney, 'check')} spoiled, voided or stopped` : ''
             }}</span
           >
-          <SaveShown list="numbers" :company-id="view.company.id" :keys="keysFound" />
+          <SaveShown list="register" :company-id="view.company.id" :keys="keysFound" />
         </p>
         <v-card class="grow">
           <RowTable

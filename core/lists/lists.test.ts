@@ -10,7 +10,16 @@ import { cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { lived } from '../office/test/lived'
 import { listCsv, type Days, type List } from './list'
-import { billsList, entriesList, numbersList, payeesList, paymentsList, trailList, trialList } from './lists'
+import {
+  billsList,
+  entriesList,
+  numbersList,
+  payeesList,
+  paymentsList,
+  registerList,
+  trailList,
+  trialList,
+} from './lists'
 
 const all: Days = { from: '', to: '' }
 const byId = <T extends { readonly id: unknown }>(rows: readonly T[]) =>
@@ -48,6 +57,10 @@ describe('lists that leave the office', () => {
       expect(Number(owed?.[3] ?? 0) - Number(owed?.[4] ?? 0)).toBe(told)
       expect(back(numbersList(tables.numbers, accounts, all))).toHaveLength(
         1 + tables.numbers.filter(n => n.fate !== 'unused').length,
+      )
+      const register = registerList(tables.numbers, tables.movements, accounts, all)
+      expect(register.rows).toHaveLength(
+        tables.movements.length + tables.numbers.filter(n => n.fate !== 'unused').length,
       )
       expect(back(paymentsList(tables.payments, accounts, new Map(), all))).toHaveLength(
         1 + tables.payments.length,

@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { typedDate, type PlainDate } from '#core/base/dates'
@@ -81,8 +82,21 @@ export function useStatement(account: Readonly<Ref<BankAccount | undefined>>) {
 
   const match = (matches: readonly MatchAsked[], says: string): Promise<boolean> =>
     succeeded('matchLines', { accountId: accountId(), matches }, says)
-  /** Does with a line the one thing that it can be. */
-  function doOneKey({ line }: SeenLine, key: OneKey): Promise<boolean> {
+  /** Lines that are on their way; keys may come faster than acts are done. */
+  const onTheirWay = new Set<string>()
+  let turn: Promise<unknown> = Promise.resolve()
+  /** Does with a line the one thing that it can be, each once, one after the other: a press never waits. */
+  function doOneKey(seen: SeenLine, key: OneKey): Promise<boolean> {
+    if (onTheirWay.has(seen.id)) return Promise.resolve(false)
+    onTheirWay.add(seen.id)
+    const mine = turn
+      .then(() => until(busy).toBe(false))
+      .then(() => enterOrMatch(seen, key))
+      .finally(() => onTheirWay.delete(seen.id))
+    turn = mine.catch(() => {})
+    return mine
+  }
+  function enterOrMatch({ line }: SeenLine, key: OneKey): Promise<boolean> {
     if (key.kind === 'match')
       return match([{ lineId: line.id, to: key.suggestion.match }], `Matched: ${key.suggestion.text}.`)
     const { kind, ledgerId } = key.rule

@@ -66,15 +66,15 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
         (r.check !== null && figures(r.check.amount).includes(text)))
     return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, most)
   }
-  async function searchMovements(): Promise<Movement[]> {
+  async function searchMovements(most: number): Promise<Movement[]> {
     if (!view.value || !['all', 'other money'].includes(state.value)) return []
-    const found = await readMovements(view.value.account.id, MOST_SHOWN)
+    const found = await readMovements(view.value.account.id, most)
     return wanted.value ? found.filter(m => answers(m, wanted.value)) : found
   }
   const found = useLive(
     async () => {
       if (!view.value) return undefined
-      const [checks, movements] = await Promise.all([searchChecks(MOST_SHOWN), searchMovements()])
+      const [checks, movements] = await Promise.all([searchChecks(MOST_SHOWN), searchMovements(MOST_SHOWN)])
       return { checks: checks.rows, movements, all: checks.all }
     },
     () => [view.value?.account.id, wanted.value, state.value],
@@ -95,7 +95,10 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
             : -1,
     )
   })
-  const keysFound = async (): Promise<NumberRow['id'][]> => (await searchChecks(Infinity)).rows.map(r => r.id)
+  const keysFound = async (): Promise<(NumberRow['id'] | Movement['id'])[]> => [
+    ...(await searchChecks(Infinity)).rows.map(r => r.id),
+    ...(await searchMovements(Infinity)).map(m => m.id),
+  ]
   const money = computed(() => sum(shown.value.filter(isMoney).map(r => amountOfRow(r) ?? zero)))
   const notMoney = computed(() => shown.value.filter(r => r.number?.check && !isMoney(r)).length)
   return { typed, state, found, shown, keysFound, money, notMoney }

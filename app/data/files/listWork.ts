@@ -6,6 +6,7 @@ import {
   billsList,
   entriesList,
   numbersList,
+  registerList,
   payeesList,
   paymentsList,
   trailList,
@@ -82,6 +83,13 @@ async function listed({ list, companyId, days, only }: ListAsk): Promise<List> {
     case 'numbers':
       return numbersList(
         await rowsOf('numbers', only, () => db.numbers.filter(ours).toArray()),
+        accounts,
+        days,
+      )
+    case 'register':
+      return registerList(
+        await rowsOf('numbers', only, () => db.numbers.filter(ours).toArray()),
+        await rowsOf('movements', only, () => db.movements.filter(ours).toArray()),
         accounts,
         days,
       )

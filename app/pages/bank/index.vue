@@ -54,11 +54,17 @@ async function give(file: File) {
   handedFile.value = file
   await navigateTo(`/files?kind=statement&company=${view.value.company.id}&account=${view.value.account.id}`)
 }
-async function press(row: SeenLine, by: string) {
+const table = ref<{ focusRow(id: string): void }>()
+/** Enter does what the line can be, and goes on to the next at once: the act follows behind the hand. */
+function press(row: SeenLine, by: string) {
   if (by !== 'Enter' || !row.oneKey || row.line.match) return
-  const at = rows.value.indexOf(row)
-  if (!(await bank.doOneKey(row, row.oneKey))) return
-  chosenId.value = rows.value[at]?.id ?? rows.value.at(-1)?.id ?? ''
+  const at = rows.value.findIndex(r => r.id === row.id)
+  const next = rows.value[at + 1] ?? rows.value[at - 1]
+  if (next) {
+    chosenId.value = next.id
+    table.value?.focusRow(next.id)
+  }
+  void bank.doOneKey(row, row.oneKey)
 }
 function look(id: string) {
   which.value = 'all'
@@ -110,6 +116,7 @@ watch(
           </div>
           <v-card class="table">
             <RowTable
+              ref="table"
               :chosen="chosen?.id ?? ''"
               :rows="rows"
               :columns="columns"

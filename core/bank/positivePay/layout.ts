@@ -15,7 +15,7 @@ export const columnKinds = {
   count: 'Number of checks',
   total: 'Total of the checks',
 } as const
-export type ColumnKind = keyof typeof columnKinds
+type ColumnKind = keyof typeof columnKinds
 
 const dayPatterns = ['YYYYMMDD', 'MMDDYYYY', 'MMDDYY', 'MM/DD/YYYY', 'YYYY-MM-DD'] as const
 const MOST_WIDTH = 200

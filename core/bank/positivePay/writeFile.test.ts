@@ -52,7 +52,7 @@ describe('a file for the bank', () => {
     }
     const two = {
       ...second,
-      columns: second.columns.map(c => (c.holds === 'payee2' ? { ...c, width: 3 } : c)),
+      columns: second.columns.map(c => (c.holds === 'payee2' ? { ...c, width: 4 } : c)),
     }
     expect(faultsOf(two, [{ ...item, payee: 'abcdef' }])).toEqual([])
     expect(writePayFile(two, [{ ...item, payee: 'abcdef' }], about, 1).lines[1]).toMatch(/abcdef $/)

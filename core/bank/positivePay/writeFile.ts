@@ -13,7 +13,7 @@ export interface PayItem {
   readonly payee: string
 }
 /** What does not fit a column: of which check, and why. */
-export interface PayFault {
+interface PayFault {
   readonly number?: CheckNumber
   readonly column: PayColumn
   readonly text: string
