@@ -64,7 +64,11 @@ function press(row: SeenLine, by: string) {
     chosenId.value = next.id
     table.value?.focusRow(next.id)
   }
-  void bank.doOneKey(row, row.oneKey)
+  void bank.doOneKey(row, row.oneKey).then(() => {
+    // The row that had the focus may be drawn anew once the matched one is gone.
+    const at = document.activeElement
+    if (!at || at === document.body || at.matches('h1, tr')) table.value?.focusRow(chosenId.value)
+  })
 }
 function look(id: string) {
   which.value = 'all'
