@@ -27,6 +27,20 @@ export function takenBack(fresh: readonly Movement[], open: readonly Movement[])
 }
 
 /**
+ * Whether an entry is an account's own: its opening balance, or a payment of it. Accounts that share a ledger
+ * account of cash are one account here.
+ */
+export function isOwnEntry(
+  { id, paymentId }: Pick<Entry, 'id' | 'paymentId'>,
+  { cashLedgerId }: BankAccount,
+  accounts: readonly BankAccount[],
+  payments: ReadonlyMap<string, Pick<Payment, 'accountId'>>,
+): boolean {
+  const payer = paymentId ? payments.get(paymentId)?.accountId : undefined
+  return accounts.some(a => a.cashLedgerId === cashLedgerId && (id === `${a.id}/opening` || a.id === payer))
+}
+
+/**
  * The movements that follow from entries: what an entry adds to a bank account, or takes off it, where it is
  * neither a payment of that account nor a movement already. So a check that is paid into another own account, or a
  * bill that is posted to one, is in the register of that account.
@@ -43,8 +57,7 @@ export function movementsOf(
     .filter(e => !isKnown.has(e.id))
     .flatMap(e =>
       accounts.flatMap((account): Movement[] => {
-        if (e.id === `${account.id}/opening`) return []
-        if (e.paymentId && ownPayments.get(e.paymentId)?.accountId === account.id) return []
+        if (isOwnEntry(e, account, accounts, ownPayments)) return []
         const own = e.lines.filter(l => l.ledgerId === account.cashLedgerId)
         const amount = sum(own.map(l => cents(l.debit - l.credit)))
         if (amount === 0) return []

@@ -101,7 +101,7 @@ describe('a fate', () => {
       unused: 'on paper, issued, spoiled, missing, set aside',
       'on paper': 'unused, issued, spoiled',
       issued: 'cleared, spoiled, voided, stopped',
-      cleared: '',
+      cleared: 'issued',
       spoiled: '',
       voided: '',
       stopped: 'voided',

@@ -2,6 +2,7 @@ import { addDays } from '../base/dates'
 import type { Id } from '../base/id'
 import type { BankLine } from '../bank/bankLine'
 import { movementId } from '../bank/movement'
+import { isOwnEntry } from '../bank/movementsOf'
 import { bankItemId, isEnded, isToldElsewhere } from '../bank/positivePay/bankItem'
 import { bankBalance } from '../bank/statement'
 import type { Snapshot } from './tables'
@@ -60,20 +61,20 @@ function statementsHold({ statements, bankLines, accounts }: Snapshot, must: Mus
 
 /** Every entry on an account's cash is a payment of the account, its opening balance, or a line of its register. */
 function registerHolds({ entries, accounts, payments, movements }: Snapshot, must: Must): void {
-  const payers = new Map(payments.map(p => [p.id, p.accountId]))
+  const known = new Map(payments.map(p => [p.id, p]))
   const lines = new Map(movements.map(m => [m.id, m]))
-  for (const { id: accountId, cashLedgerId } of accounts)
+  for (const account of accounts)
     for (const e of entries) {
       const amount = e.lines.reduce(
-        (sum, l) => sum + (l.ledgerId === cashLedgerId ? l.debit - l.credit : 0),
+        (sum, l) => sum + (l.ledgerId === account.cashLedgerId ? l.debit - l.credit : 0),
         0,
       )
-      const isOwn = e.id === `${accountId}/opening` || (e.paymentId && payers.get(e.paymentId) === accountId)
-      if (amount === 0 || isOwn) continue
-      const line = lines.get(movementId(e.id, accountId))
+      if (amount === 0 || isOwnEntry(e, account, accounts, known)) continue
+      const sharing = accounts.filter(a => a.cashLedgerId === account.cashLedgerId)
+      const line = sharing.map(a => lines.get(movementId(e.id, a.id))).find(Boolean)
       must(
         line?.amount === amount && line.date === e.date,
-        `entry ${e.id} is not in the register of ${accountId}`,
+        `entry ${e.id} is not in the register of ${account.id}`,
       )
     }
 }
