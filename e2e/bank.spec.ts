@@ -57,6 +57,13 @@ async function statementOf(page: Page, account: string, count: number): Promise<
     ],
   }
 }
+/** The bank's page of the yard in the demo, and a statement for it with two of its checks. */
+async function yardStatement(page: Page): Promise<Written> {
+  await demoOffice(page)
+  await visit(page, '/bank?account=yard')
+  await expect(page.getByTestId('bank-summary')).toBeVisible()
+  return statementOf(page, 'yard', 2)
+}
 async function give(page: Page, info: TestInfo, name: string, text: string): Promise<void> {
   const path = info.outputPath(name)
   writeFileSync(path, text)
@@ -76,10 +83,7 @@ async function enterLine(page: Page, text: string, kind: RegExp, ledger: RegExp)
 test('a month from camt.053: checks are paid, a fee and a deposit entered, a rule remembered, closed, reopened and closed again', async ({
   page,
 }, info) => {
-  await demoOffice(page)
-  await visit(page, '/bank?account=yard')
-  await expect(page.getByTestId('bank-summary')).toBeVisible()
-  const of = await statementOf(page, 'yard', 2)
+  const of = await yardStatement(page)
   await give(page, info, 'yard.xml', writeCamt(of, 8))
   await expect(page.getByTestId('bank-file-lines')).toContainText('New')
   await page.getByTestId('bank-import').dblclick()
@@ -123,10 +127,7 @@ test('a month from camt.053: checks are paid, a fee and a deposit entered, a rul
 test('a file that comes again, in another format or overlapping, doubles nothing; one of another account is asked about', async ({
   page,
 }, info) => {
-  await demoOffice(page)
-  await visit(page, '/bank?account=yard')
-  await expect(page.getByTestId('bank-summary')).toBeVisible()
-  const of = await statementOf(page, 'yard', 2)
+  const of = await yardStatement(page)
   await give(page, info, 'yard.xml', writeCamt(of, 2))
   await page.getByTestId('bank-import').click()
   await expect(page.getByTestId('lines-all')).toHaveText(/All 4/)
@@ -174,10 +175,7 @@ test('what must be looked at: an altered amount is accepted, a spoiled check rep
 test('a table of the bank goes through Import: columns, signs and rows, and its lines are on the statement', async ({
   page,
 }, info) => {
-  await demoOffice(page)
-  await visit(page, '/bank?account=yard')
-  await expect(page.getByTestId('bank-summary')).toBeVisible()
-  const of = await statementOf(page, 'yard', 2)
+  const of = await yardStatement(page)
   const rows = of.lines.map(l => `${l.date},${l.text},${l.number ?? ''},${-l.amount / 100}`)
   await give(page, info, 'yard.csv', `Posting date,Description,Check no,Amount\n${rows.join('\n')}\n`)
   await expect(page).toHaveURL(/\/files\?kind=statement/)

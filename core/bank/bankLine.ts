@@ -15,6 +15,15 @@ export type LineMatch =
   | { readonly kind: 'payment'; readonly paymentId: Id<'payment'> }
   | { readonly kind: 'movement'; readonly movementId: Id<'movement'> }
 
+/** The payment that a match names; undefined for one with a movement alone. */
+export const paymentOfMatch = (match: LineMatch | undefined): Id<'payment'> | undefined =>
+  match && match.kind !== 'movement' ? match.paymentId : undefined
+/** The movements that a match names: the one it is with, or the difference that was accepted with a check. */
+export function movementsOfMatch(match: LineMatch | undefined): Id<'movement'>[] {
+  if (match?.kind === 'movement') return [match.movementId]
+  return match?.kind === 'check' && match.differenceId ? [match.differenceId] : []
+}
+
 /** One line of a bank statement, as the bank gave it; only `match`, `note` and `reported` are ours. */
 export interface BankLine {
   readonly id: Id<'bankLine'>

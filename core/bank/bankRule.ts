@@ -5,7 +5,7 @@ import type { Company } from '../accounts/account'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Decision } from '../trail/trail'
 import type { BankLine } from './bankLine'
-import { movementKinds, type MovementKind } from './movement'
+import { goesWay, movementKinds, type MovementKind } from './movement'
 
 /** What lines of the bank with a text become: which kind of money, and from or to which ledger account. */
 export interface BankRule {
@@ -66,8 +66,7 @@ export function saveBankRule(
     return refuse('rule-twice', 'There is a rule for this text already', at)
   if (known.ledger?.companyId !== company.id)
     return refuse('ledger-elsewhere', 'Choose a ledger account', { field: 'ledger' })
-  const { way } = movementKinds[rule.kind]
-  if (rule.kind === 'transfer' || (way !== 0 && way > 0 !== (rule.way === 'in')))
+  if (rule.kind === 'transfer' || !goesWay(rule.kind, rule.way === 'in' ? 1 : -1))
     return refuse('rule-kind', `${movementKinds[rule.kind].title} does not go this way`, { field: 'kind' })
   const saved = { ...rule, companyId: company.id, contains: contains.value }
   return good({

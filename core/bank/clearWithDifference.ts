@@ -1,4 +1,4 @@
-import { dayText } from '../base/dates'
+import { dayOfMoment, dayText } from '../base/dates'
 import type { Id } from '../base/id'
 import { good, refuse } from '../base/result'
 import { cents } from '../money/cents'
@@ -24,7 +24,7 @@ export interface AcceptingDifference {
 
 /**
  * Accepts what the bank paid of a check, more or less than it is for: the check is cleared, and the difference is
- * posted to a ledger account on the bank's day, or the first open day after it. Refused where there is no
+ * posted to a ledger account on the bank's day, or today where that period is closed. Refused where there is no
  * difference, and as matching and entering are.
  */
 export function clearWithDifference(
@@ -47,9 +47,10 @@ export function clearWithDifference(
   const more = cents(line.value.amount + payment.amount)
   if (more === 0) return refuse('difference-none', 'The bank paid what the check is for', { field: 'line' })
   const { closedThrough } = entering
-  const day = closedThrough && line.value.date <= closedThrough ? stamp.at.slice(0, 10) : line.value.date
+  const isClosed = closedThrough !== undefined && line.value.date <= closedThrough
+  const day = isClosed ? dayOfMoment(stamp.at) : line.value.date
   const entered = enterMovement(entering, {
-    ...{ id: act.id, kind: 'bank difference', date: day as BankLine['date'], amount: more },
+    ...{ id: act.id, kind: 'bank difference', date: day, amount: more },
     ...{ parts: [{ ledgerId: act.ledgerId, amount: more }], text: act.text, party: payment.name },
   })
   if (!entered.ok) return entered

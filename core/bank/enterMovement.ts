@@ -18,7 +18,7 @@ import { lastClosed, openStatement, type Statement } from './statement'
 const MOST = 1_000_000_000_000
 /** The most ledger lines of one movement. */
 export const MOST_PARTS = 100
-const MOST_TEXT = 80
+export const MOST_TEXT = 80
 
 /** Money that came in or went out without a check, as it is entered. */
 export interface Entering {
@@ -38,8 +38,7 @@ export interface Entering {
   readonly lineId?: Id<'bankLine'>
 }
 /** What entering a movement must know. */
-export interface EnteringKnown extends Omit<PostKnown, 'payables'> {
-  readonly payables: PostKnown['payables']
+export interface EnteringKnown extends PostKnown {
   /** All bank accounts, those of other companies too. */
   readonly accounts: readonly BankAccount[]
   readonly closedThrough?: PlainDate | undefined

@@ -15,6 +15,15 @@ export const movementKinds = {
 } as const
 export type MovementKind = keyof typeof movementKinds
 
+/** Whether money of a kind can go a way. */
+export const goesWay = (kind: MovementKind, way: 1 | -1): boolean =>
+  movementKinds[kind].way === 0 || movementKinds[kind].way === way
+/** The kinds that a person can choose for a way; a difference at the bank is never entered by itself. */
+export const kindsToChoose = (way: 1 | -1): { readonly value: MovementKind; readonly title: string }[] =>
+  (Object.keys(movementKinds) as MovementKind[])
+    .filter(kind => kind !== 'bank difference' && goesWay(kind, way))
+    .map(value => ({ value, title: movementKinds[value].title }))
+
 /** Where a movement stands with the bank. One `before` is on a statement from before statements were begun. */
 export type MovementState = 'open' | 'cleared' | 'before' | 'reversed'
 

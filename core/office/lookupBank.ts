@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
-import type { BankLine, IncomingLine } from '../bank/bankLine'
+import { movementsOfMatch, paymentOfMatch, type BankLine, type IncomingLine } from '../bank/bankLine'
 import type { CloseKnown } from '../bank/closeStatement'
 import type { EnteringKnown } from '../bank/enterMovement'
 import type { NumberKnown } from '../bank/findReason'
@@ -15,19 +15,10 @@ import type { Entry } from '../ledger/entry'
 import { isIssueEntry } from '../payments/issueEntry'
 import type { Payment } from '../payments/payment'
 import { zero } from '../money/cents'
-import { carrying, one, stateOfStep } from './lookups'
+import { byId, one, standingChecks } from './lookups'
 import { inAccount, type Reading } from './reading'
-import type { KeyOf, TableName, Tables } from './tables'
 
-const BY_ID = <K, T extends { readonly id: K }>(rows: readonly T[]): Map<K, T> =>
-  new Map(rows.map(row => [row.id, row]))
 const distinct = <T>(list: readonly T[]): T[] => [...new Set(list)]
-const rowsById = async <T extends TableName>(
-  reading: Reading,
-  table: T,
-  ids: readonly KeyOf<T>[],
-): Promise<Map<KeyOf<T>, Tables[T]>> =>
-  BY_ID((await reading.many(table, distinct(ids))) as (Tables[T] & { readonly id: KeyOf<T> })[])
 
 /** What the books say of check numbers of an account. */
 export async function numbersKnown(
@@ -49,7 +40,7 @@ export async function numbersKnown(
   }
 }
 const paymentsOf = (reading: Reading, rows: readonly NumberRow[]): Promise<Map<Id<'payment'>, Payment>> =>
-  rowsById(
+  byId(
     reading,
     'payments',
     rows.flatMap(r => (r.check ? [r.check.paymentId] : [])),
@@ -101,33 +92,27 @@ export async function matchKnown(
     readonly payments?: readonly Id<'payment'>[]
   } = {},
 ): Promise<MatchKnown> {
-  const matches = lines.flatMap(l => (l.match ? [l.match] : []))
-  const checks = matches.flatMap(m => (m.kind === 'check' ? [m] : []))
-  const numbers = await rowsById(reading, 'numbers', [
-    ...checks.map(m => m.numberId),
+  const numbers = await byId(reading, 'numbers', [
+    ...lines.flatMap(l => (l.match?.kind === 'check' ? [l.match.numberId] : [])),
     ...(more.numbers ?? []),
   ])
   const payments = [
-    ...matches.flatMap(m => (m.kind === 'movement' ? [] : [m.paymentId])),
+    ...lines.flatMap(l => paymentOfMatch(l.match) ?? []),
     ...[...numbers.values()].flatMap(r => (r.check ? [r.check.paymentId] : [])),
     ...(more.payments ?? []),
   ]
-  const movements = [
-    ...matches.flatMap(m => (m.kind === 'movement' ? [m.movementId] : [])),
-    ...checks.flatMap(m => (m.differenceId ? [m.differenceId] : [])),
-    ...(more.movements ?? []),
-  ]
+  const movements = [...lines.flatMap(l => movementsOfMatch(l.match)), ...(more.movements ?? [])]
   return {
     account,
-    lines: BY_ID(lines),
-    statements: await rowsById(
+    lines: new Map(lines.map(l => [l.id, l])),
+    statements: await byId(
       reading,
       'statements',
       lines.map(l => l.statementId),
     ),
     numbers,
-    payments: await rowsById(reading, 'payments', payments),
-    movements: await rowsById(reading, 'movements', movements),
+    payments: await byId(reading, 'payments', payments),
+    movements: await byId(reading, 'movements', movements),
   }
 }
 export const MATCHING = ['accounts', 'bankLines', 'statements', 'numbers', 'payments', 'movements'] as const
@@ -136,7 +121,7 @@ export const MATCHING = ['accounts', 'bankLines', 'statements', 'numbers', 'paym
 export async function undoKnown(reading: Reading, account: BankAccount, lines: readonly BankLine[]) {
   const known = await matchKnown(reading, account, lines)
   const { closedThrough } = await one(reading, 'companies', account.companyId)
-  const entries = await rowsById(
+  const entries = await byId(
     reading,
     'entries',
     [...known.movements.values()].map(m => m.entryId),
@@ -176,13 +161,7 @@ async function movementsKnown(
   lines: readonly BankLine[],
   entered: readonly Id<'entry'>[],
 ): Promise<Movement[]> {
-  const matched = lines.flatMap(({ match }) =>
-    match?.kind === 'movement'
-      ? [match.movementId]
-      : match?.kind === 'check' && match.differenceId
-        ? [match.differenceId]
-        : [],
-  )
+  const matched = lines.flatMap(l => movementsOfMatch(l.match))
   const open = await reading.where('movements', 'open', [accountId])
   const named = await reading.many(
     'movements',
@@ -222,19 +201,13 @@ export async function reconcileKnown(
   const lines = await reading.where('bankLines', 'statement', [statement.id])
   const entriesAfter = await reading.entriesAfter(cashLedgerId, through)
   const uncleared = await reading.where('payments', 'uncleared', [account.id])
-  const rows = await carrying(
-    reading,
-    uncleared.map(p => p.id),
-  )
   return {
     ...{ account, statement, lines, cashLedgerId, entriesAfter, uncleared },
     earlier: await earlierLines(reading, account.id, statement.id, entriesAfter),
     bookNow: (await reading.get('totals', cashLedgerId))?.balance ?? zero,
-    numbers: new Map(
-      uncleared.flatMap(p => {
-        const row = stateOfStep(rows.filter(r => r.check?.paymentId === p.id))
-        return row ? [[p.id, row] as const] : []
-      }),
+    numbers: await standingChecks(
+      reading,
+      uncleared.map(p => p.id),
     ),
     movements: await movementsKnown(
       reading,

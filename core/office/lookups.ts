@@ -40,8 +40,10 @@ export async function one<T extends TableName>(reading: Reading, table: T, id: K
 export const settingsOf = async (reading: Reading): Promise<OfficeSettings> =>
   (await reading.get('settings', 'office')) ?? usualSettings
 
+/** Tables whose rows are asked for by key. */
+type Keyed = 'payments' | 'copies' | 'payees' | 'bills' | 'numbers' | 'movements' | 'entries' | 'statements'
 /** Rows by their keys. */
-export async function byId<T extends 'payments' | 'copies' | 'payees' | 'bills'>(
+export async function byId<T extends Keyed>(
   reading: Reading,
   table: T,
   ids: readonly KeyOf<T>[],
@@ -71,6 +73,15 @@ export const carrying = (reading: Reading, payments: readonly Id<'payment'>[]): 
 /** The number that stands for a payment, among those that ever carried it. */
 export const stateOfStep = (rows: readonly NumberRow[]): NumberRow | undefined =>
   rows.find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
+
+/** The checks that stand for payments, by payment; a payment without one is left out. */
+export async function standingChecks(
+  reading: Reading,
+  payments: readonly Id<'payment'>[],
+): Promise<Map<Id<'payment'>, NumberRow>> {
+  const rows = await carrying(reading, payments)
+  return new Map(rows.flatMap(row => (row.check && stateOfStep([row]) ? [[row.check.paymentId, row]] : [])))
+}
 
 /** The runs of a number book that are not finished. */
 export const openRuns = (reading: Reading, bookId: Id<'book'>): Promise<Run[]> =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { idOf } from '#core/base/id'
+import { MOST_TEXT } from '#core/bank/enterMovement'
 import type { BankLine } from '#core/bank/bankLine'
 import type { AccountView } from '~/data/reads'
 
@@ -10,9 +11,11 @@ const form = useMovementForm(
   computed(() => props.view),
   computed(() => props.line),
 )
-form.text.value = props.line.text.slice(0, 80)
+form.text.value = props.line.text.slice(0, MOST_TEXT)
 const { busy, fault, isReady, isTransfer, ledgerId, chosenKind, lines } = form
 const rules = useAct()
+/** One key for the rule of this form: where the entry is refused after it was saved, it is saved again, not twice. */
+const ruleId = idOf<'bankRule'>(crypto.randomUUID())
 const remembers = ref(false)
 const contains = ref(
   props.line.text
@@ -26,7 +29,7 @@ async function go() {
   const ledger = ledgerId.value
   const remember = remembers.value && canRemember.value && ledger
   const rule = remember && {
-    ...{ id: idOf<'bankRule'>(crypto.randomUUID()), companyId: props.view.company.id },
+    ...{ id: ruleId, companyId: props.view.company.id },
     ...{ contains: contains.value, way: props.line.amount > 0 ? ('in' as const) : ('out' as const) },
     ...{ kind: chosenKind.value, ledgerId: ledger },
   }

@@ -51,7 +51,7 @@ const daysText = (s: Suggestion): string =>
 <template>
   <div class="line" data-test="bank-line">
     <h2>{{ money }} {{ line.amount > 0 ? 'in' : 'out' }}</h2>
-    <dl>
+    <dl class="facts">
       <dt>Bank’s date</dt>
       <dd>{{ dayText(line.date) }}</dd>
       <template v-if="line.number !== undefined">
@@ -141,14 +141,6 @@ const daysText = (s: Suggestion): string =>
 .line {
   display: grid;
   gap: var(--space-3);
-}
-dl {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 2px var(--space-3);
-}
-dt {
-  color: rgb(var(--v-theme-secondary));
 }
 .reason {
   padding: 8px 12px;

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import type { Id } from '#core/base/id'
-import { columnKinds, payLayoutSchema, type PayColumn, type PayLayout } from '#core/bank/positivePay/layout'
+import {
+  columnHolding,
+  columnKinds,
+  dayPatterns,
+  payLayoutSchema,
+  type PayColumn,
+  type PayLayout,
+} from '#core/bank/positivePay/layout'
 import type { useBankFiles } from '~/composables/bank/useBankFiles'
 
 /** A layout of files for the bank, column by column, with the lines that it makes under a ruler. */
@@ -15,7 +22,6 @@ type Draft<T> = { -readonly [K in keyof T]: T[K] }
 const form = ref<Draft<PayLayout>>(structuredClone(toRaw(props.layout)))
 const part = ref<'columns' | 'header' | 'trailer'>('columns')
 const kinds = Object.entries(columnKinds).map(([value, title]) => ({ value, title }))
-const days = ['YYYYMMDD', 'MMDDYYYY', 'MMDDYY', 'MM/DD/YYYY', 'YYYY-MM-DD']
 const list = computed(() => form.value[part.value] as PayColumn[])
 const checked = computed(() => payLayoutSchema.safeParse(form.value))
 const preview = computed(() => (checked.value.success ? props.files.preview(checked.value.data) : undefined))
@@ -28,38 +34,21 @@ const ruler = computed(() => {
 })
 const isDay = (c: PayColumn): boolean => c.holds === 'date' || c.holds === 'today'
 const isMoney = (c: PayColumn): boolean => c.holds === 'amount' || c.holds === 'total'
-function change(at: number, more: Partial<PayColumn>) {
-  const columns = list.value.map((c, i) => (i === at ? ({ ...c, ...more } as PayColumn) : c))
+const put = (columns: readonly PayColumn[]): void => {
   form.value = { ...form.value, [part.value]: columns }
 }
-function setHolds(i: number, holds: PayColumn['holds']) {
-  const { width, align, pad } = list.value[i]!
-  const bare: PayColumn = { holds, align, pad, ...(width && { width }) }
-  const more: Partial<PayColumn> =
-    holds === 'indicator'
-      ? { marks: { issue: 'I', end: 'V' } }
-      : holds === 'text'
-        ? { text: '' }
-        : holds === 'date' || holds === 'today'
-          ? { day: 'YYYYMMDD' }
-          : holds === 'amount' || holds === 'total'
-            ? { money: 'cents' }
-            : {}
-  form.value = { ...form.value, [part.value]: list.value.map((c, n) => (n === i ? { ...bare, ...more } : c)) }
-}
+const change = (at: number, more: Partial<PayColumn>): void =>
+  put(list.value.map((c, i) => (i === at ? { ...c, ...more } : c)))
+const setHolds = (at: number, holds: PayColumn['holds']): void =>
+  put(list.value.map((c, i) => (i === at ? columnHolding(c, holds) : c)))
 function move(i: number, by: 1 | -1) {
   const columns = [...list.value]
   const [one] = columns.splice(i, 1)
   columns.splice(i + by, 0, one!)
-  form.value = { ...form.value, [part.value]: columns }
+  put(columns)
 }
-const remove = (i: number): void => {
-  form.value = { ...form.value, [part.value]: list.value.filter((_, n) => n !== i) }
-}
-const add = (): void => {
-  const column: PayColumn = { holds: 'text', width: 1, align: 'left', pad: ' ', text: '' }
-  form.value = { ...form.value, [part.value]: [...list.value, column] }
-}
+const remove = (i: number): void => put(list.value.filter((_, n) => n !== i))
+const add = (): void => put([...list.value, { holds: 'text', width: 1, align: 'left', pad: ' ', text: '' }])
 async function save() {
   if (checked.value.success && (await props.files.save(props.id, checked.value.data))) emit('done')
 }
@@ -183,7 +172,7 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
                 :aria-label="`Date format of column ${i + 1}`"
                 @change="change(i, { day: valueOf($event) as NonNullable<PayColumn['day']> })"
               >
-                <option v-for="d in days" :key="d" :value="d">{{ d }}</option>
+                <option v-for="d in dayPatterns" :key="d" :value="d">{{ d }}</option>
               </select>
               <select
                 v-else-if="isMoney(c)"

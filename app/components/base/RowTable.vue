@@ -84,6 +84,18 @@ function showRow(id: string, tries = MOST_TRIES): void {
   table.value?.scrollToIndex(Math.max(0, index - SEEN_BEFORE))
   setTimeout(() => showRow(id, tries - 1), TRY_MS)
 }
+/**
+ * Elements of rows are used again for other rows: where rows come or go, the focus stays on the row that had it.
+ * What is focused before the change is drawn is that row; after it, the element may be another's.
+ */
+watch(items, () => {
+  const at = document.activeElement
+  const id = at?.matches('tr[data-row]') && element()?.contains(at) ? at.getAttribute('data-row') : null
+  if (!id) return
+  void nextTick(() => {
+    if (rowElement(id) !== document.activeElement && shown.value.some(row => row.id === id)) focusRow(id)
+  })
+})
 defineExpose({ focusRow, showRow })
 const from = document.activeElement
 watch(

@@ -36,7 +36,7 @@ async function go() {
 <template>
   <div class="movement" data-test="movement">
     <h2>{{ movementKinds[movement.kind].title }}</h2>
-    <dl>
+    <dl class="facts">
       <dt>Date</dt>
       <dd>{{ dayText(movement.date) }}</dd>
       <dt>Amount</dt>
@@ -92,13 +92,5 @@ async function go() {
 .movement {
   display: grid;
   gap: var(--space-3);
-}
-dl {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 2px var(--space-3);
-}
-dt {
-  color: rgb(var(--v-theme-secondary));
 }
 </style>

@@ -3,7 +3,7 @@ import { dayFirstIn } from '#core/base/country'
 import { readTypedDate, spelledDay } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
 import type { BankLine } from '#core/bank/bankLine'
-import { movementKinds, type MovementKind } from '#core/bank/movement'
+import { kindsToChoose, movementKinds, type MovementKind } from '#core/bank/movement'
 import { readFormLines, type FormLine } from '#core/bills/formLines'
 import { good } from '#core/base/result'
 import { cents, parseAmount, payable, type Cents } from '#core/money/cents'
@@ -13,12 +13,6 @@ import { localToday, useOffice } from '~/stores/office'
 import { useAct } from '../base/useAct'
 import { useClock } from '../base/useClock'
 import { useCompanyLedgers } from '../accounts/useCompanyLedgers'
-
-/** Kinds that fit a way; all where none is given. */
-const kindsOf = (way: 1 | -1) =>
-  (Object.keys(movementKinds) as MovementKind[])
-    .filter(k => k !== 'bank difference' && (movementKinds[k].way === 0 || movementKinds[k].way === way))
-    .map(value => ({ value, title: movementKinds[value].title }))
 
 /**
  * Money that came in or went out without a check, as it is typed; `line` is the bank line that it is entered from,
@@ -42,7 +36,7 @@ export function useMovementForm(view: Readonly<Ref<AccountView>>, line: Readonly
   const direction = computed<1 | -1>(() =>
     line.value ? (line.value.amount > 0 ? 1 : -1) : way.value === 'in' ? 1 : -1,
   )
-  const kinds = computed(() => kindsOf(direction.value))
+  const kinds = computed(() => kindsToChoose(direction.value))
   const chosenKind = computed<MovementKind>(
     () => kinds.value.find(k => k.value === kind.value)?.value ?? kinds.value[0]!.value,
   )

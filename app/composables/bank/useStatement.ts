@@ -4,6 +4,7 @@ import { dayFirstIn } from '#core/base/country'
 import { typedDate, type PlainDate } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
 import { good } from '#core/base/result'
+import { MOST_TEXT } from '#core/bank/enterMovement'
 import { movementKinds } from '#core/bank/movement'
 import { whereToLook } from '#core/bank/reconcile'
 import { lastClosed } from '#core/bank/statement'
@@ -103,7 +104,7 @@ export function useStatement(account: Readonly<Ref<BankAccount | undefined>>) {
     const input = {
       ...{ accountId: accountId(), id: idOf<'entry'>(crypto.randomUUID()), kind, date: line.date },
       ...{ amount: line.amount, parts: [{ ledgerId, amount: line.amount }] },
-      ...{ text: line.text.slice(0, 80), lineId: line.id },
+      ...{ text: line.text.slice(0, MOST_TEXT), lineId: line.id },
     }
     return succeeded('enterMovement', input, `Entered ${movementKinds[kind].title.toLowerCase()}.`)
   }

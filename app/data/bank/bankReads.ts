@@ -1,6 +1,6 @@
 import { byMoment, daysBetween, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import type { BankLine, IncomingLine } from '#core/bank/bankLine'
+import { movementsOfMatch, paymentOfMatch, type BankLine, type IncomingLine } from '#core/bank/bankLine'
 import type { BankRule } from '#core/bank/bankRule'
 import { findReason, STALE_DAYS, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
@@ -14,7 +14,7 @@ import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion
 import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
-import { carrying } from '#core/office/lookups'
+import { byId, standingChecks } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
 import type { Payment } from '#core/payments/payment'
 import { db } from '../store/db'
@@ -46,12 +46,10 @@ async function readOpenItems(accountId: Id<'account'>): Promise<OpenItems> {
     office.where('payments', 'uncleared', [accountId]),
   ])
   const payments = uncleared.filter(p => p.state === 'issued')
-  const rows = await carrying(
+  const numbers = await standingChecks(
     office,
     payments.map(p => p.id),
   )
-  const numbers = new Map<Id<'payment'>, NumberRow>()
-  for (const row of rows) if (row.check && row.fate === 'issued') numbers.set(row.check.paymentId, row)
   return { movements, payments, numbers }
 }
 
@@ -95,21 +93,15 @@ export async function readOpenStatement(account: BankAccount): Promise<Statement
 /** What lines are matched with, in words. */
 async function readMatchTexts(lines: readonly BankLine[]): Promise<Map<Id<'bankLine'>, string>> {
   const matched = lines.flatMap(l => (l.match ? [{ id: l.id, match: l.match }] : []))
-  const payments = new Map(
-    (
-      await office.many(
-        'payments',
-        matched.flatMap(m => (m.match.kind === 'movement' ? [] : [m.match.paymentId])),
-      )
-    ).map(p => [p.id, p]),
+  const payments = await byId(
+    office,
+    'payments',
+    matched.flatMap(m => paymentOfMatch(m.match) ?? []),
   )
-  const movements = new Map(
-    (
-      await office.many(
-        'movements',
-        matched.flatMap(m => (m.match.kind === 'movement' ? [m.match.movementId] : [])),
-      )
-    ).map(m => [m.id, m]),
+  const movements = await byId(
+    office,
+    'movements',
+    matched.flatMap(m => movementsOfMatch(m.match)),
   )
   return new Map(
     matched.map(({ id, match }) => [

@@ -64,11 +64,7 @@ function press(row: SeenLine, by: string) {
     chosenId.value = next.id
     table.value?.focusRow(next.id)
   }
-  void bank.doOneKey(row, row.oneKey).then(() => {
-    // The row that had the focus may be drawn anew once the matched one is gone.
-    const at = document.activeElement
-    if (!at || at === document.body || at.matches('h1, tr')) table.value?.focusRow(chosenId.value)
-  })
+  void bank.doOneKey(row, row.oneKey)
 }
 function look(id: string) {
   which.value = 'all'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { idOf, type Id } from '#core/base/id'
 import type { BankRule } from '#core/bank/bankRule'
-import { movementKinds, type MovementKind } from '#core/bank/movement'
+import { kindsToChoose, movementKinds, type MovementKind } from '#core/bank/movement'
 import { readBankRules } from '~/data/bank/bankReads'
 
 /** What bank lines with a text become, remembered: seen, added, changed and removed. */
@@ -23,14 +23,7 @@ interface RuleForm {
 }
 const form = ref<RuleForm>({ ...blank })
 const kinds = computed(() =>
-  (Object.keys(movementKinds) as MovementKind[])
-    .filter(k => {
-      const { way } = movementKinds[k]
-      return (
-        k !== 'transfer' && k !== 'bank difference' && (way === 0 || way > 0 === (form.value.way === 'in'))
-      )
-    })
-    .map(value => ({ value, title: movementKinds[value].title })),
+  kindsToChoose(form.value.way === 'in' ? 1 : -1).filter(k => k.value !== 'transfer'),
 )
 watch(
   () => form.value.way,

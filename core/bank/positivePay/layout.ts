@@ -17,7 +17,7 @@ export const columnKinds = {
 } as const
 type ColumnKind = keyof typeof columnKinds
 
-const dayPatterns = ['YYYYMMDD', 'MMDDYYYY', 'MMDDYY', 'MM/DD/YYYY', 'YYYY-MM-DD'] as const
+export const dayPatterns = ['YYYYMMDD', 'MMDDYYYY', 'MMDDYY', 'MM/DD/YYYY', 'YYYY-MM-DD'] as const
 const MOST_WIDTH = 200
 const MOST_COLUMNS = 40
 const MOST_TEXT = 60
@@ -71,6 +71,18 @@ const right = (holds: ColumnKind, width: number, more: Partial<PayColumn> = {}):
   ...more,
 })
 const marks = { issue: 'I', end: 'V' } as const
+
+/** What a column has besides its width by what it holds, to begin with. */
+const formats: Partial<Record<ColumnKind, Partial<PayColumn>>> = {
+  ...{ indicator: { marks }, text: { text: '' } },
+  ...{ date: { day: 'YYYYMMDD' }, today: { day: 'YYYYMMDD' } },
+  ...{ amount: { money: 'cents' }, total: { money: 'cents' } },
+}
+/** A column of the same width that holds something else, in the usual format of that. */
+export const columnHolding = ({ width, align, pad }: PayColumn, holds: ColumnKind): PayColumn => ({
+  ...{ holds, align, pad, ...(width && { width }) },
+  ...formats[holds],
+})
 
 /** Two layouts to begin from; every bank has its own. */
 export const startingLayouts: readonly PayLayout[] = [
