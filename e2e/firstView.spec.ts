@@ -40,9 +40,10 @@ test.describe('with the server gone before the acts were fetched', () => {
     let gone = true
     let refused = 0
     await page.route('**/_nuxt/*.js', async route => {
+      if (!gone) return route.continue()
       const answer = await route.fetch()
-      if (!gone || !(await answer.text()).includes('the browser could not save ('))
-        return route.fulfill({ response: answer })
+      const body = await answer.text()
+      if (!body.includes('the browser could not save (')) return route.fulfill({ response: answer, body })
       refused++
       return route.abort()
     })
@@ -57,6 +58,7 @@ test.describe('with the server gone before the acts were fetched', () => {
     gone = false
     await keep.click()
     await expect(page.getByText('Your name is now Ada.')).toBeVisible()
+    await page.unrouteAll({ behavior: 'ignoreErrors' })
   })
 
   test('a piece of work whose code was never fetched says so', async ({ page }) => {
