@@ -267,7 +267,7 @@ test('a lost paycheck is replaced: stopped, its letter and stub copy say so, bal
   await page.getByTestId('ask-go').click()
   await (await opened).close()
   await page.getByRole('link', { name: 'History in the number book' }).click()
-  await expect(page.getByTestId('life')).toContainText('printed again, copy 2')
+  await expect(page.getByTestId('life')).toContainText('again under its own number, copy 2')
 })
 
 test('a wrong payment cancelled in a closed month, a handwritten check, a withdrawn payment brought back, and the trail that tells it all', async ({

@@ -16,11 +16,11 @@ const screens = [...filesIn('app'), ...filesIn('core')]
   .join('\n')
 
 describe('the manual', () => {
-  it('has a topic of its own for every page, and no topic that no page leads to', () => {
+  it('has a topic of its own for every page, and no topic that nothing leads to', () => {
     expect(pages.length).toBeGreaterThan(25)
     const led = pages.map(topicOf)
     expect(led.filter(name => !names.has(name))).toEqual([])
-    expect([...names].filter(name => !led.includes(name))).toEqual(['first-steps'])
+    expect([...names].filter(name => !led.includes(name))).toEqual(['first-steps', 'find'])
   })
   it('lists every topic in its contents', () => {
     const contents = readFileSync('docs/guide/README.md', 'utf8')

@@ -14,6 +14,7 @@ const topics: readonly (readonly [path: string, topic: string])[] = [
   ['/bank/files', 'bank-files'],
   ['/bank/rules', 'bank-rules'],
   ['/bank', 'bank'],
+  ['/reports', 'reports'],
   ['/books/proof', 'proof-of-numbers'],
   ['/books', 'number-books'],
   ['/papers/layout', 'light-table'],

@@ -2,29 +2,41 @@
 import { howMany } from '#core/base/howMany'
 import { dayText } from '#core/base/dates'
 import { movementKinds } from '#core/bank/movement'
+import { stateShown } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
 import { figures } from '#core/money/figures'
 import { withoutRun } from '#core/runs/run'
 import type { Column } from '~/composables/base/rowTable'
-import {
-  amountOfRow,
-  dayOfRow,
-  MOST_SHOWN,
-  textOfRow,
-  type RegisterRow,
-} from '~/composables/register/useRegister'
+import { amountOfRow, dayOfRow, MOST_SHOWN, textOfRow } from '~/composables/register/useRegister'
+import { readRegisterRow, type RegisterRow } from '~/data/register/registerRow'
 import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const { typed, state, found, shown, keysFound, money, notMoney } = useRegister(view)
+const { typed, state, found, shown, balances, keysFound, money, notMoney } = useRegister(view)
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const open = useLive(
   () => (view.value ? readOpenRuns(view.value.account.id) : undefined),
   () => view.value?.account.id,
 )
-const row = computed(() => shown.value.find(r => r.id === chosenId.value) ?? shown.value[0])
+watch(
+  () => route.query.number,
+  id => {
+    if (typeof id === 'string') chosenId.value = id
+  },
+)
+/** What another page leads to is shown, however far down the list it is. */
+const asked = useLive(
+  () => (chosenId.value ? readRegisterRow(chosenId.value) : undefined),
+  () => chosenId.value,
+)
+const row = computed(() => {
+  const listed = shown.value.find(r => r.id === chosenId.value)
+  if (listed) return listed
+  const of = asked.value?.number ?? asked.value?.movement
+  return of?.accountId === view.value?.account.id ? asked.value : shown.value[0]
+})
 const chosen = computed(() => row.value?.number)
 const copy = useLive(
   () => (chosen.value ? readCopy(chosen.value) : undefined),
@@ -44,24 +56,30 @@ const dateOf = (r: RegisterRow): string => {
   const day = r.movement?.date ?? r.number?.check?.date
   return day ? dayText(day) : ''
 }
+/** The book balance at the end of the line’s day. */
+const balanceOf = (r: RegisterRow): string => {
+  const day = dayOfRow(r)
+  return day && balances.value ? figures(balances.value(day)) : ''
+}
 const filters = [
   { title: 'All states', value: 'all' },
   { title: 'Money without a check', value: 'other money' },
   ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
 ]
 const columns: readonly Column<RegisterRow>[] = [
-  { key: 'number', title: 'Number', width: '92px', sort: r => r.number?.number ?? 0 },
-  { key: 'state', title: 'State', width: '112px', sort: r => r.number?.fate ?? r.movement?.state ?? '' },
+  { key: 'number', title: 'Number', width: '88px', sort: r => r.number?.number ?? 0 },
+  { key: 'state', title: 'State', width: '104px', sort: r => r.number?.fate ?? r.movement?.state ?? '' },
   { key: 'payee', title: 'Payee or source', sort: textOfRow },
-  { key: 'date', title: 'Date', width: '122px', look: 'nowrap', text: dateOf, sort: dayOfRow },
+  { key: 'date', title: 'Date', width: '112px', look: 'nowrap', text: dateOf, sort: dayOfRow },
   {
     key: 'amount',
     title: 'Amount',
     num: true,
-    width: '112px',
+    width: '98px',
     text: moneyOf,
     sort: r => amountOfRow(r) ?? 0,
   },
+  { key: 'balance', title: 'Balance', num: true, width: '104px', text: balanceOf },
 ]
 </script>
 
@@ -141,7 +159,7 @@ const columns: readonly Column<RegisterRow>[] = [
               <span v-else class="quiet">{{ movementKinds[r.movement!.kind].title }}</span>
             </template>
             <template #state="{ row: r }">
-              <StateMark :state="r.number?.fate ?? r.movement!.state" />
+              <StateMark :state="r.number ? stateShown(r.number) : r.movement!.state" />
             </template>
             <template #payee="{ row: r }">
               <span class="one-line" :title="`${textOfRow(r)} ${r.number?.why ?? ''}`"
@@ -159,7 +177,9 @@ const columns: readonly Column<RegisterRow>[] = [
         <RegisterMovementActs :key="row.id" :movement="row.movement" :view="view" />
       </aside>
       <aside v-else-if="chosen" class="scroll proof" :aria-label="`Number ${chosen.number}`" tabindex="0">
-        <h2 class="d-flex ga-4 align-center mb-2">{{ chosen.number }} <StateMark :state="chosen.fate" /></h2>
+        <h2 class="d-flex ga-4 align-center mb-2">
+          {{ chosen.number }} <StateMark :state="stateShown(chosen)" />
+        </h2>
         <p v-if="chosen.why" class="mb-2">
           {{ chosen.why }}
         </p>
@@ -206,7 +226,7 @@ const columns: readonly Column<RegisterRow>[] = [
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(340px, 38%);
+  grid-template-columns: minmax(0, 1fr) minmax(330px, 34%);
   gap: var(--space-4);
   padding-bottom: 14px;
 }

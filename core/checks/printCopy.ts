@@ -1,6 +1,6 @@
 import { sentence } from '../base/sentence'
 import { good, refuse } from '../base/result'
-import type { NumberRow } from '../numbers/book'
+import { withEvent, type NumberRow } from '../numbers/book'
 import type { Stock } from '../paper/stock'
 import type { Decision, Stamp } from '../trail/trail'
 
@@ -39,19 +39,8 @@ export function printCopy(
   if (!act.firstSheet.trim())
     return refuse('why-blank', 'Enter what happened to the first sheet', { field: 'why' })
   const copies = row.life.filter(l => l.event?.kind === 'printed again').length + 2
-  const next: NumberRow = {
-    ...row,
-    life: [
-      ...row.life,
-      {
-        at: stamp.at,
-        by: stamp.by,
-        fate: row.fate,
-        why: `printed again, copy ${copies}; first sheet: ${act.firstSheet.trim()}`,
-        event: { kind: 'printed again', copy: copies },
-      },
-    ],
-  }
+  const what = `printed again, copy ${copies}; first sheet: ${act.firstSheet.trim()}`
+  const next = withEvent(row, { kind: 'printed again', copy: copies }, what, stamp)
   return good({
     changes: { numbers: [next] },
     trail: {

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { plainDate } from '../base/dates'
+import { addDays, plainDate, type PlainDate } from '../base/dates'
 import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo } from '../base/test/outcome'
 import { cents, sum, type Cents } from '../money/cents'
-import { afterRun, balances, issuing, paying, promising } from './balances'
+import { afterRun, balanceByDay, balances, issuing, paying, promising } from './balances'
 import { entry, reversed, sided, type LedgerAccount } from './entry'
 import { ledgersToChoose } from './ledgersToChoose'
 import { firstOpen, mustBeOpen, openDay } from './period'
@@ -103,4 +103,38 @@ it('ledger accounts are chosen from by what money is spent on, an office’s cas
   ]
   const order = ledgersToChoose(ledgers, new Set(['1010']), idOf('2010')).map(l => l.code)
   expect(order).toEqual(['6100', '6200', '2500', '1500', '3000', '4000', '1010'])
+})
+
+describe('the balance of a day', () => {
+  it('is what all entries through it come to, whatever day is asked', () => {
+    const [cash, other] = [idOf<'ledger'>('cash'), idOf<'ledger'>('other')]
+    const first = must(plainDate('2026-10-01'))
+    const moves = fc.array(
+      fc.tuple(
+        fc.integer({ min: 0, max: 40 }),
+        fc.integer({ min: -500, max: 500 }).filter(n => n !== 0),
+      ),
+    )
+    fc.assert(
+      fc.property(moves, fc.integer({ min: -2, max: 42 }), (list, asked) => {
+        const entries = list.map(([day, n], i) =>
+          entry({
+            ...{
+              id: idOf(`e${i}`),
+              companyId: idOf('co'),
+              date: addDays(first, day),
+              text: '',
+              paymentId: null,
+            },
+            lines: [sided(cash, cents(n)), sided(other, cents(-n))],
+          }),
+        )
+        const through = (day: PlainDate): number =>
+          entries.filter(e => e.date <= day).reduce((s, e) => s + e.lines[0]!.debit - e.lines[0]!.credit, 0)
+        const now = cents(through(addDays(first, 99)))
+        const day = addDays(first, asked)
+        expect(balanceByDay(now, entries, cash)(day)).toBe(through(day))
+      }),
+    )
+  })
 })

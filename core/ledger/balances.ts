@@ -1,4 +1,7 @@
+import type { PlainDate } from '../base/dates'
+import type { Id } from '../base/id'
 import { cents, type Cents } from '../money/cents'
+import type { Entry } from './entry'
 
 /**
  * What an account has by its entries, what is promised out of it (waiting and on paper, less what is booked
@@ -59,3 +62,31 @@ export const issuing = (now: Balances, amount: Cents): Balances => ({
  * left aside.
  */
 export const afterRun = (now: Balances, amount: Cents): Cents => cents(now.book - now.onPaper - amount)
+
+/**
+ * The balance of a ledger account at the end of days, from what it has now and its entries after the earliest of
+ * these days. Minor units.
+ */
+export function balanceByDay(
+  now: Cents,
+  entries: readonly Entry[],
+  ledgerId: Id<'ledger'>,
+): (day: PlainDate) => Cents {
+  const moved = new Map<PlainDate, number>()
+  for (const { date, lines } of entries)
+    for (const line of lines)
+      if (line.ledgerId === ledgerId) moved.set(date, (moved.get(date) ?? 0) + line.debit - line.credit)
+  const days = [...moved.keys()].sort()
+  /** What was moved on each of these days and after it. */
+  const since = days.map(day => moved.get(day) ?? 0)
+  for (let i = since.length - 2; i >= 0; i--) since[i]! += since[i + 1]!
+  return day => {
+    let [low, high] = [0, days.length]
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (days[middle]! > day) high = middle
+      else low = middle + 1
+    }
+    return cents(now - (since[low] ?? 0))
+  }
+}

@@ -10,16 +10,8 @@ import { cents } from '../money/cents'
 import { figures } from '../money/figures'
 import { lived } from '../office/test/lived'
 import { listCsv, type Days, type List } from './list'
-import {
-  billsList,
-  entriesList,
-  numbersList,
-  payeesList,
-  paymentsList,
-  registerList,
-  trailList,
-  trialList,
-} from './lists'
+import { billsList, entriesList, numbersList, payeesList, paymentsList, trailList, trialList } from './lists'
+import { registerList } from './register'
 
 const all: Days = { from: '', to: '' }
 const byId = <T extends { readonly id: unknown }>(rows: readonly T[]) =>

@@ -1,6 +1,5 @@
 import { actName, lineText } from '../trail/lineText'
 import type { Id } from '../base/id'
-import { movementKinds, type Movement } from '../bank/movement'
 import type { NumberRow } from '../numbers/book'
 import type { Entry, LedgerAccount } from '../ledger/entry'
 import { trialBalance } from '../ledger/trial'
@@ -152,43 +151,6 @@ export const numbersList = (
       ...[r.check?.payee ?? '', r.check?.date ?? null, r.check?.amount ?? null, r.replacedBy ?? null],
     ]),
 })
-
-/** Everything that moves accounts, by day: checks, and money without one; money in is above zero. */
-export const registerList = (
-  numbers: readonly NumberRow[],
-  movements: readonly Movement[],
-  accounts: ReadonlyMap<Id<'account'>, BankAccount>,
-  days: Days,
-): List => {
-  const nameOf = (id: Id<'account'>): string => accounts.get(id)?.name ?? ''
-  const checks = numbers
-    .filter(r => r.fate !== 'unused')
-    .map((r): readonly ListCell[] => [
-      ...[nameOf(r.accountId), r.check?.date ?? r.at.slice(0, 10), r.number, 'Check', r.fate],
-      ...[r.check?.payee ?? '', r.why, '', r.check ? -r.check.amount : null],
-    ])
-  const others = movements.map((m): readonly ListCell[] => [
-    ...[nameOf(m.accountId), m.date, null, movementKinds[m.kind].title, m.state],
-    ...[m.party ?? '', m.text, m.reference ?? '', m.amount],
-  ])
-  return {
-    name: 'register',
-    columns: [
-      text('Account'),
-      day('Date'),
-      number('Number'),
-      text('Kind'),
-      text('State'),
-      text('Payee or source'),
-      text('Description'),
-      text('Reference'),
-      amount('Amount'),
-    ],
-    rows: [...checks, ...others]
-      .filter(row => within(days, String(row[1])))
-      .sort((a, b) => (String(a[1]) < String(b[1]) ? -1 : 1)),
-  }
-}
 
 /** The journal: every line of every entry by day; what was taken back stands there as lines of its own. */
 export const entriesList = (entries: readonly Entry[], ledgers: Ledgers, days: Days): List => ({

@@ -51,9 +51,10 @@ export const bookName = (book: NumberBook): string =>
 type LifeEvent =
   | { readonly kind: 'printed again'; readonly copy: number }
   | { readonly kind: 'replaced'; readonly by: CheckNumber }
+  | { readonly kind: 'stop confirmed' }
 
 /** One line of a number's life. */
-interface LifeLine {
+export interface LifeLine {
   readonly at: string
   readonly by: string
   readonly fate: Fate
@@ -88,6 +89,8 @@ export interface NumberRow {
   readonly check: CheckOnPaper | null
   /** The number that took over for the same payment, where one did. */
   readonly replacedBy?: CheckNumber
+  /** When and under what reference the bank confirmed that it is stopped. */
+  readonly stop?: { readonly on: PlainDate; readonly reference: string }
   /** Everything that happened to it, oldest first. */
   readonly life: readonly LifeLine[]
 }
@@ -134,6 +137,15 @@ export function become(
   }
   return good({ ...row, fate, at: stamp.at, why: more.why ?? '', check, life: [...row.life, line] })
 }
+
+/** The row with a line about something that happened to it besides a new fate, in words and by kind. */
+export const withEvent = (row: NumberRow, event: LifeEvent, why: string, stamp: Stamp): NumberRow => ({
+  ...row,
+  life: [...row.life, { at: stamp.at, by: stamp.by, fate: row.fate, why, event }],
+})
+/** What a number is, as screens say it: a stop is only requested until the bank has confirmed it. */
+export const stateShown = ({ fate, stop }: Pick<NumberRow, 'fate' | 'stop'>): Fate | 'stop requested' =>
+  fate === 'stopped' && !stop ? 'stop requested' : fate
 
 const isFree = (row: { readonly fate: Fate } | undefined): boolean =>
   row === undefined || row.fate === 'unused'

@@ -14,6 +14,8 @@ import { saveBankRule } from './acts/saveBankRule'
 import { sendBankFile } from './acts/sendBankFile'
 import { setPositivePay } from './acts/setPositivePay'
 import { savePayLayout } from './acts/savePayLayout'
+import { confirmStop } from './acts/confirmStop'
+import { writeBack } from './acts/writeBack'
 import { addPrinter } from './acts/addPrinter'
 import { amend } from './acts/amend'
 import { archiveBook } from './acts/archiveBook'
@@ -146,6 +148,8 @@ export const acts = {
   sendBankFile,
   setPositivePay,
   savePayLayout,
+  confirmStop,
+  writeBack,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

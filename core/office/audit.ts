@@ -69,7 +69,7 @@ function paymentsHold(
   for (const p of office.payments) {
     const own = carried.get(p.id) ?? []
     must(
-      own.length === (p.otherwise || ['waiting', 'cancelled'].includes(p.state) ? 0 : 1),
+      own.length === (p.otherwise || ['waiting', 'cancelled', 'written back'].includes(p.state) ? 0 : 1),
       `payment ${p.id}, ${p.state}, has ${own.length} valid checks`,
     )
     must(

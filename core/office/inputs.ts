@@ -198,6 +198,8 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   printAgain: z.strictObject({ ...aRun, why: text }),
   printCopy: z.strictObject({ ...aNumber, firstSheet: text, inHouse: z.boolean() }),
   record: z.strictObject({ ...aBook, draw: drawing, number: checkNumber }),
+  writeBack: z.strictObject({ ...aPayment, ledgerId: id<'ledger'>(), why: text, date: day }),
+  confirmStop: z.strictObject({ ...aNumber, on: day, reference: text }),
   replace: z.strictObject({ ...aNumber, ending: z.enum(endings), why: text }),
   saveAccount: z.strictObject({ from: saved, to: saved }),
   saveLayout: z.strictObject({

@@ -85,6 +85,8 @@ describe('an office under random acts', () => {
           'take back',
           'replace',
           'cancel',
+          'write a check back',
+          'confirm a stop',
           'record',
           'drop',
           'close a period',

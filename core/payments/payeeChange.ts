@@ -1,6 +1,6 @@
 import { dayText, type PlainDate } from '../base/dates'
 import type { Payee } from '../payees/payee'
-import type { Payment } from './payment'
+import { isPaid, type Payment } from './payment'
 
 type Before = NonNullable<Payee['before']>
 const isAfter = (a: string, b: string): boolean => Date.parse(a) > Date.parse(b)
@@ -31,7 +31,7 @@ export function changeAtProof(
   if (!before) return undefined
   if (isAfter(before.at, payment.drawnAt))
     return `Name or address changed ${byWhom(before)}, after this payment was drawn. The check prints ${whole(payment)}. The payee is now ${whole(payee)}`
-  const paid = others.filter(p => p.state === 'issued' || p.state === 'cleared')
+  const paid = others.filter(isPaid)
   const newest = paid.map(p => p.drawnAt).reduce((a, b) => (isAfter(b, a) ? b : a), paid[0]?.drawnAt ?? '')
   return newest && changedSince(payee, newest) ? payeeChangeText(payee, before) : undefined
 }

@@ -1,6 +1,6 @@
 import { cents, type Cents } from '../money/cents'
 import type { PlainDate } from '../base/dates'
-import type { Payment } from './payment'
+import { isPaid, type Payment } from './payment'
 
 /** What was paid to a payee in a year. */
 export interface YearPaid {
@@ -8,7 +8,6 @@ export interface YearPaid {
   readonly count: number
   readonly paid: Cents
 }
-const isPaid = (p: Payment): boolean => p.state === 'issued' || p.state === 'cleared'
 
 /** What was paid year by year, the newest first: issued and cleared payments by their date. */
 export function yearsPaid(payments: readonly Payment[]): YearPaid[] {

@@ -6,8 +6,19 @@ import type { CheckFacts, PayLine, StubLine } from '../proof/facts'
 import { printedSigners, type Signing } from '../accounts/account'
 import type { Settles } from '../bills/allocation'
 
-/** Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. */
-export type PaymentState = 'waiting' | 'on paper' | 'issued' | 'cleared' | 'cancelled'
+/**
+ * Life of a payment. In the lane is `waiting`; from `on paper` on only acts change it. `written back` is one whose
+ * check was never cashed: what it paid stays paid, and its money went to a ledger account.
+ */
+export const paymentStates = [
+  'waiting',
+  'on paper',
+  'issued',
+  'cleared',
+  'cancelled',
+  'written back',
+] as const
+export type PaymentState = (typeof paymentStates)[number]
 
 /** A line of pay as it is booked: a deduction is credited to the ledger account that it is withheld to. */
 export interface PaidLine extends PayLine {
@@ -67,6 +78,9 @@ export interface Payment {
   /** As it stood before its last change in the lane, so that this can be taken back. */
   readonly was?: PaymentInput
 }
+/** Whether the payee has its money, or a check for it. */
+export const isPaid = ({ state }: Pick<Payment, 'state'>): boolean =>
+  state === 'issued' || state === 'cleared'
 /** What of a payment may be changed while it waits. */
 export type PaymentInput = Pick<
   Payment,

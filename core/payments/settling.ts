@@ -3,13 +3,13 @@ import { good, refuse, type Result } from '../base/result'
 import { cents } from '../money/cents'
 import { owed, type Bill } from '../bills/bill'
 import { discountInTime, mayAllocate, sameBillPayee } from './mayAllocate'
-import type { Payment } from './payment'
+import { isPaid, type Payment } from './payment'
 
 type Weight = 'none' | 'promised' | 'settled'
 /** What the allocations of a payment count as: promised until its entry stands, settled from then on. */
 export function weightOf({ state, booked }: Pick<Payment, 'state' | 'booked'>): Weight {
   if (state === 'cancelled') return 'none'
-  return state === 'issued' || state === 'cleared' || booked ? 'settled' : 'promised'
+  return isPaid({ state }) || state === 'written back' || booked ? 'settled' : 'promised'
 }
 
 /** What payments promise and settle of bills. */

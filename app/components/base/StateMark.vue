@@ -3,9 +3,10 @@ import type { Fate } from '#core/numbers/fates'
 import type { MovementState } from '#core/bank/movement'
 import type { PaymentState } from '#core/payments/payment'
 
+type State = Fate | PaymentState | MovementState | 'stop requested'
 /** A state as a word with its own small shape; colour only helps. */
-const props = defineProps<{ state: Fate | PaymentState | MovementState }>()
-const shapes: Record<Fate | PaymentState | MovementState, { d: string; fill: boolean; tone: string }> = {
+const props = defineProps<{ state: State }>()
+const shapes: Record<State, { d: string; fill: boolean; tone: string }> = {
   waiting: { d: 'M2 6h8', fill: false, tone: 'secondary' },
   unused: { d: 'M2.500 2.500h7v7h-7z', fill: false, tone: 'secondary' },
   'on paper': { d: 'M3 1.500h6v9H3zM3 4.500h6', fill: false, tone: 'primary' },
@@ -14,6 +15,16 @@ const shapes: Record<Fate | PaymentState | MovementState, { d: string; fill: boo
   spoiled: { d: 'M1.500 8.500 4 3.500l2 5 2-5 2.500 5', fill: false, tone: 'error' },
   voided: { d: 'M2 10 10 2', fill: false, tone: 'error' },
   stopped: { d: 'M4 1.500h4L10.500 4v4L8 10.500H4L1.500 8V4z', fill: false, tone: 'error' },
+  'stop requested': {
+    d: 'M4 1.500h4L10.500 4v4L8 10.500H4L1.500 8V4zM6 3.500v3M6 8v.5',
+    fill: false,
+    tone: 'warning',
+  },
+  'written back': {
+    d: 'M10 3.500H4.500a2.500 2.500 0 0 0 0 5H8M6 6.500 8 8.500l-2 2',
+    fill: false,
+    tone: 'secondary',
+  },
   missing: { d: 'M3 2.500h2M7 2.500h2M3 9.500h2M7 9.500h2', fill: false, tone: 'warning' },
   'set aside': { d: 'M2.500 1.500v9M6 3.500h4v5H6z', fill: false, tone: 'secondary' },
   open: { d: 'M6 1.500 10.500 6 6 10.500 1.500 6z', fill: false, tone: 'primary' },

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { lineText } from '#core/trail/lineText'
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { open, owed, type Bill } from '#core/bills/bill'
 import type { Company } from '#core/accounts/account'
 import { fixedBecause } from '#core/payments/changeBill'
-import { momentText, operatorName } from '~/data/office/office'
-import { readPaidBy, readPayee, readStory } from '~/data/bills/billReads'
+import { operatorName } from '~/data/office/office'
+import { readPaidBy, readPayee } from '~/data/bills/billReads'
+import { readBillHistory } from '~/data/history/history'
 import { readLedgers } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -25,9 +25,9 @@ const ledgers = useLive(
   () => readLedgers(props.company.id),
   () => props.company.id,
 )
-const story = useLive(
-  () => readStory('bill', props.bill.id),
-  () => props.bill.id,
+const history = useLive(
+  () => readBillHistory(props.bill),
+  () => props.bill,
 )
 const day = (date: string) => dayText(date as never)
 const facts = computed(() => {
@@ -230,11 +230,7 @@ const overdue = computed(() => {
         >in the trail</NuxtLink
       >
     </h3>
-    <ul class="story">
-      <li v-for="line in story" :key="line.seq">
-        <span class="quiet">{{ momentText(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
-      </li>
-    </ul>
+    <HistoryList :lines="history" />
     <WhyDialog
       v-if="asking"
       v-model="asked"
@@ -291,13 +287,6 @@ h3 {
 }
 .nowrap {
   white-space: nowrap;
-}
-.story {
-  list-style: none;
-  padding: 0;
-  font-size: var(--text-small);
-  display: grid;
-  gap: var(--space-1);
 }
 .one-line {
   min-width: 0;

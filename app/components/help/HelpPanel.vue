@@ -22,8 +22,6 @@ watch(
   },
   { flush: 'pre' },
 )
-const isTyping = (at: EventTarget | null): boolean =>
-  at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement || at instanceof HTMLSelectElement
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape' && panel.value?.contains(document.activeElement)) office.help = false
   if (event.key !== '?' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return

@@ -7,7 +7,7 @@ import { endings, type Ending } from '#core/checks/replace'
 import { withoutRun } from '#core/runs/run'
 import { openWindow } from '~/data/files/fileOut'
 import { paperOfCheck } from '~/data/runs/keptPdfs'
-import { putOutStubCopy, saveStopLetter } from '~/data/runs/reports'
+import { putOutStubCopy, saveAdvice, saveStopLetter } from '~/data/runs/reports'
 import { readPayment, type AccountView } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 
@@ -24,7 +24,8 @@ const payment = useLive(
 )
 const issued = computed(() => props.row.fate === 'issued')
 const asked = ref<'replace' | 'again' | ''>('')
-const cancelling = ref(false)
+/** What is asked in a question of its own. */
+const apart = ref<'cancel' | 'back' | 'stop' | ''>('')
 const why = ref('')
 const ending = ref<Ending>('voided')
 const inHouse = ref(false)
@@ -46,9 +47,13 @@ function ask(what: 'replace' | 'again') {
   inHouse.value = false
   clear()
 }
+function askApart(what: 'cancel' | 'back' | 'stop') {
+  from = what
+  apart.value = what
+}
 function leave() {
   asked.value = ''
-  cancelling.value = false
+  apart.value = ''
   setTimeout(
     () =>
       (
@@ -111,23 +116,34 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
 <template>
   <div v-if="row.check" ref="bar" class="acts">
     <v-btn v-if="issued" size="small" data-test="act-replace" @click="ask('replace')"> Replace </v-btn>
-    <v-btn
-      v-if="issued"
-      size="small"
-      data-test="act-cancel"
-      @click="
-        () => {
-          from = 'cancel'
-          cancelling = true
-        }
-      "
-    >
+    <v-btn v-if="issued" size="small" data-test="act-cancel" @click="askApart('cancel')">
       Cancel the payment
+    </v-btn>
+    <v-btn v-if="issued && payment" size="small" data-test="act-back" @click="askApart('back')">
+      Write back
+    </v-btn>
+    <v-btn
+      v-if="row.fate === 'stopped' && !row.stop"
+      size="small"
+      data-next
+      data-test="act-stop"
+      @click="askApart('stop')"
+    >
+      Record the bank’s confirmation
     </v-btn>
     <v-btn v-if="printable" size="small" data-test="act-again" @click="ask('again')"> Print again </v-btn>
     <v-btn size="small" data-test="act-copy" @click="copyStub('open')"> Print stub copy </v-btn>
     <v-btn size="small" variant="text" data-test="act-copy-save" @click="copyStub('save')">
       Save stub copy
+    </v-btn>
+    <v-btn
+      v-if="payment"
+      size="small"
+      variant="text"
+      data-test="act-receipt"
+      @click="saveAdvice('receipt', payment, row, view)"
+    >
+      Save receipt
     </v-btn>
     <v-btn
       v-if="row.fate === 'stopped'"
@@ -138,13 +154,22 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
       Stop-payment letter
     </v-btn>
     <RegisterCancelPayment
-      v-if="cancelling && payment"
+      v-if="apart === 'cancel' && payment"
       :payment="payment"
       :view="view"
       :row="row"
       @done="leave"
       @leave="leave"
     />
+    <RegisterWriteBack
+      v-if="apart === 'back' && payment"
+      :payment="payment"
+      :view="view"
+      :row="row"
+      @done="leave"
+      @leave="leave"
+    />
+    <RegisterConfirmStop v-if="apart === 'stop'" :row="row" :view="view" @done="leave" @leave="leave" />
     <AskDialog
       v-if="asked"
       v-model="open"

@@ -3,6 +3,7 @@ import {
   mdiBankOutline,
   mdiBookOpenPageVariantOutline,
   mdiCashCheck,
+  mdiChartBoxOutline,
   mdiDeskLamp,
   mdiFileCabinet,
   mdiFileTableBoxOutline,
@@ -29,6 +30,7 @@ const work = [
   { to: '/register', name: 'Register', icon: mdiFormatListNumbered },
   { to: '/bank', name: 'Bank', icon: mdiCashCheck },
   { to: '/books', name: 'Number books', icon: mdiBookOpenPageVariantOutline },
+  { to: '/reports', name: 'Reports', icon: mdiChartBoxOutline },
 ]
 const setUp = [
   { to: '/papers', name: 'Stocks & layouts', icon: mdiFileTableBoxOutline },
@@ -46,6 +48,7 @@ const setUp = [
         <WordMark :short="small" />
       </NuxtLink>
       <OfficeChoice :small="small" />
+      <ShellFindButton :small="small" />
     </div>
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">

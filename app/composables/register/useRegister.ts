@@ -6,9 +6,11 @@ import { cents, sum, zero, type Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { NumberRow } from '#core/numbers/book'
 import type { Fate } from '#core/numbers/fates'
+import { readDayBalances } from '~/data/register/dayBalances'
 import { readMovements } from '~/data/bank/bankReads'
 import { searchNumbers } from '~/data/numbers/bookReads'
 import type { AccountView } from '~/data/reads'
+import type { RegisterRow } from '~/data/register/registerRow'
 import { useLive } from '../base/useLive'
 
 /** The newest so many are shown at once; the search goes through all. */
@@ -16,12 +18,6 @@ export const MOST_SHOWN = 1500
 /** Milliseconds that somebody rests who has typed what they look for. */
 const TYPING = 200
 
-/** A line of the register: a check number, or money that moved without a check. */
-export interface RegisterRow {
-  readonly id: string
-  readonly number?: NumberRow
-  readonly movement?: Movement
-}
 /** What lines are shown of the register. */
 export type RegisterFilter = Fate | 'all' | 'other money'
 
@@ -95,11 +91,21 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
             : -1,
     )
   })
+  /** Balances are shown beside the whole register alone: between lines that were looked for they say nothing. */
+  const balances = useLive(
+    () => {
+      const days = shown.value.map(dayOfRow).filter(Boolean) as PlainDate[]
+      const oldest = days.at(-1)
+      if (!view.value || !oldest || wanted.value || state.value !== 'all') return undefined
+      return readDayBalances(view.value.account, oldest)
+    },
+    () => [view.value?.account.id, wanted.value, state.value, shown.value.length],
+  )
   const keysFound = async (): Promise<(NumberRow['id'] | Movement['id'])[]> => [
     ...(await searchChecks(Infinity)).rows.map(r => r.id),
     ...(await searchMovements(Infinity)).map(m => m.id),
   ]
   const money = computed(() => sum(shown.value.filter(isMoney).map(r => amountOfRow(r) ?? zero)))
   const notMoney = computed(() => shown.value.filter(r => r.number?.check && !isMoney(r)).length)
-  return { typed, state, found, shown, keysFound, money, notMoney }
+  return { typed, state, found, shown, balances, keysFound, money, notMoney }
 }

@@ -7,8 +7,6 @@ import { isLive, type Payee } from '#core/payees/payee'
 import { changeAtProof } from '#core/payments/payeeChange'
 import type { Payment } from '#core/payments/payment'
 import type { NumberRow } from '#core/numbers/book'
-import type { TrailLine } from '#core/trail/trail'
-import { readTrail } from '../reads'
 import { db } from '../store/db'
 import { lastBillOf } from './lastBill'
 
@@ -130,10 +128,6 @@ export async function readPayeeStory(payeeId: Id<'payee'>, most: number): Promis
   newestFirst(payments)
   return { bills, payments, paid: await withNumbers(payments.slice(0, most)) }
 }
-
-/** The acts on a thing, newest first, as the trail has them. */
-export const readStory = (about: 'bill' | 'payee', id: string, most = 30): Promise<TrailLine[]> =>
-  readTrail(() => true, most, { about, id })
 
 /** The payments to a payee, the last one drawn first. */
 export const readPaymentsTo = async (payeeId: Id<'payee'>): Promise<Payment[]> =>

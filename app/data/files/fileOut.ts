@@ -29,6 +29,12 @@ export function openWindow(): PaperWindow {
   }
 }
 
+/** What files of lists are to a browser. */
+export const fileTypes = {
+  csv: 'text/csv',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+} as const
+
 /** Saves a PDF as a file. */
 export const savePdf = (bytes: Uint8Array, name: string): void =>
   saveBlob(new Blob([bytes as BlobPart], { type: 'application/pdf' }), name)

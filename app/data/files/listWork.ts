@@ -1,21 +1,21 @@
-import type { SheetData } from 'write-excel-file/universal'
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/numbers/book'
-import { listCsv, type Days, type List, type ListCell, type ListColumn } from '#core/lists/list'
+import { listCsv, type Days, type List } from '#core/lists/list'
 import {
   billsList,
   entriesList,
   numbersList,
-  registerList,
   payeesList,
   paymentsList,
   trailList,
   trialList,
 } from '#core/lists/lists'
+import { registerList } from '#core/lists/register'
 import { stateOfStep } from '#core/office/lookups'
 import type { TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
 import type { ListName } from './listNames'
+import { workbookOf } from './workbook'
 
 /** The key of a row: a line of the trail has a number. */
 export type ListKey = string | number
@@ -107,28 +107,6 @@ async function listed({ list, companyId, days, only }: ListAsk): Promise<List> {
     case 'trail':
       return trailList(await rowsOf('trail', only, () => db.trail.orderBy('seq').toArray()), days)
   }
-}
-
-/** Letters that a column of a workbook is wide. */
-const widths: Readonly<Record<ListColumn['holds'], number>> = { text: 24, day: 12, amount: 14, number: 10 }
-function workbookCell(cell: ListCell, { holds }: ListColumn) {
-  if (cell === null || cell === '') return null
-  if (holds === 'day') return { value: new Date(`${cell}T00:00:00Z`), type: Date, format: 'yyyy-mm-dd' }
-  if (holds === 'amount') return { value: Number(cell) / 100, type: Number, format: '#,##0.00' }
-  if (holds === 'number') return { value: Number(cell), type: Number }
-  return { value: String(cell), type: String }
-}
-/** A list as a workbook: typed cells, its titles stay in sight. */
-async function workbookOf({ name, columns, rows }: List): Promise<Uint8Array> {
-  const { default: write } = await import('write-excel-file/universal')
-  const heads = columns.map(c => ({ value: c.title, type: String, fontWeight: 'bold' }))
-  const cells = [heads, ...rows.map(row => row.map((cell, i) => workbookCell(cell, columns[i]!)))]
-  const blob = await write(cells as unknown as SheetData, {
-    sheet: name.slice(0, 30),
-    columns: columns.map(c => ({ width: widths[c.holds] })),
-    stickyRowsCount: 1,
-  }).toBlob()
-  return new Uint8Array(await blob.arrayBuffer())
 }
 
 /** Writes lists in a worker: neither reading nor writing them holds the page up. */

@@ -1,15 +1,11 @@
 import { inWorker } from '../store/inWorker'
 import type { ListApi, ListAsk } from './listWork'
 import { storeName } from '../store/storeName'
-import { saveBlob } from './fileOut'
+import { fileTypes, saveBlob } from './fileOut'
 
 export { listNames, type ListName } from './listNames'
 export type { ListAsk, ListKey } from './listWork'
 
-const types = {
-  csv: 'text/csv',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-} as const
 /** Saves a list as a file. Gives how many rows it has. */
 export async function saveList(ask: ListAsk): Promise<number> {
   const worker = new Worker(new URL('../../workers/list.worker.ts', import.meta.url), {
@@ -20,6 +16,6 @@ export async function saveList(ask: ListAsk): Promise<number> {
     worker,
     remote => remote.write(ask),
   )
-  saveBlob(new Blob([bytes as BlobPart], { type: types[ask.as] }), name)
+  saveBlob(new Blob([bytes as BlobPart], { type: fileTypes[ask.as] }), name)
   return rows
 }

@@ -6,6 +6,7 @@ import type { Id } from '#core/base/id'
 import type { Payment } from '#core/payments/payment'
 import { listPages, type ListPaper } from '#core/reports/listPages'
 import { coverPage, countOffSheet, type RunPaperKnown } from '#core/reports/runPapers'
+import { remittance, type AdviceKind } from '#core/reports/remittance'
 import { stopLetter } from '#core/reports/stopLetter'
 import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
@@ -53,6 +54,18 @@ export async function putOutStubCopy(
   else savePdf(bytes, `stub-${row.number}.pdf`)
   return true
 }
+
+/** Saves an advice or a receipt of a payment, with the number that carries it. */
+export const saveAdvice = async (
+  kind: AdviceKind,
+  payment: Payment,
+  row: NumberRow | undefined,
+  view: AccountView,
+): Promise<void> =>
+  savePdf(
+    await listPdf(remittance(kind, payment, row, view.facts)),
+    `${kind}-${row?.number ?? payment.date}.pdf`,
+  )
 
 export const saveStopLetter = async (row: NumberRow, view: AccountView): Promise<void> =>
   savePdf(await listPdf(stopLetter(row, view.facts, localToday())), `stop-${row.number}.pdf`)

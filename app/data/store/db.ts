@@ -147,6 +147,7 @@ export class OfficeDb extends Dexie {
         bankItems: 'id, [accountId+state]',
         sentFiles: 'id, accountId',
         entries: 'id, *ledgers, date',
+        trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
       })
       .upgrade(movementsFromEntries)
   }

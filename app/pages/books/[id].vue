@@ -1,10 +1,18 @@
 <script setup lang="ts">
 import type { Column } from '~/composables/base/rowTable'
-import { bookName, countFates, nextNumber, type CheckNumber, type NumberRow } from '#core/numbers/book'
+import {
+  bookName,
+  countFates,
+  nextNumber,
+  stateShown,
+  type CheckNumber,
+  type NumberRow,
+} from '#core/numbers/book'
 import { fates, type Fate } from '#core/numbers/fates'
 import { stockLeft, weeksText } from '#core/numbers/pace'
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
+import { readNumberHistory } from '~/data/history/history'
 import { readBookRows } from '~/data/numbers/bookReads'
 import { readPace } from '~/data/numbers/pace'
 import { readAccounts, readFates } from '~/data/reads'
@@ -57,10 +65,11 @@ const listed = computed(() => {
 })
 const chosen = ref<CheckNumber>()
 watch(
-  [() => route.query.number, rows],
-  ([n]) => {
-    if (typeof n === 'string' && /^\d+$/.test(n) && chosen.value === undefined)
-      chosen.value = Number(n) as CheckNumber
+  () => route.query.number,
+  n => {
+    if (typeof n !== 'string' || !/^\d+$/.test(n)) return
+    chosen.value = Number(n) as CheckNumber
+    void nextTick(() => show(chosen.value))
   },
   { immediate: true },
 )
@@ -76,6 +85,11 @@ const row = useLive<NumberRow | undefined>(
   async () =>
     book.value && chosen.value ? (await readBookRows(book.value.id, [chosen.value]))[0] : undefined,
   () => [book.value?.id, chosen.value],
+)
+
+const history = useLive(
+  () => (row.value ? readNumberHistory(row.value) : undefined),
+  () => row.value,
 )
 
 const { fault, succeeded } = useAct()
@@ -165,7 +179,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
         </section>
         <section aria-label="One number" class="mid-part">
           <template v-if="chosen !== undefined">
-            <h2>{{ chosen }} <StateMark :state="row?.fate ?? 'unused'" /></h2>
+            <h2>{{ chosen }} <StateMark :state="row ? stateShown(row) : 'unused'" /></h2>
             <p v-if="row?.check" class="mb-1">
               {{ row.check.payee }},
               {{ figures(row.check.amount, { sign: view?.account.currency.sign ?? '' }) }},
@@ -177,7 +191,10 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
             <p v-if="row?.replacedBy">
               Replaced by <strong>{{ row.replacedBy }}</strong>.
             </p>
-            <NumbersLife v-if="row?.life.length" :row="row" />
+            <p v-if="row?.stop">
+              The bank confirmed the stop on {{ dayText(row.stop.on) }}, reference {{ row.stop.reference }}.
+            </p>
+            <HistoryList v-if="row?.life.length" :lines="history" data-test="life" />
             <p v-else class="quiet">Not used yet.</p>
           </template>
           <p v-else class="quiet">Choose a number in the list or on the strip to see its history.</p>

@@ -7,6 +7,7 @@ import { factsOfPayment, laneSums, notBefore, type Payment } from '#core/payment
 import { isReady } from '#core/accounts/readiness'
 import { readBalances, readLane, readOpenRuns, readFates, readWithdrawn } from '~/data/reads'
 import { readHeld } from '~/data/bills/billReads'
+import { readPaymentHistory } from '~/data/history/history'
 import { localToday, useOffice } from '~/stores/office'
 import type { Column } from '~/composables/base/rowTable'
 
@@ -30,9 +31,11 @@ const wanted = computed(() =>
 )
 
 const route = useRoute()
-const chosenId = ref(typeof route.query.change === 'string' ? route.query.change : '')
+const asked = (): string => String(route.query.payment ?? route.query.change ?? '')
+const chosenId = ref(asked())
+watch(asked, id => id && (chosenId.value = id))
 /** The payment whose fields stand open. */
-const changing = ref(chosenId.value)
+const changing = ref(typeof route.query.change === 'string' ? route.query.change : '')
 const withdrawn = useLive(() => (view.value ? readWithdrawn(view.value.account.id) : undefined), from)
 const { succeeded, fault } = useAct()
 async function bringBack(payment: Payment) {
@@ -41,6 +44,10 @@ async function bringBack(payment: Payment) {
 }
 watch(lane, waiting => waiting?.length === 0 && focusNextHere(), { once: true })
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
+const history = useLive(
+  () => (chosen.value ? readPaymentHistory(chosen.value.id) : undefined),
+  () => chosen.value?.id,
+)
 const preview = computed(() =>
   chosen.value
     ? [
@@ -167,6 +174,10 @@ const columns: readonly Column<Payment>[] = [
           "
         />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
+        <details class="mt-3">
+          <summary>History</summary>
+          <HistoryList :lines="history" data-test="payment-history" />
+        </details>
       </aside>
     </div>
     <footer v-if="view && lane && balances" class="bar">

@@ -107,6 +107,13 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       <v-btn v-if="changeable" variant="text" size="small" data-test="drop-run" @click="dropping = true">
         Drop run
       </v-btn>
+      <v-btn
+        v-if="run && run.printedAt"
+        variant="text"
+        :to="`/reports/run?run=${encodeURIComponent(run.id)}`"
+        data-test="run-report"
+        >Report</v-btn
+      >
       <v-btn variant="text" :to="`/lane${view ? `?account=${view.account.id}` : ''}`"> Lane </v-btn>
     </PageHead>
     <p v-if="accounts && !view && (isNew || run === undefined)" class="quiet">

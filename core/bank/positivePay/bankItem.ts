@@ -58,7 +58,8 @@ export function bankItemsOf(
   return rows.flatMap(row => {
     if (!accounts.has(row.accountId) || isToldElsewhere(row)) return []
     const was = before.get(row.id)?.fate ?? 'unused'
-    const isNew = isIssued(row.fate) && !isIssued(was)
+    // One whose match is undone was paid before the bank was told of any check: it is outstanding now.
+    const isNew = row.fate === 'issued' || (row.fate === 'cleared' && !isIssued(was))
     const hasEnded = isEnded(row.fate) && isIssued(was) && known.has(bankItemId(row.id, 'issue'))
     const items = [
       ...(isNew ? [waitingItem(row, 'issue')] : []),

@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { addDays, plainDate } from '../../base/dates'
 import { random } from '../../base/random'
 import { must } from '../../base/result'
+import { idOf } from '../../base/id'
 import { cents } from '../../money/cents'
 import type { CheckNumber } from '../../numbers/book'
+import { bankItemId, bankItemsOf } from './bankItem'
 import { payLayoutSchema, startingLayouts, type PayLayout } from './layout'
 import { writePayFile, type PayItem } from './writeFile'
 
@@ -82,5 +84,30 @@ describe('a file for the bank', () => {
       expect(new Set(body.map(l => l.length)).size).toBe(1)
       expect(Number(lines.at(-1)!.slice(9))).toBe(items.reduce((s, x) => s + x.amount, 0))
     }
+  })
+})
+
+describe('what the bank is to know', () => {
+  it('of a check whose match is undone: its issue, where the bank was never told of it; else nothing new', () => {
+    const [accountId, id] = [idOf<'account'>('a'), idOf<'number'>('book/7')]
+    const row = {
+      id,
+      accountId,
+      bookId: idOf<'book'>('book'),
+      number: 7 as CheckNumber,
+      why: '',
+      at: '',
+      life: [],
+    }
+    const was = { ...row, fate: 'cleared', check: null } as const
+    const told = (known: readonly ('issue' | 'end')[]) =>
+      bankItemsOf(
+        [{ ...was, fate: 'issued' }],
+        new Map([[id, was]]),
+        new Set([accountId]),
+        new Set(known.map(kind => bankItemId(id, kind))),
+      ).map(item => item.kind)
+    expect(told([])).toEqual(['issue'])
+    expect(told(['issue'])).toEqual([])
   })
 })

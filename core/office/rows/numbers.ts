@@ -16,6 +16,7 @@ export const book = z.strictObject({
 const lifeEvent = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('printed again'), copy: count }),
   z.strictObject({ kind: z.literal('replaced'), by: checkNumber }),
+  z.strictObject({ kind: z.literal('stop confirmed') }),
 ])
 const lifeLine = z.strictObject({
   at: moment,
@@ -47,5 +48,6 @@ export const number = z.strictObject({
     })
     .nullable(),
   replacedBy: checkNumber.exactOptional(),
+  stop: z.strictObject({ on: day, reference: text }).exactOptional(),
   life: z.array(lifeLine).max(1000),
 }) satisfies z.ZodType<NumberRow>

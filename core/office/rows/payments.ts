@@ -1,6 +1,12 @@
 import { z } from '../../base/schema'
 import { languages } from '../../money/locale'
-import { otherWays, type PaidLine, type Payment, type PaymentInput } from '../../payments/payment'
+import {
+  otherWays,
+  paymentStates,
+  type PaidLine,
+  type Payment,
+  type PaymentInput,
+} from '../../payments/payment'
 import type { Allocation } from '../../bills/allocation'
 import type { CheckFacts, PayLine, StubLine } from '../../proof/facts'
 import { correctables } from '../../runs/run'
@@ -54,7 +60,7 @@ const barePayment = z.strictObject({
   memo: text,
   lines: z.array(stubLine).max(5000),
   split: z.array(z.strictObject({ ledgerId: id<'ledger'>(), amount: cents, tag: some })).max(200),
-  state: z.enum(['waiting', 'on paper', 'issued', 'cleared', 'cancelled']),
+  state: z.enum(paymentStates),
   drawnAt: moment,
   accountWithPayee: some,
   pay: z.array(paidLine).max(200).exactOptional(),

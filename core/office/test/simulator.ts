@@ -12,7 +12,7 @@ import { stateOfStep } from '../lookups'
 import type { MemoryOffice } from '../memory'
 import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
-import { cancelled, counted, drew, gave, printed, replaced } from './world'
+import { cancelled, counted, drew, gave, printed, replaced, writtenBack } from './world'
 import type { Payment } from '../../payments/payment'
 import type { ActName } from '../actTypes'
 import { bankMoves, someBankMove } from './bankMoves'
@@ -193,6 +193,36 @@ function cancel(c: Chance): Move | undefined {
       ),
     effect: w => cancelled(w, payment.id, number, ending),
   }
+}
+
+/** A check that nobody cashed is written back, now and then on a day or to a ledger account that is refused. */
+function writeBack(c: Chance): Move | undefined {
+  const payment = c.some(c.r.next() < 0.9 ? c.payments.filter(p => p.state === 'issued') : c.payments)
+  if (!payment) return undefined
+  const number = stateOfStep(c.now.found('numbers', 'payment', [payment.id]))?.number
+  const input = {
+    paymentId: payment.id,
+    ledgerId: idOf<'ledger'>(c.r.one(['wood', 'wood', 'wood', 'owed', account.cashLedgerId])),
+    why: c.r.one(['never cashed', 'never cashed', ' ']),
+    date: must(plainDate(c.r.one(['2026-11-24', '2026-11-24', '2026-11-20', '2026-12-01']))),
+  }
+  return {
+    name: 'write a check back',
+    act: () => c.office('writeBack', input, c.stamp),
+    effect: w => writtenBack(w, payment.id, number!),
+  }
+}
+/** The bank confirms a stop, or is said to of a check that was never stopped. */
+function confirmStop(c: Chance): Move | undefined {
+  const row = c.some(c.r.next() < 0.9 ? c.rows.filter(x => x.fate === 'stopped') : c.rows)
+  const on = must(plainDate(c.r.next() < 0.9 ? '2026-11-24' : '2026-11-20'))
+  return (
+    row && {
+      name: 'confirm a stop',
+      act: () => c.office('confirmStop', { numberId: row.id, on, reference: c.r.one(['S-1', ' ']) }, c.stamp),
+      effect: () => {},
+    }
+  )
 }
 
 /** A payment in the lane is changed. */
@@ -421,6 +451,8 @@ const moves = {
   undoFate: [3, undoFate],
   replace: [6, replace],
   cancel: [3, cancel],
+  writeBack: [4, writeBack],
+  confirmStop: [3, confirmStop],
   amend: [3, amend],
   undoAmend: [2, undoAmend],
   withdraw: [3, withdraw],

@@ -64,7 +64,7 @@ function owedInAll(w: World): number {
   for (const amount of w.bills.values()) owed += amount
   for (const [id, bills] of w.settles) {
     const { state, booked } = w.payments.get(id)!
-    if (state === 'issued' || state === 'cleared' || (booked && state !== 'cancelled'))
+    if (['issued', 'cleared', 'written back'].includes(state) || (booked && state !== 'cancelled'))
       for (const { whole } of bills) owed -= whole
   }
   return owed
@@ -114,6 +114,13 @@ export function cancelled(w: World, payment: string, number: number | undefined,
   if (number !== undefined) w.fates.set(number, fate)
   w.cash += w.payments.get(payment)!.amount
   Object.assign(w.payments.get(payment)!, { state: 'cancelled', booked: false })
+}
+
+/** A check that was never cashed: its money is back in the account, and what it paid stays paid. */
+export function writtenBack(w: World, payment: string, number: number): void {
+  w.fates.set(number, 'voided')
+  w.cash += w.payments.get(payment)!.amount
+  w.payments.get(payment)!.state = 'written back'
 }
 
 const ended: readonly string[] = ['issued', 'cleared', 'voided', 'stopped', 'spoiled']

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { lineText } from '#core/trail/lineText'
 import { isLive } from '#core/payees/payee'
 import { dayText, type PlainDate } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
@@ -9,8 +8,8 @@ import { figures } from '#core/money/figures'
 import { open } from '#core/bills/bill'
 import { payeeAccount } from '#core/payments/payeeAccount'
 import { monthsPaid, yearsPaid } from '#core/payments/payeeYears'
-import { readPayee, readPayeeStory, readStory } from '~/data/bills/billReads'
-import { momentText } from '~/data/office/office'
+import { readPayee, readPayeeStory } from '~/data/bills/billReads'
+import { readPayeeHistory } from '~/data/history/history'
 import { readCompanies, readPayees } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
@@ -57,7 +56,7 @@ const story = useLive(
   () => [String(id.value), many.value],
 )
 const lines = useLive(
-  () => (isNew.value ? [] : readStory('payee', id.value)),
+  () => (isNew.value ? [] : readPayeeHistory(id.value)),
   () => String(id.value),
 )
 const openBills = computed(() =>
@@ -284,11 +283,7 @@ async function release() {
               >in the trail</NuxtLink
             >
           </h2>
-          <ul class="story">
-            <li v-for="line in lines" :key="line.seq">
-              <span class="quiet">{{ momentText(line.at) }}, {{ line.by }}:</span> {{ lineText(line) }}
-            </li>
-          </ul>
+          <HistoryList :lines="lines" />
         </template>
       </section>
     </div>
@@ -368,12 +363,5 @@ async function release() {
 .number {
   margin-right: 10px;
   white-space: nowrap;
-}
-.story {
-  list-style: none;
-  padding: 0;
-  font-size: var(--text-small);
-  display: grid;
-  gap: var(--space-1);
 }
 </style>

@@ -1,0 +1,36 @@
+import Dexie from 'dexie'
+import { wrap, type Remote } from 'comlink'
+import { failureOf } from '../store/inWorker'
+import { storeName } from '../store/storeName'
+import type { FindApi, FoundHits } from './findWork'
+
+export type { FoundHits } from './findWork'
+
+/** The worker that looks, kept from the first question on: it holds what can be found. */
+let worker: { readonly remote: Remote<FindApi>; readonly failed: Promise<never> } | undefined
+function looking() {
+  if (worker) return worker
+  const made = new Worker(new URL('../../workers/find.worker.ts', import.meta.url), {
+    type: 'module',
+    name: storeName(),
+  })
+  const failed = failureOf(made)
+  // Asked again, it begins anew: its code may be there by then.
+  failed.catch(() => {
+    made.terminate()
+    worker = undefined
+  })
+  return (worker = { remote: wrap<FindApi>(made), failed })
+}
+
+/** Tells whenever something in the store was written, in this tab or another. Gives what ends it. */
+export function onWritten(tell: () => void): () => void {
+  Dexie.on('storagemutated', tell)
+  return () => Dexie.on.storagemutated.unsubscribe(tell)
+}
+
+/** What is found in the office for what is typed, by kind, the best first. Throws where the worker cannot be had. */
+export const findInOffice = (typed: string): Promise<FoundHits[]> => {
+  const { remote, failed } = looking()
+  return Promise.race([remote.find(typed), failed])
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { findWork } from '~/data/find/findWork'
+
+expose(findWork)

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { reportWork } from '~/data/reports/reportWork'
+
+expose(reportWork)

@@ -1,0 +1,51 @@
+import type { Movement } from '../bank/movement'
+import type { Bill } from '../bills/bill'
+import type { NumberRow } from '../numbers/book'
+import { isLive, type Payee } from '../payees/payee'
+import type { Payment } from '../payments/payment'
+import type { Findable } from './find'
+
+const words = (...parts: readonly (string | undefined)[]): string =>
+  parts.filter(Boolean).join(' ').toLowerCase()
+
+/** A check: by number, payee, amount, and the memo of its payment. A number without a check is not looked for. */
+export const ofNumber = (row: NumberRow, memo: string): Findable[] =>
+  row.check
+    ? [
+        {
+          ...{ kind: 'check', id: row.id, text: words(row.check.payee, memo, row.fate), number: row.number },
+          ...{ amount: row.check.amount, day: row.check.date },
+        },
+      ]
+    : []
+/** A payment that no number stands for: it waits, was withdrawn, or was made without a check. */
+export const ofPayment = (p: Payment): Findable[] =>
+  p.state === 'waiting' || p.otherwise || p.withdrawn
+    ? [
+        {
+          ...{ kind: 'payment', id: p.id, amount: p.amount, day: p.date },
+          text: words(p.name, p.memo, p.otherwise?.way, p.otherwise?.reference),
+        },
+      ]
+    : []
+export const ofBill = (bill: Bill, payee: string): Findable[] => [
+  {
+    ...{ kind: 'bill', id: bill.id, amount: bill.amount, day: bill.date, number: bill.ourNumber },
+    text: words(bill.number, payee, bill.memo, bill.purchaseOrder),
+  },
+]
+export const ofPayee = (payee: Payee): Findable[] =>
+  isLive(payee)
+    ? [
+        {
+          ...{ kind: 'payee', id: payee.id, day: '' },
+          text: words(payee.name, payee.code, payee.accountWithPayee, payee.memo, payee.email),
+        },
+      ]
+    : []
+export const ofMovement = (m: Movement): Findable[] => [
+  {
+    ...{ kind: 'movement', id: m.id, amount: m.amount, day: m.date },
+    text: words(m.party, m.text, m.reference, m.kind),
+  },
+]
