@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { daysBetween, type PlainDate } from '../core/base/dates'
+import { findReason, STALE_DAYS } from '../core/bank/findReason'
 import { alwaysHolds } from '../core/office/test/holds'
 import { ledgerBalance } from '../core/office/test/office'
 import { layoutOf, stockNow } from '../core/paper/versions'
@@ -35,6 +37,25 @@ describe('the demo office', () => {
     expect(office.bills.filter(b => b.stage === 'paid').length).toBeGreaterThan(500)
     expect(office.bills.some(b => b.stage === 'payable' && b.amount < 0)).toBe(true)
     alwaysHolds(office)
+  })
+  it('has a bank line of each kind that must be looked at, a stale check, and files that the bank got', () => {
+    const rows = new Map(office.numbers.filter(n => n.accountId === 'operating').map(n => [n.number, n]))
+    const kinds = office.bankLines
+      .filter(l => l.accountId === 'operating' && !l.match)
+      .map(
+        l =>
+          findReason(
+            l,
+            { isInBook: l.number! < 99_000, row: l.number === undefined ? undefined : rows.get(l.number) },
+            '$',
+          )?.kind,
+      )
+    const wanted = ['amount differs', 'payee differs', 'spoiled', 'stopped', 'paid twice', 'never issued']
+    for (const kind of [...wanted, 'unknown number', 'no number']) expect(kinds).toContain(kind)
+    const today = '2026-11-24' as PlainDate
+    const isStale = (date: PlainDate): boolean => daysBetween(date, today) > STALE_DAYS
+    expect([...rows.values()].some(n => n.fate === 'issued' && n.check && isStale(n.check.date))).toBe(true)
+    expect(office.sentFiles.length).toBeGreaterThan(2)
   })
   it.each(['2026-01-01', '2026-02-28', '2027-12-31'])('stands on any day: %s', async day => {
     const now = `${day}T00:03:00.000+05:30`

@@ -30,6 +30,7 @@ import type { Stamp } from '../core/trail/trail'
 import { ferryCrew, ferrySuppliers, slipwaySuppliers, type DemoPayee } from './people'
 import { ferryLimit, ferryOwes, slipwayLater, slipwayOwes, type OpenBill } from './openBills'
 import { random, type Random } from '../core/base/random'
+import { startingLayouts } from '../core/bank/positivePay/layout'
 import { DemoBank } from './statements'
 import { badge, signature } from './pictures'
 
@@ -670,6 +671,43 @@ class Story {
     )
   }
 
+  /** The last check of the first run on the operating account: nobody ever cashed it. */
+  private neverCashed(plan: Plan): Id<'payment'> | undefined {
+    if (plan.key !== 'operating') return undefined
+    const first = [...this.office.kept.runs.values()].find(r => r.accountId === plan.key)
+    return first?.checks.at(-1)?.paymentId
+  }
+  /** A check of the pad went missing in the mail: its payment is cancelled, the bank is asked to stop it. */
+  async stopLost(plan: Plan, day: PlainDate): Promise<void> {
+    const lost = [...this.office.kept.numbers.values()].find(
+      n => n.bookId === `${plan.key}-pad` && n.fate === 'issued' && n.check && n.check.date < day,
+    )
+    if (!lost?.check) return
+    must(
+      await perform(
+        this.office,
+        'cancel',
+        { paymentId: lost.check.paymentId, ending: 'stopped', why: 'lost in the mail' },
+        this.stamp(),
+      ),
+    )
+  }
+  /** What the bank is to know of checks goes to it from now on. */
+  async beginFiles(plan: Plan): Promise<void> {
+    const layoutId = idOf<'payLayout'>(`${plan.key}-file`)
+    const { companyId } = this.office.kept.accounts.get(idOf(plan.key))!
+    const layout = startingLayouts[0]!
+    must(await perform(this.office, 'savePayLayout', { companyId, id: layoutId, layout }, this.stamp()))
+    const accountId = idOf<'account'>(plan.key)
+    must(await perform(this.office, 'setPositivePay', { accountId, layoutId }, this.stamp()))
+  }
+  async sendFile(plan: Plan): Promise<void> {
+    const accountId = idOf<'account'>(plan.key)
+    if (!this.office.found('bankItems', 'waiting', [accountId]).length) return
+    const fileId = idOf<'sentFile'>(`${plan.key}-${this.day}`)
+    must(await perform(this.office, 'sendBankFile', { accountId, fileId, shorten: true }, this.stamp()))
+  }
+
   /** The bank's month: it paid nearly all checks that are older than a day. */
   async closeMonth(plan: Plan, day: PlainDate): Promise<void> {
     const rows = [...this.office.kept.numbers.values()].filter(
@@ -678,6 +716,8 @@ class Story {
         n.fate === 'issued' &&
         n.check &&
         n.check.date < day &&
+        // One was never cashed.
+        n.check.paymentId !== this.neverCashed(plan) &&
         (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97,
     )
     await this.bank(plan).month(rows, addDays(this.day, -1))
@@ -739,6 +779,9 @@ export async function demoOffice(now: string): Promise<Snapshot> {
     story.at(day)
     for (const plan of plans) {
       if (week % 4 === 3) await story.closeMonth(plan, addDays(day, -12))
+      if (plan.key === 'payroll' && week === WEEKS - 20) await story.beginFiles(plan)
+      if (plan.key === 'payroll' && week > WEEKS - 20 && week % 4 === 0) await story.sendFile(plan)
+      if (plan.pad && week === WEEKS - 2) await story.stopLost(plan, day)
       if (week % plan.everyWeeks) continue
       const last = week === WEEKS
       if (plan.key === 'operating' && week === 41) await story.loseTwoSheets(plan)
@@ -773,7 +816,7 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   await story.owe(operating, ferryOwes)
   await story.owe(yard, slipwayOwes)
   await story.payLater(yard, slipwayLater)
-  const rows = [...story.office.kept.numbers.values()].filter(n => n.bookId === 'operating-book')
+  const rows = [...story.office.kept.numbers.values()].filter(n => n.accountId === 'operating')
   await story.bank(operating).since(rows, addDays(today, -1))
   return story.office.snapshot()
 }

@@ -3,6 +3,7 @@ import { idOf, type Id } from '../core/base/id'
 import type { Random } from '../core/base/random'
 import { must } from '../core/base/result'
 import type { IncomingLine } from '../core/bank/bankLine'
+import { STALE_DAYS } from '../core/bank/findReason'
 import { openStatement } from '../core/bank/statement'
 import { suggestionsFor } from '../core/bank/suggest'
 import { cents } from '../core/money/cents'
@@ -112,13 +113,18 @@ export class DemoBank {
     const input = { statementId: statement.id, through, balance: cents(balance) }
     must(await perform(this.office, 'closeStatement', input, this.stamp()))
   }
+  private isStale = ({ check }: NumberRow, day: PlainDate): boolean =>
+    check !== null && daysBetween(check.date, day) > STALE_DAYS
   /** The weeks since, with what an office must look at: a line of each kind. */
   async since(rows: readonly NumberRow[], through: PlainDate): Promise<void> {
     const { r } = this
     const of = (fate: string): NumberRow[] => rows.filter(n => n.fate === fate)
-    const [paid, altered, other] = of('issued').filter(n => n.check && n.check.date < through)
+    const [paid, altered, other] = of('issued').filter(
+      n => n.check && n.check.date < through && n.bookId.endsWith('-book') && !this.isStale(n, through),
+    )
     const [spoiled] = of('spoiled').slice(-1)
     const [missing] = of('missing')
+    const [stopped] = of('stopped').slice(-1)
     const [twice] = of('cleared').slice(-1)
     const day = (): PlainDate => addDays(through, -r.between(0, 4))
     const strange = (more: Omit<IncomingLine, 'amount' | 'date'> & { amount: number }): IncomingLine => ({
@@ -132,6 +138,7 @@ export class DemoBank {
       ...(other ? [this.lineOf(other, through, { payee: 'Somebody Else & Sons' })] : []),
       ...(spoiled ? [this.lineOf(spoiled, through)] : []),
       ...(twice ? [this.lineOf(twice, through)] : []),
+      ...(stopped ? [this.lineOf(stopped, through)] : []),
       ...(missing ? [strange({ amount: -480_00, number: missing.number, text: 'CHECK PAID' })] : []),
       strange({ amount: -775_00, number: 99_001 as CheckNumber, text: 'CHECK PAID' }),
       strange({ amount: 1_318_40, text: 'DEPOSIT BRANCH 2' }),

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { button, demoOffice, expect, test, visit } from './office'
+import { button, demoOffice, expect, settled, test, visit } from './office'
 
 const field = (page: Page) => page.getByTestId('find-typed')
 /** Types what is looked for, from wherever the focus is. */
@@ -102,7 +102,9 @@ test('a check that was never cashed is written back, and a stop is only requeste
   await page.getByTestId('back-ledger').locator('input').fill('Fuel')
   await page.getByRole('option').first().click()
   await page.getByTestId('ask-go').click()
-  await expect(page.getByRole('heading', { level: 2, name: new RegExp(`^${number}`) })).toContainText('voided')
+  await expect(page.getByRole('heading', { level: 2, name: new RegExp(`^${number}`) })).toContainText(
+    'voided',
+  )
   await visit(page, '/reports/outstanding?account=operating')
   await expect(page.getByTestId('report').locator('tr.pickable').first()).toBeVisible()
   await expect(page.getByTestId('report').locator(`tr:has-text("${number}")`)).toHaveCount(0)
@@ -123,6 +125,7 @@ test('a check that was never cashed is written back, and a stop is only requeste
   await expect(heading).toContainText('stop requested')
   await page.getByTestId('act-stop').click()
   await page.getByTestId('stop-reference').locator('input').fill('FLB-2201')
+  await settled(page)
   await page.keyboard.press('Enter')
   await expect(heading).toContainText('stopped')
   await expect(heading).not.toContainText('requested')

@@ -12,6 +12,7 @@ const topics: readonly (readonly [path: string, topic: string])[] = [
   ['/register', 'register'],
   ['/bank/closed', 'closed-statements'],
   ['/bank/files', 'bank-files'],
+  ['/bank/questions', 'bank-questions'],
   ['/bank/rules', 'bank-rules'],
   ['/bank', 'bank'],
   ['/reports', 'reports'],
@@ -29,6 +30,9 @@ const topics: readonly (readonly [path: string, topic: string])[] = [
   ['/files', 'import'],
   ['/office/companies', 'company-settings'],
   ['/office/practice', 'practice-printer'],
+  ['/office/bank', 'practice-bank'],
+  ['/office/mailbox', 'practice-mailbox'],
+  ['/payments', 'payment'],
   ['/office/trail', 'trail'],
   ['/office', 'office'],
 ]

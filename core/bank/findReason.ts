@@ -3,7 +3,7 @@ import { nameKey } from '../faces/texts'
 import { figures } from '../money/figures'
 import { cents } from '../money/cents'
 import type { NumberRow } from '../numbers/book'
-import type { BankLine } from './bankLine'
+import type { IncomingLine } from './bankLine'
 
 /**
  * After so many days a bank need not pay a check any more: the United States Uniform Commercial Code 4-404 says
@@ -37,6 +37,23 @@ export interface NumberKnown {
   readonly row: NumberRow | undefined
 }
 
+/** What the bank did with a check, as the reasons say it. */
+interface Wording {
+  readonly it: string
+  readonly amount: string
+  readonly payee: string
+}
+/** Of a line of a statement. */
+const paid: Wording = {
+  ...{ it: 'the bank paid it', amount: 'The bank paid', payee: 'The bank says it paid' },
+}
+/** Of a check that the bank asks about. */
+export const presented: Wording = {
+  it: 'it was presented to the bank',
+  amount: 'It was presented for',
+  payee: 'It was presented as a check to',
+}
+
 /** Whether one amount is the other with two neighbouring digits swapped, both in minor units. */
 export function isSwapped(a: number, b: number): boolean {
   const [x, y] = [Math.abs(a), Math.abs(b)].map(n => String(n).padStart(12, '0')) as [string, string]
@@ -52,15 +69,15 @@ export function isSwapped(a: number, b: number): boolean {
 }
 
 /** By how much the bank's amount differs from the check's, in words. */
-function differenceText(paid: number, ours: number, sign: string): string {
+function differenceText(paid: number, ours: number, sign: string, { amount }: Wording): string {
   const by = figures(cents(Math.abs(paid - ours)), { sign })
   const how = `${by} ${paid > ours ? 'more' : 'less'}`
-  const text = `The bank paid ${figures(cents(paid), { sign })}, the check is for ${figures(cents(ours), { sign })}: ${how}.`
+  const text = `${amount} ${figures(cents(paid), { sign })}, the check is for ${figures(cents(ours), { sign })}: ${how}.`
   return isSwapped(paid, ours) ? `${text} Two digits are swapped.` : text
 }
 
 /** Why a number cannot have been paid by the bank, by its fate; undefined where it can. */
-function reasonOfFate({ number }: BankLine, { row }: NumberKnown): Reason | undefined {
+function reasonOfFate({ number }: IncomingLine, { row }: NumberKnown, { it }: Wording): Reason | undefined {
   const fate = row?.fate ?? 'unused'
   const day = row?.at ? ` on ${dayText(row.at.slice(0, 10) as PlainDate)}` : ''
   switch (fate) {
@@ -76,11 +93,11 @@ function reasonOfFate({ number }: BankLine, { row }: NumberKnown): Reason | unde
     case 'stopped':
       return {
         kind: fate,
-        text: `Payment of check ${number} was stopped${day}, but the bank paid it.`,
+        text: `Payment of check ${number} was stopped${day}, but ${it}.`,
       }
     case 'spoiled':
     case 'voided':
-      return { kind: fate, text: `Check ${number} was ${fate}${day}, but the bank paid it.` }
+      return { kind: fate, text: `Check ${number} was ${fate}${day}, but ${it}.` }
     default:
       return {
         kind: 'never issued',
@@ -90,20 +107,25 @@ function reasonOfFate({ number }: BankLine, { row }: NumberKnown): Reason | unde
 }
 
 /** Why a check that can have been paid is not simply that check; undefined where everything agrees. */
-function reasonOfCheck(line: BankLine, row: NumberRow, sign: string): Reason | undefined {
+function reasonOfCheck(
+  line: IncomingLine,
+  row: NumberRow,
+  sign: string,
+  wording: Wording,
+): Reason | undefined {
   const { check } = row
   if (!check) return { kind: 'never issued', text: `Number ${line.number} carries no check.` }
   if (check.amount !== -line.amount)
-    return { kind: 'amount differs', text: differenceText(-line.amount, check.amount, sign) }
+    return { kind: 'amount differs', text: differenceText(-line.amount, check.amount, sign, wording) }
   if (line.payee && nameKey(line.payee) !== nameKey(check.payee))
     return {
       kind: 'payee differs',
-      text: `The bank says it paid ${line.payee}, the check is to ${check.payee}.`,
+      text: `${wording.payee} ${line.payee}, the check is to ${check.payee}.`,
     }
   if (daysBetween(check.date, line.date) > STALE_DAYS)
     return {
       kind: 'stale',
-      text: `The check is dated ${dayText(check.date)}, more than ${STALE_DAYS} days before the bank paid it.`,
+      text: `The check is dated ${dayText(check.date)}, more than ${STALE_DAYS} days before ${wording.it}.`,
     }
   return undefined
 }
@@ -112,7 +134,12 @@ function reasonOfCheck(line: BankLine, row: NumberRow, sign: string): Reason | u
  * Why a line of the bank must be looked at; undefined where number, amount and account are those of an issued
  * check, and nothing speaks against it. Money is in minor units; `sign` is that of the currency, for the text.
  */
-export function findReason(line: BankLine, known: NumberKnown, sign: string): Reason | undefined {
+export function findReason(
+  line: IncomingLine,
+  known: NumberKnown,
+  sign: string,
+  wording: Wording = paid,
+): Reason | undefined {
   if (line.number === undefined)
     return {
       kind: 'no number',
@@ -128,6 +155,6 @@ export function findReason(line: BankLine, known: NumberKnown, sign: string): Re
       kind: 'unknown number',
       text: `No number book of this account has ${line.number}. It may be forged.`,
     }
-  const byFate = reasonOfFate(line, known)
-  return byFate ?? (known.row && reasonOfCheck(line, known.row, sign))
+  const byFate = reasonOfFate(line, known, wording)
+  return byFate ?? (known.row && reasonOfCheck(line, known.row, sign, wording))
 }

@@ -14,6 +14,7 @@ import type { Payee } from '../payees/payee'
 import { ledgerOfRow, payeeOfRow, type Making } from './context'
 import type { ImportRow } from './readRows'
 import { groupRows, type Told } from './groupRows'
+import { readTaxForm } from './taxForm'
 
 /** The field of a file at which a fault of a form's field stands. */
 const fieldFor: Partial<Record<BillField, string>> = { lines: 'ledger', again: 'number' }
@@ -74,6 +75,7 @@ function formOf({ values: v }: ImportRow, payee: Payee, lines: FormLine[]): Bill
     until: v.until ?? '',
     memo: v.memo ?? '',
     purchaseOrder: v.purchaseOrder ?? '',
+    taxForm: v.taxForm?.trim() ? (readTaxForm(v.taxForm) ?? '') : '',
     lines,
   }
 }
@@ -117,6 +119,10 @@ export function makeBills(making: Making, rows: readonly ImportRow[]): void {
     if (known === 'file') continue
     if (known && !choices.again) {
       for (const { at } of told.rows) making.here(at, known)
+      continue
+    }
+    if (readTaxForm(row.values.taxForm ?? '') === undefined) {
+      making.fault(row.at, { field: 'taxForm', text: 'enter yes or no' })
       continue
     }
     const amount = parseAmount(row.values.amount ?? '')

@@ -105,6 +105,7 @@ export const importKinds = {
       ledger,
       text('memo', 'Memo', 'whatitisfor', 'description', 'for', 'notes', 'details'),
       text('purchaseOrder', 'Purchase order', 'po', 'ponumber', 'ordernumber'),
+      text('taxForm', '1099', 'is1099', 'include1099'),
       amount('line amount', 'Line: amount', 'lineamount', 'splitamount', 'distributionamount'),
       text('line memo', 'Line: memo', 'linememo', 'linewhatitisfor', 'linedescription'),
       text('job', 'Line: job or department', 'job', 'department', 'project'),

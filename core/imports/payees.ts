@@ -5,9 +5,8 @@ import { readTerms, termsText } from '../payees/terms'
 import { nameKey } from '../faces/texts'
 import { ledgerOfRow, type Making, type PayeeDetail, type PayeeDetails } from './context'
 import type { CellFault, ImportRow } from './readRows'
+import { readTaxForm } from './taxForm'
 
-const yes = /^(y|yes|true|1|x|1099.*)$/i
-const no = /^(n|no|false|0|none)?$/i
 const kindNamed = (text: string): PayeeKind | undefined =>
   (({ vendor: 'supplier', contractor: 'supplier' }) as const)[text] ?? payeeKinds.find(k => k === text)
 
@@ -30,15 +29,14 @@ function readPayee(
     : undefined
   const read = v.terms ? readTerms(v.terms, 'terms', termDays ?? undefined) : undefined
   const terms = !read || read.ok ? read?.value : wrong('terms', read.refusal.text)
-  const form = v.taxForm ?? ''
-  if (!yes.test(form) && !no.test(form)) wrong('taxForm', 'enter yes or no')
+  const taxForm = readTaxForm(v.taxForm ?? '') ?? wrong('taxForm', 'enter yes or no')
   return {
     faults,
     to: {
       ...(kind && { kind }),
       address: addressOf(v),
       memo: v.memo ?? '',
-      taxForm: yes.test(form) ? '1099' : 'none',
+      taxForm: taxForm ?? 'none',
       ...(v.taxId && { taxId: v.taxId }),
       ...(v.accountWithPayee && { accountWithPayee: v.accountWithPayee }),
       ...(v.code && { code: v.code }),

@@ -68,7 +68,7 @@ export const billsList = (
     day('Due'),
     amount('Discount'),
     day('Discount until'),
-    ...['Ledger account', 'Memo', 'Purchase order'].map(text),
+    ...['Ledger account', 'Memo', 'Purchase order', '1099'].map(text),
     amount('Line: amount'),
     ...['Line: memo', 'Line: job or department'].map(text),
     number('Our number'),
@@ -85,11 +85,12 @@ export const billsList = (
         [
           ...[payees.get(b.payeeId)?.name ?? '', b.number, b.date, b.amount, b.due],
           ...[b.discount?.amount ?? null, b.discount?.until ?? null, first.ledger],
-          ...[b.memo, b.purchaseOrder ?? '', ...first.line, b.ourNumber, stageText[b.stage]],
+          ...[b.memo, b.purchaseOrder ?? '', b.taxForm === '1099' ? 'yes' : 'no'],
+          ...[...first.line, b.ourNumber, stageText[b.stage]],
           ...[b.stage === 'payable' ? open(b) : 0, b.hold ? `${b.hold.kind}: ${b.hold.why}` : ''],
         ],
         ...others.map(({ ledger, line }) => [
-          ...['', '', null, null, null, null, null, ledger, '', '', ...line, null, '', null, ''],
+          ...['', '', null, null, null, null, null, ledger, '', '', '', ...line, null, '', null, ''],
         ]),
       ]
     }),

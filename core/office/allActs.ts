@@ -14,6 +14,9 @@ import { saveBankRule } from './acts/saveBankRule'
 import { sendBankFile } from './acts/sendBankFile'
 import { setPositivePay } from './acts/setPositivePay'
 import { savePayLayout } from './acts/savePayLayout'
+import { answerBankQuestion } from './acts/answerBankQuestion'
+import { importBankQuestions } from './acts/importBankQuestions'
+import { recordMail } from './acts/recordMail'
 import { confirmStop } from './acts/confirmStop'
 import { writeBack } from './acts/writeBack'
 import { addPrinter } from './acts/addPrinter'
@@ -150,6 +153,9 @@ export const acts = {
   savePayLayout,
   confirmStop,
   writeBack,
+  importBankQuestions,
+  answerBankQuestion,
+  recordMail,
 } as const
 export type ActName = keyof typeof acts
 type Inputs = {

@@ -40,7 +40,7 @@ describe('a backup', () => {
       bills: 9,
       intakes: 10,
       ...{ statements: 11, bankLines: 11, movements: 11, bankRules: 11 },
-      ...{ payLayouts: 11, positivePay: 11, bankItems: 11, sentFiles: 11 },
+      ...{ payLayouts: 11, positivePay: 11, bankItems: 11, sentFiles: 11, bankQuestions: 11 },
     }
     const parts = unzipSync(packBackup(kept(await lived(5)), { ...about, store: 11 }))
     const manifest = JSON.parse(strFromU8(parts['manifest.json']!)) as { parts: { path: string }[] }

@@ -175,7 +175,7 @@ const sinceStore: Readonly<Record<PartName, number>> = {
   bills: 9,
   intakes: 10,
   ...{ statements: 11, bankLines: 11, movements: 11, bankRules: 11 },
-  ...{ payLayouts: 11, positivePay: 11, bankItems: 11, sentFiles: 11 },
+  ...{ payLayouts: 11, positivePay: 11, bankItems: 11, sentFiles: 11, bankQuestions: 11 },
 }
 const wasThere = (table: PartName, store: number): boolean => store >= sinceStore[table]
 

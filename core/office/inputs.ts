@@ -9,7 +9,16 @@ import { MOST_PARTS } from '../bank/enterMovement'
 import { payLayoutSchema } from '../bank/positivePay/layout'
 import { MOST_LINES } from '../bank/importStatement'
 import { account, company, ledger } from './rows/accounts'
-import { bankRule, format, incomingLine, lineMatch, movementKind, stated } from './rows/bank'
+import {
+  bankRule,
+  decided,
+  format,
+  incomingLine,
+  incomingQuestion,
+  lineMatch,
+  movementKind,
+  stated,
+} from './rows/bank'
 import { book } from './rows/numbers'
 import { fit, ownSettings, printer } from './rows/paper'
 import { cents, checkNumber, count, day, id, lines, text } from './rows/parts'
@@ -19,6 +28,8 @@ import { billInput, payee, payeeForm } from './rows/payees'
 import { allocations, checkFacts, payment } from './rows/payments'
 import { micrFit, outcome, printing, runPaper, skipped } from './rows/runs'
 import { reasonList } from './rows/settings'
+import { mailWays } from '../mail/recordMail'
+import { adviceKinds, type AdviceKind } from '../reports/remittance'
 import { layoutSchema } from '../paper/layout'
 import { stockSchema } from '../paper/stock'
 
@@ -296,6 +307,18 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
     companyId: id<'company'>(),
     id: id<'payLayout'>(),
     layout: payLayoutSchema.nullable(),
+  }),
+  importBankQuestions: z.strictObject({
+    ...anAccount,
+    file: text,
+    questions: z.array(incomingQuestion).min(1).max(MOST_LINES),
+  }),
+  answerBankQuestion: z.strictObject({ questionId: id<'bankQuestion'>(), decision: decided, why: text }),
+  recordMail: z.strictObject({
+    ...aPayment,
+    kind: z.enum(Object.keys(adviceKinds) as [AdviceKind, ...AdviceKind[]]),
+    to: text,
+    way: z.enum(mailWays),
   }),
   saveBankRule: z.strictObject({ rule: bankRule, remove: z.boolean() }),
 }

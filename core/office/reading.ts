@@ -56,6 +56,7 @@ export const indexes = {
     waiting: (row: Tables['bankItems']) => (row.state === 'waiting' ? row.accountId : undefined),
     account: (row: Tables['bankItems']) => row.accountId,
   },
+  bankQuestions: { account: (row: Tables['bankQuestions']) => row.accountId },
   sentFiles: { account: (row: Tables['sentFiles']) => row.accountId },
   bankRules: { company: (row: Tables['bankRules']) => row.companyId },
   runs: { open: (row: Run) => (isOpen(row) ? row.bookId : undefined) },

@@ -3,6 +3,7 @@ import type { BankLine } from '../bank/bankLine'
 import type { BankRule } from '../bank/bankRule'
 import type { Movement } from '../bank/movement'
 import type { BankItem, PositivePay, SentFile } from '../bank/positivePay/bankItem'
+import type { BankQuestion } from '../bank/questions/question'
 import type { PayLayoutRow } from '../bank/positivePay/sendFile'
 import type { Statement } from '../bank/statement'
 import type { NumberBook, NumberRow } from '../numbers/book'
@@ -60,6 +61,7 @@ export interface Tables {
   readonly positivePay: PositivePay
   readonly bankItems: BankItem
   readonly sentFiles: SentFile
+  readonly bankQuestions: BankQuestion
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
@@ -94,6 +96,7 @@ export const tableNames = [
   'positivePay',
   'bankItems',
   'sentFiles',
+  'bankQuestions',
   'trail',
 ] as const satisfies readonly TableName[]
 
@@ -113,7 +116,16 @@ export type Changes = { readonly [T in Exclude<TableName, 'trail'>]?: readonly T
 /** What never goes once it is written: numbers, entries and the trail. */
 type Removable = Exclude<
   TableName,
-  'numbers' | 'bills' | 'intakes' | 'entries' | 'totals' | 'movements' | 'bankItems' | 'sentFiles' | 'trail'
+  | 'numbers'
+  | 'bills'
+  | 'intakes'
+  | 'entries'
+  | 'totals'
+  | 'movements'
+  | 'bankItems'
+  | 'sentFiles'
+  | 'bankQuestions'
+  | 'trail'
 >
 /** Keys of rows that an act removes, by table. */
 export type Removals = { readonly [T in Removable]?: readonly KeyOf<T>[] }

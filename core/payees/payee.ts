@@ -44,6 +44,8 @@ export interface PayeeForm {
   readonly code?: string
   readonly others?: readonly OtherAddress[]
   readonly email?: string
+  /** A remittance advice goes to them by e-mail with each payment. */
+  readonly mails?: true
   readonly terms?: Terms
   /** The account they are usually paid from. */
   readonly accountId?: Id<'account'>

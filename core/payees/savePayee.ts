@@ -73,6 +73,10 @@ function readPayee(to: PayeeForm): Result<PayeeForm> {
       field: 'email',
       value: to.email,
     })
+  if (to.mails && !to.email)
+    return refuse('email-blank', 'Enter the e-mail address that remittance advices go to', {
+      field: 'email',
+    })
   if (to.split.some(s => !Number.isInteger(s.weight) || s.weight <= 0))
     return refuse('split-weight', 'Shares must be whole numbers above zero', at('split'))
   const { code: _, others: __, accountWithPayee: ___, email: ____, ...rest } = to

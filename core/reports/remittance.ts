@@ -6,7 +6,7 @@ import type { AccountFacts } from '../proof/facts'
 import type { ListPaper } from './listPages'
 
 /** What a payment is told by: an advice that comes with it, or a receipt of it later. */
-const adviceKinds = { advice: 'Remittance advice', receipt: 'Payment receipt' } as const
+export const adviceKinds = { advice: 'Remittance advice', receipt: 'Payment receipt' } as const
 export type AdviceKind = keyof typeof adviceKinds
 
 /** How a payment is made, in words. */

@@ -2,10 +2,6 @@ import { createError, getHeader, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { faceNames } from '#core/faces/face'
 import type { FaceBytes } from '#core/render/pdfFonts'
-import { PracticePrinter } from './printer'
-
-/** The one practice printer of this server. */
-export const printer = new PracticePrinter()
 
 let faces: Promise<FaceBytes> | undefined
 /** The shipped faces, read once from what was built into the server. */
@@ -21,11 +17,23 @@ export const refuseRequest = (statusCode: number, text: string, field = ''): nev
   throw createError({ statusCode, data: { text, field } })
 }
 
+/** Whether a request comes from a page of this server: as the browser says, or by the origin that it names. */
+function isOwnPage(event: H3Event): boolean {
+  const site = getHeader(event, 'sec-fetch-site')
+  if (site) return site === 'same-origin' || site === 'none'
+  const origin = getHeader(event, 'origin')
+  return !origin || hostOf(origin) === getHeader(event, 'host')
+}
+function hostOf(origin: string): string | undefined {
+  try {
+    return new URL(origin).host
+  } catch {
+    return undefined
+  }
+}
 /** Refuses what another site's page sends here through the user's browser. */
 export function ownPagesOnly(event: H3Event): void {
-  const site = getHeader(event, 'sec-fetch-site')
-  if (site && site !== 'same-origin' && site !== 'none')
-    refuseRequest(403, 'only pages of this server may use the practice printer')
+  if (!isOwnPage(event)) refuseRequest(403, 'Only pages of this server may use its stand-ins')
 }
 
 /** A value checked by its schema, or a refusal that names the field. */

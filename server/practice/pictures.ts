@@ -1,6 +1,7 @@
 import { z } from '#core/base/schema'
 import { withDots } from '#core/exchange/dots'
-import { printer, refuseRequest, serverFaces } from './office'
+import { refuseRequest, serverFaces } from './office'
+import type { PracticePrinter } from './printer'
 import { openPrintable } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'
 
@@ -15,9 +16,9 @@ export const pictureQuery = z.object({
   turned: z.enum(['no', 'yes']).default('no'),
 })
 
-type Sheet = NonNullable<ReturnType<typeof printer.sheet>>
+export type Sheet = NonNullable<ReturnType<PracticePrinter['sheet']>>
 /** A sheet that is out, or a refusal. */
-export const sheetOf = (id: string, sheet: number): Sheet =>
+export const sheetOf = (printer: PracticePrinter, id: string, sheet: number): Sheet =>
   printer.sheet(id, sheet) ??
   refuseRequest(404, 'This sheet has not come out, or the practice printer no longer has the job')
 

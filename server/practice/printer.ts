@@ -48,6 +48,10 @@ export class PracticePrinter {
   private jobs: Job[] = []
   constructor(private readonly now: () => number = Date.now) {}
 
+  /** What the kept jobs take up. */
+  get bytes(): number {
+    return this.jobs.reduce((sum, j) => sum + j.pdf.length, 0)
+  }
   setTray(tray: PracticeTray, press: Press): void {
     this.trays.set(tray, press)
   }
@@ -83,8 +87,7 @@ export class PracticePrinter {
       stoppedAfter: null,
     }
     this.jobs = [job, ...this.jobs].slice(0, MOST_JOBS)
-    while (this.jobs.length > 1 && this.jobs.reduce((sum, j) => sum + j.pdf.length, 0) > MOST_KEPT_BYTES)
-      this.jobs.pop()
+    while (this.jobs.length > 1 && this.bytes > MOST_KEPT_BYTES) this.jobs.pop()
     return job.id
   }
 

@@ -41,6 +41,8 @@ export class UnusablePdf extends Error {}
  */
 export interface PrintablePdf {
   readonly sizes: readonly { readonly w: number; readonly h: number }[]
+  /** The texts of a page, with where each begins, in mm from its upper left. */
+  texts(page: number): Promise<{ text: string; x: number; y: number }[]>
   /** Draws the ink of a page, through a map in mm, on a clear canvas of a sheet's size. */
   ink(page: number, sheet: { w: number; h: number }, map: Affine, dpi: number): Promise<Canvas>
   close(): Promise<void>
@@ -87,6 +89,23 @@ export async function openPrintable(bytes: Uint8Array, most: number): Promise<Pr
         }).promise
         page.cleanup()
         return canvas
+      },
+      async texts(number) {
+        const page = await document.getPage(number)
+        const { height } = page.getViewport({ scale: 1 })
+        const { items } = await page.getTextContent()
+        page.cleanup()
+        return items.flatMap(item =>
+          'str' in item
+            ? [
+                {
+                  text: item.str,
+                  x: Number(item.transform[4]) * MM_PER_POINT,
+                  y: (height - Number(item.transform[5])) * MM_PER_POINT,
+                },
+              ]
+            : [],
+        )
       },
       close: () => task.destroy(),
     }

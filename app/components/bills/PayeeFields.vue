@@ -120,6 +120,14 @@ const seen = ref(false)
         :error-messages="faults('email')"
         data-field="email"
       />
+      <v-checkbox
+        v-model="form.mails"
+        label="Send remittance advices by e-mail"
+        density="compact"
+        hide-details
+        class="mb-4"
+        data-test="payee-mails"
+      />
       <v-select
         v-model="form.accountId"
         :items="accounts"

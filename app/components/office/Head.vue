@@ -5,6 +5,8 @@ const tabs = [
   { to: '/office', name: 'Settings' },
   { to: '/office/companies', name: 'Company settings' },
   { to: '/office/practice', name: 'Practice printer' },
+  { to: '/office/bank', name: 'Practice bank' },
+  { to: '/office/mailbox', name: 'Practice mailbox' },
   { to: '/office/trail', name: 'Trail' },
 ]
 </script>

@@ -140,6 +140,15 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
       v-if="payment"
       size="small"
       variant="text"
+      :to="`/payments/${encodeURIComponent(payment.id)}`"
+      data-test="act-payment"
+    >
+      Payment
+    </v-btn>
+    <v-btn
+      v-if="payment"
+      size="small"
+      variant="text"
       data-test="act-receipt"
       @click="saveAdvice('receipt', payment, row, view)"
     >

@@ -35,6 +35,7 @@ function onKey(event: KeyboardEvent): void {
   const by = steps[event.key]
   if (by) step(by)
   else if (event.key === 'Enter' && chosen.value) void go(chosen.value.to)
+  else if (event.key === 'Escape') leave()
   else return
   event.preventDefault()
 }

@@ -14,7 +14,12 @@ const banks = useLive(async () => {
     (await readAccounts()).map(async view => ({ view, bank: await readBankToday(view.account, today) })),
   )
   return all.filter(
-    a => a.bank.outstanding.count || a.bank.waiting || a.bank.unreported || a.bank.days !== undefined,
+    a =>
+      a.bank.outstanding.count ||
+      a.bank.waiting ||
+      a.bank.questions.count ||
+      a.bank.unreported ||
+      a.bank.days !== undefined,
   )
 })
 </script>
@@ -49,9 +54,23 @@ const banks = useLive(async () => {
             </td>
             <td>
               {{ bank.outstanding.oldest ? dayText(bank.outstanding.oldest) : ''
-              }}<span v-if="bank.stale" class="text-warning">, {{ bank.stale }} stale</span>
+              }}<NuxtLink v-if="bank.stale" :to="`/reports/outstanding?account=${view.account.id}`"
+                >, {{ bank.stale }} stale</NuxtLink
+              >
+              <span v-if="bank.stops" class="text-warning asked"
+                >{{ howMany(bank.stops, 'stop') }} not confirmed</span
+              >
             </td>
-            <td class="num" :class="{ 'text-warning': bank.waiting }">{{ bank.waiting || '' }}</td>
+            <td class="num" :class="{ 'text-warning': bank.waiting }">
+              {{ bank.waiting || ''
+              }}<NuxtLink
+                v-if="bank.questions.count"
+                :to="`/bank/questions?account=${view.account.id}`"
+                class="asked"
+                >{{ howMany(bank.questions.count, 'question') }} until
+                {{ dayText(bank.questions.deadline!) }}</NuxtLink
+              >
+            </td>
             <td class="num">
               <NuxtLink v-if="bank.unreported" :to="`/bank/files?account=${view.account.id}`">{{
                 bank.unreported
@@ -80,3 +99,9 @@ const banks = useLive(async () => {
     </v-card>
   </section>
 </template>
+
+<style scoped>
+.asked {
+  display: block;
+}
+</style>

@@ -21,6 +21,7 @@ export interface PayeeTyped {
   memo: string
   accountWithPayee: string
   email: string
+  mails: boolean
   terms: string
   /** Days until payment, where the terms are words of another kind. */
   termDays: string
@@ -42,6 +43,7 @@ const blank = (): PayeeTyped => ({
   memo: '',
   accountWithPayee: '',
   email: '',
+  mails: false,
   terms: '',
   termDays: '',
   accountId: null,
@@ -63,6 +65,7 @@ const typedOf = (p: Payee): PayeeTyped => ({
   memo: p.memo,
   accountWithPayee: p.accountWithPayee ?? '',
   email: p.email ?? '',
+  mails: p.mails ?? false,
   terms: p.terms ? termsText(p.terms) : '',
   termDays: '',
   accountId: p.accountId ?? null,
@@ -94,6 +97,7 @@ function formOf(typed: PayeeTyped): Result<PayeeForm> {
     ...text('code'),
     ...text('accountWithPayee'),
     ...text('email'),
+    ...(typed.mails && { mails: true as const }),
     ...text('taxBox'),
     ...text('taxId'),
     ...(typed.others.length && {

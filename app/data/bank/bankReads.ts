@@ -2,17 +2,18 @@ import { byMoment, daysBetween, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { movementsOfMatch, paymentOfMatch, type BankLine, type IncomingLine } from '#core/bank/bankLine'
 import type { BankRule } from '#core/bank/bankRule'
-import { findReason, STALE_DAYS, type Reason } from '#core/bank/findReason'
+import { findReason, presented, STALE_DAYS, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
 import type { Movement } from '#core/bank/movement'
 import type { PositivePay, SentFile } from '#core/bank/positivePay/bankItem'
 import { payItems, type PayLayoutRow } from '#core/bank/positivePay/sendFile'
 import type { PayItem } from '#core/bank/positivePay/writeFile'
+import { inOrderOfNeed, type BankQuestion } from '#core/bank/questions/question'
 import { reconcile, type Reconciliation } from '#core/bank/reconcile'
 import { openStatement, type Statement } from '#core/bank/statement'
 import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion } from '#core/bank/suggest'
 import type { BankAccount } from '#core/accounts/account'
-import { sum, type Cents } from '#core/money/cents'
+import { cents, sum, type Cents } from '#core/money/cents'
 import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
 import { byId, standingChecks } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
@@ -148,8 +149,21 @@ export interface BankToday {
   readonly waiting: number
   /** Checks that the bank is not told of yet. */
   readonly unreported: number
+  /** Checks that the bank asks about, and the first deadline. */
+  readonly questions: { readonly count: number; readonly deadline?: PlainDate }
+  /** Stopped checks whose stop the bank has not confirmed. */
+  readonly stops: number
   /** Days since the last day that a statement covers; undefined where none was begun. */
   readonly days?: number
+}
+/** Stopped checks whose stop the bank has not confirmed. */
+async function countStops(accountId: Id<'account'>): Promise<number> {
+  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
+  const stopped = await db.numbers
+    .where('[bookId+fate]')
+    .anyOf(books.map(book => [book, 'stopped']))
+    .toArray()
+  return stopped.filter(n => !n.stop).length
 }
 /** What Today says of the bank for one account. */
 export async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
@@ -170,6 +184,8 @@ export async function readBankToday(account: BankAccount, today: PlainDate): Pro
     stale: checks.filter(p => daysBetween(p.date, today) > STALE_DAYS).length,
     waiting: lines.filter(l => !l.match).length,
     unreported: (await office.where('bankItems', 'waiting', [account.id])).length,
+    questions: await readOpenQuestions(account.id),
+    stops: await countStops(account.id),
     ...(statement && { days: daysBetween(through ?? statement.from, today) }),
   }
 }
@@ -198,4 +214,46 @@ export async function readBankFiles(account: BankAccount): Promise<BankFilesView
     items: payItems(waiting, new Map(rows.map(r => [r.id, r]))),
     sent: [...sent].sort((a, b) => byMoment(b.at, a.at)),
   }
+}
+
+/** A question of the bank beside what our books say of its check. */
+export interface SeenQuestion {
+  readonly id: string
+  readonly question: BankQuestion
+  readonly row?: NumberRow
+  /** What speaks against paying it; none where everything agrees. */
+  readonly reason?: Reason
+}
+/** The questions of the bank of an account, those that wait for an answer first. */
+export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuestion[]> {
+  const questions = inOrderOfNeed(await office.where('bankQuestions', 'account', [account.id]))
+  const asLine = (q: BankQuestion) => ({
+    ...{ date: q.date, amount: cents(-q.amount), number: q.number, text: q.reason },
+    ...(q.payee && { payee: q.payee }),
+  })
+  const { numberOf } = await numbersKnown(office, account.id, questions.map(asLine))
+  return questions.map(question => {
+    const known = numberOf(question.number)
+    const reason = findReason(asLine(question), known, account.currency.sign, presented)
+    return {
+      ...{ id: question.id, question },
+      ...(known.row && { row: known.row }),
+      ...(reason && { reason }),
+    }
+  })
+}
+/** Questions of the bank that wait for an answer, and the first deadline among them. */
+export async function readOpenQuestions(
+  accountId: Id<'account'>,
+): Promise<{ count: number; deadline?: PlainDate }> {
+  const [first, ...others] = inOrderOfNeed(
+    (await office.where('bankQuestions', 'account', [accountId])).filter(q => !q.answer),
+  )
+  return first ? { count: others.length + 1, deadline: first.deadline } : { count: 0 }
+}
+
+/** Checks of an account that are out, the newest first. */
+export async function readOpenIssued(accountId: Id<'account'>): Promise<NumberRow[]> {
+  const rows = await office.where('numbers', 'issued', [accountId])
+  return rows.filter(r => r.check).sort((a, b) => b.number - a.number)
 }

@@ -29,10 +29,11 @@ export function openWindow(): PaperWindow {
   }
 }
 
-/** What files of lists are to a browser. */
+/** What files are to a browser. */
 export const fileTypes = {
   csv: 'text/csv',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  eml: 'message/rfc822',
 } as const
 
 /** Saves a PDF as a file. */

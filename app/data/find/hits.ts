@@ -25,9 +25,7 @@ const paymentHit = (p: Tables['payments']): Hit => ({
   ...{ id: p.id, title: p.name },
   note: `${figures(p.amount)}, ${dayText(p.date)}, ${p.otherwise ? `${p.otherwise.way} ${p.otherwise.reference}` : p.withdrawn ? 'withdrawn' : 'in the lane'}`,
   to:
-    p.state === 'waiting'
-      ? `/lane?account=${at(p.accountId)}&payment=${at(p.id)}`
-      : `/bills/payee/${at(p.payeeId)}`,
+    p.state === 'waiting' ? `/lane?account=${at(p.accountId)}&payment=${at(p.id)}` : `/payments/${at(p.id)}`,
 })
 const movementHit = (m: Tables['movements']): Hit => ({
   ...{ id: m.id, title: [m.party, m.text].filter(Boolean).join(', ') },

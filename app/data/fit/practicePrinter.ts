@@ -4,40 +4,20 @@ import type { Stock } from '#core/paper/stock'
 import type { PracticeTray } from '#core/fit/practicePrinter'
 import type { Press, pressJobSchema } from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
+import { askStandIn, sending } from '../practice/ask'
 
 export type PracticeJob = z.input<typeof pressJobSchema>
 const BASE = '/api/practice-printer'
 
-/**
- * Asks the stand-in on our own server; what it refuses comes back as a refusal with its sentence and field.
- */
-async function ask<T>(path: string, init: RequestInit = {}): Promise<Result<T>> {
-  let answer: Response
-  try {
-    answer = await fetch(BASE + path, init)
-  } catch {
-    return refuse('practice-away', 'The practice printer does not answer. Is the server still running?')
-  }
-  const body = (await answer.json().catch(() => undefined)) as
-    { data?: { text?: string; field?: string } } | undefined
-  if (answer.ok) return good(body as T)
-  return refuse(
-    'practice-refused',
-    body?.data?.text ?? `The practice printer refused the request (${answer.status})`,
-    body?.data?.field ? { field: body.data.field } : {},
-  )
-}
+const ask = <T>(path: string, init?: RequestInit): Promise<Result<T>> =>
+  askStandIn('practice printer', BASE + path, init)
 
 export const practiceState = (): Promise<Result<PracticeState>> => ask('')
 export const practiceReport = (id: string): Promise<Result<JobReport>> => ask(`/jobs/${id}`)
 export const practiceStop = (id: string): Promise<Result<JobReport>> =>
   ask(`/jobs/${id}`, { method: 'DELETE' })
 export const setPracticeTray = (tray: PracticeTray, press: Press): Promise<Result<PracticeState>> =>
-  ask(`/trays/${encodeURIComponent(tray)}`, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(press),
-  })
+  ask(`/trays/${encodeURIComponent(tray)}`, sending('PUT', press))
 
 /** Sends a PDF to the practice printer; gives the key of its job. */
 export function practicePrint(job: PracticeJob, pdf: Blob | Uint8Array): Promise<Result<{ id: string }>> {

@@ -65,6 +65,7 @@ export class OfficeDb extends Dexie {
   declare positivePay: Table<Tables['positivePay'], Keys['positivePay']>
   declare bankItems: Table<Tables['bankItems'], Keys['bankItems']>
   declare sentFiles: Table<Tables['sentFiles'], Keys['sentFiles']>
+  declare bankQuestions: Table<Tables['bankQuestions'], Keys['bankQuestions']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
@@ -146,6 +147,7 @@ export class OfficeDb extends Dexie {
         positivePay: 'id',
         bankItems: 'id, [accountId+state]',
         sentFiles: 'id, accountId',
+        bankQuestions: 'id, accountId',
         entries: 'id, *ledgers, date',
         trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
       })

@@ -61,6 +61,7 @@ const finders: {
     waiting: (db, id) => db.bankItems.where('[accountId+state]').equals([id, 'waiting']),
     account: (db, id) => db.bankItems.where('[accountId+state]').between([id, ''], [id, '\uffff']),
   },
+  bankQuestions: { account: (db, id) => db.bankQuestions.where('accountId').equals(id) },
   sentFiles: { account: (db, id) => db.sentFiles.where('accountId').equals(id) },
   bankRules: { company: (db, id) => db.bankRules.where('companyId').equals(id) },
   runs: { open: (db, id) => openRunsOf(db, [id as Id<'book'>]) },

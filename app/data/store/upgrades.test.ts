@@ -57,7 +57,9 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
     positivePay: 'id',
     bankItems: 'id, [accountId+state]',
     sentFiles: 'id, accountId',
+    bankQuestions: 'id, accountId',
     entries: 'id, *ledgers, date',
+    trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
   },
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }

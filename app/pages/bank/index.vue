@@ -54,6 +54,17 @@ async function give(file: File) {
   handedFile.value = file
   await navigateTo(`/files?kind=statement&company=${view.value.company.id}&account=${view.value.account.id}`)
 }
+/** A file that another page handed over is read as soon as the account is there. */
+watch(
+  account,
+  of => {
+    const file = handedFile.value
+    if (!of || !file) return
+    handedFile.value = undefined
+    void give(file)
+  },
+  { immediate: true },
+)
 const table = ref<{ focusRow(id: string): void }>()
 /** Enter does what the line can be, and goes on to the next at once: the act follows behind the hand. */
 function press(row: SeenLine, by: string) {

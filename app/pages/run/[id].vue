@@ -245,6 +245,10 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       <v-card v-if="run?.state === 'counted off'" class="outcomes">
         <RunOutcomes v-if="payments" :run="run" :payments="payments" />
       </v-card>
+      <div v-if="run?.state === 'counted off'" class="next">
+        <BankTellCard :view="view" />
+        <MailRunMails :run="run" :view="view" />
+      </div>
       <div v-if="run?.state === 'counted off'" class="after">
         <v-btn ref="afterwards" color="primary" variant="flat" :to="`/register?account=${view.account.id}`">
           View in register
@@ -280,6 +284,13 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 .outcomes {
   max-width: 720px;
   margin: 4px 0 14px 35px;
+}
+.next {
+  margin-left: 35px;
+  display: grid;
+  gap: var(--space-3);
+  max-width: 720px;
+  padding-bottom: 6px;
 }
 .after {
   margin-left: 35px;

@@ -6,6 +6,7 @@ import { idOf } from '../../base/id'
 import { cents } from '../../money/cents'
 import type { CheckNumber } from '../../numbers/book'
 import { bankItemId, bankItemsOf } from './bankItem'
+import { readPayFile } from './readFile'
 import { payLayoutSchema, startingLayouts, type PayLayout } from './layout'
 import { writePayFile, type PayItem } from './writeFile'
 
@@ -109,5 +110,32 @@ describe('what the bank is to know', () => {
       ).map(item => item.kind)
     expect(told([])).toEqual(['issue'])
     expect(told(['issue'])).toEqual([])
+  })
+})
+
+describe('a file as the bank reads it', () => {
+  it('says what was written, by any layout that holds it', () => {
+    const r = random(7)
+    for (let i = 0; i < 300; i++) {
+      const items = Array.from({ length: r.between(1, 5) }, (_, n): PayItem => ({
+        ...{ kind: r.one(['issue', 'end'] as const), number: (r.between(1, 99_999_999) + n) as CheckNumber },
+        ...{ amount: cents(r.between(1, 9_999_999)), date: addDays(today, -r.between(0, 900)) },
+        payee: r.one(['Cobalt Rope & Rigging', 'Quill, Teodor', 'A "quoted" name', '0042']),
+      }))
+      const base = r.one([delimited, fixed])
+      const day = r.one(['YYYYMMDD', 'MM/DD/YYYY', 'YYYY-MM-DD'] as const)
+      const layout: PayLayout = {
+        ...base,
+        columns: base.columns.map(c => (c.holds === 'date' ? { ...c, day, width: 12 } : c)),
+      }
+      const file = writePayFile(layout, items, about, 1)
+      if (file.faults.length) continue
+      expect(must(readPayFile(layout, file.text))).toEqual(items)
+    }
+  })
+  it('names the line that is not as its layout says', () => {
+    const file = writePayFile(fixed, [item], about, 1)
+    const torn = file.text.replace('4281', '42x1')
+    expect(readPayFile(fixed, torn)).toMatchObject({ ok: false, refusal: { code: 'line-faulty' } })
   })
 })

@@ -3,6 +3,7 @@ import type { BankLine, IncomingLine, LineMatch } from '../../bank/bankLine'
 import type { BankRule } from '../../bank/bankRule'
 import { movementKinds, type Movement, type MovementKind } from '../../bank/movement'
 import type { BankItem, PositivePay, SentFile } from '../../bank/positivePay/bankItem'
+import { decisions, type BankQuestion, type IncomingQuestion } from '../../bank/questions/question'
 import { payLayoutSchema } from '../../bank/positivePay/layout'
 import type { PayLayoutRow } from '../../bank/positivePay/sendFile'
 import { bankFormats, type BankFile, type Outstanding, type Statement } from '../../bank/statement'
@@ -142,3 +143,23 @@ export const sentFile = z.strictObject({
   issues: count,
   ends: count,
 }) satisfies z.ZodType<SentFile>
+
+const asked = {
+  reference: text,
+  number: checkNumber,
+  amount: cents,
+  date: day,
+  payee: text.exactOptional(),
+  reason: text,
+  deadline: day,
+}
+export const incomingQuestion = z.strictObject(asked) satisfies z.ZodType<IncomingQuestion>
+export const decided = z.enum(decisions)
+export const bankQuestion = z.strictObject({
+  id: id<'bankQuestion'>(),
+  accountId: id<'account'>(),
+  ...asked,
+  file: text,
+  at: moment,
+  answer: z.strictObject({ decision: decided, why: text, at: moment, by: text }).exactOptional(),
+}) satisfies z.ZodType<BankQuestion>

@@ -5,7 +5,17 @@ import { trailLineSchema } from '../../trail/lineSchema'
 import { entry, total } from './numberBooks'
 import { book, number } from './numbers'
 import { fit, layout, own, printer, stock } from './paper'
-import { bankItem, bankLine, bankRule, movement, payLayout, positivePay, sentFile, statement } from './bank'
+import {
+  bankItem,
+  bankLine,
+  bankQuestion,
+  bankRule,
+  movement,
+  payLayout,
+  positivePay,
+  sentFile,
+  statement,
+} from './bank'
 import { intake } from './imports'
 import { bill, payee } from './payees'
 import { payment } from './payments'
@@ -50,6 +60,7 @@ export const rowSchemas: { readonly [T in TableName]: z.ZodType<Tables[T]> } = {
   positivePay,
   bankItems: bankItem,
   sentFiles: sentFile,
+  bankQuestions: bankQuestion,
   trail: trailLineSchema,
 }
 

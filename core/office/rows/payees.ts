@@ -36,6 +36,7 @@ const barePayee = z.strictObject({
     .max(20)
     .exactOptional(),
   email: some,
+  mails: z.literal(true).exactOptional(),
   terms: terms.exactOptional(),
   accountId: id<'account'>().exactOptional(),
   became: id<'payee'>().exactOptional(),

@@ -318,6 +318,39 @@ const sendBankFile = (c: Chance): Move =>
     ),
   )
 
+const importQuestions = (c: Chance): Move =>
+  bankMove('import questions', () =>
+    c.office(
+      'importBankQuestions',
+      {
+        ...{ accountId: account.id, file: 'questions.csv' },
+        questions: Array.from({ length: c.r.between(1, 2) }, (_, i) => ({
+          ...{
+            reference: `Q${c.r.between(1, 9)}${i}`,
+            number: c.anyNumber(),
+            amount: cents(c.r.between(1, 900)),
+          },
+          ...{ date: dayBefore(c), reason: 'amount', deadline: addDays(today, c.r.between(-1, 2)) },
+        })),
+      },
+      c.stamp,
+    ),
+  )
+function answerQuestion(c: Chance): Move | undefined {
+  const question = c.some([...c.seen.kept.bankQuestions.values()])
+  const why = c.r.one(['ours', 'not ours', ' '])
+  return (
+    question &&
+    bankMove('answer a question', () =>
+      c.office(
+        'answerBankQuestion',
+        { questionId: question.id, decision: c.r.one(['pay', 'return'] as const), why },
+        c.stamp,
+      ),
+    )
+  )
+}
+
 /** What is done with the bank's statements, and with money that moves without a check. */
 export const bankMoves = {
   beginStatements: [2, begin],
@@ -335,6 +368,8 @@ export const bankMoves = {
   setPositivePay: [3, setPositivePay],
   savePayLayout: [3, savePayLayout],
   sendBankFile: [3, sendBankFile],
+  importBankQuestions: [2, importQuestions],
+  answerBankQuestion: [2, answerQuestion],
 } as const satisfies Moves
 /** A move with the bank, each as often as it is tried. */
 export const someBankMove = (c: Chance): Move | undefined =>

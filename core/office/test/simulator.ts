@@ -225,6 +225,19 @@ function confirmStop(c: Chance): Move | undefined {
   )
 }
 
+/** An advice is mailed, now and then to no address. */
+function recordMail(c: Chance): Move | undefined {
+  const payment = c.some(c.payments)
+  const to = c.r.one(['desk@cobalt.example', 'nowhere'])
+  return (
+    payment && {
+      name: 'mail an advice',
+      act: () => c.office('recordMail', { paymentId: payment.id, kind: 'advice', to, way: 'saved' }, c.stamp),
+      effect: () => {},
+    }
+  )
+}
+
 /** A payment in the lane is changed. */
 function amend(c: Chance): Move | undefined {
   const payment = c.some(c.payments.filter(p => p.state === 'waiting'))
@@ -453,6 +466,7 @@ const moves = {
   cancel: [3, cancel],
   writeBack: [4, writeBack],
   confirmStop: [3, confirmStop],
+  recordMail: [1, recordMail],
   amend: [3, amend],
   undoAmend: [2, undoAmend],
   withdraw: [3, withdraw],

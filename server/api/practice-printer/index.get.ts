@@ -1,4 +1,4 @@
-import { printer } from '../../practice/office'
+import { deskOf } from '../../practice/desk'
 
 /** The trays and the last jobs. */
-export default defineEventHandler(() => printer.state())
+export default defineEventHandler(event => deskOf(event).printer.state())

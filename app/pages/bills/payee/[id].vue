@@ -217,7 +217,11 @@ async function release() {
         <table class="plain mb-4" data-test="payee-paid">
           <tbody>
             <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
-              <td class="nowrap">{{ dayText(payment.date) }}</td>
+              <td class="nowrap">
+                <NuxtLink :to="`/payments/${encodeURIComponent(payment.id)}`">{{
+                  dayText(payment.date)
+                }}</NuxtLink>
+              </td>
               <td><StateMark :state="payment.state" /></td>
               <td>
                 <span v-if="payment.otherwise"

@@ -1,5 +1,7 @@
 import { pressJobSchema } from '#core/practice/press'
-import { checked, ownPagesOnly, printer, refuseRequest } from '../../../practice/office'
+import { bodyOf } from '../../../practice/body'
+import { deskOf } from '../../../practice/desk'
+import { checked, ownPagesOnly, refuseRequest } from '../../../practice/office'
 import { MOST_PDF_BYTES } from '../../../practice/printer'
 import { UnusablePdf } from '../../../practice/raster'
 
@@ -13,6 +15,9 @@ export default defineEventHandler(async event => {
   if (!Number.isFinite(length)) refuseRequest(411, 'The request must have a Content-Length')
   if (length > MOST_PDF_BYTES + MOST_WORDS)
     refuseRequest(413, `The PDF is too large. The limit is ${MOST_PDF_BYTES / 1e6} MB`, 'pdf')
+  const { printer } = deskOf(event)
+  // What was read within its limit is what the form is made of.
+  Object.assign(event.node.req, { body: await bodyOf(event, MOST_PDF_BYTES + MOST_WORDS) })
   const parts = (await readMultipartFormData(event)) ?? []
   const words = parts.find(p => p.name === 'job')?.data
   const pdf = parts.find(p => p.name === 'pdf')?.data

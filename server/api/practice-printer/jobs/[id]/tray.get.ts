@@ -1,6 +1,7 @@
 import { Zip, ZipPassThrough } from 'fflate'
 import { pictureOf, pictureQuery, sheetOf } from '../../../../practice/pictures'
-import { checked, printer, refuseRequest } from '../../../../practice/office'
+import { deskOf } from '../../../../practice/desk'
+import { checked, refuseRequest } from '../../../../practice/office'
 
 /**
  * All sheets that are out as one zip of PNG pictures, sheet by sheet as they are made; the names say how they
@@ -8,11 +9,12 @@ import { checked, printer, refuseRequest } from '../../../../practice/office'
  */
 export default defineEventHandler(event => {
   const how = checked(pictureQuery, getQuery(event))
+  const { printer } = deskOf(event)
   const id = getRouterParam(event, 'id') ?? ''
   const report =
     printer.report(id) ??
     refuseRequest(404, 'The practice printer no longer has this job. It keeps the last 20')
-  const sheets = report.sheets.map(s => sheetOf(id, s.sheet))
+  const sheets = report.sheets.map(s => sheetOf(printer, id, s.sheet))
   setResponseHeaders(event, {
     'Content-Type': 'application/zip',
     'Content-Disposition': 'attachment; filename="tray.zip"',

@@ -1,11 +1,12 @@
 import { pictureOf, pictureQuery, sheetOf } from '../../../../../practice/pictures'
+import { deskOf } from '../../../../../practice/desk'
 import { checked } from '../../../../../practice/office'
 
 /** One sheet as it came out, as PNG. */
 export default defineEventHandler(async event => {
   const how = checked(pictureQuery, getQuery(event))
   const png = await pictureOf(
-    sheetOf(getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
+    sheetOf(deskOf(event).printer, getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
     how,
   )
   setResponseHeaders(event, { 'Content-Type': 'image/png', 'Cache-Control': 'no-store' })

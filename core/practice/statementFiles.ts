@@ -1,7 +1,8 @@
-import type { PlainDate } from '../../base/dates'
-import type { IncomingLine } from '../bankLine'
+import type { PlainDate } from '../base/dates'
+import type { IncomingLine } from '../bank/bankLine'
+import { csvOut } from '../exchange/csvOut'
 
-/** A statement to be written in every format, for tests. */
+/** A statement to be written in any format. */
 export interface Written {
   readonly account: string
   readonly from: PlainDate
@@ -104,3 +105,20 @@ export function writeBai2(of: Written): string {
   })
   return `01,bank,office,${day(of.through)},1200,1,,,2/\n${groups.join('\n')}\n99,${sum},${groups.length},0/\n`
 }
+
+/** CSV with the columns that most banks give. */
+export const writeCsv = (of: Written): string =>
+  csvOut(
+    ['Date', 'Amount', 'Check number', 'Description', 'Payee', 'Reference'],
+    of.lines.map(l => [l.date, decimal(l.amount), l.number ?? '', l.text, l.payee ?? '', l.reference ?? '']),
+  )
+
+/** The formats that a statement is written in, and what its file is called. */
+export const statementFormats = {
+  'camt.053': { name: 'statement.xml', write: (of: Written) => writeCamt(of, 8) },
+  'OFX 2': { name: 'statement.ofx', write: (of: Written) => writeOfx(of, 2) },
+  'OFX 1': { name: 'statement-1.ofx', write: (of: Written) => writeOfx(of, 1) },
+  BAI2: { name: 'statement.bai', write: writeBai2 },
+  CSV: { name: 'statement.csv', write: writeCsv },
+} as const
+export type StatementFormat = keyof typeof statementFormats

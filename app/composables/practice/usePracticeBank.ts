@@ -1,0 +1,114 @@
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import type { Result } from '#core/base/result'
+import type { BankOrder, BankReport } from '#core/practice/bankReport'
+import type { JobReport } from '#core/practice/report'
+import { statementFormats, type StatementFormat } from '#core/practice/statementFiles'
+import { questionsCsv } from '#core/bank/questions/questionFile'
+import { readBankFiles, readOpenIssued, readQuestionsSeen } from '~/data/bank/bankReads'
+import { practiceState } from '~/data/fit/practicePrinter'
+import { saveBlob } from '~/data/files/fileOut'
+import { bankReport, bankStatement, orderBank } from '~/data/practice/bank'
+import { readOpening } from '~/data/practice/opening'
+import type { AccountView } from '~/data/reads'
+import { localToday } from '~/stores/office'
+import { useLive } from '../base/useLive'
+
+/** An order without what is the same in each: the account, and the day. */
+type Wish<T = BankOrder> = T extends BankOrder ? Omit<T, 'account' | 'day'> : never
+type DailyWish = Exclude<Wish, { kind: 'open' | 'tell' }>
+
+/** An account at the practice bank: what it has there, what can be brought to it, and what it gives. */
+export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
+  const digits = computed(() => view.value?.account.account.replaceAll(/\D/g, '') ?? '')
+  const report = shallowRef<BankReport>()
+  const isOpen = ref<boolean>()
+  const jobs = shallowRef<readonly JobReport[]>([])
+  const fault = ref('')
+  const busy = ref(false)
+  const files = useLive(
+    () => (view.value ? readBankFiles(view.value.account) : undefined),
+    () => view.value?.account.id,
+  )
+  const issued = useLive(
+    () => (view.value ? readOpenIssued(view.value.account.id) : undefined),
+    () => view.value?.account.id,
+  )
+  const layout = computed(
+    () => files.value?.layouts.find(l => l.id === files.value?.chosen?.layoutId)?.layout,
+  )
+
+  /** Does one thing at a time, and shows what the account is then. */
+  async function doing(work: () => Promise<Result<BankReport>>): Promise<boolean> {
+    if (busy.value) return false
+    busy.value = true
+    fault.value = ''
+    const done = await work()
+    busy.value = false
+    if (done.ok) {
+      report.value = done.value
+      isOpen.value = true
+    } else fault.value = done.refusal.text
+    return done.ok
+  }
+  async function look(): Promise<void> {
+    const asked = digits.value
+    const [now, printer] = await Promise.all([bankReport(asked), practiceState()])
+    if (asked !== digits.value) return
+    isOpen.value = now.ok && now.value !== null
+    report.value = (now.ok && now.value) || undefined
+    fault.value = now.ok ? '' : now.refusal.text
+    jobs.value = printer.ok ? printer.value.jobs.filter(j => j.sheets.length) : []
+  }
+  watch(digits, number => number && void look(), { immediate: true })
+
+  const open = (): Promise<boolean> =>
+    doing(async () => {
+      const from = await readOpening(view.value!.account, localToday())
+      return orderBank({ kind: 'open', account: digits.value, ...from })
+    })
+  /** An order of today. */
+  const order = (wish: DailyWish): Promise<boolean> =>
+    doing(() => orderBank({ ...wish, account: digits.value, day: localToday() } as BankOrder))
+  const lastFile = computed(() => files.value?.sent[0])
+  const tell = (): Promise<boolean> =>
+    doing(() =>
+      orderBank({
+        ...{ kind: 'tell', account: digits.value },
+        ...{ layout: layout.value!, text: lastFile.value!.text },
+      }),
+    )
+  const takeSheets = (job: JobReport): Promise<boolean> =>
+    order({ kind: 'sheets', jobId: job.id, facts: view.value!.facts })
+
+  async function statement(format: StatementFormat): Promise<File | undefined> {
+    fault.value = ''
+    const made = await bankStatement(digits.value, report.value!.from, localToday(), format)
+    if (!made.ok) fault.value = made.refusal.text
+    return made.ok ? made.value : undefined
+  }
+  async function saveStatement(format: StatementFormat): Promise<void> {
+    const file = await statement(format)
+    if (file) saveBlob(file, statementFormats[format].name)
+  }
+  const questionsFile = (): File =>
+    new File([questionsCsv(report.value?.questions ?? [])], 'questions.csv', { type: 'text/csv' })
+  /** Answers that the office gave and the bank still waits for. */
+  const answered = useLive(
+    async () =>
+      view.value
+        ? (await readQuestionsSeen(view.value.account)).flatMap(({ question: q }) =>
+            q.answer ? [{ reference: q.reference, decision: q.answer.decision }] : [],
+          )
+        : [],
+    () => view.value?.account.id,
+  )
+  const answers = computed(() => {
+    const asked = new Set(report.value?.questions.map(q => q.reference))
+    return (answered.value ?? []).filter(a => asked.has(a.reference))
+  })
+  const giveAnswers = (): Promise<boolean> => order({ kind: 'answers', answers: [...answers.value] })
+  return {
+    ...{ report, isOpen, jobs, fault, busy, layout, lastFile, issued, answers },
+    ...{ open, order, tell, takeSheets, statement, saveStatement, questionsFile, giveAnswers, look },
+  }
+}

@@ -1,0 +1,46 @@
+import { getHeader, setResponseHeader, type H3Event } from 'h3'
+import { refuseRequest } from './office'
+
+/**
+ * The body of a request, cut off as soon as it is longer than allowed: what is too long is never held. Refused with
+ * 413; the connection ends, as its rest is not read.
+ */
+export function bodyOf(event: H3Event, most: number): Promise<Buffer> {
+  const { req } = event.node
+  const tooLong = (): never => {
+    setResponseHeader(event, 'Connection', 'close')
+    event.node.res.once('finish', () => req.destroy())
+    return refuseRequest(413, `The request is too large. The limit is ${Math.round(most / 1e5) / 10} MB`)
+  }
+  return new Promise<Buffer>((done, failed) => {
+    const refuse = (): void => {
+      req.removeAllListeners('data')
+      req.pause()
+      try {
+        tooLong()
+      } catch (error) {
+        failed(error as Error)
+      }
+    }
+    const told = Number(getHeader(event, 'content-length') ?? 0)
+    if (told > most) return refuse()
+    const parts: Buffer[] = []
+    let length = 0
+    req.on('data', (part: Buffer) => {
+      length += part.length
+      if (length > most) return refuse()
+      parts.push(part)
+    })
+    req.on('end', () => done(Buffer.concat(parts)))
+    req.on('error', failed)
+  })
+}
+/** A body of JSON. */
+export async function jsonOf(event: H3Event, most: number): Promise<unknown> {
+  const body = await bodyOf(event, most)
+  try {
+    return JSON.parse(body.toString('utf8'))
+  } catch {
+    return refuseRequest(422, 'The request is not JSON')
+  }
+}

@@ -1,0 +1,95 @@
+import type { Canvas } from '@napi-rs/canvas'
+import { parseAmount, type Cents } from '#core/money/cents'
+import { micrLine } from '#core/micr/pattern'
+import { clearBand, positionsOn } from '#core/micr/place'
+import { readMicr } from '#core/micr/reader'
+import type { GreyImage } from '#core/micr/darkness'
+import type { CheckNumber } from '#core/numbers/book'
+import { MM_PER_INCH } from '#core/paper/length'
+import { checksPerSheet, panelOf, type Panel } from '#core/paper/stock'
+import type { AccountFacts } from '#core/proof/facts'
+import { serverFaces } from './office'
+import type { Sheet } from './pictures'
+import { openPrintable, type PrintablePdf } from './raster'
+import { sheetCanvas } from './sheetPicture'
+
+/** Dots to the inch at which the bank looks at a check. */
+const DPI = 240
+/** Room above and below the clear band for what a printer shifts. In mm. */
+const ROOM = 2.5
+
+/** A part of a picture as grey pixels. */
+function greyPart(canvas: Canvas, part: { x: number; y: number; w: number; h: number }): GreyImage {
+  const px = (mm: number): number => Math.round((mm / MM_PER_INCH) * DPI)
+  const [x, y] = [Math.max(0, px(part.x)), Math.max(0, px(part.y))]
+  const [w, h] = [Math.min(canvas.width - x, px(part.w)), Math.min(canvas.height - y, px(part.h))]
+  const { data } = canvas.getContext('2d').getImageData(x, y, w, h)
+  return {
+    w,
+    h,
+    data: Uint8Array.from(
+      { length: w * h },
+      (_, i) => (data[4 * i]! * 77 + data[4 * i + 1]! * 151 + data[4 * i + 2]! * 28) >> 8,
+    ),
+  }
+}
+
+const bare = (line: string): string => line.trim().replaceAll(/ +/g, ' ')
+/**
+ * The check number in a MICR line: the group of digits with which the line is exactly the account's own. Undefined
+ * where no number makes it so, e.g. another account's check.
+ */
+function numberIn(text: string, facts: AccountFacts, check: Panel): CheckNumber | undefined {
+  const { pattern, routing, account, part, code } = facts
+  for (const [group] of text.matchAll(/\d+/g)) {
+    const serial = Number(group)
+    if (!serial) continue
+    const line = micrLine(pattern, { serial, routing, account, part, code }, positionsOn(check.w))
+    if (line.ok && bare(line.value.text) === bare(text)) return serial as CheckNumber
+  }
+  return undefined
+}
+
+/** The amount in figures within a check, by the text of its page: the first with its sign or stars before it. */
+async function amountIn(pdf: PrintablePdf, page: number, check: Panel): Promise<Cents | undefined> {
+  for (const { text, x, y } of await pdf.texts(page)) {
+    if (x < check.x || x > check.x + check.w || y < check.y || y > check.y + check.h) continue
+    const figures = /^[^\d\s]{0,4}\**([\d,]+\.\d\d)\**$/.exec(text.trim())?.[1]
+    const amount = figures ? parseAmount(figures) : undefined
+    if (amount?.ok) return amount.value
+  }
+  return undefined
+}
+
+/** A check as the bank reads it. */
+export interface ReadCheck {
+  readonly number?: CheckNumber
+  readonly amount?: Cents
+}
+/** Reads the checks of one sheet: number and account from its MICR line in the picture, the amount from its figures. */
+export async function readChecks(
+  { asked, press, pdf, out }: Sheet,
+  facts: AccountFacts,
+): Promise<ReadCheck[]> {
+  const opened = await openPrintable(pdf, Infinity)
+  try {
+    const canvas = await sheetCanvas(asked, press, opened, out, await serverFaces(), DPI)
+    const first = out.sheet === 1 ? asked.pack.firstPlace : 1
+    const found: ReadCheck[] = []
+    for (let place = first; place <= checksPerSheet(asked.stock); place++) {
+      const check = panelOf(asked.stock, 'check', place)
+      if (!check) continue
+      const band = clearBand(check)
+      const grey = greyPart(canvas, { ...band, y: band.y - ROOM, h: band.h + 2 * ROOM })
+      const read = readMicr(grey, DPI, facts.micrShapes)
+      // A place that nothing was printed on carries no line.
+      if (!read.ok && read.refusal.code === 'micr-none') continue
+      const number = read.ok ? numberIn(read.value.text, facts, check) : undefined
+      const amount = out.page === null ? undefined : await amountIn(opened, out.page, check)
+      found.push({ ...(number && { number }), ...(amount !== undefined && { amount }) })
+    }
+    return found
+  } finally {
+    await opened.close()
+  }
+}
