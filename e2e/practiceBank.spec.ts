@@ -43,7 +43,7 @@ test('from a run to a closed statement without one typed number: printer, bank, 
   await sent
   await bank(page, 'yard')
   await page.getByTestId('pb-tell').click()
-  await expect(page.getByTestId('pb-state')).not.toContainText('Told of 0')
+  await expect(page.getByTestId('pb-known')).not.toHaveText('0 checks')
   await page.getByTestId('pb-sheets').first().click()
   await expect(page.getByTestId('pb-taken')).toContainText(
     /\d+ checks: \d+ paid, 0 asked about, 0 not readable/,

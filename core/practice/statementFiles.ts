@@ -107,7 +107,7 @@ export function writeBai2(of: Written): string {
 }
 
 /** CSV with the columns that most banks give. */
-export const writeCsv = (of: Written): string =>
+const writeCsv = (of: Written): string =>
   csvOut(
     ['Date', 'Amount', 'Check number', 'Description', 'Payee', 'Reference'],
     of.lines.map(l => [l.date, decimal(l.amount), l.number ?? '', l.text, l.payee ?? '', l.reference ?? '']),

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import type { Random } from '../../core/base/random'
 import { here, odd, press, QUICK, type, type Hands, type Move, type Seen } from './acting'
+import { banking, finding } from './bankMoves'
 import { bills } from './billMoves'
 import { filesIn, otherOffice } from './fileMoves'
 import { otherTab } from './otherTab'
@@ -77,6 +78,19 @@ const places = [
   '/bills/ledger',
   '/bills/payee/operating-cobalt-rope-rigging',
   '/bills/payee/new',
+  '/bank',
+  '/bank',
+  '/bank/files',
+  '/bank/questions',
+  '/bank/closed',
+  '/bank/rules',
+  '/office/bank',
+  '/office/bank',
+  '/office/mailbox',
+  '/reports',
+  '/reports/outstanding',
+  '/reports/paid',
+  '/reports/cash',
   '/papers/layout/us-three-checks',
   '/papers/layout/letter-top',
 ]
@@ -90,7 +104,7 @@ function anywhere(h: Hands): Move[] {
       most: 0,
       keeps: true,
       do: async () => {
-        await page.locator('nav[aria-label=Places] a').nth(r.between(0, 8)).click(QUICK)
+        await page.locator('nav[aria-label=Places] a').nth(r.between(0, 11)).click(QUICK)
       },
     },
     {
@@ -101,6 +115,7 @@ function anywhere(h: Hands): Move[] {
         await page.goto(r.one(places))
       },
     },
+    finding(h),
     { name: 'go back', most: 0, loads: true, do: async () => goBack(page) },
     {
       name: 'reload',
@@ -401,7 +416,7 @@ function dialog(h: Seen): Move[] {
         await type(code, r.next() < 0.7 ? `H${r.between(1, 99)}` : r.one(odd))
       },
     })
-  const why = here(h, 'act-why') ?? here(h, 'why') ?? here(h, 'other-reference')
+  const why = here(h, 'act-why') ?? here(h, 'why') ?? here(h, 'other-reference') ?? here(h, 'stop-reference')
   if (why)
     found.push({
       name: 'say why',
@@ -520,6 +535,7 @@ export async function movesHere(h: Hands): Promise<Move[]> {
     files,
     filesIn,
     bills,
+    banking,
   ].flatMap(of => of(seen))
   const acting = own.filter(m => m.most > 0)
   const leave = anywhere(h)

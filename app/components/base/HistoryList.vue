@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HistoryLine } from '#core/trail/history'
+import type { HistoryLine } from '#core/numbers/history'
 import { momentText } from '~/data/office/office'
 
 /** What happened to one thing, newest first: its state where that changed, who did it and when. */

@@ -243,9 +243,7 @@ export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuest
   })
 }
 /** Questions of the bank that wait for an answer, and the first deadline among them. */
-export async function readOpenQuestions(
-  accountId: Id<'account'>,
-): Promise<{ count: number; deadline?: PlainDate }> {
+async function readOpenQuestions(accountId: Id<'account'>): Promise<{ count: number; deadline?: PlainDate }> {
   const [first, ...others] = inOrderOfNeed(
     (await office.where('bankQuestions', 'account', [accountId])).filter(q => !q.answer),
   )

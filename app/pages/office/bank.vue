@@ -86,8 +86,8 @@ const takenText = computed(() => {
             <dd data-test="pb-balance">{{ figures(cents(report.balance), { sign }) }}</dd>
             <dt>Since</dt>
             <dd>{{ dayText(report.from) }}</dd>
-            <dt>Told of</dt>
-            <dd>{{ howMany(report.known, 'check') }}</dd>
+            <dt>Checks in your files</dt>
+            <dd data-test="pb-known">{{ howMany(report.known, 'check') }}</dd>
             <dt>Questions</dt>
             <dd>{{ report.questions.length }}</dd>
           </dl>

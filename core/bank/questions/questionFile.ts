@@ -7,15 +7,7 @@ import { checkNumber } from '../../numbers/book'
 import type { BankQuestion, IncomingQuestion } from './question'
 
 /** The columns of a file of questions; all but the payee must be there (docs/formats.md). */
-export const questionColumns = [
-  'reference',
-  'number',
-  'amount',
-  'date',
-  'payee',
-  'reason',
-  'deadline',
-] as const
+const questionColumns = ['reference', 'number', 'amount', 'date', 'payee', 'reason', 'deadline'] as const
 type Column = (typeof questionColumns)[number]
 const MOST_LETTERS = 200
 

@@ -30,7 +30,7 @@ const NO_BOX = 'none'
  * What of a payment is reported: what it pays of bills that are flagged, and what it pays without a bill where the
  * payee is flagged. A discount is not paid, so it is not reported.
  */
-export function reportable(payment: Payment, known: Pick<Form1099Known, 'bills' | 'payees'>): Cents {
+function reportable(payment: Payment, known: Pick<Form1099Known, 'bills' | 'payees'>): Cents {
   const ofBills = (payment.settles?.bills ?? [])
     .filter(a => known.bills.get(a.billId)?.taxForm === '1099')
     .map(a => a.amount)

@@ -1,8 +1,8 @@
 import { byMoment } from '../base/dates'
-import type { LifeLine } from '../numbers/book'
-import type { Fate } from '../numbers/fates'
-import { lineText } from './lineText'
-import type { TrailLine } from './trail'
+import type { LifeLine } from './book'
+import type { Fate } from './fates'
+import { lineText } from '../trail/lineText'
+import type { TrailLine } from '../trail/trail'
 
 /** One thing that happened: when, by whom, and what. */
 export interface HistoryLine {
