@@ -1,10 +1,11 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them; with --keep
 // they are written to bench/results.json. Parts alone: npm run bench -- pdf   (pdf, worker, app, table,
-// books, bills, files, runs, scan, reading)
+// books, bills, bank, files, runs, scan, reading)
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { app, table } from './app.mjs'
+import { bank } from './bank.mjs'
 import { billPages } from './bills.mjs'
 import { books } from './books.mjs'
 import { files } from './files.mjs'
@@ -25,6 +26,7 @@ if (wants('app')) await app()
 if (wants('table')) await table()
 if (wants('books')) await books()
 if (wants('bills')) results.bills = await billPages({ served, opening, putRows, say, round })
+if (wants('bank')) await bank()
 if (wants('files')) {
   const folder = mkdtempSync(join(tmpdir(), 'violet-lane-files-'))
   results.files = await files({ served, putRows, say, round, folder })

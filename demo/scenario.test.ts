@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { daysBetween, type PlainDate } from '../core/base/dates'
-import { findReason, STALE_DAYS } from '../core/bank/findReason'
+import { findReason } from '../core/bank/findReason'
+import { STALE_DAYS } from '../core/bank/staleDays'
 import { alwaysHolds } from '../core/office/test/holds'
 import { ledgerBalance } from '../core/office/test/office'
 import { layoutOf, stockNow } from '../core/paper/versions'

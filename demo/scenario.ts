@@ -1,7 +1,7 @@
 import { addDays, dayOfMoment, daysBetween, momentOf, weekday, type PlainDate } from '../core/base/dates'
 import { idOf, type Id } from '../core/base/id'
 import { must } from '../core/base/result'
-import { nextNumber, type BookKind, type CheckNumber } from '../core/numbers/book'
+import { nextNumber, type BookKind, type CheckNumber, type NumberRow } from '../core/numbers/book'
 import { perform } from '../core/office/actTypes'
 import { bookOf, madeOf } from '../core/office/looking'
 import { MemoryOffice } from '../core/office/memory'
@@ -677,6 +677,15 @@ class Story {
     const first = [...this.office.kept.runs.values()].find(r => r.accountId === plan.key)
     return first?.checks.at(-1)?.paymentId
   }
+  private neverPaid = false
+  /** Nearly all checks reach their bank; the one that nobody cashes has its chance once, like any other. */
+  private reachesBank(plan: Plan, { bookId, check }: NumberRow): boolean {
+    const isNever = check?.paymentId === this.neverCashed(plan)
+    if (isNever && this.neverPaid) return false
+    const reaches = (bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97
+    if (isNever) this.neverPaid = true
+    return reaches && !isNever
+  }
   /** A check of the pad went missing in the mail: its payment is cancelled, the bank is asked to stop it. */
   async stopLost(plan: Plan, day: PlainDate): Promise<void> {
     const lost = [...this.office.kept.numbers.values()].find(
@@ -716,9 +725,7 @@ class Story {
         n.fate === 'issued' &&
         n.check &&
         n.check.date < day &&
-        // One was never cashed.
-        n.check.paymentId !== this.neverCashed(plan) &&
-        (n.bookId.endsWith('-pad') ? this.padChance : this.r).next() < 0.97,
+        this.reachesBank(plan, n),
     )
     await this.bank(plan).month(rows, addDays(this.day, -1))
   }

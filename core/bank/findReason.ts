@@ -3,13 +3,8 @@ import { nameKey } from '../faces/texts'
 import { figures } from '../money/figures'
 import { cents } from '../money/cents'
 import type { NumberRow } from '../numbers/book'
+import { STALE_DAYS } from './staleDays'
 import type { IncomingLine } from './bankLine'
-
-/**
- * After so many days a bank need not pay a check any more: the United States Uniform Commercial Code 4-404 says
- * six months. (check: India has three months)
- */
-export const STALE_DAYS = 180
 
 /** Why a line of the bank is not simply a check of ours that was paid. */
 type ReasonKind =

@@ -65,9 +65,11 @@ function rankOf(of: Findable, { words, digits, amount }: Query): number | undefi
     const size = Math.abs(of.amount)
     if (size >= amount[0] && size < amount[1]) return size === amount[0] ? 1 : 3
   }
-  for (const word of words) if (!of.text.includes(word)) return undefined
-  const [first = ''] = words
-  return of.text.startsWith(first) ? 2 : of.text.includes(` ${first}`) ? 3 : 4
+  const [first = '', ...others] = words
+  const at = of.text.indexOf(first)
+  if (at < 0) return undefined
+  for (const word of others) if (!of.text.includes(word)) return undefined
+  return at === 0 ? 2 : of.text[at - 1] === ' ' ? 3 : 4
 }
 
 /** What fits of one kind: the best first, and how many there are. */

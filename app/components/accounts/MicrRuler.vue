@@ -175,7 +175,7 @@ function onKey(event: KeyboardEvent, i: number) {
   stroke: rgb(var(--v-theme-surface));
 }
 .zones text {
-  font-size: 10px;
+  font-size: 0.625rem;
   fill: rgb(var(--v-theme-on-surface-variant));
 }
 .place rect {
@@ -194,7 +194,7 @@ function onKey(event: KeyboardEvent, i: number) {
   fill: rgb(var(--v-theme-warning));
 }
 .n {
-  font-size: 10px;
+  font-size: 0.625rem;
   fill: rgb(var(--v-theme-secondary));
 }
 .part {

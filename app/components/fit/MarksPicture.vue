@@ -69,6 +69,6 @@ text {
 }
 .lit text {
   fill: var(--violet);
-  font-size: 15px;
+  font-size: 0.9375rem;
 }
 </style>

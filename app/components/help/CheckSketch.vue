@@ -54,7 +54,7 @@ const micr = [
   stroke-width: 0.6;
 }
 .micr {
-  font-size: 5px;
+  font-size: 0.3125rem;
   letter-spacing: 0.6px;
   fill: rgba(33, 29, 46, 0.75);
 }

@@ -31,9 +31,18 @@ async function go(to: string): Promise<void> {
   if (route.path === from) focusHeading()
 }
 const steps: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1 }
+/** Enter was pressed before the answer came: the first result is opened once it is there. */
+const isAsked = ref(false)
+watch(looking, now => {
+  if (now || !isAsked.value) return
+  isAsked.value = false
+  if (chosen.value) void go(chosen.value.to)
+})
+watch(typed, () => (isAsked.value = false))
 function onKey(event: KeyboardEvent): void {
   const by = steps[event.key]
   if (by) step(by)
+  else if (event.key === 'Enter' && looking.value) isAsked.value = true
   else if (event.key === 'Enter' && chosen.value) void go(chosen.value.to)
   else if (event.key === 'Escape') leave()
   else return

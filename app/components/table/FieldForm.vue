@@ -224,7 +224,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
   align-content: start;
 }
 h3 {
-  font-size: 14px;
+  font-size: 0.875rem;
   font-weight: 600;
 }
 .small {

@@ -145,7 +145,7 @@ const all = computed(() => props.editor.scope.value === '')
   align-content: start;
 }
 h3 {
-  font-size: 14px;
+  font-size: 0.875rem;
   font-weight: 600;
 }
 .inks {

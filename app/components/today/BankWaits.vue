@@ -2,7 +2,7 @@
 import { dayText } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { figures } from '#core/money/figures'
-import { readBankToday } from '~/data/bank/bankReads'
+import { readBankToday } from '~/data/bank/bankToday'
 import { readAccounts } from '~/data/reads'
 import { localToday } from '~/stores/office'
 

@@ -1,8 +1,8 @@
-import { byMoment, daysBetween, type PlainDate } from '#core/base/dates'
+import { byMoment, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { movementsOfMatch, paymentOfMatch, type BankLine, type IncomingLine } from '#core/bank/bankLine'
 import type { BankRule } from '#core/bank/bankRule'
-import { findReason, presented, STALE_DAYS, type Reason } from '#core/bank/findReason'
+import { findReason, presented, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
 import type { Movement } from '#core/bank/movement'
 import type { PositivePay, SentFile } from '#core/bank/positivePay/bankItem'
@@ -13,11 +13,10 @@ import { reconcile, type Reconciliation } from '#core/bank/reconcile'
 import { openStatement, type Statement } from '#core/bank/statement'
 import { oneKeyFor, suggestionsFor, type OneKey, type OpenItems, type Suggestion } from '#core/bank/suggest'
 import type { BankAccount } from '#core/accounts/account'
-import { cents, sum, type Cents } from '#core/money/cents'
+import { cents } from '#core/money/cents'
 import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
 import { byId, standingChecks } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
-import type { Payment } from '#core/payments/payment'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 
@@ -141,55 +140,6 @@ export const readMovements = async (accountId: Id<'account'>, most: number): Pro
     .limit(most)
     .toArray()
 
-/** What Today says of the bank: what is outstanding, what waits, and what is missing. */
-export interface BankToday {
-  readonly outstanding: { readonly count: number; readonly total: Cents; readonly oldest?: PlainDate }
-  readonly stale: number
-  /** Lines of the open statement that must be looked at. */
-  readonly waiting: number
-  /** Checks that the bank is not told of yet. */
-  readonly unreported: number
-  /** Checks that the bank asks about, and the first deadline. */
-  readonly questions: { readonly count: number; readonly deadline?: PlainDate }
-  /** Stopped checks whose stop the bank has not confirmed. */
-  readonly stops: number
-  /** Days since the last day that a statement covers; undefined where none was begun. */
-  readonly days?: number
-}
-/** Stopped checks whose stop the bank has not confirmed. */
-async function countStops(accountId: Id<'account'>): Promise<number> {
-  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
-  const stopped = await db.numbers
-    .where('[bookId+fate]')
-    .anyOf(books.map(book => [book, 'stopped']))
-    .toArray()
-  return stopped.filter(n => !n.stop).length
-}
-/** What Today says of the bank for one account. */
-export async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
-  const uncleared = await office.where('payments', 'uncleared', [account.id])
-  const checks = uncleared.filter((p: Payment) => p.state === 'issued' && !p.otherwise)
-  const oldest = checks.map(p => p.date).sort()[0]
-  const statement = openStatement(await readStatements(account.id))
-  const lines = statement ? await office.where('bankLines', 'statement', [statement.id]) : []
-  const through = statement?.files
-    .map(f => f.through)
-    .sort()
-    .at(-1)
-  return {
-    outstanding: {
-      ...{ count: checks.length, total: sum(checks.map(p => p.amount)) },
-      ...(oldest && { oldest }),
-    },
-    stale: checks.filter(p => daysBetween(p.date, today) > STALE_DAYS).length,
-    waiting: lines.filter(l => !l.match).length,
-    unreported: (await office.where('bankItems', 'waiting', [account.id])).length,
-    questions: await readOpenQuestions(account.id),
-    stops: await countStops(account.id),
-    ...(statement && { days: daysBetween(through ?? statement.from, today) }),
-  }
-}
-
 /** The lines of a statement, by day. */
 export const readClosedLines = async (statementId: Id<'statement'>): Promise<BankLine[]> =>
   (await office.where('bankLines', 'statement', [statementId])).sort((a, b) => (a.date < b.date ? -1 : 1))
@@ -242,14 +192,6 @@ export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuest
     }
   })
 }
-/** Questions of the bank that wait for an answer, and the first deadline among them. */
-async function readOpenQuestions(accountId: Id<'account'>): Promise<{ count: number; deadline?: PlainDate }> {
-  const [first, ...others] = inOrderOfNeed(
-    (await office.where('bankQuestions', 'account', [accountId])).filter(q => !q.answer),
-  )
-  return first ? { count: others.length + 1, deadline: first.deadline } : { count: 0 }
-}
-
 /** Checks of an account that are out, the newest first. */
 export async function readOpenIssued(accountId: Id<'account'>): Promise<NumberRow[]> {
   const rows = await office.where('numbers', 'issued', [accountId])

@@ -1,7 +1,7 @@
 import { daysBetween, type PlainDate } from '../../base/dates'
 import { howMany } from '../../base/howMany'
 import type { Id } from '../../base/id'
-import { STALE_DAYS } from '../../bank/findReason'
+import { STALE_DAYS } from '../../bank/staleDays'
 import type { BankAccount } from '../../accounts/account'
 import { amount, day, number, text, within, type Days } from '../../lists/list'
 import { sum } from '../../money/cents'

@@ -1,0 +1,99 @@
+import { request as http } from 'node:http'
+import { demoOffice, expect, test, visit } from './office'
+
+const ADDRESS = 'http://127.0.0.1:3977'
+/** Asks as no browser would: with any host and headers, and a body of any length. */
+function ask(
+  path: string,
+  of: { method?: string; headers?: Record<string, string>; body?: Buffer } = {},
+): Promise<{ status: number; headers: Record<string, unknown>; text: string }> {
+  return new Promise((done, failed) => {
+    const asked = http(
+      `${ADDRESS}${path}`,
+      { method: of.method ?? 'GET', headers: of.headers ?? {} },
+      answer => {
+        const parts: Buffer[] = []
+        answer.on('data', (part: Buffer) => parts.push(part))
+        answer.on('end', () =>
+          done({
+            status: answer.statusCode ?? 0,
+            headers: answer.headers,
+            text: Buffer.concat(parts).toString(),
+          }),
+        )
+      },
+    )
+    // A server that has refused closes the line while the rest is still on its way.
+    let isAnswered = false
+    asked.on('response', () => (isAnswered = true))
+    asked.on('error', error => isAnswered || failed(error))
+    asked.end(of.body)
+  })
+}
+const json = { 'content-type': 'application/json' }
+
+test('answers only its own names, methods and addresses, and keeps nothing that must not be kept', async () => {
+  expect((await ask('/', { headers: { host: 'evil.example' } })).status).toBe(421)
+  expect((await ask('/', { headers: { host: 'localhost:3977' } })).status).toBe(200)
+  const page = await ask('/lane')
+  expect(page.headers['x-powered-by']).toBeUndefined()
+  expect(page.headers['cache-control']).toBe('no-cache')
+  expect((await ask('/nothing-here')).status).toBe(404)
+  const gone = await ask('/_nuxt/gone.js')
+  expect([gone.status, gone.headers['cache-control']]).toEqual([404, 'no-store'])
+  const none = await ask('/api/none')
+  expect([none.status, JSON.parse(none.text).data.text]).toEqual([404, 'There is no such address'])
+  const wrong = await ask('/api/practice-bank', { method: 'DELETE' })
+  expect([wrong.status, wrong.headers.allow]).toEqual([405, 'GET, POST'])
+  expect((await ask('/api/health')).headers['cache-control']).toBe('no-store')
+})
+
+test('takes nothing from pages of others, and cuts off what is too long while it arrives', async () => {
+  const body = Buffer.from('{}')
+  for (const [method, path] of [
+    ['POST', '/api/practice-bank'],
+    ['POST', '/api/practice-mailbox'],
+    ['POST', '/api/practice-printer/jobs'],
+    ['PUT', '/api/practice-printer/trays/Tray%201'],
+    ['DELETE', '/api/practice-printer/jobs/1'],
+  ] as const) {
+    for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }])
+      expect((await ask(path, { method, headers: { ...json, ...headers }, body })).status, path).toBe(403)
+  }
+  const long = await ask('/api/practice-mailbox', { method: 'POST', body: Buffer.alloc(30_000_000) }).catch(
+    (error: NodeJS.ErrnoException) => error.code,
+  )
+  expect([413, 'EPIPE', 'ECONNRESET']).toContain(typeof long === 'object' ? long.status : long)
+  expect((await ask('/api/health')).status).toBe(200)
+})
+
+test('each browser has stand-ins of its own: nobody sees the job or the account of another', async ({
+  page,
+  playwright,
+}) => {
+  await demoOffice(page)
+  const order = { kind: 'open', account: '00526610', from: '2026-11-24', opening: 100 }
+  const own = await page.request.post('/api/practice-bank', { data: order })
+  expect(own.ok()).toBe(true)
+  const cookies = await page.context().cookies()
+  const desk = cookies.find(c => c.name === 'violet-lane-desk')
+  expect(desk).toMatchObject({ httpOnly: true, sameSite: 'Strict' })
+  expect((await (await page.request.get('/api/practice-bank?account=00526610')).json()).balance).toBe(100)
+  const stranger = await playwright.request.newContext({ baseURL: ADDRESS })
+  expect(await (await stranger.get('/api/practice-bank?account=00526610')).json()).toBeNull()
+  await stranger.dispose()
+})
+
+test('where the person chose their own colours, the chosen row differs from the others', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' })
+  await demoOffice(page)
+  await visit(page, '/lane?account=operating')
+  const style = (selector: string) =>
+    page
+      .locator(selector)
+      .first()
+      .evaluate(row => getComputedStyle(row).outlineStyle)
+  await page.locator('[data-test=lane] tr.chosen').waitFor()
+  expect(await style('[data-test=lane] tr.chosen')).toBe('solid')
+  expect(await style('[data-test=lane] tr.pickable:not(.chosen)')).toBe('none')
+})
