@@ -40,7 +40,7 @@ test('answers only its own names, methods and addresses, and keeps nothing that 
   expect(page.headers['cache-control']).toBe('no-cache')
   expect((await ask('/nothing-here')).status).toBe(404)
   const gone = await ask('/_nuxt/gone.js')
-  expect([gone.status, gone.headers['cache-control']]).toEqual([404, 'no-store'])
+  expect([gone.status, gone.headers['cache-control']]).toEqual([404, 'no-cache'])
   const none = await ask('/api/none')
   expect([none.status, JSON.parse(none.text).data.text]).toEqual([404, 'There is no such address'])
   const wrong = await ask('/api/practice-bank', { method: 'DELETE' })
@@ -58,7 +58,11 @@ test('takes nothing from pages of others, and cuts off what is too long while it
     ['DELETE', '/api/practice-printer/jobs/1'],
   ] as const) {
     for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }])
-      expect((await ask(path, { method, headers: { ...json, ...headers }, body })).status, path).toBe(403)
+      expect(
+        (await ask(path, { method, headers: { ...json, ...headers }, ...(method !== 'DELETE' && { body }) }))
+          .status,
+        path,
+      ).toBe(403)
   }
   const long = await ask('/api/practice-mailbox', { method: 'POST', body: Buffer.alloc(30_000_000) }).catch(
     (error: NodeJS.ErrnoException) => error.code,
@@ -80,7 +84,7 @@ test('each browser has stand-ins of its own: nobody sees the job or the account 
   expect(desk).toMatchObject({ httpOnly: true, sameSite: 'Strict' })
   expect((await (await page.request.get('/api/practice-bank?account=00526610')).json()).balance).toBe(100)
   const stranger = await playwright.request.newContext({ baseURL: ADDRESS })
-  expect(await (await stranger.get('/api/practice-bank?account=00526610')).json()).toBeNull()
+  expect((await stranger.get('/api/practice-bank?account=00526610')).status()).toBe(204)
   await stranger.dispose()
 })
 

@@ -54,7 +54,7 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
     const asked = digits.value
     const [now, printer] = await Promise.all([bankReport(asked), practiceState()])
     if (asked !== digits.value) return
-    isOpen.value = now.ok && now.value !== null
+    isOpen.value = now.ok && Boolean(now.value)
     report.value = (now.ok && now.value) || undefined
     fault.value = now.ok ? '' : now.refusal.text
     jobs.value = printer.ok ? printer.value.jobs.filter(j => j.sheets.length) : []

@@ -9,8 +9,8 @@ const NAME = 'practice bank'
 
 export const orderBank = (order: BankOrder): Promise<Result<BankReport>> =>
   askStandIn(NAME, BASE, sending('POST', order))
-/** An account at the practice bank; null where it has none of that number. */
-export const bankReport = (account: string): Promise<Result<BankReport | null>> =>
+/** An account at the practice bank; nothing where it has none of that number. */
+export const bankReport = (account: string): Promise<Result<BankReport | undefined>> =>
   askStandIn(NAME, `${BASE}?account=${account}`)
 
 /** A statement of the practice bank, as the file that a bank gives. */

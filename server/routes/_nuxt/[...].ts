@@ -1,5 +1,4 @@
-/** A file of the program that is not there any more: never kept as if it were. */
-export default defineEventHandler(event => {
-  setResponseHeader(event, 'Cache-Control', 'no-store')
+/** A file of the program that is not there any more: never answered, nor kept, as if it were. */
+export default defineEventHandler(() => {
   throw createError({ statusCode: 404 })
 })
