@@ -1,3 +1,4 @@
+import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Result } from '#core/base/result'
 import type { BankOrder, BankReport } from '#core/practice/bankReport'
@@ -12,6 +13,9 @@ import { readOpening } from '~/data/practice/opening'
 import type { AccountView } from '~/data/reads'
 import { localToday } from '~/stores/office'
 import { useLive } from '../base/useLive'
+
+/** Milliseconds between looks at the practice printer. */
+const LOOK_MS = 1500
 
 /** An order without what is the same in each: the account, and the day. */
 type Wish<T = BankOrder> = T extends BankOrder ? Omit<T, 'account' | 'day'> : never
@@ -52,13 +56,18 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   }
   async function look(): Promise<void> {
     const asked = digits.value
-    const [now, printer] = await Promise.all([bankReport(asked), practiceState()])
+    const [now] = await Promise.all([bankReport(asked), lookAtPrinter()])
     if (asked !== digits.value) return
     isOpen.value = now.ok && Boolean(now.value)
     report.value = (now.ok && now.value) || undefined
     fault.value = now.ok ? '' : now.refusal.text
+  }
+  /** What the practice printer has printed; it may still be printing. */
+  async function lookAtPrinter(): Promise<void> {
+    const printer = await practiceState()
     jobs.value = printer.ok ? printer.value.jobs.filter(j => j.sheets.length) : []
   }
+  useIntervalFn(lookAtPrinter, LOOK_MS)
   watch(digits, number => number && void look(), { immediate: true })
 
   const open = (): Promise<boolean> =>
