@@ -7,7 +7,8 @@ import type { ScanReading } from '#core/fit/reading'
 import { readFitScan } from '#core/fit/scan'
 import type { GreyImage } from '#core/micr/darkness'
 import type { Box } from '#core/paper/length'
-import { greyOf, pixelsOf } from './grey'
+import { greyOf } from '#core/micr/grey'
+import { pixelsOf } from './grey'
 
 interface Size {
   readonly w: number

@@ -2,7 +2,8 @@ import { expose } from 'comlink'
 import type { SnapLines } from '#core/paper/arrange'
 import { scanMarks } from '#core/paper/scanMarks'
 import type { Projection } from '#core/paper/straighten'
-import { greyOf, pixelsOf } from './grey'
+import { greyOf } from '#core/micr/grey'
+import { pixelsOf } from './grey'
 
 const api = {
   /**

@@ -100,11 +100,10 @@ export const factsOf = (account: BankAccount, company: Company): AccountFacts =>
 export const printedSigners = (signing: Signing, amount: Cents): number[] =>
   signing.prints.filter((_, i) => i === 0 || signing.secondAbove === null || amount > signing.secondAbove)
 
+/** The digits of an account number or a bank’s code, without dashes and spaces. */
+export const digitsOf = (text: string): string => text.replaceAll(/\D/g, '')
 /** The account number with all but its last four digits hidden. */
-export function masked(accountNumber: string): string {
-  const digits = accountNumber.replaceAll(/\D/g, '')
-  return `•••• ${digits.slice(-4)}`
-}
+export const masked = (accountNumber: string): string => `•••• ${digitsOf(accountNumber).slice(-4)}`
 
 /** Whose signature images may print, to choose from: each one's, and any two together. By places, `0` or `0 1`. */
 export function signatureChoices(

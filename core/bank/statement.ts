@@ -79,3 +79,9 @@ export const bankBalance = (
   lines: readonly BankLine[],
   through: PlainDate,
 ): Cents => sum([opening, ...lines.filter(l => l.date <= through).map(l => l.amount)])
+/** The last day that the files of a statement cover; undefined where it has none. */
+export const lastDayOf = ({ files }: Pick<Statement, 'files'>): PlainDate | undefined =>
+  files
+    .map(f => f.through)
+    .sort()
+    .at(-1)

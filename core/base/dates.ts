@@ -62,6 +62,18 @@ export function addDays(date: PlainDate, days: number): PlainDate {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10) as PlainDate
 }
 
+/** So many months up to one, the oldest first, as `YYYY-MM`. */
+export function monthsThrough(last: string, count: number): string[] {
+  const end = Number(last.slice(0, 4)) * 12 + Number(last.slice(5, 7)) - 1
+  return Array.from({ length: count }, (_, i) => {
+    const at = end - (count - 1 - i)
+    return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`
+  })
+}
+/** Whole months from the first to the second, both as `YYYY-MM`. */
+export const monthsBetween = (from: string, to: string): number =>
+  (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7))
+
 /** Whole days from the first to the second; negative where the second is earlier. */
 export const daysBetween = (from: PlainDate, to: PlainDate): number =>
   Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / DAY_MS)

@@ -5,6 +5,8 @@ import { figures } from '../money/figures'
 import { adviceKinds, type AdviceKind } from '../reports/remittance'
 import { mailAddress } from './mail'
 
+/** What the trail calls an advice or receipt that went by e-mail. */
+export const MAILED = 'Advice mailed'
 /** Where a message went: saved for one’s own mail program, or to the practice mailbox. */
 export const mailWays = ['saved', 'practice mailbox'] as const
 export type MailWay = (typeof mailWays)[number]
@@ -20,7 +22,7 @@ export function recordMail(
   return good({
     changes: {},
     trail: {
-      act: 'Advice mailed',
+      act: MAILED,
       text:
         act.way === 'saved'
           ? `Saved an e-mail to ${to.value} with the ${what}.`

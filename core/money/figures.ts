@@ -34,3 +34,9 @@ export function figures(amount: Cents, style: FiguresStyle = {}): string {
       : `${style.sign ?? ''}${starred}`
   return `${amount < 0 ? '-' : ''}${signed}`
 }
+
+/** The amount as files for machines hold it: no sign of a currency, no groups, two decimals, e.g. `-1234.50`. */
+export const plainFigures = (amount: number): string => {
+  const n = Math.abs(amount)
+  return `${amount < 0 ? '-' : ''}${Math.floor(n / 100)}.${String(n % 100).padStart(2, '0')}`
+}

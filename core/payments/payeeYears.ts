@@ -1,5 +1,5 @@
 import { cents, type Cents } from '../money/cents'
-import type { PlainDate } from '../base/dates'
+import { monthsThrough, type PlainDate } from '../base/dates'
 import { isPaid, type Payment } from './payment'
 
 /** What was paid to a payee in a year. */
@@ -27,13 +27,7 @@ export function monthsPaid(
   today: PlainDate,
   months: number,
 ): { readonly month: string; readonly paid: Cents }[] {
-  const [year = 0, month = 0] = today.split('-').map(Number)
-  const sums = new Map<string, number>(
-    Array.from({ length: months }, (_, i) => {
-      const at = year * 12 + month - 1 - (months - 1 - i)
-      return [`${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`, 0]
-    }),
-  )
+  const sums = new Map<string, number>(monthsThrough(today, months).map(month => [month, 0]))
   for (const p of payments.filter(isPaid)) {
     const key = p.date.slice(0, 7)
     if (sums.has(key)) sums.set(key, (sums.get(key) ?? 0) + p.amount)

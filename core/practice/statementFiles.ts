@@ -1,6 +1,7 @@
 import type { PlainDate } from '../base/dates'
 import type { IncomingLine } from '../bank/bankLine'
 import { csvOut } from '../exchange/csvOut'
+import { plainFigures } from '../money/figures'
 
 /** A statement to be written in any format. */
 export interface Written {
@@ -11,8 +12,6 @@ export interface Written {
   readonly lines: readonly IncomingLine[]
 }
 const compact = (day: string): string => day.replaceAll('-', '')
-const decimal = (amount: number): string =>
-  `${amount < 0 ? '-' : ''}${Math.floor(Math.abs(amount) / 100)}.${String(Math.abs(amount) % 100).padStart(2, '0')}`
 const closingOf = ({ opening, lines }: Written): number => lines.reduce((sum, l) => sum + l.amount, opening)
 const xml = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
@@ -23,13 +22,13 @@ export function writeOfx(of: Written, version: 1 | 2): string {
     version === 1 ? `<${name}>${xml(value)}\n` : `<${name}>${xml(value)}</${name}>`
   const transactions = of.lines.map(
     l =>
-      `<STMTTRN>${field('TRNTYPE', l.number === undefined ? 'OTHER' : 'CHECK')}${field('DTPOSTED', `${compact(l.date)}120000[-5:EST]`)}${field('TRNAMT', decimal(l.amount))}${l.reference ? field('FITID', l.reference) : ''}${l.number === undefined ? '' : field('CHECKNUM', String(l.number).padStart(8, '0'))}${field('NAME', l.text)}</STMTTRN>`,
+      `<STMTTRN>${field('TRNTYPE', l.number === undefined ? 'OTHER' : 'CHECK')}${field('DTPOSTED', `${compact(l.date)}120000[-5:EST]`)}${field('TRNAMT', plainFigures(l.amount))}${l.reference ? field('FITID', l.reference) : ''}${l.number === undefined ? '' : field('CHECKNUM', String(l.number).padStart(8, '0'))}${field('NAME', l.text)}</STMTTRN>`,
   )
   const head =
     version === 1
       ? 'OFXHEADER:100\nDATA:OFXSGML\nVERSION:102\nENCODING:USASCII\nCHARSET:1252\n\n'
       : '<?xml version="1.0" encoding="UTF-8"?><?OFX OFXHEADER="200" VERSION="211"?>'
-  return `${head}<OFX><BANKMSGSRSV1><STMTTRNRS>${field('TRNUID', '1')}<STMTRS>${field('CURDEF', 'USD')}<BANKACCTFROM>${field('BANKID', '123456780')}${field('ACCTID', of.account)}</BANKACCTFROM><BANKTRANLIST>${field('DTSTART', compact(of.from))}${field('DTEND', compact(of.through))}${transactions.join('')}</BANKTRANLIST><LEDGERBAL>${field('BALAMT', decimal(closingOf(of)))}${field('DTASOF', compact(of.through))}</LEDGERBAL></STMTRS></STMTTRNRS></BANKMSGSRSV1></OFX>`
+  return `${head}<OFX><BANKMSGSRSV1><STMTTRNRS>${field('TRNUID', '1')}<STMTRS>${field('CURDEF', 'USD')}<BANKACCTFROM>${field('BANKID', '123456780')}${field('ACCTID', of.account)}</BANKACCTFROM><BANKTRANLIST>${field('DTSTART', compact(of.from))}${field('DTEND', compact(of.through))}${transactions.join('')}</BANKTRANLIST><LEDGERBAL>${field('BALAMT', plainFigures(closingOf(of)))}${field('DTASOF', compact(of.through))}</LEDGERBAL></STMTRS></STMTTRNRS></BANKMSGSRSV1></OFX>`
 }
 
 /** camt.053 in a version of the standard; the prefix is that of the namespace, as some banks write it. */
@@ -37,7 +36,7 @@ export function writeCamt(of: Written, version: number, prefix = ''): string {
   const e = (name: string, ...inner: string[]): string =>
     `<${prefix}${name}>${inner.join('')}</${prefix}${name}>`
   const amount = (n: number): string =>
-    `<${prefix}Amt Ccy="USD">${decimal(Math.abs(n))}</${prefix}Amt>${e('CdtDbtInd', n < 0 ? 'DBIT' : 'CRDT')}`
+    `<${prefix}Amt Ccy="USD">${plainFigures(Math.abs(n))}</${prefix}Amt>${e('CdtDbtInd', n < 0 ? 'DBIT' : 'CRDT')}`
   const balance = (code: string, n: number, day: string): string =>
     e('Bal', e('Tp', e('CdOrPrtry', e('Cd', code))), amount(n), e('Dt', e('Dt', day)))
   const entries = of.lines.map(l =>
@@ -110,7 +109,14 @@ export function writeBai2(of: Written): string {
 const writeCsv = (of: Written): string =>
   csvOut(
     ['Date', 'Amount', 'Check number', 'Description', 'Payee', 'Reference'],
-    of.lines.map(l => [l.date, decimal(l.amount), l.number ?? '', l.text, l.payee ?? '', l.reference ?? '']),
+    of.lines.map(l => [
+      l.date,
+      plainFigures(l.amount),
+      l.number ?? '',
+      l.text,
+      l.payee ?? '',
+      l.reference ?? '',
+    ]),
   )
 
 /** The formats that a statement is written in, and what its file is called. */

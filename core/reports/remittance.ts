@@ -1,4 +1,5 @@
 import { formatDate } from '../base/dates'
+import { endings } from '../checks/replace'
 import { figures } from '../money/figures'
 import type { NumberRow } from '../numbers/book'
 import type { Payment } from '../payments/payment'
@@ -27,8 +28,7 @@ export function warningOf(
     return payment.booked
       ? 'The check of this payment is being replaced.'
       : 'This payment has not been made yet.'
-  if (row && ['voided', 'stopped', 'spoiled'].includes(row.fate))
-    return `Check ${row.number} was ${row.fate}.`
+  if (row && (endings as readonly string[]).includes(row.fate)) return `Check ${row.number} was ${row.fate}.`
   return undefined
 }
 

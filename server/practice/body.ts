@@ -1,5 +1,5 @@
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
-import { refuseRequest } from './office'
+import { refusal, refuseRequest } from './office'
 
 /**
  * The body of a request, cut off as soon as it is longer than allowed: what is too long is never held. Refused with
@@ -7,20 +7,13 @@ import { refuseRequest } from './office'
  */
 export function bodyOf(event: H3Event, most: number): Promise<Buffer> {
   const { req } = event.node
-  const tooLong = (): never => {
-    setResponseHeader(event, 'Connection', 'close')
-    event.node.res.once('finish', () => req.destroy())
-    return refuseRequest(413, `The request is too large. The limit is ${Math.round(most / 1e5) / 10} MB`)
-  }
   return new Promise<Buffer>((done, failed) => {
     const refuse = (): void => {
       req.removeAllListeners('data')
       req.pause()
-      try {
-        tooLong()
-      } catch (error) {
-        failed(error as Error)
-      }
+      setResponseHeader(event, 'Connection', 'close')
+      event.node.res.once('finish', () => req.destroy())
+      failed(refusal(413, `The request is too large. The limit is ${Math.round(most / 1e5) / 10} MB`))
     }
     const told = Number(getHeader(event, 'content-length') ?? 0)
     if (told > most) return refuse()

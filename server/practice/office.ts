@@ -12,9 +12,12 @@ export const serverFaces = (): Promise<FaceBytes> =>
     ),
   ).then(found => Object.fromEntries(found) as unknown as FaceBytes))
 
+/** What a request is refused with: a sentence, and the field it is about. */
+export const refusal = (statusCode: number, text: string, field = ''): Error =>
+  createError({ statusCode, data: { text, field } })
 /** Refuses a request, with a sentence and the field it is about. */
-export const refuseRequest = (statusCode: number, text: string, field = ''): never => {
-  throw createError({ statusCode, data: { text, field } })
+export const refuseRequest = (...of: Parameters<typeof refusal>): never => {
+  throw refusal(...of)
 }
 
 /** Whether a request comes from a page of this server: as the browser says, or by the origin that it names. */

@@ -14,6 +14,7 @@ import { readFitScan } from '#core/fit/scan'
 import { micrLine } from '#core/micr/pattern'
 import { ownShapes } from '#core/micr/shapes'
 import type { GreyImage } from '#core/micr/darkness'
+import { greyOf } from '#core/micr/grey'
 import { stockById } from '#core/paper/builtIn'
 import { exactPress, pressJobSchema, type Press } from '#core/practice/press'
 import { proofer } from '#core/proof/compose'
@@ -41,17 +42,8 @@ const toldOf = (more: object = {}) =>
   })
 const said = { printer: 'P', tray: 'T', date: 'today', unit: 'mm', through: '' } as const
 
-function grey(canvas: Canvas): GreyImage & { data: Uint8Array } {
-  const { data, width, height } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
-  return {
-    w: width,
-    h: height,
-    data: Uint8Array.from(
-      { length: width * height },
-      (_, i) => (data[4 * i]! * 77 + data[4 * i + 1]! * 151 + data[4 * i + 2]! * 28) >> 8,
-    ),
-  }
-}
+const grey = (canvas: Canvas): ReturnType<typeof greyOf> =>
+  greyOf(canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height))
 /** The fit sheet through a printer with those errors and then through a scanner. */
 async function scanOf(press: Press, fit: Deviation | null, dpi: number, seed: number): Promise<GreyImage> {
   const bytes = await drawingsPdf([fitSheet(preprinted, said)], faces, {

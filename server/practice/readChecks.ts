@@ -4,6 +4,7 @@ import { micrLine } from '#core/micr/pattern'
 import { clearBand, positionsOn } from '#core/micr/place'
 import { readMicr } from '#core/micr/reader'
 import type { GreyImage } from '#core/micr/darkness'
+import { greyOf } from '#core/micr/grey'
 import type { CheckNumber } from '#core/numbers/book'
 import { MM_PER_INCH } from '#core/paper/length'
 import { checksPerSheet, panelOf, type Panel } from '#core/paper/stock'
@@ -23,15 +24,7 @@ function greyPart(canvas: Canvas, part: { x: number; y: number; w: number; h: nu
   const px = (mm: number): number => Math.round((mm / MM_PER_INCH) * DPI)
   const [x, y] = [Math.max(0, px(part.x)), Math.max(0, px(part.y))]
   const [w, h] = [Math.min(canvas.width - x, px(part.w)), Math.min(canvas.height - y, px(part.h))]
-  const { data } = canvas.getContext('2d').getImageData(x, y, w, h)
-  return {
-    w,
-    h,
-    data: Uint8Array.from(
-      { length: w * h },
-      (_, i) => (data[4 * i]! * 77 + data[4 * i + 1]! * 151 + data[4 * i + 2]! * 28) >> 8,
-    ),
-  }
+  return greyOf(canvas.getContext('2d').getImageData(x, y, w, h))
 }
 
 const bare = (line: string): string => line.trim().replaceAll(/ +/g, ' ')

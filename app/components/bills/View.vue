@@ -26,8 +26,13 @@ const ledgers = useLive(
   () => props.company.id,
 )
 const history = useLive(
-  () => readBillHistory(props.bill),
-  () => props.bill,
+  () =>
+    paid.value &&
+    readBillHistory(
+      props.bill.id,
+      paid.value.map(p => p.payment.id),
+    ),
+  () => paid.value,
 )
 const day = (date: string) => dayText(date as never)
 const facts = computed(() => {

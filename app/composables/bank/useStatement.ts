@@ -7,7 +7,7 @@ import { good } from '#core/base/result'
 import { MOST_TEXT } from '#core/bank/enterMovement'
 import { movementKinds } from '#core/bank/movement'
 import { whereToLook } from '#core/bank/reconcile'
-import { lastClosed } from '#core/bank/statement'
+import { lastClosed, lastDayOf } from '#core/bank/statement'
 import type { OneKey } from '#core/bank/suggest'
 import type { MatchAsked } from '#core/bank/matchLines'
 import type { BankAccount } from '#core/accounts/account'
@@ -27,12 +27,7 @@ function useClosingForm(
   /** The day of the last balance that the bank states, else the last day of its files. */
   const usual = computed<PlainDate>(() => {
     const of = view.value?.statement
-    const day =
-      of?.stated?.day ??
-      of?.files
-        .map(f => f.through)
-        .sort()
-        .at(-1)
+    const day = of?.stated?.day ?? (of && lastDayOf(of))
     return day && day <= today ? day : today
   })
   const through = computed(() =>

@@ -1,11 +1,12 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Result } from '#core/base/result'
+import { digitsOf } from '#core/accounts/account'
 import type { BankOrder, BankReport } from '#core/practice/bankReport'
 import type { JobReport } from '#core/practice/report'
 import { statementFormats, type StatementFormat } from '#core/practice/statementFiles'
 import { questionsCsv } from '#core/bank/questions/questionFile'
-import { readBankFiles, readOpenIssued, readQuestionsSeen } from '~/data/bank/bankReads'
+import { readBankFiles, readOpenIssued, readQuestions } from '~/data/bank/bankReads'
 import { practiceState } from '~/data/fit/practicePrinter'
 import { saveBlob } from '~/data/files/fileOut'
 import { bankReport, bankStatement, orderBank } from '~/data/practice/bank'
@@ -23,7 +24,7 @@ type DailyWish = Exclude<Wish, { kind: 'open' | 'tell' }>
 
 /** An account at the practice bank: what it has there, what can be brought to it, and what it gives. */
 export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
-  const digits = computed(() => view.value?.account.account.replaceAll(/\D/g, '') ?? '')
+  const digits = computed(() => digitsOf(view.value?.account.account ?? ''))
   const report = shallowRef<BankReport>()
   const isOpen = ref<boolean>()
   const jobs = shallowRef<readonly JobReport[]>([])
@@ -105,7 +106,7 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   const answered = useLive(
     async () =>
       view.value
-        ? (await readQuestionsSeen(view.value.account)).flatMap(({ question: q }) =>
+        ? (await readQuestions(view.value.account.id)).flatMap(q =>
             q.answer ? [{ reference: q.reference, decision: q.answer.decision }] : [],
           )
         : [],

@@ -166,6 +166,9 @@ export async function readBankFiles(account: BankAccount): Promise<BankFilesView
   }
 }
 
+/** The questions of the bank of an account. */
+export const readQuestions = (accountId: Id<'account'>): Promise<BankQuestion[]> =>
+  office.where('bankQuestions', 'account', [accountId])
 /** A question of the bank beside what our books say of its check. */
 export interface SeenQuestion {
   readonly id: string
@@ -176,7 +179,7 @@ export interface SeenQuestion {
 }
 /** The questions of the bank of an account, those that wait for an answer first. */
 export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuestion[]> {
-  const questions = inOrderOfNeed(await office.where('bankQuestions', 'account', [account.id]))
+  const questions = inOrderOfNeed(await readQuestions(account.id))
   const asLine = (q: BankQuestion) => ({
     ...{ date: q.date, amount: cents(-q.amount), number: q.number, text: q.reason },
     ...(q.payee && { payee: q.payee }),

@@ -2,7 +2,7 @@ import { daysBetween, type PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import { STALE_DAYS } from '#core/bank/staleDays'
 import { inOrderOfNeed } from '#core/bank/questions/question'
-import { openStatement } from '#core/bank/statement'
+import { lastDayOf, openStatement } from '#core/bank/statement'
 import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import type { Payment } from '#core/payments/payment'
@@ -50,10 +50,7 @@ export async function readBankToday(account: BankAccount, today: PlainDate): Pro
   const oldest = checks.map(p => p.date).sort()[0]
   const statement = openStatement(await office.where('statements', 'account', [account.id]))
   const lines = statement ? await office.where('bankLines', 'statement', [statement.id]) : []
-  const through = statement?.files
-    .map(f => f.through)
-    .sort()
-    .at(-1)
+  const through = statement && lastDayOf(statement)
   return {
     outstanding: {
       ...{ count: checks.length, total: sum(checks.map(p => p.amount)) },

@@ -1,5 +1,6 @@
 import Dexie from 'dexie'
 import { byMoment } from '#core/base/dates'
+import { grouped } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import { alikeKey, heldBecause, namesakesOf, open, type Bill, type BillStage } from '#core/bills/bill'
 import { billsTouched } from '#core/payments/settling'
@@ -90,11 +91,7 @@ const withNumbers = async (payments: readonly Payment[]): Promise<PaidBy[]> => {
     .where('check.paymentId')
     .anyOf(payments.map(p => p.id))
     .toArray()
-  const byPayment = new Map<string, NumberRow[]>()
-  for (const row of rows) {
-    const id = row.check?.paymentId ?? ''
-    byPayment.set(id, [...(byPayment.get(id) ?? []), row])
-  }
+  const byPayment = grouped(rows, row => row.check?.paymentId ?? '')
   return payments.map(payment => ({ payment, numbers: byPayment.get(payment.id) ?? [] }))
 }
 const newestFirst = (payments: Payment[]): Payment[] =>

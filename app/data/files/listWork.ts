@@ -1,3 +1,4 @@
+import { byKey, grouped } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/numbers/book'
 import { listCsv, type Days, type List } from '#core/lists/list'
@@ -33,18 +34,16 @@ export interface ListFile {
   readonly rows: number
 }
 
-const byKey = <T extends { readonly id: unknown }>(rows: readonly T[]): Map<T['id'], T> =>
-  new Map(rows.map(row => [row.id, row]))
-
 /** The number that stands for each payment, or the last that carried it. */
 function numbersOf(rows: readonly NumberRow[]): Map<Id<'payment'>, NumberRow> {
-  const carried = new Map<Id<'payment'>, NumberRow[]>()
-  for (const row of rows)
-    if (row.check) carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
+  const carried = grouped(
+    rows.filter(row => row.check),
+    row => row.check!.paymentId,
+  )
   return new Map(
-    [...carried].flatMap(([id, own]) => {
+    [...carried.values()].flatMap(own => {
       const row = stateOfStep(own) ?? own.at(-1)
-      return row ? [[id, row] as const] : []
+      return row?.check ? [[row.check.paymentId, row] as const] : []
     }),
   )
 }

@@ -41,23 +41,24 @@ const known = new Map<Searched, Map<string, readonly Findable[]>>()
 /** Keys of rows that were written since they were read; `all`: the table is to be read anew. */
 const changed = new Map<Searched, Set<string> | 'all'>(searched.map(t => [t, 'all']))
 
+/** The keys of a table that some writes touched; `all` where they are told as a range. */
+function keysIn(parts: ObservabilitySet, table: Searched): string[] | 'all' {
+  const keys: string[] = []
+  for (const part of ['', ':dels']) {
+    const tree = parts[`idb://${db.name}/${table}/${part}`]
+    for (const { from, to } of tree ? RangeSet(tree) : []) {
+      if (from !== to || typeof from !== 'string') return 'all'
+      keys.push(from)
+    }
+  }
+  return keys
+}
 function note(parts: ObservabilitySet): void {
   for (const table of searched) {
-    const before = changed.get(table)
+    const [before, now] = [changed.get(table), keysIn(parts, table)]
     if (before === 'all') continue
-    const keys = new Set(before)
-    for (const part of ['', ':dels']) {
-      const tree = parts[`idb://${db.name}/${table}/${part}`]
-      if (!tree) continue
-      for (const { from, to } of RangeSet(tree)) {
-        if (from !== to || typeof from !== 'string') {
-          changed.set(table, 'all')
-          return note(parts)
-        }
-        keys.add(from)
-      }
-    }
-    changed.set(table, keys.size > MOST_CHANGED ? 'all' : keys)
+    const keys = new Set([...(before ?? []), ...now])
+    changed.set(table, now === 'all' || keys.size > MOST_CHANGED ? 'all' : keys)
   }
 }
 Dexie.on('storagemutated', note)

@@ -5,7 +5,6 @@ import type { Payment } from '#core/payments/payment'
 import { withoutRun } from '#core/runs/run'
 import { historyOf, type HistoryLine } from '#core/numbers/history'
 import type { TrailLine } from '#core/trail/trail'
-import { readPaidBy } from '../bills/billReads'
 import { db } from '../store/db'
 
 type About = 'bill' | 'payee' | 'payment' | 'number' | 'run'
@@ -44,12 +43,11 @@ export async function readNumberHistory(row: NumberRow): Promise<HistoryLine[]> 
 export const readPaymentHistory = async (id: Payment['id']): Promise<HistoryLine[]> =>
   historyOf(await linesOfPayments([id]))
 /** Everything that happened to a bill and to the payments that settled it. */
-export async function readBillHistory(bill: Bill): Promise<HistoryLine[]> {
-  const paid = await readPaidBy(bill)
-  const lines = await Promise.all([
-    linesAbout('bill', [bill.id]),
-    linesOfPayments(paid.map(p => p.payment.id)),
-  ])
+export async function readBillHistory(
+  id: Bill['id'],
+  paidBy: readonly Payment['id'][],
+): Promise<HistoryLine[]> {
+  const lines = await Promise.all([linesAbout('bill', [id]), linesOfPayments(paidBy)])
   return historyOf(lines.flat())
 }
 /** Everything that happened to a payee's own details and bills. */

@@ -1,9 +1,7 @@
+import { MAILED } from '#core/mail/recordMail'
 import type { Run } from '#core/runs/run'
 import { db } from '../store/db'
 import type { Mailing } from './mails'
-
-/** What the trail calls an advice that went by e-mail. */
-const MAILED = 'Advice mailed'
 
 /** The advices of a counted-off run for payees who want them by e-mail, and whether each went already. */
 export async function readRunMailings(run: Run): Promise<{ mailing: Mailing; isSent: boolean }[]> {

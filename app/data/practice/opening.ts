@@ -1,6 +1,6 @@
 import { addDays, type PlainDate } from '#core/base/dates'
 import type { BankAccount } from '#core/accounts/account'
-import { openStatement } from '#core/bank/statement'
+import { lastDayOf, openStatement } from '#core/bank/statement'
 import { sum, zero, type Cents } from '#core/money/cents'
 import { readStatements } from '../bank/bankReads'
 import { db } from '../store/db'
@@ -17,10 +17,7 @@ export async function readOpening(
   if (!statement)
     return { from: today, opening: (await db.totals.get(account.cashLedgerId))?.balance ?? zero }
   const lines = await db.bankLines.where('statementId').equals(statement.id).toArray()
-  const last = statement.files
-    .map(f => f.through)
-    .sort()
-    .at(-1)
+  const last = lastDayOf(statement)
   return {
     from: last ? addDays(last, 1) : statement.from,
     opening: sum([statement.opening, ...lines.map(l => l.amount)]),

@@ -1,10 +1,11 @@
 import { addDays, dayText, type PlainDate } from '#core/base/dates'
+import { byKey } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import type { BankAccount } from '#core/accounts/account'
 import { listCsv, type Days } from '#core/lists/list'
 import { sum, type Cents } from '#core/money/cents'
 import type { NumberRow } from '#core/numbers/book'
-import { stateOfStep } from '#core/office/lookups'
+import { standingChecks } from '#core/office/lookups'
 import type { Movement } from '#core/bank/movement'
 import { promisedOf, type Payment } from '#core/payments/payment'
 import { endedReport, outstandingReport, runReport } from '#core/reports/tables/checks'
@@ -15,6 +16,7 @@ import { registerReport } from '#core/reports/tables/register'
 import { withSum, type Report } from '#core/reports/tables/report'
 import { workbookOf } from '../files/workbook'
 import { db } from '../store/db'
+import { StoreReading } from '../store/storeReading'
 import type { ReportName } from './reportNames'
 
 /** Which report is wanted, of what. */
@@ -30,8 +32,6 @@ export interface ReportAsk {
   readonly today: PlainDate
 }
 
-const keyed = <T extends { readonly id: unknown }>(rows: readonly T[]): Map<T['id'], T> =>
-  new Map(rows.map(row => [row.id, row]))
 const daysText = ({ from, to }: Days): string =>
   from && to
     ? `${dayText(from)} to ${dayText(to)}`
@@ -69,7 +69,7 @@ const notIssued = (accounts: readonly BankAccount[]): Promise<Payment[]> =>
       .toArray(),
   )
 const payeesOf = async (companyId: Id<'company'>) =>
-  keyed(await db.payees.where('companyId').equals(companyId).toArray())
+  byKey(await db.payees.where('companyId').equals(companyId).toArray())
 const totalsOf = async (ids: readonly Id<'ledger'>[]) =>
   (await db.totals.bulkGet([...ids])).filter(t => t !== undefined)
 const payableBills = (companyId: Id<'company'>) =>
@@ -85,15 +85,15 @@ const ofAccounts = (accounts: readonly BankAccount[], days?: Days): string =>
 async function register(ask: ReportAsk): Promise<Report> {
   const accounts = await accountsOf(ask)
   const [numbers, movements] = await Promise.all([numbersOf(accounts), movementsOf(accounts)])
-  return registerReport(ofAccounts(accounts, ask.days), numbers, movements, keyed(accounts), ask.days)
+  return registerReport(ofAccounts(accounts, ask.days), numbers, movements, byKey(accounts), ask.days)
 }
 async function outstanding(ask: ReportAsk): Promise<Report> {
   const accounts = await accountsOf(ask)
-  return outstandingReport(await numbersOf(accounts), keyed(accounts), ofAccounts(accounts), ask.today)
+  return outstandingReport(await numbersOf(accounts), byKey(accounts), ofAccounts(accounts), ask.today)
 }
 async function ended(ask: ReportAsk): Promise<Report> {
   const accounts = await accountsOf(ask)
-  return endedReport(await numbersOf(accounts), keyed(accounts), ofAccounts(accounts, ask.days), ask.days)
+  return endedReport(await numbersOf(accounts), byKey(accounts), ofAccounts(accounts, ask.days), ask.days)
 }
 async function paid(ask: ReportAsk): Promise<Report> {
   const payments = await paymentsOf(await accountsOf(ask))
@@ -106,21 +106,21 @@ async function pay(ask: ReportAsk): Promise<Report> {
   return payReport(payments, await payeesOf(ask.companyId), daysText(days), days)
 }
 
-/** The number that stands for each payment. */
-async function standing(payments: readonly Payment[]): Promise<Map<Id<'payment'>, NumberRow>> {
-  const rows = await db.numbers
-    .where('check.paymentId')
-    .anyOf(payments.map(p => p.id))
-    .toArray()
-  return new Map(rows.filter(r => stateOfStep([r])).map(r => [r.check!.paymentId, r]))
-}
 async function ofForm1099(ask: ReportAsk): Promise<Report> {
   const all = await paymentsOf(await accountsOf(ask))
   const payments = all.filter(p => p.date.startsWith(String(ask.year)))
   const billIds = [...new Set(payments.flatMap(p => p.settles?.bills.map(a => a.billId) ?? []))]
   const bills = (await db.bills.bulkGet(billIds)).filter(b => b !== undefined)
   const payees = await payeesOf(ask.companyId)
-  const known = { payments, bills: keyed(bills), payees, numbers: await standing(payments) }
+  const known = {
+    payments,
+    bills: byKey(bills),
+    payees,
+    numbers: await standingChecks(
+      new StoreReading(db),
+      payments.map(p => p.id),
+    ),
+  }
   return form1099(known, ask.year, ask.threshold, `Payments made in ${ask.year}`)
 }
 async function aged(ask: ReportAsk): Promise<Report> {
@@ -156,7 +156,7 @@ async function ofRun({ runId }: ReportAsk): Promise<Report> {
   const byNumber = new Map<number, NumberRow>(numbers.map(n => [n.number, n]))
   return runReport(
     run,
-    keyed(payments.filter(p => p !== undefined)),
+    byKey(payments.filter(p => p !== undefined)),
     n => byNumber.get(n),
     account?.name ?? '',
   )

@@ -44,9 +44,11 @@ async function bringBack(payment: Payment) {
 }
 watch(lane, waiting => waiting?.length === 0 && focusNextHere(), { once: true })
 const chosen = computed(() => lane.value?.find(p => p.id === chosenId.value) ?? lane.value?.[0])
+/** The history is read where it is looked at alone: walking through the lane waits for nothing more. */
+const isHistoryOpen = ref(false)
 const history = useLive(
-  () => (chosen.value ? readPaymentHistory(chosen.value.id) : undefined),
-  () => chosen.value?.id,
+  () => (chosen.value && isHistoryOpen.value ? readPaymentHistory(chosen.value.id) : undefined),
+  () => [chosen.value?.id, isHistoryOpen.value],
 )
 const preview = computed(() =>
   chosen.value
@@ -174,7 +176,7 @@ const columns: readonly Column<Payment>[] = [
           "
         />
         <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="preview" notes />
-        <details class="mt-3">
+        <details class="mt-3" @toggle="isHistoryOpen = ($event.target as HTMLDetailsElement).open">
           <summary>History</summary>
           <HistoryList :lines="history" data-test="payment-history" />
         </details>

@@ -1,6 +1,7 @@
 import { formatDate, type PlainDate } from '../../base/dates'
-import type { BankAccount } from '../../accounts/account'
+import { digitsOf, type BankAccount } from '../../accounts/account'
 import { sum, type Cents } from '../../money/cents'
+import { plainFigures } from '../../money/figures'
 import type { CheckNumber } from '../../numbers/book'
 import type { PayColumn, PayLayout } from './layout'
 
@@ -35,12 +36,11 @@ interface PayAbout {
 /** Where the second line of a payee begins: behind what its first column holds. */
 type About = PayAbout & { readonly firstWidth: number }
 
-const digits = (text: string): string => text.replaceAll(/\D/g, '')
 /** A day as banks want it; two-digit years besides our own patterns. */
 const dayText = (day: PlainDate, pattern: PayColumn['day'] = 'YYYYMMDD'): string =>
   pattern === 'MMDDYY' ? `${day.slice(5, 7)}${day.slice(8)}${day.slice(2, 4)}` : formatDate(day, pattern)
 const money = (amount: Cents, form: PayColumn['money'] = 'cents'): string =>
-  form === 'cents' ? String(amount) : `${Math.floor(amount / 100)}.${String(amount % 100).padStart(2, '0')}`
+  form === 'cents' ? String(amount) : plainFigures(amount)
 /** Letters that every bank's file may hold: those of ASCII that print. */
 const isPlain = (text: string): boolean => /^[\x20-\x7e]*$/.test(text)
 /** A name without accents, as a file of plain letters holds it. */
@@ -56,9 +56,9 @@ function valueOf(
 ): string {
   switch (column.holds) {
     case 'account':
-      return digits(about.account.account)
+      return digitsOf(about.account.account)
     case 'routing':
-      return digits(about.account.routing)
+      return digitsOf(about.account.routing)
     case 'text':
       return column.text ?? ''
     case 'today':
@@ -137,7 +137,7 @@ export function writePayFile(
   ]
   const end = layout.lineEnd === 'CRLF' ? '\r\n' : '\n'
   const name = layout.fileName
-    .replaceAll('{account}', digits(about.account.account).slice(-4))
+    .replaceAll('{account}', digitsOf(about.account.account).slice(-4))
     .replaceAll('{date}', about.today)
     .replaceAll('{n}', String(n))
     .replaceAll(/[^\w .-]/g, '_')

@@ -3,6 +3,7 @@ import type { Fault, Read } from '../../exchange/fault'
 import { readDelimited } from '../../exchange/cells'
 import { csvOut } from '../../exchange/csvOut'
 import { cents } from '../../money/cents'
+import { plainFigures } from '../../money/figures'
 import { checkNumber } from '../../numbers/book'
 import type { BankQuestion, IncomingQuestion } from './question'
 
@@ -59,14 +60,12 @@ export function readQuestions(text: string): Read<IncomingQuestion[]> {
     : { ok: false, faults: [{ text: 'it has no questions' }] }
 }
 
-const money = (amount: number): string =>
-  `${Math.floor(amount / 100)}.${String(amount % 100).padStart(2, '0')}`
 /** Questions as a bank writes them. */
 export const questionsCsv = (questions: readonly IncomingQuestion[]): string =>
   csvOut(
     questionColumns,
     questions.map(q => [
-      ...[q.reference, q.number, money(q.amount), q.date, q.payee ?? '', q.reason, q.deadline],
+      ...[q.reference, q.number, plainFigures(q.amount), q.date, q.payee ?? '', q.reason, q.deadline],
     ]),
   )
 /** The answers for the bank: its reference, the check, what it is to do, and why. */
@@ -74,6 +73,6 @@ export const answersCsv = (questions: readonly BankQuestion[]): string =>
   csvOut(
     ['reference', 'number', 'amount', 'decision', 'reason'],
     questions.flatMap(q =>
-      q.answer ? [[q.reference, q.number, money(q.amount), q.answer.decision, q.answer.why]] : [],
+      q.answer ? [[q.reference, q.number, plainFigures(q.amount), q.answer.decision, q.answer.why]] : [],
     ),
   )

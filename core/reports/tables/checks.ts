@@ -9,6 +9,7 @@ import type { CheckOnPaper, NumberRow } from '../../numbers/book'
 import { spans } from '../../numbers/spans'
 import { numbersOfRun, type Run } from '../../runs/run'
 import type { Payment } from '../../payments/payment'
+import { endings } from '../../checks/replace'
 import type { Report, ReportThing } from './report'
 
 type Accounts = ReadonlyMap<Id<'account'>, Pick<BankAccount, 'name'>>
@@ -56,7 +57,6 @@ export function outstandingReport(
   }
 }
 
-const ENDED = ['voided', 'stopped', 'spoiled'] as const
 /** Checks that ended without being paid, by the day on which they ended, with what replaced them. */
 export function endedReport(
   numbers: readonly NumberRow[],
@@ -65,7 +65,7 @@ export function endedReport(
   days: Days,
 ): Report {
   const rows = numbers
-    .filter(r => (ENDED as readonly string[]).includes(r.fate) && within(days, r.at.slice(0, 10)))
+    .filter(r => (endings as readonly string[]).includes(r.fate) && within(days, r.at.slice(0, 10)))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
   return {
     ...{ name: 'voided and replaced', title: 'Voided and replaced checks', under },

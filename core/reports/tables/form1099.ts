@@ -1,3 +1,4 @@
+import { grouped } from '../../base/grouped'
 import { howMany } from '../../base/howMany'
 import type { Id } from '../../base/id'
 import type { Bill } from '../../bills/bill'
@@ -6,7 +7,6 @@ import { cents, sum, zero, type Cents } from '../../money/cents'
 import type { NumberRow } from '../../numbers/book'
 import { isLive, type Payee } from '../../payees/payee'
 import { isPaid, type Payment } from '../../payments/payment'
-import { grouped } from './paid'
 import type { Report } from './report'
 
 /** What the list is made from. */

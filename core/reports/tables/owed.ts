@@ -1,4 +1,5 @@
 import { addDays, daysBetween, dayText, type PlainDate } from '../../base/dates'
+import { grouped } from '../../base/grouped'
 import { howMany } from '../../base/howMany'
 import type { Id } from '../../base/id'
 import { open, owed, type Bill } from '../../bills/bill'
@@ -9,7 +10,6 @@ import type { LedgerAccount } from '../../ledger/entry'
 import type { LedgerTotal } from '../../ledger/totals'
 import type { Payee } from '../../payees/payee'
 import type { Payment } from '../../payments/payment'
-import { grouped } from './paid'
 import type { Report } from './report'
 
 /** Days overdue at which a bill moves to the next column. */

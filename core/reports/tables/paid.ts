@@ -1,4 +1,5 @@
-import { dayText, type PlainDate } from '../../base/dates'
+import { dayText, monthsBetween, monthsThrough, type PlainDate } from '../../base/dates'
+import { grouped } from '../../base/grouped'
 import { howMany } from '../../base/howMany'
 import type { Id } from '../../base/id'
 import { amount, number, text, within, type Days } from '../../lists/list'
@@ -19,29 +20,13 @@ function payeeOf(payment: Payment, payees: Payees): { id: Id<'payee'>; name: str
   return { id, name: payees.get(id)?.name ?? payment.name }
 }
 
-/** Rows put together under a key, in the order in which the keys first came. */
-export function grouped<T>(rows: readonly T[], keyOf: (row: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
-  for (const row of rows) {
-    const group = groups.get(keyOf(row))
-    if (group) group.push(row)
-    else groups.set(keyOf(row), [row])
-  }
-  return groups
-}
-
 const MOST_MONTHS = 24
 /** The months of some payments up to the last one, as `YYYY-MM`, without a gap. */
 function monthsOf(payments: readonly Payment[]): string[] {
   const all = payments.map(p => p.date.slice(0, 7)).sort()
   const [first, last] = [all[0], all.at(-1)]
   if (!first || !last) return []
-  const index = (m: string): number => Number(m.slice(0, 4)) * 12 + Number(m.slice(5)) - 1
-  const from = Math.max(index(first), index(last) - MOST_MONTHS + 1)
-  return Array.from({ length: index(last) - from + 1 }, (_, i) => {
-    const at = from + i
-    return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`
-  })
+  return monthsThrough(last, Math.min(MOST_MONTHS, monthsBetween(first, last) + 1))
 }
 const monthName = (month: string): string => {
   const [name, , year] = dayText(`${month}-01` as PlainDate).split(' ')
