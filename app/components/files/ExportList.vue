@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { typedDate, type PlainDate } from '#core/base/dates'
+import type { PlainDate } from '#core/base/dates'
 import { listNames, type ListName } from '~/data/files/lists'
-import { localToday } from '~/stores/office'
 
 /** Every list of the office as a file: all of it, or what is about some days. */
 const { companies, company, choose } = useCompany()
@@ -11,16 +10,9 @@ const saving = useExport()
 const { doing, fault } = saving
 const lists = Object.entries(listNames).map(([value, title]) => ({ title, value }))
 const hasDays = computed(() => list.value !== 'payees' && list.value !== 'trial')
-const dayOf = (text: string) => (text.trim() ? typedDate(text, localToday()) : undefined)
-const faultsOf = (text: string): string[] => {
-  const read = dayOf(text)
-  return read && !read.ok ? [read.refusal.text] : []
-}
-const ready = computed(() => !faultsOf(from.value).length && !faultsOf(to.value).length)
-const dayOrNone = (text: string): PlainDate | '' => {
-  const read = dayOf(text)
-  return read?.ok && hasDays.value ? read.value : ''
-}
+const faults = computed(() => ({ from: dayTyped(from.value).fault, to: dayTyped(to.value).fault }))
+const ready = computed(() => !faults.value.from && !faults.value.to)
+const dayOrNone = (text: string): PlainDate | '' => (hasDays.value ? dayTyped(text).day : '')
 async function save(as: 'csv' | 'xlsx') {
   const of = company.value
   if (!of || !ready.value) return
@@ -44,24 +36,7 @@ async function save(as: 'csv' | 'xlsx') {
       />
     </div>
     <div v-if="hasDays" class="row">
-      <v-text-field
-        v-model="from"
-        label="From (optional)"
-        :error-messages="faultsOf(from)"
-        hide-details="auto"
-        autocomplete="off"
-        class="day"
-        data-test="list-from"
-      />
-      <v-text-field
-        v-model="to"
-        label="Through (optional)"
-        :error-messages="faultsOf(to)"
-        hide-details="auto"
-        autocomplete="off"
-        class="day"
-        data-test="list-to"
-      />
+      <DayRange v-model:from="from" v-model:to="to" :faults="faults" test="list" />
     </div>
     <div class="row">
       <v-btn :disabled="!company || doing || !ready" data-test="list-csv" @click="save('csv')"
@@ -82,9 +57,5 @@ async function save(as: 'csv' | 'xlsx') {
 }
 .field {
   flex: 1 1 220px;
-}
-.day {
-  flex: 0 1 170px;
-  min-width: 150px;
 }
 </style>

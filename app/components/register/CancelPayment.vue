@@ -127,32 +127,23 @@ async function go() {
       :error-messages="dayFault ? [dayFault] : []"
       data-test="act-date"
     />
-    <table class="plain" data-test="act-effect">
-      <thead>
-        <tr>
-          <th scope="col">What changes</th>
-          <th scope="col">Now</th>
-          <th scope="col">After</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-if="row">
-          <td>Number {{ row.number }}</td>
-          <td><StateMark :state="row.fate" /></td>
-          <td><StateMark :state="ending" /></td>
-        </tr>
-        <tr>
-          <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
-          <td><StateMark :state="payment.state" /></td>
-          <td><StateMark state="cancelled" /></td>
-        </tr>
-        <tr v-for="b in bills" :key="b.id" data-test="bill-freed">
-          <td>Bill {{ b.number }}, {{ figures(paidOf(b.id), { sign }) }}</td>
-          <td>paid by this payment</td>
-          <td>{{ b.stage === 'cancelled' ? 'cancelled' : 'open again' }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <EffectTable data-test="act-effect">
+      <tr v-if="row">
+        <td>Number {{ row.number }}</td>
+        <td><StateMark :state="row.fate" /></td>
+        <td><StateMark :state="ending" /></td>
+      </tr>
+      <tr>
+        <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
+        <td><StateMark :state="payment.state" /></td>
+        <td><StateMark state="cancelled" /></td>
+      </tr>
+      <tr v-for="b in bills" :key="b.id" data-test="bill-freed">
+        <td>Bill {{ b.number }}, {{ figures(paidOf(b.id), { sign }) }}</td>
+        <td>paid by this payment</td>
+        <td>{{ b.stage === 'cancelled' ? 'cancelled' : 'open again' }}</td>
+      </tr>
+    </EffectTable>
     <BalanceTable v-if="balances && then" :before="balances" :after="then" :sign="sign" />
   </AskDialog>
 </template>

@@ -234,31 +234,22 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
         density="compact"
         data-test="act-in-house"
       />
-      <table v-if="asked === 'replace'" class="plain" data-test="act-effect">
-        <thead>
-          <tr>
-            <th scope="col">What changes</th>
-            <th scope="col">Now</th>
-            <th scope="col">After</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td>Number {{ row.number }}</td>
-            <td><StateMark :state="row.fate" /></td>
-            <td><StateMark :state="ending" /></td>
-          </tr>
-          <tr>
-            <td>{{ row.check.payee }}, {{ figures(amount, { sign }) }}</td>
-            <td><StateMark state="issued" /></td>
-            <td><StateMark state="waiting" /></td>
-          </tr>
-          <tr>
-            <td>Balances and entries</td>
-            <td colspan="2">unchanged</td>
-          </tr>
-        </tbody>
-      </table>
+      <EffectTable v-if="asked === 'replace'" data-test="act-effect">
+        <tr>
+          <td>Number {{ row.number }}</td>
+          <td><StateMark :state="row.fate" /></td>
+          <td><StateMark :state="ending" /></td>
+        </tr>
+        <tr>
+          <td>{{ row.check.payee }}, {{ figures(amount, { sign }) }}</td>
+          <td><StateMark state="issued" /></td>
+          <td><StateMark state="waiting" /></td>
+        </tr>
+        <tr>
+          <td>Balances and entries</td>
+          <td colspan="2">unchanged</td>
+        </tr>
+      </EffectTable>
     </AskDialog>
   </div>
 </template>

@@ -68,26 +68,17 @@ async function go() {
       :error-messages="date.ok ? at('date') : [date.refusal.text]"
       data-test="back-date"
     />
-    <table class="plain" data-test="act-effect">
-      <thead>
-        <tr>
-          <th scope="col">What changes</th>
-          <th scope="col">Now</th>
-          <th scope="col">After</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <td>Number {{ row.number }}</td>
-          <td><StateMark :state="row.fate" /></td>
-          <td><StateMark state="voided" /></td>
-        </tr>
-        <tr>
-          <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
-          <td><StateMark :state="payment.state" /></td>
-          <td><StateMark state="written back" /></td>
-        </tr>
-      </tbody>
-    </table>
+    <EffectTable data-test="act-effect">
+      <tr>
+        <td>Number {{ row.number }}</td>
+        <td><StateMark :state="row.fate" /></td>
+        <td><StateMark state="voided" /></td>
+      </tr>
+      <tr>
+        <td>{{ payment.name }}, {{ figures(payment.amount, { sign }) }}</td>
+        <td><StateMark :state="payment.state" /></td>
+        <td><StateMark state="written back" /></td>
+      </tr>
+    </EffectTable>
   </AskDialog>
 </template>

@@ -45,31 +45,22 @@ function practicePrint() {
 
 <template>
   <div>
-    <table class="plain effect" data-test="print-effect">
-      <thead>
-        <tr>
-          <th scope="col">What changes</th>
-          <th scope="col">Now</th>
-          <th scope="col">After</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <td>Numbers {{ numbers }}</td>
-          <td><StateMark state="unused" /></td>
-          <td><StateMark state="on paper" /></td>
-        </tr>
-        <tr>
-          <td>{{ howMany(count, 'payment') }}, {{ total }}</td>
-          <td><StateMark state="waiting" /></td>
-          <td><StateMark state="on paper" /></td>
-        </tr>
-        <tr>
-          <td>Book balance</td>
-          <td colspan="2">unchanged until the run is counted off</td>
-        </tr>
-      </tbody>
-    </table>
+    <EffectTable class="effect" data-test="print-effect">
+      <tr>
+        <td>Numbers {{ numbers }}</td>
+        <td><StateMark state="unused" /></td>
+        <td><StateMark state="on paper" /></td>
+      </tr>
+      <tr>
+        <td>{{ howMany(count, 'payment') }}, {{ total }}</td>
+        <td><StateMark state="waiting" /></td>
+        <td><StateMark state="on paper" /></td>
+      </tr>
+      <tr>
+        <td>Book balance</td>
+        <td colspan="2">unchanged until the run is counted off</td>
+      </tr>
+    </EffectTable>
     <v-alert v-if="fault && !at('sentTo').length" type="error" class="my-3" :text="fault" />
     <RunPracticePack
       v-if="practice"

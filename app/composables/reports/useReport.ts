@@ -1,5 +1,4 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
-import { typedDate, type PlainDate } from '#core/base/dates'
 import { idOf, type Id } from '#core/base/id'
 import { parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
@@ -8,6 +7,7 @@ import type { Report } from '#core/reports/tables/report'
 import type { ReportName } from '~/data/reports/reportNames'
 import { makeReport, saveReport, type ReportAsk } from '~/data/reports/reports'
 import { localToday, useOffice } from '~/stores/office'
+import { dayTyped } from '../base/dayRange'
 
 const thresholdKey = (year: number): string => `violet-lane 1099 threshold ${year}`
 
@@ -33,12 +33,6 @@ export function newReportForm(query: Readonly<Record<string, unknown>>): ReportF
     year,
     threshold: thresholdOf(year),
   }
-}
-
-function dayTyped(text: string): { day: PlainDate | ''; fault: string } {
-  if (!text.trim()) return { day: '', fault: '' }
-  const read = typedDate(text, localToday())
-  return read.ok ? { day: read.value, fault: '' } : { day: '', fault: read.refusal.text }
 }
 
 /** A report that is made anew whenever what it is asked for changes, and saved as it is shown. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
-import { handedFile } from '~/composables/imports/handedFile'
+import { handedFile, takeHandedFile } from '~/composables/imports/handedFile'
 import type { SeenLine } from '~/data/bank/bankReads'
 import type { Column } from '~/composables/base/rowTable'
 
@@ -54,17 +54,7 @@ async function give(file: File) {
   handedFile.value = file
   await navigateTo(`/files?kind=statement&company=${view.value.company.id}&account=${view.value.account.id}`)
 }
-/** A file that another page handed over is read as soon as the account is there. */
-watch(
-  account,
-  of => {
-    const file = handedFile.value
-    if (!of || !file) return
-    handedFile.value = undefined
-    void give(file)
-  },
-  { immediate: true },
-)
+takeHandedFile(account, give)
 const table = ref<{ focusRow(id: string): void }>()
 /** Enter does what the line can be, and goes on to the next at once: the act follows behind the hand. */
 function press(row: SeenLine, by: string) {

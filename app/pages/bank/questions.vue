@@ -3,7 +3,7 @@ import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { stateShown } from '#core/numbers/book'
 import type { Decided } from '#core/bank/questions/question'
-import { handedFile } from '~/composables/imports/handedFile'
+import { takeHandedFile } from '~/composables/imports/handedFile'
 import type { Column } from '~/composables/base/rowTable'
 import type { SeenQuestion } from '~/data/bank/bankReads'
 import { momentText } from '~/data/office/office'
@@ -26,16 +26,7 @@ watch(
   },
   { immediate: true },
 )
-watch(
-  account,
-  of => {
-    const file = handedFile.value
-    if (!of || !file) return
-    handedFile.value = undefined
-    void questions.give(file)
-  },
-  { immediate: true },
-)
+takeHandedFile(account, questions.give)
 const isOver = computed(() => chosen.value !== undefined && chosen.value.question.deadline < localToday())
 const list = useTemplateRef<{ focusRow(id: string): void }>('list')
 async function decide(decision: Decided) {

@@ -2,7 +2,7 @@
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
 import { importKinds, type ImportKind } from '#core/imports/fields'
-import { handedFile } from '~/composables/imports/handedFile'
+import { takeHandedFile } from '~/composables/imports/handedFile'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -35,11 +35,7 @@ const brought = computed(() => {
 })
 // A table that was given on the page of the bank, for the account that it was given for.
 if (typeof route.query.account === 'string') accountId.value = route.query.account as Id<'account'>
-onMounted(() => {
-  const file = handedFile.value
-  handedFile.value = undefined
-  if (file) void importing.give(file)
-})
+onMounted(() => takeHandedFile(() => true, importing.give))
 const pasted = ref('')
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
 async function givePasted() {

@@ -98,26 +98,13 @@ const saves = [
         class="mid"
         data-test="report-account"
       />
-      <template v-if="asks('days')">
-        <v-text-field
-          v-model="form.from"
-          label="From (optional)"
-          :error-messages="faults.from"
-          hide-details="auto"
-          autocomplete="off"
-          class="short"
-          data-test="report-from"
-        />
-        <v-text-field
-          v-model="form.to"
-          label="Through (optional)"
-          :error-messages="faults.to"
-          hide-details="auto"
-          autocomplete="off"
-          class="short"
-          data-test="report-to"
-        />
-      </template>
+      <DayRange
+        v-if="asks('days')"
+        v-model:from="form.from"
+        v-model:to="form.to"
+        :faults="faults"
+        test="report"
+      />
       <v-select
         v-if="asks('year')"
         v-model="form.year"
