@@ -71,6 +71,11 @@ test('an altered amount is asked about, returned, and the answer comes back to t
   await page.getByTestId('pb-tell').click()
   await page.getByTestId('pb-go').click()
   await expect(page.getByTestId('pb-taken')).toContainText('1 asked about')
+  // Another account shows what it has itself, which is nothing yet.
+  await button(page, 'Payroll').click()
+  await expect(page.getByTestId('pb-open')).toBeVisible()
+  await expect(page.getByTestId('pb-taken')).toHaveCount(0)
+  await button(page, 'Operating').click()
   await page.getByTestId('pb-questions').click()
   const question = page.getByTestId('question')
   await expect(question.getByTestId('question-reason')).toContainText('presented for')

@@ -26,7 +26,8 @@ type DailyWish = Exclude<Wish, { kind: 'open' | 'tell' }>
 export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   const digits = computed(() => digitsOf(view.value?.account.account ?? ''))
   const report = shallowRef<BankReport>()
-  const isOpen = ref<boolean>()
+  /** Whether the bank has answered about this account. */
+  const isKnown = ref(false)
   const jobs = shallowRef<readonly JobReport[]>([])
   const fault = ref('')
   const busy = ref(false)
@@ -45,21 +46,22 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   /** Does one thing at a time, and shows what the account is then. */
   async function doing(work: () => Promise<Result<BankReport>>): Promise<boolean> {
     if (busy.value) return false
+    const asked = digits.value
     busy.value = true
     fault.value = ''
     const done = await work()
     busy.value = false
-    if (done.ok) {
-      report.value = done.value
-      isOpen.value = true
-    } else fault.value = done.refusal.text
+    // What came of an order for one account is never shown as another's.
+    if (asked !== digits.value) return done.ok
+    if (done.ok) report.value = done.value
+    else fault.value = done.refusal.text
     return done.ok
   }
   async function look(): Promise<void> {
     const asked = digits.value
     const [now] = await Promise.all([bankReport(asked), lookAtPrinter()])
     if (asked !== digits.value) return
-    isOpen.value = now.ok && Boolean(now.value)
+    isKnown.value = true
     report.value = (now.ok && now.value) || undefined
     fault.value = now.ok ? '' : now.refusal.text
   }
@@ -69,7 +71,15 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
     jobs.value = printer.ok ? printer.value.jobs.filter(j => j.sheets.length) : []
   }
   useIntervalFn(lookAtPrinter, LOOK_MS)
-  watch(digits, number => number && void look(), { immediate: true })
+  watch(
+    digits,
+    number => {
+      report.value = undefined
+      isKnown.value = false
+      if (number) void look()
+    },
+    { immediate: true },
+  )
 
   const open = (): Promise<boolean> =>
     doing(async () => {
@@ -118,7 +128,7 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   })
   const giveAnswers = (): Promise<boolean> => order({ kind: 'answers', answers: [...answers.value] })
   return {
-    ...{ report, isOpen, jobs, fault, busy, layout, lastFile, issued, answers },
-    ...{ open, order, tell, takeSheets, statement, saveStatement, questionsFile, giveAnswers, look },
+    ...{ report, isKnown, jobs, fault, busy, layout, lastFile, issued, answers },
+    ...{ open, order, tell, takeSheets, statement, saveStatement, questionsFile, giveAnswers },
   }
 }

@@ -10,7 +10,7 @@ import { handedFile } from '~/composables/imports/handedFile'
 /** The practice bank: checks and files are brought to it, it gives statements and questions. */
 const { accounts, view, choose } = useAccount()
 const bank = usePracticeBank(view)
-const { report, isOpen, jobs, fault, busy, layout, lastFile, issued, answers } = bank
+const { report, isKnown, jobs, fault, busy, layout, lastFile, issued, answers } = bank
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const format = ref<StatementFormat>('camt.053')
 const formats = Object.keys(statementFormats) as StatementFormat[]
@@ -70,7 +70,7 @@ const takenText = computed(() => {
       stops.
     </p>
     <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
-    <div v-if="view && isOpen !== undefined" class="scroll cards" data-test="practice-bank">
+    <div v-if="view && isKnown" class="scroll cards" data-test="practice-bank">
       <v-card v-if="!report" class="card-part">
         <h2>{{ view.account.name }}</h2>
         <p>The practice bank does not have this account yet.</p>
