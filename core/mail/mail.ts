@@ -37,6 +37,7 @@ export function adviceWords(
   const amount = figures(payment.amount, { sign: facts.currency.sign })
   const title = adviceKinds[kind]
   const warning = warningOf(payment, row)
+  const way = wayText(payment, row)
   const bills = payment.lines.map(l => l.reference).filter(Boolean)
   return {
     to,
@@ -44,7 +45,7 @@ export function adviceWords(
     text: [
       `Dear ${payment.name},`,
       '',
-      `attached is the ${title.toLowerCase()} for our payment of ${amount}, dated ${formatDate(payment.date, 'MMMM D, YYYY')} (${wayText(payment, row)}).`,
+      `Attached is the ${title.toLowerCase()} for our payment of ${amount}, dated ${formatDate(payment.date, 'MMMM D, YYYY')} (${way.charAt(0).toLowerCase()}${way.slice(1)}).`,
       ...(bills.length ? ['', `It pays: ${bills.join(', ')}.`] : []),
       ...(warning ? ['', warning] : []),
       '',

@@ -53,9 +53,9 @@ const banks = useLive(async () => {
               }}
             </td>
             <td>
-              {{ bank.outstanding.oldest ? dayText(bank.outstanding.oldest) : ''
+              {{ bank.outstanding.oldest ? dayText(bank.outstanding.oldest) : '' }}{{ bank.stale ? ', ' : ''
               }}<NuxtLink v-if="bank.stale" :to="`/reports/outstanding?account=${view.account.id}`"
-                >, {{ bank.stale }} stale</NuxtLink
+                >{{ bank.stale }} stale</NuxtLink
               >
               <span v-if="bank.stops" class="text-warning asked"
                 >{{ howMany(bank.stops, 'stop') }} not confirmed</span

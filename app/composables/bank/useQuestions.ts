@@ -11,7 +11,8 @@ import { useAct } from '../base/useAct'
 import { useLive } from '../base/useLive'
 
 const MOST_FAULTS = 4
-const MOST_BYTES = 5_000_000
+/** Megabytes of a file of questions, whether it was given here or handed over. */
+const MOST_MB = 1
 
 /** The questions of the bank of an account: files of them, their answers, and the answers as a file. */
 export function useQuestions(account: Readonly<Ref<BankAccount | undefined>>) {
@@ -28,8 +29,8 @@ export function useQuestions(account: Readonly<Ref<BankAccount | undefined>>) {
     const of = account.value
     if (!of) return
     const read =
-      file.size > MOST_BYTES
-        ? ({ ok: false, faults: [{ text: `the file is larger than ${MOST_BYTES / 1e6} MB` }] } as const)
+      file.size > MOST_MB * 1e6
+        ? ({ ok: false, faults: [{ text: `the file is larger than ${MOST_MB} MB` }] } as const)
         : readQuestions(await file.text())
     if (!read.ok) {
       fileFaults.value = read.faults.slice(0, MOST_FAULTS).map(f => faultLine(file.name, f))
@@ -49,5 +50,5 @@ export function useQuestions(account: Readonly<Ref<BankAccount | undefined>>) {
     saveText(answersCsv(answered.value), 'answers.csv', 'text/csv')
     office.said = `Saved ${howMany(answered.value.length, 'answer')} for the bank.`
   }
-  return { seen, give, fileFaults, answer, answered, saveAnswers, busy, fault, clear }
+  return { seen, give, most: MOST_MB, fileFaults, answer, answered, saveAnswers, busy, fault, clear }
 }

@@ -76,7 +76,7 @@ const columns: readonly Column<SeenQuestion>[] = [
             label="Import questions of the bank"
             kinds="CSV"
             accept=".csv,text/csv"
-            :most="1"
+            :most="questions.most"
             slim
             data-test="questions-file"
             @take="questions.give"

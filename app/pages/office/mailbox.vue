@@ -62,7 +62,7 @@ const columns: readonly Column<PracticeMail>[] = [
         <ul aria-label="Attachments">
           <li v-for="a in chosen.attachments" :key="a.at">
             <a :href="attachmentUrl(chosen.id, a.at)" :download="a.name">{{ a.name }}</a>
-            <span class="quiet"> {{ Math.ceil(a.bytes / 1000) }} kB</span>
+            {{ ' ' }}<span class="quiet">{{ Math.ceil(a.bytes / 1000) }} kB</span>
           </li>
         </ul>
       </article>

@@ -76,14 +76,14 @@ const begin = (c: Chance): Move =>
 
 /** A line of the bank: mostly a check of ours, now and then with something wrong; or money in, or a fee. */
 function lineOf(c: Chance): IncomingLine {
-  const row = c.some(c.r.next() < 0.5 ? c.rows.filter(r => r.fate === 'issued') : c.rows)
+  const row = c.some(c.r.next() < 0.7 ? c.rows.filter(r => r.fate === 'issued') : c.rows)
   const date = dayBefore(c)
   const luck = c.r.next()
   if (row?.check && luck < 0.7) {
     const wrong = c.r.next()
     return {
       date,
-      amount: cents(-row.check.amount - (wrong < 0.2 ? 9 : 0)),
+      amount: cents(-row.check.amount - (wrong < 0.35 ? 9 : 0)),
       ...(wrong < 0.9 && { number: wrong < 0.85 ? row.number : c.anyNumber() }),
       text: 'CHECK PAID',
       ...(c.r.next() < 0.5 && { reference: `ref${c.n}` }),

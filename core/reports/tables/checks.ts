@@ -50,7 +50,7 @@ export function outstandingReport(
     ]),
     sum: ['', null, howMany(rows.length, 'check'), null, null, sum(rows.map(r => r.check.amount)), ''],
     notes: [
-      `Stale: older than ${STALE_DAYS} days, which a bank need not pay any more. ${howMany(stale.length, 'check')}, replace or cancel them.`,
+      `Stale means older than ${STALE_DAYS} days: the bank need not pay it.${stale.length ? ` Replace or cancel ${howMany(stale.length, 'stale check')}.` : ''}`,
     ],
     things: rows.map(thingOf),
     ...(rows.length && { chart: { title: 'Outstanding by age', labels, bars } }),
