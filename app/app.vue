@@ -23,6 +23,7 @@ async function discardOldPdfs() {
 }
 onMounted(() => void discardOldPdfs())
 useFolderWatch()
+useAuditWatch()
 useOfficeNote()
 
 const NAME = 'Violet Lane'

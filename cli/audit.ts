@@ -6,6 +6,7 @@ import { readBackup } from '../core/office/backup'
 import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
 import { auditOffice } from '../core/office/audit'
+import { auditRecord } from '../core/office/auditRecord'
 
 const options = {
   trail: { type: 'string' },
@@ -26,7 +27,7 @@ const file = values.backup ?? values.trail
 if (values.help || !file) {
   console.error(
     `npm run audit -- --trail FILE    check a trail exported as JSON lines: numbers, links and hashes
-npm run audit -- --backup FILE   check a backup: hashes, rows, trail, numbers, entries, totals and bills; set LANE_PASSPHRASE to open a locked one
+npm run audit -- --backup FILE   check a backup: hashes, rows against the trail, numbers, entries, totals and bills; set LANE_PASSPHRASE to open a locked one
 exit status 0: no problems, 1: problems found, 2: the file cannot be read`,
   )
   process.exit(values.help ? 0 : 2)
@@ -58,7 +59,7 @@ async function printBackup(bytes: Uint8Array): Promise<number> {
     return read.refusal.code === 'backup-zip' || read.refusal.code === 'backup-newer' ? 2 : 1
   }
   const { manifest, tables } = read.value
-  const findings = auditOffice(tables)
+  const findings = [...auditRecord(tables), ...auditOffice(tables)]
   for (const finding of findings) console.error(`Problem: ${finding}`)
   const rows = manifest.parts.reduce((sum, part) => sum + (part.rows ?? 0), 0)
   console.log(

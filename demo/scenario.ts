@@ -180,7 +180,8 @@ const minutesOf = (offset: string): number =>
 
 /** Tells the story of one office day after day, through the same acts as a person's. */
 class Story {
-  readonly office = new MemoryOffice()
+  /** Its proof is begun once the story is told. */
+  readonly office = new MemoryOffice(false)
   private r = random(SEED)
   /** Chance of its own for the pad, so that the story of the runs does not hang on it. */
   private readonly padChance = random(SEED + 1)
@@ -701,6 +702,10 @@ class Story {
       ),
     )
   }
+  /** From here on the trail answers for every row. */
+  async beginProof(): Promise<void> {
+    must(await perform(this.office, 'beginProof', {}, this.stamp()))
+  }
   /** What the bank is to know of checks goes to it from now on. */
   async beginFiles(plan: Plan): Promise<void> {
     const layoutId = idOf<'payLayout'>(`${plan.key}-file`)
@@ -825,5 +830,6 @@ export async function demoOffice(now: string): Promise<Snapshot> {
   await story.payLater(yard, slipwayLater)
   const rows = [...story.office.kept.numbers.values()].filter(n => n.accountId === 'operating')
   await story.bank(operating).since(rows, addDays(today, -1))
+  await story.beginProof()
   return story.office.snapshot()
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import {
   button,
   byKeys,
@@ -368,6 +369,27 @@ test('an owner draws all that stands open with them, and it is paid another way:
   await expect(page.getByTestId('payee-paid')).toContainText('transfer, TR 77')
   await expect(page.getByText('Nothing is open.')).toBeVisible()
   expect((await todayOf(page, 'Yard'))[2]).toBe(number)
+
+  // The bank is ordered to make the transfer, once, when it knows where the money goes.
+  await visit(page, '/bank/transfers?account=yard')
+  await expect(page.getByTestId('transfer-send')).toBeDisabled()
+  await page.getByRole('link', { name: 'the payee has no bank account number' }).click()
+  await page.getByLabel('Bank code for transfers', { exact: true }).fill('123456780')
+  await page.getByLabel('Bank account number', { exact: true }).fill('0044 7712')
+  await page.getByTestId('keep-payee').click()
+  await expect(page.getByTestId('keep-payee')).toBeDisabled()
+  await visit(page, '/bank/transfers?account=yard')
+  await expect(page.getByTestId('transfer')).toContainText('•••• 7712')
+  const ordered = page.waitForEvent('download')
+  await page.getByTestId('transfer-send').dblclick()
+  const xml = readFileSync(await (await ordered).path(), 'utf8')
+  expect(xml).toContain('<InstdAmt Ccy="USD">2400.00</InstdAmt>')
+  expect(xml).toContain('<CdtrAcct><Id><Othr><Id>00447712</Id></Othr></Id></CdtrAcct>')
+  await expect(page.getByRole('heading', { name: 'No transfers to order' })).toBeVisible()
+  await expect(page.getByTestId('transfers-sent').locator('tbody tr')).toHaveCount(1)
+  const again = page.waitForEvent('download')
+  await page.getByRole('button', { name: /^Save transfers .* again$/ }).click()
+  expect(readFileSync(await (await again).path(), 'utf8')).toBe(xml)
 })
 
 test('a bill above the limit waits for another person; a changed payee is told at the next check', async ({

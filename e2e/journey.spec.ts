@@ -354,6 +354,10 @@ test('a run is sent away and comes back: what a file tells is filled in, and cou
   const file = readFileSync(path, 'utf8')
   const numbers = [...file.matchAll(/^(\d{4}),/gm)].map(m => m[1]!)
   expect(numbers).toHaveLength(12)
+  const orders = page.waitForEvent('download')
+  await page.getByTestId('away-orders').click()
+  const xml = readFileSync(await (await orders).path(), 'utf8')
+  expect([...xml.matchAll(/<ChqNb>(\d+)</g)].map(m => m[1])).toEqual(numbers)
   const give = (text: string) =>
     page.getByTestId('came-back').setInputFiles({
       name: 'back.csv',

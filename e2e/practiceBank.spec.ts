@@ -60,7 +60,7 @@ test('from a run to a closed statement without one typed number: printer, bank, 
   await expect(page.getByTestId('lines-all')).toHaveText(/All 0/)
 })
 
-test('an altered amount is asked about, returned, and the answer comes back to the bank; a stopped check that was paid is seen', async ({
+test('an altered amount is asked about, returned, and the answer comes back to the bank', async ({
   page,
 }) => {
   test.setTimeout(300_000)
@@ -87,6 +87,40 @@ test('an altered amount is asked about, returned, and the answer comes back to t
   await bank(page, 'operating')
   await page.getByTestId('pb-answers').click()
   await expect(page.getByTestId('pb-answers')).toHaveCount(0)
+})
+
+test('a stopped check that the bank pays all the same is seen on the statement, and reported to the bank', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  await demoOffice(page)
+  await beginFiles(page, 'yard')
+  await bank(page, 'yard')
+  await page.getByTestId('pb-open').click()
+  await expect(page.getByTestId('pb-state')).toBeVisible()
+  await visit(page, '/register?account=yard')
+  const first = page.getByTestId('register').locator('tr.pickable').filter({ hasText: 'issued' }).first()
+  const number = await first.getByRole('gridcell').first().innerText()
+  await first.click()
+  await page.getByTestId('act-replace').click()
+  await page.getByTestId('ending-stopped').click()
+  await page.getByRole('dialog').getByRole('combobox', { name: 'Reason' }).fill('lost in the mail')
+  await page.keyboard.press('Tab')
+  await page.getByTestId('ask-go').click()
+  await expect(page.getByRole('heading', { level: 2, name: new RegExp(`^${number}`) })).toContainText(
+    'stop requested',
+  )
+  await bank(page, 'yard')
+  await page.getByTestId('pb-check').locator('input').fill(number)
+  await page.getByRole('option', { name: /stopped$/ }).click()
+  await page.getByTestId('pb-mishap').click()
+  await page.getByRole('option', { name: 'paid although stopped' }).click()
+  await page.getByTestId('pb-go').click()
+  await expect(page.getByTestId('pb-taken')).toContainText('1 paid')
+  await page.getByTestId('pb-import').click()
+  await page.getByTestId('bank-import').click()
+  await expect(page.getByTestId('lines-open')).toHaveText(/To look at 1/)
+  await expect(page.getByTestId('bank-lines').locator('tr.pickable')).toContainText(/stopped/)
 })
 
 test('advices of a run are mailed: each with its PDF, in the trail, none twice', async ({ page }) => {

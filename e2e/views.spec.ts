@@ -72,6 +72,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/bank/closed?account=operating', '[data-test=closed-statements]'],
   ['/bank/files?account=operating', '[data-test=begin-fixed]'],
   ['/bank/questions?account=operating', '[data-test=questions]'],
+  ['/bank/transfers?account=operating', '[data-test=transfers]'],
   ['/bank/rules?account=operating', '[data-test=rule-save]'],
   ['/books', '[data-test=book-operating]'],
   ['/books/operating-book?number=4055', '[data-test=life]'],
@@ -139,10 +140,10 @@ async function everyWay(page: Page, what: string): Promise<void> {
 const groups = [
   ['of bills', billViews],
   ['of payments', views.slice(0, 6)],
-  ['of what was done', views.slice(6, 11)],
-  ['of files and settings', views.slice(11, 16)],
-  ['of accounts and stocks', views.slice(16, 23)],
-  ['of layouts and printers', views.slice(23)],
+  ['of what was done', views.slice(6, 12)],
+  ['of files and settings', views.slice(12, 17)],
+  ['of accounts and stocks', views.slice(17, 24)],
+  ['of layouts and printers', views.slice(24)],
 ] as const
 for (const [name, some] of groups) {
   test(`every view ${name} ${ALL ? 'scrolls sideways in no window and is clean in the dark' : 'is clean for axe'}`, async ({

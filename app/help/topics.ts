@@ -12,6 +12,7 @@ const topics: readonly (readonly [path: string, topic: string])[] = [
   ['/register', 'register'],
   ['/bank/closed', 'closed-statements'],
   ['/bank/files', 'bank-files'],
+  ['/bank/transfers', 'transfers'],
   ['/bank/questions', 'bank-questions'],
   ['/bank/rules', 'bank-rules'],
   ['/bank', 'bank'],

@@ -81,6 +81,7 @@ const companiesOf = computed(() => {
         </v-card>
       </section>
       <TodayBackupDue />
+      <TodayRecord />
       <TodayDueSoon />
       <TodayBankWaits />
       <h2 v-if="today.length" class="mb-2">Waiting</h2>

@@ -14,7 +14,6 @@ import { damagedFiles, readInTime } from '../base/test/damaged'
 import { accountFileSchema } from './accountFile'
 import { matchingFileSchema } from './matchingFile'
 import { faultLine, readJson } from './fault'
-import { schemaFiles } from './schemas'
 import { readPayments, type CheckRow } from './paymentsCsv'
 import { readOutcomes, readRun, writeRun } from './runFile'
 
@@ -265,9 +264,5 @@ describe('our JSON files', () => {
       ),
       { numRuns: damagedFiles(1000) },
     )
-  })
-  it('have their published schemas up to date (npm run schemas)', () => {
-    for (const [name, text] of Object.entries(schemaFiles()))
-      expect(readFileSync(new URL(`../../docs/schema/${name}`, import.meta.url), 'utf8'), name).toBe(text)
   })
 })

@@ -67,6 +67,8 @@ export const importKinds = {
         'accountno',
       ),
       text('email', 'E-mail', 'mail', 'emailaddress'),
+      text('bankCode', 'Bank code', 'routing', 'routingnumber', 'sortcode', 'bic', 'bankrouting'),
+      text('bankAccount', 'Bank account number', 'iban', 'bankaccount', 'payeebankaccount'),
       text('terms', 'Terms', 'paymentterms'),
       text('taxForm', '1099', 'is1099', 'eligiblefor1099', '1099vendor'),
       text('taxId', 'Tax number', 'taxid', 'tin', 'ein', 'ssn'),

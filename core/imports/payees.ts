@@ -1,6 +1,8 @@
 import type { Id } from '../base/id'
+import { masked } from '../accounts/account'
 import { formOf } from '../payees/savePayee'
 import { payeeKinds, type Payee, type PayeeForm, type PayeeKind } from '../payees/payee'
+import { payeeAccountNumber, payeeBankCode } from '../payees/payeeBank'
 import { readTerms, termsText } from '../payees/terms'
 import { nameKey } from '../faces/texts'
 import { ledgerOfRow, type Making, type PayeeDetail, type PayeeDetails } from './context'
@@ -29,6 +31,11 @@ function readPayee(
     : undefined
   const read = v.terms ? readTerms(v.terms, 'terms', termDays ?? undefined) : undefined
   const terms = !read || read.ok ? read?.value : wrong('terms', read.refusal.text)
+  const bank = {
+    bankCode: payeeBankCode(v.bankCode ?? ''),
+    bankAccount: payeeAccountNumber(v.bankAccount ?? ''),
+  }
+  for (const [field, read] of Object.entries(bank)) if (!read.ok) wrong(field, read.refusal.text)
   const taxForm = readTaxForm(v.taxForm ?? '') ?? wrong('taxForm', 'enter yes or no')
   return {
     faults,
@@ -39,6 +46,8 @@ function readPayee(
       taxForm: taxForm ?? 'none',
       ...(v.taxId && { taxId: v.taxId }),
       ...(v.accountWithPayee && { accountWithPayee: v.accountWithPayee }),
+      ...(bank.bankCode.ok && bank.bankCode.value && { bankCode: bank.bankCode.value }),
+      ...(bank.bankAccount.ok && bank.bankAccount.value && { bankAccount: bank.bankAccount.value }),
       ...(v.code && { code: v.code }),
       ...(v.email && { email: v.email }),
       ...(terms && { terms }),
@@ -60,6 +69,12 @@ const detailFields = {
     said: p => p.accountWithPayee ?? '',
   },
   email: { title: 'E-mail', key: 'email', said: p => p.email ?? '' },
+  bankCode: { title: 'Bank code', key: 'bankCode', said: p => p.bankCode ?? '' },
+  bankAccount: {
+    title: 'Bank account number',
+    key: 'bankAccount',
+    said: p => (p.bankAccount ? masked(p.bankAccount) : ''),
+  },
   code: { title: 'Code', key: 'code', said: p => p.code ?? '' },
   terms: { title: 'Terms', key: 'terms', said: p => (p.terms ? termsText(p.terms) : '') },
   taxForm: { title: '1099', key: 'taxForm', said: p => (p.taxForm === '1099' ? 'yes' : 'no') },

@@ -1,3 +1,4 @@
+import type { Country } from '../base/country'
 import type { Language } from './locale'
 
 /**
@@ -74,3 +75,15 @@ export function currencyFault({ sign, name }: { readonly sign: string; readonly 
     ? `Currencies without hundredths (such as yen) or with thousandths (such as Kuwaiti dinars) are not supported: “${odd}”.`
     : ''
 }
+
+/** Currencies by their three letters (ISO 4217), where name and sign leave no doubt in an account's country. */
+const codes: Readonly<Record<string, Readonly<Partial<Record<Country, string>>>>> = {
+  'dollars $': { US: 'USD', CA: 'CAD' },
+  'pounds £': { GB: 'GBP' },
+  'rupees ₹': { IN: 'INR' },
+}
+/** The three letters of a currency in a country; blank where it may be another one. */
+export const currencyCode = (
+  { sign, name }: { readonly sign: string; readonly name: string },
+  country: Country,
+): string => codes[`${name.trim().toLowerCase()} ${sign.trim()}`]?.[country] ?? ''

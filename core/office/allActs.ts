@@ -1,4 +1,5 @@
 import type { Act } from './defineAct'
+import { beginProof } from './acts/beginProof'
 import { beginStatements } from './acts/beginStatements'
 import { importStatement } from './acts/importStatement'
 import { matchLines } from './acts/matchLines'
@@ -12,6 +13,7 @@ import { closeStatement } from './acts/closeStatement'
 import { reopenStatement } from './acts/reopenStatement'
 import { saveBankRule } from './acts/saveBankRule'
 import { sendBankFile } from './acts/sendBankFile'
+import { sendTransfers } from './acts/sendTransfers'
 import { setPositivePay } from './acts/setPositivePay'
 import { savePayLayout } from './acts/savePayLayout'
 import { answerBankQuestion } from './acts/answerBankQuestion'
@@ -148,7 +150,9 @@ export const acts = {
   closeStatement,
   reopenStatement,
   saveBankRule,
+  beginProof,
   sendBankFile,
+  sendTransfers,
   setPositivePay,
   savePayLayout,
   confirmStop,

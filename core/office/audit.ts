@@ -1,3 +1,4 @@
+import { byKey, grouped } from '../base/grouped'
 import type { NumberRow } from '../numbers/book'
 import { firstBroken } from '../trail/trail'
 import { totalsAstray } from '../ledger/totals'
@@ -6,6 +7,7 @@ import { alikeKey, entryIdOf, owed } from '../bills/bill'
 import { payeeAccount } from '../payments/payeeAccount'
 import { billsAstray, weightOf } from '../payments/settling'
 import { bankHolds } from './auditBank'
+import { relationsHold } from './auditRelations'
 import type { Snapshot } from './tables'
 
 const stateOfStep: readonly string[] = ['on paper', 'issued', 'cleared']
@@ -15,9 +17,13 @@ type Must = (holds: boolean, what: string) => void
 
 /**
  * What must hold in any office, found by looking at every row, whatever was done in it. Gives a sentence for
- * each thing that does not: numbers, payments, entries, running totals, bills, payables, the chain of the trail.
+ * each thing that does not: numbers, payments, entries, running totals, bills, payables, the chain of the trail; the
+ * chain is left out where its lines are looked at elsewhere.
  */
-export function auditOffice(office: Snapshot): string[] {
+export function auditOffice(
+  office: Snapshot,
+  chain: 'with trail' | 'without trail' = 'with trail',
+): string[] {
   const found: string[] = []
   const must: Must = (holds, what) => {
     if (!holds) found.push(what)
@@ -30,8 +36,10 @@ export function auditOffice(office: Snapshot): string[] {
   billsHold(office, must)
   booksHold(office, must)
   bankHolds(office, must)
+  relationsHold(office, must)
   const keys = office.trail.flatMap(l => l.key ?? [])
   must(new Set(keys).size === keys.length, 'one action is in the trail twice')
+  if (chain === 'without trail') return found
   const broken = firstBroken(office.trail)
   must(!broken, `the trail is broken at line ${broken?.seq}`)
   return found
@@ -66,6 +74,8 @@ function paymentsHold(
   carried: ReadonlyMap<string, readonly NumberRow[]>,
   must: Must,
 ): void {
+  const accounts = byKey(office.accounts)
+  const companyOf = new Map(office.ledgers.map(l => [l.id, l.companyId]))
   for (const p of office.payments) {
     const own = carried.get(p.id) ?? []
     must(
@@ -81,10 +91,9 @@ function paymentsHold(
         (!p.lines.length || p.lines.reduce((s, x) => s + x.amount, 0) === p.amount),
       `payment ${p.id} does not add up`,
     )
-    const account = office.accounts.find(a => a.id === p.accountId)
     must(
-      account?.companyId === p.companyId &&
-        p.split.every(s => !office.ledgers.some(l => l.id === s.ledgerId && l.companyId !== p.companyId)),
+      accounts.get(p.accountId)?.companyId === p.companyId &&
+        p.split.every(s => (companyOf.get(s.ledgerId) ?? p.companyId) === p.companyId),
       `payment ${p.id} mixes companies`,
     )
   }
@@ -131,13 +140,9 @@ function settlingsHold({ bills, payments }: Snapshot, must: Must): void {
 
 /** What must hold of bills: never paid above what they are, and the ledger says what is owed on them. */
 function billsHold(office: Snapshot, must: Must): void {
-  for (const { id } of office.payees) {
-    const own = office.bills.filter(b => b.payeeId === id)
-    if (!own.length) continue
-    const line = payeeAccount(
-      own,
-      office.payments.filter(p => p.payeeId === id),
-    ).at(-1)
+  const paidTo = grouped(office.payments, p => p.payeeId)
+  for (const [id, own] of grouped(office.bills, b => b.payeeId)) {
+    const line = payeeAccount(own, paidTo.get(id) ?? []).at(-1)
     const theirs = own
       .filter(b => b.stage === 'payable' || b.stage === 'paid')
       .reduce((s, b) => s + owed(b), 0)

@@ -1,4 +1,5 @@
 import { addDays } from '../base/dates'
+import { grouped } from '../base/grouped'
 import type { Id } from '../base/id'
 import type { BankLine } from '../bank/bankLine'
 import { movementId } from '../bank/movement'
@@ -83,7 +84,8 @@ function registerHolds({ entries, accounts, payments, movements }: Snapshot, mus
  * The bank of an account that is told of its checks knows, or waits to know, of each that is issued, and of each
  * end of one whose issue it knows; and of no end where there is none.
  */
-function itemsHold({ positivePay, bankItems, numbers, sentFiles }: Snapshot, must: Must): void {
+function itemsHold(office: Snapshot, must: Must): void {
+  const { positivePay, bankItems, numbers, sentFiles, payments } = office
   const keys = new Set(bankItems.map(i => i.id))
   const tells = new Set(positivePay.map(p => p.id))
   for (const row of numbers) {
@@ -93,12 +95,26 @@ function itemsHold({ positivePay, bankItems, numbers, sentFiles }: Snapshot, mus
     must(!isEnded(row.fate) || !issue || end, `the bank does not know that ${row.number} is ${row.fate}`)
     must(!end || isEnded(row.fate), `the bank thinks that ${row.number} has ended, it is ${row.fate}`)
   }
+  const told = grouped(
+    bankItems.filter(i => i.fileId !== undefined),
+    i => i.fileId!,
+  )
+  const orders = grouped(
+    payments.filter(p => p.orderedIn !== undefined),
+    p => p.orderedIn!,
+  )
   for (const file of sentFiles) {
-    const own = bankItems.filter(i => i.fileId === file.id)
+    const own = told.get(file.id) ?? []
     must(
       own.filter(i => i.kind === 'issue').length === file.issues &&
         own.filter(i => i.kind === 'end').length === file.ends,
       `file ${file.name} does not have what it says`,
+    )
+    const ordered = orders.get(file.id) ?? []
+    must(
+      ordered.length === (file.transfers ?? 0) &&
+        ordered.every(p => p.accountId === file.accountId && p.otherwise?.way === 'transfer'),
+      `file ${file.name} does not order what it says`,
     )
   }
   for (const item of bankItems)

@@ -4,9 +4,11 @@ import {
   trailLine,
   type Decision,
   type Stamp,
+  type RowsStated,
   type TrailDraft,
   type TrailLine,
 } from '../trail/trail'
+import { emptySum } from '../base/multisetHash'
 import type { Movement } from '../bank/movement'
 import { bankItemId, bankItemsOf, type BankItem } from '../bank/positivePay/bankItem'
 import { movementsOf, takenBack } from '../bank/movementsOf'
@@ -14,6 +16,7 @@ import { totalsAfter } from '../ledger/totals'
 import { stillHere } from './handing'
 import { billsAfter, billsTouched } from '../payments/settling'
 import { NotThere, type Reading } from './reading'
+import { addRows, digestedTables, digestsAfter, statedRows, type TableDigest } from './rowDigests'
 import type { Changes, Removals, TableName } from './tables'
 
 /**
@@ -28,6 +31,8 @@ export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
   readonly writes: readonly TableName[]
   /** It may be done in an office that was handed over, where nothing else is. */
   readonly evenHandedOver?: true
+  /** From this act on each line of the trail answers for all rows. */
+  readonly beginsProof?: true
   gather(reading: Reading, input: Input): Promise<Known>
   decide(known: Known, input: Input, stamp: Stamp): Decision<Out>
 }
@@ -35,11 +40,20 @@ export interface Act<Input, Known = unknown, Out extends Changes = Changes> {
 export const act = <Input, Known, Out extends Changes>(of: Act<Input, Known, Out>): Act<Input, Known, Out> =>
   of
 
-/** What an act needs of the trail: whether a key stands in it, and its last line. */
+/** What an act needs of the trail: whether a key stands in it, its last line, and the sums of all rows beside it. */
 export interface TrailReading {
   has(key: string): Promise<boolean>
   last(): Promise<TrailLine | undefined>
+  /** Undefined where none are kept yet. */
+  digests(): Promise<readonly TableDigest[] | undefined>
 }
+/** Keeps what an act changed, its line in the trail, and the sums of the tables it touched. */
+export type Keep = (
+  changes: Changes,
+  removes: Removals,
+  line: TrailLine,
+  digests: readonly TableDigest[],
+) => Promise<void>
 
 /**
  * Where an office is kept. `settle` gives the work a view of the tables under the lock, and keeps what it
@@ -49,10 +63,7 @@ export interface Keeping extends Reading {
   settle<T>(
     lock: string,
     tables: { reads: readonly TableName[]; writes: readonly TableName[] },
-    work: (
-      reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
-    ) => Promise<T>,
+    work: (reading: Reading & { readonly trail: TrailReading }, keep: Keep) => Promise<T>,
   ): Promise<T>
 }
 
@@ -153,6 +164,37 @@ function withRemovals(decided: {
   }
 }
 
+interface Recorded {
+  readonly digests: readonly TableDigest[]
+  readonly stated?: RowsStated
+}
+/**
+ * The sums of the rows as an act leaves them, and what its line states of them. An office whose trail is older than
+ * these sums has none until its proof is begun.
+ */
+async function recordAfter(
+  reading: Reading & { readonly trail: TrailReading },
+  last: TrailLine | undefined,
+  changes: Changes,
+  removes: Removals,
+): Promise<Recorded> {
+  const kept = last && last.rows === undefined ? undefined : await reading.trail.digests()
+  if (!kept) return { digests: [] }
+  const before = new Map(kept.map(d => [d.id, d.sum]))
+  const digests = await digestsAfter(before, reading, changes, removes)
+  return { digests, stated: statedRows(before, digests, last) }
+}
+/** The sums of all rows as they stand, from which on the trail answers for them. */
+async function firstRecord(reading: Reading): Promise<Recorded> {
+  const digests: TableDigest[] = []
+  for (const id of digestedTables) {
+    const sum = emptySum()
+    addRows(sum, id, await reading.all(id))
+    digests.push({ id, sum })
+  }
+  return { digests, stated: statedRows(new Map(digests.map(d => [d.id, d.sum])), [], undefined) }
+}
+
 /**
  * Does an act: the only door. Refused where its key was used before, where it names what is not there, or as
  * it decides; then nothing has changed.
@@ -183,12 +225,19 @@ async function settled<Input, Known, Out extends Changes>(
     if (stamp.key && (await reading.trail.has(stamp.key))) return doneAlready()
     const here = stillHere(of.evenHandedOver ? undefined : await reading.get('settings', 'office'))
     if (!here.ok) return here
+    const last = await reading.trail.last()
+    if (of.beginsProof && last?.rows !== undefined)
+      return refuse('proof-begun', 'Every row is under proof already', { field: 'proof' })
     const decision = of.decide(await of.gather(reading, input), input, stamp)
     if (!decision.ok) return decision
     const changes = await withWhatFollows(decision.value.changes, reading)
     if (!changes.ok) return changes
     const { removes, trail } = withRemovals(decision.value)
-    await keep(changes.value, removes, trailLine(trail, stamp, await reading.trail.last()))
+    const record = of.beginsProof
+      ? await firstRecord(reading)
+      : await recordAfter(reading, last, changes.value, removes)
+    const line = trailLine(trail, stamp, last, record.stated)
+    await keep(changes.value, removes, line, record.digests)
     return { ok: true, value: decision.value.changes }
   })
 }

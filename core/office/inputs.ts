@@ -301,6 +301,11 @@ const inputSchemas: { readonly [N in ActName]: z.ZodType<InputOf<N>> } = {
   noteBankLine: z.strictObject({ ...anAccount, ...aLine, note: text, isReported: z.boolean() }),
   closeStatement: z.strictObject({ statementId: id<'statement'>(), through: day, balance: cents }),
   reopenStatement: z.strictObject({ statementId: id<'statement'>(), why: text }),
+  beginProof: z.strictObject({}),
+  sendTransfers: z.strictObject({
+    ...{ ...anAccount, fileId: id<'sentFile'>(), paymentIds: keys(id<'payment'>()), date: day },
+    currency: text,
+  }),
   sendBankFile: z.strictObject({ ...anAccount, fileId: id<'sentFile'>(), shorten: z.boolean() }),
   setPositivePay: z.strictObject({ ...anAccount, layoutId: id<'payLayout'>().nullable() }),
   savePayLayout: z.strictObject({

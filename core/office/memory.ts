@@ -3,11 +3,12 @@ import type { Id } from '../base/id'
 import type { CheckNumber, NumberRow } from '../numbers/book'
 import type { Entry } from '../ledger/entry'
 import type { TrailLine } from '../trail/trail'
-import type { Keeping, TrailReading } from './defineAct'
+import { emptySum } from '../base/multisetHash'
+import type { Keep, Keeping, TrailReading } from './defineAct'
 import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
+import { addRows, digestedTables, type TableDigest } from './rowDigests'
 import {
   keyOf,
-  tableNames,
   type Changes,
   type Removals,
   type KeyOf,
@@ -18,7 +19,7 @@ import {
 
 type Row = Parameters<typeof keyOf>[0]
 type Kept = { [T in Exclude<TableName, 'trail'>]: Map<KeyOf<T>, Tables[T]> }
-const kinds = tableNames.filter(t => t !== 'trail')
+const kinds = digestedTables
 const indexOf = (table: TableName): [string, (row: never) => string | undefined][] =>
   Object.entries((indexes as Record<string, Record<string, (row: never) => string | undefined>>)[table] ?? {})
 
@@ -34,11 +35,21 @@ export class MemoryOffice implements Keeping {
   private readonly lastBills = new Map<Id<'company'>, number>()
   /** The touched numbers of every book. */
   private readonly byBook = new Map<Id<'book'>, Map<CheckNumber, NumberRow>>()
+  /** The sums of all rows; not known while rows came in without an act. */
+  private sums: Map<TableDigest['id'], TableDigest> | undefined
   /** The act under way: the next one waits for it. */
   private turn: Promise<unknown> = Promise.resolve()
 
+  /** `isProved`: whether its trail answers for its rows from the first act on; else from where its proof is begun. */
+  constructor(private readonly isProved = true) {}
+
   /** Takes rows in without an act: what was there before, e.g. a snapshot. */
   put(changes: Changes): void {
+    this.sums = undefined
+    this.take(changes)
+  }
+
+  private take(changes: Changes): void {
     for (const [table, rows] of Object.entries(changes) as unknown as [
       Exclude<TableName, 'trail'>,
       readonly Row[],
@@ -60,6 +71,17 @@ export class MemoryOffice implements Keeping {
       if (is !== undefined) index.set(is, (index.get(is) ?? new Set()).add(id))
     }
     rows.set(id, row)
+  }
+
+  private digests(): readonly TableDigest[] {
+    this.sums ??= new Map(
+      kinds.map(id => {
+        const sum = emptySum()
+        addRows(sum, id, this.kept[id].values())
+        return [id, { id, sum }]
+      }),
+    )
+    return [...this.sums.values()]
   }
 
   private remove(removes: Removals): void {
@@ -137,10 +159,7 @@ export class MemoryOffice implements Keeping {
   settle<T>(
     _lock: string,
     { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
-    work: (
-      reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
-    ) => Promise<T>,
+    work: (reading: Reading & { readonly trail: TrailReading }, keep: Keep) => Promise<T>,
   ): Promise<T> {
     const named = new Set<TableName>([...reads, ...writes])
     const must = <T extends TableName>(table: T, among: readonly TableName[] | ReadonlySet<TableName>): T => {
@@ -156,15 +175,21 @@ export class MemoryOffice implements Keeping {
       all: table => this.all(must(table, named)),
       fates: id => this.fates(must('numbers', named) && id),
       entriesAfter: (id, day) => this.entriesAfter(must('entries', named) && id, day),
-      trail: { has: async key => this.keys.has(key), last: async () => this.trail.at(-1) },
+      trail: {
+        has: async key => this.keys.has(key),
+        last: async () => this.trail.at(-1),
+        digests: async () => (this.isProved || this.sums ? this.digests() : undefined),
+      },
     }
     const mine = this.turn.then(() =>
-      work(reading, async (changes, removes, line) => {
+      work(reading, async (changes, removes, line, digests) => {
         for (const [table, rows] of Object.entries(changes))
           if (rows?.length) must(table as TableName, writes)
         for (const table of Object.keys(removes)) must(table as TableName, writes)
-        this.put(changes)
         this.remove(removes)
+        this.take(changes)
+        if (digests.length) this.sums ??= new Map()
+        for (const digest of digests) this.sums?.set(digest.id, digest)
         this.trail.push(line)
         if (line.key) this.keys.add(line.key)
       }),

@@ -106,6 +106,7 @@ describe('an office under random acts', () => {
           'close a statement',
           'reopen a statement',
           'send a file to the bank',
+          'order transfers',
         ])
           expect(done.get(name) ?? 0, `acts done: ${name}`).toBeGreaterThan(SEEDS / 100)
     },

@@ -43,6 +43,9 @@ export interface PayeeForm {
   /** Typed anywhere, it finds the payee. */
   readonly code?: string
   readonly others?: readonly OtherAddress[]
+  /** Where transfers to them go: the code of their bank, and their account there. Masked on screen. */
+  readonly bankCode?: string
+  readonly bankAccount?: string
   readonly email?: string
   /** A remittance advice goes to them by e-mail with each payment. */
   readonly mails?: true
@@ -53,6 +56,15 @@ export interface PayeeForm {
   readonly way?: UsualWay
   /** Their checks are in this language; not told: in that of the layout. */
   readonly language?: Language
+}
+
+/** What each detail of a payee is called. */
+export const payeeDetails: Readonly<Record<keyof PayeeForm, string>> = {
+  ...{ kind: 'kind', name: 'name', address: 'address', others: 'other addresses', memo: 'memo' },
+  ...{ split: 'ledger accounts', taxForm: '1099', taxBox: '1099 box', taxId: 'tax number', code: 'code' },
+  ...{ accountWithPayee: 'our account number with them', email: 'e-mail', mails: 'advices by e-mail' },
+  ...{ bankCode: 'bank code', bankAccount: 'bank account number', terms: 'terms' },
+  ...{ accountId: 'bank account', way: 'payment method', language: 'check language' },
 }
 
 /** Somebody that one company pays. */

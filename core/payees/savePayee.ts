@@ -4,7 +4,8 @@ import { merged } from '../base/merge'
 import { good, refuse, type Result } from '../base/result'
 import type { LedgerAccount } from '../ledger/entry'
 import type { Decision, Stamp } from '../trail/trail'
-import { isLive, type OtherAddress, type Payee, type PayeeForm } from './payee'
+import { payeeAccountNumber, payeeBankCode } from './payeeBank'
+import { isLive, payeeDetails, type OtherAddress, type Payee, type PayeeForm } from './payee'
 import { alikeIn, beforeOf } from './sharePayee'
 import { addressLines, payeeName, printable, sameName } from '../faces/texts'
 
@@ -79,7 +80,11 @@ function readPayee(to: PayeeForm): Result<PayeeForm> {
     })
   if (to.split.some(s => !Number.isInteger(s.weight) || s.weight <= 0))
     return refuse('split-weight', 'Shares must be whole numbers above zero', at('split'))
-  const { code: _, others: __, accountWithPayee: ___, email: ____, ...rest } = to
+  const [bankCode, bankAccount] = [payeeBankCode(to.bankCode ?? ''), payeeAccountNumber(to.bankAccount ?? '')]
+  if (!bankCode.ok) return bankCode
+  if (!bankAccount.ok) return bankAccount
+  const { code: _, others: __, accountWithPayee: ___, email: ____, ...withBank } = to
+  const { bankCode: _____, bankAccount: ______, ...rest } = withBank
   return good({
     ...rest,
     name: name.value,
@@ -89,6 +94,8 @@ function readPayee(to: PayeeForm): Result<PayeeForm> {
     ...(others.value.length && { others: others.value }),
     ...(withThem.value && { accountWithPayee: withThem.value }),
     ...(to.email && { email: to.email }),
+    ...(bankCode.value && { bankCode: bankCode.value }),
+    ...(bankAccount.value && { bankAccount: bankAccount.value }),
   })
 }
 
@@ -188,7 +195,7 @@ export function savePayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
   if (agreed.conflicts.length)
     return refuse(
       'changed-meanwhile',
-      `Someone else changed ${agreed.conflicts.join(', ')} since you opened this form. Open it again to see the changes`,
+      `Someone else changed ${agreed.conflicts.map(key => payeeDetails[key]).join(', ')} since you opened this form. Open it again to see the changes`,
       at(String(agreed.conflicts[0])),
     )
   if (!agreed.changed.length) return refuse('nothing-changed', 'Nothing was changed', at('name'))
@@ -204,7 +211,7 @@ export function savePayee(known: PayeeKnown, act: KeepingPayee, stamp: Stamp): D
     trail: {
       act: payee ? 'Payee changed' : 'Payee added',
       text: payee
-        ? `Changed payee ${payee.name}: ${agreed.changed.join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}${others.value.length ? `, at ${others.value.length + 1} companies` : ''}.`
+        ? `Changed payee ${payee.name}: ${agreed.changed.map(key => payeeDetails[key]).join(', ')}${payee.name === kept.name ? '' : `, now ${kept.name}`}${others.value.length ? `, at ${others.value.length + 1} companies` : ''}.`
         : `Added payee ${kept.name}.`,
       about: { payee: act.id },
     },

@@ -24,6 +24,8 @@ const alike = [
   'taxForm',
   'taxBox',
   'taxId',
+  'bankCode',
+  'bankAccount',
   'language',
 ] as const satisfies readonly (keyof PayeeForm)[]
 

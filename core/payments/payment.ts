@@ -75,6 +75,8 @@ export interface Payment {
   readonly language?: Language
   /** Paid without a check: how, and under what reference. No number belongs to it. */
   readonly otherwise?: { readonly way: OtherWay; readonly reference: string }
+  /** The file of payment orders with which the bank was told to make this transfer. */
+  readonly orderedIn?: Id<'sentFile'>
   /** As it stood before its last change in the lane, so that this can be taken back. */
   readonly was?: PaymentInput
 }

@@ -1,4 +1,5 @@
 import type { PlainDate } from '../base/dates'
+import { element, xmlText } from '../base/xmlOut'
 import type { IncomingLine } from '../bank/bankLine'
 import { csvOut } from '../exchange/csvOut'
 import { plainFigures } from '../money/figures'
@@ -13,13 +14,11 @@ export interface Written {
 }
 const compact = (day: string): string => day.replaceAll('-', '')
 const closingOf = ({ opening, lines }: Written): number => lines.reduce((sum, l) => sum + l.amount, opening)
-const xml = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
 
 /** OFX: SGML without end tags of fields, or XML with all of them. */
 export function writeOfx(of: Written, version: 1 | 2): string {
   const field = (name: string, value: string): string =>
-    version === 1 ? `<${name}>${xml(value)}\n` : `<${name}>${xml(value)}</${name}>`
+    version === 1 ? `<${name}>${xmlText(value)}\n` : `<${name}>${xmlText(value)}</${name}>`
   const transactions = of.lines.map(
     l =>
       `<STMTTRN>${field('TRNTYPE', l.number === undefined ? 'OTHER' : 'CHECK')}${field('DTPOSTED', `${compact(l.date)}120000[-5:EST]`)}${field('TRNAMT', plainFigures(l.amount))}${l.reference ? field('FITID', l.reference) : ''}${l.number === undefined ? '' : field('CHECKNUM', String(l.number).padStart(8, '0'))}${field('NAME', l.text)}</STMTTRN>`,
@@ -33,10 +32,9 @@ export function writeOfx(of: Written, version: 1 | 2): string {
 
 /** camt.053 in a version of the standard; the prefix is that of the namespace, as some banks write it. */
 export function writeCamt(of: Written, version: number, prefix = ''): string {
-  const e = (name: string, ...inner: string[]): string =>
-    `<${prefix}${name}>${inner.join('')}</${prefix}${name}>`
+  const e = (name: string, ...inner: string[]): string => element(`${prefix}${name}`, ...inner)
   const amount = (n: number): string =>
-    `<${prefix}Amt Ccy="USD">${plainFigures(Math.abs(n))}</${prefix}Amt>${e('CdtDbtInd', n < 0 ? 'DBIT' : 'CRDT')}`
+    `${e('Amt Ccy="USD"', plainFigures(Math.abs(n)))}${e('CdtDbtInd', n < 0 ? 'DBIT' : 'CRDT')}`
   const balance = (code: string, n: number, day: string): string =>
     e('Bal', e('Tp', e('CdOrPrtry', e('Cd', code))), amount(n), e('Dt', e('Dt', day)))
   const entries = of.lines.map(l =>
@@ -45,16 +43,19 @@ export function writeCamt(of: Written, version: number, prefix = ''): string {
       amount(l.amount),
       e('Sts', version < 8 ? 'BOOK' : e('Cd', 'BOOK')),
       e('BookgDt', e('Dt', l.date)),
-      l.reference ? e('AcctSvcrRef', xml(l.reference)) : '',
+      l.reference ? e('AcctSvcrRef', xmlText(l.reference)) : '',
       e(
         'NtryDtls',
         e(
           'TxDtls',
           e('Refs', l.number === undefined ? '' : e('ChqNb', String(l.number))),
           l.payee
-            ? e('RltdPties', e('Cdtr', version < 8 ? e('Nm', xml(l.payee)) : e('Pty', e('Nm', xml(l.payee)))))
+            ? e(
+                'RltdPties',
+                e('Cdtr', version < 8 ? e('Nm', xmlText(l.payee)) : e('Pty', e('Nm', xmlText(l.payee)))),
+              )
             : '',
-          e('RmtInf', e('Ustrd', xml(l.text))),
+          e('RmtInf', e('Ustrd', xmlText(l.text))),
         ),
       ),
     ),

@@ -78,7 +78,7 @@ export function closedReport(
   company: Company,
   statement: Statement,
   lines: readonly BankLine[],
-  momentText: (moment: string) => string,
+  told: { readonly moment: (moment: string) => string; readonly anchor: string },
 ): ListPaper {
   const { closing } = statement
   if (!closing) throw new Error(`statement ${statement.id} is not closed`)
@@ -93,7 +93,8 @@ export function closedReport(
         ...{ outstanding: closing.outstanding, book: closing.book },
       }),
       ['Bank lines', String(lines.length)],
-      ['Closed by', `${closing.by}, ${momentText(closing.at)}`],
+      ['Closed by', `${closing.by}, ${told.moment(closing.at)}`],
+      ...(told.anchor ? [['Line of the trail', told.anchor] as const] : []),
     ],
     words: closing.outstanding.length
       ? ['Outstanding when the statement was closed:']

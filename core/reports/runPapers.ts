@@ -15,6 +15,8 @@ export interface RunPaperKnown {
   readonly company: string
   readonly sign: string
   readonly moment: (at: string) => string
+  /** The last line of the trail about it, and its mark. */
+  readonly anchor: string
 }
 const amountOf = (known: RunPaperKnown, id: Id<'payment'>): Cents => known.payments.get(id)?.amount ?? zero
 const nameOf = (known: RunPaperKnown, id: Id<'payment'>): string => known.payments.get(id)?.name ?? ''
@@ -40,6 +42,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
       ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
       ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, printed ${run.copies} times` : ''}`],
       ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
+      ['Line of the trail', known.anchor],
       ['Not issued', lost.map(u => `${u.number} ${u.came}${u.why && ` (${u.why})`}`).join(', ') || 'none'],
     ],
     columns: [

@@ -17,11 +17,21 @@ export interface TrailDraft {
   readonly about: Readonly<Record<string, string>>
 }
 
+/** What a line says of all rows as its act left them; lines of the first versions say nothing of them. */
+export interface RowsStated {
+  /** A hash over the sums of all tables. */
+  readonly rows: string
+  /** The sum of each table that the act touched; of every table in the first line that states any. */
+  readonly tables: Readonly<Record<string, string>>
+  /** What the tables came to before the act, where that is not what the line before had left. */
+  readonly found?: string
+}
+
 /**
  * One line of the append-only record. `hash` covers all else in the line, and through `before` every line
  * before it.
  */
-export interface TrailLine extends TrailDraft, Stamp {
+export interface TrailLine extends TrailDraft, Stamp, Partial<RowsStated> {
   readonly seq: number
   readonly before: string
   readonly hash: string
@@ -38,14 +48,16 @@ interface Decided<Changes> {
 }
 export type Decision<Changes> = Result<Decided<Changes>>
 
-/** The next line of a trail that ends with `last` (undefined: the trail is empty). */
+/** The next line of a trail that ends with `last` (undefined: the trail is empty), and what it states of the rows. */
 export function trailLine(
   draft: TrailDraft,
   stamp: Stamp,
   last: Pick<TrailLine, 'seq' | 'hash'> | undefined,
+  stated?: RowsStated,
 ): TrailLine {
   const body = {
     ...draft,
+    ...stated,
     at: stamp.at,
     by: stamp.by,
     ...(stamp.key && { key: stamp.key }),
@@ -54,6 +66,12 @@ export function trailLine(
   }
   return { ...body, hash: hashOf(body) }
 }
+
+/** Digits of a hash that a person compares. */
+const MARK = 8
+/** A line of the trail as it stands on paper: its number and the beginning of its hash. */
+export const anchorText = (seq: number, hash: string): string =>
+  `${seq.toLocaleString('en-US')}, mark ${hash.slice(0, MARK)}`
 
 /** One press, one act: the refusal of an act whose key stands in the trail already. */
 export const doneAlready = (): Result<never> => refuse('act-twice', 'This was already done', { field: 'act' })

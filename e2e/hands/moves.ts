@@ -82,6 +82,7 @@ const places = [
   '/bank',
   '/bank/files',
   '/bank/questions',
+  '/bank/transfers',
   '/bank/closed',
   '/bank/rules',
   '/office/bank',

@@ -12,6 +12,7 @@ const tabs = [
   { to: '/bank', name: 'Statement' },
   { to: '/bank/closed', name: 'Closed statements' },
   { to: '/bank/files', name: 'Files to the bank' },
+  { to: '/bank/transfers', name: 'Transfers' },
   { to: '/bank/questions', name: 'Questions' },
   { to: '/bank/rules', name: 'Rules' },
 ]

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
 import { payeeKinds, type Payee } from '#core/payees/payee'
 import type { PayeeTyped } from '~/composables/payees/usePayeeForm'
 
@@ -35,8 +34,6 @@ const tongues = [
   { title: 'French', value: 'fr' },
   { title: 'Spanish', value: 'es' },
 ]
-/** The tax number is masked until it is asked for. */
-const seen = ref(false)
 </script>
 
 <template>
@@ -151,23 +148,23 @@ const seen = ref(false)
       <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="1099 box" maxlength="8"
         ><template #append-inner><HelpFieldHint of="taxBox" /></template
       ></v-text-field>
+      <SecretField v-model="form.taxId" label="Tax number" :most="20" />
       <v-text-field
-        v-model="form.taxId"
-        label="Tax number"
-        maxlength="20"
+        v-model="form.bankCode"
+        label="Bank code for transfers"
+        maxlength="14"
         autocomplete="off"
-        :type="seen ? 'text' : 'password'"
-      >
-        <template #append-inner>
-          <v-btn
-            :icon="seen ? mdiEyeOffOutline : mdiEyeOutline"
-            size="x-small"
-            variant="text"
-            :aria-label="seen ? 'Hide the tax number' : 'Show the tax number'"
-            @click="seen = !seen"
-          />
-        </template>
-      </v-text-field>
+        :error-messages="faults('bankCode')"
+        hint="Routing number, sort code or BIC of their bank"
+        data-field="bankCode"
+      />
+      <SecretField
+        v-model="form.bankAccount"
+        label="Bank account number"
+        :most="44"
+        :faults="faults('bankAccount')"
+        data-field="bankAccount"
+      />
     </div>
     <fieldset v-if="places" class="parts" data-field="split">
       <legend>Default ledger accounts</legend>

@@ -1,17 +1,28 @@
 <script setup lang="ts">
+import { sentence } from '#core/base/sentence'
 import { faultLine, type Fault } from '#core/exchange/fault'
 import { readOutcomes } from '#core/exchange/runFile'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Run } from '#core/runs/run'
-import { saveRunFile } from '~/data/runs/runFile'
+import { currencyCode } from '#core/money/currency'
+import type { AccountView } from '~/data/reads'
+import { saveRunFile, saveRunOrders } from '~/data/runs/runFile'
 
 /** What became of the checks of a run, told by a file; it is filled in, and looked at before it counts. */
-const props = defineProps<{ run: Run }>()
+const props = defineProps<{ run: Run; view: AccountView }>()
 const emit = defineEmits<{ take: [act: CountOffAct] }>()
 const MOST_TOLD = 5
 const faults = shallowRef<readonly Fault[]>([])
 const name = ref('')
 const filled = ref(0)
+const known = computed(() => currencyCode(props.view.account.currency, props.view.account.country))
+const currency = ref('')
+const orderFault = ref('')
+async function saveOrders() {
+  const code = currency.value.trim().toUpperCase() || known.value
+  const made = await saveRunOrders(props.run, props.view, code)
+  orderFault.value = made.ok ? '' : sentence(made.refusal.text)
+}
 async function take(file: File) {
   const read = readOutcomes(new Uint8Array(await file.arrayBuffer()), props.run)
   name.value = file.name
@@ -29,7 +40,21 @@ async function take(file: File) {
       <v-btn size="small" variant="text" data-test="away-file" @click="saveRunFile(run)">
         Save file again
       </v-btn>
+      <v-btn size="small" variant="text" data-test="away-orders" @click="saveOrders()">
+        Save as payment orders (pain.001)
+      </v-btn>
     </p>
+    <v-text-field
+      v-if="!known"
+      v-model="currency"
+      label="Currency of payment orders"
+      placeholder="USD"
+      maxlength="3"
+      autocomplete="off"
+      hide-details
+      class="currency"
+    />
+    <p v-if="orderFault" class="text-error" role="alert">{{ orderFault }}</p>
     <FileDrop
       label="Results file from the print service"
       kinds="CSV with number, outcome, reason"
@@ -58,6 +83,9 @@ async function take(file: File) {
   display: grid;
   gap: var(--space-2);
   padding-bottom: 8px;
+}
+.currency {
+  max-width: 260px;
 }
 .back ul {
   padding-left: 18px;

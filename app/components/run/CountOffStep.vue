@@ -134,7 +134,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
         :run="run"
         @fill="counting.takeOver(countedFrom(run.checks, $event.sheets, numbered))"
       />
-      <RunCameBack v-if="run.sentTo" :run="run" @take="counting.importRows" />
+      <RunCameBack v-if="run.sentTo" :run="run" :view="view" @take="counting.importRows" />
       <p class="quiet help">
         Go through the sheets from the top of the tray. <kbd>↓</kbd> <kbd>↑</kbd> move, <kbd>G</kbd> good,
         <kbd>S</kbd> spoiled, <kbd>N</kbd> never came out,

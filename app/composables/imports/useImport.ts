@@ -47,7 +47,9 @@ export function useImport(
   /** Guesses what the columns are, and gives whether it could. */
   async function lookAtColumns(headerRow?: number): Promise<boolean> {
     rows.checked.value = undefined
-    const found = await source.during('Checking columns', of => of.plan(form.value.kind, headerRow))
+    const found = await source.during('Checking columns', of =>
+      of.plan(form.value.kind, headerRow, accountId.value),
+    )
     if (!found) return false
     plan.value = found
     happened({ kind: 'columns', headerRow: found.headerRow, matching: found.matching })
@@ -90,7 +92,11 @@ export function useImport(
     if (of.kind === undefined) return rows.check()
     return plan.value ? understand() : Promise.resolve()
   }
-  watch([() => company.value?.id, accountId], () => void rows.check())
+  watch([() => company.value?.id, accountId], ([, account], [, before]) => {
+    // Which columns a statement has is remembered for each bank account.
+    const isOther = form.value.kind === 'statement' && plan.value && account !== before
+    void (isOther ? understand(plan.value!.headerRow) : rows.check())
+  })
   watch(company, (now, before) => {
     if (before && now?.id !== before.id) rows.choices.ledgerId.value = null
   })

@@ -20,6 +20,8 @@ export interface PayeeTyped {
   others: { name: string; lines: string }[]
   memo: string
   accountWithPayee: string
+  bankCode: string
+  bankAccount: string
   email: string
   mails: boolean
   terms: string
@@ -42,6 +44,8 @@ const blank = (): PayeeTyped => ({
   others: [],
   memo: '',
   accountWithPayee: '',
+  bankCode: '',
+  bankAccount: '',
   email: '',
   mails: false,
   terms: '',
@@ -64,6 +68,8 @@ const typedOf = (p: Payee): PayeeTyped => ({
   others: (p.others ?? []).map(o => ({ name: o.name, lines: o.lines.join('\n') })),
   memo: p.memo,
   accountWithPayee: p.accountWithPayee ?? '',
+  bankCode: p.bankCode ?? '',
+  bankAccount: p.bankAccount ?? '',
   email: p.email ?? '',
   mails: p.mails ?? false,
   terms: p.terms ? termsText(p.terms) : '',
@@ -76,6 +82,7 @@ const typedOf = (p: Payee): PayeeTyped => ({
   taxId: p.taxId ?? '',
   split: p.split.map(s => ({ ...s })),
 })
+type TextField = 'code' | 'accountWithPayee' | 'bankCode' | 'bankAccount' | 'email' | 'taxBox' | 'taxId'
 /** The terms as typed; words that are not the trade's are kept beside the days that the person gives. */
 function termsOf({ terms, termDays = '' }: PayeeTyped) {
   if (!terms.trim()) return good(undefined)
@@ -85,7 +92,7 @@ function termsOf({ terms, termDays = '' }: PayeeTyped) {
 function formOf(typed: PayeeTyped): Result<PayeeForm> {
   const terms = termsOf(typed)
   if (!terms.ok) return terms
-  const text = (name: 'code' | 'accountWithPayee' | 'email' | 'taxBox' | 'taxId') =>
+  const text = (name: TextField) =>
     typed[name].trim() ? { [name]: typed[name].trim() } : {}
   return good({
     kind: typed.kind,
@@ -96,6 +103,8 @@ function formOf(typed: PayeeTyped): Result<PayeeForm> {
     taxForm: typed.taxForm,
     ...text('code'),
     ...text('accountWithPayee'),
+    ...text('bankCode'),
+    ...text('bankAccount'),
     ...text('email'),
     ...(typed.mails && { mails: true as const }),
     ...text('taxBox'),

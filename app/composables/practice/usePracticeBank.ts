@@ -6,7 +6,7 @@ import type { BankOrder, BankReport } from '#core/practice/bankReport'
 import type { JobReport } from '#core/practice/report'
 import { statementFormats, type StatementFormat } from '#core/practice/statementFiles'
 import { questionsCsv } from '#core/bank/questions/questionFile'
-import { readBankFiles, readOpenIssued, readQuestions } from '~/data/bank/bankReads'
+import { readBankFiles, readPresentable, readQuestions } from '~/data/bank/bankReads'
 import { practiceState } from '~/data/fit/practicePrinter'
 import { saveBlob } from '~/data/files/fileOut'
 import { bankReport, bankStatement, orderBank } from '~/data/practice/bank'
@@ -35,8 +35,8 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
     () => (view.value ? readBankFiles(view.value.account) : undefined),
     () => view.value?.account.id,
   )
-  const issued = useLive(
-    () => (view.value ? readOpenIssued(view.value.account.id) : undefined),
+  const presentable = useLive(
+    () => (view.value ? readPresentable(view.value.account.id) : undefined),
     () => view.value?.account.id,
   )
   const layout = computed(
@@ -128,7 +128,7 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   })
   const giveAnswers = (): Promise<boolean> => order({ kind: 'answers', answers: [...answers.value] })
   return {
-    ...{ report, isKnown, jobs, fault, busy, layout, lastFile, issued, answers },
+    ...{ report, isKnown, jobs, fault, busy, layout, lastFile, presentable, answers },
     ...{ open, order, tell, takeSheets, statement, saveStatement, questionsFile, giveAnswers },
   }
 }

@@ -41,10 +41,10 @@ const pack = (remote: Remote<BackupApi>, at: string, passphrase = '', tell: Told
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
 export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
-  const { bytes, seq } = await inBackup(remote => pack(remote, at, passphrase, tell))
+  const { bytes, seq, head } = await inBackup(remote => pack(remote, at, passphrase, tell))
   putOut(bytes, name, at, passphrase)
   // The file is there, even where the full disk keeps nobody from being reminded of one.
-  await db.facts.put(backupFact(at, seq)).catch(() => undefined)
+  await db.facts.put(backupFact(at, seq, head)).catch(() => undefined)
   return bytes.length
 }
 /** Saves all of another office of this browser as a file, e.g. before it is removed. */
@@ -68,9 +68,9 @@ export async function backUpWhereDue(): Promise<void> {
   if (kept || !(await readFolderDue(Date.now()))) return
   const at = momentNow()
   await backUpIntoFolder(at, async () => {
-    const { bytes, seq } = await inBackup(remote => pack(remote, at))
+    const { bytes, seq, head } = await inBackup(remote => pack(remote, at))
     closeBackup()
-    return { bytes, done: () => db.facts.put(backupFact(at, seq)) }
+    return { bytes, seq, head, done: () => db.facts.put(backupFact(at, seq, head)) }
   })
 }
 /** Reads a file and holds it against what is here. */

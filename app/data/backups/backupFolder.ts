@@ -13,7 +13,10 @@ const USUAL_MOST = 10
 const DAY_MS = 86_400_000
 /** Tells the files of one office from those of another, where both go into one folder. */
 const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
-const ours = new RegExp(`^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d\\.zip$`)
+/** Names end with the last line of the trail and the beginning of its hash: an anchor outside of the browser. */
+const ours = new RegExp(
+  `^backup${tag} (\\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d)(?: line (\\d+) ([0-9a-f]{8}))?\\.zip$`,
+)
 
 /** The folder that backups go into by themselves. */
 export interface BackupFolder {
@@ -91,16 +94,21 @@ async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<v
  */
 export const backUpIntoFolder = (
   at: string,
-  make: () => Promise<{ readonly bytes: Uint8Array; readonly done: () => Promise<unknown> }>,
+  make: () => Promise<{
+    readonly bytes: Uint8Array
+    readonly seq: number
+    readonly head: string
+    readonly done: () => Promise<unknown>
+  }>,
 ): Promise<void> =>
   navigator.locks.request(`${db.name} folder`, { ifAvailable: true }, async lock => {
     const kept = await browserDb.folders.get(db.name)
     if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return
     try {
-      const { bytes, done } = await make()
+      const { bytes, seq, head, done } = await make()
       await write(
         kept.folder,
-        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')}.zip`,
+        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')} line ${seq} ${head.slice(0, 8)}.zip`,
         bytes,
       )
       await done()

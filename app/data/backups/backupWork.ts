@@ -4,8 +4,11 @@ import { isLocked, lock, unlock } from '#core/exchange/locked'
 import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
 import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
 import { auditOffice } from '#core/office/audit'
+import { auditRecord } from '#core/office/auditRecord'
+import { digestsOf } from '#core/office/rowDigests'
 import { tableNames } from '#core/office/tables'
 import type { TrailLine } from '#core/trail/trail'
+import { auditFact } from '../audit/auditFact'
 import { HANDED_FACT, backupFact } from './backupFact'
 import { db } from '../store/db'
 import { painted } from '../numbers/strips'
@@ -70,7 +73,13 @@ const seenHere = () =>
 
 /** The backup that was read and looked at, and the last act that was here then. */
 let read:
-  { readonly tables: BackupTables; readonly madeAt: string; readonly head: string | undefined } | undefined
+  | {
+      readonly tables: BackupTables
+      readonly madeAt: string
+      readonly head: string | undefined
+      readonly findings: number
+    }
+  | undefined
 
 /** What is done with backups, in a worker: nothing of the rows goes through the page. */
 export const backupWork = {
@@ -80,11 +89,14 @@ export const backupWork = {
     by: string,
     passphrase: string,
     tell: Tell,
-  ): Promise<{ bytes: Uint8Array; seq: number }> {
+  ): Promise<{ bytes: Uint8Array; seq: number; head: string; findings: number }> {
     const office = await officeHere(tell)
+    const findings = [...auditRecord(office), ...auditOffice(office, 'without trail')].length
+    const [seq, head] = [office.trail.length, office.trail.at(-1)?.hash ?? '']
+    await db.facts.put(auditFact({ at: madeAt, seq, findings })).catch(() => undefined)
     const packed = packBackup(office, { madeAt, by, store: db.verno })
     const bytes = passphrase ? await lock(packed, passphrase) : packed
-    return transfer({ bytes, seq: office.trail.length }, [bytes.buffer])
+    return transfer({ bytes, seq, head, findings }, [bytes.buffer])
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
   async look(file: Uint8Array, passphrase: string): Promise<Result<BackupSeen>> {
@@ -100,7 +112,8 @@ export const backupWork = {
       })
     const { here, trail } = await seenHere()
     const met = meeting(trail, tables.trail)
-    read = { tables, madeAt: manifest.madeAt, head: here.last?.hash }
+    const findings = [...auditRecord(tables), ...auditOffice(tables, 'without trail')]
+    read = { tables, madeAt: manifest.madeAt, head: here.last?.hash, findings: findings.length }
     return good({
       manifest,
       here,
@@ -110,7 +123,7 @@ export const backupWork = {
       usedInBoth: usedInBoth(met.kind === 'parted' ? await db.numbers.toArray() : [], tables.numbers)
         .slice(0, MOST_TOLD)
         .map(row => row.number),
-      findings: auditOffice(tables).slice(0, MOST_TOLD),
+      findings: findings.slice(0, MOST_TOLD),
     })
   },
   /**
@@ -141,7 +154,8 @@ export const backupWork = {
           void tell(done / whole)
         }
       await db.facts.bulkAdd([...of.tables.facts])
-      await db.facts.put(backupFact(of.madeAt, of.tables.trail.length))
+      await db.facts.put(auditFact({ at: of.madeAt, seq: of.tables.trail.length, findings: of.findings }))
+      await db.facts.put(backupFact(of.madeAt, of.tables.trail.length, of.tables.trail.at(-1)?.hash ?? ''))
       await db.scans.bulkAdd(
         of.tables.scans.map(({ bytes, type, ...scan }) => ({
           ...scan,
@@ -149,6 +163,8 @@ export const backupWork = {
         })),
       )
       await db.strips.bulkAdd(painted([], of.tables.numbers))
+      // From the rows alone: what the file says of them is not believed.
+      await db.digests.bulkAdd(digestsOf(of.tables))
       return good(true)
     })
   },

@@ -6,6 +6,7 @@ import { listPages, type ListPaper } from '#core/reports/listPages'
 import { closedReport, reconciliationReport } from '#core/reports/reconciliation'
 import { localToday } from '~/stores/office'
 import { savePdf } from '../files/fileOut'
+import { anchorOf } from '../history/anchor'
 import { momentText } from '../office/office'
 import { drawingsToPdf } from '../runs/makePaper'
 import type { AccountView } from '../reads'
@@ -21,13 +22,16 @@ export const saveReconciliation = (
 ): Promise<void> =>
   saveList(reconciliationReport(account, company, statement, state), `reconciliation-${state.through}.pdf`)
 /** Saves the report of a closed statement. */
-export const saveClosedReport = (
+export const saveClosedReport = async (
   { account, company }: AccountView,
   statement: Statement,
   lines: readonly BankLine[],
 ): Promise<void> =>
   saveList(
-    closedReport(account, company, statement, lines, momentText),
+    closedReport(account, company, statement, lines, {
+      moment: momentText,
+      anchor: await anchorOf('statement', statement.id),
+    }),
     `reconciliation-${statement.closing?.through}.pdf`,
   )
 /** Saves a letter to the bank about one line of its statement. */

@@ -5,7 +5,8 @@ import type { BankRule } from '#core/bank/bankRule'
 import { findReason, presented, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
 import type { Movement } from '#core/bank/movement'
-import type { PositivePay, SentFile } from '#core/bank/positivePay/bankItem'
+import { transferOrder, waitsForOrder } from '#core/bank/pain/sendTransfers'
+import { checkFiles, type PositivePay, type SentFile } from '#core/bank/positivePay/bankItem'
 import { payItems, type PayLayoutRow } from '#core/bank/positivePay/sendFile'
 import type { PayItem } from '#core/bank/positivePay/writeFile'
 import { inOrderOfNeed, type BankQuestion } from '#core/bank/questions/question'
@@ -17,6 +18,8 @@ import { cents } from '#core/money/cents'
 import { linesOnDays, numbersKnown, reconcileKnown } from '#core/office/lookupBank'
 import { byId, standingChecks } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
+import type { Payee } from '#core/payees/payee'
+import type { Payment } from '#core/payments/payment'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 
@@ -162,7 +165,38 @@ export async function readBankFiles(account: BankAccount): Promise<BankFilesView
   return {
     ...{ chosen, layouts },
     items: payItems(waiting, new Map(rows.map(r => [r.id, r]))),
-    sent: [...sent].sort((a, b) => byMoment(b.at, a.at)),
+    sent: checkFiles(sent).sort((a, b) => byMoment(b.at, a.at)),
+  }
+}
+
+/** A transfer that the bank was not ordered to make yet; `fault` is what the order lacks. */
+export interface WaitingTransfer {
+  readonly payment: Payment
+  readonly payee: Payee | undefined
+  readonly fault?: string
+}
+/** The transfers of an account that wait for an order, oldest first, and the files of those ordered, newest first. */
+export async function readTransfers(
+  account: BankAccount,
+  today: PlainDate,
+): Promise<{ readonly waiting: readonly WaitingTransfer[]; readonly sent: readonly SentFile[] }> {
+  const uncleared = await office.where('payments', 'uncleared', [account.id])
+  const payments = uncleared.filter(waitsForOrder)
+  const payees = await byId(
+    office,
+    'payees',
+    payments.map(p => p.payeeId),
+  )
+  const sent = await office.where('sentFiles', 'account', [account.id])
+  return {
+    waiting: payments
+      .sort((a, b) => byMoment(a.drawnAt, b.drawnAt))
+      .map(payment => {
+        const payee = payees.get(payment.payeeId)
+        const order = transferOrder(account, payment, payee, today)
+        return { payment, payee, ...(!order.ok && { fault: order.refusal.text }) }
+      }),
+    sent: sent.filter(f => f.transfers !== undefined).sort((a, b) => byMoment(b.at, a.at)),
   }
 }
 
@@ -195,8 +229,11 @@ export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuest
     }
   })
 }
-/** Checks of an account that are out, the newest first. */
-export async function readOpenIssued(accountId: Id<'account'>): Promise<NumberRow[]> {
-  const rows = await office.where('numbers', 'issued', [accountId])
-  return rows.filter(r => r.check).sort((a, b) => b.number - a.number)
-}
+/** Checks of an account that somebody may present: those that are out, and stopped ones; the newest first. */
+export const readPresentable = (accountId: Id<'account'>): Promise<NumberRow[]> =>
+  db.numbers
+    .where('[accountId+number]')
+    .between([accountId, 0], [accountId, Infinity])
+    .reverse()
+    .filter(n => n.check !== null && (n.fate === 'issued' || n.fate === 'stopped'))
+    .toArray()

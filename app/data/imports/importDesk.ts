@@ -1,5 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { PlainDate } from '#core/base/dates'
+import type { Id } from '#core/base/id'
 import { good, refuse, type Result } from '#core/base/result'
 import type { MatchingFile } from '#core/exchange/matchingFile'
 import type { ImportSeen } from '#core/imports/context'
@@ -44,7 +45,8 @@ export class ImportDesk {
   }
   sheet = (at: number, withHidden: boolean): Promise<Result<TableSize>> =>
     this.during(this.remote.sheet(at, withHidden) as Promise<Result<TableSize>>)
-  plan = (kind: ImportKind, headerRow?: number) => this.during(this.remote.plan(kind, headerRow))
+  plan = (kind: ImportKind, headerRow?: number, accountId?: Id<'account'>) =>
+    this.during(this.remote.plan(kind, headerRow, accountId))
   apply = (file: MatchingFile) => this.during(this.remote.apply(file))
   written = (spec: ImportColumns, today: PlainDate) => this.during(this.remote.written(spec, today))
   check = (ask: ImportAsk) => this.during(this.remote.check(ask))

@@ -119,6 +119,7 @@ let table: { cells: Cell[][]; hidden: ReadonlySet<number> } = { cells: [], hidde
 let made:
   | {
       readonly of: Made
+      readonly accountId: Id<'account'> | undefined
       readonly headerRow: number
       readonly seen: readonly ImportSeen[]
       readonly totals: readonly ColumnTotal[]
@@ -133,15 +134,17 @@ function lay(sheet: Sheet, withHidden: boolean): TableSize {
 /** The sheet of a workbook or of a text of cells. */
 let sheetAt: (at: number) => Result<Sheet> = () => refuse('intake-none', 'open a file first', AT)
 
-const headerFact = (kind: ImportKind, titles: readonly string[]): string =>
-  `columns of ${kind}: ${titles.join(' | ')}`.slice(0, 290)
+/** Under which name a matching is kept; that of a statement for each bank account by itself. */
+const headerFact = (kind: ImportKind, titles: readonly string[], accountId?: Id<'account'>): string =>
+  `columns of ${kind}${kind === 'statement' ? ` of ${accountId}` : ''}: ${titles.join(' | ')}`.slice(0, 290)
 
 /** The matching that was used for the last file with these titles. */
 async function rememberedMatching(
   kind: ImportKind,
   titles: readonly string[],
+  accountId: Id<'account'> | undefined,
 ): Promise<Matching | undefined> {
-  const fact = await db.facts.get(headerFact(kind, titles))
+  const fact = await db.facts.get(headerFact(kind, titles, accountId))
   if (!fact) return undefined
   const keys = new Set(fieldsOf(kind).map(f => f.key))
   const summary = Object.entries(JSON.parse(fact.value) as Record<string, unknown>)
@@ -283,14 +286,17 @@ export const importWork = {
     const read = sheetAt(at)
     return read.ok ? good(lay(read.value, withHidden)) : read
   },
-  /** Guesses how the table is to be understood; `headerRow` where it is known. */
-  async plan(kind: ImportKind, headerRow?: number): Promise<ImportPlan> {
+  /**
+   * Guesses how the table is to be understood; `headerRow` where it is known, `accountId` the bank account that a
+   * statement is of.
+   */
+  async plan(kind: ImportKind, headerRow?: number, accountId?: Id<'account'>): Promise<ImportPlan> {
     const { cells } = table
     const row = headerRow ?? headerRowOf(kind, cells)
     const width = widthOf(cells)
     const titles = Array.from({ length: width }, (_, i) => cellText(cells[row]?.[i]).trim())
     const body = cells.slice(row + 1, row + 200)
-    const remembered = await rememberedMatching(kind, titles)
+    const remembered = await rememberedMatching(kind, titles, accountId)
     return {
       headerRow: row,
       titles,
@@ -312,7 +318,7 @@ export const importWork = {
     const known = await knownFor(spec.kind, of)
     const seen = seenRows(of, known, stamp)
     const totals = columnTotals(table as Table, spec)
-    made = { of, headerRow: spec.headerRow, seen, totals }
+    made = { of, accountId, headerRow: spec.headerRow, seen, totals }
     return {
       rows: seen.map(s => ({ ...s, cells: (table.cells[s.at] ?? []).map(cellText) })),
       totals,
@@ -342,7 +348,8 @@ export const importWork = {
     const done = await importWays[wayOf(spec.kind)](telling, made.of, stamp)
     if (!done.ok) return done
     const titles = table.cells[spec.headerRow]?.map(t => cellText(t).trim()) ?? []
-    await db.facts.put({ name: headerFact(spec.kind, titles), value: JSON.stringify(spec.matching) })
+    const name = headerFact(spec.kind, titles, made.accountId)
+    await db.facts.put({ name, value: JSON.stringify(spec.matching) })
     return good({ summary: done.value, id: made.of.taking.id })
   },
   /** The rows that are left out, as a file with a column that says why. */

@@ -9,8 +9,6 @@ import {
 } from '#core/numbers/book'
 import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
-import { differingTotals, totalsAfter, type LedgerTotal, type TotalAstray } from '#core/ledger/totals'
-import { compareStrips } from './bookFates'
 import { db } from '../store/db'
 import { readPace } from './pace'
 import { bookIdsOf, readAccounts, readFates, type AccountView } from '../reads'
@@ -67,48 +65,6 @@ export async function readNumbersProof(): Promise<NumbersProof> {
       ...strays.map(id => ({ number: 0, bookId: String(id), what: 'numbers of a book that is not there' })),
     ],
   }
-}
-
-/**
- * Compares the fates that the proof adds up with the rows of all numbers. Gives how many rows there are, and
- * what does not agree.
- */
-export async function compareNumbers(): Promise<{
-  rows: number
-  differences: { bookId: Id<'book'>; number: CheckNumber; what: string }[]
-}> {
-  const all = await Promise.all(
-    (await db.books.toArray()).map(async book => ({ book, ...(await compareStrips(db, book)) })),
-  )
-  return {
-    rows: all.reduce((sum, b) => sum + b.rows, 0),
-    differences: all.flatMap(({ book, differences }) =>
-      differences.map(d => ({
-        bookId: book.id,
-        number: d.number,
-        what: `recorded as ${d.row}, the book says ${d.strip}`,
-      })),
-    ),
-  }
-}
-
-/** So many entries are opened at a time: the page stays awake between them. */
-const ENTRIES_AT_ONCE = 2000
-/**
- * Adds up all entries and compares with the running balances. Gives how many entries there are, and what does
- * not agree.
- */
-export async function compareTotals(): Promise<{ entries: number; differences: TotalAstray[] }> {
-  const fresh = new Map<Id<'ledger'>, LedgerTotal>()
-  let [entries, last] = [0, '']
-  for (;;) {
-    const some = await db.entries.where('id').above(last).limit(ENTRIES_AT_ONCE).toArray()
-    for (const total of totalsAfter(fresh.values(), some)) fresh.set(total.id, total)
-    entries += some.length
-    last = some.at(-1)?.id ?? last
-    if (some.length < ENTRIES_AT_ONCE) break
-  }
-  return { entries, differences: differingTotals(await db.totals.toArray(), fresh.values()) }
 }
 
 /**

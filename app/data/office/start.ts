@@ -1,4 +1,6 @@
+import { digestsOf, rowsHash } from '#core/office/rowDigests'
 import { tableNames } from '#core/office/tables'
+import { auditFact } from '../audit/auditFact'
 import { db } from '../store/db'
 import { painted } from '../numbers/strips'
 
@@ -12,12 +14,19 @@ export const demoCode = () => import('~~/demo/scenario')
 export async function startWithDemo(now: string): Promise<void> {
   const { demoOffice } = await demoCode()
   const office = await demoOffice(now)
+  const digests = digestsOf(office)
+  const last = office.trail.at(-1)
+  const findings = last?.rows === rowsHash(new Map(digests.map(d => [d.id, d.sum]))) ? 0 : 1
   await db.transaction('rw', db.tables, async () => {
     await Promise.all([
       ...tableNames.map(table => db.table(table).bulkAdd(office[table] as unknown[])),
       db.strips.bulkAdd(painted([], office.numbers)),
+      db.digests.bulkAdd(digests),
     ])
-    await db.facts.put({ name: 'started', value: 'demo' })
+    await db.facts.bulkPut([
+      { name: 'started', value: 'demo' },
+      auditFact({ at: now, seq: office.trail.length, findings }),
+    ])
   })
 }
 

@@ -10,14 +10,17 @@ import { remittance, type AdviceKind } from '#core/reports/remittance'
 import { stopLetter } from '#core/reports/stopLetter'
 import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
+import { anchorText } from '#core/trail/trail'
 import { localToday } from '~/stores/office'
 import { drawingsToPdf } from './makePaper'
 import { momentText as moment } from '../office/office'
 import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
+import { anchorOf } from '../history/anchor'
 import { readCopy, type AccountView } from '../reads'
 
-const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPaperKnown => ({
+const known = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<RunPaperKnown> => ({
   run,
+  anchor: await anchorOf('run', run.id),
   payments: new Map<Id<'payment'>, Payment>(payments.map(p => [p.id, p])),
   account: view.account.name,
   company: view.company.name[0] ?? '',
@@ -31,9 +34,12 @@ export const saveCountOffSheet = async (
   view: AccountView,
   payments: readonly Payment[],
 ): Promise<void> =>
-  savePdf(await listPdf(countOffSheet(known(run, view, payments))), `count-off-${run.checks[0]?.number}.pdf`)
+  savePdf(
+    await listPdf(countOffSheet(await known(run, view, payments))),
+    `count-off-${run.checks[0]?.number}.pdf`,
+  )
 export const saveCover = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<void> =>
-  savePdf(await listPdf(coverPage(known(run, view, payments))), `run-${run.checks[0]?.number}.pdf`)
+  savePdf(await listPdf(coverPage(await known(run, view, payments))), `run-${run.checks[0]?.number}.pdf`)
 
 /**
  * A copy of the stub of a check, shown in the window opened for it, or saved where there is none; false where
@@ -85,15 +91,20 @@ export const saveNumbersCsv = (proof: NumbersProof, accountOf: (book: NumberBook
 export const saveNumbersPdf = async (
   proof: NumbersProof,
   accountOf: (book: NumberBook) => string,
+  checked: { readonly lines: number; readonly head: string; readonly rows: number },
   troubles: readonly string[],
 ): Promise<void> =>
   savePdf(
     await listPdf({
-      title: 'Proof of numbers',
+      title: 'Proof of the books',
       under: moment(new Date().toISOString()),
       words: troubles.length
         ? troubles.map(t => `${t}.`)
-        : ['Every number of every book has exactly one fate. There are no gaps and no duplicates.'],
+        : [
+            'Every number of every book has exactly one fate. There are no gaps and no duplicates.',
+            `${checked.rows.toLocaleString('en-US')} rows agree with the trail.`,
+          ],
+      facts: [['Last line of the trail', anchorText(checked.lines, checked.head)]],
       columns: [
         { title: 'Account', share: 1.5 },
         { title: 'Book', share: 2.4 },

@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie'
+import type { DigestedTable, TableDigest } from '#core/office/rowDigests'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { storeName } from './storeName'
 import type { Strip } from '../numbers/strips'
@@ -61,6 +62,7 @@ export class OfficeDb extends Dexie {
   declare bankLines: Table<Tables['bankLines'], Keys['bankLines']>
   declare movements: Table<Tables['movements'], Keys['movements']>
   declare bankRules: Table<Tables['bankRules'], Keys['bankRules']>
+  declare digests: Table<TableDigest, DigestedTable>
   declare payLayouts: Table<Tables['payLayouts'], Keys['payLayouts']>
   declare positivePay: Table<Tables['positivePay'], Keys['positivePay']>
   declare bankItems: Table<Tables['bankItems'], Keys['bankItems']>
@@ -148,6 +150,7 @@ export class OfficeDb extends Dexie {
         bankItems: 'id, [accountId+state]',
         sentFiles: 'id, accountId',
         bankQuestions: 'id, accountId',
+        digests: 'id',
         entries: 'id, *ledgers, date',
         trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
       })

@@ -20,6 +20,7 @@ import { layoutById, stockById } from '#core/paper/builtIn'
 import { firstBroken, type Stamp } from '#core/trail/trail'
 import { OfficeDb } from './db'
 import { StoreOffice } from './storeOffice'
+import { putRows } from './test/putRows'
 import { simulateStore } from './test/storeSimulator'
 
 /** The browser's locks, in one process: a queue for each name. */
@@ -77,7 +78,7 @@ async function factsOfRun(runId: Id<'run'>) {
 
 beforeEach(async () => {
   db = new OfficeDb(`test-${Math.random()}`)
-  for (const [table, rows] of Object.entries(opened(30))) await db.table(table).bulkPut(rows as unknown[])
+  await putRows(db, opened(30))
   store = new StoreOffice(db, queueLocks())
 })
 afterEach(async () => {
@@ -92,11 +93,9 @@ describe('acts on the store', () => {
       const SEEDS = Number(process.env.TWIN_SEEDS ?? 25)
       let done = 0
       for (let seed = 1; seed <= SEEDS; seed++) {
-        await Promise.all(db.tables.map(t => t.clear()))
         const memory = new MemoryOffice()
         memory.put(startingOffice())
-        for (const [table, rows] of Object.entries(startingOffice()))
-          await db.table(table).bulkPut(rows as unknown[])
+        await putRows(db, startingOffice())
         const both: Acting = async (name, input, at) => {
           const [here, there] = [await perform(memory, name, input, at), await store.perform(name, input, at)]
           expect(there.ok ? 'done' : there.refusal, `seed ${seed}, ${name}`).toEqual(

@@ -1,10 +1,10 @@
 import Dexie from 'dexie'
 import { refuse, type Result } from '#core/base/result'
-import type { Keeping, TrailReading } from '#core/office/defineAct'
+import type { Keep, Keeping, TrailReading } from '#core/office/defineAct'
 import { perform, type ActName, type InputOf, type WrittenBy } from '#core/office/actTypes'
 import type { Reading } from '#core/office/reading'
-import type { Changes, Removals, TableName } from '#core/office/tables'
-import type { Stamp, TrailLine } from '#core/trail/trail'
+import type { Changes, TableName } from '#core/office/tables'
+import type { Stamp } from '#core/trail/trail'
 import { paintStrips } from '../numbers/bookFates'
 import type { OfficeDb } from './db'
 import type { DraftSeen } from '../drafts/drafts'
@@ -53,19 +53,17 @@ export class StoreOffice extends StoreReading implements Keeping {
   async settle<T>(
     lock: string,
     { reads, writes }: { reads: readonly TableName[]; writes: readonly TableName[] },
-    work: (
-      reading: Reading & { readonly trail: TrailReading },
-      keep: (changes: Changes, removes: Removals, line: TrailLine) => Promise<void>,
-    ) => Promise<T>,
+    work: (reading: Reading & { readonly trail: TrailReading }, keep: Keep) => Promise<T>,
   ): Promise<T> {
-    const named = new Set<string>([...reads, ...writes, 'trail'])
+    const named = new Set<string>([...reads, ...writes, 'trail', 'digests'])
     // What is known of a book from its strips goes with its numbers.
     if (named.has('numbers')) named.add('strips')
-    const keep = async (changes: Changes, removes: Removals, line: TrailLine): Promise<void> => {
+    const keep: Keep = async (changes, removes, line, digests) => {
       for (const [table, keys] of Object.entries(removes)) await this.db.table(table).bulkDelete([...keys])
       await this.write(changes)
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)
       await this.db.trail.add(line)
+      if (digests.length) await this.db.digests.bulkPut([...digests])
       if (this.draft) await this.db.facts.delete(this.draft.name)
     }
     if (this.draft) named.add('facts')

@@ -75,6 +75,7 @@ export class StoreReading implements Reading {
   readonly trail: TrailReading = {
     has: async key => (await this.db.trail.where('key').equals(key).count()) > 0,
     last: () => this.db.trail.orderBy('seq').last(),
+    digests: () => this.db.digests.toArray(),
   }
 
   private table = <T extends TableName>(name: T): Table<Tables[T], KeyOf<T>> => this.db.table(name)

@@ -53,6 +53,7 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
     bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
     movements: 'id, [accountId+state], [accountId+date]',
     bankRules: 'id, companyId',
+    digests: 'id',
     payLayouts: 'id, companyId',
     positivePay: 'id',
     bankItems: 'id, [accountId+state]',

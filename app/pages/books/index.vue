@@ -68,7 +68,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
   <div class="page">
     <PageHead title="Number books">
       <v-btn v-if="books?.length" data-test="open-book" @click="begin"> Add number book </v-btn>
-      <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof"> Proof of numbers </v-btn>
+      <v-btn v-if="books?.length" to="/books/proof" data-test="to-proof"> Proof of the books </v-btn>
     </PageHead>
     <AccountsNoAccount v-if="books && !books.length" />
     <div v-else-if="books" class="scroll">

@@ -1,23 +1,18 @@
 <script setup lang="ts">
+import { howMany } from '#core/base/howMany'
 import { bookName, type NumberBook } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/runs/reports'
-import { compareNumbers, compareTotals, readNumbersProof } from '~/data/numbers/bookReads'
+import { readNumbersProof } from '~/data/numbers/bookReads'
 import { readAccounts } from '~/data/reads'
 
 /** So many troubles are listed on the screen. */
 const MOST = 200
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
-const compared = useLive(
-  () => (proof.value ? compareNumbers() : undefined),
-  () => proof.value !== undefined,
-)
-const balances = useLive(
-  () => (compared.value ? compareTotals() : undefined),
-  () => compared.value !== undefined,
-)
-/** What does not hold, each with the number that it is about. */
+const { part, report, fault, begin, stop } = useAudit()
+onMounted(begin)
+/** What does not hold of numbers, each with the number that it is about. */
 const troubles = computed(() => [
   ...(proof.value?.problems ?? []),
   ...(proof.value?.books ?? [])
@@ -27,27 +22,25 @@ const troubles = computed(() => [
       number: b.book.start,
       what: `start of a book that does not add up: ${bookName(b.book)}`,
     })),
-  ...(compared.value?.differences ?? []),
+  ...(report.value?.strays ?? []),
 ])
+const findings = computed(() => report.value?.findings ?? [])
 const accountOf = (book: NumberBook): string =>
   accounts.value?.find(v => v.account.id === book.accountId)?.account.name ?? ''
+const count = (n: number): string => n.toLocaleString('en-US')
+const savePdf = (): unknown =>
+  proof.value &&
+  report.value &&
+  saveNumbersPdf(proof.value, accountOf, report.value, [
+    ...troubles.value.map(t => `${t.number} ${t.what}`),
+    ...findings.value,
+  ])
 </script>
 
 <template>
   <div class="page">
-    <PageHead title="Proof of numbers">
-      <v-btn
-        :disabled="!proof || !accounts || !compared"
-        data-test="proof-pdf"
-        @click="
-          proof &&
-          saveNumbersPdf(
-            proof,
-            accountOf,
-            troubles.map(t => `${t.number} ${t.what}`),
-          )
-        "
-      >
+    <PageHead title="Proof of the books">
+      <v-btn :disabled="!proof || !accounts || !report" data-test="proof-pdf" @click="savePdf()">
         Save as PDF
       </v-btn>
       <v-btn
@@ -77,12 +70,12 @@ const accountOf = (book: NumberBook): string =>
                   accountOf(b.book)
                 }}</NuxtLink><br /><span class="quiet">{{ bookName(b.book) }}</span>
               </td>
-              <td v-for="f in fates" :key="f" class="num">{{ b.counts[f].toLocaleString('en-US') }}</td>
+              <td v-for="f in fates" :key="f" class="num">{{ count(b.counts[f]) }}</td>
               <td class="num" :class="{ 'text-error': !b.agrees }">
-                {{ fates.reduce((s, f) => s + b.counts[f], 0).toLocaleString('en-US') }}
+                {{ count(fates.reduce((s, f) => s + b.counts[f], 0)) }}
               </td>
               <td class="num">
-                <strong>{{ b.length.toLocaleString('en-US') }}</strong>
+                <strong>{{ count(b.length) }}</strong>
               </td>
             </tr>
           </tbody>
@@ -101,30 +94,61 @@ const accountOf = (book: NumberBook): string =>
           </li>
         </ul>
         <p v-if="troubles.length > MOST" class="text-error">
-          And {{ (troubles.length - MOST).toLocaleString('en-US') }} more. The PDF lists them all.
+          And {{ count(troubles.length - MOST) }} more. The PDF lists them all.
         </p>
       </template>
-      <p v-if="!compared" class="quiet mt-2">Comparing with the row of every number.</p>
-      <p v-else class="quiet mt-2" :data-test="compared.differences.length ? 'differences' : 'compared'">
-        Compared with the rows of all {{ compared.rows.toLocaleString('en-US') }} numbers that were ever
-        touched:
-        {{
-          compared.differences.length ? `${compared.differences.length} do not agree` : 'they say the same'
-        }}.
-      </p>
-      <p v-if="compared && !balances" class="quiet">Adding up all entries.</p>
-      <p
-        v-else-if="balances"
-        :class="balances.differences.length ? 'text-error' : 'quiet'"
-        data-test="balances-compared"
-      >
-        Compared the running balances with all {{ balances.entries.toLocaleString('en-US') }} entries:
-        {{
-          balances.differences.length
-            ? `${balances.differences.length} ledger accounts do not agree`
-            : 'they come to the same'
-        }}.
-      </p>
+      <div v-if="part !== undefined" class="checking" data-test="proof-checking">
+        <v-progress-linear
+          :model-value="part * 100"
+          height="6"
+          rounded
+          aria-label="Checking the books"
+          class="bar"
+        />
+        <span>Checking every row, {{ Math.floor(part * 100) }} %</span>
+        <v-btn size="small" data-test="proof-stop" @click="stop()">Stop</v-btn>
+      </div>
+      <template v-else-if="report">
+        <p class="quiet mt-2" :data-test="findings.length || troubles.length ? 'differences' : 'compared'">
+          Checked {{ count(report.rows) }} rows against {{ howMany(report.lines, 'action') }} of the trail,
+          the rows of {{ count(report.numbers) }} numbers against their books, and the running balances
+          against {{ count(report.entries) }} entries:
+          {{
+            findings.length || troubles.length
+              ? `${howMany(findings.length + troubles.length, 'problem')} found`
+              : 'they agree'
+          }}.
+        </p>
+        <ul v-if="findings.length" class="text-error" data-test="proof-findings">
+          <li v-for="f in findings.slice(0, MOST)" :key="f">{{ f }}.</li>
+        </ul>
+        <p v-if="findings.length > MOST" class="text-error">
+          And {{ count(findings.length - MOST) }} more. The PDF lists them all.
+        </p>
+        <p class="quiet" data-test="proof-head">
+          Last line of the trail: {{ count(report.lines) }}, mark {{ report.head.slice(0, 8) }}. The same two
+          stand on the cover page of a run, on the report of a closed statement and in the names of automatic
+          backups.
+        </p>
+        <v-btn size="small" data-test="proof-again" @click="begin()">Check again</v-btn>
+      </template>
+      <template v-else>
+        <p v-if="fault" class="text-error mt-2" role="alert">{{ fault }}</p>
+        <p v-else class="quiet mt-2">Stopped before everything was checked.</p>
+        <v-btn size="small" data-test="proof-again" @click="begin()">Check again</v-btn>
+      </template>
     </div>
   </div>
 </template>
+
+<style scoped>
+.checking {
+  display: flex;
+  align-items: center;
+  gap: var(--space-3);
+  margin-top: 10px;
+}
+.bar {
+  flex: 0 1 260px;
+}
+</style>

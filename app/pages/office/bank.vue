@@ -10,13 +10,15 @@ import { handedFile } from '~/composables/imports/handedFile'
 /** The practice bank: checks and files are brought to it, it gives statements and questions. */
 const { accounts, view, choose } = useAccount()
 const bank = usePracticeBank(view)
-const { report, isKnown, jobs, fault, busy, layout, lastFile, issued, answers } = bank
+const { report, isKnown, jobs, fault, busy, layout, lastFile, presentable, answers } = bank
 const sign = computed(() => view.value?.account.currency.sign ?? '')
 const format = ref<StatementFormat>('camt.053')
 const formats = Object.keys(statementFormats) as StatementFormat[]
 const mishap = ref<Mishap>('amount altered')
 const number = ref<number>()
-const check = computed(() => issued.value?.find(n => n.number === number.value) ?? issued.value?.[0])
+const check = computed(
+  () => presentable.value?.find(n => n.number === number.value) ?? presentable.value?.[0],
+)
 watch(view, () => (number.value = undefined))
 const goWrong = (): unknown =>
   check.value?.check &&
@@ -24,11 +26,12 @@ const goWrong = (): unknown =>
     ...{ kind: 'mishap', mishap: mishap.value },
     check: { number: check.value.number, amount: check.value.check.amount, payee: check.value.check.payee },
   })
+const issued = computed(() => (presentable.value ?? []).filter(n => n.fate === 'issued'))
 const MOST_BY_CHANCE = 50
 const present = (): unknown =>
   bank.order({
     ...{ kind: 'chance', seed: Math.floor(Math.random() * 1e6) },
-    checks: (issued.value ?? []).slice(0, MOST_BY_CHANCE).map(n => ({
+    checks: issued.value.slice(0, MOST_BY_CHANCE).map(n => ({
       ...{ number: n.number, amount: n.check!.amount, payee: n.check!.payee },
     })),
   })
@@ -115,7 +118,7 @@ const takenText = computed(() => {
           <v-btn v-if="answers.length" :disabled="busy" data-test="pb-answers" @click="bank.giveAnswers()"
             >Give {{ howMany(answers.length, 'answer') }}</v-btn
           >
-          <v-btn :disabled="busy || !issued?.length" data-test="pb-chance" @click="present()"
+          <v-btn :disabled="busy || !issued.length" data-test="pb-chance" @click="present()"
             >Present checks at random</v-btn
           >
           <div class="row">
@@ -139,7 +142,10 @@ const takenText = computed(() => {
           <v-autocomplete
             v-model="number"
             :items="
-              (issued ?? []).map(n => ({ title: `${n.number} ${n.check?.payee ?? ''}`, value: n.number }))
+              (presentable ?? []).map(n => ({
+                title: `${n.number} ${n.check?.payee ?? ''}${n.fate === 'stopped' ? ', stopped' : ''}`,
+                value: n.number,
+              }))
             "
             label="Check"
             auto-select-first

@@ -28,7 +28,12 @@ export interface SentFile {
   readonly by: string
   readonly issues: number
   readonly ends: number
+  /** Of a file of payment orders: how many transfers it holds. Other files tell of checks. */
+  readonly transfers?: number
 }
+/** Files that tell the bank of checks, without those that order transfers. */
+export const checkFiles = (files: readonly SentFile[]): SentFile[] =>
+  files.filter(file => file.transfers === undefined)
 
 /** The key of what the bank is to know of a number. */
 export const bankItemId = (numberId: Id<'number'>, kind: BankItem['kind']): Id<'bankItem'> =>

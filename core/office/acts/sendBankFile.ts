@@ -1,5 +1,6 @@
 import { dayOfMoment } from '../../base/dates'
 import type { Id } from '../../base/id'
+import { checkFiles } from '../../bank/positivePay/bankItem'
 import { sendBankFile as decide } from '../../bank/positivePay/sendFile'
 import { act } from '../defineAct'
 import { ofAccount, one } from '../lookups'
@@ -18,7 +19,7 @@ export const sendBankFile = act({
     return {
       ...{ account, waiting, rows: new Map(rows.map(r => [r.id, r])) },
       layout: chosen && (await reading.get('payLayouts', chosen.layoutId))?.layout,
-      count: (await reading.where('sentFiles', 'account', [accountId])).length,
+      count: checkFiles(await reading.where('sentFiles', 'account', [accountId])).length,
     }
   },
   decide: (known, input, stamp) => decide({ ...known, today: dayOfMoment(stamp.at) }, input, stamp),

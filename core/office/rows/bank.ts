@@ -142,6 +142,7 @@ export const sentFile = z.strictObject({
   by: text,
   issues: count,
   ends: count,
+  transfers: count.exactOptional(),
 }) satisfies z.ZodType<SentFile>
 
 const asked = {

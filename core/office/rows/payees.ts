@@ -35,6 +35,8 @@ const barePayee = z.strictObject({
     .array(z.strictObject({ name: text, lines }))
     .max(20)
     .exactOptional(),
+  bankCode: some,
+  bankAccount: some,
   email: some,
   mails: z.literal(true).exactOptional(),
   terms: terms.exactOptional(),

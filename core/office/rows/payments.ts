@@ -79,6 +79,7 @@ const barePayment = z.strictObject({
   scheduled: day.exactOptional(),
   language: z.enum(languages).exactOptional(),
   otherwise: z.strictObject({ way: z.enum(otherWays), reference: text }).exactOptional(),
+  orderedIn: id<'sentFile'>().exactOptional(),
 })
 const paymentInput = barePayment.pick({
   name: true,

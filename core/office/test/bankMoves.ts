@@ -2,6 +2,7 @@ import { addDays, plainDate, type PlainDate } from '../../base/dates'
 import { idOf } from '../../base/id'
 import { must } from '../../base/result'
 import type { BankLine, IncomingLine } from '../../bank/bankLine'
+import { waitsForOrder } from '../../bank/pain/sendTransfers'
 import { movementKinds, type MovementKind } from '../../bank/movement'
 import { startingLayouts } from '../../bank/positivePay/layout'
 import { reconcile, type Reconciliation } from '../../bank/reconcile'
@@ -317,6 +318,22 @@ const sendBankFile = (c: Chance): Move =>
       c.stamp,
     ),
   )
+function sendTransfers(c: Chance): Move | undefined {
+  const waiting = c.payments.filter(p => p.otherwise && (c.r.next() < 0.03 || waitsForOrder(p)))
+  const chosen = waiting.filter(() => c.r.next() < 0.7)
+  return chosen.length
+    ? bankMove('order transfers', () =>
+        c.office(
+          'sendTransfers',
+          {
+            ...{ accountId: account.id, fileId: idOf<'sentFile'>(`orders${c.n}`), currency: 'USD' },
+            ...{ paymentIds: chosen.map(p => p.id), date: c.r.next() < 0.9 ? today : dayBefore(c) },
+          },
+          c.stamp,
+        ),
+      )
+    : undefined
+}
 
 const importQuestions = (c: Chance): Move =>
   bankMove('import questions', () =>
@@ -368,6 +385,7 @@ export const bankMoves = {
   setPositivePay: [3, setPositivePay],
   savePayLayout: [3, savePayLayout],
   sendBankFile: [3, sendBankFile],
+  sendTransfers: [10, sendTransfers],
   importBankQuestions: [2, importQuestions],
   answerBankQuestion: [2, answerQuestion],
 } as const satisfies Moves

@@ -250,7 +250,12 @@ function payByOtherMeans(c: Chance): Move | undefined {
       act: () =>
         c.office(
           'payByOtherMeans',
-          { accountId: account.id, draw, way: c.r.one(otherWays), reference: c.r.next() < 0.9 ? 'T1' : '' },
+          {
+            accountId: account.id,
+            draw,
+            way: c.r.next() < 0.5 ? 'transfer' : c.r.one(otherWays),
+            reference: c.r.next() < 0.9 ? 'T1' : '',
+          },
           c.stamp,
         ),
       effect: w => {

@@ -38,7 +38,11 @@ export const startingOffice = (): Changes => ({
   ...opened(BOOK),
   accounts: [{ ...account, stockId: 'check-over-two-stubs-preprinted' }],
   books: [bookOf(BOOK), PAD, SECOND],
-  payees: [payee, ...morePayees],
+  // The bank of the last one is not known.
+  payees: [payee, ...morePayees].map((p, i) => ({
+    ...p,
+    ...(i < 2 && { bankCode: '123456780', bankAccount: '77' }),
+  })),
 })
 
 /** What chance does next: a name for the report, the act, and its effect on the plain model. */

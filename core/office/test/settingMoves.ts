@@ -184,6 +184,10 @@ export const settingMoves = {
   saveReasons: [1, saveReasons],
   keepPdfsFor: [1, keepPdfsFor],
   discardPdfs: [1, discardPdfs],
+  beginProof: [
+    1,
+    c => ({ name: 'begin proof', act: () => c.office('beginProof', {}, c.stamp), effect: () => {} }),
+  ],
   nameOperator: [1, nameOperator],
   addBook: [1, addBook],
   addAccount: [1, addAccount],

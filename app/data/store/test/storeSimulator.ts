@@ -8,8 +8,9 @@ import { nextMove } from '#core/office/test/simulator'
 import { tableNames, type Changes } from '#core/office/tables'
 import { aDay, bankAgrees } from '#core/office/test/bankOracle'
 import { mustHold } from '#core/office/test/world'
-import { firstBroken } from '#core/trail/trail'
+import { auditRecord } from '#core/office/auditRecord'
 import type { OfficeDb } from '../db'
+import { putRows } from './putRows'
 import { StoreOffice } from '../storeOffice'
 import { compareStrips } from '../../numbers/bookFates'
 
@@ -86,9 +87,7 @@ export async function simulateStore(
   seed: number,
   steps: number,
 ): Promise<number> {
-  await Promise.all(db.tables.map(t => t.clear()))
-  for (const [table, rows] of Object.entries(startingOffice()))
-    await db.table(table).bulkPut(rows as unknown[])
+  await putRows(db, startingOffice())
   const r = random(seed)
   const world = startingWorld()
   let now = await officeOf(db)
@@ -147,7 +146,8 @@ export async function simulateStore(
   const { trail: _, ...rows } = now.snapshot()
   const [fault] = rowFaults(rows)
   if (fault) throw new Error(`store, seed ${seed}: ${fault.table}, ${fault.path}: ${fault.what}`)
-  const broken = firstBroken(await db.trail.orderBy('seq').toArray())
-  if (broken) throw new Error(`store, seed ${seed}: the trail is broken at line ${broken.seq}`)
+  const trail = await db.trail.orderBy('seq').toArray()
+  const [untrue] = auditRecord({ ...now.snapshot(), trail })
+  if (untrue) throw new Error(`store, seed ${seed}: ${untrue}`)
   return done
 }

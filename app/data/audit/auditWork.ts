@@ -1,0 +1,125 @@
+import type { TrailLine } from '#core/trail/trail'
+import { auditOffice } from '#core/office/audit'
+import { RecordAudit } from '#core/office/auditRecord'
+import { digestedTables, type DigestedTable } from '#core/office/rowDigests'
+import type { Snapshot } from '#core/office/tables'
+import type { Stamp } from '#core/trail/trail'
+import { compareStrips } from '../numbers/bookFates'
+import { db } from '../store/db'
+import { StoreOffice } from '../store/storeOffice'
+import { auditFact } from './auditFact'
+
+/** What a look at everything that is kept came to. */
+export interface AuditReport {
+  readonly at: string
+  /** Lines of the trail, and its last hash. */
+  readonly lines: number
+  readonly head: string
+  readonly rows: number
+  readonly numbers: number
+  readonly entries: number
+  /** What does not hold, in sentences. */
+  readonly findings: readonly string[]
+  /** Numbers whose row says another fate than their book. */
+  readonly strays: readonly NumberTrouble[]
+}
+/** A number with what is wrong about it. */
+export interface NumberTrouble {
+  readonly bookId: string
+  readonly number: number
+  readonly what: string
+}
+/** Tells how far a piece of work is, from 0 to 1. */
+type Tell = (part: number) => unknown
+
+/** So many rows are read at a time: acts of the page are let through between them. */
+const AT_ONCE = 2000
+/** Rows that hold PDFs are read one by one. */
+const PAPERS_AT_ONCE = 5
+/** How often it begins anew where somebody acted meanwhile. */
+const MOST_TRIES = 3
+const MOST_FINDINGS = 1000
+
+const keyName = (table: DigestedTable): string => db.table(table).schema.primKey.keyPath as string
+/** The rows of a table, so many at a time. */
+async function* rowsOf(table: DigestedTable | 'trail'): AsyncGenerator<unknown[]> {
+  const key = table === 'trail' ? 'seq' : keyName(table)
+  const most = table === 'papers' ? PAPERS_AT_ONCE : AT_ONCE
+  let last: string | number = table === 'trail' ? 0 : ''
+  for (;;) {
+    const some: unknown[] = await db.table(table).where(key).above(last).limit(most).toArray()
+    if (some.length) yield some
+    if (some.length < most) return
+    last = (some.at(-1) as Record<string, string | number>)[key]!
+  }
+}
+
+/** A line as far as relations ask for it. */
+const bare = ({ seq, about, key }: TrailLine) => ({ seq, about, ...(key && { key }) }) as unknown as TrailLine
+
+async function strayNumbers(): Promise<NumberTrouble[]> {
+  const found: NumberTrouble[] = []
+  for (const book of await db.books.toArray())
+    for (const { number, row, strip } of (await compareStrips(db, book)).differences)
+      found.push({ bookId: book.id, number, what: `recorded as ${row}, the book says ${strip}` })
+  return found
+}
+
+/** Reads everything once. Gives nothing where somebody acted meanwhile. */
+async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined> {
+  const record = new RecordAudit()
+  const kept: Record<string, unknown[]> = {}
+  const counts = await Promise.all(['trail', ...digestedTables].map(table => db.table(table).count()))
+  const whole = counts.reduce((sum, n) => sum + n, 1)
+  let done = 0
+  kept.trail = []
+  for await (const lines of rowsOf('trail')) {
+    record.addLines(lines as TrailLine[])
+    for (const line of lines as TrailLine[]) kept.trail.push(bare(line))
+    void tell((done += lines.length) / whole)
+  }
+  const { last, isProved } = record.head
+  for (const table of digestedTables) {
+    const own: unknown[] = (kept[table] = [])
+    for await (const rows of rowsOf(table)) {
+      if (isProved) record.addRows(table, rows as object[])
+      if (table !== 'papers') for (const row of rows) own.push(row)
+      void tell((done += rows.length) / whole)
+    }
+  }
+  const strays = await strayNumbers()
+  const end = await db.trail.orderBy('seq').last()
+  if (last && end && end.hash !== last.hash && end.seq > last.seq) return undefined
+  const findings = [...record.findings(), ...auditOffice(kept as unknown as Snapshot, 'without trail')]
+  return {
+    ...{ at, lines: kept.trail.length, head: last?.hash ?? '', rows: done - kept.trail.length },
+    ...{ numbers: kept.numbers!.length, entries: kept.entries!.length },
+    findings: findings.slice(0, MOST_FINDINGS),
+    strays: strays.slice(0, MOST_FINDINGS),
+  }
+}
+
+/** What is done in the worker that looks at everything. */
+export const auditWork = {
+  /**
+   * Holds every row against the trail and against the others. An office whose trail is older than its proof is put
+   * under proof first. Gives nothing where somebody went on acting all the while.
+   */
+  async run(stamp: Stamp, tell: Tell): Promise<AuditReport | undefined> {
+    const last = await db.trail.orderBy('seq').last()
+    if (last && last.rows === undefined)
+      await new StoreOffice(db, navigator.locks).perform('beginProof', {}, stamp)
+    for (let n = 0; n < MOST_TRIES; n++) {
+      const report = await readAll(stamp.at, tell)
+      if (!report) continue
+      const { at, lines, findings, strays } = report
+      // A full disk keeps nobody from hearing what was found.
+      await db.facts
+        .put(auditFact({ at, seq: lines, findings: findings.length + strays.length }))
+        .catch(() => undefined)
+      return report
+    }
+    return undefined
+  },
+}
+export type AuditApi = typeof auditWork

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { auditWork } from '~/data/audit/auditWork'
+
+expose(auditWork)

@@ -1,0 +1,92 @@
+import { emptySum, sumText, type SetSum } from '../base/multisetHash'
+import { hashOf } from '../base/hash'
+import { TRAIL_START, type TrailLine } from '../trail/trail'
+import { addRows, digestedTables, rowsHash, type DigestedTable } from './rowDigests'
+import type { Snapshot } from './tables'
+
+/** Tables as a person calls them. */
+const titles: Readonly<Record<DigestedTable, string>> = {
+  ...{ companies: 'companies', ledgers: 'ledger accounts', accounts: 'bank accounts', books: 'number books' },
+  ...{ payees: 'payees', bills: 'bills', payments: 'payments', numbers: 'check numbers', runs: 'runs' },
+  ...{ copies: 'copies of checks', layoutVersions: 'layouts as printed', layouts: 'layouts' },
+  ...{ owns: 'company settings of layouts', stocks: 'stocks', printers: 'printers', fits: 'fits' },
+  ...{ entries: 'ledger entries', totals: 'running balances', papers: 'PDFs of runs' },
+  ...{ reasonLists: 'lists of reasons', settings: 'settings', intakes: 'imports' },
+  ...{ statements: 'bank statements', bankLines: 'bank lines', movements: 'register lines' },
+  ...{ bankRules: 'rules for bank lines', payLayouts: 'layouts of bank files' },
+  ...{ positivePay: 'choices of bank files', bankItems: 'checks to report to the bank' },
+  ...{ sentFiles: 'files to the bank', bankQuestions: 'questions of the bank' },
+}
+
+/**
+ * Holds all rows of an office against what its trail says of them, piece by piece, so that nothing large is held: the
+ * lines in their order, the rows in any. Says what does not hold in sentences.
+ */
+export class RecordAudit {
+  private readonly sums = new Map<DigestedTable, SetSum>()
+  private readonly stated = new Map<string, string>()
+  private readonly faults: string[] = []
+  private last: TrailLine | undefined
+  private isBroken = false
+  /** The first line that answers for the rows. */
+  private from: number | undefined
+
+  /** The next lines of the trail. After the first broken one no link can be judged. */
+  addLines(lines: Iterable<TrailLine>): void {
+    for (const line of lines) {
+      if (!this.isBroken) this.addLine(line)
+    }
+  }
+  private addLine(line: TrailLine): void {
+    const { hash, ...body } = line
+    const follows = line.seq === (this.last?.seq ?? 0) + 1 && line.before === (this.last?.hash ?? TRAIL_START)
+    if (!follows || hashOf(body) !== hash) {
+      this.isBroken = true
+      this.faults.push(
+        `The trail is broken at line ${line.seq}: it was changed, or a line before it is missing`,
+      )
+      return
+    }
+    if (line.rows !== undefined) this.from ??= line.seq
+    else if (this.from !== undefined)
+      this.faults.push(`Line ${line.seq} of the trail says nothing of the rows, the lines before it do`)
+    if (line.found !== undefined)
+      this.faults.push(
+        `Rows were changed by no action between lines ${line.seq - 1} and ${line.seq} of the trail`,
+      )
+    for (const [table, sum] of Object.entries(line.tables ?? {})) this.stated.set(table, sum)
+    this.last = line
+  }
+  /** Rows of a table. */
+  addRows(table: DigestedTable, rows: Iterable<object>): void {
+    const sum = this.sums.get(table) ?? emptySum()
+    this.sums.set(table, sum)
+    addRows(sum, table, rows)
+  }
+  /** The last line and whether the trail answers for the rows at all. */
+  get head(): { readonly last: TrailLine | undefined; readonly isProved: boolean } {
+    return { last: this.last, isProved: this.from !== undefined }
+  }
+  /** What does not hold once everything was added. */
+  findings(): string[] {
+    if (this.isBroken || this.from === undefined) return [...this.faults]
+    const astray = digestedTables.filter(
+      table => sumText(this.sums.get(table) ?? emptySum()) !== (this.stated.get(table) ?? ''),
+    )
+    const whole = this.last?.rows === rowsHash(this.sums)
+    return [
+      ...this.faults,
+      ...astray.map(table => `Rows of ${titles[table]} are not as the last action left them`),
+      ...(whole || astray.length ? [] : ['The rows are not as the last action left them']),
+    ]
+  }
+}
+
+/** The same for an office in hand. */
+export function auditRecord(office: Snapshot): string[] {
+  const audit = new RecordAudit()
+  audit.addLines(office.trail)
+  if (!audit.head.isProved) return audit.findings()
+  for (const table of digestedTables) audit.addRows(table, office[table])
+  return audit.findings()
+}
