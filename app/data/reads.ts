@@ -235,9 +235,14 @@ export const readCompanies = (): Promise<Company[]> => db.companies.toArray()
 /** The scan that lies under the layouts of a stock. */
 export const readScan = (stockId: string): Promise<StockScan | undefined> => db.scans.get(stockId)
 
-/** All payments of an account, whatever became of them. */
-export const readAllPayments = (accountId: Id<'account'>): Promise<Payment[]> =>
-  db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff']).toArray()
+const paymentsOf = (accountId: Id<'account'>) =>
+  db.payments.where('[accountId+state]').between([accountId, ''], [accountId, '\uffff'])
+/** How many payments an account has, whatever became of them. */
+export const countPayments = (accountId: Id<'account'>): Promise<number> => paymentsOf(accountId).count()
+const MOST_SAMPLED = 400
+/** Some payments of an account to try a layout with: those that wait first. */
+export const readSomePayments = (accountId: Id<'account'>): Promise<Payment[]> =>
+  paymentsOf(accountId).reverse().limit(MOST_SAMPLED).toArray()
 
 /** Whether a sample was printed for an account. */
 export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
@@ -248,12 +253,15 @@ export const readLastActAt = async (): Promise<string | undefined> =>
   (await db.trail.orderBy('seq').last())?.at
 
 /** How many runs of an account went to a printer. */
-export const countPrintedRuns = (accountId: Id<'account'>): Promise<number> =>
-  db.runs
-    .where('accountId')
-    .equals(accountId)
-    .filter(r => r.printedAt !== '')
-    .count()
+export const countPrintedRuns = async (accountId: Id<'account'>): Promise<number> => {
+  const counts = await Promise.all(
+    (await bookIdsOf(accountId)).map(id =>
+      // Those that were not printed have no moment, and come before all that have one.
+      db.runs.where('[bookId+printedAt]').between([id, ''], [id, '\uffff'], false).count(),
+    ),
+  )
+  return counts.reduce((sum, n) => sum + n, 0)
+}
 
 /** Printers and all their fits. The practice printer is always among them, last. */
 export async function readPrinters(): Promise<{ printers: Printer[]; fits: FitRow[] }> {

@@ -51,3 +51,17 @@ export function ledgerLines(entries: readonly Entry[], ledgerId: Id<'ledger'>): 
       return { id: entry.id, entry, debit, credit, balance: cents(balance) }
     })
 }
+
+/**
+ * The same the newest first, for entries that are the newest of a ledger account in that order (by date, then by key)
+ * and may not be all of it: `total` is what all its entries come to.
+ */
+export function newestLedgerLines(
+  entries: readonly Entry[],
+  ledgerId: Id<'ledger'>,
+  total: Cents,
+): LedgerLine[] {
+  const lines = ledgerLines(entries, ledgerId)
+  const before = total - (lines.at(-1)?.balance ?? 0)
+  return lines.map(line => ({ ...line, balance: cents(line.balance + before) })).reverse()
+}

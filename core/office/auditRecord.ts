@@ -27,24 +27,23 @@ export class RecordAudit {
   private readonly stated = new Map<string, string>()
   private readonly faults: string[] = []
   private last: TrailLine | undefined
-  private isBroken = false
+  /** What is wrong with the first line that does not follow; undefined where the chain holds. */
+  broken: string | undefined
   /** The first line that answers for the rows. */
   private from: number | undefined
 
   /** The next lines of the trail. After the first broken one no link can be judged. */
   addLines(lines: Iterable<TrailLine>): void {
     for (const line of lines) {
-      if (!this.isBroken) this.addLine(line)
+      if (!this.broken) this.addLine(line)
     }
   }
   private addLine(line: TrailLine): void {
     const { hash, ...body } = line
     const follows = line.seq === (this.last?.seq ?? 0) + 1 && line.before === (this.last?.hash ?? TRAIL_START)
     if (!follows || hashOf(body) !== hash) {
-      this.isBroken = true
-      this.faults.push(
-        `The trail is broken at line ${line.seq}: it was changed, or a line before it is missing`,
-      )
+      this.broken = `The trail is broken at line ${line.seq}: it was changed, or a line before it is missing`
+      this.faults.push(this.broken)
       return
     }
     if (line.rows !== undefined) this.from ??= line.seq
@@ -69,7 +68,7 @@ export class RecordAudit {
   }
   /** What does not hold once everything was added. */
   findings(): string[] {
-    if (this.isBroken || this.from === undefined) return [...this.faults]
+    if (this.broken || this.from === undefined) return [...this.faults]
     const astray = digestedTables.filter(
       table => sumText(this.sums.get(table) ?? emptySum()) !== (this.stated.get(table) ?? ''),
     )

@@ -74,7 +74,9 @@ const cashMoved = (entries: readonly Entry[], cash: string): number =>
 /** Each payment moved in the ledger what its state says, and no entry is of a payment that is not there. */
 function entriesAgree({ entries, payments, accounts, numbers }: Snapshot, must: Must): void {
   // Checks from before this office stand in the ledger as a part of its opening balance.
-  const before = new Set(numbers.flatMap(n => (n.check && isBefore(n.check.runId) ? [n.check.paymentId] : [])))
+  const before = new Set(
+    numbers.flatMap(n => (n.check && isBefore(n.check.runId) ? [n.check.paymentId] : [])),
+  )
   const own = grouped(
     entries.filter(e => e.paymentId !== null),
     e => e.paymentId!,

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 import { readiness, type ReadyStep } from '#core/accounts/readiness'
 import { proofer } from '#core/proof/compose'
-import { countPrintedRuns, readAllPayments, readSampled, type AccountView } from '~/data/reads'
+import { countPayments, countPrintedRuns, readSampled, type AccountView } from '~/data/reads'
 
 /** The readiness list of an account, followed live. */
 export function useReadiness(view: () => AccountView | undefined): ComputedRef<readonly ReadyStep[]> {
@@ -10,7 +10,7 @@ export function useReadiness(view: () => AccountView | undefined): ComputedRef<r
     () => view()?.account.id,
   )
   const payments = useLive(
-    async () => (view() ? (await readAllPayments(view()!.account.id)).length : 0),
+    () => (view() ? countPayments(view()!.account.id) : 0),
     () => view()?.account.id,
   )
   const runs = useLive(

@@ -3,7 +3,7 @@ import { envelopes, surelySeen } from '#core/paper/envelopes'
 import { panelOf } from '#core/paper/stock'
 import { sampleAccounts } from '#core/accounts/sampleAccounts'
 import { samplesOf } from '#core/payments/sampleChecks'
-import { readAccounts, readAllPayments, type Library } from '~/data/reads'
+import { readAccounts, readSomePayments, type Library } from '~/data/reads'
 import { fieldDrawer } from './fieldDrawing'
 import type { LayoutEditor } from './useLayoutEditor'
 import { useLive } from '../base/useLive'
@@ -34,7 +34,7 @@ export function useLayoutSeen(
       stocks.value.find(s => s.id === editor.layout.value?.stock),
   )
   const payments = useLive(
-    () => (view.value ? readAllPayments(view.value.account.id) : []),
+    () => (view.value ? readSomePayments(view.value.account.id) : []),
     () => view.value?.account.id,
   )
   const samples = computed(() =>

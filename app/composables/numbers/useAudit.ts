@@ -1,12 +1,12 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { beginAudit, type Auditing, type AuditReport } from '~/data/audit/audit'
+import type { Auditing } from '~/data/audit/audit'
 
-/** Holding every row against the trail and the others, in a worker: how far it is, what it came to, and a stop. */
-export function useAudit() {
+/** A look at everything, or at the trail, in a worker: how far it is, what it came to, and a stop. */
+export function useAudit<Report>(beginIt: (tell: (part: number) => void) => Auditing<Report>) {
   const part = ref<number>()
-  const report = shallowRef<AuditReport>()
+  const report = shallowRef<Report>()
   const fault = ref('')
-  let under: Auditing | undefined
+  let under: Auditing<Report> | undefined
   function stop(): void {
     under?.stop()
     under = undefined
@@ -18,7 +18,7 @@ export function useAudit() {
     report.value = undefined
     fault.value = ''
     part.value = 0
-    const mine = (under = beginAudit(p => {
+    const mine = (under = beginIt(p => {
       if (under === mine) part.value = p
     }))
     const done = await mine.report.catch((error: Error) => {

@@ -92,8 +92,7 @@ function termsOf({ terms, termDays = '' }: PayeeTyped) {
 function formOf(typed: PayeeTyped): Result<PayeeForm> {
   const terms = termsOf(typed)
   if (!terms.ok) return terms
-  const text = (name: TextField) =>
-    typed[name].trim() ? { [name]: typed[name].trim() } : {}
+  const text = (name: TextField) => (typed[name].trim() ? { [name]: typed[name].trim() } : {})
   return good({
     kind: typed.kind,
     name: typed.name.trim(),

@@ -64,8 +64,8 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
   }
   async function searchMovements(most: number): Promise<Movement[]> {
     if (!view.value || !['all', 'other money'].includes(state.value)) return []
-    const found = await readMovements(view.value.account.id, most)
-    return wanted.value ? found.filter(m => answers(m, wanted.value)) : found
+    const text = wanted.value
+    return readMovements(view.value.account.id, most, m => !text || answers(m, text))
   }
   const found = useLive(
     async () => {

@@ -23,6 +23,10 @@ export interface AuditReport {
   /** Numbers whose row says another fate than their book. */
   readonly strays: readonly NumberTrouble[]
 }
+export interface ChainReport {
+  readonly lines: number
+  readonly broken: string | undefined
+}
 /** A number with what is wrong about it. */
 export interface NumberTrouble {
   readonly bookId: string
@@ -120,6 +124,17 @@ export const auditWork = {
       return report
     }
     return undefined
+  },
+  /** Looks at the lines of the trail alone. Gives how many there are, and what is wrong with the first broken one. */
+  async chain(tell: Tell): Promise<ChainReport> {
+    const record = new RecordAudit()
+    const whole = (await db.trail.count()) + 1
+    let lines = 0
+    for await (const some of rowsOf('trail')) {
+      record.addLines(some as TrailLine[])
+      void tell((lines += some.length) / whole)
+    }
+    return { lines, broken: record.broken }
   },
 }
 export type AuditApi = typeof auditWork

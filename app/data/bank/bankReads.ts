@@ -135,11 +135,16 @@ export async function readSorted(
 }
 
 /** Money of an account that moved without a check, newest first. */
-export const readMovements = async (accountId: Id<'account'>, most: number): Promise<Movement[]> =>
+export const readMovements = async (
+  accountId: Id<'account'>,
+  most: number,
+  takes: (movement: Movement) => boolean = () => true,
+): Promise<Movement[]> =>
   db.movements
     .where('[accountId+date]')
     .between([accountId, ''], [accountId, '\uffff'])
     .reverse()
+    .filter(takes)
     .limit(most)
     .toArray()
 

@@ -1,6 +1,7 @@
 import type { Id } from '#core/base/id'
 import type { CheckNumber, NumberRow } from '#core/numbers/book'
 import { fates, type Fate } from '#core/numbers/fates'
+import type { BookFates } from '#core/office/reading'
 
 /**
  * The fates of a thousand neighbouring numbers of a book, a letter each that stays the fate's for ever, a
@@ -57,12 +58,43 @@ export function painted(
 /** How many numbers of a strip were ever touched. */
 export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length
 
-/** The fates of the touched numbers in these strips, lowest number first. */
-export function fatesIn(strips: readonly Strip[]): Map<CheckNumber, { readonly fate: Fate }> {
-  const found = new Map<CheckNumber, { readonly fate: Fate }>()
-  for (const { block, letters } of [...strips].sort((a, b) => a.block - b.block)) {
-    for (let i = 0; i < STRIP; i++)
-      if (letters[i] !== UNTOUCHED) found.set((block * STRIP + i) as CheckNumber, rowOf[letters[i]!]!)
+type FateOf = { readonly fate: Fate }
+/** The fates of the touched numbers of a book, lowest first, looked up in its strips: nothing is made of each number. */
+class StripFates implements BookFates {
+  private readonly letters: ReadonlyMap<number, string>
+  readonly size: number
+
+  constructor(strips: readonly Strip[]) {
+    this.letters = new Map([...strips].sort((a, b) => a.block - b.block).map(s => [s.block, s.letters]))
+    this.size = strips.reduce((sum, strip) => sum + touchedIn(strip), 0)
   }
-  return found
+  get(number: CheckNumber): FateOf | undefined {
+    const block = blockOf(number)
+    const letter = this.letters.get(block)?.[number - block * STRIP]
+    return letter === undefined ? undefined : rowOf[letter]
+  }
+  has = (number: CheckNumber): boolean => this.get(number) !== undefined;
+  *entries(): MapIterator<[CheckNumber, FateOf]> {
+    for (const [block, letters] of this.letters)
+      for (let i = 0; i < STRIP; i++) {
+        const row = rowOf[letters[i]!]
+        if (row) yield [(block * STRIP + i) as CheckNumber, row]
+      }
+    return undefined
+  }
+  *keys(): MapIterator<CheckNumber> {
+    for (const [number] of this.entries()) yield number
+    return undefined
+  }
+  *values(): MapIterator<FateOf> {
+    for (const [, row] of this.entries()) yield row
+    return undefined
+  }
+  [Symbol.iterator] = (): MapIterator<[CheckNumber, FateOf]> => this.entries()
+  forEach(tell: (row: FateOf, number: CheckNumber, map: ReadonlyMap<CheckNumber, FateOf>) => void): void {
+    for (const [number, row] of this.entries()) tell(row, number, this)
+  }
 }
+
+/** The fates of the touched numbers in these strips, lowest number first. */
+export const fatesIn = (strips: readonly Strip[]): BookFates => new StripFates(strips)

@@ -19,10 +19,17 @@ const at = computed(() => {
     rows[0]
   )?.ledger
 })
-const lines = useLive(
-  () => (at.value ? readLedgerLines(at.value.id) : undefined),
+const MORE = 500
+const most = ref(MORE)
+watch(
   () => at.value?.id,
+  () => (most.value = MORE),
 )
+const read = useLive(
+  () => (at.value ? readLedgerLines(at.value.id, most.value) : undefined),
+  () => [at.value?.id, most.value],
+)
+const lines = computed(() => read.value?.lines)
 const chosen = ref('')
 const orNothing = (n: number): string => (n ? figures(n as never) : '')
 const columns: readonly Column<LedgerLine>[] = [
@@ -92,6 +99,11 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
             <template #empty><template v-if="lines">No entries yet.</template></template>
           </RowTable>
         </v-card>
+        <p v-if="read && read.lines.length < read.all" class="row quiet" data-test="ledger-more">
+          The newest {{ read.lines.length.toLocaleString('en-US') }} of
+          {{ read.all.toLocaleString('en-US') }} entries.
+          <v-btn size="small" @click="most += MORE">Show more</v-btn>
+        </p>
       </section>
     </div>
   </div>

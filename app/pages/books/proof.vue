@@ -3,6 +3,7 @@ import { howMany } from '#core/base/howMany'
 import { bookName, type NumberBook } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/runs/reports'
+import { beginAudit } from '~/data/audit/audit'
 import { readNumbersProof } from '~/data/numbers/bookReads'
 import { readAccounts } from '~/data/reads'
 
@@ -10,7 +11,7 @@ import { readAccounts } from '~/data/reads'
 const MOST = 200
 const proof = useLive(readNumbersProof)
 const accounts = useLive(readAccounts)
-const { part, report, fault, begin, stop } = useAudit()
+const { part, report, fault, begin, stop } = useAudit(beginAudit)
 onMounted(begin)
 /** What does not hold of numbers, each with the number that it is about. */
 const troubles = computed(() => [

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { actName, lineText } from '#core/trail/lineText'
 import { trailOut } from '#core/exchange/trailFile'
-import { firstBroken, type TrailLine } from '#core/trail/trail'
+import type { TrailLine } from '#core/trail/trail'
 import type { Column } from '~/composables/base/rowTable'
+import { beginChain } from '~/data/audit/audit'
 import { saveText } from '~/data/files/fileOut'
 import { readTrail, readTrailActs, readWholeTrail, trailSubjects, type TrailSubject } from '~/data/reads'
 
@@ -41,14 +42,11 @@ const lines = useLive(
   () => find(MOST),
   () => [wanted.value, kind.value, day.value, subject.value?.about, subject.value?.id],
 )
-const checked = ref('')
-async function check() {
-  const all = await readWholeTrail()
-  const broken = firstBroken(all)
-  checked.value = broken
-    ? `Line ${broken.seq} is broken: it was changed, or a line before it is missing.`
-    : `${all.length.toLocaleString('en-US')} lines, the chain holds.`
-}
+const { part, report, fault, begin, stop } = useAudit(beginChain)
+const checked = computed(() => {
+  const of = report.value
+  return of && (of.broken ? `${of.broken}.` : `${of.lines.toLocaleString('en-US')} lines, the chain holds.`)
+})
 async function save() {
   saveText(trailOut(await readWholeTrail()), 'trail.jsonl', 'application/jsonl')
 }
@@ -78,9 +76,14 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
 <template>
   <div class="page">
     <OfficeHead title="Trail">
-      <v-btn data-test="trail-check" @click="check"> Check the chain </v-btn>
+      <v-btn data-test="trail-check" @click="begin()"> Check the chain </v-btn>
       <v-btn data-test="trail-save" @click="save"> Export as JSON lines </v-btn>
     </OfficeHead>
+    <p v-if="part !== undefined" class="mb-2">
+      Checking the chain, {{ Math.floor(part * 100) }} %
+      <v-btn size="small" @click="stop()">Stop</v-btn>
+    </p>
+    <p v-else-if="fault" class="mb-2 text-error" role="alert">{{ fault }}</p>
     <p v-if="checked" class="mb-2" role="status" data-test="trail-checked">
       {{ checked }}
     </p>
