@@ -391,6 +391,39 @@ test('a number that came from outside stands in red words in the proof, with a l
   await visit(page, '/books/proof')
   await expect(page.getByTestId('problems')).toContainText('9000 recorded as issued, the book says none')
   await expect(page.getByTestId('proof-holds')).toBeHidden()
+  await expect(page.getByTestId('proof-findings')).toContainText(
+    'Rows of check numbers are not as the last action left them',
+  )
   await page.getByTestId('problems').getByRole('link', { name: '9000' }).click()
   await expect(page).toHaveURL(/yard-book\?number=9000/)
+})
+
+test('a payee renamed in the store by hand is found, Today says so, and the next act does not cover it up', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await page.evaluate(async () => {
+    const store = await new Promise<IDBDatabase>(resolve => {
+      const ask = indexedDB.open('violet-lane')
+      ask.onsuccess = () => resolve(ask.result)
+    })
+    await new Promise(resolve => {
+      const writing = store.transaction('payees', 'readwrite')
+      const payees = writing.objectStore('payees')
+      const asked = payees.get('yard-runa-pellam')
+      asked.onsuccess = () => payees.put({ ...asked.result, address: ['1 Elsewhere Street'] })
+      writing.oncomplete = resolve
+    })
+    store.close()
+  })
+  await visit(page, '/office')
+  await page.getByLabel('Name', { exact: true }).fill('Second Clerk')
+  await page.getByTestId('name-keep').click()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Second Clerk')
+  await visit(page, '/books/proof')
+  await expect(page.getByTestId('proof-findings')).toHaveText(
+    'Rows of payees are not as the last action left them.',
+  )
+  await visit(page, '/')
+  await expect(page.getByTestId('record-state')).toContainText('1 problem found')
 })

@@ -41,7 +41,7 @@ export interface TotalAstray {
 /**
  * Compares the totals that are kept with those that the entries come to: every ledger account that differs.
  */
-export function differingTotals(
+function differingTotals(
   keptTotals: Iterable<LedgerTotal>,
   freshTotals: Iterable<LedgerTotal>,
 ): TotalAstray[] {

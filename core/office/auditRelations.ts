@@ -1,5 +1,7 @@
 import { byKey, grouped } from '../base/grouped'
 import type { Entry } from '../ledger/entry'
+import { cents } from '../money/cents'
+import { figures } from '../money/figures'
 import { isEntered, isIssueEntry } from '../payments/issueEntry'
 import { isPaid, type Payment } from '../payments/payment'
 import { byHand, copyId, isBefore } from '../runs/run'
@@ -13,7 +15,7 @@ function numbersStand({ numbers, trail, payments, bills, runs }: Snapshot, must:
   const seen = new Set<string>()
   for (const row of numbers) {
     const key = `${row.accountId} ${row.number}`
-    must(!seen.has(key), `${row.number} stands twice in account ${row.accountId}`)
+    must(!seen.has(key), `account ${row.accountId} has number ${row.number} twice`)
     seen.add(key)
   }
   const there = {
@@ -44,7 +46,7 @@ function checksAgree({ numbers, payments, copies, runs }: Snapshot, must: Must):
     const stands = fate === 'on paper' || fate === 'issued' || fate === 'cleared'
     must(
       !stands || !payment || (payment.amount === check.amount && payment.name === check.payee),
-      `check ${number} says ${check.amount} to ${check.payee}, its payment ${payment?.amount} to ${payment?.name}`,
+      `check ${number} is for ${figures(check.amount)} to ${check.payee}, its payment for ${payment && figures(payment.amount)} to ${payment?.name}`,
     )
     if (isBefore(check.runId)) continue
     must(
@@ -59,7 +61,7 @@ function checksAgree({ numbers, payments, copies, runs }: Snapshot, must: Must):
           copy.amount === check.amount &&
           copy.payee === check.payee &&
           copy.date === check.date),
-      `the copy of check ${number} is not what the check says`,
+      `the copy of check ${number} differs from the check`,
     )
   }
 }
@@ -98,7 +100,7 @@ function entriesAgree({ entries, payments, accounts, numbers }: Snapshot, must: 
     const expected = stands ? -p.amount : 0
     must(
       p.state === 'on paper' || moved === expected || p.split.some(part => part.ledgerId === cash),
-      `payment ${p.id}, ${p.state}, moved ${moved} on its account, expected ${expected}`,
+      `payment ${p.id}, ${p.state}, moved ${figures(cents(moved))} on its account instead of ${figures(cents(expected))}`,
     )
   }
 }

@@ -16,9 +16,8 @@ const format = ref<StatementFormat>('camt.053')
 const formats = Object.keys(statementFormats) as StatementFormat[]
 const mishap = ref<Mishap>('amount altered')
 const number = ref<number>()
-const check = computed(
-  () => presentable.value?.find(n => n.number === number.value) ?? presentable.value?.[0],
-)
+const issued = computed(() => (presentable.value ?? []).filter(n => n.fate === 'issued'))
+const check = computed(() => presentable.value?.find(n => n.number === number.value) ?? issued.value[0])
 watch(view, () => (number.value = undefined))
 const goWrong = (): unknown =>
   check.value?.check &&
@@ -26,7 +25,6 @@ const goWrong = (): unknown =>
     ...{ kind: 'mishap', mishap: mishap.value },
     check: { number: check.value.number, amount: check.value.check.amount, payee: check.value.check.payee },
   })
-const issued = computed(() => (presentable.value ?? []).filter(n => n.fate === 'issued'))
 const MOST_BY_CHANCE = 50
 const present = (): unknown =>
   bank.order({

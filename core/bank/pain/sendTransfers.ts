@@ -13,7 +13,7 @@ import { creditorBank } from './agents'
 import { writeOrders, type PaymentOrder } from './paymentOrder'
 
 /** Whether a payment is a transfer that the bank was not ordered to make yet. */
-export const waitsForOrder = ({ otherwise, state, orderedIn }: Payment): boolean =>
+export const waitsForOrder = ({ orderedIn, otherwise, state }: Payment): boolean =>
   otherwise?.way === 'transfer' && state === 'issued' && orderedIn === undefined
 
 /** A transfer as an order of a day. Refused where the payee's bank is not known. */
