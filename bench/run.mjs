@@ -1,6 +1,6 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them; with --keep
 // they are written to bench/results.json. Parts alone: npm run bench -- pdf   (pdf, worker, app, table,
-// books, bills, bank, files, runs, scan, reading)
+// books, bills, bank, record, files, runs, scan, reading)
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -12,6 +12,7 @@ import { files } from './files.mjs'
 import { reading, scan } from './fit.mjs'
 import { opening, results, round, say, served } from './harness.mjs'
 import { pdf, worker } from './pdf.mjs'
+import { record } from './record.mjs'
 import { runs } from './runs.mjs'
 import { putRows } from './store.mjs'
 
@@ -27,6 +28,7 @@ if (wants('table')) await table()
 if (wants('books')) await books()
 if (wants('bills')) results.bills = await billPages({ served, opening, putRows, say, round })
 if (wants('bank')) await bank()
+if (wants('record')) await record()
 if (wants('files')) {
   const folder = mkdtempSync(join(tmpdir(), 'violet-lane-files-'))
   results.files = await files({ served, putRows, say, round, folder })

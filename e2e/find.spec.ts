@@ -47,6 +47,11 @@ test('anything is found from anywhere by keys alone, and follows what is done', 
   }
   await look(page, 'no such thing at all')
   await expect(page.getByTestId('find-nothing')).toBeVisible()
+  // Closed and opened again at once, it keeps what is typed next.
+  for (const text of ['40', '405', '4055']) {
+    await page.keyboard.press('Escape')
+    await look(page, text)
+  }
 })
 
 const download = async (page: Page, press: () => Promise<void>): Promise<Buffer> => {

@@ -6,7 +6,7 @@ import { must } from '../base/result'
 import { cents } from '../money/cents'
 import { entry, reversed, sided, type LedgerAccount } from './entry'
 import { totalsAfter, totalsAstray, type LedgerTotal } from './totals'
-import { ledgerLines, trialBalance } from './trial'
+import { ledgerLines, newestLedgerLines, trialBalance } from './trial'
 
 const ledgers = ['30', '10', '20'].map((code): LedgerAccount => ({
   id: idOf(`l${code}`),
@@ -47,6 +47,11 @@ describe('the ledger', () => {
           const lines = ledgerLines(own, ledger.id)
           expect(lines.at(-1)?.balance ?? 0).toBe(debit - credit)
           expect(lines.map(l => l.entry.date)).toEqual(lines.map(l => l.entry.date).sort())
+          // The newest alone have the balances that they have among all.
+          const newest = lines.slice(-3).map(l => l.entry)
+          expect(newestLedgerLines(newest, ledger.id, cents(debit - credit))).toEqual(
+            lines.slice(-3).reverse(),
+          )
         }
       }),
     )

@@ -17,16 +17,17 @@ export interface TableDigest {
 }
 export type Digests = ReadonlyMap<DigestedTable, SetSum>
 
-/** Bytes by their hash: a kept PDF is hashed as what it is, not digit by digit. */
-function withoutBytes(value: unknown): unknown {
-  if (value instanceof Uint8Array) return { $bytes: bytesToHex(sha256(value)) }
-  return value
-}
+/** Bytes by their hash: a kept PDF is hashed as what it is, not digit by digit. No other table holds bytes. */
+const withoutBytes = (row: object): object =>
+  Object.fromEntries(
+    Object.entries(row).map(([name, value]) => [
+      name,
+      value instanceof Uint8Array ? { $bytes: bytesToHex(sha256(value)) } : value,
+    ]),
+  )
 /** A row as it goes into the sum of its table. */
 const textOf = (table: DigestedTable, row: object): string =>
-  `${table} ${canonicalJson(
-    Object.fromEntries(Object.entries(row).map(([name, value]) => [name, withoutBytes(value)])),
-  )}`
+  `${table} ${canonicalJson(table === 'papers' ? withoutBytes(row) : row)}`
 
 /** Puts rows into the sum of their table, in place. */
 export function addRows(sum: SetSum, table: DigestedTable, rows: Iterable<object>): void {

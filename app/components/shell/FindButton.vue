@@ -11,7 +11,8 @@ const early = ref('')
 const before = shallowRef<Element | null>(null)
 function openIt(): void {
   if (open.value) return
-  before.value = document.activeElement
+  // Between two, the focus is nowhere: then it goes back to where it was before the first.
+  if (document.activeElement !== document.body) before.value = document.activeElement
   early.value = ''
   isReady.value = false
   // Closed and opened again at once, it begins anew.

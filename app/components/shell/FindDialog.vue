@@ -20,7 +20,11 @@ function leave(): void {
   open.value = false
   emit('close')
   const { before } = props
-  if (before instanceof HTMLElement && before.isConnected) setTimeout(() => before.focus())
+  // Opened again at once, it keeps the focus.
+  setTimeout(() => {
+    if (document.querySelector('.v-dialog.v-overlay--active')) return
+    if (before instanceof HTMLElement && before.isConnected) before.focus()
+  })
 }
 const route = useRoute()
 async function go(to: string): Promise<void> {
