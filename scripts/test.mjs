@@ -128,6 +128,7 @@ const longCounts = {
   TRUE_FILES: '10000',
   READER_LINES: '2000',
   DAMAGED: '3000',
+  RECORD_EDITS: '2000',
   FIT_PAIRS: '60',
   FIT_PRINTERS: '60',
 }

@@ -41,7 +41,7 @@ async function take(file: File) {
         Save file again
       </v-btn>
       <v-btn size="small" variant="text" data-test="away-orders" @click="saveOrders()">
-        Save as payment orders (pain.001)
+        Save as pain.001 file
       </v-btn>
     </p>
     <v-text-field
@@ -81,6 +81,7 @@ async function take(file: File) {
 <style scoped>
 .back {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--space-2);
   padding-bottom: 8px;
 }
