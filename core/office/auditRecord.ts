@@ -62,9 +62,9 @@ export class RecordAudit {
     this.sums.set(table, sum)
     addRows(sum, table, rows)
   }
-  /** The last line and whether the trail answers for the rows at all. */
-  get head(): { readonly last: TrailLine | undefined; readonly isProved: boolean } {
-    return { last: this.last, isProved: this.from !== undefined }
+  /** Whether the trail answers for the rows at all, as far as it can be followed. */
+  get isProved(): boolean {
+    return this.from !== undefined
   }
   /** What does not hold once everything was added. */
   findings(): string[] {
@@ -85,7 +85,7 @@ export class RecordAudit {
 export function auditRecord(office: Snapshot): string[] {
   const audit = new RecordAudit()
   audit.addLines(office.trail)
-  if (!audit.head.isProved) return audit.findings()
+  if (!audit.isProved) return audit.findings()
   for (const table of digestedTables) audit.addRows(table, office[table])
   return audit.findings()
 }

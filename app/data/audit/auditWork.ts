@@ -1,7 +1,8 @@
+import Dexie from 'dexie'
 import { auditOffice } from '#core/office/audit'
 import { RecordAudit } from '#core/office/auditRecord'
-import { digestedTables, type DigestedTable } from '#core/office/rowDigests'
-import type { Snapshot } from '#core/office/tables'
+import { digestedTables } from '#core/office/rowDigests'
+import { tableNames, type Snapshot, type TableName } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { compareStrips } from '../numbers/bookFates'
 import { db } from '../store/db'
@@ -43,12 +44,11 @@ const PAPERS_AT_ONCE = 5
 const MOST_TRIES = 3
 const MOST_FINDINGS = 1000
 
-const keyName = (table: DigestedTable): string => db.table(table).schema.primKey.keyPath as string
-/** The rows of a table, so many at a time. */
-async function* rowsOf(table: DigestedTable | 'trail'): AsyncGenerator<unknown[]> {
-  const key = table === 'trail' ? 'seq' : keyName(table)
+/** The rows of a table by their key, so many at a time. */
+async function* rowsOf(table: TableName): AsyncGenerator<unknown[]> {
+  const key = db.table(table).schema.primKey.keyPath as string
   const most = table === 'papers' ? PAPERS_AT_ONCE : AT_ONCE
-  let last: string | number = table === 'trail' ? 0 : ''
+  let last: string | number = Dexie.minKey
   for (;;) {
     const some: unknown[] = await db.table(table).where(key).above(last).limit(most).toArray()
     if (some.length) yield some
@@ -71,31 +71,32 @@ async function strayNumbers(): Promise<NumberTrouble[]> {
 /** Reads everything once. Gives nothing where somebody acted meanwhile. */
 async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined> {
   const record = new RecordAudit()
-  const kept: Record<string, unknown[]> = {}
-  const counts = await Promise.all(['trail', ...digestedTables].map(table => db.table(table).count()))
+  const trail: TrailLine[] = []
+  const kept: Record<string, unknown[]> = { trail }
+  const counts = await Promise.all(tableNames.map(table => db.table(table).count()))
   const whole = counts.reduce((sum, n) => sum + n, 1)
   let done = 0
-  kept.trail = []
+  let head = ''
   for await (const lines of rowsOf('trail')) {
     record.addLines(lines as TrailLine[])
-    for (const line of lines as TrailLine[]) kept.trail.push(bare(line))
+    for (const line of lines as TrailLine[]) trail.push(bare(line))
+    head = (lines.at(-1) as TrailLine).hash
     void tell((done += lines.length) / whole)
   }
-  const { last, isProved } = record.head
   for (const table of digestedTables) {
     const own: unknown[] = (kept[table] = [])
     for await (const rows of rowsOf(table)) {
-      if (isProved) record.addRows(table, rows as object[])
+      if (record.isProved) record.addRows(table, rows as object[])
       if (table !== 'papers') for (const row of rows) own.push(row)
       void tell((done += rows.length) / whole)
     }
   }
   const strays = await strayNumbers()
   const end = await db.trail.orderBy('seq').last()
-  if (last && end && end.hash !== last.hash && end.seq > last.seq) return undefined
+  if ((end?.hash ?? '') !== head) return undefined
   const findings = [...record.findings(), ...auditOffice(kept as unknown as Snapshot, 'without trail')]
   return {
-    ...{ at, lines: kept.trail.length, head: last?.hash ?? '', rows: done - kept.trail.length },
+    ...{ at, lines: trail.length, head, rows: done - trail.length },
     ...{ numbers: kept.numbers!.length, entries: kept.entries!.length },
     findings: findings.slice(0, MOST_FINDINGS),
     strays: strays.slice(0, MOST_FINDINGS),

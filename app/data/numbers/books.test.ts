@@ -5,6 +5,7 @@ import { idOf } from '#core/base/id'
 import { countFates, numberId, type CheckNumber, type NumberBook, type NumberRow } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
 import { cents } from '#core/money/cents'
+import { trailLine, type TrailLine } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import { db } from '../store/db'
 import { auditWork } from '../audit/auditWork'
@@ -190,5 +191,19 @@ describe('running balances in the store', () => {
     expect([(await looked()).entries, await kept()]).toEqual([MANY, []])
     await db.totals.put({ id: cash, balance: cents(1 - sum) })
     expect(await kept()).toEqual([`ledger ${cash} is kept as ${1 - sum}, its entries say ${-sum}`])
+  })
+
+  it('looked at as a whole, a line of the trail that was changed is told as what it is', async () => {
+    const act = { act: 'Bill entered', text: 'x', about: {} }
+    const lines: TrailLine[] = []
+    const [stamp, stated] = [
+      { at: '2026-11-24T10:00:00Z', by: 'x' },
+      { rows: '0'.repeat(64), tables: {} },
+    ]
+    for (let n = 0; n < 4; n++) lines.push(trailLine(act, stamp, lines.at(-1), stated))
+    await db.trail.bulkAdd(lines.map((line, i) => (i === 1 ? { ...line, text: 'y' } : line)))
+    const report = await looked()
+    expect(report.findings[0]).toContain('The trail is broken at line 2')
+    expect([report.lines, report.head]).toEqual([4, lines[3]!.hash])
   })
 })
