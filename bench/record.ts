@@ -12,7 +12,7 @@ import { perform } from '../core/office/actTypes'
 import { auditOffice } from '../core/office/audit'
 import { RecordAudit } from '../core/office/auditRecord'
 import { MemoryOffice } from '../core/office/memory'
-import { digestedTables, digestsOf, statedRows } from '../core/office/rowDigests'
+import { byTable, digestedTables, digestsOf, statedRows } from '../core/office/rowDigests'
 import { account, company, opened, payee } from '../core/office/test/office'
 import type { Snapshot } from '../core/office/tables'
 import { issueEntry } from '../core/payments/issueEntry'
@@ -108,7 +108,7 @@ const [, linesMs] = timed(() => {
       trailLine({ act: 'Bill entered', text: `Entered bill B-${n}.`, about }, { at, by: 'B' }, trail.at(-1)),
     )
   }
-  const stated = statedRows(new Map(digests.map(d => [d.id, d.sum])), [], undefined)
+  const stated = statedRows(byTable(digests), [], undefined)
   trail.push(trailLine({ act: 'Proof begun', text: 'x', about: {} }, { at, by: 'B' }, trail.at(-1), stated))
 })
 const audit = new RecordAudit()

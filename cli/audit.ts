@@ -5,8 +5,7 @@ import { howMany } from '../core/base/howMany'
 import { readBackup } from '../core/office/backup'
 import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
-import { auditOffice } from '../core/office/audit'
-import { auditRecord } from '../core/office/auditRecord'
+import { auditWhole } from '../core/office/auditRecord'
 
 const options = {
   trail: { type: 'string' },
@@ -59,7 +58,7 @@ async function printBackup(bytes: Uint8Array): Promise<number> {
     return read.refusal.code === 'backup-zip' || read.refusal.code === 'backup-newer' ? 2 : 1
   }
   const { manifest, tables } = read.value
-  const findings = [...auditRecord(tables), ...auditOffice(tables)]
+  const findings = auditWhole(tables)
   for (const finding of findings) console.error(`Problem: ${finding}`)
   const rows = manifest.parts.reduce((sum, part) => sum + (part.rows ?? 0), 0)
   console.log(

@@ -32,6 +32,25 @@ async function saved(page: Page, button: string): Promise<string> {
 }
 const text = (pdf: string, ...more: string[]): string =>
   execFileSync('pdftotext', ['-layout', ...more, pdf, '-'], { encoding: 'utf8' })
+/** Writes over a row of the store, or puts one in, past everything that keeps watch. */
+const writeByHand = (page: Page, table: string, key: string, over: object): Promise<void> =>
+  page.evaluate(
+    async ([table, key, over]) => {
+      const store = await new Promise<IDBDatabase>(resolve => {
+        const ask = indexedDB.open('violet-lane')
+        ask.onsuccess = () => resolve(ask.result)
+      })
+      await new Promise(resolve => {
+        const writing = store.transaction(table, 'readwrite')
+        const rows = writing.objectStore(table)
+        const asked = rows.get(key)
+        asked.onsuccess = () => rows.put({ ...asked.result, ...over })
+        writing.oncomplete = resolve
+      })
+      store.close()
+    },
+    [table, key, over] as const,
+  )
 async function proofHolds(page: Page): Promise<void> {
   await visit(page, '/books/proof')
   await expect(page.getByTestId('proof-holds')).toBeVisible()
@@ -366,27 +385,9 @@ test('a number that came from outside stands in red words in the proof, with a l
   page,
 }) => {
   await demoOffice(page)
-  await page.evaluate(async () => {
-    const store = await new Promise<IDBDatabase>(resolve => {
-      const ask = indexedDB.open('violet-lane')
-      ask.onsuccess = () => resolve(ask.result)
-    })
-    await new Promise(resolve => {
-      const writing = store.transaction('numbers', 'readwrite')
-      writing.objectStore('numbers').put({
-        id: 'yard-book/9000',
-        bookId: 'yard-book',
-        accountId: 'yard',
-        number: 9000,
-        fate: 'issued',
-        why: '',
-        at: '',
-        check: null,
-        life: [],
-      })
-      writing.oncomplete = resolve
-    })
-    store.close()
+  await writeByHand(page, 'numbers', 'yard-book/9000', {
+    ...{ id: 'yard-book/9000', bookId: 'yard-book', accountId: 'yard', number: 9000, fate: 'issued' },
+    ...{ why: '', at: '', check: null, life: [] },
   })
   await visit(page, '/books/proof')
   await expect(page.getByTestId('problems')).toContainText('9000 recorded as issued, the book says none')
@@ -402,20 +403,7 @@ test('a payee renamed in the store by hand is found, Today says so, and the next
   page,
 }) => {
   await demoOffice(page)
-  await page.evaluate(async () => {
-    const store = await new Promise<IDBDatabase>(resolve => {
-      const ask = indexedDB.open('violet-lane')
-      ask.onsuccess = () => resolve(ask.result)
-    })
-    await new Promise(resolve => {
-      const writing = store.transaction('payees', 'readwrite')
-      const payees = writing.objectStore('payees')
-      const asked = payees.get('yard-runa-pellam')
-      asked.onsuccess = () => payees.put({ ...asked.result, address: ['1 Elsewhere Street'] })
-      writing.oncomplete = resolve
-    })
-    store.close()
-  })
+  await writeByHand(page, 'payees', 'yard-runa-pellam', { address: ['1 Elsewhere Street'] })
   await visit(page, '/office')
   await page.getByLabel('Name', { exact: true }).fill('Second Clerk')
   await page.getByTestId('name-keep').click()

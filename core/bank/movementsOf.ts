@@ -1,5 +1,4 @@
-import { cents, sum } from '../money/cents'
-import type { Entry } from '../ledger/entry'
+import { movedOn, type Entry } from '../ledger/entry'
 import type { BankAccount } from '../accounts/account'
 import type { Payment } from '../payments/payment'
 import { movementId, type Movement } from './movement'
@@ -58,8 +57,7 @@ export function movementsOf(
     .flatMap(e =>
       accounts.flatMap((account): Movement[] => {
         if (isOwnEntry(e, account, accounts, ownPayments)) return []
-        const own = e.lines.filter(l => l.ledgerId === account.cashLedgerId)
-        const amount = sum(own.map(l => cents(l.debit - l.credit)))
+        const amount = movedOn(e, account.cashLedgerId)
         if (amount === 0) return []
         return [
           {

@@ -2,7 +2,7 @@ import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
 import { cents, sum, type Cents } from '../money/cents'
 import type { NumberRow } from '../numbers/book'
-import type { Entry } from '../ledger/entry'
+import { movedOn, type Entry } from '../ledger/entry'
 import { isIssueEntry } from '../payments/issueEntry'
 import type { Payment } from '../payments/payment'
 import type { BankLine } from './bankLine'
@@ -46,10 +46,6 @@ export interface Reconciliation {
   readonly difference: Cents
 }
 
-/** What an entry adds to the account's cash. */
-const cashOf = (entry: Entry, cash: Id<'ledger'>): Cents =>
-  sum(entry.lines.filter(l => l.ledgerId === cash).map(l => cents(l.debit - l.credit)))
-
 /** What was entered after the last day, by payment and by entry, so that it is not counted as outstanding. */
 function enteredAfter(entries: readonly Entry[]): { payments: Set<string>; entries: Set<string> } {
   const issued = entries.filter(isIssueEntry)
@@ -73,7 +69,7 @@ function cancelledAfter(known: ReconcileKnown, after: ReturnType<typeof enteredA
   return known.entriesAfter
     .filter(e => e.paymentId && !isIssueEntry(e) && !after.payments.has(e.paymentId))
     .map(e => ({
-      ...{ date: e.date, amount: cents(-cashOf(e, known.cashLedgerId)) },
+      ...{ date: e.date, amount: cents(-movedOn(e, known.cashLedgerId)) },
       text: e.text.replace(/^Cancelled: /, ''),
     }))
     .filter(o => o.amount !== 0)
@@ -142,7 +138,7 @@ export function reconcile(known: ReconcileKnown, through: PlainDate): Reconcilia
   ].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0))
   const within = lines.filter(l => l.date <= through)
   const bank = bankBalance(statement, lines, through)
-  const book = cents(known.bookNow - sum(entriesAfter.map(e => cashOf(e, cashLedgerId))))
+  const book = cents(known.bookNow - sum(entriesAfter.map(e => movedOn(e, cashLedgerId))))
   const adjusted = cents(bank + sum(outstanding.map(o => o.amount)))
   return {
     ...{ through, bank, book, adjusted, outstanding },

@@ -36,6 +36,10 @@ export interface Entry {
 export const sided = (ledgerId: Id<'ledger'>, amount: Cents): EntryLine =>
   amount > 0 ? { ledgerId, debit: amount, credit: zero } : { ledgerId, debit: zero, credit: cents(-amount) }
 
+/** What an entry adds to a ledger account: debits less credits. */
+export const movedOn = ({ lines }: Entry, ledgerId: Id<'ledger'>): Cents =>
+  sum(lines.filter(l => l.ledgerId === ledgerId).map(l => cents(l.debit - l.credit)))
+
 /** An entry the other way round, under a key, on a day and with words of its own. */
 export const reversed = (of: Entry, as: Pick<Entry, 'id' | 'date' | 'text'>): Entry => ({
   ...of,

@@ -29,5 +29,9 @@ const next: Readonly<Record<Fate, readonly Fate[]>> = {
   'set aside': ['unused'],
 }
 
+/** Whether a check under this number stands for its payment: it is out, on its way, or paid. */
+export const isStanding = (fate: Fate): boolean =>
+  fate === 'on paper' || fate === 'issued' || fate === 'cleared'
+
 /** Whether a number may go from one fate to another. */
 export const mayBecome = (from: Fate, to: Fate): boolean => next[from].includes(to)

@@ -1,5 +1,6 @@
 import { byKey, grouped } from '../base/grouped'
 import type { NumberRow } from '../numbers/book'
+import { isStanding } from '../numbers/fates'
 import { firstBroken } from '../trail/trail'
 import { totalsAstray } from '../ledger/totals'
 import { sum } from '../money/cents'
@@ -8,12 +9,8 @@ import { payeeAccount } from '../payments/payeeAccount'
 import { billsAstray, weightOf } from '../payments/settling'
 import { bankHolds } from './auditBank'
 import { relationsHold } from './auditRelations'
+import type { Must } from './must'
 import type { Snapshot } from './tables'
-
-const stateOfStep: readonly string[] = ['on paper', 'issued', 'cleared']
-
-/** Takes down a sentence where something does not hold. */
-type Must = (holds: boolean, what: string) => void
 
 /**
  * What must hold in any office, found by looking at every row, whatever was done in it. Gives a sentence for
@@ -74,7 +71,7 @@ function numbersHold(office: Snapshot, must: Must): ReadonlyMap<string, readonly
       !row.life.length || row.life.at(-1)?.fate === row.fate,
       `the history of ${row.number} does not end with ${row.fate}`,
     )
-    if (row.check && stateOfStep.includes(row.fate))
+    if (row.check && isStanding(row.fate))
       carried.set(row.check.paymentId, [...(carried.get(row.check.paymentId) ?? []), row])
   }
   return carried

@@ -1,15 +1,14 @@
 import { addDays } from '../base/dates'
 import { grouped } from '../base/grouped'
 import type { Id } from '../base/id'
+import { movedOn } from '../ledger/entry'
 import type { BankLine } from '../bank/bankLine'
 import { movementId } from '../bank/movement'
 import { isOwnEntry } from '../bank/movementsOf'
 import { bankItemId, isEnded, isToldElsewhere } from '../bank/positivePay/bankItem'
 import { bankBalance } from '../bank/statement'
+import type { Must } from './must'
 import type { Snapshot } from './tables'
-
-/** Takes down a sentence where something does not hold. */
-type Must = (holds: boolean, what: string) => void
 
 /** Every match is with something that is cleared by it alone. */
 function matchesHold({ bankLines, payments, numbers, movements }: Snapshot, must: Must): void {
@@ -66,10 +65,7 @@ function registerHolds({ entries, accounts, payments, movements }: Snapshot, mus
   const lines = new Map(movements.map(m => [m.id, m]))
   for (const account of accounts)
     for (const e of entries) {
-      const amount = e.lines.reduce(
-        (sum, l) => sum + (l.ledgerId === account.cashLedgerId ? l.debit - l.credit : 0),
-        0,
-      )
+      const amount = movedOn(e, account.cashLedgerId)
       if (amount === 0 || isOwnEntry(e, account, accounts, known)) continue
       const sharing = accounts.filter(a => a.cashLedgerId === account.cashLedgerId)
       const line = sharing.map(a => lines.get(movementId(e.id, a.id))).find(Boolean)

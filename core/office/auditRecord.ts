@@ -1,7 +1,8 @@
-import { emptySum, sumText, type SetSum } from '../base/multisetHash'
+import { emptySum, type SetSum } from '../base/multisetHash'
 import { hashOf } from '../base/hash'
 import { TRAIL_START, type TrailLine } from '../trail/trail'
-import { addRows, digestedTables, rowsHash, type DigestedTable } from './rowDigests'
+import { addRows, digestedTables, rowsHash, sumTexts, type DigestedTable } from './rowDigests'
+import { auditOffice } from './audit'
 import type { Snapshot } from './tables'
 
 /** Tables as a person calls them. */
@@ -69,10 +70,9 @@ export class RecordAudit {
   /** What does not hold once everything was added. */
   findings(): string[] {
     if (this.broken || this.from === undefined) return [...this.faults]
-    const astray = digestedTables.filter(
-      table => sumText(this.sums.get(table) ?? emptySum()) !== (this.stated.get(table) ?? ''),
-    )
-    const whole = this.last?.rows === rowsHash(this.sums)
+    const texts = sumTexts(this.sums)
+    const astray = digestedTables.filter(table => (texts.get(table) ?? '') !== (this.stated.get(table) ?? ''))
+    const whole = this.last?.rows === rowsHash(texts)
     return [
       ...this.faults,
       ...astray.map(table => `Rows of ${titles[table]} are not as the last action left them`),
@@ -89,3 +89,9 @@ export function auditRecord(office: Snapshot): string[] {
   for (const table of digestedTables) audit.addRows(table, office[table])
   return audit.findings()
 }
+
+/** Everything that can be said against an office in hand: of its rows and its trail, and of its rows among themselves. */
+export const auditWhole = (office: Snapshot): string[] => [
+  ...auditRecord(office),
+  ...auditOffice(office, 'without trail'),
+]

@@ -1,14 +1,14 @@
 import { byKey, grouped } from '../base/grouped'
-import type { Entry } from '../ledger/entry'
-import { cents } from '../money/cents'
+import { idOf } from '../base/id'
+import { movedOn } from '../ledger/entry'
+import { isStanding } from '../numbers/fates'
+import { cents, sum } from '../money/cents'
 import { figures } from '../money/figures'
 import { isEntered, isIssueEntry } from '../payments/issueEntry'
 import { isPaid, type Payment } from '../payments/payment'
 import { byHand, copyId, isBefore } from '../runs/run'
+import type { Must } from './must'
 import type { Snapshot } from './tables'
-
-/** Takes down a sentence where something does not hold. */
-type Must = (holds: boolean, what: string) => void
 
 /** No account has a number twice, and no number that the trail names is gone. */
 function numbersStand({ numbers, trail, payments, bills, runs }: Snapshot, must: Must): void {
@@ -43,9 +43,8 @@ function checksAgree({ numbers, payments, copies, runs }: Snapshot, must: Must):
     if (!check) continue
     const payment = paymentOf.get(check.paymentId)
     must(payment !== undefined, `check ${number} is for a payment that is not there`)
-    const stands = fate === 'on paper' || fate === 'issued' || fate === 'cleared'
     must(
-      !stands || !payment || (payment.amount === check.amount && payment.name === check.payee),
+      !isStanding(fate) || !payment || (payment.amount === check.amount && payment.name === check.payee),
       `check ${number} is for ${figures(check.amount)} to ${check.payee}, its payment for ${payment && figures(payment.amount)} to ${payment?.name}`,
     )
     if (isBefore(check.runId)) continue
@@ -66,13 +65,6 @@ function checksAgree({ numbers, payments, copies, runs }: Snapshot, must: Must):
   }
 }
 
-/** What a payment moved on its account's cash, over all its entries. */
-const cashMoved = (entries: readonly Entry[], cash: string): number =>
-  entries.reduce(
-    (sum, e) => sum + e.lines.reduce((s, l) => s + (l.ledgerId === cash ? l.debit - l.credit : 0), 0),
-    0,
-  )
-
 /** Each payment moved in the ledger what its state says, and no entry is of a payment that is not there. */
 function entriesAgree({ entries, payments, accounts, numbers }: Snapshot, must: Must): void {
   // Checks from before this office stand in the ledger as a part of its opening balance.
@@ -90,17 +82,17 @@ function entriesAgree({ entries, payments, accounts, numbers }: Snapshot, must: 
   for (const p of payments) {
     if (before.has(p.id)) continue
     const theirs = own.get(p.id) ?? []
-    const cash = accountOf.get(p.accountId)?.cashLedgerId ?? ''
+    const cash = accountOf.get(p.accountId)?.cashLedgerId ?? idOf<'ledger'>('')
     const stands = isPaid(p) || p.booked === true
     must(
       !stands || !isEntered(p) || theirs.some(isIssueEntry),
       `payment ${p.id} is ${p.state} and has no entry`,
     )
-    const moved = cashMoved(theirs, cash)
-    const expected = stands ? -p.amount : 0
+    const moved = sum(theirs.map(e => movedOn(e, cash)))
+    const expected = cents(stands ? -p.amount : 0)
     must(
       p.state === 'on paper' || moved === expected || p.split.some(part => part.ledgerId === cash),
-      `payment ${p.id}, ${p.state}, moved ${figures(cents(moved))} on its account instead of ${figures(cents(expected))}`,
+      `payment ${p.id}, ${p.state}, moved ${figures(moved)} on its account instead of ${figures(expected)}`,
     )
   }
 }

@@ -8,7 +8,6 @@ import {
   type TrailDraft,
   type TrailLine,
 } from '../trail/trail'
-import { emptySum } from '../base/multisetHash'
 import type { Movement } from '../bank/movement'
 import { bankItemId, bankItemsOf, type BankItem } from '../bank/positivePay/bankItem'
 import { movementsOf, takenBack } from '../bank/movementsOf'
@@ -16,7 +15,7 @@ import { totalsAfter } from '../ledger/totals'
 import { stillHere } from './handing'
 import { billsAfter, billsTouched } from '../payments/settling'
 import { NotThere, type Reading } from './reading'
-import { addRows, digestedTables, digestsAfter, statedRows, type TableDigest } from './rowDigests'
+import { byTable, digestedTables, digestOf, digestsAfter, statedRows, type TableDigest } from './rowDigests'
 import type { Changes, Removals, TableName } from './tables'
 
 /**
@@ -180,19 +179,15 @@ async function recordAfter(
 ): Promise<Recorded> {
   const kept = last && last.rows === undefined ? undefined : await reading.trail.digests()
   if (!kept) return { digests: [] }
-  const before = new Map(kept.map(d => [d.id, d.sum]))
+  const before = byTable(kept)
   const digests = await digestsAfter(before, reading, changes, removes)
   return { digests, stated: statedRows(before, digests, last) }
 }
 /** The sums of all rows as they stand, from which on the trail answers for them. */
 async function firstRecord(reading: Reading): Promise<Recorded> {
   const digests: TableDigest[] = []
-  for (const id of digestedTables) {
-    const sum = emptySum()
-    addRows(sum, id, await reading.all(id))
-    digests.push({ id, sum })
-  }
-  return { digests, stated: statedRows(new Map(digests.map(d => [d.id, d.sum])), [], undefined) }
+  for (const id of digestedTables) digests.push(digestOf(id, await reading.all(id)))
+  return { digests, stated: statedRows(byTable(digests), [], undefined) }
 }
 
 /**

@@ -1,6 +1,7 @@
 import { isLive } from '../payees/payee'
 import type { PlainDate } from '../base/dates'
 import type { Id } from '../base/id'
+import { isStanding } from '../numbers/fates'
 import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '../numbers/book'
 import { layoutNow, layoutOf, stockNow } from '../paper/versions'
 import type { Layout } from '../paper/layout'
@@ -72,7 +73,7 @@ export const carrying = (reading: Reading, payments: readonly Id<'payment'>[]): 
   reading.where('numbers', 'payment', payments)
 /** The number that stands for a payment, among those that ever carried it. */
 export const stateOfStep = (rows: readonly NumberRow[]): NumberRow | undefined =>
-  rows.find(r => ['on paper', 'issued', 'cleared'].includes(r.fate))
+  rows.find(r => isStanding(r.fate))
 
 /** The checks that stand for payments, by payment; a payment without one is left out. */
 export async function standingChecks(

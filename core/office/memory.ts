@@ -3,10 +3,9 @@ import type { Id } from '../base/id'
 import type { CheckNumber, NumberRow } from '../numbers/book'
 import type { Entry } from '../ledger/entry'
 import type { TrailLine } from '../trail/trail'
-import { emptySum } from '../base/multisetHash'
 import type { Keep, Keeping, TrailReading } from './defineAct'
 import { indexes, type BookFates, type Indexed, type IndexOf, type Reading, type Versioned } from './reading'
-import { addRows, digestedTables, type TableDigest } from './rowDigests'
+import { digestedTables, digestOf, type TableDigest } from './rowDigests'
 import {
   keyOf,
   type Changes,
@@ -74,13 +73,7 @@ export class MemoryOffice implements Keeping {
   }
 
   private digests(): readonly TableDigest[] {
-    this.sums ??= new Map(
-      kinds.map(id => {
-        const sum = emptySum()
-        addRows(sum, id, this.kept[id].values())
-        return [id, { id, sum }]
-      }),
-    )
+    this.sums ??= new Map(kinds.map(id => [id, digestOf(id, this.kept[id].values())]))
     return [...this.sums.values()]
   }
 

@@ -33,14 +33,18 @@ const textOf = (table: DigestedTable, row: object): string =>
 export function addRows(sum: SetSum, table: DigestedTable, rows: Iterable<object>): void {
   for (const row of rows) addText(sum, textOf(table, row))
 }
-/** The sums of all rows of an office, from the rows alone. */
-export function digestsOf(office: { readonly [T in DigestedTable]: readonly object[] }): TableDigest[] {
-  return digestedTables.map(id => {
-    const sum = emptySum()
-    addRows(sum, id, office[id])
-    return { id, sum }
-  })
+/** The sum of the rows of a table, from the rows alone. */
+export function digestOf(id: DigestedTable, rows: Iterable<object>): TableDigest {
+  const sum = emptySum()
+  addRows(sum, id, rows)
+  return { id, sum }
 }
+/** The sums of all rows of an office. */
+export const digestsOf = (office: { readonly [T in DigestedTable]: readonly object[] }): TableDigest[] =>
+  digestedTables.map(id => digestOf(id, office[id]))
+/** Sums by their table. */
+export const byTable = (digests: Iterable<TableDigest>): Digests =>
+  new Map([...digests].map(({ id, sum }) => [id, sum]))
 
 type Keyed = Parameters<typeof keyOf>[0]
 /** The keys of a table that an act writes or removes, each once, with the row it leaves there. */
@@ -77,16 +81,12 @@ export async function digestsAfter(
   return after
 }
 
-/** What sums say of all rows, as one hash of 64 hex digits. */
-export const rowsHash = (digests: Digests): string =>
-  hashOf(
-    Object.fromEntries(
-      [...digests].flatMap(([id, sum]) => {
-        const text = sumText(sum)
-        return text ? [[id, text] as const] : []
-      }),
-    ),
-  )
+/** Each sum in its short form, blank for a table without rows. */
+export const sumTexts = (digests: Digests): Map<DigestedTable, string> =>
+  new Map([...digests].map(([id, sum]) => [id, sumText(sum)]))
+/** What short sums say of all rows, as one hash of 64 hex digits. */
+export const rowsHash = (texts: ReadonlyMap<DigestedTable, string>): string =>
+  hashOf(Object.fromEntries([...texts].filter(([, text]) => text)))
 
 /**
  * What a line of the trail says of the rows: a hash over all tables, and the sum of each that its act touched. Where
@@ -98,13 +98,14 @@ export function statedRows(
   changed: readonly TableDigest[],
   last: { readonly rows?: string } | undefined,
 ): RowsStated {
-  const after = new Map([...before, ...changed.map(d => [d.id, d.sum] as const)])
-  const found = rowsHash(before)
+  const texts = sumTexts(before)
+  const found = rowsHash(texts)
+  const fresh = sumTexts(byTable(changed))
+  for (const [id, text] of fresh) texts.set(id, text)
   const isAsLeft = last?.rows === found
-  const told = isAsLeft ? changed.map(d => [d.id, d.sum] as const) : [...after]
   return {
-    rows: rowsHash(after),
-    tables: Object.fromEntries(told.map(([id, sum]) => [id, sumText(sum)])),
+    rows: rowsHash(texts),
+    tables: Object.fromEntries(isAsLeft ? fresh : texts),
     ...(last?.rows !== undefined && !isAsLeft && { found }),
   }
 }

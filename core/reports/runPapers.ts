@@ -15,17 +15,15 @@ export interface RunPaperKnown {
   readonly company: string
   readonly sign: string
   readonly moment: (at: string) => string
-  /** The last line of the trail about it, and its mark. */
-  readonly anchor: string
 }
 const amountOf = (known: RunPaperKnown, id: Id<'payment'>): Cents => known.payments.get(id)?.amount ?? zero
 const nameOf = (known: RunPaperKnown, id: Id<'payment'>): string => known.payments.get(id)?.name ?? ''
 
 /**
  * The cover page of a counted-off run: account, numbers, count, total, the hash total of its issued numbers
- * (their plain sum), who and when, what was spoiled.
+ * (their plain sum), who and when, what was spoiled, and the last line of the trail about it.
  */
-export function coverPage(known: RunPaperKnown): ListPaper {
+export function coverPage(known: RunPaperKnown, anchor: string): ListPaper {
   const { run, sign } = known
   const good = run.checks.filter(c => c.outcome?.kind === 'good')
   const used = numbersOfRun(run)
@@ -42,7 +40,7 @@ export function coverPage(known: RunPaperKnown): ListPaper {
       ['Hash total of issued numbers', String(good.reduce((s, c) => s + c.number, 0))],
       ['Printed', `${known.moment(run.printedAt)}${run.copies > 1 ? `, printed ${run.copies} times` : ''}`],
       ['Counted off', run.countedAt ? `${known.moment(run.countedAt)}, ${run.countedBy ?? ''}` : 'not yet'],
-      ['Line of the trail', known.anchor],
+      ['Line of the trail', anchor],
       ['Not issued', lost.map(u => `${u.number} ${u.came}${u.why && ` (${u.why})`}`).join(', ') || 'none'],
     ],
     columns: [

@@ -69,9 +69,11 @@ export function trailLine(
 
 /** Digits of a hash that a person compares. */
 const MARK = 8
-/** A line of the trail as it stands on paper: its number and the beginning of its hash. */
+/** The beginning of a hash, by which a line is known on paper and in names of files. */
+export const markOf = (hash: string): string => hash.slice(0, MARK)
+/** A line of the trail as it stands on paper: its number and its mark. */
 export const anchorText = (seq: number, hash: string): string =>
-  `${seq.toLocaleString('en-US')}, mark ${hash.slice(0, MARK)}`
+  `${seq.toLocaleString('en-US')}, mark ${markOf(hash)}`
 
 /** One press, one act: the refusal of an act whose key stands in the trail already. */
 export const doneAlready = (): Result<never> => refuse('act-twice', 'This was already done', { field: 'act' })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import { readRecordState } from '~/data/audit/audit'
+import { readRecordState } from '~/data/audit/recordState'
 import { momentText } from '~/data/office/office'
 
 /** What is known of the record: when all rows were last checked, and whether the last backup is a part of it. */

@@ -19,7 +19,7 @@ export function useTransfers(account: Readonly<Ref<BankAccount | undefined>>) {
   const { behind } = useClock()
   const { busy, fault, act, at, clear } = useAct()
   const view = useLive(
-    () => (account.value ? readTransfers(account.value, localToday()) : undefined),
+    () => (account.value ? readTransfers(account.value) : undefined),
     () => account.value?.id,
   )
   const leftOut = ref<ReadonlySet<Id<'payment'>>>(new Set())
@@ -67,7 +67,7 @@ export function useTransfers(account: Readonly<Ref<BankAccount | undefined>>) {
     return true
   }
   return {
-    ...{ view, able, chosen, total, take, leftOut, dateText, dateFaults, dateHint, date, currency },
+    ...{ view, chosen, total, take, leftOut, dateText, dateFaults, dateHint, date, currency },
     ...{ busy, fault, at, send },
   }
 }

@@ -1,7 +1,10 @@
 import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
+import { readAuditDue } from '~/data/audit/recordState'
 
-/** What looks at everything is fetched when the page has been at rest for a while. */
-const audit = async (): Promise<void> => (await import('~/data/audit/audit')).auditWhereDue()
+/** What looks at everything is fetched when it is due. */
+async function audit(): Promise<void> {
+  if (await readAuditDue(Date.now())) await (await import('~/data/audit/audit')).auditWhereDue()
+}
 
 const SOON_MS = 30_000
 const HOUR_MS = 3_600_000

@@ -5,7 +5,7 @@ import { movementKinds, type Movement } from '#core/bank/movement'
 import { cents, sum, zero, type Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { NumberRow } from '#core/numbers/book'
-import type { Fate } from '#core/numbers/fates'
+import { isStanding, type Fate } from '#core/numbers/fates'
 import { readDayBalances } from '~/data/register/dayBalances'
 import { readMovements } from '~/data/bank/bankReads'
 import { searchNumbers } from '~/data/numbers/bookReads'
@@ -35,7 +35,7 @@ export const amountOfRow = ({ number, movement }: RegisterRow): Cents | undefine
 
 /** Whether what a line comes to is money: spoiled, voided and reversed ones are not. */
 export const isMoney = ({ number, movement }: RegisterRow): boolean =>
-  movement ? movement.state !== 'reversed' : ['on paper', 'issued', 'cleared'].includes(number?.fate ?? '')
+  movement ? movement.state !== 'reversed' : number !== undefined && isStanding(number.fate)
 
 const answers = (m: Movement, text: string): boolean =>
   [m.text, m.party, m.reference, movementKinds[m.kind].title, figures(cents(Math.abs(m.amount)))].some(part =>

@@ -1,11 +1,10 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Stamp } from '#core/trail/trail'
 import { momentNow, operatorName } from '../office/office'
-import { BACKUP_FACT, lastBackup } from '../backups/backupFact'
 import { db } from '../store/db'
 import { failureOf } from '../store/inWorker'
 import { storeName } from '../store/storeName'
-import { AUDITED, lastAudit, type LastAudit } from './auditFact'
+import { readAuditDue } from './recordState'
 import type { AuditApi, AuditReport, ChainReport } from './auditWork'
 
 export type { AuditReport, NumberTrouble } from './auditWork'
@@ -43,29 +42,9 @@ function begin<Report>(
   }
 }
 
-/** What is known of the record without reading it: the last look at all rows, and whether the last backup is part of it. */
-export interface RecordState {
-  readonly audit: LastAudit | undefined
-  readonly backup?: { readonly at: string; readonly seq: number; readonly agrees: boolean }
-}
-export async function readRecordState(): Promise<RecordState> {
-  const [audit, backup] = await db.facts.bulkGet([AUDITED, BACKUP_FACT])
-  const { at, acts, head } = lastBackup(backup)
-  if (!at || !head) return { audit: lastAudit(audit) }
-  const line = await db.trail.get(acts)
-  return { audit: lastAudit(audit), backup: { at, seq: acts, agrees: line?.hash === head } }
-}
-
-const WEEK_MS = 7 * 86_400_000
 /** Looks at everything where a week has gone by since the last time, one tab at a time. */
 export async function auditWhereDue(): Promise<void> {
   await navigator.locks.request(`${db.name} audit`, { ifAvailable: true }, async lock => {
     if (lock && (await readAuditDue(Date.now()))) await beginAudit(() => {}).report
   })
-}
-/** Whether everything is to be looked at again: something was done, and a week has gone by since the last time. */
-async function readAuditDue(now: number): Promise<boolean> {
-  const audit = lastAudit(await db.facts.get(AUDITED))
-  const last = await db.trail.orderBy('seq').last()
-  return last !== undefined && last.seq !== audit?.seq && (!audit || now - Date.parse(audit.at) > WEEK_MS)
 }

@@ -1,4 +1,5 @@
 import { namesOf } from '#core/trail/lineText'
+import { markOf } from '#core/trail/trail'
 import { browserDb, type Folder } from '../store/browserDb'
 import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from '../store/db'
@@ -15,7 +16,7 @@ const DAY_MS = 86_400_000
 const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
 /** Names end with the last line of the trail and the beginning of its hash: an anchor outside of the browser. */
 const ours = new RegExp(
-  `^backup${tag} (\\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d)(?: line (\\d+) ([0-9a-f]{8}))?\\.zip$`,
+  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line \\d+ [0-9a-f]{8})?\\.zip$`,
 )
 
 /** The folder that backups go into by themselves. */
@@ -108,7 +109,7 @@ export const backUpIntoFolder = (
       const { bytes, seq, head, done } = await make()
       await write(
         kept.folder,
-        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')} line ${seq} ${head.slice(0, 8)}.zip`,
+        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')} line ${seq} ${markOf(head)}.zip`,
         bytes,
       )
       await done()

@@ -3,8 +3,7 @@ import { good, refuse, type Result } from '#core/base/result'
 import { isLocked, lock, unlock } from '#core/exchange/locked'
 import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
 import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
-import { auditOffice } from '#core/office/audit'
-import { auditRecord } from '#core/office/auditRecord'
+import { auditWhole } from '#core/office/auditRecord'
 import { digestsOf } from '#core/office/rowDigests'
 import { tableNames } from '#core/office/tables'
 import type { TrailLine } from '#core/trail/trail'
@@ -89,14 +88,14 @@ export const backupWork = {
     by: string,
     passphrase: string,
     tell: Tell,
-  ): Promise<{ bytes: Uint8Array; seq: number; head: string; findings: number }> {
+  ): Promise<{ bytes: Uint8Array; seq: number; head: string }> {
     const office = await officeHere(tell)
-    const findings = [...auditRecord(office), ...auditOffice(office, 'without trail')].length
+    const findings = auditWhole(office).length
     const [seq, head] = [office.trail.length, office.trail.at(-1)?.hash ?? '']
     await db.facts.put(auditFact({ at: madeAt, seq, findings })).catch(() => undefined)
     const packed = packBackup(office, { madeAt, by, store: db.verno })
     const bytes = passphrase ? await lock(packed, passphrase) : packed
-    return transfer({ bytes, seq, head, findings }, [bytes.buffer])
+    return transfer({ bytes, seq, head }, [bytes.buffer])
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
   async look(file: Uint8Array, passphrase: string): Promise<Result<BackupSeen>> {
@@ -112,7 +111,7 @@ export const backupWork = {
       })
     const { here, trail } = await seenHere()
     const met = meeting(trail, tables.trail)
-    const findings = [...auditRecord(tables), ...auditOffice(tables, 'without trail')]
+    const findings = auditWhole(tables)
     read = { tables, madeAt: manifest.madeAt, head: here.last?.hash, findings: findings.length }
     return good({
       manifest,

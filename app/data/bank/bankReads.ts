@@ -5,7 +5,8 @@ import type { BankRule } from '#core/bank/bankRule'
 import { findReason, presented, type Reason } from '#core/bank/findReason'
 import { sortLines, type SortedLines } from '#core/bank/importStatement'
 import type { Movement } from '#core/bank/movement'
-import { transferOrder, waitsForOrder } from '#core/bank/pain/sendTransfers'
+import { creditorBank } from '#core/bank/pain/agents'
+import { waitsForOrder } from '#core/bank/pain/sendTransfers'
 import { checkFiles, type PositivePay, type SentFile } from '#core/bank/positivePay/bankItem'
 import { payItems, type PayLayoutRow } from '#core/bank/positivePay/sendFile'
 import type { PayItem } from '#core/bank/positivePay/writeFile'
@@ -183,7 +184,6 @@ export interface WaitingTransfer {
 /** The transfers of an account that wait for an order, oldest first, and the files of those ordered, newest first. */
 export async function readTransfers(
   account: BankAccount,
-  today: PlainDate,
 ): Promise<{ readonly waiting: readonly WaitingTransfer[]; readonly sent: readonly SentFile[] }> {
   const uncleared = await office.where('payments', 'uncleared', [account.id])
   const payments = uncleared.filter(waitsForOrder)
@@ -198,8 +198,8 @@ export async function readTransfers(
       .sort((a, b) => byMoment(a.drawnAt, b.drawnAt))
       .map(payment => {
         const payee = payees.get(payment.payeeId)
-        const order = transferOrder(account, payment, payee, today)
-        return { payment, payee, ...(!order.ok && { fault: order.refusal.text }) }
+        const bank = creditorBank(account.country, payee ?? {})
+        return { payment, payee, ...(!bank.ok && { fault: bank.refusal.text }) }
       }),
     sent: sent.filter(f => f.transfers !== undefined).sort((a, b) => byMoment(b.at, a.at)),
   }

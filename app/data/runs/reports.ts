@@ -18,9 +18,8 @@ import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
 import { anchorOf } from '../history/anchor'
 import { readCopy, type AccountView } from '../reads'
 
-const known = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<RunPaperKnown> => ({
+const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPaperKnown => ({
   run,
-  anchor: await anchorOf('run', run.id),
   payments: new Map<Id<'payment'>, Payment>(payments.map(p => [p.id, p])),
   account: view.account.name,
   company: view.company.name[0] ?? '',
@@ -34,12 +33,12 @@ export const saveCountOffSheet = async (
   view: AccountView,
   payments: readonly Payment[],
 ): Promise<void> =>
-  savePdf(
-    await listPdf(countOffSheet(await known(run, view, payments))),
-    `count-off-${run.checks[0]?.number}.pdf`,
-  )
+  savePdf(await listPdf(countOffSheet(known(run, view, payments))), `count-off-${run.checks[0]?.number}.pdf`)
 export const saveCover = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<void> =>
-  savePdf(await listPdf(coverPage(await known(run, view, payments))), `run-${run.checks[0]?.number}.pdf`)
+  savePdf(
+    await listPdf(coverPage(known(run, view, payments), await anchorOf('run', run.id))),
+    `run-${run.checks[0]?.number}.pdf`,
+  )
 
 /**
  * A copy of the stub of a check, shown in the window opened for it, or saved where there is none; false where

@@ -3,9 +3,8 @@ import type { Id } from '#core/base/id'
 import { howMany } from '#core/base/howMany'
 import { figures } from '#core/money/figures'
 import { dayText } from '#core/base/dates'
+import type { SentFile } from '#core/bank/positivePay/bankItem'
 import { columnKinds } from '#core/bank/positivePay/layout'
-import { saveText } from '~/data/files/fileOut'
-import { momentText } from '~/data/office/office'
 
 /** What the bank of an account is told of its checks: each issue and each end once, in files of the bank's layout. */
 const { accounts, view, choose } = useAccount()
@@ -23,14 +22,18 @@ const chosenId = computed({
   set: (id: string) => void files.choose(id ? (id as Id<'payLayout'>) : null),
 })
 watch(account, () => (editing.value = undefined))
+const counts = [
+  { title: 'Issued', of: (f: SentFile) => f.issues },
+  { title: 'Voided or stopped', of: (f: SentFile) => f.ends },
+]
 </script>
 
 <template>
   <div class="page">
     <BankHead title="Files to the bank" :accounts="accounts" :view="view" @choose="choose" />
     <AccountsNoAccount v-if="accounts && !accounts.length" />
-    <div v-if="view && files.view.value" class="scroll files">
-      <v-card v-if="!files.view.value.chosen && !edited" class="part" data-test="pay-begin">
+    <div v-if="view && files.view.value" class="scroll stack">
+      <v-card v-if="!files.view.value.chosen && !edited" class="stack-part" data-test="pay-begin">
         <h2>Tell the bank which checks you issued</h2>
         <p class="quiet">
           The bank then pays only what is in your files (positive pay). Begin with a layout and change it to
@@ -48,7 +51,7 @@ watch(account, () => (editing.value = undefined))
         </div>
         <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
       </v-card>
-      <v-card v-if="files.view.value.chosen" class="part" data-test="pay-waiting">
+      <v-card v-if="files.view.value.chosen" class="stack-part" data-test="pay-waiting">
         <h2>{{ items.length ? `${howMany(items.length, 'check')} to report` : 'Nothing new to report' }}</h2>
         <div v-if="items.length" class="wide">
           <table class="plain">
@@ -99,7 +102,7 @@ watch(account, () => (editing.value = undefined))
           >
         </div>
       </v-card>
-      <v-card v-if="files.view.value.layouts.length && !edited" class="part">
+      <v-card v-if="files.view.value.layouts.length && !edited" class="stack-part">
         <h2>Layout</h2>
         <div class="row">
           <v-select
@@ -139,53 +142,12 @@ watch(account, () => (editing.value = undefined))
         :layout="edited.layout"
         @done="editing = undefined"
       />
-      <v-card v-if="files.view.value.sent.length" class="part wide">
-        <h2>Sent</h2>
-        <table class="plain" data-test="pay-sent">
-          <thead>
-            <tr>
-              <th scope="col">File</th>
-              <th scope="col">When</th>
-              <th scope="col" class="num">Issued</th>
-              <th scope="col" class="num">Voided or stopped</th>
-              <th scope="col"><span class="d-sr-only">Acts</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="f in files.view.value.sent" :key="f.id">
-              <td>{{ f.name }}</td>
-              <td>{{ momentText(f.at) }}, {{ f.by }}</td>
-              <td class="num">{{ f.issues }}</td>
-              <td class="num">{{ f.ends }}</td>
-              <td class="num">
-                <v-btn
-                  size="small"
-                  :aria-label="`Save ${f.name} again`"
-                  @click="saveText(f.text, f.name, 'text/plain')"
-                  >Save again</v-btn
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </v-card>
+      <BankSentFiles :files="files.view.value.sent" :counts="counts" type="text/plain" test="pay-sent" />
     </div>
   </div>
 </template>
 
 <style scoped>
-.files {
-  display: grid;
-  gap: var(--space-3);
-  align-content: start;
-  grid-auto-rows: max-content;
-  padding: 2px 12px 20px 2px;
-}
-.part {
-  padding: 14px 18px;
-  display: grid;
-  gap: var(--space-3);
-}
 .wide {
   overflow-x: auto;
 }

@@ -3,8 +3,7 @@ import { dayText } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { masked } from '#core/accounts/account'
 import { figures } from '#core/money/figures'
-import { saveText } from '~/data/files/fileOut'
-import { momentText } from '~/data/office/office'
+import type { SentFile } from '#core/bank/positivePay/bankItem'
 
 /** Transfers that are recorded, and the file of payment orders that tells the bank to make them. */
 const { accounts, view, choose } = useAccount()
@@ -13,6 +12,7 @@ const transfers = useTransfers(account)
 const { chosen, total, leftOut, dateText, dateFaults, dateHint, date, currency, busy, fault } = transfers
 const seen = computed(() => transfers.view.value)
 const sign = computed(() => account.value?.currency.sign ?? '')
+const counts = [{ title: 'Transfers', of: (f: SentFile) => f.transfers ?? 0 }]
 async function send() {
   if (await transfers.send()) focusNextHere()
 }
@@ -22,8 +22,8 @@ async function send() {
   <div class="page">
     <BankHead title="Transfers" :accounts="accounts" :view="view" @choose="choose" />
     <AccountsNoAccount v-if="accounts && !accounts.length" />
-    <div v-if="view && seen" class="scroll transfers" data-test="transfers">
-      <v-card class="part">
+    <div v-if="view && seen" class="scroll stack" data-test="transfers">
+      <v-card class="stack-part">
         <h2>{{ seen.waiting.length ? 'Not ordered yet' : 'No transfers to order' }}</h2>
         <p v-if="!seen.waiting.length" class="quiet">
           Payments recorded as transfers appear here: in Settle, choose <em>Pay by other means</em>. The bank
@@ -64,7 +64,7 @@ async function send() {
                       v-if="t.fault && t.payee"
                       :to="`/bills/payee/${encodeURIComponent(t.payee.id)}`"
                       class="text-warning"
-                      >{{ t.fault.replace(`${t.payment.name}: `, '') }}</NuxtLink
+                      >{{ t.fault }}</NuxtLink
                     >
                     <template v-else>{{ t.fault ?? masked(t.payee?.bankAccount ?? '') }}</template>
                   </td>
@@ -113,51 +113,12 @@ async function send() {
           <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
         </template>
       </v-card>
-      <v-card v-if="seen.sent.length" class="part wide">
-        <h2>Sent</h2>
-        <table class="plain" data-test="transfers-sent">
-          <thead>
-            <tr>
-              <th scope="col">File</th>
-              <th scope="col">When</th>
-              <th scope="col" class="num">Transfers</th>
-              <th scope="col"><span class="d-sr-only">Acts</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="f in seen.sent" :key="f.id">
-              <td>{{ f.name }}</td>
-              <td>{{ momentText(f.at) }}, {{ f.by }}</td>
-              <td class="num">{{ f.transfers }}</td>
-              <td class="num">
-                <v-btn
-                  size="small"
-                  :aria-label="`Save ${f.name} again`"
-                  @click="saveText(f.text, f.name, 'application/xml')"
-                  >Save again</v-btn
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </v-card>
+      <BankSentFiles :files="seen.sent" :counts="counts" type="application/xml" test="transfers-sent" />
     </div>
   </div>
 </template>
 
 <style scoped>
-.transfers {
-  display: grid;
-  gap: var(--space-3);
-  align-content: start;
-  grid-auto-rows: max-content;
-  padding: 2px 12px 20px 2px;
-}
-.part {
-  padding: 14px 18px;
-  display: grid;
-  gap: var(--space-3);
-}
 .wide {
   overflow-x: auto;
 }

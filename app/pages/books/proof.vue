@@ -2,6 +2,7 @@
 import { howMany } from '#core/base/howMany'
 import { bookName, type NumberBook } from '#core/numbers/book'
 import { fates } from '#core/numbers/fates'
+import { anchorText } from '#core/trail/trail'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/runs/reports'
 import { beginAudit } from '~/data/audit/audit'
 import { readNumbersProof } from '~/data/numbers/bookReads'
@@ -127,9 +128,8 @@ const savePdf = (): unknown =>
           And {{ count(findings.length - MOST) }} more. The PDF lists them all.
         </p>
         <p class="quiet" data-test="proof-head">
-          Last line of the trail: {{ count(report.lines) }}, mark {{ report.head.slice(0, 8) }}. The same two
-          stand on the cover page of a run, on the report of a closed statement and in the names of automatic
-          backups.
+          Last line of the trail: {{ anchorText(report.lines, report.head) }}. The same two stand on the cover
+          page of a run, on the report of a closed statement and in the names of automatic backups.
         </p>
         <v-btn size="small" data-test="proof-again" @click="begin()">Check again</v-btn>
       </template>

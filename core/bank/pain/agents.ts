@@ -6,6 +6,8 @@ import { digitsOf } from '../../accounts/account'
 import { bankCode } from '../../micr/routing'
 import { isBic, isIban } from '../../payees/payeeBank'
 
+/** The most letters of a name (Max140Text). */
+export const MOST_NAME = 140
 /** Codes of national clearing systems, from the ISO 20022 external code list (check). */
 const clearing: Readonly<Record<Country, string>> = { US: 'USABA', CA: 'CACPA', IN: 'INFSC', GB: 'GBDSC' }
 /** A bank code of India's clearing: four letters, a zero, six letters or digits. */
@@ -43,7 +45,9 @@ export function debtorParts({ country, routing, account, bank }: BankAccount, cu
     element(
       'DbtrAgt',
       agent(
-        member?.ok ? clearingMember(country, member.value) : element('Nm', xmlText(bank.name.slice(0, 140))),
+        member?.ok
+          ? clearingMember(country, member.value)
+          : element('Nm', xmlText(bank.name.slice(0, MOST_NAME))),
       ),
     )
   )
@@ -72,8 +76,7 @@ export function creditorBank(
     return isIban(bankAccount)
       ? good({ agent: '', account: element('Id', account) })
       : refuse('bank-code-blank', 'the payee has no bank code', { field: 'bankCode' })
-  if (isBic(code) && !(country === 'IN' && isIfsc(code)))
-    return good({ agent: agent(element('BICFI', code)), account: element('Id', account) })
+  if (isBic(code)) return good({ agent: agent(element('BICFI', code)), account: element('Id', account) })
   const member = memberOf(country, code)
   return member.ok
     ? good({ agent: agent(clearingMember(country, member.value)), account: element('Id', account) })

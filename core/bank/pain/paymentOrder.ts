@@ -5,15 +5,15 @@ import type { BankAccount, Company } from '../../accounts/account'
 import { plainFigures } from '../../money/figures'
 import { sum, type Cents } from '../../money/cents'
 import type { CheckFacts, StubLine } from '../../proof/facts'
-import { debtorParts, type CreditorBank } from './agents'
+import { debtorParts, MOST_NAME, type CreditorBank } from './agents'
 
 /**
  * Payment orders in ISO 20022 pain.001.001.09 (customer credit transfer initiation). Names, order and lengths of the
  * elements are written from the standard's published message definition as it is remembered here (check).
  */
 const NAMESPACE = 'urn:iso:std:iso:20022:tech:xsd:pain.001.001.09'
-/** Max35Text, Max70Text and Max140Text of the standard. */
-const [KEY, ADDRESS_LINE, NAME] = [35, 70, 140] as const
+/** Max35Text and Max70Text of the standard. */
+const [KEY, ADDRESS_LINE] = [35, 70] as const
 const MOST_ADDRESS_LINES = 7
 /** A check has at most two memo fields of 35 letters. */
 const MEMO_FIELDS = 2
@@ -117,7 +117,7 @@ function misfit(
   method: OrderFile['method'],
 ): string | undefined {
   if (amount <= 0) return `${payee}: the amount is not above zero`
-  if (!payee || payee.length > NAME) return `${payee}: the name has more than ${NAME} letters`
+  if (!payee || payee.length > MOST_NAME) return `${payee}: the name has more than ${MOST_NAME} letters`
   if (address.length > MOST_ADDRESS_LINES)
     return `${payee}: the address has more than ${MOST_ADDRESS_LINES} lines`
   const long = address.find(line => line.length > ADDRESS_LINE)
@@ -143,8 +143,9 @@ export function writeOrders(file: OrderFile): Result<string> {
     const fault = misfit(order, method)
     if (fault) return refuse('order-misfit', fault, { field: 'file' })
   }
+  const ourName = company.name.join(' ').slice(0, MOST_NAME)
   const us = party(
-    company.name.join(' ').slice(0, NAME),
+    ourName,
     company.address.map(l => l.slice(0, ADDRESS_LINE)),
   )
   const sums = (of: readonly PaymentOrder[]): string =>
@@ -169,7 +170,7 @@ export function writeOrders(file: OrderFile): Result<string> {
     element('MsgId', keyOfFile(file)),
     element('CreDtTm', `${file.at.slice(0, 19)}Z`),
     sums(orders),
-    element('InitgPty', element('Nm', xmlText(company.name.join(' ').slice(0, NAME)))),
+    element('InitgPty', element('Nm', xmlText(ourName))),
   )
   return good(
     `<?xml version="1.0" encoding="UTF-8"?>\n${element(

@@ -17,7 +17,7 @@ export const waitsForOrder = ({ orderedIn, otherwise, state }: Payment): boolean
   otherwise?.way === 'transfer' && state === 'issued' && orderedIn === undefined
 
 /** A transfer as an order of a day. Refused where the payee's bank is not known. */
-export function transferOrder(
+function transferOrder(
   account: BankAccount,
   payment: Payment,
   payee: Payee | undefined,
