@@ -44,7 +44,7 @@ async function send() {
               </thead>
               <tbody>
                 <tr v-for="t in seen.waiting" :key="t.payment.id" data-test="transfer">
-                  <td>
+                  <td class="tick">
                     <v-checkbox
                       :model-value="!t.fault && !leftOut.has(t.payment.id)"
                       :disabled="Boolean(t.fault)"
@@ -135,6 +135,9 @@ async function send() {
   flex: 0 0 110px;
 }
 .sum {
-  align-self: center;
+  line-height: 36px;
+}
+.tick {
+  min-width: 52px;
 }
 </style>
