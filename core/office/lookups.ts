@@ -72,7 +72,7 @@ export async function touched(
 export const carrying = (reading: Reading, payments: readonly Id<'payment'>[]): Promise<NumberRow[]> =>
   reading.where('numbers', 'payment', payments)
 /** The number that stands for a payment, among those that ever carried it. */
-export const stateOfStep = (rows: readonly NumberRow[]): NumberRow | undefined =>
+export const standingNumber = (rows: readonly NumberRow[]): NumberRow | undefined =>
   rows.find(r => isStanding(r.fate))
 
 /** The checks that stand for payments, by payment; a payment without one is left out. */
@@ -81,7 +81,7 @@ export async function standingChecks(
   payments: readonly Id<'payment'>[],
 ): Promise<Map<Id<'payment'>, NumberRow>> {
   const rows = await carrying(reading, payments)
-  return new Map(rows.flatMap(row => (row.check && stateOfStep([row]) ? [[row.check.paymentId, row]] : [])))
+  return new Map(rows.flatMap(row => (row.check && standingNumber([row]) ? [[row.check.paymentId, row]] : [])))
 }
 
 /** The runs of a number book that are not finished. */

@@ -33,7 +33,7 @@ export const billsTouched = (payments: Iterable<Payment>): Id<'bill'>[] => [
 ]
 
 /** A bill with the stage that what is owed of it gives: payable and paid follow from payments. */
-const stateOfStep = (bill: Bill): Bill =>
+const restaged = (bill: Bill): Bill =>
   bill.stage === 'payable' || bill.stage === 'paid'
     ? { ...bill, stage: owed(bill) === 0 ? 'paid' : 'payable' }
     : bill
@@ -45,7 +45,7 @@ function shift(bills: Map<Id<'bill'>, Bill>, payment: Payment, sign: 1 | -1): vo
   for (const { billId, amount, discount } of payment.settles?.bills ?? []) {
     const bill = bills.get(billId)
     if (bill)
-      bills.set(billId, stateOfStep({ ...bill, [weight]: cents(bill[weight] + sign * (amount + discount)) }))
+      bills.set(billId, restaged({ ...bill, [weight]: cents(bill[weight] + sign * (amount + discount)) }))
   }
 }
 const partsText = ({ settles }: Payment): string => JSON.stringify(settles?.bills ?? [])

@@ -108,7 +108,7 @@ interface CheckSet {
 type Setting = Parameters<typeof setOwn>[2]
 
 /** What a layout sets on a place whatever the check, and what is to be said of it. */
-function stateOfStep(
+function setFixed(
   placed: readonly Placed[],
   advice: boolean,
   setting: Setting,
@@ -178,12 +178,12 @@ function setIn(setting: Setting, stock: Stock): LayoutSet {
       const panel = field.on ? panelOf(stock, field.panel, i + 1) : undefined
       return panel ? [{ field, panel, carried: carries(stock, field.panel, field.kind) }] : []
     })
-    const check = stateOfStep(placed, false, setting)
+    const check = setFixed(placed, false, setting)
     return {
       placed,
       notes: check.notes,
       check: check.layer,
-      advice: stateOfStep(placed, true, setting).layer,
+      advice: setFixed(placed, true, setting).layer,
     }
   })
   return { setting, places }

@@ -57,7 +57,7 @@ export const boxOn = (field: BoxedField, panel: Panel): Box => ({
 })
 
 /** What a field says that is the same on every check; undefined where it differs from check to check. */
-function stateOfStep(
+function fixedWords(
   field: LetteredField,
   account: AccountFacts,
   layout: Layout,
@@ -221,7 +221,7 @@ const pictureOr = (picture: Picture | undefined, box: Box, field: string, what: 
 /** A field of letters: what it says on every check, the line of a signature, its caption. */
 function setStandingLetters(field: LetteredField, box: Box, { layout, account }: Setting, ink: string): Set {
   const flat = flatBox(box, field.turn)
-  const text = stateOfStep(field, account, layout)
+  const text = fixedWords(field, account, layout)
   const set = text ? setText(field, flat, text, ink) : nothing
   const foot = flat.y + flat.h
   const line: Mark[] =

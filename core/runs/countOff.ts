@@ -52,7 +52,7 @@ class Tally {
   readonly checks: RunCheck[] = []
   readonly copies: CheckCopy[] = []
   /** Which number a payment was issued under. */
-  readonly stateOfStep: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
+  readonly issuedUnder: { paymentId: Id<'payment'>; number: CheckNumber }[] = []
 
   constructor(
     readonly known: CountOffKnown,
@@ -135,7 +135,7 @@ function issue(t: Tally, payment: Payment, row: NumberRow, paper: CheckOnPaper):
     const date = openDay(payment.date, t.known.closedThrough)
     t.entries.push(issueEntry(payment, row.number, t.known.cashLedgerId, date))
   }
-  t.stateOfStep.push({ paymentId: payment.id, number: row.number })
+  t.issuedUnder.push({ paymentId: payment.id, number: row.number })
   return good(true)
 }
 
@@ -220,7 +220,7 @@ function freeTheRest(t: Tally): Result<true> {
 
 /** The numbers that carried these payments before say which one took over. */
 function nameSuccessors(t: Tally): void {
-  for (const { paymentId, number } of t.stateOfStep) {
+  for (const { paymentId, number } of t.issuedUnder) {
     for (const old of replacedRows(t.known.earlier, paymentId, number, t.stamp)) {
       if (!t.numbers.has(old.number)) t.numbers.set(old.number, old)
     }

@@ -10,9 +10,9 @@ const emit = defineEmits<{ done: []; leave: [] }>()
 const form = useMovementForm(
   computed(() => props.view),
   computed(() => props.line),
+  props.line.text.slice(0, MOST_TEXT),
 )
-form.text.value = props.line.text.slice(0, MOST_TEXT)
-const { busy, fault, isReady, isTransfer, ledgerId, chosenKind, lines } = form
+const { typed, read, busy, fault } = form
 const rules = useAct()
 /** One key for the rule of this form: where the entry is refused after it was saved, it is saved again, not twice. */
 const ruleId = idOf<'bankRule'>(crypto.randomUUID())
@@ -24,14 +24,14 @@ const contains = ref(
     .trim()
     .slice(0, 40),
 )
-const canRemember = computed(() => !isTransfer.value && !lines.value.length && ledgerId.value !== null)
+const canRemember = computed(() => !read.value.isTransfer && !typed.lines.length && typed.ledgerId !== null)
 async function go() {
-  const ledger = ledgerId.value
+  const ledger = typed.ledgerId
   const remember = remembers.value && canRemember.value && ledger
   const rule = remember && {
     ...{ id: ruleId, companyId: props.view.company.id },
     ...{ contains: contains.value, way: props.line.amount > 0 ? ('in' as const) : ('out' as const) },
-    ...{ kind: chosenKind.value, ledgerId: ledger },
+    ...{ kind: read.value.kind, ledgerId: ledger },
   }
   if (rule && !(await rules.succeeded('saveBankRule', { rule, remove: false }))) return
   if (await form.enterIt()) emit('done')
@@ -39,7 +39,7 @@ async function go() {
 </script>
 
 <template>
-  <v-form class="enter" data-test="enter-from-line" @submit.prevent="isReady && go()">
+  <v-form class="enter" data-test="enter-from-line" @submit.prevent="read.isReady && go()">
     <h3>Enter in the register</h3>
     <BankMovementFields :form="form" from-line />
     <template v-if="canRemember">
@@ -65,7 +65,7 @@ async function go() {
         type="submit"
         color="primary"
         variant="flat"
-        :disabled="!isReady"
+        :disabled="!read.isReady"
         :loading="busy"
         data-test="enter-go"
         >Enter and match</v-btn

@@ -4,36 +4,34 @@ import type { useMovementForm } from '~/composables/bank/useMovementForm'
 
 /** The fields of money that moved without a check. What a bank line says already is not asked. */
 const props = defineProps<{ form: ReturnType<typeof useMovementForm>; fromLine?: boolean }>()
-const { way, kind, amountText, dateText, text, party, reference, ledgerId, lines, toAccountId } = props.form
-const { kinds, chosenKind, date, amount, direction, others, isTransfer, parts, hints, choices, sign } =
-  props.form
-const { at, faultsOf } = props.form
-const shownKind = computed({
-  get: () => chosenKind.value,
+const { typed, read, hints, others, choices, sign, at, faultsOf } = props.form
+const kind = computed({
+  get: () => read.value.kind,
   set: value => {
-    kind.value = value
+    typed.kind = value
   },
 })
 function splitIt() {
-  lines.value = [
-    { ...blankFormLine(), ledgerId: ledgerId.value },
+  typed.lines = [
+    { ...blankFormLine(), ledgerId: typed.ledgerId },
     { ...blankFormLine(), ledgerId: null },
   ]
 }
-const lineFaults = computed(() =>
-  parts.value && !parts.value.ok ? [parts.value.refusal.text] : at('ledger'),
-)
+const lineFaults = computed(() => {
+  const { parts } = read.value
+  return parts && !parts.ok ? [parts.refusal.text] : at('ledger')
+})
 </script>
 
 <template>
-  <v-radio-group v-if="!fromLine" v-model="way" inline hide-details density="compact" label="Direction">
+  <v-radio-group v-if="!fromLine" v-model="typed.way" inline hide-details density="compact" label="Direction">
     <v-radio value="in" label="Money in" />
     <v-radio value="out" label="Money out" data-test="movement-out" />
   </v-radio-group>
-  <v-select v-model="shownKind" :items="kinds" label="Kind" hide-details data-test="movement-kind" />
+  <v-select v-model="kind" :items="read.kinds" label="Kind" hide-details data-test="movement-kind" />
   <div v-if="!fromLine" class="two">
     <v-text-field
-      v-model="amountText"
+      v-model="typed.amount"
       v-first
       label="Amount"
       inputmode="decimal"
@@ -41,35 +39,35 @@ const lineFaults = computed(() =>
       autocomplete="off"
       :hint="hints.amount"
       hide-details="auto"
-      :error-messages="faultsOf(amountText, amount, 'amount')"
+      :error-messages="faultsOf('amount', read.amount)"
       data-test="movement-amount"
     />
     <v-text-field
-      v-model="dateText"
+      v-model="typed.date"
       label="Date"
       placeholder="today"
       autocomplete="off"
       :hint="hints.date"
       persistent-hint
       hide-details="auto"
-      :error-messages="faultsOf(dateText, date, 'date')"
+      :error-messages="faultsOf('date', read.date)"
       data-test="movement-date"
     />
   </div>
   <v-select
-    v-if="isTransfer"
-    v-model="toAccountId"
+    v-if="read.isTransfer"
+    v-model="typed.toAccountId"
     :items="others.map(a => ({ title: a.name, value: a.id }))"
-    :label="direction > 0 ? 'From account' : 'To account'"
+    :label="read.direction > 0 ? 'From account' : 'To account'"
     hide-details="auto"
     :error-messages="at('toAccount')"
     data-test="movement-account"
   />
-  <template v-else-if="!lines.length">
+  <template v-else-if="!typed.lines.length">
     <v-select
-      v-model="ledgerId"
+      v-model="typed.ledgerId"
       :items="choices"
-      :label="direction > 0 ? 'Ledger account the money comes from' : 'Ledger account the money goes to'"
+      :label="read.direction > 0 ? 'Ledger account the money comes from' : 'Ledger account the money goes to'"
       hide-details="auto"
       :error-messages="at('ledger')"
       data-test="movement-ledger"
@@ -79,13 +77,15 @@ const lineFaults = computed(() =>
     </div>
   </template>
   <template v-else>
-    <LedgerLines v-model="lines" :choices="choices" :faults="lineFaults" />
+    <LedgerLines v-model="typed.lines" :choices="choices" :faults="lineFaults" />
     <div>
-      <v-btn size="small" variant="text" @click="lines = [...lines, blankFormLine()]">Add line</v-btn>
+      <v-btn size="small" variant="text" @click="typed.lines = [...typed.lines, blankFormLine()]"
+        >Add line</v-btn
+      >
     </div>
   </template>
   <v-text-field
-    v-model="text"
+    v-model="typed.text"
     label="Description"
     maxlength="80"
     hide-details="auto"
@@ -94,14 +94,14 @@ const lineFaults = computed(() =>
   />
   <div class="two">
     <v-text-field
-      v-model="party"
-      :label="direction > 0 ? 'From (optional)' : 'To (optional)'"
+      v-model="typed.party"
+      :label="read.direction > 0 ? 'From (optional)' : 'To (optional)'"
       maxlength="80"
       hide-details="auto"
       :error-messages="at('party')"
     />
     <v-text-field
-      v-model="reference"
+      v-model="typed.reference"
       label="Reference (optional)"
       maxlength="80"
       hide-details="auto"

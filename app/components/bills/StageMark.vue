@@ -20,14 +20,14 @@ const shapes = {
   cancelled: { d: 'M2.500 2.500 9.500 9.500M9.500 2.500 2.500 9.500', tone: 'error', word: 'cancelled' },
 } as const
 /** One word: what a clerk must know of it first. */
-const stateOfStep = computed(() => {
+const word = computed(() => {
   const { bill } = props
   if (bill.stage !== 'payable') return bill.stage
   if (bill.hold) return bill.hold.kind
   if (open(bill) === 0) return 'in the lane'
   return isOverdue(bill, localToday()) ? 'overdue' : 'payable'
 })
-const shape = computed(() => shapes[stateOfStep.value])
+const shape = computed(() => shapes[word.value])
 </script>
 
 <template>

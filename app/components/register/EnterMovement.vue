@@ -10,12 +10,12 @@ const form = useMovementForm(
   computed(() => props.view),
   ref(undefined),
 )
-const { busy, fault, isReady, signed, sign } = form
+const { busy, fault, read, sign } = form
 const balances = useLive(
   () => readBalances(props.view.account),
   () => props.view.account.id,
 )
-const then = computed(() => balances.value && paying(balances.value, cents(-(signed.value ?? 0))))
+const then = computed(() => balances.value && paying(balances.value, cents(-(read.value.signed ?? 0))))
 async function go() {
   if (await form.enterIt()) emit('done')
 }
@@ -26,7 +26,7 @@ async function go() {
     :model-value="true"
     :title="`Enter money in or out of ${view.account.name}`"
     verb="Enter"
-    :ready="isReady"
+    :ready="read.isReady"
     :busy="busy"
     :fault="fault"
     @go="go"

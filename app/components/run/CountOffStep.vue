@@ -7,11 +7,12 @@ import { carries } from '#core/paper/stock'
 import type { Payment } from '#core/payments/payment'
 import { countedFrom } from '#core/practice/counted'
 import type { CountOffAct } from '#core/runs/countOff'
-import { correctables, type Correctable, type Outcome, type Run } from '#core/runs/run'
+import { correctables, type Correctable, type Outcome, type Run, type Skipped } from '#core/runs/run'
+import { listsOf, nothingSaid, type SaidLists } from '#core/runs/saidSoFar'
 import type { PrintHow } from './PrintStep.vue'
 import { saidSoFar } from '#core/office/rows'
 import { countOffDraft, type DraftSeen } from '~/data/drafts/drafts'
-import { nothingSaid, saidByBoth, type SaidSoFar } from '~/composables/runs/useCountOff'
+import { saidByBoth } from '~/data/runs/saidByBoth'
 import { saveCountOffSheet } from '~/data/runs/reports'
 import type { AccountView } from '~/data/reads'
 
@@ -32,14 +33,14 @@ const emit = defineEmits<{
 }>()
 
 const counting = useCountOff(() => props.run)
-const { outcomes, numbers, skipped, numberOf } = counting
+const { said, numberOf } = counting
 const at = ref(0)
 // What was said so far is kept with the run until the count-off is done. All tabs share it.
-const draft = useSharedDraft<SaidSoFar>(() => countOffDraft(props.run.id), {
-  mine: () => counting.soFar.value,
+const draft = useSharedDraft<SaidLists>(() => countOffDraft(props.run.id), {
+  mine: () => counting.lists.value,
   show: counting.takeUp,
-  blank: () => nothingSaid,
-  isEmpty: said => !said.outcomes.length && !said.numbers.length && !said.skipped.length,
+  blank: () => listsOf(nothingSaid),
+  isEmpty: lists => !lists.outcomes.length && !lists.numbers.length && !lists.skipped.length,
   gate: kept => saidSoFar.safeParse(kept).data,
   merge: saidByBoth,
 })
@@ -68,7 +69,7 @@ const rows = computed(() =>
     ...c,
     now: numberOf(c.number),
     payment: paymentOf(c.paymentId),
-    said: outcomes.value.get(c.number),
+    said: said.value.outcomes.get(c.number),
   })),
 )
 const left = computed(() => rows.value.filter(r => !r.said).length)
@@ -79,7 +80,7 @@ const issued = computed(() =>
 )
 
 async function allGood() {
-  counting.sayAll('good')
+  counting.sayOfTheRest('good')
   await nextTick()
   if (!unsaid.value) button.value?.$el.focus()
 }
@@ -111,7 +112,7 @@ function onKey(event: KeyboardEvent) {
   } else return
   event.preventDefault()
 }
-function takeShift(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: typeof skipped.value) {
+function takeShift(to: ReadonlyMap<CheckNumber, CheckNumber>, gaps: readonly Skipped[]) {
   counting.shiftTo(to, gaps)
   shifting.value = undefined
   void nextTick(() => walk(at.value))
@@ -228,7 +229,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
               v-if="shifting === row.number"
               :checks="run.checks"
               :from="row.number"
-              :said="numbers"
+              :said="said.numbers"
               :book="book"
               :rows="props.rows"
               :payee-of="id => paymentOf(id)?.name ?? ''"
@@ -267,7 +268,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
             <td><StateMark state="unused" /> again, back in the lane</td>
             <td class="num">{{ of('never came out').length }}</td>
           </tr>
-          <tr v-for="s in skipped" :key="s.number">
+          <tr v-for="s in said.skipped" :key="s.number">
             <td><StateMark :state="s.fate" /> {{ s.number }}, {{ s.why }}</td>
             <td class="num">no check</td>
           </tr>
@@ -301,7 +302,8 @@ function putRight(number: CheckNumber, field: Correctable | '') {
       <RunRangeForm
         :kinds="kinds.map(k => k.kind)"
         @say="
-          (kind, from, to) => counting.sayAll(kind, from, to, kind === 'spoiled' ? (reasons[0] ?? '') : '')
+          (kind, from, to) =>
+            counting.sayOfRange({ from, to }, kind, kind === 'spoiled' ? (reasons[0] ?? '') : '')
         "
       />
       <v-btn

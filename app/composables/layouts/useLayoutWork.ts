@@ -1,9 +1,13 @@
 import { computed, ref, watch } from 'vue'
 import { idOf } from '#core/base/id'
-import { editBetween } from '#core/paper/edit'
-import { noOwn, type OwnSettings } from '#core/paper/own'
-import { ownId } from '#core/paper/versions'
 import { layoutDraftOf, mergedLayouts, type LayoutDraft } from '~/data/layouts/layoutDraft'
+import {
+  draftOfSaved,
+  isCommonSaved,
+  isSaved,
+  unsavedOwns,
+  type SavedLayout,
+} from '~/data/layouts/savedLayout'
 import { plainCopy } from '~/data/store/plainCopy'
 import { readLibrary, readVersions } from '~/data/reads'
 import { useOffice } from '~/stores/office'
@@ -11,8 +15,6 @@ import { useAct } from '../base/useAct'
 import type { LayoutEditor } from './useLayoutEditor'
 import { useLive } from '../base/useLive'
 import { useSharedDraft } from '../base/useSharedDraft'
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * A layout on the Light table beside what is saved of it: what has changed, its draft, saving it as the next
@@ -31,30 +33,16 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
   const restored = ref(false)
   const fault = ref('')
 
-  const savedOwns = (): Record<string, OwnSettings> =>
-    Object.fromEntries(
-      (library.value?.owns ?? []).filter(o => o.layoutKey === key).map(o => [o.companyId, o.own]),
-    )
-  /** The newest saved version, as a draft without changes. */
-  const saved = (): LayoutDraft | undefined =>
-    latest.value && { from: latest.value.revision, common: latest.value.layout, owns: savedOwns() }
-  function isCommonSaved({ from, common }: LayoutDraft): boolean {
-    const version = rows.value.find(r => r.revision === from)
-    return version !== undefined && !editBetween(version.layout, common)
-  }
-  const savedOwn = (companyId: string): OwnSettings =>
-    library.value?.owns.find(o => o.id === ownId(key, idOf<'company'>(companyId)))?.own ?? noOwn
-  const unsavedOwns = ({ owns }: LayoutDraft) =>
-    Object.entries(owns).filter(([id, own]) => !same(own, savedOwn(id)))
-  const isSaved = (draft: LayoutDraft): boolean => isCommonSaved(draft) && unsavedOwns(draft).length === 0
-
+  const saved = computed<SavedLayout>(() => ({
+    ...{ key, versions: rows.value, owns: library.value?.owns ?? [] },
+  }))
   const now = computed((): LayoutDraft | undefined => {
     const work = editor.work.value
     return work && { from: from.value, common: work.common, owns: work.owns }
   })
-  const commonChanged = computed(() => now.value !== undefined && !isCommonSaved(now.value))
-  const ownsChanged = computed(() => (now.value ? unsavedOwns(now.value) : []))
-  const unsaved = computed(() => now.value !== undefined && !isSaved(now.value))
+  const commonChanged = computed(() => now.value !== undefined && !isCommonSaved(saved.value, now.value))
+  const ownsChanged = computed(() => (now.value ? unsavedOwns(saved.value, now.value) : []))
+  const unsaved = computed(() => now.value !== undefined && !isSaved(saved.value, now.value))
 
   const ready = ref(false)
   /** From when the act has looked at the draft until it is over, nothing of another tab is shown. */
@@ -68,15 +56,15 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
         from.value = value.from
         editor.become(value.common, value.owns)
       },
-      blank: () => (saving ? undefined : saved()),
-      isEmpty: value => !ready.value || saving || !value || isSaved(value),
+      blank: () => (saving ? undefined : draftOfSaved(saved.value)),
+      isEmpty: value => !ready.value || saving || !value || isSaved(saved.value, value),
       gate: layoutDraftOf,
       merge: (base, mine, theirs) => (base && mine && theirs ? mergedLayouts(base, mine, theirs) : theirs),
     },
   )
   /** Puts the newest saved version on the table. */
   function begin(): void {
-    const version = saved()
+    const version = draftOfSaved(saved.value)
     if (!version) return
     from.value = version.from
     editor.begin(version.common, version.owns)
@@ -99,8 +87,8 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
       {
         key,
         from: work.from,
-        owns: unsavedOwns(work).map(([id, own]) => ({ companyId: idOf<'company'>(id), own })),
-        ...(!isCommonSaved(work) && { layout: work.common }),
+        owns: unsavedOwns(saved.value, work).map(([id, own]) => ({ companyId: idOf<'company'>(id), own })),
+        ...(!isCommonSaved(saved.value, work) && { layout: work.common }),
       },
       '',
       async () => {
@@ -111,7 +99,7 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
     )
   async function save(): Promise<void> {
     const work = now.value
-    if (!work || isSaved(work)) return
+    if (!work || isSaved(saved.value, work)) return
     const done = await saveAll(work)
     fault.value = done && !done.ok ? done.refusal.text : ''
     if (done?.ok) {
@@ -130,17 +118,7 @@ export function useLayoutWork(key: string, editor: LayoutEditor) {
     restored.value = false
   }
   return {
-    library,
-    latest,
-    isMissing,
-    from,
-    restored,
-    fault,
-    busy,
-    commonChanged,
-    ownsChanged,
-    unsaved,
-    save,
-    forget,
+    ...{ library, latest, isMissing, from, restored, fault, busy },
+    ...{ commonChanged, ownsChanged, unsaved, save, forget },
   }
 }

@@ -1,22 +1,17 @@
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
-import type { Result } from '#core/base/result'
+import { computed, type Ref } from 'vue'
 import { digitsOf } from '#core/accounts/account'
-import type { BankOrder, BankReport } from '#core/practice/bankReport'
+import type { BankOrder } from '#core/practice/bankReport'
 import type { JobReport } from '#core/practice/report'
 import { statementFormats, type StatementFormat } from '#core/practice/statementFiles'
 import { questionsCsv } from '#core/bank/questions/questionFile'
 import { readBankFiles, readPresentable, readQuestions } from '~/data/bank/bankReads'
-import { practiceState } from '~/data/fit/practicePrinter'
 import { saveBlob } from '~/data/files/fileOut'
-import { bankReport, bankStatement, orderBank } from '~/data/practice/bank'
+import { bankStatement, orderBank } from '~/data/practice/bank'
 import { readOpening } from '~/data/practice/opening'
 import type { AccountView } from '~/data/reads'
 import { localToday } from '~/stores/office'
 import { useLive } from '../base/useLive'
-
-/** Milliseconds between looks at the practice printer. */
-const LOOK_MS = 1500
+import { useBankReport } from './useBankReport'
 
 /** An order without what is the same in each: the account, and the day. */
 type Wish<T = BankOrder> = T extends BankOrder ? Omit<T, 'account' | 'day'> : never
@@ -25,12 +20,7 @@ type DailyWish = Exclude<Wish, { kind: 'open' | 'tell' }>
 /** An account at the practice bank: what it has there, what can be brought to it, and what it gives. */
 export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   const digits = computed(() => digitsOf(view.value?.account.account ?? ''))
-  const report = shallowRef<BankReport>()
-  /** Whether the bank has answered about this account. */
-  const isKnown = ref(false)
-  const jobs = shallowRef<readonly JobReport[]>([])
-  const fault = ref('')
-  const busy = ref(false)
+  const { report, isKnown, jobs, fault, busy, doing } = useBankReport(digits)
   const files = useLive(
     () => (view.value ? readBankFiles(view.value.account) : undefined),
     () => view.value?.account.id,
@@ -41,44 +31,6 @@ export function usePracticeBank(view: Readonly<Ref<AccountView | undefined>>) {
   )
   const layout = computed(
     () => files.value?.layouts.find(l => l.id === files.value?.chosen?.layoutId)?.layout,
-  )
-
-  /** Does one thing at a time, and shows what the account is then. */
-  async function doing(work: () => Promise<Result<BankReport>>): Promise<boolean> {
-    if (busy.value) return false
-    const asked = digits.value
-    busy.value = true
-    fault.value = ''
-    const done = await work()
-    busy.value = false
-    // What came of an order for one account is never shown as another's.
-    if (asked !== digits.value) return done.ok
-    if (done.ok) report.value = done.value
-    else fault.value = done.refusal.text
-    return done.ok
-  }
-  async function look(): Promise<void> {
-    const asked = digits.value
-    const [now] = await Promise.all([bankReport(asked), lookAtPrinter()])
-    if (asked !== digits.value) return
-    isKnown.value = true
-    report.value = (now.ok && now.value) || undefined
-    fault.value = now.ok ? '' : now.refusal.text
-  }
-  /** What the practice printer has printed; it may still be printing. */
-  async function lookAtPrinter(): Promise<void> {
-    const printer = await practiceState()
-    jobs.value = printer.ok ? printer.value.jobs.filter(j => j.sheets.length) : []
-  }
-  useIntervalFn(lookAtPrinter, LOOK_MS)
-  watch(
-    digits,
-    number => {
-      report.value = undefined
-      isKnown.value = false
-      if (number) void look()
-    },
-    { immediate: true },
   )
 
   const open = (): Promise<boolean> =>

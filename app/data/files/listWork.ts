@@ -12,7 +12,7 @@ import {
   trialList,
 } from '#core/lists/lists'
 import { registerList } from '#core/lists/register'
-import { stateOfStep } from '#core/office/lookups'
+import { standingNumber } from '#core/office/lookups'
 import type { TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
 import type { ListName } from './listNames'
@@ -42,7 +42,7 @@ function numbersOf(rows: readonly NumberRow[]): Map<Id<'payment'>, NumberRow> {
   )
   return new Map(
     [...carried.values()].flatMap(own => {
-      const row = stateOfStep(own) ?? own.at(-1)
+      const row = standingNumber(own) ?? own.at(-1)
       return row?.check ? [[row.check.paymentId, row] as const] : []
     }),
   )

@@ -1,7 +1,7 @@
 import type { Id } from '#core/base/id'
 import type { Bill } from '#core/bills/bill'
 import type { NumberRow } from '#core/numbers/book'
-import { stateOfStep } from '#core/office/lookups'
+import { standingNumber } from '#core/office/lookups'
 import type { Payment } from '#core/payments/payment'
 import { readAccounts, type AccountView } from '../reads'
 import { db } from '../store/db'
@@ -25,5 +25,5 @@ export async function readPaymentView(id: Id<'payment'>): Promise<PaymentView | 
   ])
   const view = accounts.find(a => a.account.id === payment.accountId)
   if (!view) return undefined
-  return { payment, view, numbers, standing: stateOfStep(numbers), bills: bills.filter(b => b !== undefined) }
+  return { payment, view, numbers, standing: standingNumber(numbers), bills: bills.filter(b => b !== undefined) }
 }

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { cancel as decide, type Cancelling } from '../../checks/cancel'
 import { act } from '../defineAct'
-import { carrying, closedThrough, enteredOn, lockOfPayment, one, stateOfStep } from '../lookups'
+import { carrying, closedThrough, enteredOn, lockOfPayment, one, standingNumber } from '../lookups'
 
 /** A payment is cancelled, with the check that carries it. */
 export const cancel = act({
@@ -15,7 +15,7 @@ export const cancel = act({
     const rows = await carrying(reading, [paymentId])
     return {
       payment,
-      row: stateOfStep(rows),
+      row: standingNumber(rows),
       enteredOn: await enteredOn(reading, paymentId, rows),
       cashLedgerId: account.cashLedgerId,
       closedThrough: await closedThrough(reading, account),

@@ -1,7 +1,7 @@
 import type { Id } from '../../base/id'
 import { writeBack as decide, type WritingBack } from '../../checks/writeBack'
 import { act } from '../defineAct'
-import { carrying, lockOfPayment, one, stateOfStep } from '../lookups'
+import { carrying, lockOfPayment, one, standingNumber } from '../lookups'
 
 /** A check that was never cashed is written back to a ledger account. */
 export const writeBack = act({
@@ -15,7 +15,7 @@ export const writeBack = act({
     const { payables, closedThrough } = await one(reading, 'companies', account.companyId)
     return {
       ...{ payment, account, payables, closedThrough },
-      row: stateOfStep(await carrying(reading, [paymentId])),
+      row: standingNumber(await carrying(reading, [paymentId])),
       ledgers: await reading.many('ledgers', [ledgerId]),
     }
   },

@@ -8,7 +8,7 @@ import { foundFates, givenFates } from '../../numbers/giveFate'
 import { cents } from '../../money/cents'
 import { endings } from '../../checks/replace'
 import { runOrders, wayOf } from '../../runs/run'
-import { stateOfStep } from '../lookups'
+import { standingNumber } from '../lookups'
 import type { MemoryOffice } from '../memory'
 import { madeOf, planOf } from '../looking'
 import { account, company, drawOf } from './office'
@@ -177,7 +177,7 @@ function cancel(c: Chance): Move | undefined {
   )
   if (!payment) return undefined
   const ending = c.r.one(['voided', 'stopped'] as const)
-  const number = stateOfStep(c.now.found('numbers', 'payment', [payment.id]))?.number
+  const number = standingNumber(c.now.found('numbers', 'payment', [payment.id]))?.number
   return {
     name: 'cancel',
     act: () =>
@@ -199,7 +199,7 @@ function cancel(c: Chance): Move | undefined {
 function writeBack(c: Chance): Move | undefined {
   const payment = c.some(c.r.next() < 0.9 ? c.payments.filter(p => p.state === 'issued') : c.payments)
   if (!payment) return undefined
-  const number = stateOfStep(c.now.found('numbers', 'payment', [payment.id]))?.number
+  const number = standingNumber(c.now.found('numbers', 'payment', [payment.id]))?.number
   const input = {
     paymentId: payment.id,
     ledgerId: idOf<'ledger'>(c.r.one(['wood', 'wood', 'wood', 'owed', account.cashLedgerId])),
