@@ -223,12 +223,7 @@ const columns: readonly Column<RegisterRow>[] = [
   font-size: var(--text-small);
 }
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(330px, 34%);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(0, 1fr) minmax(330px, 34%);
 }
 .left {
   display: flex;

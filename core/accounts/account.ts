@@ -11,6 +11,7 @@ export interface SentJournal {
   readonly from?: PlainDate
   readonly through: PlainDate
 }
+/** A company whose accounts, payees and books are kept here; an office may have several. */
 export interface Company {
   readonly id: Id<'company'>
   readonly name: readonly string[]

@@ -15,6 +15,10 @@ export interface ReadyStep {
   readonly field?: string
 }
 
+/**
+ * What must be known to say whether an account can print: the account with all that its checks are drawn
+ * from.
+ */
 export interface ReadyKnown {
   readonly account: BankAccount
   readonly company: Company

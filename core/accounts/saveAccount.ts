@@ -76,6 +76,7 @@ function openingEntry(
   ]
 }
 
+/** An account that is opened, with its company where that is new, and the balances it begins with. */
 export interface Opening {
   readonly company: CompanyForm
   readonly ledgers: readonly LedgerAccount[]

@@ -18,6 +18,7 @@ import { lastClosed, openStatement, type Statement } from './statement'
 const MOST = 1_000_000_000_000
 /** The most ledger lines of one movement. */
 export const MOST_PARTS = 100
+/** The most letters of a description, a party or a reference. */
 export const MOST_TEXT = 80
 
 /** Money that came in or went out without a check, as it is entered. */

@@ -20,6 +20,7 @@ type ReasonKind =
   | 'amount differs'
   | 'payee differs'
   | 'stale'
+/** Why a bank line was not matched by itself, in words, with the check or the sum that it is about. */
 export interface Reason {
   readonly kind: ReasonKind
   readonly text: string

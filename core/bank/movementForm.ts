@@ -22,6 +22,7 @@ export interface MovementForm {
   lines: FormLine[]
   toAccountId: Id<'account'> | undefined
 }
+/** A form with nothing filled in but its description. */
 export const blankMovement = (text = ''): MovementForm => ({
   ...{ way: 'in', kind: undefined, amount: '', date: '', text, party: '', reference: '' },
   ...{ ledgerId: null, lines: [], toAccountId: undefined },

@@ -5,6 +5,7 @@ import { sum } from '../money/cents'
 import type { CheckNumber } from '../numbers/book'
 import type { BankLine } from './bankLine'
 
+/** Formats in which statements come, as they are named on the screen. */
 export const bankFormats = ['CSV', 'OFX', 'camt.053', 'BAI2'] as const
 export type BankFormat = (typeof bankFormats)[number]
 

@@ -13,6 +13,7 @@ import { reverse, type ReverseKnown } from './reverseMovement'
 
 /** What the match of a line is undone with. */
 export type UndoKnown = MatchKnown & Pick<ReverseKnown, 'entries' | 'closedThrough'>
+/** Rows as they are once a match is taken back. */
 export interface Undone {
   readonly numbers: NumberRow[]
   readonly payments: Payment[]

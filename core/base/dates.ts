@@ -85,6 +85,7 @@ export const weekday = (date: PlainDate): number => new Date(`${date}T00:00:00Z`
 export const spelledDay = (date: PlainDate, dayFirst: boolean): string =>
   `${dayNames[weekday(date)]}, ${formatDate(date, dayFirst ? 'D MMMM YYYY' : 'MMMM D, YYYY')}`
 
+/** Patterns in which a date can print on a check. */
 export const datePatterns = [
   'MM/DD/YYYY',
   'YYYY-MM-DD',

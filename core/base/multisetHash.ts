@@ -17,6 +17,7 @@ const nonce = new Uint8Array(12)
 /** The sum of a set; only what is in this file changes it. */
 export type SetSum = Uint16Array
 
+/** The sum of no rows. */
 export const emptySum = (): SetSum => new Uint16Array(WORDS)
 
 const stretched = new Uint8Array(BYTES)

@@ -57,6 +57,7 @@ export const isBlankBill = (f: BillForm): boolean =>
 /** The form for the next bill: it begins with the dates of the last one. */
 export const nextBillForm = (last: BillForm): BillForm => ({ ...blankBillForm(), date: last.date })
 
+/** Fields of the form in the order in which they stand on the screen: the first wrong one gets the focus. */
 export const billFields = [
   'payee',
   'number',

@@ -8,6 +8,7 @@ export interface BillsWanted {
   readonly text: string
   readonly due: DueWithin
 }
+/** Choices of how soon a bill is due, in days from today. */
 export const dueWithin = ['any', 'overdue', '7', '14'] as const
 /** Any day, overdue, or within so many days. */
 export type DueWithin = (typeof dueWithin)[number]

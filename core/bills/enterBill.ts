@@ -15,11 +15,16 @@ import { printable } from '../faces/texts'
 export const MOST_BILL_NUMBER = 40
 const MOST_BILL_LINES = 200
 
+/** A bill as it is entered, under the key that its form was opened with. */
 export interface Entering extends BillInput {
   readonly id: Id<'bill'>
   /** Not finished: it is kept as it is, and nothing is owed by it yet. */
   readonly draft?: boolean
 }
+/**
+ * What must be known before a bill is entered or changed: the bill itself, its payee and its likes, its
+ * company.
+ */
 export interface BillKnown {
   readonly bill: Bill | undefined
   readonly payee: Payee | undefined

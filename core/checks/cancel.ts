@@ -11,6 +11,7 @@ import type { Decision, Stamp } from '../trail/trail'
 import { isEntered, reversalEntry } from '../payments/issueEntry'
 import type { Ending } from './replace'
 
+/** What must be known before a payment is cancelled: its check, its entries, and the period that is open. */
 export interface CancelKnown {
   /** The standing check; undefined where the payment waits for the replacement of one. */
   readonly row: NumberRow | undefined
@@ -23,6 +24,7 @@ export interface CancelKnown {
   readonly cashLedgerId: Id<'ledger'>
   readonly closedThrough?: PlainDate | undefined
 }
+/** How a check ends when its payment is cancelled, with the reason. */
 export interface Cancelling {
   readonly ending: Exclude<Ending, 'spoiled'>
   readonly why: string

@@ -20,6 +20,7 @@ import type { Decision, Stamp } from '../trail/trail'
 import { issueEntry } from '../payments/issueEntry'
 import { byHand, copyId, layoutVersion, type CheckCopy, type LayoutVersion } from '../runs/run'
 
+/** What must be known before a handwritten check is recorded. */
 export interface RecordKnown {
   /** What drawing must know: the account, the payee and its namesakes, the ledger accounts. */
   readonly drawing: DrawKnown

@@ -20,10 +20,13 @@ export const UNREADABLE = '\uFFFD'
 
 /** The most that is read of one file. */
 export const MOST_ROWS = 50_000
+/** A table with more columns is refused: no list of payments has so many. */
 export const MOST_COLUMNS = 100
+/** A cell with more letters is refused; the limit of a text in a row. */
 export const MOST_CELL_LETTERS = 4000
 const MOST_FILE_BYTES = 40_000_000
 
+/** The text of a file, and the encoding that it was read in. */
 export interface Decoded {
   readonly text: string
   readonly encoding: 'UTF-8' | 'UTF-16' | 'Windows-1252'

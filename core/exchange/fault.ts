@@ -26,6 +26,7 @@ export function faultLine(file: string, fault: Fault): string {
   return [file, where, fault.text].filter(Boolean).join(': ')
 }
 
+/** A longer file is refused before it is parsed. */
 export const MOST_FILE_LETTERS = 20_000_000
 
 /** Reads a JSON file of ours through its schema: every fault with its path, or the value. */

@@ -11,6 +11,7 @@ import { unguarded } from './csvOut'
 import { MOST_FILE_LETTERS, type Fault, type Read } from './fault'
 
 const needed = ['payee', 'date', 'amount'] as const
+/** Columns of an address, a line each. */
 export const addressColumns = [
   'address 1',
   'address 2',

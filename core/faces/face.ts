@@ -7,6 +7,7 @@ import measures from './measures.json'
 export const faceNames = ['sans', 'sans-bold', 'serif', 'serif-bold'] as const
 export type FaceName = (typeof faceNames)[number]
 
+/** A typeface as a layout is set in it: its measures in units of its own, and the outline of each letter. */
 export interface Face {
   readonly unitsPerEm: number
   readonly ascent: number

@@ -28,12 +28,14 @@ export const ofPayment = (p: Payment): Findable[] =>
         },
       ]
     : []
+/** A bill is found by its number, its payee and its amount. */
 export const ofBill = (bill: Bill, payee: string): Findable[] => [
   {
     ...{ kind: 'bill', id: bill.id, amount: bill.amount, day: bill.date, number: bill.ourNumber },
     text: words(bill.number, payee, bill.memo, bill.purchaseOrder),
   },
 ]
+/** A payee is found by its name and what else it is known by. */
 export const ofPayee = (payee: Payee): Findable[] =>
   isLive(payee)
     ? [
@@ -43,6 +45,7 @@ export const ofPayee = (payee: Payee): Findable[] =>
         },
       ]
     : []
+/** Other money is found by its text, its party and its amount. */
 export const ofMovement = (m: Movement): Findable[] => [
   {
     ...{ kind: 'movement', id: m.id, amount: m.amount, day: m.date },

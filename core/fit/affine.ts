@@ -2,11 +2,13 @@ import type { Mm } from '../paper/length'
 
 /** A flat map of a sheet, lengths in mm, y down: x' = a x + c y + e, y' = b x + d y + f. */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: Mm, f: Mm]
+/** A place on the sheet, in mm from its left and upper edge. */
 export interface Spot {
   readonly x: Mm
   readonly y: Mm
 }
 
+/** The map that leaves every place where it is. */
 export const noChange: Affine = [1, 0, 0, 1, 0, 0]
 /** Where a map puts a spot, in millimetres of the sheet. */
 export const applyAffine = ([a, b, c, d, e, f]: Affine, { x, y }: Spot): Spot => ({

@@ -13,6 +13,7 @@ export interface Deviation {
   readonly stretch: { readonly x: number; readonly y: number }
   readonly turn: number
 }
+/** A printer that puts everything where it belongs. */
 export const noDeviation: Deviation = { shift: { x: 0, y: 0 }, stretch: { x: 1, y: 1 }, turn: 0 }
 
 /**
@@ -24,7 +25,11 @@ export const deviationOf = ([x = 0, y = 0, turn = 0, kx = 1, ky = 1]: readonly n
   turn,
   stretch: { x: kx, y: ky },
 })
+/**
+ * The five unknowns of a printer without deviation: shift in mm, turn in degrees, stretch across and down.
+ */
 export const EXACT: readonly number[] = [0, 0, 0, 1, 1]
+/** By how much each unknown is moved to see what it does to the readings, in the same units. */
 export const STEPS: readonly number[] = [1e-3, 1e-3, 1e-4, 1e-6, 1e-6]
 
 /** Where the printer puts what was meant for a place. */
@@ -58,6 +63,7 @@ export const isNoChange = (map: Affine): boolean =>
 export const fitMarks = ['A', 'B', 'C', 'D', 'E', 'F'] as const
 export type FitMark = (typeof fitMarks)[number]
 type Edge = 'top' | 'left' | 'right' | 'foot'
+/** A line of the fit sheet: the edge that it is measured from, and where it stands, in mm. */
 export interface FitLine {
   readonly mark: FitMark
   readonly edge: Edge

@@ -210,6 +210,7 @@ export function copySheet(stock: Stock, layout: Layout, said: FitSheetWords): Dr
   return { w, h, layers: [{ shared: false, marks }] }
 }
 
+/** What is written on a fit sheet beside its marks. */
 export interface FitSheetWords {
   readonly printer: string
   readonly tray: string

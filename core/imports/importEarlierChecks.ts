@@ -52,6 +52,7 @@ export interface TakingBefore {
   /** The opening balance is what was left after these checks: it stays as it is. */
   readonly held: boolean
 }
+/** What must be known before earlier checks are imported: also their number books. */
 export interface BeforeKnown extends ImportKnown {
   readonly books: readonly NumberBook[]
   /** Those of the numbers that were touched already. */

@@ -48,14 +48,17 @@ export interface TakingIn {
   /** Payees that are here and get details from the file: what they were when it was looked at, and what they become. */
   readonly changes?: readonly PayeeChange[]
 }
+/** What a file fills in of a payee that exists already. */
 export interface PayeeChange {
   readonly id: Id<'payee'>
   readonly from: PayeeForm
   readonly to: PayeeForm
 }
 export type ImportedKind = 'ledgers' | 'payees' | 'bills' | 'draws' | 'changes'
+/** The most rows of one import: more are split by the person, so that each can be undone as one. */
 export const MOST_TAKEN = 20_000
 
+/** What must be known before rows are imported, so that nothing comes in twice. */
 export interface ImportKnown {
   readonly intake: ImportedFile | undefined
   readonly company: Company

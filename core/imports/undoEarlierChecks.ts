@@ -9,6 +9,7 @@ import type { ImportedFile } from './importRows'
 import type { Decision, Stamp } from '../trail/trail'
 import { earlierChecksText } from './importEarlierChecks'
 
+/** What an import of earlier checks left, as it is now. */
 export interface BeforeBackKnown {
   readonly intake: ImportedFile
   readonly numbers: readonly NumberRow[]

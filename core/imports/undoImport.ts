@@ -11,6 +11,7 @@ import type { Payee } from '../payees/payee'
 import type { Payment } from '../payments/payment'
 import { importText, type ImportedFile } from './importRows'
 
+/** What an import left, as it is now: what has moved on since stays. */
 export interface UndoKnown {
   readonly intake: ImportedFile
   readonly company: Company

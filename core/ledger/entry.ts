@@ -18,6 +18,7 @@ interface EntryLine {
   readonly credit: Cents
 }
 
+/** One entry of the books. Its lines add up to zero; it is reversed by another, and never rewritten. */
 export interface Entry {
   readonly id: Id<'entry'>
   readonly companyId: Id<'company'>

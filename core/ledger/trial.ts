@@ -9,6 +9,7 @@ interface TrialRow {
   readonly debit: Cents
   readonly credit: Cents
 }
+/** A trial balance: every ledger account with its balance, and both sums, which are equal. */
 export interface Trial {
   readonly rows: readonly TrialRow[]
   readonly debit: Cents

@@ -23,6 +23,7 @@ export const within = ({ from, to }: Days, day: string): boolean =>
   (!from || day >= from) && (!to || day <= to)
 
 const column = (holds: ListColumn['holds']) => (title: string) => ({ title, holds })
+/** Makers of columns, by what a column holds. */
 export const [text, day, amount, number] = (['text', 'day', 'amount', 'number'] as const).map(column) as [
   (title: string) => ListColumn,
   (title: string) => ListColumn,

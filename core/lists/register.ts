@@ -47,6 +47,7 @@ export function registerLines(
     .filter(({ cells }) => within(days, String(cells[1])))
     .sort((a, b) => (String(a.cells[1]) < String(b.cells[1]) ? -1 : 1))
 }
+/** Columns of the register in the order in which they are exported. */
 export const registerColumns: readonly ListColumn[] = [
   text('Account'),
   day('Date'),

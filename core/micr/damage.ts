@@ -29,6 +29,7 @@ const PATCHES = [
  */
 export const MOST_UNEXPLAINED = 0.26
 
+/** A picture of a line as shares of darkness, from 0 (paper) to 1 (ink), row by row. */
 export interface Darkness {
   readonly w: number
   readonly h: number

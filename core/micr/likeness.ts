@@ -4,6 +4,7 @@ import { UNITS_PER_CELL, UNITS_PER_PITCH } from './outlines'
 import { insideOf, type MicrShapes } from './shapes'
 import { micrCharacters, type MicrCharacter } from './symbols'
 
+/** What one character looks like to the reader when it is printed as it should be. */
 export interface Template {
   readonly char: MicrCharacter
   readonly cells: Float32Array

@@ -7,6 +7,7 @@ import type { Mm } from '../paper/length'
  */
 export const micrWeights = { light: -0.025, normal: 0, heavy: 0.025 } as const
 export type MicrWeight = keyof typeof micrWeights
+/** The weights in the order from thin to bold. */
 export const micrWeightNames = Object.keys(micrWeights) as MicrWeight[]
 /** Widths that the ladder sheet tries: shares of the standard's pitch. */
 export const micrWidths: readonly number[] = [0.97, 0.98, 0.99, 1, 1.01, 1.02, 1.03]
@@ -16,6 +17,7 @@ export interface MicrFit {
   readonly width: number
   readonly weight: MicrWeight
 }
+/** A line that is printed as it is drawn. */
 export const exactMicr: MicrFit = { width: 1, weight: 'normal' }
 /** Whether the MICR line prints as it is drawn, without a correction. */
 export const isExactMicr = (fit: MicrFit | undefined): boolean =>

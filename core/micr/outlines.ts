@@ -23,6 +23,7 @@ export const micrDrawings: Readonly<Record<MicrCharacter, string>> = {
 
 /** Units of an outline: 1000 to the pitch of 0.125 in, so that one cell of 0.013 in is 104. */
 export const UNITS_PER_PITCH = 1000
+/** Units of the outlines to one cell of 0.013 in. */
 export const UNITS_PER_CELL = 104
 const ROUND = UNITS_PER_CELL / 2
 

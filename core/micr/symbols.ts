@@ -3,10 +3,14 @@
  * to it.
  */
 export const TRANSIT = '\u2446'
+/** Stands on both sides of the amount, which the bank encodes. */
 export const AMOUNT = '\u2447'
+/** Stands around what only the paying bank reads: account and number. */
 export const ON_US = '\u2448'
+/** Parts groups of digits. */
 export const DASH = '\u2449'
 
+/** The fourteen characters of E-13B, with the code points of Unicode. */
 export const micrCharacters = [
   '0',
   '1',

@@ -13,6 +13,7 @@ export function cents(n: number): Cents {
   return n as Cents
 }
 
+/** No money. */
 export const zero = 0 as Cents
 /** The sum of two amounts. */
 export const add = (a: Cents, b: Cents): Cents => cents(a + b)

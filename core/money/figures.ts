@@ -1,6 +1,7 @@
 import type { Cents } from './cents'
 import type { Locale } from './locale'
 
+/** How an amount is written in figures. */
 export interface FiguresStyle {
   /** Currency sign before the figures, e.g. `$`. */
   readonly sign?: string

@@ -1,6 +1,7 @@
 /** Locales of printed checks: the language of words and captions, and the grouping of figures. */
 export const locales = ['en-US', 'en-CA', 'fr-CA', 'es-US', 'en-GB', 'en-IN'] as const
 export type Locale = (typeof locales)[number]
+/** Languages in which an amount can be written in words. */
 export const languages = ['en', 'fr', 'es'] as const
 export type Language = (typeof languages)[number]
 

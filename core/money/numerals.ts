@@ -140,6 +140,7 @@ const spanish: Numerals = n => {
   )
 }
 
+/** The numerals of each locale. */
 export const numerals: Readonly<Record<Locale, Numerals>> = {
   'en-US': english(''),
   'en-CA': english(''),

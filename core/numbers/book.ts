@@ -9,6 +9,7 @@ import { fates, mayBecome, type Fate } from './fates'
 
 /** A check number: 1 to 12 digits. */
 export type CheckNumber = Brand<number, 'CheckNumber'>
+/** Twelve digits: the longest number that a MICR line has room for. */
 export const MOST_CHECK_NUMBER = 999_999_999_999
 
 /** Reads a check number as typed; leading zeros are only for show. */

@@ -16,6 +16,7 @@ import { spans } from './spans'
 export const givenFates = ['missing', 'spoiled', 'set aside'] as const
 export type GivenFate = (typeof givenFates)[number]
 
+/** Unused numbers and what became of them: missing, spoiled, or set aside, with the reason. */
 export interface GiveFate {
   readonly numbers: readonly CheckNumber[]
   readonly fate: GivenFate
@@ -63,6 +64,7 @@ export function giveFate(
 
 /** What a number that was set aside or missing becomes when it is found: unused again, or set aside. */
 export const foundFates = ['unused', 'set aside'] as const
+/** Numbers whose fate was given by mistake, with the reason. */
 export interface UndoFate {
   readonly numbers: readonly CheckNumber[]
   readonly to?: (typeof foundFates)[number]

@@ -16,6 +16,7 @@ interface NumberProblem {
   readonly bookId: string
   readonly what: string
 }
+/** Every number book of an account, with every number accounted for or named as a gap. */
 export interface NumbersProof {
   readonly books: readonly BookProof[]
   readonly problems: readonly NumberProblem[]

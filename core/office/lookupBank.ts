@@ -115,6 +115,7 @@ export async function matchKnown(
     movements: await byId(reading, 'movements', movements),
   }
 }
+/** Tables that a match reads. */
 export const MATCHING = ['accounts', 'bankLines', 'statements', 'numbers', 'payments', 'movements'] as const
 
 /** What undoing a match must know besides: the entries of movements, and the closed period. */
@@ -152,6 +153,7 @@ export async function enteringKnown(
     line: asked.lineId && (await reading.get('bankLines', asked.lineId)),
   }
 }
+/** Tables that entering money in or out reads. */
 export const ENTERING = ['accounts', 'companies', 'ledgers', 'entries', 'statements', 'bankLines'] as const
 
 /** Movements that a reconciliation as of a day must know: open ones, matched ones, and those entered or reversed after it. */
@@ -217,6 +219,7 @@ export async function reconcileKnown(
     ),
   }
 }
+/** Tables that a statement is closed against. */
 export const RECONCILING = [
   'accounts',
   'statements',

@@ -35,6 +35,7 @@ export async function billKnown(
     lastNumber: await reading.lastBill(companyId),
   }
 }
+/** Tables that an act about bills reads. */
 export const BILLS = ['bills', 'payees', 'companies', 'ledgers', 'entries'] as const
 
 /** The entry that stands for a bill, if one does. */

@@ -81,7 +81,9 @@ export async function standingChecks(
   payments: readonly Id<'payment'>[],
 ): Promise<Map<Id<'payment'>, NumberRow>> {
   const rows = await carrying(reading, payments)
-  return new Map(rows.flatMap(row => (row.check && standingNumber([row]) ? [[row.check.paymentId, row]] : [])))
+  return new Map(
+    rows.flatMap(row => (row.check && standingNumber([row]) ? [[row.check.paymentId, row]] : [])),
+  )
 }
 
 /** The runs of a number book that are not finished. */
@@ -127,6 +129,7 @@ function stockAmong(rows: readonly Tables['stocks'][], account: BankAccount): St
   return stock
 }
 
+/** All that the checks of an account are drawn from. */
 export interface PrintsWith {
   readonly layout: Layout
   readonly facts: AccountFacts
@@ -157,6 +160,7 @@ export async function printsWith(reading: Reading, account: BankAccount): Promis
   ready.set(account, { of, made })
   return made
 }
+/** Tables that printing reads beside the account. */
 export const PRINTS_WITH = ['layouts', 'owns', 'stocks', 'companies'] as const
 
 /** What drawing must know. */
@@ -182,6 +186,7 @@ export async function drawing(reading: Reading, accountId: Id<'account'>, draw: 
     payables: company.payables,
   }
 }
+/** Tables that drawing a payment reads. */
 export const DRAWING = ['accounts', 'companies', 'payees', 'payments', 'ledgers', 'bills'] as const
 
 /**

@@ -8,6 +8,7 @@ import { keyOf, tableNames, type Changes, type Removals, type TableName } from '
 
 /** The tables whose rows the trail answers for; its own lines are a chain. */
 export type DigestedTable = Exclude<TableName, 'trail'>
+/** Every table but the trail, which is chained instead. */
 export const digestedTables = tableNames.filter((t): t is DigestedTable => t !== 'trail')
 
 /** The running sum of all rows of a table, as it is kept beside them. */

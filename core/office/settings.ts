@@ -21,6 +21,7 @@ export interface ReasonList {
   readonly id: ReasonKind
   readonly reasons: readonly string[]
 }
+/** Reasons that are offered until the office has a list of its own. */
 export const usualReasons: Readonly<Record<ReasonKind, readonly string[]>> = {
   spoiled: [
     'crumpled in the feed',
@@ -95,6 +96,7 @@ export interface OfficeSettings {
   /** Where it went to another desk. */
   readonly handedOver?: HandedOver
 }
+/** An office in which nothing was set: PDFs are kept for good. */
 export const usualSettings: OfficeSettings = { id: 'office', keepPapersDays: null }
 
 /** Says for how many days the PDFs of runs are kept: whole days, at least one. */

@@ -65,6 +65,7 @@ export interface Tables {
   readonly trail: TrailLine
 }
 export type TableName = keyof Tables
+/** All tables, in the order in which a backup holds them. */
 export const tableNames = [
   'companies',
   'ledgers',

@@ -65,6 +65,7 @@ export const resizeField = (layout: Layout, id: string, handle: Handle, dx: Mm, 
     isBoxed(f) ? { ...f, ...resizeBox(f, handle, dx, dy, f.kind === 'line' ? 0 : LEAST) } : f,
   )
 
+/** Edges and middles by which fields can be aligned. */
 export const alignments = ['left', 'center', 'right', 'top', 'middle', 'foot'] as const
 export type Alignment = (typeof alignments)[number]
 
@@ -234,6 +235,7 @@ export function snapLines(
   return { xs: [...new Set(xs.map(grain))], ys: [...new Set(ys.map(grain))] }
 }
 
+/** How far a box is drawn, in mm, and the lines that drew it. */
 export interface Snapped {
   readonly dx: Mm
   readonly dy: Mm

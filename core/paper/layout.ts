@@ -10,6 +10,7 @@ const mm = z.number().min(-50).max(1000)
 const size = z.number().min(0).max(1000)
 const ink = z.string().regex(/^#[0-9a-f]{6}$/, 'an ink must be written as #1d1a26')
 
+/** Degrees by which a field can be turned, clockwise. */
 export const turns = [0, 90, 180, 270] as const
 export type Turn = (typeof turns)[number]
 
@@ -62,6 +63,7 @@ export const stubColumns = [
   'quantity',
   'item',
 ] as const
+/** Columns of a stub as they are headed in a layout that does not say otherwise. */
 export const columnNames: Readonly<Record<StubColumn, string>> = {
   reference: 'Reference',
   date: 'Date',
@@ -82,6 +84,7 @@ export const overflows = ['sum', 'sheet'] as const
  * What stands for an item in the column of that name: our own number of it, the payee's, or its description.
  */
 export const itemSources = ['ours', 'theirs', 'description'] as const
+/** What the item column of a stub can show. */
 export const itemNames: Readonly<Record<(typeof itemSources)[number], string>> = {
   ours: 'our item number',
   theirs: 'the payee’s item number',
@@ -104,6 +107,7 @@ const plainKinds = [
 ] as const
 const which = z.union([z.literal(1), z.literal(2)])
 
+/** A field of each kind. A file with a kind or a setting that is not known is refused, not guessed at. */
 export const fieldSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.enum(plainKinds), ...lettered }),
   /** `withAccount`: our account number with the payee stands after the name. */

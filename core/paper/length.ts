@@ -6,9 +6,11 @@ import { good, refuse, type Result } from '../base/result'
  */
 export type Mm = number
 
+/** Units in which lengths are shown; they are kept in millimetres. */
 export const units = ['mm', 'in'] as const
 export type Unit = (typeof units)[number]
 
+/** By definition of the international inch (1959). */
 export const MM_PER_INCH = 25.4
 /** A typographic point, 1/72 inch, in mm. */
 export const MM_PER_POINT = MM_PER_INCH / 72
@@ -24,6 +26,7 @@ export const formatLength = (mm: Mm, unit: Unit): string =>
 export const formatOff = (mm: Mm, unit: Unit): string =>
   unit === 'mm' ? `${mm.toFixed(2)} mm` : `${(mm / MM_PER_INCH).toFixed(3)} in`
 
+/** A rectangle in mm: its left upper corner, its width and its height. */
 export interface Box {
   readonly x: Mm
   readonly y: Mm

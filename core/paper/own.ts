@@ -12,6 +12,7 @@ export interface OwnSettings {
   readonly added: readonly Field[]
 }
 
+/** A company that has nothing of its own in a layout. */
 export const noOwn: OwnSettings = { settings: {}, fields: {}, added: [] }
 /** Whether a company has anything of its own in a layout. */
 export const hasOwn = (own: OwnSettings): boolean =>

@@ -5,6 +5,7 @@ import stubFaces from './data/stub-faces.json'
 import { layoutSchema, type Layout } from './layout'
 import { panelOf, rolesOf, type Panel, type Stock } from './stock'
 
+/** The locale that a new layout of a country begins with. */
 export const localeOf: Readonly<Record<Country, Locale>> = {
   US: 'en-US',
   CA: 'en-CA',

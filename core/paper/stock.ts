@@ -8,6 +8,7 @@ import { overlaps, within, type Mm } from './length'
  */
 export const panelRoles = ['check', 'stub1', 'stub2', 'counterfoil'] as const
 export type PanelRole = (typeof panelRoles)[number]
+/** Panels as they are named on the screen. */
 export const roleNames: Readonly<Record<PanelRole, string>> = {
   check: 'Check',
   stub1: 'Payee’s stub',
@@ -28,6 +29,7 @@ const panel = z.strictObject({
 /** How a sheet goes into the printer: which edge first, and where a narrow leaf lies in the tray. */
 const feed = z.strictObject({ edge: z.enum(['short', 'long']), side: z.enum(['left', 'center', 'right']) })
 
+/** How a pack of numbered checks lies in its box. */
 export const packOrders = ['lowest on top', 'highest on top'] as const
 
 /** A kind of paper, as data (docs/formats.md). Lengths in mm from the sheet's top left corner. */

@@ -18,9 +18,11 @@ interface Saved {
   readonly savedAt: string
   readonly by: string
 }
+/** One saved version of a layout. */
 export interface LayoutRow extends Saved {
   readonly layout: Layout
 }
+/** One saved version of a stock. */
 export interface StockRow extends Saved {
   readonly stock: Stock
 }

@@ -2,6 +2,7 @@ import type { Id } from '../base/id'
 import type { Language } from '../money/locale'
 import type { Terms } from './terms'
 
+/** What somebody is to the office: it decides what a draw offers and where the money is booked. */
 export const payeeKinds = [
   'supplier',
   'customer',

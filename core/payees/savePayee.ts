@@ -13,6 +13,7 @@ import { addressLines, payeeName, printable, sameName } from '../faces/texts'
 const MOST_CODE = 12
 const MOST_ADDRESSES = 10
 
+/** What must be known before a payee is saved: those that it could be confused with. */
 export interface PayeeKnown {
   readonly payee: Payee | undefined
   /** All payees of the company. */
@@ -23,6 +24,7 @@ export interface PayeeKnown {
   /** All payees of the companies that share this one. */
   readonly elsewhere?: readonly Payee[]
 }
+/** A payee as it is saved. */
 export interface KeepingPayee {
   readonly id: Id<'payee'>
   readonly companyId: Id<'company'>

@@ -24,6 +24,7 @@ export interface Discount {
   readonly amount: Cents
 }
 
+/** Longer terms are taken for a slip of the hand. */
 export const MOST_TERM_DAYS = 365
 const MOST_HUNDREDTHS = 5000
 

@@ -22,6 +22,7 @@ export interface ChangingBill {
   /** It stays a draft; else a draft is finished with this. */
   readonly draft?: boolean
 }
+/** What must be known before a bill is changed that has an entry or a payment already. */
 export interface ChangeKnown extends BillKnown {
   /** The entry that stands for the bill. */
   readonly entry: Entry | undefined

@@ -19,6 +19,7 @@ import { addressLines, payeeName, printable } from '../faces/texts'
 /** Most letters of our account number with a payee. */
 export const MOST_ACCOUNT_WITH = 40
 
+/** A payment as it is drawn: to whom, how much, when, what for, and the bills that it settles. */
 export interface Draw {
   readonly id: Id<'payment'>
   /** A payee that is known, or one to be written down with this payment. */
@@ -41,6 +42,7 @@ export interface Draw {
   readonly apart?: string
 }
 
+/** What must be known before a payment is drawn. */
 export interface DrawKnown extends PostKnown {
   /** The payment that has this key already, if any. */
   readonly payment: Payment | undefined

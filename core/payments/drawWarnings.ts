@@ -24,6 +24,7 @@ export interface DrawWarning {
   /** The payment that it tells of, if one. */
   readonly payment?: Payment
 }
+/** What a draw is held against for warnings; none of them refuses it. */
 export interface DrawWarnKnown {
   readonly payee: Payee | null
   readonly balances: Balances

@@ -88,6 +88,7 @@ export type PaymentInput = Pick<
   Payment,
   'name' | 'address' | 'date' | 'amount' | 'memo' | 'lines' | 'split' | 'settles' | 'scheduled' | 'correct'
 >
+/** Ways in which a bill is paid without a check. */
 export const otherWays = ['cash', 'card', 'transfer', 'direct debit'] as const
 export type OtherWay = (typeof otherWays)[number]
 

@@ -63,6 +63,7 @@ export const bankOrderSchema = z.discriminatedUnion('kind', [
   }),
 ])
 export type BankOrder = z.input<typeof bankOrderSchema>
+/** What is asked of the practice bank for a statement. */
 export const statementQuery = z.object({
   account,
   from: day,

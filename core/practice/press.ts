@@ -23,6 +23,7 @@ export const pressSchema = z.strictObject({
   fitToPage: z.boolean(),
 })
 export type Press = z.infer<typeof pressSchema>
+/** A printer that puts everything where it belongs. */
 export const exactPress: Press = {
   shift: { x: 0, y: 0 },
   stretch: { x: 1, y: 1 },
@@ -32,6 +33,7 @@ export const exactPress: Press = {
   fitToPage: false,
 }
 
+/** A longer job is refused. */
 export const MOST_SHEETS = 5000
 /**
  * The sheets that lie in the tray: `top` is the number on the first free check of the top sheet, null where
@@ -45,6 +47,7 @@ const packSchema = z.strictObject({
 })
 export type Pack = z.infer<typeof packSchema>
 
+/** What can go wrong at the practice printer, on demand. */
 export const faultKinds = ['jam', 'double feed', 'upside down', 'stopped'] as const
 /** One thing that goes wrong at a sheet, counted from 1 as the sheets leave the pack. */
 const faultSchema = z.strictObject({ kind: z.enum(faultKinds), at: z.number().int().min(1).max(MOST_SHEETS) })
@@ -96,6 +99,7 @@ export interface SheetOut {
   readonly came: 'printed' | 'jammed' | 'blank'
   readonly upsideDown: boolean
 }
+/** What came out of the printer, sheet by sheet, and what is left of the pack. */
 export interface Feeding {
   readonly sheets: readonly SheetOut[]
   readonly end: 'all printed' | 'stopped' | 'out of paper'

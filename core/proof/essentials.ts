@@ -13,6 +13,7 @@ const expected: readonly (readonly [kinds: readonly FieldKind[], what: string])[
   [['payerName'], 'the payer’s name'],
   [['signature'], 'a line to sign on'],
 ]
+/** The code of a note that a check lacks what makes it a check; such a run is not printed. */
 export const ESSENTIAL_MISSING = 'essential-missing'
 
 /** Whether a kind stands on the check: printed by the layout, or carried by the stock. */

@@ -84,6 +84,7 @@ export const codesAgree = (facts: { country: Country; routing: string }, ctx: z.
   if (facts.routing !== '' && !checked.ok)
     ctx.addIssue({ code: 'custom', path: ['routing'], message: checked.refusal.text })
 }
+/** All that an account gives to its checks, with bank codes whose check digits agree. */
 export const accountFactsSchema = factsShape.superRefine(codesAgree)
 export type AccountFacts = z.infer<typeof accountFactsSchema>
 export type Signatory = AccountFacts['signatories'][number]

@@ -9,6 +9,10 @@ const TALL_GRACE = 0.25
 /** Half a point: the step by which a text shrinks. */
 const SHRINK = 0.5
 
+/**
+ * Text as it was made to fit: its lines, the size that they are set in, in points, and whether all of it
+ * fits.
+ */
 export interface FittedText {
   readonly lines: readonly string[]
   readonly size: number

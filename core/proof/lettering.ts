@@ -12,6 +12,7 @@ export interface Set {
   readonly marks: readonly Mark[]
   readonly notes: readonly Note[]
 }
+/** Nothing set, and nothing to say of it. */
 export const nothing: Set = { marks: [], notes: [] }
 
 /** Distance of the baseline above the foot of a one-line box: room for descenders. */

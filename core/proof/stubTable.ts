@@ -140,6 +140,7 @@ export function tableHead(
   return { marks: headMarks(columns, field, box, captionInk), notes }
 }
 
+/** A table as it was set, with the rows that go on to a further page. */
 export interface TableSet {
   readonly marks: Mark[]
   readonly notes: Note[]

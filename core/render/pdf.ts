@@ -20,6 +20,7 @@ import { widthOf, type FaceName } from '../faces/face'
 import { contentOf, escapeCode, escapePlain, type ContentNames } from './pdfContent'
 import { embedFace, embedMicr, FaceCodes, type FaceBytes } from './pdfFonts'
 
+/** What a PDF is to say of itself, and the typefaces that go into it. */
 export interface PdfOptions {
   readonly title: string
   /** Moment of making, ISO 8601; the core has no clock. */

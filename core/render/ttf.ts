@@ -12,6 +12,7 @@ export interface TtfGlyph {
   name: string
   unicode?: number[]
 }
+/** A TrueType font as far as it is written here. */
 export interface Ttf {
   glyf: TtfGlyph[]
   head: Record<string, number>

@@ -8,6 +8,7 @@ import type { Payment } from '../payments/payment'
 import { numbersOfRun, type Run } from '../runs/run'
 import type { ListPaper } from './listPages'
 
+/** What the papers of a run are made of: cover page, register, count-off sheet. */
 export interface RunPaperKnown {
   readonly run: Run
   readonly payments: ReadonlyMap<Id<'payment'>, Payment>

@@ -19,6 +19,7 @@ import type { Decision, Stamp } from '../trail/trail'
 import { isEntered, issueEntry, replacedRows } from '../payments/issueEntry'
 import { copyId, type CheckCopy, type Outcome, type Run, type RunCheck, type Skipped } from './run'
 
+/** What must be known before a run is counted off. */
 export interface CountOffKnown {
   readonly run: Run
   readonly book: NumberBook
@@ -31,6 +32,10 @@ export interface CountOffKnown {
   readonly closedThrough?: PlainDate | undefined
 }
 
+/**
+ * What a person says of a run: of every check by the number it was sent with, and of numbers that were
+ * skipped.
+ */
 export interface CountOffAct {
   readonly outcomes: ReadonlyMap<CheckNumber, Outcome>
   readonly skipped?: readonly Skipped[]

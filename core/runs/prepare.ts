@@ -34,6 +34,7 @@ import {
   type RunPaper,
 } from './run'
 
+/** Payments that are picked from the lane for a run. */
 export interface Picking {
   readonly runId: Id<'run'>
   readonly paymentIds: readonly Id<'payment'>[]
@@ -171,6 +172,7 @@ export function pick(known: PickKnown, act: Picking, stamp: Stamp): Decision<{ r
   })
 }
 
+/** The number on the top sheet of the pack, and how the printer takes it. */
 export interface Loading {
   readonly top: CheckNumber
   readonly printing?: Run['printing']

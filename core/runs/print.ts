@@ -41,6 +41,7 @@ export interface Made {
 export const placesOf = (planned: readonly { readonly sheet: number; readonly place: number }[]): string[] =>
   planned.map(p => `${p.sheet}/${p.place}`)
 
+/** What must be known before a run goes to the printer. */
 export interface PrintKnown {
   readonly run: Run
   readonly openRuns: readonly Run[]

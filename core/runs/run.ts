@@ -13,6 +13,7 @@ import type { AccountFacts, CheckFacts } from '../proof/facts'
 
 type RunState = 'prepared' | 'at the printer' | 'counted off' | 'dropped'
 
+/** Orders in which the checks of a run can come out. */
 export const runOrders = ['as drawn', 'payee', 'date', 'amount', 'by hand'] as const
 export type RunOrder = (typeof runOrders)[number]
 
@@ -319,6 +320,7 @@ export function bySheets<T extends { readonly sheet: number; readonly place: num
   return found
 }
 
+/** Which number a payment will carry, and where on which sheet. */
 export interface PlannedCheck {
   readonly sheet: number
   readonly place: number

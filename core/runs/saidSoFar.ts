@@ -21,6 +21,7 @@ export interface SaidLists {
   readonly skipped: readonly Skipped[]
 }
 
+/** A run of which nothing was said yet. */
 export const nothingSaid: Said = { outcomes: new Map(), numbers: new Map(), skipped: [] }
 
 /** The number that the paper of a check carries. */

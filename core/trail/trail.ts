@@ -37,6 +37,7 @@ export interface TrailLine extends TrailDraft, Stamp, Partial<RowsStated> {
   readonly hash: string
 }
 
+/** What stands in the place of the line before in the first line of a trail. */
 export const TRAIL_START = '0'.repeat(64)
 
 /** What an act decided: what to write, all at once, and its line in the trail. */

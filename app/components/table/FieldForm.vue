@@ -154,41 +154,8 @@ const several = computed(() => props.editor.chosen.value.length > 1)
           />
         </div>
       </template>
-      <v-textarea
-        v-if="field.kind === 'text'"
-        label="Text"
-        :model-value="field.text"
-        rows="2"
-        hide-details
-        maxlength="400"
-        @update:model-value="$event && set({ text: $event })"
-      />
-      <v-text-field
-        v-if="field.kind === 'crossing'"
-        label="Words"
-        :model-value="field.text"
-        hide-details
-        maxlength="60"
-        @update:model-value="$event && set({ text: $event })"
-      />
-      <v-text-field
-        v-if="field.kind === 'overlay'"
-        label="Words"
-        :model-value="field.words"
-        hide-details
-        maxlength="40"
-        @update:model-value="$event && set({ words: $event })"
-      />
-      <v-text-field
-        v-if="field.kind === 'microprint'"
-        label="Text (empty: the payer’s name)"
-        :model-value="field.text"
-        hide-details
-        maxlength="120"
-        @update:model-value="set({ text: $event ?? '' })"
-      />
-      <TableFieldType v-if="'type' in field" :field="field" @set="set" />
       <TableFieldKind :field="field" :unit="unit" @set="set" />
+      <TableFieldType v-if="'type' in field" :field="field" @set="set" />
       <TableFieldColumns
         v-if="field.kind === 'stubTable'"
         :field="field"

@@ -4,15 +4,51 @@ import type { Unit } from '#core/paper/length'
 import type { Field } from '#core/paper/layout'
 import { localToday } from '~/stores/office'
 
-/** What only fields of one kind have: the pattern of a date, the asterisks of an amount, whose signature. */
-defineProps<{ field: Field; unit: Unit }>()
+/**
+ * What only fields of one kind have: their own words, the pattern of a date, the asterisks of an amount, whose
+ * signature. What every kind has is set in the form around it, letters and captions in forms of their own.
+ */
+const props = defineProps<{ field: Field; unit: Unit }>()
 const emit = defineEmits<{ set: [change: Record<string, unknown>] }>()
 const set = (change: Record<string, unknown>): void => emit('set', change)
+/** Words that the layout itself gives a field; one that cannot be blank keeps what it has. */
+const ownWords = computed(() => {
+  const { field } = props
+  if (field.kind === 'text') return { key: 'text', label: 'Text', now: field.text, most: 400, rows: 2 }
+  if (field.kind === 'crossing') return { key: 'text', label: 'Words', now: field.text, most: 60 }
+  if (field.kind === 'overlay') return { key: 'words', label: 'Words', now: field.words, most: 40 }
+  if (field.kind === 'microprint')
+    return {
+      ...{ key: 'text', label: 'Text (empty: the payer’s name)', now: field.text, most: 120 },
+      canBeBlank: true,
+    }
+  return undefined
+})
+const setWords = (key: string, words: string | null): void => {
+  if (words || ownWords.value?.canBeBlank) set({ [key]: words ?? '' })
+}
 const today = localToday()
 const patterns = datePatterns.map(p => ({ title: formatDate(today, p), subtitle: p, value: p }))
 </script>
 
 <template>
+  <v-textarea
+    v-if="ownWords?.rows"
+    :label="ownWords.label"
+    :model-value="ownWords.now"
+    :rows="ownWords.rows"
+    hide-details
+    :maxlength="ownWords.most"
+    @update:model-value="setWords(ownWords.key, $event)"
+  />
+  <v-text-field
+    v-else-if="ownWords"
+    :label="ownWords.label"
+    :model-value="ownWords.now"
+    hide-details
+    :maxlength="ownWords.most"
+    @update:model-value="setWords(ownWords.key, $event)"
+  />
   <template v-if="field.kind === 'date'">
     <v-select
       label="Pattern"

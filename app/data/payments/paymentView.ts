@@ -25,5 +25,11 @@ export async function readPaymentView(id: Id<'payment'>): Promise<PaymentView | 
   ])
   const view = accounts.find(a => a.account.id === payment.accountId)
   if (!view) return undefined
-  return { payment, view, numbers, standing: standingNumber(numbers), bills: bills.filter(b => b !== undefined) }
+  return {
+    payment,
+    view,
+    numbers,
+    standing: standingNumber(numbers),
+    bills: bills.filter(b => b !== undefined),
+  }
 }

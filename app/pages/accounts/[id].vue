@@ -269,10 +269,8 @@ async function saveIt(): Promise<void> {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(360px, 41%);
+  --halves: minmax(0, 1fr) minmax(360px, 41%);
+  padding-bottom: 0;
   gap: var(--space-2) var(--space-5);
   align-content: start;
 }

@@ -159,9 +159,9 @@ watch(
   padding: 2px 12px 20px 2px;
 }
 .halves {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(330px, 36%);
-  gap: var(--space-4);
+  --halves: minmax(0, 1fr) minmax(330px, 36%);
+  flex: none;
+  padding-bottom: 0;
   align-items: start;
 }
 .lines {
@@ -190,7 +190,7 @@ watch(
 }
 @media (max-width: 900px) {
   .halves {
-    grid-template-columns: minmax(0, 1fr);
+    --halves: minmax(0, 1fr);
   }
   .table {
     height: 320px;

@@ -187,12 +187,7 @@ const columns: readonly Column<SeenQuestion>[] = [
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(340px, 40%);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(0, 1fr) minmax(340px, 40%);
 }
 .left {
   display: flex;

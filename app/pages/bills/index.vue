@@ -180,12 +180,7 @@ const columns: readonly Column<Bill>[] = [
   font-size: var(--text-small);
 }
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 29%);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(0, 1fr) minmax(300px, 29%);
 }
 .left {
   display: flex;

@@ -111,12 +111,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(310px, 40%) minmax(0, 1fr);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(310px, 40%) minmax(0, 1fr);
 }
 .entries {
   display: flex;

@@ -147,12 +147,8 @@ function endPile() {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(320px, 420px) minmax(0, 1fr);
+  --halves: minmax(320px, 420px) minmax(0, 1fr);
   gap: var(--space-5);
-  padding-bottom: 14px;
 }
 .pile {
   display: flex;
@@ -195,7 +191,7 @@ dd {
 }
 @media (max-width: 820px) {
   .halves {
-    grid-template-columns: minmax(0, 1fr);
+    --halves: minmax(0, 1fr);
   }
 }
 </style>

@@ -307,12 +307,7 @@ const chart = computed(() => ({
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(345px, 32%);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(0, 1fr) minmax(345px, 32%);
 }
 .left {
   display: flex;

@@ -370,10 +370,8 @@ const payeeHint = computed(() => {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(330px, 400px) minmax(0, 1fr);
+  --halves: minmax(330px, 400px) minmax(0, 1fr);
+  padding-bottom: 0;
   gap: var(--space-5);
 }
 .form {

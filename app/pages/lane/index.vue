@@ -241,11 +241,8 @@ const columns: readonly Column<Payment>[] = [
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(360px, 44%);
-  gap: var(--space-4);
+  --halves: minmax(0, 1fr) minmax(360px, 44%);
+  padding-bottom: 0;
 }
 .list {
   display: flex;

@@ -75,12 +75,7 @@ const columns: readonly Column<PracticeMail>[] = [
   margin-bottom: 8px;
 }
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: var(--space-4);
-  padding-bottom: 14px;
+  --halves: minmax(0, 1.1fr) minmax(0, 1fr);
 }
 .mail {
   display: grid;

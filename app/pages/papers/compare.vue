@@ -87,9 +87,8 @@ const titles = computed(() =>
 
 <style scoped>
 .halves {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 250px;
-  gap: var(--space-4);
+  --halves: minmax(0, 1fr) minmax(0, 1fr) 250px;
+  flex: none;
   padding: 6px 4px 16px 2px;
   align-content: start;
 }

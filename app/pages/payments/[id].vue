@@ -145,12 +145,8 @@ const facts = computed(() => {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  --halves: minmax(0, 1.2fr) minmax(0, 1fr);
   gap: var(--space-5);
-  padding-bottom: 14px;
 }
 .part {
   display: grid;

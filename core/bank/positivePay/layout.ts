@@ -17,6 +17,7 @@ export const columnKinds = {
 } as const
 type ColumnKind = keyof typeof columnKinds
 
+/** Ways in which banks ask for dates in such files. */
 export const dayPatterns = ['YYYYMMDD', 'MMDDYYYY', 'MMDDYY', 'MM/DD/YYYY', 'YYYY-MM-DD'] as const
 const MOST_WIDTH = 200
 const MOST_COLUMNS = 40

@@ -3,6 +3,7 @@ import type { Id } from '../../base/id'
 import type { Cents } from '../../money/cents'
 import type { CheckNumber } from '../../numbers/book'
 
+/** What the office can answer when the bank asks about a check. */
 export const decisions = ['pay', 'return'] as const
 export type Decided = (typeof decisions)[number]
 

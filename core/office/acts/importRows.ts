@@ -30,6 +30,7 @@ export async function importKnown(reading: Reading, act: TakingIn, fresh = false
     lastNumber: await reading.lastBill(companyId),
   }
 }
+/** Tables that an import reads and writes. */
 export const TAKING_IN = [
   'intakes',
   'companies',

@@ -12,6 +12,7 @@ import { cents, checkNumber, count, day, id, moment, text } from './parts'
 export const format = z.enum(bankFormats)
 export const movementKind = z.enum(Object.keys(movementKinds) as [MovementKind, ...MovementKind[]])
 
+/** What a bank line was matched with. */
 export const lineMatch = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('check'),

@@ -97,6 +97,7 @@ export const payment = barePayment.extend({
   was: paymentInput.exactOptional(),
 }) satisfies z.ZodType<Payment>
 
+/** All that one check says, as it is frozen when it is printed. */
 export const checkFacts = z.strictObject({
   number: count,
   date: day,

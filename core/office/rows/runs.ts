@@ -9,6 +9,7 @@ import type { Paper } from '../tables'
 import { checkFacts } from './payments'
 import { checkNumber, count, id, moment, text } from './parts'
 
+/** How a printer widens or thickens the MICR line, by which it is corrected. */
 export const micrFit = {
   width: z.number().min(0.5).max(1.5),
   weight: z.enum(micrWeightNames as [MicrFit['weight'], ...MicrFit['weight'][]]),

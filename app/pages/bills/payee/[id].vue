@@ -334,12 +334,8 @@ async function release() {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(330px, 460px) minmax(0, 1fr);
+  --halves: minmax(330px, 460px) minmax(0, 1fr);
   gap: var(--space-5);
-  padding-bottom: 14px;
 }
 .form {
   padding: 6px 10px 20px 2px;

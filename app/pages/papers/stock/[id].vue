@@ -217,10 +217,8 @@ async function save() {
 
 <style scoped>
 .halves {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 350px;
+  --halves: minmax(0, 1fr) 350px;
+  padding-bottom: 0;
   gap: var(--space-5);
 }
 .form {
