@@ -11,7 +11,7 @@ import {
 import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { practicePrinter, practicePrinterId } from '#core/fit/practicePrinter'
 import type { FitRow, Printer } from '#core/fit/printers'
-import { balances, type Balances } from '#core/ledger/balances'
+import { balancesOf, type Balances } from '#core/ledger/balances'
 import { zero } from '#core/money/cents'
 import type { LedgerAccount } from '#core/ledger/entry'
 import {
@@ -28,7 +28,7 @@ import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/accounts/account'
-import { promisedOf, type Payment } from '#core/payments/payment'
+import type { LaneSums, Payment } from '#core/payments/payment'
 import type { Payee } from '#core/payees/payee'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
@@ -38,6 +38,7 @@ import { fatesOf } from './numbers/bookFates'
 import { db, type StockScan } from './store/db'
 import { openRunsOf } from './runs/openRuns'
 import { readPace } from './numbers/pace'
+import { readLaneTotal, sumsOf } from './payments/laneTotals'
 import { newestOf, versionsOf } from './layouts/versions'
 
 /** An account with everything that a screen about it needs. */
@@ -54,13 +55,16 @@ export interface AccountView {
 
 /** All bank accounts, in the order in which they were opened. */
 export async function readAccounts(): Promise<AccountView[]> {
-  const [accounts, companies, books, layouts, owns, stocks] = await Promise.all([
+  const [accounts, companies, books, owns] = await Promise.all([
     db.accounts.toArray(),
     db.companies.toArray(),
     db.books.toArray(),
-    newestOf(db, 'layouts'),
     db.owns.toArray(),
-    newestOf(db, 'stocks'),
+  ])
+  // Only the papers that an account prints on: a library may hold many more.
+  const [layouts, stocks] = await Promise.all([
+    newestOf(db, 'layouts', [...new Set(accounts.map(a => a.layoutId))]),
+    newestOf(db, 'stocks', [...new Set(accounts.map(a => a.stockId))]),
   ])
   return accounts.flatMap(account => {
     const company = companies.find(c => c.id === account.companyId)
@@ -78,19 +82,11 @@ export async function readAccounts(): Promise<AccountView[]> {
 export const readAccountsOf = async (companyId: Id<'company'>): Promise<BankAccount[]> =>
   (await db.accounts.toArray()).filter(account => account.companyId === companyId)
 
-export const readBalances = async (account: BankAccount): Promise<Balances> =>
-  balances(
-    (await db.totals.get(account.cashLedgerId))?.balance ?? zero,
-    promisedOf(
-      await db.payments
-        .where('[accountId+state]')
-        .anyOf([
-          [account.id, 'waiting'],
-          [account.id, 'on paper'],
-        ])
-        .toArray(),
-    ),
-  )
+/** The balances of an account, from sums that are kept: no payment is opened. */
+export async function readBalances(account: BankAccount): Promise<Balances> {
+  const [book, lane] = await Promise.all([db.totals.get(account.cashLedgerId), readLaneTotal(db, account.id)])
+  return balancesOf(book?.balance ?? zero, sumsOf(lane).promised, lane.onPaper)
+}
 
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> =>
   db.payments
@@ -98,6 +94,10 @@ export const readLane = (accountId: Id<'account'>): Promise<Payment[]> =>
     .equals([accountId, 'waiting'])
     .toArray()
     .then(list => list.sort((a, b) => byMoment(a.drawnAt, b.drawnAt)))
+
+/** How many payments wait in a lane. */
+export const countLane = async (accountId: Id<'account'>): Promise<number> =>
+  (await readLaneTotal(db, accountId)).count
 
 export const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> =>
   db.books.where('accountId').equals(accountId).primaryKeys()
@@ -112,7 +112,9 @@ export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db,
 
 export interface AccountToday {
   readonly view: AccountView
-  readonly waiting: readonly Payment[]
+  /** How many payments wait, and what they come to. */
+  readonly waiting: number
+  readonly sums: LaneSums
   readonly balances: Balances
   readonly runs: readonly Run[]
   readonly next: CheckNumber | undefined
@@ -124,20 +126,17 @@ export const readToday = async (): Promise<AccountToday[]> =>
   Promise.all(
     (await readAccounts()).map(async view => {
       const { account, book } = view
-      const [waiting, balances, runs, touched, pace] = await Promise.all([
-        readLane(account.id),
+      const [lane, balances, runs, touched, pace] = await Promise.all([
+        readLaneTotal(db, account.id),
         readBalances(account),
         readOpenRuns(account.id),
         readFates(book.id),
         readPace(book, new Date()),
       ])
       return {
-        view,
-        waiting,
-        balances,
-        runs,
+        ...{ view, waiting: lane.count, sums: sumsOf(lane), balances, runs },
         next: nextNumber(book, touched),
-        stock: stockLeft(countFates(book, touched.values()).unused, pace, waiting.length),
+        stock: stockLeft(countFates(book, touched.values()).unused, pace, lane.count),
       }
     }),
   )

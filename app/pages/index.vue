@@ -5,7 +5,6 @@ import { howMany } from '#core/base/howMany'
 import { spans } from '#core/numbers/spans'
 import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
-import { laneSums } from '#core/payments/payment'
 import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
 import { momentText } from '~/data/office/office'
 import { localToday } from '~/stores/office'
@@ -108,15 +107,15 @@ const companiesOf = computed(() => {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="{ view, waiting, balances, next, stock } in today" :key="view.account.id">
+            <tr v-for="{ view, waiting, sums, balances, next, stock } in today" :key="view.account.id">
               <td>
                 <strong>{{ view.account.name }}</strong><br /><span class="quiet">{{
                   view.company.name[0]
                 }}</span>
               </td>
-              <td class="num">{{ waiting.length }}</td>
+              <td class="num">{{ waiting }}</td>
               <td class="num">
-                {{ figures(laneSums(waiting).total, { sign: view.account.currency.sign }) }}
+                {{ figures(sums.total, { sign: view.account.currency.sign }) }}
               </td>
               <td class="num">
                 {{ next ?? 'none left'

@@ -5,13 +5,18 @@ import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo } from '../base/test/outcome'
 import { cents, sum, type Cents } from '../money/cents'
-import { afterRun, balanceByDay, balances, issuing, paying, promising } from './balances'
+import { afterRun, balanceByDay, balancesOf, issuing, paying, promising } from './balances'
 import { entry, reversed, sided, type LedgerAccount } from './entry'
 import { ledgersToChoose } from './ledgersToChoose'
 import { firstOpen, mustBeOpen, openDay } from './period'
 
 const amount = fc.integer({ min: 1, max: 1_000_000 }).map(cents)
 const promised = fc.array(fc.record({ amount, state: fc.constantFrom('waiting', 'on paper') }))
+/** Balances with what waits and what is on paper summed up by the test itself. */
+const balances = (book: Cents, of: readonly { amount: Cents; state: string }[]) => {
+  const come = (state: string): Cents => sum(of.filter(p => p.state === state).map(p => p.amount))
+  return balancesOf(book, come('waiting'), come('on paper'))
+}
 const someBalances = fc
   .tuple(fc.integer({ min: -9_000_000, max: 9_000_000 }).map(cents), promised)
   .map(([book, of]) => ({ book, of, now: balances(book, of) }))

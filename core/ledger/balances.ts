@@ -16,27 +16,12 @@ export interface Balances {
 }
 
 /** Balances from the book balance, and what is promised in the lane and on paper. */
-const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({
+export const balancesOf = (book: Cents, waiting: Cents, onPaper: Cents): Balances => ({
   book,
   committed: cents(waiting + onPaper),
   onPaper,
   free: cents(book - waiting - onPaper),
 })
-
-/**
- * Balances from the running balance of the account's cash ledger, and its payments in the lane and on paper.
- */
-export function balances(
-  book: Cents,
-  promised: Iterable<{ readonly amount: Cents; readonly state: string }>,
-): Balances {
-  let [waiting, onPaper] = [0, 0]
-  for (const p of promised) {
-    if (p.state === 'on paper') onPaper += p.amount
-    else waiting += p.amount
-  }
-  return balancesOf(book, cents(waiting), cents(onPaper))
-}
 
 /** The balances when `amount` more is promised, and when it is paid at once. */
 export const promising = (now: Balances, amount: Cents): Balances => ({

@@ -37,8 +37,15 @@ export interface OwnRow {
 
 /** The key of what one company has of its own in one layout. */
 export const ownId = (layoutKey: string, companyId: Id<'company'>): string => `${layoutKey}/${companyId}`
+/** The id of one version of a key, and what it says. */
+const versionId = (key: string, revision: number): string => `${key}@${revision}`
+/** The key and the revision that an id names. */
+export function versionOf(id: string): { readonly key: string; readonly revision: number } {
+  const at = id.lastIndexOf('@')
+  return { key: id.slice(0, at), revision: Number(id.slice(at + 1)) }
+}
 const shipped = (key: string): Omit<Saved, 'key' | 'id'> & { id: string; key: string } => ({
-  id: `${key}@1`,
+  id: versionId(key, 1),
   key,
   revision: 1,
   savedAt: '',
@@ -98,7 +105,7 @@ export const mayUse = (layout: Layout | undefined, companyId: string): Result<tr
 
 const saved = (key: string, rows: readonly Saved[], stamp: Stamp): Saved => {
   const revision = Math.max(1, ...rows.filter(r => r.key === key).map(r => r.revision)) + 1
-  return { id: `${key}@${revision}`, key, revision, savedAt: stamp.at, by: stamp.by }
+  return { id: versionId(key, revision), key, revision, savedAt: stamp.at, by: stamp.by }
 }
 const known = (key: string, ships: boolean, rows: readonly Saved[]): boolean =>
   ships || rows.some(r => r.key === key)
@@ -128,7 +135,7 @@ export function saveLayout(
   const next = saved(layout.id, have.rows, stamp)
   const row: LayoutRow = {
     ...next,
-    ...(known(layout.id, ships, have.rows) ? {} : { revision: 1, id: `${layout.id}@1` }),
+    ...(known(layout.id, ships, have.rows) ? {} : { revision: 1, id: versionId(layout.id, 1) }),
     layout,
   }
   const latest = row.revision - 1
@@ -182,7 +189,7 @@ export function saveStock(
   const ships = builtInStocks.some(s => s.id === stock.id)
   const row: StockRow = {
     ...saved(stock.id, have.rows, stamp),
-    ...(known(stock.id, ships, have.rows) ? {} : { revision: 1, id: `${stock.id}@1` }),
+    ...(known(stock.id, ships, have.rows) ? {} : { revision: 1, id: versionId(stock.id, 1) }),
     stock,
   }
   return good({

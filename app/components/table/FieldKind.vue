@@ -12,14 +12,25 @@ const props = defineProps<{ field: Field; unit: Unit }>()
 const emit = defineEmits<{ set: [change: Record<string, unknown>] }>()
 const set = (change: Record<string, unknown>): void => emit('set', change)
 /** Words that the layout itself gives a field; one that cannot be blank keeps what it has. */
-const ownWords = computed(() => {
+interface OwnWords {
+  readonly key: 'text' | 'words'
+  readonly label: string
+  readonly now: string
+  readonly most: number
+  readonly rows?: number
+  readonly canBeBlank?: boolean
+}
+const ownWords = computed((): OwnWords | undefined => {
   const { field } = props
   if (field.kind === 'text') return { key: 'text', label: 'Text', now: field.text, most: 400, rows: 2 }
   if (field.kind === 'crossing') return { key: 'text', label: 'Words', now: field.text, most: 60 }
   if (field.kind === 'overlay') return { key: 'words', label: 'Words', now: field.words, most: 40 }
   if (field.kind === 'microprint')
     return {
-      ...{ key: 'text', label: 'Text (empty: the payer’s name)', now: field.text, most: 120 },
+      key: 'text',
+      label: 'Text (empty: the payer’s name)',
+      now: field.text,
+      most: 120,
       canBeBlank: true,
     }
   return undefined

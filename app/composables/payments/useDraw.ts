@@ -25,11 +25,11 @@ type View = Readonly<Ref<AccountView | undefined>>
 
 /** What would print and what it would do to the balances, as far as the form goes. */
 function useDrawPreview(of: ReturnType<typeof useDrawForm>, view: View, pad: Pad, isPay: () => boolean) {
-  const { form, read, next, lane, balances, payee, paidBefore, openBills, day, amount, sign } = of
+  const { form, read, next, waiting, balances, payee, paidBefore, openBills, day, amount, sign } = of
   const today = localToday()
   const number = computed(() => {
     if (pad.value) return read.value.number.ok ? read.value.number.value : 0
-    return next.value === undefined ? 0 : next.value + (lane.value?.length ?? 0)
+    return next.value === undefined ? 0 : next.value + (waiting.value ?? 0)
   })
   const signing = computed(() => view.value?.account.signing ?? { secondAbove: null, prints: [] })
   const facts = computed(() => factsOfDraw(form.value, read.value, number.value, today, signing.value))

@@ -3,7 +3,7 @@ import { nextNumber, type NumberBook } from '#core/numbers/book'
 import type { Payee } from '#core/payees/payee'
 import { idOf } from '#core/base/id'
 import { readNamesakes, readOpenBills, readPaymentsTo } from '~/data/bills/billReads'
-import { readBalances, readFates, readLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
+import { readBalances, readFates, countLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
 import { useLive } from '../base/useLive'
 
 /** What the store says of the account that a payment is drawn on. */
@@ -25,7 +25,7 @@ export function useDrawnOn(
     payees: useLive(() => (view.value ? readPayees(view.value.account.companyId) : undefined), companyId),
     ledgers: useLive(() => (view.value ? readLedgers(view.value.account.companyId) : undefined), companyId),
     balances: useLive(() => (view.value ? readBalances(view.value.account) : undefined), accountId),
-    lane: useLive(() => (view.value ? readLane(view.value.account.id) : undefined), accountId),
+    waiting: useLive(() => (view.value ? countLane(view.value.account.id) : undefined), accountId),
     next: nextOf(() => view.value?.book),
     padNext: nextOf(() => pad.value),
   }

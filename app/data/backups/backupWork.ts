@@ -11,6 +11,7 @@ import { auditFact } from '../audit/auditFact'
 import { HANDED_FACT, backupFact } from './backupFact'
 import { db } from '../store/db'
 import { painted } from '../numbers/strips'
+import { laneTotalsAfter } from '../payments/laneTotals'
 
 /** What of an office is counted, for the eye that compares two. */
 const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
@@ -162,6 +163,7 @@ export const backupWork = {
         })),
       )
       await db.strips.bulkAdd(painted([], of.tables.numbers))
+      await db.lanes.bulkAdd(laneTotalsAfter([], [], of.tables.payments))
       // From the rows alone: what the file says of them is not believed.
       await db.digests.bulkAdd(digestsOf(of.tables))
       return good(true)

@@ -3,6 +3,7 @@ import { tableNames } from '#core/office/tables'
 import { auditFact } from '../audit/auditFact'
 import { db } from '../store/db'
 import { painted } from '../numbers/strips'
+import { laneTotalsAfter } from '../payments/laneTotals'
 
 /**
  * The demo's code, asked for as soon as the first screen stands, so that the click only has to tell the
@@ -21,6 +22,7 @@ export async function startWithDemo(now: string): Promise<void> {
     await Promise.all([
       ...tableNames.map(table => db.table(table).bulkAdd(office[table] as unknown[])),
       db.strips.bulkAdd(painted([], office.numbers)),
+      db.lanes.bulkAdd(laneTotalsAfter([], [], office.payments)),
       db.digests.bulkAdd(digests),
     ])
     await db.facts.bulkPut([

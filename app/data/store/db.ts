@@ -3,6 +3,7 @@ import type { DigestedTable, TableDigest } from '#core/office/rowDigests'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { storeName } from './storeName'
 import type { Strip } from '../numbers/strips'
+import type { LaneTotal } from '../payments/laneTotals'
 import {
   eventsByKind,
   ledgersForBills,
@@ -13,10 +14,11 @@ import {
   settingsToTables,
   stripsByLetter,
   stripsByPlace,
+  sumsOfLanes,
 } from './upgrades'
 
 /** The newest version of the store that this program knows. */
-export const STORE_VERSION = 11
+export const STORE_VERSION = 12
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan {
@@ -70,6 +72,7 @@ export class OfficeDb extends Dexie {
   declare bankQuestions: Table<Tables['bankQuestions'], Keys['bankQuestions']>
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
+  declare lanes: Table<LaneTotal, Keys['accounts']>
   declare papers: Table<Tables['papers'], Keys['papers']>
   declare facts: Table<Fact, string>
   declare scans: Table<StockScan, string>
@@ -139,7 +142,7 @@ export class OfficeDb extends Dexie {
     // What came in out of one file, to be taken back as a whole.
     this.version(10).stores({ intakes: 'id, at' })
     // What the bank says of an account, and money that moved it without a check.
-    this.version(STORE_VERSION)
+    this.version(11)
       .stores({
         statements: 'id, accountId',
         bankLines: 'id, statementId, fileId, [accountId+date], match.paymentId, match.movementId',
@@ -155,6 +158,8 @@ export class OfficeDb extends Dexie {
         trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
       })
       .upgrade(movementsFromEntries)
+    // What waits in each lane and is on paper is kept as sums.
+    this.version(STORE_VERSION).stores({ lanes: 'id' }).upgrade(sumsOfLanes)
   }
 }
 

@@ -6,6 +6,7 @@ import type { Reading } from '#core/office/reading'
 import type { Changes, TableName } from '#core/office/tables'
 import type { Stamp } from '#core/trail/trail'
 import { paintStrips } from '../numbers/bookFates'
+import { followLanes } from '../payments/laneTotals'
 import type { OfficeDb } from './db'
 import type { DraftSeen } from '../drafts/drafts'
 import { StoreReading } from './storeReading'
@@ -56,9 +57,12 @@ export class StoreOffice extends StoreReading implements Keeping {
     work: (reading: Reading & { readonly trail: TrailReading }, keep: Keep) => Promise<T>,
   ): Promise<T> {
     const named = new Set<string>([...reads, ...writes, 'trail', 'digests'])
-    // What is known of a book from its strips goes with its numbers.
+    // What is known of a book from its strips goes with its numbers, and the sums of a lane with its payments.
     if (named.has('numbers')) named.add('strips')
+    if (named.has('payments')) named.add('lanes')
     const keep: Keep = async (changes, removes, line, digests) => {
+      const [paid, gone] = [changes.payments ?? [], removes.payments ?? []]
+      if (paid.length || gone.length) await followLanes(this.db, paid, gone)
       for (const [table, keys] of Object.entries(removes)) await this.db.table(table).bulkDelete([...keys])
       await this.write(changes)
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)

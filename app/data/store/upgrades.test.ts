@@ -6,6 +6,7 @@ import { totalsAstray } from '#core/ledger/totals'
 import { tableNames } from '#core/office/tables'
 import { compareStrips, fatesOf } from '../numbers/bookFates'
 import { OfficeDb } from './db'
+import { lanesAstray } from './test/storeSimulator'
 
 /** The tables of each version that has landed, as they were then. */
 const schemas: readonly Readonly<Record<string, string>>[] = [
@@ -107,7 +108,7 @@ const feeLine = {
 /**
  * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
  * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables, 8 events by kind,
- * 9 bills, 10 what came in out of files, 11 lines of the register that are no checks.
+ * 9 bills, 10 what came in out of files, 11 lines of the register that are no checks, 12 sums of lanes.
  */
 function rowsOf(version: number): Record<string, unknown[]> {
   const letters = (block: number) =>
@@ -225,6 +226,8 @@ describe('a store of an earlier version', () => {
     expect(await db.ledgers.count()).toBe(4)
     expect([...(await fatesOf(db, idOf('b'))).values()].map(r => r.fate)).toEqual(fates)
     expect((await compareStrips(db, book as never)).differences).toEqual([])
+    expect(await lanesAstray(db)).toEqual([])
+    expect(await db.lanes.count()).toBe(1)
     expect(await db.reasonLists.toArray()).toEqual([{ id: 'spoiled', reasons: ['torn'] }])
     expect(await db.settings.toArray()).toEqual([{ id: 'office', keepPapersDays: 90 }])
     expect(await db.facts.count()).toBe(1)

@@ -1,0 +1,82 @@
+import type { Page } from '@playwright/test'
+import { visit } from '../office'
+
+/** What opening a view came to. */
+export interface Opened {
+  /** Rows that the page's own thread read, by table and in all. */
+  readonly rows: number
+  readonly byTable: Readonly<Record<string, number>>
+  /** Processor time of the page's own thread, and its longest task above 50 ms, in ms. */
+  readonly busy: number
+  readonly worst: number
+  readonly nodes: number
+  /** MB after a collection. */
+  readonly heap: number
+}
+
+interface Watched {
+  readsOf: Record<string, number>
+  longest: number
+}
+/** Counts what the page reads of its store, and its long tasks, from before its scripts begin. */
+export const watchReads = (page: Page): Promise<void> =>
+  page.addInitScript(() => {
+    const at = Object.assign(window as unknown as Watched, { readsOf: {}, longest: 0 })
+    const add = (of: IDBObjectStore | IDBIndex, n: number): void => {
+      const table = 'objectStore' in of ? of.objectStore.name : of.name
+      at.readsOf[table] = (at.readsOf[table] ?? 0) + n
+    }
+    for (const proto of [IDBObjectStore.prototype, IDBIndex.prototype] as IDBObjectStore[])
+      for (const way of ['get', 'getAll', 'openCursor'] as const) {
+        const plain = proto[way] as (...args: unknown[]) => IDBRequest
+        Object.assign(proto, {
+          [way](this: IDBObjectStore, ...args: unknown[]) {
+            const request = plain.apply(this, args)
+            request.addEventListener('success', () => {
+              const { result } = request as IDBRequest<unknown>
+              add(this, Array.isArray(result) ? result.length : result ? 1 : 0)
+            })
+            return request
+          },
+        })
+      }
+    new PerformanceObserver(list => {
+      for (const { duration } of list.getEntries()) at.longest = Math.max(at.longest, duration)
+    }).observe({ type: 'longtask' })
+  })
+
+/** Milliseconds without work that count as quiet. */
+const QUIET = 250
+/** Opens a view as a link does, and measures until the page is quiet. */
+export async function opened(page: Page, path: string, ready: string): Promise<Opened> {
+  await visit(page, '/office')
+  const session = await page.context().newCDPSession(page)
+  await session.send('Performance.enable')
+  const busyNow = async (): Promise<number> =>
+    (await session.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration')!.value * 1000
+  const quiet = async (): Promise<number> => {
+    for (let before = await busyNow(); ;) {
+      await page.waitForTimeout(QUIET)
+      const now = await busyNow()
+      if (now - before < QUIET / 20) return now
+      before = now
+    }
+  }
+  const from = await quiet()
+  await page.evaluate(() => Object.assign(window, { readsOf: {}, longest: 0 }))
+  await visit(page, path)
+  await page.locator(ready).first().waitFor()
+  const busy = (await quiet()) - from
+  const { readsOf, longest, nodes } = await page.evaluate(() => {
+    const { readsOf, longest } = window as unknown as Watched
+    return { readsOf, longest, nodes: document.querySelectorAll('*').length }
+  })
+  await session.send('HeapProfiler.collectGarbage')
+  const { usedSize } = await session.send('Runtime.getHeapUsage')
+  await session.detach()
+  return {
+    rows: Object.values(readsOf).reduce((sum, n) => sum + n, 0),
+    byTable: readsOf,
+    ...{ busy: Math.round(busy), worst: Math.round(longest), nodes, heap: Math.round(usedSize / 1e6) },
+  }
+}
