@@ -20,6 +20,13 @@ export async function paintStrips(db: OfficeDb, rows: readonly NumberRow[]): Pro
 export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> =>
   fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
 
+/** The numbers of an account that are issued, whatever their book: each book's are found by their fate. */
+export async function issuedOf(db: OfficeDb, accountId: Id<'account'>): Promise<NumberRow[]> {
+  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
+  const issued = books.map(id => db.numbers.where('[bookId+fate]').equals([id, 'issued']).toArray())
+  return (await Promise.all(issued)).flat()
+}
+
 /** A number whose row and strip do not say the same. */
 export interface Difference {
   readonly number: CheckNumber

@@ -13,17 +13,15 @@ export interface LaneTotal {
   readonly count: number
   readonly total: Cents
   readonly booked: Cents
+  /** How many of those that wait are booked: they stand for checks that were issued before. */
+  readonly bookedCount: number
   /** What is on paper and not in the book balance yet. */
   readonly onPaper: Cents
 }
 type Counted = Pick<Payment, 'accountId' | 'state' | 'amount' | 'booked'>
 
 const nothingIn = (id: Id<'account'>): LaneTotal => ({
-  id,
-  count: 0,
-  total: zero,
-  booked: zero,
-  onPaper: zero,
+  ...{ id, count: 0, total: zero, booked: zero, bookedCount: 0, onPaper: zero },
 })
 
 /** Totals with payments counted in, or out again. */
@@ -38,6 +36,7 @@ function counted(totals: Map<Id<'account'>, LaneTotal>, payments: Iterable<Count
       count: now.count + (waits ? sign : 0),
       total: by(now.total, waits),
       booked: by(now.booked, waits && booked === true),
+      bookedCount: now.bookedCount + (waits && booked ? sign : 0),
       onPaper: by(now.onPaper, !waits && !booked),
     })
   }
@@ -72,6 +71,22 @@ export async function followLanes(
 /** What an account has in its lane and on paper. */
 export const readLaneTotal = async (db: OfficeDb, id: Id<'account'>): Promise<LaneTotal> =>
   (await db.lanes.get(id)) ?? nothingIn(id)
+
+/**
+ * Payments of an account that are in the books and not at the bank: issued, or booked and to be printed again. A lane
+ * in which nothing is booked is not opened.
+ */
+export async function unclearedOf(db: OfficeDb, id: Id<'account'>): Promise<Payment[]> {
+  const inState = (state: Payment['state']): Promise<Payment[]> =>
+    db.payments.where('[accountId+state]').equals([id, state]).toArray()
+  const { bookedCount } = await readLaneTotal(db, id)
+  const [issued, onPaper, waiting] = await Promise.all([
+    inState('issued'),
+    inState('on paper'),
+    bookedCount ? inState('waiting') : [],
+  ])
+  return [...issued, ...[...onPaper, ...waiting].filter(p => p.booked)]
+}
 
 /** What waits, as screens say it. */
 export const sumsOf = ({ total, booked }: LaneTotal): LaneSums => ({

@@ -1,4 +1,4 @@
-import type { Collection, Table } from 'dexie'
+import type { Table } from 'dexie'
 import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { TrailReading } from '#core/office/defineAct'
@@ -7,7 +7,8 @@ import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Entry } from '#core/ledger/entry'
 import { lastBillOf } from '../bills/lastBill'
 import { newestOf } from '../layouts/versions'
-import { fatesOf } from '../numbers/bookFates'
+import { fatesOf, issuedOf } from '../numbers/bookFates'
+import { unclearedOf } from '../payments/laneTotals'
 import { openRunsOf } from '../runs/openRuns'
 import type { OfficeDb } from './db'
 
@@ -20,7 +21,7 @@ function partsOf<T>(value: string, read: (text: string) => T): [string, T] {
 /** How each index of the core is asked for in the store. */
 const finders: {
   readonly [T in Indexed]: Readonly<
-    Record<IndexOf<T>, (db: OfficeDb, value: string) => Collection<Tables[T], KeyOf<T>>>
+    Record<IndexOf<T>, (db: OfficeDb, value: string) => { toArray(): PromiseLike<Tables[T][]> }>
   >
 } = {
   payees: { company: (db, id) => db.payees.where('companyId').equals(id) },
@@ -32,18 +33,10 @@ const finders: {
   payments: {
     waiting: (db, id) => db.payments.where('[accountId+state]').equals([id, 'waiting']),
     payee: (db, id) => db.payments.where('payeeId').equals(id),
-    uncleared: (db, id) =>
-      db.payments
-        .where('[accountId+state]')
-        .anyOf(['issued', 'waiting', 'on paper'].map(state => [id, state]))
-        .filter(p => p.state === 'issued' || p.booked === true),
+    uncleared: (db, id) => ({ toArray: () => unclearedOf(db, id as Id<'account'>) }),
   },
   numbers: {
-    issued: (db, id) =>
-      db.numbers
-        .where('[accountId+number]')
-        .between([id, 0], [id, Infinity])
-        .filter(n => n.fate === 'issued'),
+    issued: (db, id) => ({ toArray: () => issuedOf(db, id as Id<'account'>) }),
     payment: (db, id) => db.numbers.where('check.paymentId').equals(id),
     account: (db, of) => db.numbers.where('[accountId+number]').equals(partsOf(of, Number)),
   },

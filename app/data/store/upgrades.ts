@@ -211,22 +211,22 @@ export async function movementsFromEntries(tx: Transaction): Promise<void> {
 /** Version 12: what waits in the lane of each account and is on paper, as sums. */
 export async function sumsOfLanes(tx: Transaction): Promise<void> {
   type Kept = { accountId: string; state: string; amount: number; booked?: boolean }
-  const sums = new Map<
-    string,
-    { id: string; count: number; total: number; booked: number; onPaper: number }
-  >()
+  const none = { count: 0, total: 0, booked: 0, bookedCount: 0, onPaper: 0 }
+  const sums = new Map<string, typeof none & { id: string }>()
   await tx
     .table('payments')
     .where('state')
     .anyOf(['waiting', 'on paper'])
     .each(({ accountId: id, state, amount, booked }: Kept) => {
-      const sum = sums.get(id) ?? { id, count: 0, total: 0, booked: 0, onPaper: 0 }
+      const sum = sums.get(id) ?? { id, ...none }
       sums.set(id, sum)
       if (state === 'on paper') sum.onPaper += booked ? 0 : amount
       else {
         sum.count++
         sum.total += amount
-        if (booked) sum.booked += amount
+        if (!booked) return
+        sum.booked += amount
+        sum.bookedCount++
       }
     })
   await tx.table('lanes').bulkPut([...sums.values()])

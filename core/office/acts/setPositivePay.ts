@@ -7,7 +7,7 @@ import { ofAccount, one } from '../lookups'
 export const setPositivePay = act({
   lock: async ({ accountId }: { accountId: Id<'account'>; layoutId: Id<'payLayout'> | null }) =>
     ofAccount(accountId),
-  reads: ['accounts', 'positivePay', 'payLayouts', 'bankItems', 'numbers'],
+  reads: ['accounts', 'books', 'positivePay', 'payLayouts', 'bankItems', 'numbers'],
   writes: ['positivePay', 'bankItems'],
   gather: async (reading, { accountId, layoutId }) => {
     const items = await reading.where('bankItems', 'account', [accountId])

@@ -89,10 +89,17 @@ export async function lanesAstray(db: OfficeDb): Promise<string[]> {
       waiting.length,
       come(waiting),
       come(waiting.filter(p => p.booked)),
+      waiting.filter(p => p.booked).length,
       come(own.filter(p => p.state === 'on paper' && !p.booked)),
     ]
     const kept = await db.lanes.get(id)
-    const says = [kept?.count ?? 0, kept?.total ?? 0, kept?.booked ?? 0, kept?.onPaper ?? 0]
+    const says = [
+      kept?.count ?? 0,
+      kept?.total ?? 0,
+      kept?.booked ?? 0,
+      kept?.bookedCount ?? 0,
+      kept?.onPaper ?? 0,
+    ]
     if (due.join() !== says.join())
       astray.push(`the lane of ${id} comes to ${due.join()}, its sums say ${says.join()}`)
   }
