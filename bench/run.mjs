@@ -1,6 +1,7 @@
 // npm run bench: every figure of the issues, against a named peer in the same run. Prints them; with --keep
 // they are written to bench/results.json. Parts alone: npm run bench -- pdf   (pdf, worker, app, table,
-// books, bills, bank, record, files, runs, scan, reading)
+// books, bills, bank, record, files, runs, scan, reading, years)
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -15,6 +16,14 @@ import { pdf, worker } from './pdf.mjs'
 import { record } from './record.mjs'
 import { runs } from './runs.mjs'
 import { putRows } from './store.mjs'
+
+/** Every view over ten years of rows, beside the demo office: the same walk that the tests keep within budgets. */
+function years() {
+  spawnSync('node_modules/.bin/playwright', ['test', 'years.spec', '--workers=1'], {
+    stdio: 'inherit',
+    env: { ...process.env, TEST_ALL: '1' },
+  })
+}
 
 const keeps = process.argv.includes('--keep')
 const wanted = process.argv.slice(2).filter(arg => arg !== '--keep')
@@ -37,5 +46,6 @@ if (wants('files')) {
 if (wants('runs')) await runs()
 if (wants('scan')) await scan()
 if (wants('reading')) await reading()
+if (wants('years')) years()
 results.node = process.version
 if (keeps) writeFileSync('bench/results.json', `${JSON.stringify(results, null, 2)}\n`)

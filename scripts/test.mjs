@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then types, lint and import rule beside the build and the unit tests,
 // then browser tests. One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
 // npm run test:all: what npm test leaves out: long counts of the simulators, every view in the smaller windows
-// and in the dark, more of the hands.
+// and in the dark, more of the hands, every view over ten years of rows.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
@@ -149,7 +149,7 @@ const longSteps = {
       ].concat(['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
       { env: longCounts },
     ),
-  browser: () => browserTests(['views', 'hands'], { TEST_ALL: '1' }),
+  browser: () => browserTests(['views', 'hands', 'years'], { TEST_ALL: '1' }),
 }
 const isAll = process.argv.includes('--all')
 const wanted = process.argv.slice(2).filter(arg => arg !== '--all')
