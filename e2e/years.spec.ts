@@ -1,5 +1,5 @@
 import { test as base, expect } from '@playwright/test'
-import { opened, watchReads, type Opened } from './years/measure'
+import { opened, readsSince, watchReads, type Opened } from './years/measure'
 import { freshProfile } from './profile'
 import { yearsProfile } from './years/profile'
 
@@ -90,6 +90,34 @@ for (const holds of offices)
       for (const { path, ready } of views) figures.set(`${holds} ${path}`, await opened(page, path, ready))
     })
   })
+test.describe('a register of a hundred thousand checks', () => {
+  test.use({ holds: 'ten years' })
+  test('is searched beside the page: what finds nothing and what finds one opens no more than it shows', async ({
+    page,
+  }) => {
+    const find = page.getByTestId('find').locator('input')
+    /** Types, waits for the answer, and gives how long it took from the last key, in ms. */
+    const searched = async (text: string, answer: RegExp): Promise<number> => {
+      await find.fill(text)
+      const from = Date.now()
+      await page.getByText(answer).first().waitFor()
+      return Date.now() - from
+    }
+    const nothing = /No numbers match/
+    await opened(page, '/register?account=operating', '[data-number]')
+    const first = await searched('nobody of that name', nothing)
+    await searched('', /newest lines/)
+    await page.evaluate(() => Object.assign(window, { readsOf: {}, longest: 0 }))
+    const again = await searched('nobody either', nothing)
+    const one = await searched('1099999', /^1 lines/)
+    const { rows, longest } = await readsSince(page)
+    console.log(
+      `register: nothing found after ${first} ms, then ${again} ms; one of 100,000 after ${one} ms; longest task ${longest} ms`,
+    )
+    // Walking over all of them would be a hundred thousand; the balances of the whole list may still be read.
+    expect(rows).toBeLessThan(2500)
+  })
+})
 test('no view reads, draws or holds more after ten years than it needs', () => {
   console.log(views.map(line).join('\n'))
   expect(views.flatMap(above)).toEqual([])

@@ -13,7 +13,8 @@ import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const { typed, state, found, shown, balances, keysFound, money, notMoney } = useRegister(view)
+const { typed, state, found, shown, balances, keysFound, beginSearch, ...sums } = useRegister(view)
+const { money, notMoney } = sums
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const open = useLive(
@@ -129,6 +130,7 @@ const columns: readonly Column<RegisterRow>[] = [
             clearable
             autocomplete="off"
             data-test="find"
+            @focus="beginSearch"
             @click:clear="typed = ''"
           />
           <v-select v-model="state" :items="filters" label="State" hide-details class="by-state" />

@@ -45,6 +45,14 @@ export const watchReads = (page: Page): Promise<void> =>
     }).observe({ type: 'longtask' })
   })
 
+/** What the page read, and its longest task, since that was set to nothing. */
+export async function readsSince(page: Page): Promise<{ readonly rows: number; readonly longest: number }> {
+  const { readsOf, longest } = await page.evaluate(() => {
+    const { readsOf, longest } = window as unknown as Watched
+    return { readsOf, longest }
+  })
+  return { rows: Object.values(readsOf).reduce((sum, n) => sum + n, 0), longest: Math.round(longest) }
+}
 /** Milliseconds without work that count as quiet. */
 const QUIET = 250
 /** Opens a view as a link does, and measures until the page is quiet. */

@@ -8,7 +8,8 @@ import type { NumberRow } from '#core/numbers/book'
 import { isStanding, type Fate } from '#core/numbers/fates'
 import { readDayBalances } from '~/data/register/dayBalances'
 import { readMovements } from '~/data/bank/bankReads'
-import { searchNumbers } from '~/data/numbers/bookReads'
+import { findNumbers } from '~/data/find/find'
+import { countTouched, newestNumbers, readNumbers } from '~/data/numbers/bookReads'
 import type { AccountView } from '~/data/reads'
 import type { RegisterRow } from '~/data/register/registerRow'
 import { useLive } from '../base/useLive'
@@ -50,17 +51,14 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     computed(() => typed.value?.trim().toLowerCase() ?? ''),
     TYPING,
   )
-  async function searchChecks(most: number) {
-    const of = view.value
+  /** Checks as they are looked for; the whole register begins with its newest, without looking at the others. */
+  async function searchChecks(most: number): Promise<NumberRow[]> {
+    const accountId = view.value?.account.id
     const [text, fate] = [wanted.value, state.value]
-    if (!of || fate === 'other money') return { rows: [], all: 0 }
-    const takes = (r: NumberRow): boolean =>
-      (fate === 'all' || r.fate === fate) &&
-      (!text ||
-        String(r.number).includes(text) ||
-        (r.check?.payee.toLowerCase().includes(text) ?? false) ||
-        (r.check !== null && figures(r.check.amount).includes(text)))
-    return searchNumbers(of.account.id, text || fate !== 'all' ? takes : undefined, most)
+    if (!accountId || fate === 'other money') return []
+    if (!text && fate === 'all') return newestNumbers(accountId, most)
+    const ids = await Promise.resolve(findNumbers({ accountId, text, fate, most }))
+    return readNumbers(ids)
   }
   async function searchMovements(most: number): Promise<Movement[]> {
     if (!view.value || !['all', 'other money'].includes(state.value)) return []
@@ -70,8 +68,10 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
   const found = useLive(
     async () => {
       if (!view.value) return undefined
+      // Asked again whenever the fate of a number changes: the search itself is made elsewhere.
+      const all = await countTouched(view.value.account.id)
       const [checks, movements] = await Promise.all([searchChecks(MOST_SHOWN), searchMovements(MOST_SHOWN)])
-      return { checks: checks.rows, movements, all: checks.all }
+      return { checks, movements, all }
     },
     () => [view.value?.account.id, wanted.value, state.value],
   )
@@ -102,10 +102,16 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     () => [view.value?.account.id, wanted.value, state.value, shown.value.length],
   )
   const keysFound = async (): Promise<(NumberRow['id'] | Movement['id'])[]> => [
-    ...(await searchChecks(Infinity)).rows.map(r => r.id),
+    ...(await searchChecks(Infinity)).map(r => r.id),
     ...(await searchMovements(Infinity)).map(m => m.id),
   ]
   const money = computed(() => sum(shown.value.filter(isMoney).map(r => amountOfRow(r) ?? zero)))
   const notMoney = computed(() => shown.value.filter(r => r.number?.check && !isMoney(r)).length)
-  return { typed, state, found, shown, balances, keysFound, money, notMoney }
+  /** What is searched is read while the hand goes to the first key. */
+  function beginSearch(): void {
+    const accountId = view.value?.account.id
+    // Where it fails, the search itself says so.
+    if (accountId) findNumbers({ accountId, text: '', fate: 'all', most: 0 }).catch(() => {})
+  }
+  return { typed, state, found, shown, balances, keysFound, beginSearch, money, notMoney }
 }

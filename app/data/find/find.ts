@@ -2,7 +2,9 @@ import Dexie from 'dexie'
 import { wrap, type Remote } from 'comlink'
 import { failureOf } from '../store/inWorker'
 import { storeName } from '../store/storeName'
+import type { Id } from '#core/base/id'
 import type { FindApi, FoundHits } from './findWork'
+import type { NumbersAsked } from './numberLines'
 
 export type { FoundHits } from './findWork'
 
@@ -29,8 +31,13 @@ export function onWritten(tell: () => void): () => void {
   return () => Dexie.on.storagemutated.unsubscribe(tell)
 }
 
-/** What is found in the office for what is typed, by kind, the best first. Throws where the worker cannot be had. */
-export const findInOffice = (typed: string): Promise<FoundHits[]> => {
+/** Asks the worker something. Throws where it cannot be had. */
+const asked = <T>(question: (of: Remote<FindApi>) => Promise<T>): Promise<T> => {
   const { remote, failed } = looking()
-  return Promise.race([remote.find(typed), failed])
+  return Promise.race([question(remote), failed])
 }
+/** What is found in the office for what is typed, by kind, the best first. */
+export const findInOffice = (typed: string): Promise<FoundHits[]> => asked(of => of.find(typed))
+/** The keys of the numbers of an account that a search takes, the highest number first. */
+export const findNumbers = (question: NumbersAsked): Promise<Id<'number'>[]> =>
+  asked(of => of.numbers(question))

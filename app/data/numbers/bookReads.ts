@@ -12,7 +12,7 @@ import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
 import { db } from '../store/db'
 import { readPace } from './pace'
 import { bookIdsOf, readAccounts, readFates, type AccountView } from '../reads'
-import { STRIP, touchedIn } from './strips'
+import { STRIP, touchedIn, type Strip } from './strips'
 
 /** Every number book with its account's name. */
 export interface BookView {
@@ -67,30 +67,32 @@ export async function readNumbersProof(): Promise<NumbersProof> {
   }
 }
 
-/**
- * The newest numbers of an account that a search takes, a block of a thousand after the other. Gives at most
- * so many, and how many numbers there are.
- */
-export async function searchNumbers(
-  accountId: Id<'account'>,
-  takes: ((row: NumberRow) => boolean) | undefined,
-  most: number,
-): Promise<{ rows: NumberRow[]; all: number }> {
-  const strips = await db.strips
+const stripsOfAccount = async (accountId: Id<'account'>): Promise<Strip[]> =>
+  db.strips
     .where('bookId')
     .anyOf(await bookIdsOf(accountId))
     .toArray()
+
+/** How many numbers of an account were ever touched. */
+export const countTouched = async (accountId: Id<'account'>): Promise<number> =>
+  (await stripsOfAccount(accountId)).reduce((sum, s) => sum + touchedIn(s), 0)
+
+/** The newest numbers of an account, at most so many: a block of a thousand after the other is opened. */
+export async function newestNumbers(accountId: Id<'account'>, most: number): Promise<NumberRow[]> {
+  const strips = await stripsOfAccount(accountId)
   const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
   const rows: NumberRow[] = []
   for (const block of blocks) {
-    const found = (
-      await db.numbers
-        .where('[accountId+number]')
-        .between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false)
-        .toArray()
-    ).reverse()
-    rows.push(...(takes ? found.filter(takes) : found))
     if (rows.length >= most) break
+    const found = await db.numbers
+      .where('[accountId+number]')
+      .between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false)
+      .toArray()
+    rows.push(...found.reverse())
   }
-  return { rows: rows.slice(0, most), all: strips.reduce((sum, s) => sum + touchedIn(s), 0) }
+  return rows.slice(0, most)
 }
+
+/** The numbers of these keys, in their order. */
+export const readNumbers = async (ids: readonly Id<'number'>[]): Promise<NumberRow[]> =>
+  (await db.numbers.bulkGet([...ids])).filter(row => row !== undefined)

@@ -9,7 +9,9 @@ import { trailLine, type TrailLine } from '#core/trail/trail'
 import { fatesOf, paintStrips } from './bookFates'
 import { db } from '../store/db'
 import { auditWork } from '../audit/auditWork'
-import { readNumbersProof, searchNumbers } from './bookReads'
+import { countTouched, newestNumbers, readNumbersProof } from './bookReads'
+import { numberLineOf, numbersLike } from '../find/numberLines'
+import { figures } from '#core/money/figures'
 import { readPace } from './pace'
 
 /** Everything that is kept, looked at as the worker does. */
@@ -101,13 +103,21 @@ describe('number books in the store', () => {
       await paintStrips(db, rows)
       const own = rows.filter(row => row.accountId === 'a').sort((a, b) => b.number - a.number)
       const most = r.between(1, 200)
-      expect(await searchNumbers(idOf('a'), undefined, most)).toEqual({
-        rows: own.slice(0, most),
-        all: own.length,
-      })
+      expect(await newestNumbers(idOf('a'), most)).toEqual(own.slice(0, most))
+      expect(await countTouched(idOf('a'))).toBe(own.length)
+      // What a person sees of a row, and looks for in it.
+      const [text, fate] = [r.one(['', 'grass b', '0', '17', '1.0']), r.one(['all', ...fates] as const)]
       const takes = (row: NumberRow): boolean =>
-        row.check?.payee === 'Saltgrass Bakery' || row.fate === 'missing'
-      expect((await searchNumbers(idOf('a'), takes, most)).rows).toEqual(own.filter(takes).slice(0, most))
+        (fate === 'all' || row.fate === fate) &&
+        [String(row.number), row.check?.payee.toLowerCase(), row.check && figures(row.check.amount)].some(
+          seen => seen?.includes(text),
+        )
+      expect(numbersLike(rows.map(numberLineOf), { accountId: idOf('a'), text, fate, most })).toEqual(
+        own
+          .filter(takes)
+          .slice(0, most)
+          .map(row => row.id),
+      )
     }
   })
   it('the proof adds up every book, and its comparison names each row that says something else, or is missing, or was never told', async () => {

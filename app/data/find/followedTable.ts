@@ -1,0 +1,73 @@
+import Dexie, { RangeSet, type ObservabilitySet } from 'dexie'
+import type { KeyOf, TableName, Tables } from '#core/office/tables'
+import { db } from '../store/db'
+
+/** More changed rows than this are not read one by one: the table is read anew. */
+const MOST_CHANGED = 2000
+
+/** The keys of a table that some writes touched; `all` where they are told as a range. */
+function keysIn(parts: ObservabilitySet, table: TableName): string[] | 'all' {
+  const keys: string[] = []
+  for (const part of ['', ':dels']) {
+    const tree = parts[`idb://${db.name}/${table}/${part}`]
+    for (const { from, to } of tree ? RangeSet(tree) : []) {
+      if (from !== to || typeof from !== 'string') return 'all'
+      keys.push(from)
+    }
+  }
+  return keys
+}
+
+/**
+ * What is kept in memory of each row of a table: read once when it is first asked for, and then row by row as they
+ * are written, in whatever tab.
+ */
+export class FollowedTable<T extends TableName, V> {
+  private known = new Map<string, V>()
+  /** Keys of rows that were written since they were read; `all`: the table is to be read anew. */
+  private changed: Set<string> | 'all' = 'all'
+  /** Questions wait for one another, so that a table is not read twice at once. */
+  private turn: Promise<unknown> = Promise.resolve()
+
+  constructor(
+    private readonly table: T,
+    /** What is kept of some rows; undefined: nothing. */
+    private readonly of: (rows: readonly Tables[T][]) => Promise<readonly (V | undefined)[]>,
+    private readonly keyOf: (row: Tables[T]) => string,
+  ) {
+    Dexie.on('storagemutated', parts => this.note(parts))
+  }
+
+  private note(parts: ObservabilitySet): void {
+    if (this.changed === 'all') return
+    const now = keysIn(parts, this.table)
+    const keys = new Set([...this.changed, ...now])
+    this.changed = now === 'all' || keys.size > MOST_CHANGED ? 'all' : keys
+  }
+  private async follow(): Promise<void> {
+    const what = this.changed
+    if (what !== 'all' && !what.size) return
+    this.changed = new Set()
+    const rows = db.table<Tables[T], KeyOf<T>>(this.table)
+    if (what === 'all') this.known = new Map()
+    else for (const key of what) this.known.delete(key)
+    const read =
+      what === 'all'
+        ? await rows.toArray()
+        : (await rows.bulkGet([...what] as KeyOf<T>[])).filter(row => row !== undefined)
+    const kept = await this.of(read)
+    read.forEach((row, i) => {
+      const value = kept[i]
+      if (value !== undefined) this.known.set(this.keyOf(row), value)
+    })
+  }
+  /** What is kept of every row, as the table is now. */
+  async values(): Promise<Iterable<V>> {
+    const mine = this.turn.then(() => this.follow())
+    this.turn = mine.catch(() => {
+      this.changed = 'all'
+    })
+    await mine
+    return this.known.values()
+  }
+}
