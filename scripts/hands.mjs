@@ -4,8 +4,10 @@ import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { fileURLToPath } from 'node:url'
+import { tools } from './tools.mjs'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
+tools()
 const { values } = parseArgs({
   options: { seed: { type: 'string', default: '1' }, steps: { type: 'string', default: '500' } },
 })

@@ -2,9 +2,11 @@
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdirSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { tools } from './tools.mjs'
 import { chromium } from '@playwright/test'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
+tools()
 if (!existsSync('.output/server/index.mjs'))
   execFileSync('node_modules/.bin/nuxt', ['build'], { stdio: 'inherit' })
 const port = 3979

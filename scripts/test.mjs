@@ -2,9 +2,10 @@
 // then browser tests. One part alone: npm test -- unit   (types, lint, rules, unit, build, browser)
 // npm run test:all: what npm test leaves out: long counts of the simulators, every view in the smaller windows
 // and in the dark, more of the hands, every view over ten years of rows.
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { stop, tools } from './tools.mjs'
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)))
 const began = Date.now()
@@ -30,45 +31,12 @@ const run = (what, command, args, { env = {}, beside = false } = {}) =>
       resolve(status === 0)
     })
   })
-const stop = text => {
-  console.error(text)
-  process.exit(1)
-}
-const has = tool => spawnSync('sh', ['-c', `command -v ${tool}`]).status === 0
-
-async function tools() {
-  const wanted = {
-    chromium: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    'poppler-utils': 'pdftotext',
-    qpdf: 'qpdf',
-    unzip: 'unzip',
-    age: 'age',
-  }
-  const missing = Object.entries(wanted)
-    .filter(([, tool]) => (tool.startsWith('/') ? !existsSync(tool) : !has(tool)))
-    .map(([name]) => name)
-  if (!missing.length) return
-  const sentence = `The tests need ${missing.join(', ')}: install them with “apt-get install ${missing.join(' ')}” as root, then run npm test again.`
-  if (process.getuid?.() !== 0 || !has('apt-get')) stop(sentence)
-  const env = { DEBIAN_FRONTEND: 'noninteractive' }
-  if (
-    !(await run('package lists', 'apt-get', ['update', '-q'], { env })) ||
-    !(await run(
-      `install ${missing.join(', ')}`,
-      'apt-get',
-      ['install', '-y', '-q', '--no-install-recommends', ...missing],
-      { env },
-    ))
-  )
-    stop(sentence)
-}
-
 if (
   !existsSync('node_modules/nuxt/package.json') &&
   !(await run('npm ci', 'npm', ['ci', '--no-audit', '--no-fund']))
 )
   stop('npm ci failed')
-await tools()
+tools()
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
 

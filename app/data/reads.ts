@@ -38,7 +38,8 @@ import { fatesOf } from './numbers/bookFates'
 import { db, type StockScan } from './store/db'
 import { openRunsOf } from './runs/openRuns'
 import { readPace } from './numbers/pace'
-import { readLaneTotal, sumsOf } from './payments/laneTotals'
+import { readLaneTotal } from './payments/laneReads'
+import { sumsOf } from './payments/laneTotals'
 import { newestOf, versionsOf } from './layouts/versions'
 
 /** An account with everything that a screen about it needs. */

@@ -15,7 +15,7 @@ import { demoOffice } from '../../demo/scenario'
 import { paidBill, runsOf, type PaidFrom } from './paidBill'
 
 /** What ten years come to: the figures of the office that is measured. */
-export const YEARS = {
+const YEARS = {
   ...{ checks: 100_000, perRun: 46, outstanding: 60, payees: 5000, waiting: 3000, accounts: 20 },
   ...{ layouts: 60, versions: 30, lines: 200_000 },
 }

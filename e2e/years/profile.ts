@@ -15,7 +15,7 @@ function makeRows(): void {
   forget(half)
   execFileSync(
     'node_modules/.bin/jiti',
-    ['bench/years/make.ts', half, `${new Date().toISOString().slice(0, 10)}T08:00:00.000-05:00`],
+    [resolve('bench/years/make.ts'), half, `${new Date().toISOString().slice(0, 10)}T08:00:00.000-05:00`],
     {
       stdio: 'inherit',
       env: {

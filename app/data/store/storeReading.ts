@@ -8,7 +8,7 @@ import type { Entry } from '#core/ledger/entry'
 import { lastBillOf } from '../bills/lastBill'
 import { newestOf } from '../layouts/versions'
 import { fatesOf, issuedOf } from '../numbers/bookFates'
-import { unclearedOf } from '../payments/laneTotals'
+import { unclearedOf } from '../payments/laneReads'
 import { openRunsOf } from '../runs/openRuns'
 import type { OfficeDb } from './db'
 

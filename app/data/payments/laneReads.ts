@@ -1,0 +1,38 @@
+import type { Id } from '#core/base/id'
+import type { Payment } from '#core/payments/payment'
+import type { OfficeDb } from '../store/db'
+import { laneTotalsAfter, nothingIn, type LaneTotal } from './laneTotals'
+
+/** Brings the totals along with payments that are written or removed; within the transaction, before that is done. */
+export async function followLanes(
+  db: OfficeDb,
+  written: readonly Payment[],
+  removed: readonly Id<'payment'>[],
+): Promise<void> {
+  const before = (await db.payments.bulkGet([...written.map(p => p.id), ...removed])).filter(
+    p => p !== undefined,
+  )
+  const accounts = [...new Set([...before, ...written].map(p => p.accountId))]
+  const known = (await db.lanes.bulkGet(accounts)).filter(t => t !== undefined)
+  await db.lanes.bulkPut(laneTotalsAfter(known, before, written))
+}
+
+/** What an account has in its lane and on paper. */
+export const readLaneTotal = async (db: OfficeDb, id: Id<'account'>): Promise<LaneTotal> =>
+  (await db.lanes.get(id)) ?? nothingIn(id)
+
+/**
+ * Payments of an account that are in the books and not at the bank: issued, or booked and to be printed again. A lane
+ * in which nothing is booked is not opened.
+ */
+export async function unclearedOf(db: OfficeDb, id: Id<'account'>): Promise<Payment[]> {
+  const inState = (state: Payment['state']): Promise<Payment[]> =>
+    db.payments.where('[accountId+state]').equals([id, state]).toArray()
+  const { bookedCount } = await readLaneTotal(db, id)
+  const [issued, onPaper, waiting] = await Promise.all([
+    inState('issued'),
+    inState('on paper'),
+    bookedCount ? inState('waiting') : [],
+  ])
+  return [...issued, ...[...onPaper, ...waiting].filter(p => p.booked)]
+}
