@@ -13,7 +13,7 @@ import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
-const { typed, state, found, shown, balances, keysFound, beginSearch, ...sums } = useRegister(view)
+const { typed, state, found, shown, balances, isWhole, keysFound, beginSearch, ...sums } = useRegister(view)
 const { money, notMoney } = sums
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
@@ -67,7 +67,7 @@ const filters = [
   { title: 'Money without a check', value: 'other money' },
   ...fates.filter(f => f !== 'unused').map(f => ({ title: f, value: f })),
 ]
-const columns: readonly Column<RegisterRow>[] = [
+const allColumns: readonly Column<RegisterRow>[] = [
   { key: 'number', title: 'Number', width: '88px', sort: r => r.number?.number ?? 0 },
   { key: 'state', title: 'State', width: '104px', sort: r => r.number?.fate ?? r.movement?.state ?? '' },
   { key: 'payee', title: 'Payee or source', sort: textOfRow },
@@ -82,6 +82,8 @@ const columns: readonly Column<RegisterRow>[] = [
   },
   { key: 'balance', title: 'Balance', num: true, width: '104px', text: balanceOf },
 ]
+/** Between lines that were looked for a balance says nothing: its room is the payee’s. */
+const columns = computed(() => (isWhole.value ? allColumns : allColumns.filter(c => c.key !== 'balance')))
 </script>
 
 <template>

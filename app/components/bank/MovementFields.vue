@@ -114,6 +114,7 @@ const lineFaults = computed(() => {
 .two {
   display: grid;
   grid-template-columns: 1fr 1.25fr;
+  align-items: start;
   gap: var(--space-3);
 }
 </style>

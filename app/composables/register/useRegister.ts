@@ -91,15 +91,17 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
             : -1,
     )
   })
+  /** Whether nothing is looked for. */
+  const isWhole = computed(() => !wanted.value && state.value === 'all')
   /** Balances are shown beside the whole register alone: between lines that were looked for they say nothing. */
   const balances = useLive(
     () => {
       const days = shown.value.map(dayOfRow).filter(Boolean) as PlainDate[]
       const oldest = days.at(-1)
-      if (!view.value || !oldest || wanted.value || state.value !== 'all') return undefined
+      if (!view.value || !oldest || !isWhole.value) return undefined
       return readDayBalances(view.value.account, oldest)
     },
-    () => [view.value?.account.id, wanted.value, state.value, shown.value.length],
+    () => [view.value?.account.id, isWhole.value, shown.value.length],
   )
   const keysFound = async (): Promise<(NumberRow['id'] | Movement['id'])[]> => [
     ...(await searchChecks(Infinity)).map(r => r.id),
@@ -113,5 +115,5 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     // Where it fails, the search itself says so.
     if (accountId) findNumbers({ accountId, text: '', fate: 'all', most: 0 }).catch(() => {})
   }
-  return { typed, state, found, shown, balances, keysFound, beginSearch, money, notMoney }
+  return { typed, state, found, shown, balances, isWhole, keysFound, beginSearch, money, notMoney }
 }
