@@ -6,7 +6,7 @@ import type { IncomingLine } from '../core/bank/bankLine'
 import { writeCamt, writeOfx, type Written } from '../core/practice/statementFiles'
 import { cents } from '../core/money/cents'
 import type { CheckNumber } from '../core/numbers/book'
-import { button, demoOffice, expect, settled, test, visit } from './office'
+import { button, demoOffice, enterTwice, expect, settled, test, visit } from './office'
 
 /** What the store says of the open statement of an account, and of its issued checks. */
 async function truth(page: Page, account: string) {
@@ -261,8 +261,7 @@ test('Enter goes down the list: each deposit is matched once, an impatient secon
   const deposits = page.getByTestId('bank-lines').locator('tr.pickable').filter({ hasText: 'Enter: Deposit' })
   await expect(deposits).toHaveCount(3)
   await deposits.first().focus()
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('Enter')
+  await enterTwice(page)
   await expect(page.getByTestId('lines-matched')).toHaveText(/Matched 2/)
   for (let i = 0; i < 2; i++) {
     // Another key in between makes the next Enter a press of its own.

@@ -1,8 +1,8 @@
 // Writes the ten-year office into a folder, a file a table: each line a list of rows. From: the folder, the moment.
 import { mkdirSync, openSync, closeSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
-import { painted } from '../../app/data/numbers/strips'
-import { laneTotalsAfter } from '../../app/data/payments/laneTotals'
+import { painted } from '../../app/data/numbers/paintStrips'
+import { laneTotalsAfter } from '../../app/data/payments/followLanes'
 import { digestsOf } from '../../core/office/rowDigests'
 import { tableNames } from '../../core/office/tables'
 import { tenYears } from './office'

@@ -9,7 +9,7 @@ export function isFocusFree(from: Element | null, part: Node): boolean {
 }
 
 /** How long the content of a part may take to come: it waits for the store. */
-const PATIENCE_MS = 1500
+const PATIENCE_MS = 20_000
 const LOOK_MS = 40
 
 /**

@@ -10,8 +10,8 @@ import type { TrailLine } from '#core/trail/trail'
 import { auditFact } from '../audit/auditFact'
 import { HANDED_FACT, backupFact } from './backupFact'
 import { db } from '../store/db'
-import { painted } from '../numbers/strips'
-import { laneTotalsAfter } from '../payments/laneTotals'
+import { painted } from '../numbers/paintStrips'
+import { laneTotalsAfter } from '../payments/followLanes'
 
 /** What of an office is counted, for the eye that compares two. */
 const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const

@@ -1,5 +1,5 @@
 import type { Id } from '#core/base/id'
-import type { CheckNumber, NumberRow } from '#core/numbers/book'
+import type { CheckNumber } from '#core/numbers/book'
 import { fates, type Fate } from '#core/numbers/fates'
 import type { BookFates } from '#core/office/reading'
 
@@ -15,8 +15,8 @@ export interface Strip {
   readonly letters: string
 }
 export const STRIP = 1000
-const UNTOUCHED = '.'
-const letterOf: Readonly<Record<Fate, string>> = {
+export const UNTOUCHED = '.'
+export const letterOf: Readonly<Record<Fate, string>> = {
   unused: 'u',
   'on paper': 'p',
   issued: 'i',
@@ -33,27 +33,6 @@ const rowOf: Readonly<Record<string, { readonly fate: Fate }>> = Object.fromEntr
 
 export const blockOf = (number: number): number => Math.floor(number / STRIP)
 export const stripId = (bookId: Id<'book'>, block: number): string => `${bookId}/${block}`
-
-/** The strips with the fates of these rows painted in; `known` are the strips as they are. */
-export function painted(
-  known: readonly Strip[],
-  rows: readonly Pick<NumberRow, 'bookId' | 'number' | 'fate'>[],
-): Strip[] {
-  const strips = new Map(known.map(s => [s.id, { ...s, letters: [...s.letters] }]))
-  for (const { bookId, number, fate } of rows) {
-    const block = blockOf(number)
-    const id = stripId(bookId, block)
-    const strip = strips.get(id) ?? {
-      id,
-      bookId,
-      block,
-      letters: Array.from({ length: STRIP }, () => UNTOUCHED),
-    }
-    strips.set(id, strip)
-    strip.letters[number - block * STRIP] = letterOf[fate]
-  }
-  return [...strips.values()].map(s => ({ ...s, letters: s.letters.join('') }))
-}
 
 /** How many numbers of a strip were ever touched. */
 export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length

@@ -2,8 +2,8 @@ import { byTable, digestsOf, rowsHash, sumTexts } from '#core/office/rowDigests'
 import { tableNames } from '#core/office/tables'
 import { auditFact } from '../audit/auditFact'
 import { db } from '../store/db'
-import { painted } from '../numbers/strips'
-import { laneTotalsAfter } from '../payments/laneTotals'
+import { painted } from '../numbers/paintStrips'
+import { laneTotalsAfter } from '../payments/followLanes'
 
 /**
  * The demo's code, asked for as soon as the first screen stands, so that the click only has to tell the

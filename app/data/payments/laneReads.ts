@@ -1,21 +1,7 @@
 import type { Id } from '#core/base/id'
 import type { Payment } from '#core/payments/payment'
 import type { OfficeDb } from '../store/db'
-import { laneTotalsAfter, nothingIn, type LaneTotal } from './laneTotals'
-
-/** Brings the totals along with payments that are written or removed; within the transaction, before that is done. */
-export async function followLanes(
-  db: OfficeDb,
-  written: readonly Payment[],
-  removed: readonly Id<'payment'>[],
-): Promise<void> {
-  const before = (await db.payments.bulkGet([...written.map(p => p.id), ...removed])).filter(
-    p => p !== undefined,
-  )
-  const accounts = [...new Set([...before, ...written].map(p => p.accountId))]
-  const known = (await db.lanes.bulkGet(accounts)).filter(t => t !== undefined)
-  await db.lanes.bulkPut(laneTotalsAfter(known, before, written))
-}
+import { nothingIn, type LaneTotal } from './laneTotals'
 
 /** What an account has in its lane and on paper. */
 export const readLaneTotal = async (db: OfficeDb, id: Id<'account'>): Promise<LaneTotal> =>

@@ -1,6 +1,6 @@
 import { digestedTables, digestsOf, type DigestedTable } from '#core/office/rowDigests'
 import type { Changes } from '#core/office/tables'
-import { laneTotalsAfter } from '../../payments/laneTotals'
+import { laneTotalsAfter } from '../../payments/followLanes'
 import type { OfficeDb } from '../db'
 
 /** Empties a store and puts rows in that were there before any act, with their sums. */

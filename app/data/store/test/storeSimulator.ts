@@ -12,7 +12,7 @@ import { auditRecord } from '#core/office/auditRecord'
 import type { OfficeDb } from '../db'
 import { putRows } from './putRows'
 import { StoreOffice } from '../storeOffice'
-import { compareStrips } from '../../numbers/bookFates'
+import { compareStrips } from '../../numbers/compareStrips'
 
 /** The whole store as an office in memory. */
 async function officeOf(db: OfficeDb): Promise<MemoryOffice> {
