@@ -1,6 +1,6 @@
 import type { Id } from '#core/base/id'
 import { cents, zero, type Cents } from '#core/money/cents'
-import type { LaneSums, Payment } from '#core/payments/payment'
+import type { LaneSums } from '#core/payments/payment'
 
 /**
  * What an account has in its lane and on paper, in minor units: it follows from the payments and is written with
