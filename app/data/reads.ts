@@ -28,7 +28,7 @@ import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { factsOf, type BankAccount, type Company } from '#core/accounts/account'
-import type { LaneSums, Payment } from '#core/payments/payment'
+import { sumsOfLane, type LaneSums, type Payment } from '#core/payments/payment'
 import type { Payee } from '#core/payees/payee'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
@@ -39,7 +39,7 @@ import { db, type StockScan } from './store/db'
 import { openRunsOf } from './runs/openRuns'
 import { readPace } from './numbers/pace'
 import { readLaneTotal } from './payments/laneReads'
-import { sumsOf } from './payments/laneTotals'
+import type { LaneTotal } from './payments/laneTotals'
 import { newestOf, versionsOf } from './layouts/versions'
 
 /** An account with everything that a screen about it needs. */
@@ -84,9 +84,11 @@ export const readAccountsOf = async (companyId: Id<'company'>): Promise<BankAcco
   (await db.accounts.toArray()).filter(account => account.companyId === companyId)
 
 /** The balances of an account, from sums that are kept: no payment is opened. */
-export async function readBalances(account: BankAccount): Promise<Balances> {
-  const [book, lane] = await Promise.all([db.totals.get(account.cashLedgerId), readLaneTotal(db, account.id)])
-  return balancesOf(book?.balance ?? zero, sumsOf(lane).promised, lane.onPaper)
+export const readBalances = async (account: BankAccount): Promise<Balances> =>
+  balancesWith(account, await readLaneTotal(db, account.id))
+async function balancesWith(account: BankAccount, lane: LaneTotal): Promise<Balances> {
+  const book = (await db.totals.get(account.cashLedgerId))?.balance ?? zero
+  return balancesOf(book, sumsOfLane(lane.total, lane.booked).promised, lane.onPaper)
 }
 
 export const readLane = (accountId: Id<'account'>): Promise<Payment[]> =>
@@ -127,15 +129,15 @@ export const readToday = async (): Promise<AccountToday[]> =>
   Promise.all(
     (await readAccounts()).map(async view => {
       const { account, book } = view
-      const [lane, balances, runs, touched, pace] = await Promise.all([
-        readLaneTotal(db, account.id),
-        readBalances(account),
+      const lane = await readLaneTotal(db, account.id)
+      const [balances, runs, touched, pace] = await Promise.all([
+        balancesWith(account, lane),
         readOpenRuns(account.id),
         readFates(book.id),
         readPace(book, new Date()),
       ])
       return {
-        ...{ view, waiting: lane.count, sums: sumsOf(lane), balances, runs },
+        ...{ view, waiting: lane.count, sums: sumsOfLane(lane.total, lane.booked), balances, runs },
         next: nextNumber(book, touched),
         stock: stockLeft(countFates(book, touched.values()).unused, pace, lane.count),
       }

@@ -9,16 +9,8 @@ import { proofer } from '../proof/compose'
 import { factsOf } from '../accounts/account'
 import { checkOf } from '../proof/test/sample'
 import type { Payment } from '../payments/payment'
-import {
-  layoutNow,
-  layoutOf,
-  newest,
-  allLayouts,
-  saveLayout,
-  saveStock,
-  saveWork,
-  type LayoutRow,
-} from './versions'
+import { layoutNow, layoutOf, newest, allLayouts, type LayoutRow } from './versions'
+import { saveLayout, saveStock, saveWork } from './saveVersions'
 
 const stamp = { at: '2026-11-24T10:00:00Z', by: 'Test' }
 const top = layoutById('letter-top')!

@@ -127,6 +127,10 @@ export interface LaneSums {
   readonly booked: Cents
   readonly promised: Cents
 }
+/** The sums of a lane by its total, and how much of that is booked already. */
+export const sumsOfLane = (total: number, booked: number): LaneSums => ({
+  ...{ total: cents(total), booked: cents(booked), promised: cents(total - booked) },
+})
 /** What waits in a lane comes to: the total of the checks, and what they commit of the balance. */
 export function laneSums(waiting: Iterable<Payment>): LaneSums {
   let [total, booked] = [0, 0]
@@ -134,7 +138,7 @@ export function laneSums(waiting: Iterable<Payment>): LaneSums {
     total += p.amount
     if (p.booked) booked += p.amount
   }
-  return { total: cents(total), booked: cents(booked), promised: cents(total - booked) }
+  return sumsOfLane(total, booked)
 }
 
 /**

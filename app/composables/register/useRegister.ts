@@ -9,7 +9,8 @@ import { isStanding, type Fate } from '#core/numbers/fates'
 import { readDayBalances } from '~/data/register/dayBalances'
 import { readMovements } from '~/data/bank/bankReads'
 import { findNumbers } from '~/data/find/find'
-import { countTouched, newestNumbers, readNumbers } from '~/data/numbers/bookReads'
+import { countTouched, newestNumbers, readNumbers, readStrips } from '~/data/numbers/bookReads'
+import type { Strip } from '~/data/numbers/strips'
 import type { AccountView } from '~/data/reads'
 import type { RegisterRow } from '~/data/register/registerRow'
 import { useLive } from '../base/useLive'
@@ -52,11 +53,11 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     TYPING,
   )
   /** Checks as they are looked for; the whole register begins with its newest, without looking at the others. */
-  async function searchChecks(most: number): Promise<NumberRow[]> {
+  async function searchChecks(strips: readonly Strip[], most: number): Promise<NumberRow[]> {
     const accountId = view.value?.account.id
     const [text, fate] = [wanted.value, state.value]
     if (!accountId || fate === 'other money') return []
-    if (!text && fate === 'all') return newestNumbers(accountId, most)
+    if (!text && fate === 'all') return newestNumbers(accountId, strips, most)
     const ids = await Promise.resolve(findNumbers({ accountId, text, fate, most }))
     return readNumbers(ids)
   }
@@ -69,9 +70,12 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     async () => {
       if (!view.value) return undefined
       // Asked again whenever the fate of a number changes: the search itself is made elsewhere.
-      const all = await countTouched(view.value.account.id)
-      const [checks, movements] = await Promise.all([searchChecks(MOST_SHOWN), searchMovements(MOST_SHOWN)])
-      return { checks, movements, all }
+      const strips = await readStrips(view.value.account.id)
+      const [checks, movements] = await Promise.all([
+        searchChecks(strips, MOST_SHOWN),
+        searchMovements(MOST_SHOWN),
+      ])
+      return { checks, movements, all: countTouched(strips) }
     },
     () => [view.value?.account.id, wanted.value, state.value],
   )
@@ -103,10 +107,11 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     },
     () => [view.value?.account.id, isWhole.value, shown.value.length],
   )
-  const keysFound = async (): Promise<(NumberRow['id'] | Movement['id'])[]> => [
-    ...(await searchChecks(Infinity)).map(r => r.id),
-    ...(await searchMovements(Infinity)).map(m => m.id),
-  ]
+  async function keysFound(): Promise<(NumberRow['id'] | Movement['id'])[]> {
+    const strips = view.value ? await readStrips(view.value.account.id) : []
+    const [checks, movements] = [await searchChecks(strips, Infinity), await searchMovements(Infinity)]
+    return [...checks, ...movements].map(row => row.id)
+  }
   const money = computed(() => sum(shown.value.filter(isMoney).map(r => amountOfRow(r) ?? zero)))
   const notMoney = computed(() => shown.value.filter(r => r.number?.check && !isMoney(r)).length)
   /** What is searched is read while the hand goes to the first key. */

@@ -49,11 +49,11 @@ export interface FoundHits {
 }
 const MOST = 6
 
-async function everything(): Promise<Findable[]> {
-  const all: Findable[] = []
-  for (const table of searched) for (const found of await table.values()) all.push(...found)
-  return all
+function* oneByOne(tables: readonly Iterable<Kept>[]): Generator<Findable> {
+  for (const table of tables) for (const found of table) yield* found
 }
+const everything = async (): Promise<Iterable<Findable>> =>
+  oneByOne(await Promise.all(searched.map(table => table.values())))
 
 export const findWork = {
   async find(typed: string): Promise<FoundHits[]> {

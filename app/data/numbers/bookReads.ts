@@ -43,14 +43,13 @@ export const readBooks = async (): Promise<BookView[]> =>
     )
   ).flat()
 
+/** The numbers of these keys, in their order: those that were touched. */
+export const readNumbers = async (ids: readonly Id<'number'>[]): Promise<NumberRow[]> =>
+  (await db.numbers.bulkGet([...ids])).filter(row => row !== undefined)
+
 /** Some rows of a book, by their numbers: those that were touched. */
-export const readBookRows = async (
-  bookId: Id<'book'>,
-  numbers: readonly CheckNumber[],
-): Promise<NumberRow[]> =>
-  (await db.numbers.bulkGet(numbers.map(n => numberId(bookId, n)))).filter(
-    (r): r is NumberRow => r !== undefined,
-  )
+export const readBookRows = (bookId: Id<'book'>, numbers: readonly CheckNumber[]): Promise<NumberRow[]> =>
+  readNumbers(numbers.map(n => numberId(bookId, n)))
 
 export async function readNumbersProof(): Promise<NumbersProof> {
   const books = await db.books.toArray()
@@ -67,19 +66,26 @@ export async function readNumbersProof(): Promise<NumbersProof> {
   }
 }
 
-const stripsOfAccount = async (accountId: Id<'account'>): Promise<Strip[]> =>
+/** The fates of all numbers of an account that were ever touched. */
+export const readStrips = async (accountId: Id<'account'>): Promise<Strip[]> =>
   db.strips
     .where('bookId')
     .anyOf(await bookIdsOf(accountId))
     .toArray()
 
-/** How many numbers of an account were ever touched. */
-export const countTouched = async (accountId: Id<'account'>): Promise<number> =>
-  (await stripsOfAccount(accountId)).reduce((sum, s) => sum + touchedIn(s), 0)
+/** How many numbers were ever touched. */
+export const countTouched = (strips: readonly Strip[]): number =>
+  strips.reduce((sum, s) => sum + touchedIn(s), 0)
 
-/** The newest numbers of an account, at most so many: a block of a thousand after the other is opened. */
-export async function newestNumbers(accountId: Id<'account'>, most: number): Promise<NumberRow[]> {
-  const strips = await stripsOfAccount(accountId)
+/**
+ * The newest numbers of an account, at most so many: a block of a thousand after the other is opened. `strips` are
+ * the account's.
+ */
+export async function newestNumbers(
+  accountId: Id<'account'>,
+  strips: readonly Strip[],
+  most: number,
+): Promise<NumberRow[]> {
   const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
   const rows: NumberRow[] = []
   for (const block of blocks) {
@@ -92,7 +98,3 @@ export async function newestNumbers(accountId: Id<'account'>, most: number): Pro
   }
   return rows.slice(0, most)
 }
-
-/** The numbers of these keys, in their order. */
-export const readNumbers = async (ids: readonly Id<'number'>[]): Promise<NumberRow[]> =>
-  (await db.numbers.bulkGet([...ids])).filter(row => row !== undefined)

@@ -10,7 +10,7 @@ import { fatesOf } from './bookFates'
 import { paintStrips } from './paintStrips'
 import { db } from '../store/db'
 import { auditWork } from '../audit/auditWork'
-import { countTouched, newestNumbers, readNumbersProof } from './bookReads'
+import { countTouched, newestNumbers, readNumbersProof, readStrips } from './bookReads'
 import { numberLineOf, numbersLike } from '../find/numberLines'
 import { figures } from '#core/money/figures'
 import { readPace } from './pace'
@@ -104,8 +104,9 @@ describe('number books in the store', () => {
       await paintStrips(db, rows)
       const own = rows.filter(row => row.accountId === 'a').sort((a, b) => b.number - a.number)
       const most = r.between(1, 200)
-      expect(await newestNumbers(idOf('a'), most)).toEqual(own.slice(0, most))
-      expect(await countTouched(idOf('a'))).toBe(own.length)
+      const strips = await readStrips(idOf('a'))
+      expect(await newestNumbers(idOf('a'), strips, most)).toEqual(own.slice(0, most))
+      expect(countTouched(strips)).toBe(own.length)
       // What a person sees of a row, and looks for in it.
       const [text, fate] = [r.one(['', 'grass b', '0', '17', '1.0']), r.one(['all', ...fates] as const)]
       const takes = (row: NumberRow): boolean =>

@@ -8,8 +8,8 @@ export const readLaneTotal = async (db: OfficeDb, id: Id<'account'>): Promise<La
   (await db.lanes.get(id)) ?? nothingIn(id)
 
 /**
- * Payments of an account that are in the books and not at the bank: issued, or booked and to be printed again. A lane
- * in which nothing is booked is not opened.
+ * Payments of an account that are in the books and not at the bank: issued, or booked while the check is
+ * printed anew. A lane in which nothing is booked is not opened.
  */
 export async function unclearedOf(db: OfficeDb, id: Id<'account'>): Promise<Payment[]> {
   const inState = (state: Payment['state']): Promise<Payment[]> =>

@@ -1,6 +1,5 @@
 import type { Id } from '#core/base/id'
-import { cents, zero, type Cents } from '#core/money/cents'
-import type { LaneSums } from '#core/payments/payment'
+import { zero, type Cents } from '#core/money/cents'
 
 /**
  * What an account has in its lane and on paper, in minor units: it follows from the payments and is written with
@@ -21,9 +20,4 @@ export interface LaneTotal {
 /** An account with nothing in its lane. */
 export const nothingIn = (id: Id<'account'>): LaneTotal => ({
   ...{ id, count: 0, total: zero, booked: zero, bookedCount: 0, onPaper: zero },
-})
-
-/** What waits, as screens say it. */
-export const sumsOf = ({ total, booked }: LaneTotal): LaneSums => ({
-  ...{ total, booked, promised: cents(total - booked) },
 })

@@ -81,7 +81,7 @@ watch(
   <div class="page">
     <BankHead title="Bank" :accounts="accounts" :view="view" @choose="choose" />
     <AccountsNoAccount v-if="accounts && !accounts.length" />
-    <div v-if="view && bank.statements.value" class="scroll bank">
+    <div v-if="view && bank.statements.value" class="scroll stack">
       <div class="top">
         <FileDrop
           v-if="!name"
@@ -151,13 +151,6 @@ watch(
 </template>
 
 <style scoped>
-.bank {
-  display: grid;
-  gap: var(--space-3);
-  align-content: start;
-  grid-auto-rows: max-content;
-  padding: 2px 12px 20px 2px;
-}
 .halves {
   --halves: minmax(0, 1fr) minmax(330px, 36%);
   flex: none;

@@ -56,7 +56,7 @@ const remove = (rule: BankRule): Promise<boolean> =>
   <div class="page">
     <BankHead title="Rules for bank lines" :accounts="accounts" :view="view" @choose="choose" />
     <AccountsNoAccount v-if="accounts && !accounts.length" />
-    <div v-if="company" class="scroll rules">
+    <div v-if="company" class="scroll stack rules">
       <p class="quiet">
         A bank line without a check number that contains the text is entered in the register with one key.
         Nothing is entered by itself.
@@ -152,11 +152,7 @@ const remove = (rule: BankRule): Promise<boolean> =>
 
 <style scoped>
 .rules {
-  display: grid;
-  gap: var(--space-3);
-  align-content: start;
-  grid-auto-rows: max-content;
-  padding: 6px 12px 20px 2px;
+  padding-top: 6px;
 }
 .short {
   flex: 0 1 190px;

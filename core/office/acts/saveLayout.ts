@@ -1,4 +1,4 @@
-import { saveWork as decide, type Work } from '../../paper/versions'
+import { saveWork as decide, type Work } from '../../paper/saveVersions'
 import { act } from '../defineAct'
 import { LIBRARY } from '../lookups'
 

@@ -1,4 +1,4 @@
-import { saveStock as decide } from '../../paper/versions'
+import { saveStock as decide } from '../../paper/saveVersions'
 import type { Stock } from '../../paper/stock'
 import { act } from '../defineAct'
 import { LIBRARY } from '../lookups'
