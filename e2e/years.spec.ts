@@ -1,5 +1,5 @@
 import { test as base, expect } from '@playwright/test'
-import { opened, readsSince, watchReads, type Opened } from './years/measure'
+import { beginAnew, opened, readsSince, watchReads, type Opened } from './years/measure'
 import { freshProfile } from './profile'
 import { yearsProfile } from './years/profile'
 
@@ -107,7 +107,7 @@ test.describe('a register of a hundred thousand checks', () => {
     await opened(page, '/register?account=operating', '[data-number]')
     const first = await searched('nobody of that name', nothing)
     await searched('', /newest lines/)
-    await page.evaluate(() => Object.assign(window, { readsOf: {}, longest: 0 }))
+    await beginAnew(page)
     const again = await searched('nobody either', nothing)
     const one = await searched('1099999', /^1 lines/)
     const { rows, longest } = await readsSince(page)

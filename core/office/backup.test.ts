@@ -59,6 +59,14 @@ describe('a backup', () => {
         expect(without([...later, path], store), `${path} of store ${store}`).toBe(`backup-part ${path}`)
     }
   })
+  it('of a store that put payees on hold without a reason gives them one: those on hold are found by it', async () => {
+    const tables = kept(await lived(3))
+    const [payee, ...others] = tables.payees
+    const { holdWhy: _, ...held } = { ...payee!, onHold: true }
+    const read = readBackup(packBackup({ ...tables, payees: [held, ...others] }, { ...about, store: 11 }))
+    expect(read.ok && read.value.tables.payees[0]).toEqual({ ...held, holdWhy: 'No reason was given' })
+    expect(read.ok && read.value.tables.payees.slice(1)).toEqual(others)
+  })
   it('damaged in any part is refused, and the part is named', async () => {
     const file = packBackup(kept(await lived(3)), about)
     const parts = unzipSync(file)

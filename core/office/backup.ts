@@ -257,6 +257,16 @@ function withRegister(tables: BackupTables, store: number): BackupTables {
   return { ...tables, movements: movements.map(m => ({ ...m, kind: 'correction' })) }
 }
 
+/** Stores before this version put payees on hold without a reason. */
+const HOLD_REASON_STORE = 12
+function withHoldReasons(tables: BackupTables, store: number): BackupTables {
+  if (store >= HOLD_REASON_STORE) return tables
+  const payees = tables.payees.map(payee =>
+    payee.onHold && !payee.holdWhy ? { ...payee, holdWhy: 'No reason was given' } : payee,
+  )
+  return { ...tables, payees }
+}
+
 /**
  * Reads a backup and proves it whole: hashes, rows, the chain of the trail. Refused at the first fault, which
  * names its part and line; nothing of it is to be used then.
@@ -275,7 +285,8 @@ export function readBackup(file: Uint8Array): Result<BackupRead> {
     if (!rows.ok) return rows
     read[table] = rows.value
   }
-  const tables = withRegister(read as unknown as BackupTables, manifest.value.store)
+  const { store } = manifest.value
+  const tables = withHoldReasons(withRegister(read as unknown as BackupTables, store), store)
   const whole = rowsAreWhole(tables)
   if (!whole.ok) return whole
   const broken = firstBroken(tables.trail)

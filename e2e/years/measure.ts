@@ -16,12 +16,14 @@ export interface Opened {
 
 interface Watched {
   readsOf: Record<string, number>
+  /** Every read that was asked for, done or not. */
+  requests: IDBRequest[]
   longest: number
 }
 /** Counts what the page reads of its store, and its long tasks, from before its scripts begin. */
 export const watchReads = (page: Page): Promise<void> =>
   page.addInitScript(() => {
-    const at = Object.assign(window as unknown as Watched, { readsOf: {}, longest: 0 })
+    const at = Object.assign(window as unknown as Watched, { readsOf: {}, requests: [], longest: 0 })
     const add = (of: IDBObjectStore | IDBIndex, n: number): void => {
       const table = 'objectStore' in of ? of.objectStore.name : of.name
       at.readsOf[table] = (at.readsOf[table] ?? 0) + n
@@ -32,6 +34,7 @@ export const watchReads = (page: Page): Promise<void> =>
         Object.assign(proto, {
           [way](this: IDBObjectStore, ...args: unknown[]) {
             const request = plain.apply(this, args)
+            at.requests.push(request)
             request.addEventListener('success', () => {
               const { result } = request as IDBRequest<unknown>
               add(this, Array.isArray(result) ? result.length : result ? 1 : 0)
@@ -53,6 +56,12 @@ export async function readsSince(page: Page): Promise<{ readonly rows: number; r
   })
   return { rows: Object.values(readsOf).reduce((sum, n) => sum + n, 0), longest: Math.round(longest) }
 }
+/** Sets what was read, and the longest task, to nothing. */
+export const beginAnew = (page: Page): Promise<unknown> =>
+  page.evaluate(() => Object.assign(window, { readsOf: {}, requests: [], longest: 0 }))
+/** Whether every read that the page asked for was answered: work that waits for the store is not quiet. */
+const allAnswered = (page: Page): Promise<boolean> =>
+  page.evaluate(() => (window as unknown as Watched).requests.every(r => r.readyState === 'done'))
 /** Milliseconds without work that count as quiet. */
 const QUIET = 250
 /** Opens a view as a link does, and measures until the page is quiet. */
@@ -66,12 +75,12 @@ export async function opened(page: Page, path: string, ready: string): Promise<O
     for (let before = await busyNow(); ;) {
       await page.waitForTimeout(QUIET)
       const now = await busyNow()
-      if (now - before < QUIET / 20) return now
+      if (now - before < QUIET / 20 && (await allAnswered(page))) return now
       before = now
     }
   }
   const from = await quiet()
-  await page.evaluate(() => Object.assign(window, { readsOf: {}, longest: 0 }))
+  await beginAnew(page)
   await visit(page, path)
   await page.locator(ready).first().waitFor()
   const busy = (await quiet()) - from

@@ -138,11 +138,12 @@ export const readBillsByKey = async (ids: readonly Id<'bill'>[]): Promise<Bill[]
 
 /** Why payments are kept out of a run by their payee or a bill of theirs, by key of the payment. */
 export async function readHeld(payments: readonly Payment[]): Promise<Map<string, string>> {
-  const [payees, bills] = await Promise.all([
-    db.payees.bulkGet([...new Set(payments.map(p => p.payeeId))]),
+  // Those on hold are few, and have a reason: thousands of others are not opened.
+  const [onHold, bills] = await Promise.all([
+    db.payees.where('holdWhy').above('').toArray(),
     db.bills.bulkGet(billsTouched(payments)),
   ])
-  const known = new Map(payees.map(p => [p?.id, p]))
+  const known = new Map(onHold.map(p => [p.id, p]))
   const byKey = new Map(bills.map(b => [b?.id, b]))
   return new Map(
     payments.flatMap((p): [string, string][] => {

@@ -10,6 +10,7 @@ import {
   movementsFromEntries,
   addLifeToNumbers,
   payeesToCompanies,
+  reasonsOfHolds,
   runningBalances,
   settingsToTables,
   stripsByLetter,
@@ -158,8 +159,13 @@ export class OfficeDb extends Dexie {
         trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
       })
       .upgrade(movementsFromEntries)
-    // What waits in each lane and is on paper is kept as sums.
-    this.version(STORE_VERSION).stores({ lanes: 'id' }).upgrade(sumsOfLanes)
+    // What waits in each lane and is on paper is kept as sums; payees on hold are found by their reason.
+    this.version(STORE_VERSION)
+      .stores({ lanes: 'id', payees: 'id, name, companyId, holdWhy' })
+      .upgrade(async tx => {
+        await sumsOfLanes(tx)
+        await reasonsOfHolds(tx)
+      })
   }
 }
 

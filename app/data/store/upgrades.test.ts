@@ -109,7 +109,8 @@ const feeLine = {
 /**
  * The same small office as each version kept it: version 2 gave numbers a life, 3 strips of fates by place, 4
  * payees a company, 5 letters of their own, 6 running balances, 7 settings in tables, 8 events by kind,
- * 9 bills, 10 what came in out of files, 11 lines of the register that are no checks, 12 sums of lanes.
+ * 9 bills, 10 what came in out of files, 11 lines of the register that are no checks, 12 sums of
+ * lanes and a reason for every hold.
  */
 function rowsOf(version: number): Record<string, unknown[]> {
   const letters = (block: number) =>
@@ -141,6 +142,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
         ...(version >= 4 && { companyId: 'c' }),
         name: 'Cobalt',
         split: [{ ledgerId: 'l', weight: 1 }],
+        onHold: true,
       },
     ],
     ...(version >= 9 && { bills: [{ id: 'bill', companyId: 'c', payeeId: 'p', ourNumber: 1 }] }),
@@ -216,7 +218,9 @@ describe('a store of an earlier version', () => {
         undefined,
       ])
     }
-    expect((await db.payees.toArray()).map(p => p.companyId)).toEqual(['c'])
+    expect((await db.payees.where('holdWhy').above('').toArray()).map(p => [p.companyId, p.holdWhy])).toEqual(
+      [['c', 'No reason was given']],
+    )
     const [owner] = await db.companies.toArray()
     const owed = await db.ledgers.bulkGet([owner!.payables!.ledgerId, owner!.payables!.discountId])
     // 2010 is another account's here.

@@ -208,6 +208,13 @@ export async function movementsFromEntries(tx: Transaction): Promise<void> {
   await tx.table('movements').bulkPut(movements)
 }
 
+/** Version 12: every payee on hold has a reason, by which those on hold are found. */
+export const reasonsOfHolds = (tx: Transaction): Promise<unknown> =>
+  tx
+    .table('payees')
+    .filter(({ onHold, holdWhy }: { onHold?: boolean; holdWhy?: string }) => !!onHold && !holdWhy)
+    .modify({ holdWhy: 'No reason was given' })
+
 /** Version 12: what waits in the lane of each account and is on paper, as sums. */
 export async function sumsOfLanes(tx: Transaction): Promise<void> {
   type Kept = { accountId: string; state: string; amount: number; booked?: boolean }
