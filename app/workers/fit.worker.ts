@@ -7,6 +7,9 @@ import type { ScanReading } from '#core/fit/reading'
 import { readFitScan } from '#core/fit/scan'
 import type { GreyImage } from '#core/micr/darkness'
 import type { Box } from '#core/paper/length'
+import type { Stock } from '#core/paper/stock'
+import { checksInPicture, type SeenCheck } from '#core/practice/pictureChecks'
+import type { AccountFacts } from '#core/proof/facts'
 import { greyOf } from '#core/micr/grey'
 import { pixelsOf } from './grey'
 
@@ -41,6 +44,9 @@ const api = {
     perMm: number | undefined,
     onStage: OnStage,
   ): Result<ScanReading> => readCheckScan(greyOfBitmap(bitmap, onStage), sheet, meant, parts, through, perMm),
+  /** Reads the MICR lines of an account's checks. */
+  readChecks: (bitmap: ImageBitmap, stock: Stock, facts: AccountFacts): Result<SeenCheck[]> =>
+    checksInPicture(greyOf(pixelsOf(bitmap)), stock, facts),
   /** Ranks the lines of a scanned ladder sheet. */
   readLadder: (bitmap: ImageBitmap, sheet: Size, line: LadderLine, onStage: OnStage): Result<StepReading[]> =>
     readLadder(greyOfBitmap(bitmap, onStage), sheet, line),

@@ -44,6 +44,12 @@ export const bankOrderSchema = z.discriminatedUnion('kind', [
     jobId: z.string().max(80),
     facts: accountFactsSchema,
   }),
+  z.strictObject({
+    kind: z.literal('checks'),
+    account,
+    day,
+    checks: z.array(z.strictObject({ number, amount })).min(1).max(500),
+  }),
   z.strictObject({ kind: z.literal('mishap'), account, day, mishap: z.enum(mishaps), check }),
   z.strictObject({
     kind: z.literal('chance'),

@@ -59,6 +59,11 @@ export async function carryOut(desk: Desk, order: Order): Promise<BankReport> {
     }
     case 'sheets':
       return reportOf(account, await takeSheets(desk, order))
+    case 'checks':
+      return reportOf(
+        account,
+        order.checks.map(check => ({ ...check, answer: account.present(check, order.day) })),
+      )
     case 'mishap': {
       const { number, amount } = order.check
       return reportOf(account, [

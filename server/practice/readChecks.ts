@@ -1,13 +1,13 @@
 import type { Canvas } from '@napi-rs/canvas'
 import { parseAmount, type Cents } from '#core/money/cents'
-import { micrLine } from '#core/micr/pattern'
-import { clearBand, positionsOn } from '#core/micr/place'
+import { clearBand } from '#core/micr/place'
 import { readMicr } from '#core/micr/reader'
 import type { GreyImage } from '#core/micr/darkness'
 import { greyOf } from '#core/micr/grey'
 import type { CheckNumber } from '#core/numbers/book'
 import { MM_PER_INCH } from '#core/paper/length'
 import { checksPerSheet, panelOf, type Panel } from '#core/paper/stock'
+import { numberIn } from '#core/practice/accountLine'
 import type { AccountFacts } from '#core/proof/facts'
 import { serverFaces } from './office'
 import type { Sheet } from './pictures'
@@ -25,22 +25,6 @@ function greyPart(canvas: Canvas, part: { x: number; y: number; w: number; h: nu
   const [x, y] = [Math.max(0, px(part.x)), Math.max(0, px(part.y))]
   const [w, h] = [Math.min(canvas.width - x, px(part.w)), Math.min(canvas.height - y, px(part.h))]
   return greyOf(canvas.getContext('2d').getImageData(x, y, w, h))
-}
-
-const bare = (line: string): string => line.trim().replaceAll(/ +/g, ' ')
-/**
- * The check number in a MICR line: the group of digits with which the line is exactly the account's own. Undefined
- * where no number makes it so, e.g. another account's check.
- */
-function numberIn(text: string, facts: AccountFacts, check: Panel): CheckNumber | undefined {
-  const { pattern, routing, account, part, code } = facts
-  for (const [group] of text.matchAll(/\d+/g)) {
-    const serial = Number(group)
-    if (!serial) continue
-    const line = micrLine(pattern, { serial, routing, account, part, code }, positionsOn(check.w))
-    if (line.ok && bare(line.value.text) === bare(text)) return serial as CheckNumber
-  }
-  return undefined
 }
 
 /** The amount in figures within a check, by the text of its page: the first with its sign or stars before it. */
@@ -77,7 +61,7 @@ export async function readChecks(
       const read = readMicr(grey, DPI, facts.micrShapes)
       // A place that nothing was printed on carries no line.
       if (!read.ok && read.refusal.code === 'micr-none') continue
-      const number = read.ok ? numberIn(read.value.text, facts, check) : undefined
+      const number = read.ok ? numberIn(read.value.text, facts, check.w) : undefined
       const amount = out.page === null ? undefined : await amountIn(opened, out.page, check)
       found.push({ ...(number && { number }), ...(amount !== undefined && { amount }) })
     }

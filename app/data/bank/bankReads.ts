@@ -21,6 +21,7 @@ import { byId, standingChecks } from '#core/office/lookups'
 import type { NumberRow } from '#core/numbers/book'
 import type { Payee } from '#core/payees/payee'
 import type { Payment } from '#core/payments/payment'
+import { numbersInFates } from '../numbers/bookFates'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 
@@ -235,10 +236,7 @@ export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuest
   })
 }
 /** Checks of an account that somebody may present: those that are out, and stopped ones; the newest first. */
-export const readPresentable = (accountId: Id<'account'>): Promise<NumberRow[]> =>
-  db.numbers
-    .where('[accountId+number]')
-    .between([accountId, 0], [accountId, Infinity])
-    .reverse()
-    .filter(n => n.check !== null && (n.fate === 'issued' || n.fate === 'stopped'))
-    .toArray()
+export const readPresentable = async (accountId: Id<'account'>): Promise<NumberRow[]> =>
+  (await numbersInFates(db, accountId, ['issued', 'stopped']))
+    .filter(n => n.check !== null)
+    .sort((a, b) => b.number - a.number)

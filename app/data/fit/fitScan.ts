@@ -27,7 +27,8 @@ type OnStage = (stage: string) => void
 const PDF_DPI = 300
 const MOST_SIDE = 5200
 
-const inFitWorker = <T>(work: (remote: Remote<FitApi>) => Promise<T>): Promise<T> =>
+/** Does work that is done on pictures of paper, beside the page. */
+export const inFitWorker = <T>(work: (remote: Remote<FitApi>) => Promise<T>): Promise<T> =>
   inWorker<FitApi, T>(
     new Worker(new URL('../../workers/fit.worker.ts', import.meta.url), { type: 'module' }),
     work,
@@ -35,7 +36,9 @@ const inFitWorker = <T>(work: (remote: Remote<FitApi>) => Promise<T>): Promise<T
 /** What a file says of its scale stands in its first bytes. */
 const HEAD_BYTES = 65_536
 /** The picture in a file, and how many dots to the mm it says it has. */
-async function pictureIn(file: Blob): Promise<Result<{ bitmap: ImageBitmap; perMm: number | undefined }>> {
+export async function pictureIn(
+  file: Blob,
+): Promise<Result<{ bitmap: ImageBitmap; perMm: number | undefined }>> {
   let source = file
   const bitmap = await bitmapOf(file, async bytes => {
     source = await firstPageOf(bytes, PDF_DPI, MOST_SIDE)

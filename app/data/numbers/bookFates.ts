@@ -1,5 +1,6 @@
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/numbers/book'
+import type { Fate } from '#core/numbers/fates'
 import type { BookFates } from '#core/office/reading'
 import type { OfficeDb } from '../store/db'
 import { fatesIn } from './strips'
@@ -8,9 +9,13 @@ import { fatesIn } from './strips'
 export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> =>
   fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
 
-/** The numbers of an account that are issued, whatever their book: each book's are found by their fate. */
-export async function issuedOf(db: OfficeDb, accountId: Id<'account'>): Promise<NumberRow[]> {
+/** The numbers of an account that are in one of some fates, whatever their book: each book's are found by fate. */
+export async function numbersInFates(
+  db: OfficeDb,
+  accountId: Id<'account'>,
+  fates: readonly Fate[],
+): Promise<NumberRow[]> {
   const books = await db.books.where('accountId').equals(accountId).primaryKeys()
-  const issued = books.map(id => db.numbers.where('[bookId+fate]').equals([id, 'issued']).toArray())
-  return (await Promise.all(issued)).flat()
+  const keys = books.flatMap(book => fates.map(fate => [book, fate]))
+  return db.numbers.where('[bookId+fate]').anyOf(keys).toArray()
 }

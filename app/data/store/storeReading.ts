@@ -7,7 +7,7 @@ import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import type { Entry } from '#core/ledger/entry'
 import { lastBillOf } from '../bills/lastBill'
 import { newestOf } from '../layouts/versions'
-import { fatesOf, issuedOf } from '../numbers/bookFates'
+import { fatesOf, numbersInFates } from '../numbers/bookFates'
 import { unclearedOf } from '../payments/laneReads'
 import { openRunsOf } from '../runs/openRuns'
 import type { OfficeDb } from './db'
@@ -36,7 +36,7 @@ const finders: {
     uncleared: (db, id) => ({ toArray: () => unclearedOf(db, id as Id<'account'>) }),
   },
   numbers: {
-    issued: (db, id) => ({ toArray: () => issuedOf(db, id as Id<'account'>) }),
+    issued: (db, id) => ({ toArray: () => numbersInFates(db, id as Id<'account'>, ['issued']) }),
     payment: (db, id) => db.numbers.where('check.paymentId').equals(id),
     account: (db, of) => db.numbers.where('[accountId+number]').equals(partsOf(of, Number)),
   },

@@ -106,6 +106,12 @@ const takenText = computed(() => {
           <p v-if="!jobs.length" class="quiet">
             The practice printer has printed nothing. Print a run on it, then bring its checks here.
           </p>
+          <PracticePictureChecks
+            :view="view"
+            :presentable="presentable"
+            :busy="busy"
+            :present="checks => bank.order({ kind: 'checks', checks })"
+          />
           <v-btn v-if="layout && lastFile" :disabled="busy" data-test="pb-tell" @click="bank.tell()"
             >Give the last file ({{ lastFile.name }})</v-btn
           >
