@@ -4,7 +4,8 @@ import type { PlainDate } from '../core/base/dates'
 import { idOf } from '../core/base/id'
 import { must } from '../core/base/result'
 import type { IncomingLine } from '../core/bank/bankLine'
-import { find, readQuery } from '../core/find/find'
+import { readQuery } from '../core/find/find'
+import { find, FindIndex } from '../core/find/findIndex'
 import { ofNumber } from '../core/find/findables'
 import { cents } from '../core/money/cents'
 import { numberId, type CheckNumber, type NumberBook, type NumberRow } from '../core/numbers/book'
@@ -91,7 +92,8 @@ const nestedMs =
   }))
 const all = numbers.flatMap(row => ofNumber(row, `oak and hemp ${row.number}`))
 const KEYS = ['o', 'oa', 'oak', 'oak 9', '4', '42', '420', '1,0', '1,04', 'payee 12']
+const index = [new FindIndex(all)]
 const findMs: number[] = []
-for (const typed of KEYS) findMs.push(await timed(() => find(all, readQuery(typed), 6)))
+for (const typed of KEYS) findMs.push(await timed(() => find(index, readQuery(typed), 6)))
 const filterMs = await timed(() => all.filter(r => r.text.includes('oak 9')))
 console.log(JSON.stringify({ matchMs, matched, nestedMs, same, findMs: Math.max(...findMs), filterMs }))

@@ -97,6 +97,7 @@ const longCounts = {
   READER_LINES: '2000',
   DAMAGED: '3000',
   RECORD_EDITS: '2000',
+  BANK_DAMAGED: '100000',
   FIT_PAIRS: '60',
   FIT_PRINTERS: '60',
 }
@@ -110,6 +111,7 @@ const longSteps = {
         'run',
         'core/office',
         'core/imports',
+        'core/bank/read',
         'core/exchange',
         'core/fit',
         'core/micr/reader',

@@ -54,55 +54,39 @@ export function readQuery(typed: string): Query {
   }
 }
 
-/** How well something fits; lower is better, undefined where it does not. */
-function rankOf(of: Findable, { words, digits, amount }: Query): number | undefined {
-  if (digits !== undefined && of.number !== undefined) {
-    const number = String(of.number)
-    if (number === digits) return 0
-    if (number.startsWith(digits)) return 2
-  }
-  if (amount && of.amount !== undefined) {
-    const size = Math.abs(of.amount)
-    if (size >= amount[0] && size < amount[1]) return size === amount[0] ? 1 : 3
-  }
-  const [first = '', ...others] = words
-  const at = of.text.indexOf(first)
-  if (at < 0) return undefined
-  for (const word of others) if (!of.text.includes(word)) return undefined
-  return at === 0 ? 2 : of.text[at - 1] === ' ' ? 3 : 4
-}
-
 /** What fits of one kind: the best first, and how many there are. */
 export interface FoundGroup {
   readonly kind: FindKind
   readonly ids: readonly string[]
   readonly count: number
 }
+/** Something that fits, and how well; lower is better. */
 interface Ranked {
   readonly of: Findable
   readonly rank: number
 }
-const isBetter = (a: Ranked, b: Ranked): boolean =>
-  a.rank === b.rank ? a.of.day > b.of.day : a.rank < b.rank
 
-/** Looks through everything once. Gives the best `most` of each kind; nothing for a blank query. */
-export function find(all: Iterable<Findable>, query: Query, most: number): FoundGroup[] {
-  if (!query.words.length) return []
-  const groups = new Map<FindKind, { best: Ranked[]; count: number }>()
-  for (const of of all) {
-    const rank = rankOf(of, query)
-    if (rank === undefined) continue
-    const group = groups.get(of.kind) ?? { best: [], count: 0 }
-    groups.set(of.kind, group)
+/** Takes what fits, one by one, and keeps the best `most` of each kind. */
+export class BestOfEach {
+  private readonly groups = new Map<FindKind, { best: Ranked[]; count: number }>()
+  constructor(private readonly most: number) {}
+
+  take(of: Findable, rank: number): void {
+    let group = this.groups.get(of.kind)
+    if (!group) this.groups.set(of.kind, (group = { best: [], count: 0 }))
     group.count++
-    const found = { of, rank }
-    if (group.best.length === most && !isBetter(found, group.best[most - 1]!)) continue
-    const at = group.best.findIndex(other => isBetter(found, other))
-    group.best.splice(at < 0 ? group.best.length : at, 0, found)
-    if (group.best.length > most) group.best.pop()
+    const { best } = group
+    const isBetter = (than: Ranked): boolean => (rank === than.rank ? of.day > than.of.day : rank < than.rank)
+    if (best.length === this.most && !isBetter(best[this.most - 1]!)) return
+    const at = best.findIndex(isBetter)
+    best.splice(at < 0 ? best.length : at, 0, { of, rank })
+    if (best.length > this.most) best.pop()
   }
-  return (Object.keys(findKinds) as FindKind[]).flatMap(kind => {
-    const group = groups.get(kind)
-    return group ? [{ kind, ids: group.best.map(r => r.of.id), count: group.count }] : []
-  })
+  /** The best of each kind, and how many fitted. */
+  found(): FoundGroup[] {
+    return (Object.keys(findKinds) as FindKind[]).flatMap(kind => {
+      const group = this.groups.get(kind)
+      return group ? [{ kind, ids: group.best.map(r => r.of.id), count: group.count }] : []
+    })
+  }
 }

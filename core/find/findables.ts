@@ -5,8 +5,9 @@ import { isLive, type Payee } from '../payees/payee'
 import type { Payment } from '../payments/payment'
 import type { Findable } from './find'
 
+/** Words that are looked through, on one line. */
 const words = (...parts: readonly (string | undefined)[]): string =>
-  parts.filter(Boolean).join(' ').toLowerCase()
+  parts.filter(Boolean).join(' ').replaceAll(/\s+/g, ' ').toLowerCase()
 
 /** A check: by number, payee, amount, and the memo of its payment. A number without a check is not looked for. */
 export const ofNumber = (row: NumberRow, memo: string): Findable[] =>

@@ -56,6 +56,8 @@ const idOf = (id: string): string => `found-${id.replaceAll(/[^\w-]/g, '_')}`
 watch(chosen, hit => {
   if (hit) void nextTick(() => document.getElementById(idOf(hit.id))?.scrollIntoView({ block: 'nearest' }))
 })
+/** Said only where it takes its time. */
+const lookingLong = refDebounced(looking, 600)
 const nothing = computed(() => Boolean(typed.value.trim()) && !looking.value && !groups.value.length)
 </script>
 
@@ -107,6 +109,9 @@ const nothing = computed(() => Boolean(typed.value.trim()) && !looking.value && 
       </p>
       <p v-else-if="!typed.trim()" class="quiet says">
         Type a check or bill number, a name, an amount, words of a memo, or the name of a page.
+      </p>
+      <p v-if="looking && lookingLong" class="quiet says" data-test="find-reading">
+        Looking through the whole office. More may be found.
       </p>
       <p v-if="fault" class="text-warning says" role="alert">{{ fault }}</p>
       <p class="d-sr-only" role="status">

@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import { findKinds, type FindKind } from '#core/find/find'
-import { findInOffice, onWritten, type FoundHits } from '~/data/find/find'
+import { findInOffice, onWritten, prepareFind, type FoundHits } from '~/data/find/find'
 import type { Hit } from '~/data/find/hits'
 import { placesFound } from '~/help/places'
 
@@ -37,14 +37,21 @@ export function useFind(early: string) {
     }
     looking.value = true
     try {
-      const hits = await findInOffice(text)
-      // An answer to what was typed before is too late.
-      if (mine === asked) found.value = hits
+      for (let known = -1; mine === asked;) {
+        const now = await findInOffice(text, known)
+        // An answer to what was typed before is too late.
+        if (mine !== asked) return
+        found.value = now.found
+        if (now.isAll) break
+        known = now.read
+      }
     } catch (error) {
       if (mine === asked) fault.value = `Only pages can be found now: ${(error as Error).message}.`
     }
     if (mine === asked) looking.value = false
   }
+  // What keeps it from being read is said at the first question.
+  prepareFind().catch(() => undefined)
   watch(
     typed,
     text => {

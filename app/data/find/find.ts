@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink'
 import { failureOf } from '../store/inWorker'
 import { storeName } from '../store/storeName'
 import type { Id } from '#core/base/id'
-import type { FindApi, FoundHits } from './findWork'
+import type { FindApi, FoundSoFar } from './findWork'
 import type { NumbersAsked } from './numberLines'
 
 export type { FoundHits } from './findWork'
@@ -36,8 +36,14 @@ const asked = <T>(question: (of: Remote<FindApi>) => Promise<T>): Promise<T> => 
   const { remote, failed } = looking()
   return Promise.race([question(remote), failed])
 }
-/** What is found in the office for what is typed, by kind, the best first. */
-export const findInOffice = (typed: string): Promise<FoundHits[]> => asked(of => of.find(typed))
+/** Has the worker read what can be found, before something is typed. */
+export const prepareFind = (): Promise<void> => asked(of => of.prepare())
+/**
+ * What is found in the office for what is typed, by kind, the best first: in the tables that are read, once these
+ * are more than `known`. A large office is read for some seconds the first time.
+ */
+export const findInOffice = (typed: string, known: number): Promise<FoundSoFar> =>
+  asked(of => of.find(typed, known))
 /** The keys of the numbers of an account that a search takes, the highest number first. */
 export const findNumbers = (question: NumbersAsked): Promise<Id<'number'>[]> =>
   asked(of => of.numbers(question))

@@ -1,45 +1,91 @@
-import { find, readQuery, type Findable, type FindKind } from '#core/find/find'
+import { readQuery, type Findable, type FindKind } from '#core/find/find'
+import { find, FindIndex } from '#core/find/findIndex'
 import { ofBill, ofMovement, ofNumber, ofPayee, ofPayment } from '#core/find/findables'
-import type { Tables } from '#core/office/tables'
-import { db } from '../store/db'
+import type { TableName } from '#core/office/tables'
 import { FollowedTable } from './followedTable'
 import { readHits, type Hit } from './hits'
 import { numbersLike, numberLineOf, type NumbersAsked } from './numberLines'
 
-/** The names of some payees. */
-async function payeeNames(): Promise<Map<string, string>> {
-  return new Map((await db.payees.toArray()).map(p => [p.id, p.name]))
+/** What is kept of a row: what can be found by it, and the word of it that other tables are found by. */
+interface Kept {
+  readonly found: readonly Findable[]
+  readonly word: string
 }
-async function memosOf(rows: readonly Tables['numbers'][]): Promise<Map<string, string>> {
-  const ids = [...new Set(rows.flatMap(r => (r.check ? [r.check.paymentId] : [])))]
-  return new Map((await db.payments.bulkGet(ids)).flatMap(p => (p ? [[p.id, p.memo]] : [])))
-}
-type Kept = readonly Findable[]
 const idOfRow = (row: { readonly id: string }): string => row.id
 
-/** Everything that can be found, by table, kept while the worker lives. */
-const searched = [
-  new FollowedTable<'payees', Kept>('payees', async rows => rows.map(ofPayee), idOfRow),
-  new FollowedTable<'bills', Kept>(
-    'bills',
-    async rows => {
-      const names = await payeeNames()
-      return rows.map(b => ofBill(b, names.get(b.payeeId) ?? ''))
-    },
-    idOfRow,
-  ),
-  new FollowedTable<'numbers', Kept>(
-    'numbers',
-    async rows => {
-      const memos = await memosOf(rows)
-      return rows.map(n => ofNumber(n, memos.get(n.check?.paymentId ?? '') ?? ''))
-    },
-    idOfRow,
-  ),
-  new FollowedTable<'payments', Kept>('payments', async rows => rows.map(ofPayment), idOfRow),
-  new FollowedTable<'movements', Kept>('movements', async rows => rows.map(ofMovement), idOfRow),
-]
+const payees = new FollowedTable<'payees', Kept>(
+  'payees',
+  async rows => rows.map(p => ({ found: ofPayee(p), word: p.name })),
+  idOfRow,
+)
+const payments = new FollowedTable<'payments', Kept>(
+  'payments',
+  async rows => rows.map(p => ({ found: ofPayment(p), word: p.memo })),
+  idOfRow,
+)
+const numbers = new FollowedTable<'numbers', Kept>(
+  'numbers',
+  async rows => {
+    const known = await payments.whole()
+    const memoOf = (id: string | undefined): string => (id && known.get(id)?.word) || ''
+    return rows.map(n => ({ found: ofNumber(n, memoOf(n.check?.paymentId)), word: '' }))
+  },
+  idOfRow,
+)
+const bills = new FollowedTable<'bills', Kept>(
+  'bills',
+  async rows => {
+    const known = await payees.whole()
+    return rows.map(b => ({ found: ofBill(b, known.get(b.payeeId)?.word ?? ''), word: '' }))
+  },
+  idOfRow,
+)
+const movements = new FollowedTable<'movements', Kept>(
+  'movements',
+  async rows => rows.map(m => ({ found: ofMovement(m), word: '' })),
+  idOfRow,
+)
 const numberLines = new FollowedTable('numbers', async rows => rows.map(numberLineOf), idOfRow)
+
+/** A table that is looked through, laid out for it anew when something in it was written. */
+class SearchedTable<T extends TableName> {
+  private made: { readonly version: number; readonly index: FindIndex } | undefined
+  constructor(private readonly table: FollowedTable<T, Kept>) {}
+
+  get isRead(): boolean {
+    return this.table.isRead
+  }
+  async index(): Promise<FindIndex> {
+    const whole = await this.table.whole()
+    const { version } = this.table
+    if (this.made?.version !== version)
+      this.made = { version, index: new FindIndex([...whole.values()].flatMap(kept => kept.found)) }
+    return this.made.index
+  }
+}
+/** What is looked through, in the order in which it is read: what is small, or wanted by the others, first. */
+const searched = [payees, movements, payments, numbers, bills].map(
+  table => new SearchedTable(table as FollowedTable<TableName, Kept>),
+)
+const read = (): SearchedTable<TableName>[] => searched.filter(table => table.isRead)
+
+let reading: Promise<void> | undefined
+/** Reads one table after the other, once; after a failure it begins anew at the next question. */
+function readAll(): Promise<void> {
+  reading ??= searched
+    .reduce((before, table) => before.then(async () => void (await table.index())), Promise.resolve())
+    .catch((error: unknown) => {
+      reading = undefined
+      throw error
+    })
+  return reading
+}
+/** Resolves once more tables than so many are read. Throws where one cannot be read. */
+async function readMoreThan(count: number): Promise<void> {
+  const all = readAll()
+  const next = searched.find(table => !table.isRead)
+  if (read().length <= count && next) await Promise.race([all, next.index()])
+}
 
 /** Results as they are shown: each with its words and its address. */
 export interface FoundHits {
@@ -47,22 +93,28 @@ export interface FoundHits {
   readonly count: number
   readonly hits: readonly Hit[]
 }
+/** What was found in the tables that are read so far. */
+export interface FoundSoFar {
+  readonly found: readonly FoundHits[]
+  readonly read: number
+  readonly isAll: boolean
+}
 const MOST = 6
 
-function* oneByOne(tables: readonly Iterable<Kept>[]): Generator<Findable> {
-  for (const table of tables) for (const found of table) yield* found
-}
-const everything = async (): Promise<Iterable<Findable>> =>
-  oneByOne(await Promise.all(searched.map(table => table.values())))
-
 export const findWork = {
-  async find(typed: string): Promise<FoundHits[]> {
-    const groups = find(await everything(), readQuery(typed), MOST)
-    return Promise.all(
+  /** Begins to read what can be found. */
+  prepare: (): Promise<void> => readAll(),
+  /** Looks through what is read, once more than `known` tables are. */
+  async find(typed: string, known: number): Promise<FoundSoFar> {
+    await readMoreThan(known)
+    const tables = read()
+    const groups = find(await Promise.all(tables.map(table => table.index())), readQuery(typed), MOST)
+    const found = await Promise.all(
       groups.map(async ({ kind, ids, count }) => ({ kind, count, hits: await readHits(kind, ids) })),
     )
+    return { found, read: tables.length, isAll: tables.length === searched.length }
   },
   /** The numbers of an account that a search takes, newest first, by their keys. */
-  numbers: async (asked: NumbersAsked) => numbersLike(await numberLines.values(), asked),
+  numbers: async (asked: NumbersAsked) => numbersLike((await numberLines.whole()).values(), asked),
 }
 export type FindApi = typeof findWork

@@ -2,6 +2,8 @@ import Dexie, { RangeSet, type ObservabilitySet } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
 
+/** So many rows are read at once: between them, other questions are answered. */
+const PAGE = 5000
 /** More changed rows than this are not read one by one: the table is read anew. */
 const MOST_CHANGED = 2000
 
@@ -28,6 +30,8 @@ export class FollowedTable<T extends TableName, V> {
   private changed: Set<string> | 'all' = 'all'
   /** Questions wait for one another, so that a table is not read twice at once. */
   private turn: Promise<unknown> = Promise.resolve()
+  /** How often what is kept was changed; 0 until it was read. */
+  private changes = 0
 
   constructor(
     private readonly table: T,
@@ -44,30 +48,55 @@ export class FollowedTable<T extends TableName, V> {
     const keys = new Set([...this.changed, ...now])
     this.changed = now === 'all' || keys.size > MOST_CHANGED ? 'all' : keys
   }
+  private async keep(rows: readonly Tables[T][], known: Map<string, V>): Promise<void> {
+    const kept = await this.of(rows)
+    rows.forEach((row, i) => {
+      const value = kept[i]
+      if (value !== undefined) known.set(this.keyOf(row), value)
+    })
+  }
+  /** Reads every row, a page at a time. */
+  private async readAll(): Promise<void> {
+    const known = new Map<string, V>()
+    const rows = db.table<Tables[T], KeyOf<T>>(this.table)
+    for (let last: unknown = Dexie.minKey; ;) {
+      const page = await rows.where(':id').above(last).limit(PAGE).toArray()
+      await this.keep(page, known)
+      if (page.length < PAGE) break
+      last = this.keyOf(page.at(-1)!)
+    }
+    this.known = known
+  }
   private async follow(): Promise<void> {
     const what = this.changed
     if (what !== 'all' && !what.size) return
     this.changed = new Set()
-    const rows = db.table<Tables[T], KeyOf<T>>(this.table)
-    if (what === 'all') this.known = new Map()
-    else for (const key of what) this.known.delete(key)
-    const read =
-      what === 'all'
-        ? await rows.toArray()
-        : (await rows.bulkGet([...what] as KeyOf<T>[])).filter(row => row !== undefined)
-    const kept = await this.of(read)
-    read.forEach((row, i) => {
-      const value = kept[i]
-      if (value !== undefined) this.known.set(this.keyOf(row), value)
-    })
+    if (what === 'all') await this.readAll()
+    else {
+      const rows = await db.table<Tables[T], KeyOf<T>>(this.table).bulkGet([...what] as KeyOf<T>[])
+      for (const key of what) this.known.delete(key)
+      await this.keep(
+        rows.filter(row => row !== undefined),
+        this.known,
+      )
+    }
+    this.changes++
   }
-  /** What is kept of every row, as the table is now. */
-  async values(): Promise<Iterable<V>> {
+  /** Whether it was read; what was written since may be missing. */
+  get isRead(): boolean {
+    return this.changes > 0
+  }
+  /** Changes whenever what is kept does. */
+  get version(): number {
+    return this.changes
+  }
+  /** What is kept of every row, by its key, as the table is now. */
+  async whole(): Promise<ReadonlyMap<string, V>> {
     const mine = this.turn.then(() => this.follow())
     this.turn = mine.catch(() => {
       this.changed = 'all'
     })
     await mine
-    return this.known.values()
+    return this.known
   }
 }

@@ -1,0 +1,48 @@
+import 'fake-indexeddb/auto'
+import { expect, test } from 'vitest'
+import { random } from '#core/base/random'
+import type { Tables } from '#core/office/tables'
+import { db } from '../store/db'
+import { findWork } from './findWork'
+
+/** Answers of the worker until everything is read. */
+async function foundAtLast(typed: string) {
+  for (let known = -1; ;) {
+    const now = await findWork.find(typed, known)
+    if (now.isAll) return now
+    expect(now.read).toBeGreaterThan(known)
+    known = now.read
+  }
+}
+const names = ['Cobalt Rope', 'Saltgrass Bakery', 'Tidegate Harbor', 'Ilse Brandvold']
+
+test('what is found follows every write, also more rows than are read at once, in the words of other tables too', async () => {
+  const r = random(5)
+  const payee = (i: number, name: string) =>
+    ({ id: `p${i}`, companyId: 'c', name }) as unknown as Tables['payees']
+  const bill = (i: number, of: number) =>
+    ({
+      ...{ id: `b${i}`, payeeId: `p${of}`, companyId: 'c', ourNumber: i, number: `B-${i}`, memo: '' },
+      ...{ amount: 100 * i, date: '2026-11-24', due: '2026-12-24', stage: 'payable', lines: [] },
+    }) as unknown as Tables['bills']
+  await db.payees.bulkPut(names.map((name, i) => payee(i, name)))
+  // Two pages and a bit, so that the seams of pages are looked at.
+  await db.bills.bulkPut(Array.from({ length: 10_003 }, (_, i) => bill(i + 1, i % names.length)))
+  const first = await findWork.find('cobalt', -1)
+  expect(first.isAll).toBe(false)
+  for (let round = 0; round < 40; round++) {
+    const i = r.between(1, 10_400)
+    if (r.next() < 0.2)
+      await db.bills.bulkDelete(Array.from({ length: r.between(1, 30) }, (_, k) => `b${i + k}` as never))
+    else if (r.next() < 0.1)
+      await db.bills.bulkPut(
+        Array.from({ length: 2100 }, (_, k) => bill(i + k, r.between(0, names.length - 1))),
+      )
+    else await db.bills.put(bill(i, r.between(0, names.length - 1)))
+    const at = r.between(0, names.length - 1)
+    const { found } = await foundAtLast(names[at]!.toLowerCase())
+    const bills = found.find(g => g.kind === 'bill')
+    expect(bills?.count, `round ${round}`).toBe(await db.bills.where('payeeId').equals(`p${at}`).count())
+    expect(found.find(g => g.kind === 'payee')?.count).toBe(1)
+  }
+}, 60_000)
