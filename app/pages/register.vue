@@ -7,14 +7,14 @@ import { fates } from '#core/numbers/fates'
 import { figures } from '#core/money/figures'
 import { withoutRun } from '#core/runs/run'
 import type { Column } from '~/composables/base/rowTable'
-import { amountOfRow, dayOfRow, MOST_SHOWN, textOfRow } from '~/composables/register/useRegister'
+import { amountOfRow, dayOfRow, textOfRow } from '~/composables/register/useRegister'
 import { readRegisterRow, type RegisterRow } from '~/data/register/registerRow'
 import { readCopy, readOpenRuns } from '~/data/reads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()
 const { typed, state, found, shown, balances, isWhole, keysFound, beginSearch, ...sums } = useRegister(view)
-const { money, notMoney } = sums
+const { money, notMoney, showMore } = sums
 const chosenId = ref(typeof route.query.number === 'string' ? route.query.number : '')
 const pads = computed(() => view.value?.books.filter(b => b.kind === 'handwritten pad' && !b.archived) ?? [])
 const open = useLive(
@@ -138,8 +138,7 @@ const columns = computed(() => (isWhole.value ? allColumns : allColumns.filter(c
           <v-select v-model="state" :items="filters" label="State" hide-details class="by-state" />
         </div>
         <p class="quiet sums">
-          {{ shown.length.toLocaleString('en-US')
-          }}{{ (found?.checks.length ?? 0) === MOST_SHOWN ? ' newest' : '' }} lines,
+          {{ shown.length.toLocaleString('en-US') }}{{ found?.isCut ? ' newest' : '' }} lines,
           <span data-test="register-sum"
             >{{ figures(money, { sign })
             }}{{
@@ -157,6 +156,7 @@ const columns = computed(() => (isWhole.value ? allColumns : allColumns.filter(c
             label="Register of this account"
             data-test="register"
             @update:chosen="chosenId = $event ?? ''"
+            @end="showMore()"
           >
             <template #number="{ row: r }">
               <strong v-if="r.number">{{ r.number.number }}</strong>

@@ -5,7 +5,7 @@ import { idOf } from '../base/id'
 import { must } from '../base/result'
 import { cameTo } from '../base/test/outcome'
 import { cents, sum, type Cents } from '../money/cents'
-import { afterRun, balanceByDay, balancesOf, issuing, paying, promising } from './balances'
+import { afterRun, balanceByDay, balancesOf, issuing, movedByDay, paying, promising } from './balances'
 import { entry, reversed, sided, type LedgerAccount } from './entry'
 import { ledgersToChoose } from './ledgersToChoose'
 import { firstOpen, mustBeOpen, openDay } from './period'
@@ -138,7 +138,7 @@ describe('the balance of a day', () => {
           entries.filter(e => e.date <= day).reduce((s, e) => s + e.lines[0]!.debit - e.lines[0]!.credit, 0)
         const now = cents(through(addDays(first, 99)))
         const day = addDays(first, asked)
-        expect(balanceByDay(now, entries, cash)(day)).toBe(through(day))
+        expect(balanceByDay(now, movedByDay(entries, cash))(day)).toBe(through(day))
       }),
     )
   })

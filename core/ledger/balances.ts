@@ -48,28 +48,30 @@ export const issuing = (now: Balances, amount: Cents): Balances => ({
  */
 export const afterRun = (now: Balances, amount: Cents): Cents => cents(now.book - now.onPaper - amount)
 
-/**
- * The balance of a ledger account at the end of days, from what it has now and its entries after the earliest of
- * these days. Minor units.
- */
-export function balanceByDay(
-  now: Cents,
-  entries: readonly Entry[],
-  ledgerId: Id<'ledger'>,
-): (day: PlainDate) => Cents {
+/** What entries moved of a ledger account on each of their days, debits above zero, by day. Minor units. */
+export function movedByDay(entries: readonly Entry[], ledgerId: Id<'ledger'>): [PlainDate, Cents][] {
   const moved = new Map<PlainDate, number>()
   for (const { date, lines } of entries)
     for (const line of lines)
       if (line.ledgerId === ledgerId) moved.set(date, (moved.get(date) ?? 0) + line.debit - line.credit)
-  const days = [...moved.keys()].sort()
+  return [...moved].map(([day, amount]): [PlainDate, Cents] => [day, cents(amount)]).sort()
+}
+/**
+ * The balance of a ledger account at the end of days, from what it has now and what was moved on each day after the
+ * earliest of these, the earliest first. Minor units.
+ */
+export function balanceByDay(
+  now: Cents,
+  moved: readonly (readonly [PlainDate, Cents])[],
+): (day: PlainDate) => Cents {
   /** What was moved on each of these days and after it. */
-  const since = days.map(day => moved.get(day) ?? 0)
+  const since = moved.map(([, amount]): number => amount)
   for (let i = since.length - 2; i >= 0; i--) since[i]! += since[i + 1]!
   return day => {
-    let [low, high] = [0, days.length]
+    let [low, high] = [0, moved.length]
     while (low < high) {
       const middle = (low + high) >> 1
-      if (days[middle]! > day) high = middle
+      if (moved[middle]![0] > day) high = middle
       else low = middle + 1
     }
     return cents(now - (since[low] ?? 0))

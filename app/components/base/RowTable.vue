@@ -26,6 +26,8 @@ const emit = defineEmits<{
   /** Enter, space or a click on a row. */
   press: [row: Row, by: 'mouse' | 'Enter' | 'space']
   key: [event: KeyboardEvent, row: Row, index: number]
+  /** The last row is drawn: where there are more, they are wanted now. */
+  end: []
 }>()
 
 const ROW_HEIGHT = 38
@@ -49,6 +51,10 @@ const stop = computed(() =>
   chosen.value !== undefined && drawn.has(chosen.value)
     ? chosen.value
     : shown.value.find(row => drawn.has(row.id))?.id,
+)
+watch(
+  () => drawn.has(shown.value.at(-1)?.id ?? ''),
+  isDrawn => isDrawn && emit('end'),
 )
 const several = computed(() => props.ticked !== undefined)
 

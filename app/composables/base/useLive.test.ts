@@ -57,6 +57,31 @@ describe('values that follow the store', () => {
     expect(row.value).toEqual({ id: 2 })
     scope.stop()
   })
+  it('more of the same is asked for while the old answer stands; of something else, nothing stands', async () => {
+    const scope = effectScope()
+    const [least, most] = [ref(1), ref(1)]
+    await store.rows.bulkPut([{ id: 1 }, { id: 2 }, { id: 3 }])
+    const rows = scope.run(() =>
+      useLive(
+        () => store.rows.where('id').aboveOrEqual(least.value).limit(most.value).primaryKeys(),
+        () => least.value,
+        () => most.value,
+      ),
+    )!
+    await screenFollows()
+    most.value = 2
+    await nextTick()
+    expect([rows.value, rows.pending.value]).toEqual([[1], true])
+    await screenFollows()
+    expect(rows.value).toEqual([1, 2])
+    least.value = 2
+    most.value = 1
+    await nextTick()
+    expect(rows.value).toBeUndefined()
+    await screenFollows()
+    expect(rows.value).toEqual([2])
+    scope.stop()
+  })
   it('what cannot be answered is told, until it can', async () => {
     const scope = effectScope()
     const bad = ref(true)

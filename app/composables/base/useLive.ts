@@ -30,9 +30,14 @@ const subjectOf = (from: unknown): string | undefined =>
 /**
  * A value that follows the store: asked again whenever what it read is written, in this tab or another, and
  * whenever `from` changes. Where `from` is told in plain values (keys, words), an old answer never stands
- * under a new question: it goes when they change.
+ * under a new question: it goes when they change. When `again` changes, the question is asked again and the old
+ * answer stands until then: for more of the same.
  */
-export function useLive<T>(ask: () => Promise<T> | T, from: () => unknown = () => 0): Live<T> {
+export function useLive<T>(
+  ask: () => Promise<T> | T,
+  from: () => unknown = () => 0,
+  again: () => unknown = () => 0,
+): Live<T> {
   const value = shallowRef<T>()
   const error = shallowRef<unknown>()
   const pending = ref(true)
@@ -47,13 +52,12 @@ export function useLive<T>(ask: () => Promise<T> | T, from: () => unknown = () =
     }
   }
   watch(
-    from,
-    now => {
+    [from, again],
+    ([now, more], [, before]) => {
       const subject = subjectOf(now)
-      if (subject !== undefined) {
-        if (subject === about) return
-        value.value = undefined
-      }
+      const isSame = subject !== undefined && subject === about
+      if (isSame && more === before) return
+      if (subject !== undefined && !isSame) value.value = undefined
       about = subject
       pending.value = true
       subscription?.unsubscribe()

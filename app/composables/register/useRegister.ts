@@ -1,4 +1,4 @@
-import { computed, ref, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import { refDebounced } from '@vueuse/core'
 import type { PlainDate } from '#core/base/dates'
 import { movementKinds, type Movement } from '#core/bank/movement'
@@ -15,8 +15,9 @@ import type { AccountView } from '~/data/reads'
 import type { RegisterRow } from '~/data/register/registerRow'
 import { useLive } from '../base/useLive'
 
-/** The newest so many are shown at once; the search goes through all. */
-export const MOST_SHOWN = 1500
+/** The newest so many are shown at first, and so many times more at the end of the list; the search goes through all. */
+const SHOWN_FIRST = 400
+const SHOWN_MORE = 4
 /** Milliseconds that somebody rests who has typed what they look for. */
 const TYPING = 200
 
@@ -66,18 +67,25 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     const text = wanted.value
     return readMovements(view.value.account.id, most, m => !text || answers(m, text))
   }
+  const most = ref(SHOWN_FIRST)
+  watch([() => view.value?.account.id, wanted, state], () => (most.value = SHOWN_FIRST))
+  function showMore(): void {
+    if (found.value?.isCut) most.value *= SHOWN_MORE
+  }
   const found = useLive(
     async () => {
       if (!view.value) return undefined
       // Asked again whenever the fate of a number changes: the search itself is made elsewhere.
       const strips = await readStrips(view.value.account.id)
       const [checks, movements] = await Promise.all([
-        searchChecks(strips, MOST_SHOWN),
-        searchMovements(MOST_SHOWN),
+        searchChecks(strips, most.value),
+        searchMovements(most.value),
       ])
-      return { checks, movements, all: countTouched(strips) }
+      const isCut = checks.length === most.value
+      return { checks, movements, isCut, all: countTouched(strips) }
     },
     () => [view.value?.account.id, wanted.value, state.value],
+    () => most.value,
   )
   const oldestShown = computed(() => found.value?.checks.at(-1)?.check?.date)
   /** Newest first, so that a pad with high numbers does not come before the last run. */
@@ -85,7 +93,7 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     const of = found.value
     if (!of) return []
     // Where checks are cut off, other money is cut off at the same day.
-    const from = of.checks.length === MOST_SHOWN ? (oldestShown.value ?? '') : ''
+    const from = of.isCut ? (oldestShown.value ?? '') : ''
     return [...of.checks.map(ofNumber), ...of.movements.filter(m => m.date >= from).map(ofMovement)].sort(
       (a, b) =>
         dayOfRow(a) === dayOfRow(b)
@@ -120,5 +128,5 @@ export function useRegister(view: Readonly<Ref<AccountView | undefined>>) {
     // Where it fails, the search itself says so.
     if (accountId) findNumbers({ accountId, text: '', fate: 'all', most: 0 }).catch(() => {})
   }
-  return { typed, state, found, shown, balances, isWhole, keysFound, beginSearch, money, notMoney }
+  return { typed, state, found, shown, showMore, balances, isWhole, keysFound, beginSearch, money, notMoney }
 }

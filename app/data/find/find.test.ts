@@ -28,8 +28,15 @@ test('what is found follows every write, also more rows than are read at once, i
   await db.payees.bulkPut(names.map((name, i) => payee(i, name)))
   // Two pages and a bit, so that the seams of pages are looked at.
   await db.bills.bulkPut(Array.from({ length: 10_003 }, (_, i) => bill(i + 1, i % names.length)))
-  const first = await findWork.find('cobalt', -1)
-  expect(first.isAll).toBe(false)
+  const number = { id: 'n', accountId: 'a', number: 4055, fate: 'issued', life: [] }
+  await db.accounts.put({ id: 'a', companyId: 'c' } as unknown as Tables['accounts'])
+  const check = { payee: 'Cobalt Rope', amount: 1, date: '2026-11-24', paymentId: 'x' }
+  await db.numbers.put({ ...number, check } as unknown as Tables['numbers'])
+  // Before anything is read, a check is found by its number already, and not twice later.
+  const first = await findWork.find('4055', -1)
+  expect([first.isAll, first.found.map(g => [g.kind, g.count])]).toEqual([false, [['check', 1]]])
+  const whole = await foundAtLast('4055')
+  expect(whole.found.find(g => g.kind === 'check')?.count).toBe(1)
   for (let round = 0; round < 40; round++) {
     const i = r.between(1, 10_400)
     if (r.next() < 0.2)

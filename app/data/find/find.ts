@@ -2,8 +2,10 @@ import Dexie from 'dexie'
 import { wrap, type Remote } from 'comlink'
 import { failureOf } from '../store/inWorker'
 import { storeName } from '../store/storeName'
+import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
-import type { FindApi, FoundSoFar } from './findWork'
+import type { Cents } from '#core/money/cents'
+import type { FindApi, FoundSoFar, MovedAsked } from './findWork'
 import type { NumbersAsked } from './numberLines'
 
 export type { FoundHits } from './findWork'
@@ -47,3 +49,6 @@ export const findInOffice = (typed: string, known: number): Promise<FoundSoFar> 
 /** The keys of the numbers of an account that a search takes, the highest number first. */
 export const findNumbers = (question: NumbersAsked): Promise<Id<'number'>[]> =>
   asked(of => of.numbers(question))
+/** What moved a ledger account on each day from one on, the earliest first. */
+export const findMoved = (question: MovedAsked): Promise<[PlainDate, Cents][]> =>
+  asked(of => of.moved(question))

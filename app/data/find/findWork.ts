@@ -1,7 +1,12 @@
-import { readQuery, type Findable, type FindKind } from '#core/find/find'
+import type { PlainDate } from '#core/base/dates'
+import type { Id } from '#core/base/id'
+import { readQuery, type Findable, type FindKind, type Query } from '#core/find/find'
 import { find, FindIndex } from '#core/find/findIndex'
 import { ofBill, ofMovement, ofNumber, ofPayee, ofPayment } from '#core/find/findables'
+import { movedByDay } from '#core/ledger/balances'
+import type { Cents } from '#core/money/cents'
 import type { TableName } from '#core/office/tables'
+import { db } from '../store/db'
 import { FollowedTable } from './followedTable'
 import { readHits, type Hit } from './hits'
 import { numbersLike, numberLineOf, type NumbersAsked } from './numberLines'
@@ -87,6 +92,15 @@ async function readMoreThan(count: number): Promise<void> {
   if (read().length <= count && next) await Promise.race([all, next.index()])
 }
 
+/** The checks of exactly a number, found by their key: while not all are read, what is wanted most is there at once. */
+async function checksOfNumber({ digits }: Query): Promise<FindIndex[]> {
+  if (digits === undefined || numbers.isRead) return []
+  const accounts = await db.accounts.toCollection().primaryKeys()
+  const keys = accounts.map(id => [id, Number(digits)])
+  const rows = await db.numbers.where('[accountId+number]').anyOf(keys).toArray()
+  return [new FindIndex(rows.flatMap(row => ofNumber(row, '')))]
+}
+
 /** Results as they are shown: each with its words and its address. */
 export interface FoundHits {
   readonly kind: FindKind
@@ -101,6 +115,12 @@ export interface FoundSoFar {
 }
 const MOST = 6
 
+/** Which ledger account is asked about, and from which day on. */
+export interface MovedAsked {
+  readonly ledgerId: Id<'ledger'>
+  readonly from: PlainDate
+}
+
 export const findWork = {
   /** Begins to read what can be found. */
   prepare: (): Promise<void> => readAll(),
@@ -108,11 +128,18 @@ export const findWork = {
   async find(typed: string, known: number): Promise<FoundSoFar> {
     await readMoreThan(known)
     const tables = read()
-    const groups = find(await Promise.all(tables.map(table => table.index())), readQuery(typed), MOST)
+    const query = readQuery(typed)
+    const atOnce = await checksOfNumber(query)
+    const indexes = await Promise.all(tables.map(table => table.index()))
+    const groups = find([...atOnce, ...indexes], query, MOST)
     const found = await Promise.all(
       groups.map(async ({ kind, ids, count }) => ({ kind, count, hits: await readHits(kind, ids) })),
     )
     return { found, read: tables.length, isAll: tables.length === searched.length }
+  },
+  /** What moved a ledger account on each day from one on. */
+  async moved({ ledgerId, from }: MovedAsked): Promise<[PlainDate, Cents][]> {
+    return movedByDay(await db.entries.where('date').aboveOrEqual(from).toArray(), ledgerId)
   },
   /** The numbers of an account that a search takes, newest first, by their keys. */
   numbers: async (asked: NumbersAsked) => numbersLike((await numberLines.whole()).values(), asked),

@@ -1,3 +1,4 @@
+import { grouped } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import {
   countFates,
@@ -12,7 +13,7 @@ import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
 import { db } from '../store/db'
 import { readPace } from './pace'
 import { bookIdsOf, readAccounts, readFates, type AccountView } from '../reads'
-import { STRIP, touchedIn, type Strip } from './strips'
+import { STRIP, touchedIn, UNTOUCHED, type Strip } from './strips'
 
 /** Every number book with its account's name. */
 export interface BookView {
@@ -77,24 +78,30 @@ export const readStrips = async (accountId: Id<'account'>): Promise<Strip[]> =>
 export const countTouched = (strips: readonly Strip[]): number =>
   strips.reduce((sum, s) => sum + touchedIn(s), 0)
 
-/**
- * The newest numbers of an account, at most so many: a block of a thousand after the other is opened. `strips` are
- * the account's.
- */
-export async function newestNumbers(
+/** The lowest of the `most` highest numbers that were ever touched; 0 where there are no more than these. */
+function lowestOf(strips: readonly Strip[], most: number): number {
+  let left = most
+  const blocks = [...grouped(strips, s => String(s.block))]
+    .map(([block, inBlock]) => [Number(block), inBlock] as const)
+    .sort(([a], [b]) => b - a)
+  for (const [block, inBlock] of blocks) {
+    const count = countTouched(inBlock)
+    if (count < left) left -= count
+    else
+      for (let i = STRIP - 1; i >= 0; i--)
+        if (inBlock.some(s => s.letters[i] !== UNTOUCHED) && --left === 0) return block * STRIP + i
+  }
+  return 0
+}
+/** The newest numbers of an account, at most so many, and no other row is opened. `strips` are the account's. */
+export const newestNumbers = async (
   accountId: Id<'account'>,
   strips: readonly Strip[],
   most: number,
-): Promise<NumberRow[]> {
-  const blocks = [...new Set(strips.map(s => s.block))].sort((a, b) => b - a)
-  const rows: NumberRow[] = []
-  for (const block of blocks) {
-    if (rows.length >= most) break
-    const found = await db.numbers
+): Promise<NumberRow[]> =>
+  (
+    await db.numbers
       .where('[accountId+number]')
-      .between([accountId, block * STRIP], [accountId, (block + 1) * STRIP], true, false)
+      .between([accountId, lowestOf(strips, most)], [accountId, Infinity])
       .toArray()
-    rows.push(...found.reverse())
-  }
-  return rows.slice(0, most)
-}
+  ).reverse()
