@@ -3,11 +3,14 @@ import type { Drawing, Mark } from '../proof/marks'
 import { textWidth, wrap } from '../proof/fitText'
 import { lacking, type FaceName } from '../faces/face'
 
-/** A column of a list: its share of the width, and whether its figures stand at the right. */
-interface ListColumn {
+/** A column of a list: its share of the width or, where none is told, as wide as what stands in it needs. */
+export interface PaperColumn {
   readonly title: string
-  readonly share: number
+  readonly share?: number
+  /** Its figures stand at the right. */
   readonly right?: boolean
+  /** Its cells are not broken, e.g. days. */
+  readonly whole?: boolean
 }
 /**
  * A paper for the file: a title, facts in pairs, words, a table that goes on over as many pages as it needs,
@@ -18,7 +21,7 @@ export interface ListPaper {
   readonly under?: string
   readonly facts?: readonly (readonly [string, string])[]
   readonly words?: readonly string[]
-  readonly columns?: readonly ListColumn[]
+  readonly columns?: readonly PaperColumn[]
   readonly rows?: readonly (readonly string[])[]
   readonly sum?: readonly string[]
   readonly sign?: readonly string[]
@@ -58,17 +61,48 @@ const broken = (said: string, width: Mm, size = SIZE, face: FaceName = 'sans'): 
   wrap(printable(face, said), width, { face }, size)
 
 /** A column and where it stands. */
-interface Placed extends ListColumn {
+interface Placed extends PaperColumn {
   readonly left: Mm
   readonly width: Mm
 }
-function placed(columns: readonly ListColumn[], room: Mm): Placed[] {
-  const all = columns.reduce((sum, c) => sum + c.share, 0)
+/** The widest that a cell may ask for where columns are as wide as they need. */
+const WIDEST: Mm = 90
+/** How wide a column wants to be, and how narrow it may be without breaking a word. */
+function needOf(column: PaperColumn, cells: readonly string[]): { wants: Mm; least: Mm } {
+  const widthOf = (said: string): Mm => textWidth(printable('sans-bold', said), { face: 'sans-bold' }, SIZE)
+  const [wants, least] = [column.title, ...cells].reduce(
+    ([widest, longest], cell) => [
+      Math.max(widest, widthOf(cell)),
+      Math.max(longest, ...cell.split(' ').map(widthOf)),
+    ],
+    [0, 0],
+  )
+  return { wants: Math.min(WIDEST, wants) + GAP, least: (column.whole ? wants : least) + GAP }
+}
+/** Widths of columns by what stands in them: each word whole, and the room that is left by what is wanted still. */
+function widthsByNeed(columns: readonly PaperColumn[], rows: readonly (readonly string[])[], room: Mm): Mm[] {
+  const needs = columns.map((column, i) =>
+    needOf(
+      column,
+      rows.map(row => row[i] ?? ''),
+    ),
+  )
+  const total = (of: (need: (typeof needs)[number]) => Mm): Mm => needs.reduce((sum, n) => sum + of(n), 0)
+  const [wanted, least] = [total(n => n.wants), total(n => Math.min(n.least, n.wants))]
+  if (wanted <= room) return needs.map(n => n.wants * (room / wanted))
+  if (least >= room) return needs.map(n => n.least * (room / least))
+  const left = (room - least) / (wanted - least)
+  return needs.map(n => Math.min(n.least, n.wants) + left * (n.wants - Math.min(n.least, n.wants)))
+}
+function placed({ columns = [], rows = [], sum = [] }: ListPaper, room: Mm): Placed[] {
+  const all = columns.reduce((total, c) => total + (c.share ?? 0), 0)
+  const widths = all
+    ? columns.map(c => (room * (c.share ?? 0)) / all)
+    : widthsByNeed(columns, [...rows, sum], room)
   let left = MARGIN
-  return columns.map(c => {
-    const width = (room * c.share) / all
-    left += width
-    return { ...c, left: left - width, width }
+  return columns.map((c, i) => {
+    left += widths[i]!
+    return { ...c, left: left - widths[i]!, width: widths[i]! }
   })
 }
 
@@ -84,7 +118,7 @@ class Filling {
     private readonly sheet: { readonly w: Mm; readonly h: Mm },
   ) {
     this.right = sheet.w - MARGIN
-    this.columns = placed(paper.columns ?? [], this.room)
+    this.columns = placed(paper, this.room)
     this.open()
   }
 

@@ -1,4 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { PlainDate } from '../base/dates'
+import { grouped } from '../base/grouped'
 import { idOf } from '../base/id'
 import { hashOf } from '../base/hash'
 import { fateRanges, proofOfNumbers } from '../numbers/proofOfNumbers'
@@ -7,11 +10,15 @@ import type { Fate } from '../numbers/fates'
 import { csvOut } from '../exchange/csvOut'
 import { auditTrail, trailOut } from '../exchange/trailFile'
 import { stockById } from '../paper/builtIn'
+import { cents } from '../money/cents'
+import { figures } from '../money/figures'
+import { textWidth } from '../proof/fitText'
 import { marksOf } from '../proof/marks'
 import { checkOf, facts, layout, stock } from '../proof/test/sample'
 import { trailLine, type TrailLine } from '../trail/trail'
 import { listPages } from './listPages'
 import { copyWords, stubCopy } from './stubCopy'
+import { reportPaper } from './tables/report'
 
 const textsOf = (drawing: Parameters<typeof marksOf>[0]): string[] =>
   marksOf(drawing).flatMap(m => (m.kind === 'text' ? [m.text] : []))
@@ -50,6 +57,81 @@ describe('papers for the file', () => {
     for (const page of pages)
       for (const m of marksOf(page))
         if (m.kind === 'text') expect(m.y > 0 && m.y < page.h && m.x > 0 && m.x < page.w).toBe(true)
+  })
+  it('columns without a share are as wide as what stands in them needs: no day, figure or word is broken, none lies over another', () => {
+    const word = fc.constantFrom(
+      'cleared',
+      'Tidegate',
+      'Harbor',
+      'Dues',
+      'paid',
+      'by',
+      'the',
+      'bank',
+      '42159354',
+    )
+    const words = (most: number) => fc.array(word, { maxLength: most }).map(list => list.join(' '))
+    const row = fc.tuple(
+      fc.constantFrom('Jan 14, 2026', 'Nov 3, 2026'),
+      words(3),
+      words(14),
+      words(2),
+      fc.nat(9e8),
+    )
+    fc.assert(
+      fc.property(fc.array(row, { minLength: 1, maxLength: 12 }), list => {
+        const rows = list.map(([day, payee, text, state, n]) => [day, payee, text, state, figures(cents(n))])
+        const titles = ['Date', 'Payee', 'Description', 'State', 'Amount']
+        const ofColumn = (title: string, i: number) => ({ title, right: i === 4, whole: i === 0 || i === 4 })
+        const marks = listPages({ title: 'Register', columns: titles.map(ofColumn), rows }).flatMap(page =>
+          marksOf(page),
+        )
+        const set = marks.flatMap(m => (m.kind === 'text' && m.field === 'list' && m.size === 9 ? [m] : []))
+        const said = set.map(m => m.text)
+        for (const [day, , , , amount] of rows)
+          expect(said.includes(day!) && said.includes(amount!)).toBe(true)
+        for (const text of said)
+          for (const part of text.split(' '))
+            expect(
+              rows
+                .flat()
+                .concat(titles, 'Register', '1 of 1')
+                .some(cell => cell.split(' ').includes(part)),
+            ).toBe(true)
+        const byLine = grouped(set, m => m.y.toFixed(3))
+        for (const line of byLine.values()) {
+          const inOrder = [...line].sort((a, b) => a.x - b.x)
+          inOrder.forEach((m, i) => {
+            const end = m.x + textWidth(m.text, { face: m.face }, m.size)
+            expect(end).toBeLessThan(inOrder[i + 1]?.x ?? 215.9 - 17.9)
+          })
+        }
+      }),
+    )
+  })
+  it('on paper a report leaves out columns that are blank, or say what the page covers on each row', () => {
+    const columns = ['Account', 'Payee', 'Reference', 'State'].map(title => ({
+      title,
+      holds: 'text' as const,
+    }))
+    const report = { name: 'r', title: 'R', under: 'Operating, all days', columns }
+    const titles = (rows: string[][], sum?: string[]) =>
+      reportPaper({ ...report, rows, ...(sum && { sum }) }, 'Ferry', '2026-11-24' as PlainDate).columns?.map(
+        c => c.title,
+      )
+    const two = [
+      ['Operating', 'A', '', 'cleared'],
+      ['Operating', 'B', '', 'cleared'],
+    ]
+    expect(titles(two)).toEqual(['Payee', 'State'])
+    expect(titles(two, ['', '2', '', ''])).toEqual(['Payee', 'State'])
+    expect(titles([...two, ['Yard', 'B', 'x', 'cleared']])).toEqual([
+      'Account',
+      'Payee',
+      'Reference',
+      'State',
+    ])
+    expect(titles([])).toEqual(['Account', 'Payee', 'Reference', 'State'])
   })
   it('a stub copy is never negotiable: no MICR line, no amount in words, no signature, and it says what became of the check', () => {
     const words = copyWords(

@@ -57,3 +57,14 @@ export const reportKinds = {
 } as const satisfies Record<string, ReportKind>
 export type ReportName = keyof typeof reportKinds
 export const isReport = (name: string): name is ReportName => name in reportKinds
+
+/** What a report is asked, without what it does not ask for: an account in the address narrows no other report. */
+export function onlyAsked<T extends { name: ReportName; accountId?: unknown; days: object }>(ask: T): T {
+  const asks: readonly ReportAsks[] = reportKinds[ask.name].asks
+  const { accountId, days, ...others } = ask
+  return {
+    ...others,
+    ...(accountId !== undefined && asks.includes('account') && { accountId }),
+    days: asks.includes('days') ? days : { from: '', to: '' },
+  } as T
+}

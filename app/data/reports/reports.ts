@@ -5,6 +5,7 @@ import { fileTypes, saveBlob, savePdf } from '../files/fileOut'
 import { drawingsToPdf } from '../runs/makePaper'
 import { inWorker } from '../store/inWorker'
 import { storeName } from '../store/storeName'
+import { onlyAsked } from './reportNames'
 import type { ReportApi, ReportAsk } from './reportWork'
 
 export type { ReportAsk } from './reportWork'
@@ -17,7 +18,7 @@ const worker = (): Worker =>
 
 /** Makes a report from what the office is now. */
 export const makeReport = (ask: ReportAsk): Promise<Report> =>
-  inWorker<ReportApi, Report>(worker(), remote => remote.make(ask))
+  inWorker<ReportApi, Report>(worker(), remote => remote.make(onlyAsked(ask)))
 
 /** Saves a report as it is shown, as a file of that kind. */
 export async function saveReport(report: Report, company: string, as: 'pdf' | 'csv' | 'xlsx'): Promise<void> {

@@ -37,24 +37,30 @@ export function cellText(cell: ListCell, { holds }: ListColumn): string {
 }
 export const isFigure = ({ holds }: ListColumn): boolean => holds === 'amount' || holds === 'number'
 
-/** The share of a page that a column needs. */
-const shares: Readonly<Record<ListColumn['holds'], number>> = {
-  text: 1.8,
-  day: 1.1,
-  amount: 1.2,
-  number: 0.8,
+/** Columns that are worth their room on paper: not those that are blank, or say on each row what the page covers. */
+function columnsOnPaper({ columns, rows, sum = [], under }: Report): number[] {
+  const isBlank = (cell: ListCell | undefined): boolean => cell === undefined || cell === null || cell === ''
+  return columns.flatMap((_, i) => {
+    const [first] = rows[0] ? [rows[0][i]] : []
+    const isSame = rows.every(row => row[i] === first) && isBlank(sum[i])
+    return rows.length && isSame && (isBlank(first) || under.includes(String(first))) ? [] : [i]
+  })
 }
-
 /** A report on paper; `made` is its day. */
-export const reportPaper = (report: Report, company: string, made: PlainDate): ListPaper => ({
-  title: report.title,
-  under: dayText(made),
-  facts: [['Company', company], ...(report.under ? [['Covers', report.under] as const] : [])],
-  columns: report.columns.map(c => ({ title: c.title, share: shares[c.holds], right: isFigure(c) })),
-  rows: report.rows.map(row => row.map((cell, i) => cellText(cell, report.columns[i]!))),
-  ...(report.sum && { sum: report.sum.map((cell, i) => cellText(cell, report.columns[i]!)) }),
-  ...(report.notes && { words: report.notes }),
-})
+export function reportPaper(report: Report, company: string, made: PlainDate): ListPaper {
+  const columns = columnsOnPaper(report).map(i => ({ i, of: report.columns[i]! }))
+  const cellsOf = (row: readonly ListCell[]): string[] =>
+    columns.map(({ i, of }) => cellText(row[i] ?? null, of))
+  return {
+    title: report.title,
+    under: dayText(made),
+    facts: [['Company', company], ...(report.under ? [['Covers', report.under] as const] : [])],
+    columns: columns.map(({ of }) => ({ title: of.title, right: isFigure(of), whole: of.holds !== 'text' })),
+    rows: report.rows.map(cellsOf),
+    ...(report.sum && { sum: cellsOf(report.sum) }),
+    ...(report.notes && { words: report.notes }),
+  }
+}
 /** The same as a list that leaves the office: its sums are the last row. */
 export const withSum = ({ name, columns, rows, sum }: Report): List => ({
   name,
