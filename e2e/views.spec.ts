@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
 import { troublesOfSight } from './hands/looks'
-import { button, demoOffice, empty, expect, test, toPrintStep, visit, loadPack } from './office'
+import { button, demoOffice, empty, expect, loadPack, settled, test, toPrintStep, visit } from './office'
 
 const POINT = 25.4 / 72
 /** More rows than this no window here has room for, with those drawn ahead. */
@@ -38,6 +38,7 @@ async function narrow(page: Page, what: string): Promise<void> {
   const rows = await page.locator('.row-table tbody tr').count()
   expect(rows, `${what} draws rows that are not in sight`).toBeLessThan(MOST_ROWS)
 }
+const everyLevel = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
 async function clean(page: Page, what: string, only?: string): Promise<void> {
   // What moves has come to rest: half faded letters have no contrast.
   await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'))
@@ -48,14 +49,16 @@ async function clean(page: Page, what: string, only?: string): Promise<void> {
     .exclude('svg.check text')
     // No frame here is another origin’s: the page itself is looked at, not a second tab opened for it.
     .setLegacyMode()
+  // What lies behind an open dialog is dimmed, and cannot be used.
+  if (await page.locator('.v-overlay--active .v-overlay__scrim').count()) axe.exclude('#__nuxt')
   const { violations } = await (
-    only ? axe.withRules([only]) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    only ? axe.withRules([only]) : axe.withTags([...everyLevel, 'best-practice', 'experimental'])
   ).analyze()
   expect(
     violations.map(
       v =>
         `${what}: ${v.id}: ${v.nodes
-          .map(n => n.html.slice(0, 120))
+          .map(n => `${n.html.slice(0, 120)} (${n.any[0]?.message ?? ''})`)
           .slice(0, 3)
           .join(' | ')}`,
     ),
@@ -160,6 +163,23 @@ for (const [name, some] of groups) {
     }
   })
 }
+
+test('menus and forms that open on a view are clean for axe', async ({ page }) => {
+  await demoOffice(page)
+  const opens = async (path: string, test: string, there: string): Promise<void> => {
+    await visit(page, path)
+    await settled(page)
+    await page.getByTestId(test).first().click()
+    await expect(page.locator(there).first()).toBeVisible()
+    await clean(page, `${test} on ${path}`)
+    await page.keyboard.press('Escape')
+  }
+  await opens('/register?account=operating', 'save-shown', '[role=menuitem]')
+  await opens('/register?account=operating', 'enter-movement', '[data-test=movement-amount]')
+  await opens('/register?account=operating', 'act-replace', '[role=dialog]')
+  await opens('/papers/layout/letter-top', 'add-field', '[role=menuitem]')
+  await opens('/bank/closed?account=operating', 'reopen', '[role=dialog]')
+})
 
 test('rows of a file, good and wrong, are clean for axe, or hold in every window and in the dark', async ({
   page,

@@ -58,7 +58,7 @@ function onKey(event: KeyboardEvent, i: number) {
 
 <template>
   <div class="ruler">
-    <div class="wide" tabindex="0" role="group" aria-label="MICR line on its position ruler">
+    <div class="wide" tabindex="0" role="region" aria-label="MICR line on its position ruler">
       <svg :width="65 * CELL + 4" height="92" viewBox="-2 0 992 92">
         <g v-if="standard" class="zones">
           <g v-for="z in micrZones" :key="z.from">

@@ -195,9 +195,7 @@ watchEffect(
                 { none: '', ascending: '▴', descending: '▾' }[sortedHow(c.key)]
               }}</span>
             </button>
-            <template v-else>
-              {{ c.title }}
-            </template>
+            <span v-else :class="{ 'd-sr-only': c.untitled }">{{ c.title }}</span>
           </slot>
         </th>
       </tr>

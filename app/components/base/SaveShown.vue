@@ -25,17 +25,18 @@ const saveAs = (as: 'csv' | 'xlsx'): Promise<void> =>
 </script>
 
 <template>
-  <v-menu>
+  <v-menu attach="main">
     <template #activator="{ props: on }">
       <v-btn v-bind="on" size="small" density="compact" variant="text" :loading="doing" data-test="save-shown"
         >Save this list</v-btn
       >
     </template>
-    <v-list density="compact">
+    <v-list density="compact" role="menu" aria-label="Save this list as">
       <v-list-item
         v-for="k in kinds"
         :key="k.as"
         :title="k.title"
+        role="menuitem"
         :data-test="`save-shown-${k.as}`"
         @click="saveAs(k.as)"
       />

@@ -18,7 +18,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <v-menu v-model="open" location="end" max-width="340" :close-on-content-click="false">
+  <v-menu v-model="open" attach="main" location="end" max-width="340" :close-on-content-click="false">
     <template #activator="{ props: activator }">
       <span ref="place"
         ><v-btn
@@ -35,7 +35,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         ></span
       >
     </template>
-    <v-card class="hint" role="note" :aria-label="hint.title" tabindex="0" :data-test="`hint-text-${of}`">
+    <v-card class="hint" role="dialog" :aria-label="hint.title" tabindex="0" :data-test="`hint-text-${of}`">
       <h3>{{ hint.title }}</h3>
       <HelpCheckSketch v-if="hint.mark" :mark="hint.mark" :label="`${hint.title} on a check`" />
       <p>{{ hint.text }}</p>

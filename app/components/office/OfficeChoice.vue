@@ -8,7 +8,7 @@ const { here, others } = useOffices()
 </script>
 
 <template>
-  <v-menu v-if="here && others.length">
+  <v-menu v-if="here && others.length" attach="main">
     <template #activator="{ props: on }">
       <v-btn
         v-bind="on"
@@ -25,8 +25,14 @@ const { here, others } = useOffices()
         </template>
       </v-btn>
     </template>
-    <v-list density="compact" data-test="office-list">
-      <v-list-item v-for="o in others" :key="o.store" :title="o.title" @click="goToStore(o.store)" />
+    <v-list density="compact" role="menu" aria-label="Offices" data-test="office-list">
+      <v-list-item
+        v-for="o in others"
+        :key="o.store"
+        role="menuitem"
+        :title="o.title"
+        @click="goToStore(o.store)"
+      />
     </v-list>
   </v-menu>
 </template>

@@ -148,7 +148,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
         item-key="number"
         :item-height="52"
         :height="columnHeight"
-        role="group"
+        role="feed"
         aria-label="Sheets in the order of the tray"
       >
         <template #default="{ item: row, index: i }">
@@ -158,7 +158,7 @@ function putRight(number: CheckNumber, field: Correctable | '') {
             :tabindex="i === at ? 0 : -1"
             :data-sheet="i"
             :data-next="i === at ? '' : undefined"
-            role="group"
+            role="article"
             :aria-label="`Check ${row.now}, ${row.payment?.name}, ${row.said?.kind ?? 'not counted'}`"
             :data-test="`sheet-${row.number}`"
             @focus="at = i"

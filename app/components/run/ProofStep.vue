@@ -129,7 +129,7 @@ const jump = (number: number): void => {
         class="pages"
         tabindex="0"
         data-next
-        role="group"
+        role="region"
         aria-label="Preview of the pages. Use the left and right arrow keys to turn them"
         @keydown.right.prevent="turn(1)"
         @keydown.left.prevent="turn(-1)"
@@ -198,7 +198,7 @@ const jump = (number: number): void => {
         <p v-if="made?.continuation" class="text-warning">
           Some stubs are too long. Continuation sheets for plain paper are made with the run.
         </p>
-        <div v-if="notes.length" class="said" tabindex="0" role="group" aria-label="Errors and warnings">
+        <div v-if="notes.length" class="said" tabindex="0" role="region" aria-label="Errors and warnings">
           <NoteList :notes="notes" :mend="correctAt" @go="jump" />
         </div>
         <p v-else class="quiet">Everything fits, and the clear band is empty.</p>

@@ -43,13 +43,13 @@ const setUp = [
 
 <template>
   <v-navigation-drawer permanent width="188" rail-width="60" :rail="small" color="background" tag="div">
-    <div class="top">
+    <header class="top">
       <NuxtLink to="/" class="home" aria-label="Violet Lane, Today">
         <WordMark :short="small" />
       </NuxtLink>
       <OfficeChoice :small="small" />
       <ShellFindButton :small="small" />
-    </div>
+    </header>
     <nav aria-label="Places">
       <ul v-for="(part, i) in [work, setUp]" :key="i" class="places">
         <li v-for="place in part" :key="place.to">
@@ -73,7 +73,7 @@ const setUp = [
       </ul>
     </nav>
     <template #append>
-      <div class="foot">
+      <footer class="foot">
         <v-btn
           v-if="small"
           variant="text"
@@ -97,7 +97,7 @@ const setUp = [
             >. A newer version will load once no run is open and no form is half filled in.</template
           >
         </p>
-      </div>
+      </footer>
     </template>
   </v-navigation-drawer>
 </template>

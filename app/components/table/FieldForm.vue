@@ -50,7 +50,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
 <template>
   <div class="form" data-test="field-form">
     <template v-if="several">
-      <h3>{{ editor.chosen.value.length }} fields</h3>
+      <h2>{{ editor.chosen.value.length }} fields</h2>
       <p class="quiet small">Aligned to the field you chose first.</p>
       <div class="wrap">
         <v-btn v-for="a in alignments" :key="a" size="x-small" @click="editor.align(a)">
@@ -67,9 +67,9 @@ const several = computed(() => props.editor.chosen.value.length > 1)
       </div>
     </template>
     <template v-else>
-      <h3>
+      <h2>
         {{ kindNames[field.kind] }} <span class="quiet small">{{ field.id }}</span>
-      </h3>
+      </h2>
       <v-alert
         v-if="editor.scope.value && (added || Object.keys(mine).length)"
         color="primary"
@@ -190,9 +190,8 @@ const several = computed(() => props.editor.chosen.value.length > 1)
   gap: var(--space-2);
   align-content: start;
 }
-h3 {
-  font-size: 0.875rem;
-  font-weight: 600;
+h2 {
+  font: 600 0.875rem/1.5 var(--v-font-body);
 }
 .small {
   font-size: var(--text-small);

@@ -42,16 +42,16 @@ const choices = computed(() =>
 
 <template>
   <div class="fields" data-test="field-list">
-    <v-menu v-model="adding" :close-on-content-click="true" max-height="420">
+    <v-menu v-model="adding" attach="main" :close-on-content-click="true" max-height="420">
       <template #activator="{ props: opener }">
         <v-btn v-bind="opener" size="small" block data-test="add-field"> Add field </v-btn>
       </template>
-      <v-list density="compact" aria-label="Kinds of fields">
-        <v-list-item v-for="k in choices" :key="k" :title="kindNames[k]" @click="add(k)" />
+      <v-list density="compact" role="menu" aria-label="Kinds of fields">
+        <v-list-item v-for="k in choices" :key="k" role="menuitem" :title="kindNames[k]" @click="add(k)" />
       </v-list>
     </v-menu>
     <section v-for="g in groups" :key="g.role" :aria-label="g.name">
-      <h3>{{ g.name }}</h3>
+      <h2>{{ g.name }}</h2>
       <ul>
         <li v-for="f in g.fields" :key="f.id" :class="{ chosen: editor.ids.value.has(f.id), off: !f.on }">
           <input
@@ -86,9 +86,8 @@ const choices = computed(() =>
   gap: var(--space-2);
   align-content: start;
 }
-h3 {
-  font-size: var(--text-small);
-  font-weight: 500;
+h2 {
+  font: 500 var(--text-small) / 1.5 var(--v-font-body);
   color: rgb(var(--v-theme-secondary));
   margin: 4px 0 2px;
 }

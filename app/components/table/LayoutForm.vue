@@ -44,7 +44,7 @@ const all = computed(() => props.editor.scope.value === '')
 
 <template>
   <div class="form" data-test="layout-form">
-    <h3>Layout</h3>
+    <h2>Layout</h2>
     <v-alert v-if="mine.length" color="primary">
       Only for {{ companyName }}:
       <span v-for="key in mine" :key="key" class="d-block"
@@ -144,9 +144,8 @@ const all = computed(() => props.editor.scope.value === '')
   gap: var(--space-3);
   align-content: start;
 }
-h3 {
-  font-size: 0.875rem;
-  font-weight: 600;
+h2 {
+  font: 600 0.875rem/1.5 var(--v-font-body);
 }
 .inks {
   display: flex;

@@ -8,7 +8,7 @@ defineEmits<{ choose: [field: string] }>()
 
 <template>
   <section class="notes" aria-label="Notes on the layout" data-test="notes">
-    <h3>Notes</h3>
+    <h2>Notes</h2>
     <p v-if="!notes.length" class="quiet">No errors, even with the longest data.</p>
     <ul v-else>
       <li v-for="(n, i) in notes" :key="i">
@@ -31,8 +31,8 @@ defineEmits<{ choose: [field: string] }>()
   padding-top: 10px;
   font-size: var(--text-small);
 }
-.notes h3 {
-  font-size: var(--text-note);
+.notes h2 {
+  font: 600 var(--text-note) / 1.5 var(--v-font-body);
 }
 .notes ul {
   list-style: none;

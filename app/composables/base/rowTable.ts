@@ -2,6 +2,8 @@
 export interface Column<Row> {
   readonly key: string
   readonly title: string
+  /** The title is for screen readers alone: what stands in the column says itself to the eye. */
+  readonly untitled?: true
   /** Right-aligned figures. */
   readonly num?: boolean
   readonly width?: string

@@ -62,7 +62,7 @@ async function save(of: Statement) {
               <td class="acts">
                 <v-btn
                   size="small"
-                  :aria-label="`Save the report through ${dayText(s.closing!.through)}`"
+                  :aria-label="`Save report through ${dayText(s.closing!.through)}`"
                   @click="save(s)"
                   >Save report</v-btn
                 >

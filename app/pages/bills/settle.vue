@@ -35,7 +35,7 @@ const paysOf = (s: Settleable): string => {
   return part ? figures((part.whole - part.discount) as never) : ''
 }
 const columns: readonly Column<Row>[] = [
-  { key: 'tick', title: '', width: '40px' },
+  { key: 'tick', title: 'Picked', untitled: true, width: '40px' },
   { key: 'payee', title: 'Payee', reason: true, sort: s => s.payee?.name ?? '' },
   { key: 'bill', title: 'Bill', width: '86px', sort: s => s.bill.number },
   { key: 'due', title: 'Due', width: '106px', sort: s => s.bill.due },

@@ -69,7 +69,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
   { key: 'by', title: 'Who', width: '120px', text: l => l.by },
   { key: 'act', title: 'Action', width: '136px', text: l => actName(l.act) },
   { key: 'text', title: 'Details', text: l => lineText(l) },
-  { key: 'go', title: '', width: '60px' },
+  { key: 'go', title: 'Open', untitled: true, width: '60px' },
 ]
 </script>
 

@@ -215,6 +215,13 @@ async function release() {
           class="mb-3"
         />
         <table class="plain mb-4" data-test="payee-paid">
+          <thead class="d-sr-only">
+            <tr>
+              <th v-for="title in ['Date', 'State', 'Check', 'Bills', 'Amount']" :key="title" scope="col">
+                {{ title }}
+              </th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
               <td class="nowrap">
