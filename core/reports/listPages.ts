@@ -4,7 +4,7 @@ import { textWidth, wrap } from '../proof/fitText'
 import { lacking, type FaceName } from '../faces/face'
 
 /** A column of a list: its share of the width or, where none is told, as wide as what stands in it needs. */
-export interface PaperColumn {
+interface PaperColumn {
   readonly title: string
   readonly share?: number
   /** Its figures stand at the right. */
