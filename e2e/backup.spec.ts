@@ -65,7 +65,7 @@ test('a backup opens without us, is proved without a browser, and brings a clear
   await expect(opens).toBeFocused()
   await opens.fill('sixteen lantern')
   await opens.press('Enter')
-  await expect(page.getByTestId('backup-fault')).toContainText('This passphrase is wrong')
+  await expect(page.getByTestId('backup-fault')).toContainText('This passphrase or key is wrong')
   await opens.fill('sixteen lanterns')
   await button(page, 'Open').click()
   await expect(page.getByTestId('backup-seen')).toContainText('This browser has no office yet')
@@ -222,6 +222,60 @@ test('backups go into a folder by themselves, after a count-off; one that cannot
   await page.getByRole('link', { name: 'Files' }).click()
   await page.getByRole('link', { name: 'Backups' }).click()
   await expect(page.getByTestId('folder-fault')).toContainText('no room is left')
+})
+
+test('backups in the folder are locked for a key: its page or the passphrase opens them, and nothing else', async ({
+  page,
+}, info) => {
+  await page.addInitScript(standInFolder)
+  await demoOffice(page)
+  await visit(page, '/files/backups')
+  await button(page, 'Choose folder').click()
+  await expect.poll(() => inFolder(page)).toHaveLength(1)
+  await page.getByTestId('folder-lock-begin').click()
+  const phrase = page.getByTestId('lock-phrase').locator('input')
+  await expect(phrase).toBeFocused()
+  await phrase.fill('sixteen lanterns')
+  await page.getByTestId('lock-again').locator('input').fill('sixteen lantern')
+  await page.getByTestId('lock-make').click()
+  await expect(page.getByText('This differs from the passphrase above.')).toBeVisible()
+  await page.getByTestId('lock-again').locator('input').fill('sixteen lanterns')
+  const paper = await saved(page, () => page.keyboard.press('Enter'), info.outputPath('key.pdf'))
+  const lines = execFileSync('pdftotext', ['-raw', paper, '-'], { encoding: 'utf8' })
+  const key = /AGE-SE[A-Z0-9\s-]*/.exec(lines)![0].split('Whoever')[0]!.trim()
+  expect(key.replaceAll(/\s/g, '')).toHaveLength(74)
+  await page.getByTestId('lock-go').click()
+  await expect(page.getByTestId('folder-lock')).toContainText('Locked since')
+  await draw(page, '41.00')
+  await toPrintStep(page, 'operating')
+  await button(page, 'Save as PDF instead').click()
+  await button(page, 'All good').click()
+  await button(page, 'Count off').click()
+  await expect.poll(() => inFolder(page)).toHaveLength(2)
+  const bytes = await page.evaluate(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups')
+    const names: string[] = []
+    for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(name)
+    const locked = names.filter(name => name.endsWith('.zip.age'))
+    const file = await (await folder.getFileHandle(locked[0]!)).getFile()
+    return [...new Uint8Array(await file.arrayBuffer())]
+  })
+  const path = info.outputPath('locked.zip.age')
+  writeFileSync(path, new Uint8Array(bytes))
+  await visit(page, '/files/backups')
+  for (const [opensWith, opens] of [
+    ['sixteen lantern', false],
+    ['sixteen lanterns', true],
+    [key.toLowerCase(), true],
+  ] as const) {
+    await give(page, path)
+    await page.getByTestId('backup-opens').locator('input').fill(opensWith)
+    await page.getByTestId('backup-open').click()
+    await expect(page.getByTestId(opens ? 'backup-seen' : 'backup-fault')).toBeVisible()
+    if (opens) await button(page, 'Cancel').click()
+  }
+  await page.getByTestId('folder-unlock').click()
+  await expect(page.getByTestId('folder-lock')).toContainText('not locked')
 })
 
 test('the journal of a closed period goes out once; too little room is said before a run', async ({

@@ -2,8 +2,9 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { strFromU8 } from 'fflate'
 import { expect, it } from 'vitest'
-import { isLocked, lock, unlock } from './locked'
+import { isLocked, lock, lockedSecret, lockFor, newKey, unlock } from './locked'
 
 it('a locked file is opened with its passphrase alone, and is one that Debian’s age knows', async () => {
   const bytes = new TextEncoder().encode('every number of the office')
@@ -24,4 +25,34 @@ it('a locked file is opened with its passphrase alone, and is one that Debian’
     input: 'sixteen lanterns\n',
   })
   expect(asked.toString()).toContain('every number of the office')
+})
+
+it('a file locked for a key is opened by its secret half, typed in groups too, or by the passphrase of the half that is kept; Debian’s age opens it with the half on paper', async () => {
+  const bytes = new TextEncoder().encode('every number of the office')
+  const [key, other] = [await newKey(), await newKey()]
+  const file = await lockFor(bytes, key.recipient)
+  const kept = await lockedSecret(key.secret, 'sixteen lanterns')
+  const grouped = key.secret.toLowerCase().replaceAll(/(.{6})/g, '$1 ')
+  for (const opensWith of [key.secret, grouped])
+    expect(await unlock(file, opensWith), opensWith).toEqual({ ok: true, value: bytes })
+  expect(await unlock(file, 'sixteen lanterns', kept)).toEqual({ ok: true, value: bytes })
+  const wrongDigit = key.secret.replace(/.$/, end => (end === 'Q' ? 'P' : 'Q'))
+  for (const [opensWith, half] of [
+    ['sixteen lanterns', undefined],
+    ['sixteen lantern', kept],
+    [other.secret, kept],
+    [wrongDigit, undefined],
+    ['AGE-SECRET-KEY-1', undefined],
+  ] as const)
+    expect(await unlock(file, opensWith, half), opensWith).toMatchObject({
+      ok: false,
+      refusal: { code: 'backup-passphrase' },
+    })
+  // Nothing in the file or in what is kept says the secret half.
+  for (const shown of [file, kept]) expect(strFromU8(shown, true)).not.toContain(key.secret.slice(16, 30))
+  const folder = mkdtempSync(join(tmpdir(), 'locked-'))
+  writeFileSync(join(folder, 'a.age'), file)
+  writeFileSync(join(folder, 'key'), `${key.secret}\n`)
+  const plain = execFileSync('age', ['-d', '-i', join(folder, 'key'), join(folder, 'a.age')])
+  expect(plain.toString()).toBe('every number of the office')
 })

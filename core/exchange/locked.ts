@@ -1,10 +1,10 @@
-import { Decrypter, Encrypter } from 'age-encryption'
-import { strFromU8 } from 'fflate'
+import { Decrypter, Encrypter, generateX25519Identity, identityToRecipient } from 'age-encryption'
+import { strFromU8, strToU8 } from 'fflate'
 import { good, refuse, type Result } from '../base/result'
 
 /*
- * A file locked with a passphrase, in the open age format (age-encryption.org/v1): any program that knows it
- * opens the file.
+ * A file locked with a passphrase or for a key, in the open age format (age-encryption.org/v1): any program that
+ * knows it opens the file.
  */
 const HEAD = 'age-encryption.org/v1'
 /** How dear a guess is: 2^16 rounds, about two seconds here. */
@@ -22,17 +22,61 @@ export async function lock(bytes: Uint8Array, passphrase: string): Promise<Uint8
   return encrypter.encrypt(bytes)
 }
 
-/** Opens a locked file; refused where the passphrase is another, or the file is damaged. */
-export async function unlock(bytes: Uint8Array, passphrase: string): Promise<Result<Uint8Array>> {
-  if (!passphrase)
-    return refuse('backup-locked', 'The file is locked. Enter its passphrase', { field: 'passphrase' })
+/** The two halves of a key: `recipient` locks files, and only `secret` opens them. */
+interface KeyHalves {
+  readonly recipient: string
+  readonly secret: string
+}
+/** A new key, by chance. */
+export async function newKey(): Promise<KeyHalves> {
+  const secret = await generateX25519Identity()
+  return { secret, recipient: await identityToRecipient(secret) }
+}
+/** The bytes as an age file that only the secret half of a key opens. */
+export async function lockFor(bytes: Uint8Array, recipient: string): Promise<Uint8Array> {
+  const encrypter = new Encrypter()
+  encrypter.addRecipient(recipient)
+  return encrypter.encrypt(bytes)
+}
+/** The secret half of a key under a passphrase, as it is kept. */
+export const lockedSecret = (secret: string, passphrase: string): Promise<Uint8Array> =>
+  lock(strToU8(secret), passphrase)
+
+/** The secret half of a key as somebody types it from paper, in whatever groups. */
+const secretTyped = (typed: string): string | undefined => {
+  const bare = typed.replaceAll(/\s+/g, '').toUpperCase()
+  return bare.startsWith('AGE-SECRET-KEY-') ? bare : undefined
+}
+async function opened(bytes: Uint8Array, opensWith: string): Promise<Uint8Array | undefined> {
   const decrypter = new Decrypter()
-  decrypter.addPassphrase(passphrase)
+  const secret = secretTyped(opensWith)
   try {
-    return good(await decrypter.decrypt(bytes, 'uint8array'))
+    if (secret) decrypter.addIdentity(secret)
+    else decrypter.addPassphrase(opensWith)
+    return await decrypter.decrypt(bytes, 'uint8array')
   } catch {
-    return refuse('backup-passphrase', 'This passphrase is wrong, or the file is damaged', {
-      field: 'passphrase',
-    })
+    return undefined
   }
+}
+
+/**
+ * Opens a locked file with its passphrase, with the secret half of its key, or with the passphrase of a secret half
+ * that is kept here (`kept`). Refused where none of these opens it, or the file is damaged.
+ */
+export async function unlock(
+  bytes: Uint8Array,
+  opensWith: string,
+  kept?: Uint8Array,
+): Promise<Result<Uint8Array>> {
+  if (!opensWith)
+    return refuse('backup-locked', 'The file is locked. Enter its passphrase or key', { field: 'passphrase' })
+  const plain = await opened(bytes, opensWith)
+  if (plain) return good(plain)
+  const secret = kept && (await opened(kept, opensWith))
+  const byKey = secret && (await opened(bytes, strFromU8(secret)))
+  return byKey
+    ? good(byKey)
+    : refuse('backup-passphrase', 'This passphrase or key is wrong, or the file is damaged', {
+        field: 'passphrase',
+      })
 }

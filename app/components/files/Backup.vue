@@ -121,7 +121,7 @@ const lastText = (side: 'here' | 'there'): string => {
         v-model="opensWith"
         v-first
         type="password"
-        :label="`Passphrase for ${locked.name}`"
+        :label="`Passphrase or key for ${locked.name}`"
         autocomplete="off"
         hide-details
         class="phrase"

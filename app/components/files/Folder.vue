@@ -14,7 +14,7 @@ const mosts = [3, 10, 30, 100].map(value => ({ title: `the last ${value}`, value
     <template v-else-if="!folder">
       <p>
         Saves a backup to a folder after every count-off and once each working day. A folder that is copied to
-        another machine is best. The files are not locked.
+        another machine is best. The files can be locked.
       </p>
       <v-btn data-test="folder-pick" @click="pick()">Choose folder</v-btn>
     </template>
@@ -42,6 +42,7 @@ const mosts = [3, 10, 30, 100].map(value => ({ title: `the last ${value}`, value
         />
         <v-btn variant="text" data-test="folder-forget" @click="forget()">Stop automatic backups</v-btn>
       </div>
+      <FilesFolderLock :since="folder.lockedSince" />
     </template>
     <p v-if="fault" class="text-error" role="alert">{{ fault }}</p>
   </v-card>

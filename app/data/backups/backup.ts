@@ -1,8 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Result } from '#core/base/result'
-import type { BackupApi, BackupSeen } from './backupWork'
+import type { BackupApi, BackupSeen, LockWith } from './backupWork'
 import { backupFact } from './backupFact'
-import { backUpIntoFolder, readFolderDue } from './backupFolder'
+import { backUpIntoFolder, readFolderDue, readFolderKey } from './backupFolder'
 import { db } from '../store/db'
 import { failureOf } from '../store/inWorker'
 import { momentNow, operatorName } from '../office/office'
@@ -35,13 +35,15 @@ export function closeBackup(): void {
 /** Hears how far a piece of work is, from 0 to 1. */
 type Told = (part: number) => void
 /** Packs an office in its worker. */
-const pack = (remote: Remote<BackupApi>, at: string, passphrase = '', tell: Told = () => {}) =>
-  remote.save(at, operatorName(), passphrase, proxy(tell))
+const pack = (remote: Remote<BackupApi>, at: string, lockWith?: LockWith, tell: Told = () => {}) =>
+  remote.save(at, operatorName(), lockWith, proxy(tell))
 
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
 export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
-  const { bytes, seq, head } = await inBackup(remote => pack(remote, at, passphrase, tell))
+  const { bytes, seq, head } = await inBackup(remote =>
+    pack(remote, at, passphrase ? { passphrase } : undefined, tell),
+  )
   putOut(bytes, name, at, passphrase)
   // The file is there, even where the full disk keeps nobody from being reminded of one.
   await db.facts.put(backupFact(at, seq, head)).catch(() => undefined)
@@ -67,16 +69,23 @@ function putOut(bytes: Uint8Array, name: string, at: string, passphrase: string)
 export async function backUpWhereDue(): Promise<void> {
   if (kept || !(await readFolderDue(Date.now()))) return
   const at = momentNow()
-  await backUpIntoFolder(at, async () => {
-    const { bytes, seq, head } = await inBackup(remote => pack(remote, at))
+  await backUpIntoFolder(at, async recipient => {
+    const lockWith = recipient === undefined ? undefined : { recipient }
+    const { bytes, seq, head } = await inBackup(remote => pack(remote, at, lockWith))
     closeBackup()
     return { bytes, seq, head, done: () => db.facts.put(backupFact(at, seq, head)) }
   })
 }
-/** Reads a file and holds it against what is here. */
-export const lookAtBackup = async (file: Blob, passphrase: string): Promise<Result<BackupSeen>> => {
-  const bytes = new Uint8Array(await file.arrayBuffer())
-  return inBackup(async remote => (await remote.look(bytes, passphrase)) as Result<BackupSeen>)
+/** A new key for the backups in the folder: both halves, and the secret one as it is kept under a passphrase. */
+export async function newBackupKey(passphrase: string) {
+  const key = await inBackup(remote => remote.newKey(passphrase))
+  closeBackup()
+  return key
+}
+/** Reads a file and holds it against what is here; `opensWith` is a passphrase or the key on paper. */
+export const lookAtBackup = async (file: Blob, opensWith: string): Promise<Result<BackupSeen>> => {
+  const [bytes, key] = [new Uint8Array(await file.arrayBuffer()), await readFolderKey()]
+  return inBackup(async remote => (await remote.look(bytes, opensWith, key?.kept)) as Result<BackupSeen>)
 }
 /** Puts what was looked at in the place of what is here. */
 export const restoreBackup = (tell: Told): Promise<Result<true>> =>

@@ -1,6 +1,6 @@
 import { namesOf } from '#core/trail/lineText'
 import { markOf } from '#core/trail/trail'
-import { browserDb, type Folder } from '../store/browserDb'
+import { browserDb, type Folder, type FolderKey } from '../store/browserDb'
 import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from '../store/db'
 import { FIRST_STORE } from '../store/storeName'
@@ -16,7 +16,7 @@ const DAY_MS = 86_400_000
 const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
 /** Names end with the last line of the trail and the beginning of its hash: an anchor outside of the browser. */
 const ours = new RegExp(
-  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line \\d+ [0-9a-f]{8})?\\.zip$`,
+  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line \\d+ [0-9a-f]{8})?\\.zip(?:\\.age)?$`,
 )
 
 /** The folder that backups go into by themselves. */
@@ -26,6 +26,8 @@ export interface BackupFolder {
   /** Whether the browser lets us write there without being asked. */
   readonly open: boolean
   readonly fault: string
+  /** Since when its files are locked for a key; nothing: they are not. */
+  readonly lockedSince?: string
 }
 export const canPickFolder = (): boolean => 'showDirectoryPicker' in window
 
@@ -33,9 +35,9 @@ export const canPickFolder = (): boolean => 'showDirectoryPicker' in window
 export async function readBackupFolder(): Promise<BackupFolder | undefined> {
   const kept = await browserDb.folders.get(db.name)
   if (!kept) return undefined
-  const { folder, most, fault } = kept
+  const { folder, most, fault, key } = kept
   const open = (await folder.queryPermission(MODE)) === 'granted'
-  return { name: folder.name, most, open, fault }
+  return { name: folder.name, most, open, fault, ...(key && { lockedSince: key.since }) }
 }
 /** Lets a person choose the folder; false where they chose none. */
 export async function pickBackupFolder(): Promise<boolean> {
@@ -60,6 +62,12 @@ export async function openBackupFolder(): Promise<boolean> {
 export const forgetBackupFolder = (): Promise<void> => browserDb.folders.delete(db.name)
 /** How many of the last backups stay there. */
 export const keepInFolder = (most: number): Promise<unknown> => browserDb.folders.update(db.name, { most })
+/** The key that the files in the folder are locked for. */
+export const readFolderKey = async (): Promise<FolderKey | undefined> =>
+  (await browserDb.folders.get(db.name))?.key
+/** Locks files in the folder for a key from now on; without one, they are not locked any more. */
+export const lockFolder = (key: FolderKey | undefined): Promise<unknown> =>
+  browserDb.folders.update(db.name, { key })
 const noteFault = (fault: string): Promise<unknown> => browserDb.folders.update(db.name, { fault })
 
 /** Whether one is to be written: something was counted off since the last, or a day of work has gone by. */
@@ -95,7 +103,7 @@ async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<v
  */
 export const backUpIntoFolder = (
   at: string,
-  make: () => Promise<{
+  make: (recipient: string | undefined) => Promise<{
     readonly bytes: Uint8Array
     readonly seq: number
     readonly head: string
@@ -106,12 +114,10 @@ export const backUpIntoFolder = (
     const kept = await browserDb.folders.get(db.name)
     if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return
     try {
-      const { bytes, seq, head, done } = await make()
-      await write(
-        kept.folder,
-        `backup${tag} ${at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')} line ${seq} ${markOf(head)}.zip`,
-        bytes,
-      )
+      const { bytes, seq, head, done } = await make(kept.key?.recipient)
+      const moment = at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')
+      const ending = kept.key ? 'zip.age' : 'zip'
+      await write(kept.folder, `backup${tag} ${moment} line ${seq} ${markOf(head)}.${ending}`, bytes)
       await done()
       await prune(kept.folder, kept.most)
       await noteFault('')

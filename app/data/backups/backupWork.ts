@@ -1,6 +1,6 @@
 import { transfer } from 'comlink'
 import { good, refuse, type Result } from '#core/base/result'
-import { isLocked, lock, unlock } from '#core/exchange/locked'
+import { isLocked, lock, lockedSecret, lockFor, newKey, unlock } from '#core/exchange/locked'
 import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
 import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
 import { auditWhole } from '#core/office/auditRecord'
@@ -35,6 +35,10 @@ export interface BackupSeen {
 const MOST_TOLD = 200
 /** Tells how far a piece of work is, from 0 to 1. */
 type Tell = (part: number) => unknown
+/** With what a backup is locked: a passphrase, or for a key; nothing: it is not. */
+export type LockWith = { readonly passphrase: string } | { readonly recipient: string } | undefined
+const locked = (bytes: Uint8Array, by: LockWith): Promise<Uint8Array> | Uint8Array =>
+  !by ? bytes : 'recipient' in by ? lockFor(bytes, by.recipient) : lock(bytes, by.passphrase)
 /** Rows that go into the store between two words of how far it is. */
 const CHUNK = 5000
 
@@ -83,11 +87,16 @@ let read:
 
 /** What is done with backups, in a worker: nothing of the rows goes through the page. */
 export const backupWork = {
-  /** Packs everything that is kept; locked where there is a passphrase. */
+  /** A new key for backups, and its secret half under a passphrase. */
+  async newKey(passphrase: string): Promise<{ recipient: string; secret: string; kept: Uint8Array }> {
+    const key = await newKey()
+    return { ...key, kept: await lockedSecret(key.secret, passphrase) }
+  },
+  /** Packs everything that is kept; locked where that is asked for. */
   async save(
     madeAt: string,
     by: string,
-    passphrase: string,
+    lockWith: LockWith,
     tell: Tell,
   ): Promise<{ bytes: Uint8Array; seq: number; head: string }> {
     const office = await officeHere(tell)
@@ -95,13 +104,13 @@ export const backupWork = {
     const [seq, head] = [office.trail.length, office.trail.at(-1)?.hash ?? '']
     await db.facts.put(auditFact({ at: madeAt, seq, findings })).catch(() => undefined)
     const packed = packBackup(office, { madeAt, by, store: db.verno })
-    const bytes = passphrase ? await lock(packed, passphrase) : packed
+    const bytes = await locked(packed, lockWith)
     return transfer({ bytes, seq, head }, [bytes.buffer])
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
-  async look(file: Uint8Array, passphrase: string): Promise<Result<BackupSeen>> {
+  async look(file: Uint8Array, opensWith: string, kept?: Uint8Array): Promise<Result<BackupSeen>> {
     read = undefined
-    const open = isLocked(file) ? await unlock(file, passphrase) : good(file)
+    const open = isLocked(file) ? await unlock(file, opensWith, kept) : good(file)
     if (!open.ok) return open
     const backup = readBackup(open.value)
     if (!backup.ok) return backup

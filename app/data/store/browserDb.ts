@@ -7,6 +7,12 @@ interface Permitted {
 }
 export type Folder = FileSystemDirectoryHandle & Permitted
 
+/** The key that backups in a folder are locked for, since when, and its secret half under a passphrase. */
+export interface FolderKey {
+  readonly recipient: string
+  readonly kept: Uint8Array
+  readonly since: string
+}
 /** The folder that the backups of one office go into by themselves. */
 interface KeptFolder {
   readonly store: string
@@ -14,6 +20,8 @@ interface KeptFolder {
   readonly most: number
   /** Why the last one was not written; blank: it was. */
   readonly fault: string
+  /** Nothing: the files are not locked. */
+  readonly key?: FolderKey
 }
 /** An office of this browser, as it was last seen from within. */
 export interface OfficeHere {
