@@ -268,7 +268,7 @@ test('a mixed check: open bills, a credit and a ledger line, with what is left t
   await form.draw.click()
   await expect(page.getByText('Drew $600.00 to Oystercatcher Print Works')).toBeVisible()
   await visit(page, '/bills/payee/operating-oystercatcher-print-works')
-  await expect(page.getByTestId('payee-paid').locator('tr').first()).toContainText('600.00')
+  await expect(page.getByTestId('payee-paid').locator('tbody tr').first()).toContainText('600.00')
   await expect(page.getByText('Nothing is open.')).toBeVisible()
   // Withdrawn, both are open again.
   await visit(page, '/lane?account=operating')
