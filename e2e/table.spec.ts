@@ -112,7 +112,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   const choose = async (name: string) => {
     for (let i = 0; i < 60; i++) {
       await page.keyboard.press('PageDown')
-      if ((await page.getByTestId('field-form').locator('h3').innerText()).startsWith(name)) return
+      if ((await page.getByTestId('field-form').locator('h2').innerText()).startsWith(name)) return
     }
     throw new Error(`${name} was not reached`)
   }
@@ -126,7 +126,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await expect(numberOf(page, 'Width')).toHaveValue('2.459')
   await page.keyboard.press('Control+c')
   await page.keyboard.press('Control+v')
-  await expect(page.getByTestId('field-form').locator('h3')).toContainText('memo-2')
+  await expect(page.getByTestId('field-form').locator('h2')).toContainText('memo-2')
   await page.keyboard.press('Delete')
   for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
   await expect(page.getByTestId('version')).toHaveText('TOP, version 1')
