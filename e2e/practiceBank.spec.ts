@@ -165,43 +165,31 @@ test('a stopped check that the bank pays all the same is seen on the statement, 
   await expect(page.getByTestId('bank-lines').locator('tr.pickable')).toContainText(/stopped/)
 })
 
-const tradesOf = [
+const trades = [
   'Alder Joinery',
   'Basalt Paving',
   'Cinder Forge',
   'Dunlin Glass',
   'Ember Heating',
   'Fallow Seed',
-]
-const tradesTo = [
   'Gorse Fencing',
   'Hazel Upholstery',
   'Iron Lintel',
   'Juniper Paint',
   'Kestrel Roofing',
   'Linden Clocks',
-]
-const tradesFor = [
   'Marl Drainage',
   'Nettle Linen',
   'Osier Baskets',
   'Peat Haulage',
   'Quartz Optics',
   'Reed Thatching',
-]
-const tradesBy = [
   'Slate Kitchens',
   'Tansy Soap',
   'Umber Printing',
   'Vetch Dairy',
   'Willow Crates',
   'Yarrow Physic',
-]
-const trades = [
-  ...tradesOf,
-  ...tradesTo,
-  ...tradesFor,
-  ...tradesBy,
   'Zinc Gutters',
   'Oxbow Mill',
   'Thistle Loom',

@@ -7,13 +7,12 @@ import type { GreyImage } from '../micr/darkness'
 import { readMicr } from '../micr/reader'
 import { insideOf, type MicrShapes } from '../micr/shapes'
 import { isMicr, type MicrCharacter } from '../micr/symbols'
-import type { Projection } from '../paper/straighten'
 import type { Drawing, Mark } from '../proof/marks'
 import { textWidth } from '../proof/fitText'
 import { applyAffine, type Affine } from './affine'
 import { deviationMap } from './fit'
 import { findingMarks } from './fitSheet'
-import { darknessAt } from './paperInScan'
+import { darknessAt, inWhole } from './paperInScan'
 import { findSquares } from './scan'
 
 /** A line of MICR characters to try, as one account prints it. */
@@ -206,7 +205,7 @@ export function readLadder(
   const { found, way, deviation } = squared.value
   const whole = { image, paper: found.paper }
   // The squares were found in a shrunken picture; the lines are read in the whole one.
-  const toPixels = way.toPixels.map((v, i) => (i < 6 ? v * found.shrink : v)) as unknown as Projection
+  const toPixels = inWhole(way, found)
   const black = blackOf(squared.value)
   const ladder: Ladder = {
     line,

@@ -30,6 +30,19 @@ export interface PaperInScan {
   readonly edges: Mm
 }
 
+/** Where a spot of the sheet lies in the whole picture, though its edges were found in a shrunken one. */
+export const inWhole = ({ toPixels: m }: Lying, { shrink: k }: Pick<PaperInScan, 'shrink'>): Projection => [
+  m[0] * k,
+  m[1] * k,
+  m[2] * k,
+  m[3] * k,
+  m[4] * k,
+  m[5] * k,
+  m[6],
+  m[7],
+  m[8],
+]
+
 interface Line {
   readonly a: number
   readonly b: number

@@ -1,14 +1,12 @@
 import { good, refuse, type Result } from '../base/result'
-import { darknessAt, paperInScan } from '../fit/paperInScan'
+import { darknessAt, inWhole, paperInScan } from '../fit/paperInScan'
 import type { GreyImage } from '../micr/darkness'
 import { clearBand } from '../micr/place'
-import { readMicr } from '../micr/reader'
-import type { CheckNumber } from '../numbers/book'
 import { MM_PER_INCH, type Mm } from '../paper/length'
 import { checkSize, type Panel, type Stock } from '../paper/stock'
 import type { Projection } from '../paper/straighten'
 import type { AccountFacts } from '../proof/facts'
-import { numberIn } from './accountLine'
+import { readFoot, type SeenCheck } from './accountLine'
 
 /** Dots to the inch at which a line is looked at, and the fewest that a picture may have. */
 const DPI = 240
@@ -30,10 +28,6 @@ interface Seen {
   readonly paper: Paper
   readonly grey: number
   readonly toPixels: Projection
-}
-/** A check that was seen: its number, or nothing where its line is not one of this account's or is not readable. */
-export interface SeenCheck {
-  readonly number?: CheckNumber
 }
 
 /** What may have been put on the glass: a whole sheet, or a check torn from it. */
@@ -67,12 +61,8 @@ function filling(image: GreyImage, paper: Paper): Seen[] {
 function onGround(image: GreyImage, paper: Paper): Seen[] {
   const found = paperInScan(image, paper.w, paper.h)
   if (!found.ok) return []
-  // The edges were found in a shrunken picture; the lines are read in the whole one.
-  const { lying, shrink, paper: grey } = found.value
-  return lying.map(({ toPixels }) => ({
-    ...{ paper, grey },
-    toPixels: toPixels.map((v, i) => (i < 6 ? v * shrink : v)) as unknown as Projection,
-  }))
+  const { lying, paper: grey } = found.value
+  return lying.map(way => ({ paper, grey, toPixels: inWhole(way, found.value) }))
 }
 
 /** The foot of a check as it would lie straight. */
@@ -92,10 +82,8 @@ function footOf(image: GreyImage, { grey, toPixels }: Seen, check: Panel): GreyI
 /** The checks of a paper that lies so, in the order of their places; those without ink at their foot are left out. */
 function checksSeen(image: GreyImage, seen: Seen, facts: AccountFacts): SeenCheck[] {
   return seen.paper.checks.flatMap(check => {
-    const read = readMicr(footOf(image, seen, check), DPI, facts.micrShapes)
-    if (!read.ok) return read.refusal.code === 'micr-none' ? [] : [{}]
-    const number = numberIn(read.value.text, facts, check.w)
-    return [number ? { number } : {}]
+    const read = readFoot(footOf(image, seen, check), DPI, facts, check.w)
+    return read ? [read] : []
   })
 }
 

@@ -1,10 +1,6 @@
-import { readFileSync } from 'node:fs'
 import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import { expect, test } from 'vitest'
 import { must } from '#core/base/result'
-import { faceNames } from '#core/faces/face'
-import type { GreyImage } from '#core/micr/darkness'
-import { greyOf } from '#core/micr/grey'
 import { layoutById, stockById } from '#core/paper/builtIn'
 import { MM_PER_INCH } from '#core/paper/length'
 import { panelOf } from '#core/paper/stock'
@@ -13,18 +9,13 @@ import { exactPress, pressJobSchema, type Press } from '#core/practice/press'
 import { proofer } from '#core/proof/compose'
 import { checkOf, facts } from '#core/proof/test/sample'
 import { drawingsPdf } from '#core/render/pdf'
-import type { FaceBytes } from '#core/render/pdfFonts'
 import { openPrintable } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'
+import { faces, grey } from './test/pictures'
 
-const faces = Object.fromEntries(
-  faceNames.map(name => [name, new Uint8Array(readFileSync(`core/faces/ttf/${name}.ttf`))]),
-) as unknown as FaceBytes
 const stock = stockById('three-checks-blank')!
 const layout = layoutById('us-three-checks')!
 
-const grey = (canvas: Canvas): GreyImage =>
-  greyOf(canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height))
 /** A sheet with those checks, as a printer with those errors leaves it. */
 async function sheetWith(
   numbers: readonly number[],

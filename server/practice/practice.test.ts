@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { describe, expect, test } from 'vitest'
-import { loadImage, createCanvas, type Canvas } from '@napi-rs/canvas'
+import { loadImage, createCanvas } from '@napi-rs/canvas'
 import { random } from '#core/base/random'
 import { must } from '#core/base/result'
 import { applyAffine, compose } from '#core/fit/affine'
@@ -14,21 +14,16 @@ import { readFitScan } from '#core/fit/scan'
 import { micrLine } from '#core/micr/pattern'
 import { ownShapes } from '#core/micr/shapes'
 import type { GreyImage } from '#core/micr/darkness'
-import { greyOf } from '#core/micr/grey'
 import { stockById } from '#core/paper/builtIn'
 import { exactPress, pressJobSchema, type Press } from '#core/practice/press'
 import { proofer } from '#core/proof/compose'
 import { checkOf, facts, layout } from '#core/proof/test/sample'
 import { drawingsPdf } from '#core/render/pdf'
-import type { FaceBytes } from '#core/render/pdfFonts'
-import { faceNames } from '#core/faces/face'
 import { PracticePrinter } from './printer'
 import { openPrintable, UnusablePdf } from './raster'
 import { scanned, sheetCanvas } from './sheetPicture'
+import { faces, grey } from './test/pictures'
 
-const faces = Object.fromEntries(
-  faceNames.map(name => [name, new Uint8Array(readFileSync(`core/faces/ttf/${name}.ttf`))]),
-) as unknown as FaceBytes
 const preprinted = stockById('check-over-two-stubs-preprinted')!
 const plain = { ...preprinted, carries: [], numbered: false, perforations: [] }
 const toldOf = (more: object = {}) =>
@@ -42,8 +37,6 @@ const toldOf = (more: object = {}) =>
   })
 const said = { printer: 'P', tray: 'T', date: 'today', unit: 'mm', through: '' } as const
 
-const grey = (canvas: Canvas): ReturnType<typeof greyOf> =>
-  greyOf(canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height))
 /** The fit sheet through a printer with those errors and then through a scanner. */
 async function scanOf(press: Press, fit: Deviation | null, dpi: number, seed: number): Promise<GreyImage> {
   const bytes = await drawingsPdf([fitSheet(preprinted, said)], faces, {

@@ -1,13 +1,11 @@
 import type { Canvas } from '@napi-rs/canvas'
 import { parseAmount, type Cents } from '#core/money/cents'
 import { clearBand } from '#core/micr/place'
-import { readMicr } from '#core/micr/reader'
 import type { GreyImage } from '#core/micr/darkness'
 import { greyOf } from '#core/micr/grey'
-import type { CheckNumber } from '#core/numbers/book'
 import { MM_PER_INCH } from '#core/paper/length'
 import { checksPerSheet, panelOf, type Panel } from '#core/paper/stock'
-import { numberIn } from '#core/practice/accountLine'
+import { readFoot, type SeenCheck } from '#core/practice/accountLine'
 import type { AccountFacts } from '#core/proof/facts'
 import { serverFaces } from './office'
 import type { Sheet } from './pictures'
@@ -39,8 +37,7 @@ async function amountIn(pdf: PrintablePdf, page: number, check: Panel): Promise<
 }
 
 /** A check as the bank reads it. */
-export interface ReadCheck {
-  readonly number?: CheckNumber
+export interface ReadCheck extends SeenCheck {
   readonly amount?: Cents
 }
 /** Reads the checks of one sheet: number and account from its MICR line in the picture, the amount from its figures. */
@@ -58,12 +55,10 @@ export async function readChecks(
       if (!check) continue
       const band = clearBand(check)
       const grey = greyPart(canvas, { ...band, y: band.y - ROOM, h: band.h + 2 * ROOM })
-      const read = readMicr(grey, DPI, facts.micrShapes)
-      // A place that nothing was printed on carries no line.
-      if (!read.ok && read.refusal.code === 'micr-none') continue
-      const number = read.ok ? numberIn(read.value.text, facts, check.w) : undefined
+      const seen = readFoot(grey, DPI, facts, check.w)
+      if (!seen) continue
       const amount = out.page === null ? undefined : await amountIn(opened, out.page, check)
-      found.push({ ...(number && { number }), ...(amount !== undefined && { amount }) })
+      found.push({ ...seen, ...(amount !== undefined && { amount }) })
     }
     return found
   } finally {

@@ -1,11 +1,9 @@
 import { computed, ref, shallowRef } from 'vue'
 import { backupKeyPaper } from '#core/reports/backupKey'
-import { listPages } from '#core/reports/listPages'
 import { newBackupKey } from '~/data/backups/backup'
 import { lockFolder } from '~/data/backups/backupFolder'
-import { savePdf } from '~/data/files/fileOut'
 import { momentNow, momentText } from '~/data/office/office'
-import { drawingsToPdf } from '~/data/runs/makePaper'
+import { saveList } from '~/data/runs/listPaper'
 import { useOffice } from '~/stores/office'
 
 type MadeKey = Awaited<ReturnType<typeof newBackupKey>>
@@ -46,8 +44,7 @@ export function useFolderLock() {
     busy.value = false
   }
   async function savePage(secret: string): Promise<void> {
-    const paper = backupKeyPaper(secret, momentText(momentNow()))
-    savePdf(await drawingsToPdf(listPages(paper), paper.title), 'backup-key.pdf')
+    await saveList(backupKeyPaper(secret, momentText(momentNow())), 'backup-key.pdf')
   }
   const make = (): Promise<void> =>
     during(async () => {

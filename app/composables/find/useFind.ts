@@ -37,7 +37,7 @@ export function useFind(early: string) {
     }
     looking.value = true
     try {
-      for (let known = -1; mine === asked;) {
+      for (let known = -1; ;) {
         const now = await findInOffice(text, known)
         // An answer to what was typed before is too late.
         if (mine !== asked) return

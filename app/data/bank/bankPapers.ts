@@ -2,17 +2,12 @@ import type { BankLine } from '#core/bank/bankLine'
 import type { Reconciliation } from '#core/bank/reconcile'
 import type { Statement } from '#core/bank/statement'
 import { bankLetter } from '#core/reports/bankLetter'
-import { listPages, type ListPaper } from '#core/reports/listPages'
 import { closedReport, reconciliationReport } from '#core/reports/reconciliation'
 import { localToday } from '~/stores/office'
-import { savePdf } from '../files/fileOut'
 import { anchorOf } from '../history/anchor'
 import { momentText } from '../office/office'
-import { drawingsToPdf } from '../runs/makePaper'
+import { saveList } from '../runs/listPaper'
 import type { AccountView } from '../reads'
-
-const saveList = async (paper: ListPaper, name: string): Promise<void> =>
-  savePdf(await drawingsToPdf(listPages(paper), paper.title), name)
 
 /** Saves the open statement beside the books, as of a day. */
 export const saveReconciliation = (

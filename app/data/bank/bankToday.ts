@@ -6,6 +6,7 @@ import { lastDayOf, openStatement } from '#core/bank/statement'
 import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import type { Payment } from '#core/payments/payment'
+import { numbersInFates } from '../numbers/bookFates'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 
@@ -36,11 +37,7 @@ export interface BankToday {
 }
 /** Stopped checks whose stop the bank has not confirmed. */
 async function countStops(accountId: Id<'account'>): Promise<number> {
-  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
-  const stopped = await db.numbers
-    .where('[bookId+fate]')
-    .anyOf(books.map(book => [book, 'stopped']))
-    .toArray()
+  const stopped = await numbersInFates(db, accountId, ['stopped'])
   return stopped.filter(n => !n.stop).length
 }
 /** What Today says of the bank for one account. */

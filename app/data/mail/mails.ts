@@ -3,8 +3,7 @@ import type { Payment } from '#core/payments/payment'
 import type { NumberRow } from '#core/numbers/book'
 import { adviceWords } from '#core/mail/mail'
 import { remittance, type AdviceKind } from '#core/reports/remittance'
-import { listPages } from '#core/reports/listPages'
-import { drawingsToPdf } from '../runs/makePaper'
+import { listPdf } from '../runs/listPaper'
 import { fileTypes, saveBlob, saveText } from '../files/fileOut'
 import type { AccountView } from '../reads'
 import { writeMail } from './writeMail'
@@ -30,7 +29,7 @@ const plainName = (text: string): string => text.replaceAll(/[^\p{L}\p{N}.-]+/gu
 export async function makeMail(mailing: Mailing, view: AccountView, from: string): Promise<ReadyMail> {
   const { kind, payment, row, to } = mailing
   const paper = remittance(kind, payment, row, view.facts)
-  const bytes = await drawingsToPdf(listPages(paper), paper.title)
+  const bytes = await listPdf(paper)
   const about = row ? String(row.number) : payment.date
   const raw = writeMail(
     adviceWords(kind, payment, row, view.facts, to),

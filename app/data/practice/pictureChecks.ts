@@ -1,7 +1,7 @@
 import { transfer } from 'comlink'
 import type { Result } from '#core/base/result'
 import type { Stock } from '#core/paper/stock'
-import type { SeenCheck } from '#core/practice/pictureChecks'
+import type { SeenCheck } from '#core/practice/accountLine'
 import type { AccountFacts } from '#core/proof/facts'
 import { inFitWorker, pictureIn } from '../fit/fitScan'
 

@@ -1,8 +1,7 @@
-import { listPages } from '#core/reports/listPages'
 import { reportPaper, type Report } from '#core/reports/tables/report'
 import { localToday } from '~/stores/office'
-import { fileTypes, saveBlob, savePdf } from '../files/fileOut'
-import { drawingsToPdf } from '../runs/makePaper'
+import { fileTypes, saveBlob } from '../files/fileOut'
+import { saveList } from '../runs/listPaper'
 import { inWorker } from '../store/inWorker'
 import { storeName } from '../store/storeName'
 import { onlyAsked } from './reportNames'
@@ -23,8 +22,7 @@ export const makeReport = (ask: ReportAsk): Promise<Report> =>
 /** Saves a report as it is shown, as a file of that kind. */
 export async function saveReport(report: Report, company: string, as: 'pdf' | 'csv' | 'xlsx'): Promise<void> {
   if (as === 'pdf') {
-    const paper = reportPaper(report, company, localToday())
-    return savePdf(await drawingsToPdf(listPages(paper), paper.title), `${report.name}.pdf`)
+    return saveList(reportPaper(report, company, localToday()), `${report.name}.pdf`)
   }
   const bytes = await inWorker<ReportApi, Uint8Array>(worker(), remote => remote.file(report, as))
   saveBlob(new Blob([bytes as BlobPart], { type: fileTypes[as] }), `${report.name}.${as}`)

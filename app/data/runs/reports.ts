@@ -4,7 +4,6 @@ import type { NumbersProof } from '#core/numbers/proofOfNumbers'
 import { csvOut } from '#core/exchange/csvOut'
 import type { Id } from '#core/base/id'
 import type { Payment } from '#core/payments/payment'
-import { listPages, type ListPaper } from '#core/reports/listPages'
 import { coverPage, countOffSheet, type RunPaperKnown } from '#core/reports/runPapers'
 import { remittance, type AdviceKind } from '#core/reports/remittance'
 import { stopLetter } from '#core/reports/stopLetter'
@@ -12,6 +11,7 @@ import { copyWords, stubCopy } from '#core/reports/stubCopy'
 import type { Run } from '#core/runs/run'
 import { anchorText } from '#core/trail/trail'
 import { localToday } from '~/stores/office'
+import { saveList } from './listPaper'
 import { drawingsToPdf } from './makePaper'
 import { momentText as moment } from '../office/office'
 import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
@@ -26,17 +26,16 @@ const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPa
   sign: view.account.currency.sign,
   moment,
 })
-const listPdf = (paper: ListPaper): Promise<Uint8Array> => drawingsToPdf(listPages(paper), paper.title)
 
 export const saveCountOffSheet = async (
   run: Run,
   view: AccountView,
   payments: readonly Payment[],
 ): Promise<void> =>
-  savePdf(await listPdf(countOffSheet(known(run, view, payments))), `count-off-${run.checks[0]?.number}.pdf`)
+  saveList(countOffSheet(known(run, view, payments)), `count-off-${run.checks[0]?.number}.pdf`)
 export const saveCover = async (run: Run, view: AccountView, payments: readonly Payment[]): Promise<void> =>
-  savePdf(
-    await listPdf(coverPage(known(run, view, payments), await anchorOf('run', run.id))),
+  saveList(
+    coverPage(known(run, view, payments), await anchorOf('run', run.id)),
     `run-${run.checks[0]?.number}.pdf`,
   )
 
@@ -67,13 +66,10 @@ export const saveAdvice = async (
   row: NumberRow | undefined,
   view: AccountView,
 ): Promise<void> =>
-  savePdf(
-    await listPdf(remittance(kind, payment, row, view.facts)),
-    `${kind}-${row?.number ?? payment.date}.pdf`,
-  )
+  saveList(remittance(kind, payment, row, view.facts), `${kind}-${row?.number ?? payment.date}.pdf`)
 
 export const saveStopLetter = async (row: NumberRow, view: AccountView): Promise<void> =>
-  savePdf(await listPdf(stopLetter(row, view.facts, localToday())), `stop-${row.number}.pdf`)
+  saveList(stopLetter(row, view.facts, localToday()), `stop-${row.number}.pdf`)
 
 const heads = ['Account', 'Number book', 'First', 'Last', ...fates, 'In the book']
 const proofRows = (proof: NumbersProof, accountOf: (book: NumberBook) => string): string[][] =>
@@ -93,8 +89,8 @@ export const saveNumbersPdf = async (
   checked: { readonly lines: number; readonly head: string; readonly rows: number },
   troubles: readonly string[],
 ): Promise<void> =>
-  savePdf(
-    await listPdf({
+  saveList(
+    {
       title: 'Proof of the books',
       under: moment(new Date().toISOString()),
       words: troubles.length
@@ -112,6 +108,6 @@ export const saveNumbersPdf = async (
       ],
       rows: proofRows(proof, accountOf).map(r => [r[0]!, r[1]!, ...r.slice(4)]),
       sign: ['Reviewed by, date'],
-    }),
+    },
     'numbers.pdf',
   )

@@ -41,7 +41,7 @@ export const isFigure = ({ holds }: ListColumn): boolean => holds === 'amount' |
 function columnsOnPaper({ columns, rows, sum = [], under }: Report): number[] {
   const isBlank = (cell: ListCell | undefined): boolean => cell === undefined || cell === null || cell === ''
   return columns.flatMap((_, i) => {
-    const [first] = rows[0] ? [rows[0][i]] : []
+    const first = rows[0]?.[i]
     const isSame = rows.every(row => row[i] === first) && isBlank(sum[i])
     return rows.length && isSame && (isBlank(first) || under.includes(String(first))) ? [] : [i]
   })
