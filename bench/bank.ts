@@ -92,7 +92,7 @@ const nestedMs =
   }))
 const all = numbers.flatMap(row => ofNumber(row, `oak and hemp ${row.number}`))
 const KEYS = ['o', 'oa', 'oak', 'oak 9', '4', '42', '420', '1,0', '1,04', 'payee 12']
-const index = [new FindIndex(all)]
+const index = [new FindIndex('check', all)]
 const findMs: number[] = []
 for (const typed of KEYS) findMs.push(await timed(() => find(index, readQuery(typed), 6)))
 const filterMs = await timed(() => all.filter(r => r.text.includes('oak 9')))

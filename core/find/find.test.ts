@@ -4,10 +4,10 @@ import { readQuery, type Findable } from './find'
 import { find, FindIndex } from './findIndex'
 
 const check = (number: number, text: string, amount: number, day = '2026-11-01'): Findable => ({
-  ...{ kind: 'check', id: `n${number}`, text, number, amount, day },
+  ...{ id: `n${number}`, text, number, amount, day },
 })
 const ids = (all: readonly Findable[], typed: string): string[] =>
-  find([new FindIndex(all)], readQuery(typed), 50).flatMap(g => [...g.ids])
+  find([new FindIndex('check', all)], readQuery(typed), 50).flatMap(g => [...g.ids])
 
 describe('find', () => {
   const all = [
@@ -49,8 +49,9 @@ describe('find', () => {
   })
   it('gives the best of each kind, as a slow search over all of them would, and counts the others', () => {
     const word = fc.constantFrom('oak', 'rope', 'hemp', 'berth')
+    const kinds = ['check', 'bill', 'payee'] as const
     const one = fc.record({
-      kind: fc.constantFrom('check', 'bill', 'payee'),
+      kind: fc.constantFrom(...kinds),
       text: fc.array(word, { minLength: 1, maxLength: 3 }).map(w => w.join(' ')),
       day: fc.integer({ min: 10, max: 30 }).map(d => `2026-11-${d}`),
     })
@@ -60,8 +61,15 @@ describe('find', () => {
         word,
         fc.integer({ min: 1, max: 5 }),
         (rows, typed, most) => {
-          const all = rows.map((r, i) => ({ ...r, id: String(i) }) as Findable)
-          for (const { kind, ids: best, count } of find([new FindIndex(all)], readQuery(typed), most)) {
+          const all = rows.map((r, i) => ({ ...r, id: String(i) }))
+          const lists = kinds.map(
+            kind =>
+              new FindIndex(
+                kind,
+                all.filter(r => r.kind === kind),
+              ),
+          )
+          for (const { kind, ids: best, count } of find(lists, readQuery(typed), most)) {
             const fits = all.filter(r => r.kind === kind && r.text.includes(typed))
             expect(count).toBe(fits.length)
             const slow = [...fits].sort((a, b) => {
@@ -101,7 +109,7 @@ describe('find', () => {
         const all = rows.map((r, i): Findable => {
           const { number, amount } = r
           const figures = { ...(number !== undefined && { number }), ...(amount !== undefined && { amount }) }
-          return { kind: 'bill', id: String(i), day: '', text: r.text, ...figures }
+          return { id: String(i), day: '', text: r.text, ...figures }
         })
         const size = text.replace(/[-,]/g, '')
         const isFigure = /^\d+(\.\d*)?$/.test(size)
@@ -115,7 +123,7 @@ describe('find', () => {
                 : Math.floor(Math.abs(r.amount) / 100) === Number(size))) ||
             text.split(' ').every(w => r.text.includes(w)),
         )
-        const lists = [new FindIndex(all.slice(0, at)), new FindIndex(all.slice(at))]
+        const lists = [new FindIndex('bill', all.slice(0, at)), new FindIndex('bill', all.slice(at))]
         const found = find(lists, readQuery(text), 50)
         const sorted = (list: readonly string[]): string[] => [...list].sort()
         expect(sorted(found.flatMap(g => [...g.ids]))).toEqual(sorted(pointedAt.map(r => r.id)))
@@ -127,7 +135,7 @@ describe('find', () => {
     const many = Array.from({ length: 100_000 }, (_, i) =>
       check(1000 + i, `payee number ${i % 977} for hemp and oak ${i}`, i * 37),
     )
-    const index = [new FindIndex(many)]
+    const index = [new FindIndex('check', many)]
     const timed = (work: () => unknown): number => {
       work()
       const at = performance.now()

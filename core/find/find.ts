@@ -11,7 +11,6 @@ export type FindKind = keyof typeof findKinds
 
 /** Something that can be found: by its number, its amount in minor units, or words in it (in lower case). */
 export interface Findable {
-  readonly kind: FindKind
   readonly id: string
   readonly text: string
   readonly number?: number
@@ -60,33 +59,36 @@ export interface FoundGroup {
   readonly ids: readonly string[]
   readonly count: number
 }
-/** Something that fits, and how well; lower is better. */
+/** Something that fits, how well (lower is better), and its day as a number. */
 interface Ranked {
-  readonly of: Findable
+  readonly id: string
   readonly rank: number
+  readonly day: number
 }
 
-/** Takes what fits, one by one, and keeps the best `most` of each kind. */
-export class BestOfEach {
-  private readonly groups = new Map<FindKind, { best: Ranked[]; count: number }>()
+/** Takes what fits of one kind, one by one: keeps the best `most`, counts all. */
+export class BestOfKind {
+  private readonly best: Ranked[] = []
+  private count = 0
+  /** How well the last of the best fits, and its day. */
+  private lastRank = 0
+  private lastDay = 0
   constructor(private readonly most: number) {}
 
-  take(of: Findable, rank: number): void {
-    let group = this.groups.get(of.kind)
-    if (!group) this.groups.set(of.kind, (group = { best: [], count: 0 }))
-    group.count++
-    const { best } = group
-    const isBetter = (than: Ranked): boolean => (rank === than.rank ? of.day > than.of.day : rank < than.rank)
-    if (best.length === this.most && !isBetter(best[this.most - 1]!)) return
-    const at = best.findIndex(isBetter)
-    best.splice(at < 0 ? best.length : at, 0, { of, rank })
-    if (best.length > this.most) best.pop()
+  take(of: Findable, rank: number, day: number): void {
+    this.count++
+    const { best, most } = this
+    // Nearly all that fits ends here, so it costs two comparisons.
+    if (best.length === most && (rank > this.lastRank || (rank === this.lastRank && day <= this.lastDay)))
+      return
+    const at = best.findIndex(than => (rank === than.rank ? day > than.day : rank < than.rank))
+    best.splice(at < 0 ? best.length : at, 0, { id: of.id, rank, day })
+    if (best.length > most) best.pop()
+    const last = best.at(-1)
+    if (last) [this.lastRank, this.lastDay] = [last.rank, last.day]
   }
-  /** The best of each kind, and how many fitted. */
-  found(): FoundGroup[] {
-    return (Object.keys(findKinds) as FindKind[]).flatMap(kind => {
-      const group = this.groups.get(kind)
-      return group ? [{ kind, ids: group.best.map(r => r.of.id), count: group.count }] : []
-    })
+  /** The best, and how many fitted; undefined where nothing did. */
+  found(kind: FindKind): FoundGroup | undefined {
+    return this.count ? { kind, ids: this.best.map(r => r.id), count: this.count } : undefined
   }
 }

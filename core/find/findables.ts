@@ -14,7 +14,7 @@ export const ofNumber = (row: NumberRow, memo: string): Findable[] =>
   row.check
     ? [
         {
-          ...{ kind: 'check', id: row.id, text: words(row.check.payee, memo, row.fate), number: row.number },
+          ...{ id: row.id, text: words(row.check.payee, memo, row.fate), number: row.number },
           ...{ amount: row.check.amount, day: row.check.date },
         },
       ]
@@ -24,7 +24,7 @@ export const ofPayment = (p: Payment): Findable[] =>
   p.state === 'waiting' || p.otherwise || p.withdrawn
     ? [
         {
-          ...{ kind: 'payment', id: p.id, amount: p.amount, day: p.date },
+          ...{ id: p.id, amount: p.amount, day: p.date },
           text: words(p.name, p.memo, p.otherwise?.way, p.otherwise?.reference),
         },
       ]
@@ -32,7 +32,7 @@ export const ofPayment = (p: Payment): Findable[] =>
 /** A bill is found by its number, its payee and its amount. */
 export const ofBill = (bill: Bill, payee: string): Findable[] => [
   {
-    ...{ kind: 'bill', id: bill.id, amount: bill.amount, day: bill.date, number: bill.ourNumber },
+    ...{ id: bill.id, amount: bill.amount, day: bill.date, number: bill.ourNumber },
     text: words(bill.number, payee, bill.memo, bill.purchaseOrder),
   },
 ]
@@ -41,7 +41,7 @@ export const ofPayee = (payee: Payee): Findable[] =>
   isLive(payee)
     ? [
         {
-          ...{ kind: 'payee', id: payee.id, day: '' },
+          ...{ id: payee.id, day: '' },
           text: words(payee.name, payee.code, payee.accountWithPayee, payee.memo, payee.email),
         },
       ]
@@ -49,7 +49,7 @@ export const ofPayee = (payee: Payee): Findable[] =>
 /** Other money is found by its text, its party and its amount. */
 export const ofMovement = (m: Movement): Findable[] => [
   {
-    ...{ kind: 'movement', id: m.id, amount: m.amount, day: m.date },
+    ...{ id: m.id, amount: m.amount, day: m.date },
     text: words(m.party, m.text, m.reference, m.kind),
   },
 ]

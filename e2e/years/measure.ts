@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { visit } from '../office'
 
 /** What opening a view came to. */
@@ -96,4 +96,29 @@ export async function opened(page: Page, path: string, ready: string): Promise<O
     byTable: readsOf,
     ...{ busy: Math.round(busy), worst: Math.round(longest), nodes, heap: Math.round(usedSize / 1e6) },
   }
+}
+/** Opens a view three times. Gives the third look, at which its code is there, with the most rows that any look read. */
+export async function openedAgain(page: Page, path: string, ready: string): Promise<Opened> {
+  const looks = [await opened(page, path, ready), await opened(page, path, ready)]
+  const third = await opened(page, path, ready)
+  const most = looks.reduce((a, b) => (a.rows > b.rows ? a : b))
+  return most.rows > third.rows ? { ...third, rows: most.rows, byTable: most.byTable } : third
+}
+/** Types into Find key by key. Gives the milliseconds from each key until its answer stands there. */
+export async function answersOf(page: Page, text: string): Promise<number[]> {
+  await page.getByTestId('find-dialog').evaluate(dialog => {
+    const at = Object.assign(window, { pressed: 0, answers: [] as number[] })
+    dialog.addEventListener('keydown', () => (at.pressed = performance.now()), true)
+    const status = dialog.querySelector('[role=status]')!
+    new MutationObserver(() => {
+      if (status.textContent.trim()) at.answers.push(Math.round(performance.now() - at.pressed))
+    }).observe(status, { childList: true, characterData: true, subtree: true })
+  })
+  const answers = (): Promise<number[]> =>
+    page.evaluate(() => (window as unknown as { answers: number[] }).answers)
+  for (const [i, key] of [...text].entries()) {
+    await page.keyboard.type(key)
+    await expect.poll(async () => (await answers()).length).toBeGreaterThan(i)
+  }
+  return answers()
 }

@@ -55,7 +55,10 @@ const numberLines = new FollowedTable('numbers', async rows => rows.map(numberLi
 /** A table that is looked through, laid out for it anew when something in it was written. */
 class SearchedTable<T extends TableName> {
   private made: { readonly version: number; readonly index: FindIndex } | undefined
-  constructor(private readonly table: FollowedTable<T, Kept>) {}
+  constructor(
+    private readonly kind: FindKind,
+    private readonly table: FollowedTable<T, Kept>,
+  ) {}
 
   get isRead(): boolean {
     return this.table.isRead
@@ -64,15 +67,25 @@ class SearchedTable<T extends TableName> {
     const whole = await this.table.whole()
     const { version } = this.table
     if (this.made?.version !== version)
-      this.made = { version, index: new FindIndex([...whole.values()].flatMap(kept => kept.found)) }
+      this.made = {
+        version,
+        index: new FindIndex(
+          this.kind,
+          [...whole.values()].flatMap(kept => kept.found),
+        ),
+      }
     return this.made.index
   }
 }
 /** What is looked through, in the order in which it is read: what is small, or wanted by the others, first. */
-const searched = [payees, movements, payments, numbers, bills].map(
-  table => new SearchedTable(table as FollowedTable<TableName, Kept>),
-)
-const read = (): SearchedTable<TableName>[] => searched.filter(table => table.isRead)
+const searched = [
+  new SearchedTable('payee', payees),
+  new SearchedTable('movement', movements),
+  new SearchedTable('payment', payments),
+  new SearchedTable('check', numbers),
+  new SearchedTable('bill', bills),
+] as const
+const read = () => searched.filter(table => table.isRead)
 
 let reading: Promise<void> | undefined
 /** Reads one table after the other, once; after a failure it begins anew at the next question. */
@@ -98,7 +111,12 @@ async function checksOfNumber({ digits }: Query): Promise<FindIndex[]> {
   const accounts = await db.accounts.toCollection().primaryKeys()
   const keys = accounts.map(id => [id, Number(digits)])
   const rows = await db.numbers.where('[accountId+number]').anyOf(keys).toArray()
-  return [new FindIndex(rows.flatMap(row => ofNumber(row, '')))]
+  return [
+    new FindIndex(
+      'check',
+      rows.flatMap(row => ofNumber(row, '')),
+    ),
+  ]
 }
 
 /** Results as they are shown: each with its words and its address. */
