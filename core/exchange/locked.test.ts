@@ -6,9 +6,11 @@ import { strFromU8 } from 'fflate'
 import { expect, it } from 'vitest'
 import { isLocked, lock, lockedSecret, lockFor, newKey, unlock } from './locked'
 
+const bytesOf = async (file: Blob): Promise<Uint8Array> => new Uint8Array(await file.arrayBuffer())
+
 it('a locked file is opened with its passphrase alone, and is one that Debian’s age knows', async () => {
   const bytes = new TextEncoder().encode('every number of the office')
-  const file = await lock(bytes, 'sixteen lanterns')
+  const file = await bytesOf(await lock(new Blob([bytes]), 'sixteen lanterns'))
   expect([isLocked(file), isLocked(bytes)]).toEqual([true, false])
   expect(await unlock(file, 'sixteen lanterns')).toEqual({ ok: true, value: bytes })
   for (const [of, phrase, code] of [
@@ -30,7 +32,7 @@ it('a locked file is opened with its passphrase alone, and is one that Debian’
 it('a file locked for a key is opened by its secret half, typed in groups too, or by the passphrase of the half that is kept; Debian’s age opens it with the half on paper', async () => {
   const bytes = new TextEncoder().encode('every number of the office')
   const [key, other] = [await newKey(), await newKey()]
-  const file = await lockFor(bytes, key.recipient)
+  const file = await bytesOf(await lockFor(new Blob([bytes]), key.recipient))
   const kept = await lockedSecret(key.secret, 'sixteen lanterns')
   const grouped = key.secret.toLowerCase().replaceAll(/(.{6})/g, '$1 ')
   for (const opensWith of [key.secret, grouped])

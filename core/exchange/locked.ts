@@ -1,5 +1,5 @@
 import { Decrypter, Encrypter, generateX25519Identity, identityToRecipient } from 'age-encryption'
-import { strFromU8, strToU8 } from 'fflate'
+import { strFromU8 } from 'fflate'
 import { good, refuse, type Result } from '../base/result'
 
 /*
@@ -14,13 +14,19 @@ const WORK_FACTOR = 16
 export const isLocked = (bytes: Uint8Array): boolean =>
   strFromU8(bytes.subarray(0, HEAD.length), true) === HEAD
 
-/** The bytes as an age file that only the passphrase opens. */
-export async function lock(bytes: Uint8Array, passphrase: string): Promise<Uint8Array> {
+function underPassphrase(passphrase: string): Encrypter {
   const encrypter = new Encrypter()
   encrypter.setPassphrase(passphrase)
   encrypter.setScryptWorkFactor(WORK_FACTOR)
-  return encrypter.encrypt(bytes)
+  return encrypter
 }
+/** A file is locked as it is read: it is not held whole. */
+const through = async (encrypter: Encrypter, file: Blob): Promise<Blob> =>
+  new Response(await encrypter.encrypt(file.stream())).blob()
+
+/** The file as an age file that only the passphrase opens. */
+export const lock = (file: Blob, passphrase: string): Promise<Blob> =>
+  through(underPassphrase(passphrase), file)
 
 /** The two halves of a key: `recipient` locks files, and only `secret` opens them. */
 interface KeyHalves {
@@ -32,15 +38,15 @@ export async function newKey(): Promise<KeyHalves> {
   const secret = await generateX25519Identity()
   return { secret, recipient: await identityToRecipient(secret) }
 }
-/** The bytes as an age file that only the secret half of a key opens. */
-export async function lockFor(bytes: Uint8Array, recipient: string): Promise<Uint8Array> {
+/** The file as an age file that only the secret half of a key opens. */
+export function lockFor(file: Blob, recipient: string): Promise<Blob> {
   const encrypter = new Encrypter()
   encrypter.addRecipient(recipient)
-  return encrypter.encrypt(bytes)
+  return through(encrypter, file)
 }
 /** The secret half of a key under a passphrase, as it is kept. */
 export const lockedSecret = (secret: string, passphrase: string): Promise<Uint8Array> =>
-  lock(strToU8(secret), passphrase)
+  underPassphrase(passphrase).encrypt(secret)
 
 /** The secret half of a key as somebody types it from paper, in whatever groups. */
 const secretTyped = (typed: string): string | undefined => {

@@ -5,7 +5,9 @@ import { random } from '../base/random'
 import { auditOffice } from './audit'
 import type { MemoryOffice } from './memory'
 import { lived } from './test/lived'
-import { packBackup, readBackup, type BackupTables } from './backup'
+import { readBackup } from './backup'
+import { partNames, type BackupTables } from './backupFormat'
+import { BackupWriter, packBackup } from './backupWriter'
 import { meeting, usedInBoth } from './compareTrails'
 
 const kept = (desk: MemoryOffice): BackupTables => ({
@@ -30,6 +32,31 @@ describe('a backup', () => {
       expect(read.value.tables).toEqual(tables)
       expect(auditOffice(read.value.tables)).toEqual([])
       expect(read.value.manifest.head?.seq).toBe(tables.trail.length)
+    }
+  })
+  it('written in pieces of any size is the same file to who reads it, and no more of it is held than one piece', async () => {
+    const r = random(9)
+    for (let seed = 21; seed <= 26; seed++) {
+      const tables = kept(await lived(seed))
+      const pieces: Uint8Array[] = []
+      const writer = new BackupWriter(about, bytes => pieces.push(bytes))
+      let largest = 0
+      for (const table of partNames) {
+        const rows: readonly unknown[] = tables[table]
+        writer.addRows(table, [])
+        for (let at = 0; at < rows.length;) {
+          const some = rows.slice(at, (at += r.between(1, 7)))
+          const before = pieces.length
+          writer.addRows(table, some)
+          largest = Math.max(largest, ...pieces.slice(before).map(p => p.length))
+        }
+      }
+      const head = writer.end()
+      expect(head?.hash).toBe(tables.trail.at(-1)!.hash)
+      const read = readBackup(new Uint8Array(Buffer.concat(pieces)))
+      if (!read.ok) throw new Error(read.refusal.text)
+      expect(read.value.tables).toEqual(tables)
+      expect(largest).toBeLessThan(70_000)
     }
   })
   it('of every version of the store is read: it has no part for tables that came later, and lacks none that it had', async () => {

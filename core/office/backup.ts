@@ -1,147 +1,28 @@
-import { sha256 } from '@noble/hashes/sha2.js'
-import { bytesToHex } from '@noble/hashes/utils.js'
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
-import { good, refuse, type Result } from '../base/result'
+import { strFromU8 } from 'fflate'
+import { good, type Result } from '../base/result'
 import { z } from '../base/schema'
 import { movementsOf } from '../bank/movementsOf'
-import { rowFaults } from './rows'
-import { tableNames, type Snapshot, type TableName } from './tables'
 import { firstBroken } from '../trail/trail'
-
-/** What a backup file calls itself, and the newest of its forms that this program writes and reads. */
-const FORMAT = 'violet-lane backup'
-const VERSION = 1
-/** Refused before it is unpacked: more than this, in bytes and in parts. */
-const MOST_UNPACKED = 2_000_000_000
-const MOST_PARTS = 200_000
-/** Deflate makes a byte of no more than so many (zlib’s technical notes). */
-const MOST_RATIO = 1032
-/** How hard the zip is pressed: for 100,000 checks 6 makes a tenth less, and takes a third longer. */
-const LEVEL = 3
-const MANIFEST = 'manifest.json'
-const partName = /^(?:manifest\.json|tables\/[A-Za-z]+\.jsonl|blobs\/[0-9a-f]{64})$/
-
-/** All that is kept of an office, and beside it what the browser keeps of its own: drafts, scans. */
-export interface BackupTables extends Snapshot {
-  readonly facts: readonly { readonly name: string; readonly value: string }[]
-  readonly scans: readonly KeptScan[]
-}
-interface KeptScan {
-  readonly stockId: string
-  readonly type: string
-  readonly bytes: Uint8Array
-  readonly addedAt: string
-}
-type PartName = TableName | 'facts' | 'scans'
-const partNames: readonly PartName[] = [...tableNames, 'facts', 'scans']
-/** The tables whose rows hold bytes; in no other is anything looked for. */
-const withBlobs: readonly PartName[] = ['papers', 'scans']
-
-const hash = z.string().regex(/^[0-9a-f]{64}$/)
-const manifestSchema = z.strictObject({
-  format: z.literal(FORMAT),
-  version: z.number().int().min(1).max(VERSION),
-  madeAt: z.string().max(40),
-  by: z.string().max(200),
-  /** Version of the store whose rows these are. */
-  store: z.number().int().min(1),
-  /** Hash of the first act: the same for all backups of one office. Blank before its first act. */
-  office: z.union([hash, z.literal('')]),
-  /** The last act. */
-  head: z.strictObject({ seq: z.number().int().min(1), hash }).nullable(),
-  parts: z
-    .array(
-      z.strictObject({ path: z.string().max(100), sha256: hash, rows: z.number().int().min(0).optional() }),
-    )
-    .max(MOST_PARTS),
-})
-export type BackupManifest = z.infer<typeof manifestSchema>
-
-const sha = (bytes: Uint8Array): string => bytesToHex(sha256(bytes))
-const pathOf = (table: string): string => `tables/${table}.jsonl`
-
-/** A row with its bytes taken out: each becomes a blob under its hash. */
-function withoutBytes(value: unknown, blobs: Map<string, Uint8Array>): unknown {
-  if (value instanceof Uint8Array) {
-    const key = sha(value)
-    blobs.set(key, value)
-    return { $blob: key }
-  }
-  if (Array.isArray(value)) return value.map(part => withoutBytes(part, blobs))
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, withoutBytes(part, blobs)]))
-}
-
-/**
- * Packs an office into a backup: a zip with a manifest, a JSON-lines file a table, and the blobs that rows name
- * by hash (`docs/formats.md`). `store` is the version of the store.
- */
-export function packBackup(
-  tables: BackupTables,
-  about: Pick<BackupManifest, 'madeAt' | 'by' | 'store'>,
-): Uint8Array {
-  const blobs = new Map<string, Uint8Array>()
-  const zip: Zippable = {}
-  const parts: BackupManifest['parts'] = []
-  for (const table of partNames) {
-    const rows = tables[table] as readonly unknown[]
-    const bare = withBlobs.includes(table) ? rows.map(row => withoutBytes(row, blobs)) : rows
-    const lines = bare.map(row => `${JSON.stringify(row)}\n`)
-    const bytes = strToU8(lines.join(''))
-    zip[pathOf(table)] = bytes
-    parts.push({ path: pathOf(table), sha256: sha(bytes), rows: rows.length })
-  }
-  for (const [key, bytes] of blobs) {
-    zip[`blobs/${key}`] = bytes
-    parts.push({ path: `blobs/${key}`, sha256: key })
-  }
-  const last = tables.trail.at(-1)
-  const manifest: BackupManifest = {
-    format: FORMAT,
-    version: VERSION,
-    ...about,
-    office: tables.trail[0]?.hash ?? '',
-    head: last ? { seq: last.seq, hash: last.hash } : null,
-    parts,
-  }
-  return zipSync({ [MANIFEST]: strToU8(JSON.stringify(manifest, null, 1)), ...zip }, { level: LEVEL })
-}
+import {
+  MANIFEST,
+  manifestSchema,
+  partNames,
+  pathOf,
+  sha,
+  VERSION,
+  withBlobs,
+  type BackupManifest,
+  type BackupTables,
+  type PartName,
+} from './backupFormat'
+import { sizesIn, unpacked, wrong, type Parts } from './backupZip'
+import { rowFaults } from './rows'
 
 /** A backup as it was read and found whole. */
 export interface BackupRead {
   readonly manifest: BackupManifest
   readonly tables: BackupTables
 }
-const wrong = (code: string, part: string, text: string) =>
-  refuse(code, `${part}: ${text}`, { field: 'backup', value: part })
-
-/** Opens the zip; refused where it is none, holds what does not belong there, or would be too large. */
-function unpacked(file: Uint8Array): Result<Record<string, Uint8Array>> {
-  let [bytes, count] = [0, 0]
-  let odd: string | undefined
-  let swollen: string | undefined
-  try {
-    const parts = unzipSync(file, {
-      filter: ({ name, size, originalSize }) => {
-        bytes += originalSize
-        count++
-        if (!partName.test(name)) odd ??= name
-        // Room is made for what a part says of itself, before its first byte is read.
-        if (originalSize > size * MOST_RATIO + MOST_RATIO) swollen ??= name
-        return swollen === undefined && odd === undefined && bytes <= MOST_UNPACKED && count <= MOST_PARTS
-      },
-    })
-    if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'This does not belong in a backup')
-    if (swollen !== undefined)
-      return wrong('backup-part', swollen, 'it claims to hold more than its size allows')
-    if (bytes > MOST_UNPACKED || count > MOST_PARTS)
-      return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB')
-    return good(parts)
-  } catch {
-    return wrong('backup-zip', 'the file', 'it is not a zip file, or it is incomplete')
-  }
-}
-
 function parsedJson(text: string): unknown {
   try {
     return JSON.parse(text)
@@ -150,7 +31,7 @@ function parsedJson(text: string): unknown {
   }
 }
 
-function manifestOf(parts: Readonly<Record<string, Uint8Array>>): Result<BackupManifest> {
+function manifestOf(parts: Parts): Result<BackupManifest> {
   const bytes = parts[MANIFEST]
   if (!bytes) return wrong('backup-manifest', MANIFEST, 'it is missing, so this is not a backup of an office')
   const expected = parsedJson(strFromU8(bytes))
@@ -179,36 +60,32 @@ const sinceStore: Readonly<Record<PartName, number>> = {
 }
 const wasThere = (table: PartName, store: number): boolean => store >= sinceStore[table]
 
-/** Refuses a part that is missing, was changed, or is not named by the manifest. */
-function partsAgree(manifest: BackupManifest, parts: Readonly<Record<string, Uint8Array>>): Result<true> {
+type Named = BackupManifest['parts'][number]
+/** Refuses a part that was changed. */
+const isAsSaved = ({ path, sha256 }: Named, parts: Parts): Result<true> =>
+  sha(parts[path]!) === sha256 ? good(true) : wrong('backup-part', path, 'it was changed after it was saved')
+/** Refuses a part that is missing, or is not named by the manifest. */
+function partsAgree(manifest: BackupManifest, there: ReadonlyMap<string, unknown>): Result<true> {
   const named = new Set(manifest.parts.map(p => p.path))
-  for (const { path, sha256: expected } of manifest.parts) {
-    const bytes = parts[path]
-    if (!bytes) return wrong('backup-part', path, 'it is missing')
-    if (sha(bytes) !== expected) return wrong('backup-part', path, 'it was changed after it was saved')
-  }
-  const extra = Object.keys(parts).find(path => path !== MANIFEST && !named.has(path))
+  const missing = manifest.parts.find(p => !there.has(p.path))
+  if (missing) return wrong('backup-part', missing.path, 'it is missing')
+  const extra = [...there.keys()].find(path => path !== MANIFEST && !named.has(path))
   if (extra) return wrong('backup-part', extra, 'it is not in the manifest')
   const lacking = partNames.find(table => !named.has(pathOf(table)) && wasThere(table, manifest.store))
   return lacking ? wrong('backup-part', pathOf(lacking), 'it is missing') : good(true)
 }
 
 /** A row with its bytes put back; undefined where a blob it names is not there. */
-function withBytes(value: unknown, parts: Readonly<Record<string, Uint8Array>>): unknown {
+function withBytes(value: unknown, parts: Parts): unknown {
   if (Array.isArray(value)) return value.map(part => withBytes(part, parts))
   if (value === null || typeof value !== 'object') return value
   const { $blob } = value as { $blob?: unknown }
   if (typeof $blob === 'string') return parts[`blobs/${$blob}`]
   return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, withBytes(part, parts)]))
 }
-function rowsOf(
-  table: PartName,
-  expected: number | undefined,
-  parts: Readonly<Record<string, Uint8Array>>,
-): Result<unknown[]> {
-  const path = pathOf(table)
-  const bytes = parts[path]
-  if (!bytes) return good([])
+/** The rows of a table, as they were saved; `blobs` are the bytes that they name. */
+function rowsOf(table: PartName, part: Named, bytes: Uint8Array, blobs: Parts): Result<unknown[]> {
+  const { path, rows: expected } = part
   const lines = strFromU8(bytes).split('\n').filter(Boolean)
   if (lines.length !== expected)
     return wrong('backup-rows', path, `it has ${lines.length} lines, but ${expected} were saved`)
@@ -216,7 +93,7 @@ function rowsOf(
   for (const [i, line] of lines.entries()) {
     const row = parsedJson(line)
     if (row === undefined) return wrong('backup-row', `${path}, line ${i + 1}`, 'it is not JSON')
-    rows.push(withBlobs.includes(table) ? withBytes(row, parts) : row)
+    rows.push(withBlobs.includes(table) ? withBytes(row, blobs) : row)
   }
   return good(rows)
 }
@@ -267,26 +144,56 @@ function withHoldReasons(tables: BackupTables, store: number): BackupTables {
   return { ...tables, payees }
 }
 
-/**
- * Reads a backup and proves it whole: hashes, rows, the chain of the trail. Refused at the first fault, which
- * names its part and line; nothing of it is to be used then.
- */
-export function readBackup(file: Uint8Array): Result<BackupRead> {
-  const parts = unpacked(file)
-  if (!parts.ok) return parts
-  const manifest = manifestOf(parts.value)
-  if (!manifest.ok) return manifest
-  const agree = partsAgree(manifest.value, parts.value)
-  if (!agree.ok) return agree
+/** The rows of every table that the manifest names, one table after the other. */
+function tablesOf(
+  file: Uint8Array,
+  manifest: BackupManifest,
+  sizes: ReadonlyMap<string, number>,
+  blobs: Parts,
+  tell: (part: number) => void,
+): Result<BackupTables> {
   const read: Record<string, unknown[]> = {}
+  const whole = [...sizes.values()].reduce((sum, size) => sum + size, 1)
+  let done = 0
   for (const table of partNames) {
-    const expected = manifest.value.parts.find(p => p.path === pathOf(table))?.rows
-    const rows = rowsOf(table, expected, parts.value)
+    const part = manifest.parts.find(p => p.path === pathOf(table))
+    if (!part) {
+      read[table] = []
+      continue
+    }
+    const parts = unpacked(file, name => name === part.path)
+    if (!parts.ok) return parts
+    const same = isAsSaved(part, parts.value)
+    if (!same.ok) return same
+    const rows = rowsOf(table, part, parts.value[part.path]!, blobs)
     if (!rows.ok) return rows
     read[table] = rows.value
+    tell((done += sizes.get(part.path) ?? 0) / whole)
   }
+  return good(read as unknown as BackupTables)
+}
+
+/**
+ * Reads a backup and proves it whole: hashes, rows, the chain of the trail. Refused at the first fault, which
+ * names its part and line; nothing of it is to be used then. `tell` hears how much of it is read, from 0 to 1.
+ */
+export function readBackup(file: Uint8Array, tell: (part: number) => void = () => {}): Result<BackupRead> {
+  const sizes = sizesIn(file)
+  if (!sizes.ok) return sizes
+  const blobs = unpacked(file, name => name === MANIFEST || name.startsWith('blobs/'))
+  if (!blobs.ok) return blobs
+  const manifest = manifestOf(blobs.value)
+  if (!manifest.ok) return manifest
+  const agree = partsAgree(manifest.value, sizes.value)
+  if (!agree.ok) return agree
+  for (const part of manifest.value.parts.filter(p => p.path.startsWith('blobs/'))) {
+    const same = isAsSaved(part, blobs.value)
+    if (!same.ok) return same
+  }
+  const read = tablesOf(file, manifest.value, sizes.value, blobs.value, tell)
+  if (!read.ok) return read
   const { store } = manifest.value
-  const tables = withHoldReasons(withRegister(read as unknown as BackupTables, store), store)
+  const tables = withHoldReasons(withRegister(read.value, store), store)
   const whole = rowsAreWhole(tables)
   if (!whole.ok) return whole
   const broken = firstBroken(tables.trail)

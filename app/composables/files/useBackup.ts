@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
+import { auditAfterwards } from '~/data/audit/audit'
 import { closeBackup, lookAtBackup, restoreBackup, saveBackup } from '~/data/backups/backup'
 import { readBackupState } from '~/data/backups/backupState'
 import { useOffice } from '~/stores/office'
@@ -56,13 +57,14 @@ export function useBackup() {
     during('Saving backup', async () => {
       const bytes = await saveBackup(name, passphrase.value, tell)
       passphrase.value = ''
+      auditAfterwards()
       office.said = `Backup saved (${Math.ceil(bytes / 1024).toLocaleString('en-US')} kB).`
     })
   const look = (file: File, opensWith = ''): Promise<void> =>
     during(READING, async () => {
       seen.value = undefined
       locked.value = undefined
-      const read = await lookAtBackup(file, opensWith)
+      const read = await lookAtBackup(file, opensWith, tell)
       if (read.ok) seen.value = read.value
       else if (read.refusal.field === 'passphrase') locked.value = file
       if (!read.ok && (opensWith || !locked.value))

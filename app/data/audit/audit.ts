@@ -42,9 +42,16 @@ function begin<Report>(
   }
 }
 
-/** Looks at everything where a week has gone by since the last time, one tab at a time. */
-export async function auditWhereDue(): Promise<void> {
-  await navigator.locks.request(`${db.name} audit`, { ifAvailable: true }, async lock => {
-    if (lock && (await readAuditDue(Date.now()))) await beginAudit(() => {}).report
-  })
+/** Looks at everything beside what goes on, one tab at a time: after a backup was saved. */
+export const auditAfterwards = (): void => {
+  whereFree(async () => void (await beginAudit(() => {}).report)).catch((fault: unknown) =>
+    console.error(fault),
+  )
 }
+/** Looks at everything where a week has gone by since the last time, one tab at a time. */
+export const auditWhereDue = (): Promise<void> =>
+  whereFree(async () => {
+    if (await readAuditDue(Date.now())) await beginAudit(() => {}).report
+  })
+const whereFree = (work: () => Promise<void>): Promise<void> =>
+  navigator.locks.request(`${db.name} audit`, { ifAvailable: true }, lock => (lock ? work() : undefined))

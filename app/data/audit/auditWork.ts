@@ -1,11 +1,11 @@
-import Dexie from 'dexie'
 import { auditOffice } from '#core/office/audit'
 import { RecordAudit } from '#core/office/auditRecord'
 import { digestedTables } from '#core/office/rowDigests'
-import { tableNames, type Snapshot, type TableName } from '#core/office/tables'
+import { tableNames, type Snapshot } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { compareStrips } from '../numbers/compareStrips'
 import { db } from '../store/db'
+import { eachPage, pageOf } from '../store/pages'
 import { StoreOffice } from '../store/storeOffice'
 import { auditFact } from './auditFact'
 
@@ -36,26 +36,9 @@ export interface NumberTrouble {
 /** Tells how far a piece of work is, from 0 to 1. */
 type Tell = (part: number) => unknown
 
-/** So many rows are read at a time: acts of the page are let through between them. */
-const AT_ONCE = 2000
-/** Rows that hold PDFs are read one by one. */
-const PAPERS_AT_ONCE = 5
 /** How often it begins anew where somebody acted meanwhile. */
 const MOST_TRIES = 3
 const MOST_FINDINGS = 1000
-
-/** The rows of a table by their key, so many at a time. */
-async function* rowsOf(table: TableName): AsyncGenerator<unknown[]> {
-  const key = db.table(table).schema.primKey.keyPath as string
-  const most = table === 'papers' ? PAPERS_AT_ONCE : AT_ONCE
-  let last: string | number = Dexie.minKey
-  for (;;) {
-    const some: unknown[] = await db.table(table).where(key).above(last).limit(most).toArray()
-    if (some.length) yield some
-    if (some.length < most) return
-    last = (some.at(-1) as Record<string, string | number>)[key]!
-  }
-}
 
 /** A line as far as relations ask for it. */
 const bare = ({ seq, about, key }: TrailLine) => ({ seq, about, ...(key && { key }) }) as unknown as TrailLine
@@ -77,19 +60,19 @@ async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined>
   const whole = counts.reduce((sum, n) => sum + n, 1)
   let done = 0
   let head = ''
-  for await (const lines of rowsOf('trail')) {
-    record.addLines(lines as TrailLine[])
-    for (const line of lines as TrailLine[]) trail.push(bare(line))
-    head = (lines.at(-1) as TrailLine).hash
+  await eachPage<TrailLine>('trail', pageOf('trail'), lines => {
+    record.addLines(lines)
+    for (const line of lines) trail.push(bare(line))
+    head = lines.at(-1)!.hash
     void tell((done += lines.length) / whole)
-  }
+  })
   for (const table of digestedTables) {
     const own: unknown[] = (kept[table] = [])
-    for await (const rows of rowsOf(table)) {
-      if (record.isProved) record.addRows(table, rows as object[])
+    await eachPage<object>(table, pageOf(table), rows => {
+      if (record.isProved) record.addRows(table, rows)
       if (table !== 'papers') for (const row of rows) own.push(row)
       void tell((done += rows.length) / whole)
-    }
+    })
   }
   const strays = await strayNumbers()
   const end = await db.trail.orderBy('seq').last()
@@ -130,10 +113,10 @@ export const auditWork = {
     const record = new RecordAudit()
     const whole = (await db.trail.count()) + 1
     let lines = 0
-    for await (const some of rowsOf('trail')) {
-      record.addLines(some as TrailLine[])
+    await eachPage<TrailLine>('trail', pageOf('trail'), some => {
+      record.addLines(some)
       void tell((lines += some.length) / whole)
-    }
+    })
     return { lines, broken: record.broken }
   },
 }

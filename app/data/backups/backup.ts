@@ -3,6 +3,7 @@ import type { Result } from '#core/base/result'
 import type { BackupApi, BackupSeen, LockWith } from './backupWork'
 import { backupFact } from './backupFact'
 import { backUpIntoFolder, readFolderDue, readFolderKey } from './backupFolder'
+import { auditAfterwards } from '../audit/audit'
 import { db } from '../store/db'
 import { failureOf } from '../store/inWorker'
 import { momentNow, operatorName } from '../office/office'
@@ -41,29 +42,29 @@ const pack = (remote: Remote<BackupApi>, at: string, lockWith?: LockWith, tell: 
 /** Saves everything that this browser keeps as one file. Gives its size in bytes. */
 export async function saveBackup(name: string, passphrase: string, tell: Told): Promise<number> {
   const at = momentNow()
-  const { bytes, seq, head } = await inBackup(remote =>
+  const { file, seq, head } = await inBackup(remote =>
     pack(remote, at, passphrase ? { passphrase } : undefined, tell),
   )
-  putOut(bytes, name, at, passphrase)
+  putOut(file, name, at, passphrase)
   // The file is there, even where the full disk keeps nobody from being reminded of one.
   await db.facts.put(backupFact(at, seq, head)).catch(() => undefined)
-  return bytes.length
+  return file.size
 }
 /** Saves all of another office of this browser as a file, e.g. before it is removed. */
 export async function saveOther(store: string): Promise<void> {
   const at = momentNow()
   const { worker, remote } = workerIn(store)
   try {
-    const { bytes } = await Promise.race([pack(remote, at), failureOf(worker)])
-    putOut(bytes, 'removed office', at, '')
+    const { file } = await Promise.race([pack(remote, at), failureOf(worker)])
+    putOut(file, 'removed office', at, '')
   } finally {
     worker.terminate()
   }
 }
-function putOut(bytes: Uint8Array, name: string, at: string, passphrase: string): void {
+function putOut(file: Blob, name: string, at: string, passphrase: string): void {
   const ending = passphrase ? 'zip.age' : 'zip'
   const type = passphrase ? 'application/octet-stream' : 'application/zip'
-  saveBlob(new Blob([bytes as BlobPart], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
+  saveBlob(new Blob([file], { type }), `${name} ${at.slice(0, 10)}.${ending}`)
 }
 /** Writes a backup into the folder that was chosen, where one is due. */
 export async function backUpWhereDue(): Promise<void> {
@@ -71,9 +72,13 @@ export async function backUpWhereDue(): Promise<void> {
   const at = momentNow()
   await backUpIntoFolder(at, async recipient => {
     const lockWith = recipient === undefined ? undefined : { recipient }
-    const { bytes, seq, head } = await inBackup(remote => pack(remote, at, lockWith))
+    const { file, seq, head } = await inBackup(remote => pack(remote, at, lockWith))
     closeBackup()
-    return { bytes, seq, head, done: () => db.facts.put(backupFact(at, seq, head)) }
+    const done = async (): Promise<void> => {
+      await db.facts.put(backupFact(at, seq, head))
+      auditAfterwards()
+    }
+    return { file, seq, head, done }
   })
 }
 /** A new key for the backups in the folder: both halves, and the secret one as it is kept under a passphrase. */
@@ -83,9 +88,11 @@ export async function newBackupKey(passphrase: string) {
   return key
 }
 /** Reads a file and holds it against what is here; `opensWith` is a passphrase or the key on paper. */
-export const lookAtBackup = async (file: Blob, opensWith: string): Promise<Result<BackupSeen>> => {
+export async function lookAtBackup(file: Blob, opensWith: string, tell: Told): Promise<Result<BackupSeen>> {
   const [bytes, key] = [new Uint8Array(await file.arrayBuffer()), await readFolderKey()]
-  return inBackup(async remote => (await remote.look(bytes, opensWith, key?.kept)) as Result<BackupSeen>)
+  return inBackup(
+    async remote => (await remote.look(bytes, opensWith, key?.kept, proxy(tell))) as Result<BackupSeen>,
+  )
 }
 /** Puts what was looked at in the place of what is here. */
 export const restoreBackup = (tell: Told): Promise<Result<true>> =>

@@ -87,10 +87,10 @@ async function prune(folder: Folder, most: number): Promise<void> {
   for await (const name of folder.keys()) if (ours.test(name)) names.push(name)
   for (const name of names.sort().slice(0, Math.max(0, names.length - most))) await folder.removeEntry(name)
 }
-async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<void> {
+async function write(folder: Folder, name: string, bytes: Blob): Promise<void> {
   const file = await (await folder.getFileHandle(name, { create: true })).createWritable()
   try {
-    await file.write(bytes as BufferSource)
+    await file.write(bytes)
     await file.close()
   } catch (error) {
     await file.abort().catch(() => undefined)
@@ -98,13 +98,13 @@ async function write(folder: Folder, name: string, bytes: Uint8Array): Promise<v
   }
 }
 /**
- * Writes a backup into the folder, one tab at a time; `make` gives its bytes and notes that it was made once
+ * Writes a backup into the folder, one tab at a time; `make` gives it and notes that it was made once
  * `done`. What goes wrong is kept, to be told.
  */
 export const backUpIntoFolder = (
   at: string,
   make: (recipient: string | undefined) => Promise<{
-    readonly bytes: Uint8Array
+    readonly file: Blob
     readonly seq: number
     readonly head: string
     readonly done: () => Promise<unknown>
@@ -114,10 +114,10 @@ export const backUpIntoFolder = (
     const kept = await browserDb.folders.get(db.name)
     if (!lock || !kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return
     try {
-      const { bytes, seq, head, done } = await make(kept.key?.recipient)
+      const { file, seq, head, done } = await make(kept.key?.recipient)
       const moment = at.slice(0, 19).replace('T', ' ').replaceAll(':', '-')
       const ending = kept.key ? 'zip.age' : 'zip'
-      await write(kept.folder, `backup${tag} ${moment} line ${seq} ${markOf(head)}.${ending}`, bytes)
+      await write(kept.folder, `backup${tag} ${moment} line ${seq} ${markOf(head)}.${ending}`, file)
       await done()
       await prune(kept.folder, kept.most)
       await noteFault('')

@@ -1,14 +1,15 @@
-import { transfer } from 'comlink'
 import { good, refuse, type Result } from '#core/base/result'
 import { isLocked, lock, lockedSecret, lockFor, newKey, unlock } from '#core/exchange/locked'
-import { packBackup, readBackup, type BackupManifest, type BackupTables } from '#core/office/backup'
+import { readBackup } from '#core/office/backup'
+import type { BackupManifest, BackupTables } from '#core/office/backupFormat'
 import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
 import { auditWhole } from '#core/office/auditRecord'
 import { digestsOf } from '#core/office/rowDigests'
 import { tableNames } from '#core/office/tables'
 import type { TrailLine } from '#core/trail/trail'
 import { auditFact } from '../audit/auditFact'
-import { HANDED_FACT, backupFact } from './backupFact'
+import { backupFact } from './backupFact'
+import { writeOffice } from './writeOffice'
 import { db } from '../store/db'
 import { painted } from '../numbers/paintStrips'
 import { laneTotalsAfter } from '../payments/followLanes'
@@ -37,31 +38,11 @@ const MOST_TOLD = 200
 type Tell = (part: number) => unknown
 /** With what a backup is locked: a passphrase, or for a key; nothing: it is not. */
 export type LockWith = { readonly passphrase: string } | { readonly recipient: string } | undefined
-const locked = (bytes: Uint8Array, by: LockWith): Promise<Uint8Array> | Uint8Array =>
-  !by ? bytes : 'recipient' in by ? lockFor(bytes, by.recipient) : lock(bytes, by.passphrase)
+const locked = async (file: Blob, by: LockWith): Promise<Blob> =>
+  !by ? file : 'recipient' in by ? lockFor(file, by.recipient) : lock(file, by.passphrase)
 /** Rows that go into the store between two words of how far it is. */
 const CHUNK = 5000
 
-/** Everything that is kept, as it stands at one moment. */
-async function officeHere(tell: Tell): Promise<BackupTables> {
-  const read: Record<string, unknown[]> = {}
-  const scans = await db.transaction('r', db.tables, async () => {
-    for (const [i, table] of tableNames.entries()) {
-      void tell(i / tableNames.length)
-      read[table] = await db.table(table).toArray()
-    }
-    read.facts = await db.facts.where('name').notEqual(HANDED_FACT).toArray()
-    return db.scans.toArray()
-  })
-  read.scans = await Promise.all(
-    scans.map(async ({ picture, ...scan }) => ({
-      ...scan,
-      type: picture.type,
-      bytes: new Uint8Array(await picture.arrayBuffer()),
-    })),
-  )
-  return read as unknown as BackupTables
-}
 const seen = (of: BackupTables): OfficeSeen => ({
   counts: Object.fromEntries(counted.map(table => [table, of[table].length])) as Counts,
   last: of.trail.at(-1),
@@ -92,27 +73,27 @@ export const backupWork = {
     const key = await newKey()
     return { ...key, kept: await lockedSecret(key.secret, passphrase) }
   },
-  /** Packs everything that is kept; locked where that is asked for. */
+  /** Writes everything that is kept into a file; locked where that is asked for. */
   async save(
     madeAt: string,
     by: string,
     lockWith: LockWith,
     tell: Tell,
-  ): Promise<{ bytes: Uint8Array; seq: number; head: string }> {
-    const office = await officeHere(tell)
-    const findings = auditWhole(office).length
-    const [seq, head] = [office.trail.length, office.trail.at(-1)?.hash ?? '']
-    await db.facts.put(auditFact({ at: madeAt, seq, findings })).catch(() => undefined)
-    const packed = packBackup(office, { madeAt, by, store: db.verno })
-    const bytes = await locked(packed, lockWith)
-    return transfer({ bytes, seq, head }, [bytes.buffer])
+  ): Promise<{ file: Blob; seq: number; head: string }> {
+    const { file, head } = await writeOffice({ madeAt, by, store: db.verno }, tell)
+    return { file: await locked(file, lockWith), seq: head?.seq ?? 0, head: head?.hash ?? '' }
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
-  async look(file: Uint8Array, opensWith: string, kept?: Uint8Array): Promise<Result<BackupSeen>> {
+  async look(
+    file: Uint8Array,
+    opensWith: string,
+    kept: Uint8Array | undefined,
+    tell: Tell,
+  ): Promise<Result<BackupSeen>> {
     read = undefined
     const open = isLocked(file) ? await unlock(file, opensWith, kept) : good(file)
     if (!open.ok) return open
-    const backup = readBackup(open.value)
+    const backup = readBackup(open.value, part => void tell(part))
     if (!backup.ok) return backup
     const { manifest, tables } = backup.value
     if (manifest.store > db.verno)

@@ -1,8 +1,9 @@
 import Dexie, { RangeSet, type ObservabilitySet } from 'dexie'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
+import { eachPage } from '../store/pages'
 
-/** So many rows are read at once: between them, other questions are answered. */
+/** So many rows are read at once. */
 const PAGE = 5000
 /** More changed rows than this are not read one by one: the table is read anew. */
 const MOST_CHANGED = 2000
@@ -58,13 +59,7 @@ export class FollowedTable<T extends TableName, V> {
   /** Reads every row, a page at a time. */
   private async readAll(): Promise<void> {
     const known = new Map<string, V>()
-    const rows = db.table<Tables[T], KeyOf<T>>(this.table)
-    for (let last: unknown = Dexie.minKey; ;) {
-      const page = await rows.where(':id').above(last).limit(PAGE).toArray()
-      await this.keep(page, known)
-      if (page.length < PAGE) break
-      last = this.keyOf(page.at(-1)!)
-    }
+    await eachPage<Tables[T]>(this.table, PAGE, page => this.keep(page, known))
     this.known = known
   }
   private async follow(): Promise<void> {

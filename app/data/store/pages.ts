@@ -1,0 +1,26 @@
+import Dexie from 'dexie'
+import { db } from './db'
+
+/**
+ * Reads a table in the order of its keys, `most` rows at a time, and gives them to `take`: nothing larger is held, and
+ * between two reads other questions are answered.
+ */
+export async function eachPage<Row>(
+  name: string,
+  most: number,
+  take: (rows: readonly Row[]) => unknown,
+): Promise<void> {
+  const table = db.table<Row>(name)
+  const key = table.schema.primKey.keyPath as keyof Row
+  for (let last: unknown = Dexie.minKey; ;) {
+    const rows = await table.where(':id').above(last).limit(most).toArray()
+    if (rows.length) await take(rows)
+    if (rows.length < most) return
+    last = rows.at(-1)![key]
+  }
+}
+
+/** Rows that hold PDFs are read one by one, others as many as this at once. */
+const [PAPERS_AT_ONCE, AT_ONCE] = [5, 2000]
+/** How many rows of a table are read at once where all of it is gone through. */
+export const pageOf = (table: string): number => (table === 'papers' ? PAPERS_AT_ONCE : AT_ONCE)

@@ -1,0 +1,59 @@
+import { unzipSync, type UnzipFileInfo } from 'fflate'
+import { good, refuse, type Result } from '../base/result'
+import { MOST_PARTS } from './backupFormat'
+
+/** Refused before it is unpacked: more than this, in bytes; and parts more than a manifest can name. */
+const MOST_UNPACKED = 2_000_000_000
+/** Deflate makes a byte of no more than so many (zlib’s technical notes). */
+const MOST_RATIO = 1032
+const partName = /^(?:manifest\.json|tables\/[A-Za-z]+\.jsonl|blobs\/[0-9a-f]{64})$/
+
+/** A backup is refused by its part. */
+export const wrong = (code: string, part: string, text: string) =>
+  refuse(code, `${part}: ${text}`, { field: 'backup', value: part })
+
+/** The parts of a zip by their names. */
+export type Parts = Readonly<Record<string, Uint8Array>>
+const notZip = () => wrong('backup-zip', 'the file', 'it is not a zip file, or it is incomplete')
+/** Unpacks the parts that are wanted: not all at once, since a large office is larger than what holds it. */
+export function unpacked(file: Uint8Array, wanted: (name: string) => boolean): Result<Parts> {
+  try {
+    return good(unzipSync(file, { filter: ({ name }) => wanted(name) }))
+  } catch {
+    return notZip()
+  }
+}
+/**
+ * The sizes of all parts by their names, before any is unpacked; refused where the file is no zip, holds what does not
+ * belong there, or would be too large.
+ */
+export function sizesIn(file: Uint8Array): Result<ReadonlyMap<string, number>> {
+  const sizes = new Map<string, number>()
+  let [bytes, count] = [0, 0]
+  let odd: string | undefined
+  let swollen: string | undefined
+  const listed = unpackedNone(file, ({ name, size, originalSize }) => {
+    bytes += originalSize
+    count++
+    sizes.set(name, originalSize)
+    if (!partName.test(name)) odd ??= name
+    // Room is made for what a part says of itself, before its first byte is read.
+    if (originalSize > size * MOST_RATIO + MOST_RATIO) swollen ??= name
+  })
+  if (!listed) return notZip()
+  if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'This does not belong in a backup')
+  if (swollen !== undefined)
+    return wrong('backup-part', swollen, 'it claims to hold more than its size allows')
+  if (bytes > MOST_UNPACKED || count > MOST_PARTS)
+    return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB')
+  return good(sizes)
+}
+/** Goes through the list of a zip. False where it has none. */
+function unpackedNone(file: Uint8Array, see: (part: UnzipFileInfo) => void): boolean {
+  try {
+    unzipSync(file, { filter: part => (see(part), false) })
+    return true
+  } catch {
+    return false
+  }
+}
