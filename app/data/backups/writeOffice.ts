@@ -58,7 +58,7 @@ async function writeOnce(
     writer.addRows(table, [])
     await eachPage<object>(table, pageOf(table), rows => {
       writer.addRows(table, rows)
-      void tell((done += rows.length) / whole)
+      void tell(Math.min(1, (done += rows.length) / whole))
     })
   }
   writer.addRows('facts', await db.facts.where('name').notEqual(HANDED_FACT).toArray())
