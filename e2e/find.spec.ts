@@ -138,3 +138,28 @@ test('a check that was never cashed is written back, and a stop is only requeste
   await expect(page.getByTestId('life')).toContainText('reference FLB-2201')
   await expect(button(page, 'Archive')).toBeVisible()
 })
+
+test('keys pressed alone can be turned off, for good; the manual lists all keys', async ({ page }) => {
+  await demoOffice(page)
+  await visit(page, '/office')
+  const heading = page.locator('main h1')
+  await heading.focus()
+  await page.keyboard.press('?')
+  await page.getByTestId('help-keys').click()
+  await expect(page.getByTestId('help-topic')).toContainText('Ctrl+K')
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('help')).toHaveCount(0)
+  await page.getByRole('switch', { name: '/ opens Find, ? opens Help' }).click()
+  const pressed = async (): Promise<void> => {
+    await heading.focus()
+    for (const key of ['/', '?']) await page.keyboard.press(key)
+    await page.keyboard.press('Control+k')
+    await expect(field(page)).toBeFocused()
+    await expect(field(page)).toHaveValue('')
+    await expect(page.getByTestId('help')).toHaveCount(0)
+    await page.keyboard.press('Escape')
+  }
+  await pressed()
+  await page.reload()
+  await pressed()
+})

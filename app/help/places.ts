@@ -33,7 +33,7 @@ const places: readonly (readonly [title: string, to: string, words?: string])[] 
   ['Export', '/files/export', 'csv excel list journal'],
   ['Backups', '/files/backups', 'save restore'],
   ['Hand over', '/files/hand-over', 'another computer'],
-  ['Office', '/office', 'your name reasons pdf start over'],
+  ['Office', '/office', 'your name reasons pdf keys start over'],
   ['Company settings', '/office/companies', 'approval limit closed period'],
   ['Practice printer', '/office/practice', 'devices'],
   ['Trail', '/office/trail', 'history audit log'],

@@ -7,6 +7,7 @@ import { units, type Unit } from '#core/paper/length'
 const themeKey = 'violet-lane theme'
 const drawKey = 'violet-lane draw details'
 const unitKey = 'violet-lane unit'
+const singleKeysKey = 'violet-lane single keys'
 export type ThemeName = 'light' | 'dark'
 
 /** Today's date where the clerk sits. */
@@ -25,14 +26,17 @@ export const useOffice = defineStore('office', () => {
   const unit = ref<Unit>(units.find(u => u === localStorage.getItem(unitKey)) ?? 'in')
   /** Whether the form of a check shows what is seldom changed. */
   const drawDetails = ref(localStorage.getItem(drawKey) === 'open')
+  /** Whether `/` and `?` act on any page. */
+  const singleKeys = ref(localStorage.getItem(singleKeysKey) !== 'off')
   watch(theme, name => localStorage.setItem(themeKey, name))
   watch(unit, name => localStorage.setItem(unitKey, name))
   watch(drawDetails, open => localStorage.setItem(drawKey, open ? 'open' : ''))
+  watch(singleKeys, on => localStorage.setItem(singleKeysKey, on ? '' : 'off'))
   /** A sentence about what was just done, read out and shown for a while. */
   const said = ref('')
   /** Whether the manual is open beside the page. */
   const help = ref(false)
   /** How many acts are under way on this page. */
   const acting = ref(0)
-  return { theme, unit, drawDetails, said, help, acting }
+  return { theme, unit, drawDetails, singleKeys, said, help, acting }
 })

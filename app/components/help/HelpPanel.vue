@@ -24,7 +24,7 @@ watch(
 )
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape' && panel.value?.contains(document.activeElement)) office.help = false
-  if (event.key !== '?' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+  if (!isSingleKey(event, '?')) return
   event.preventDefault()
   office.help = !office.help
 })

@@ -52,9 +52,10 @@ function open(name: string) {
       <div class="topic" data-test="help-topic" v-html="topicHtml(topic)" />
     </template>
   </div>
-  <v-btn v-if="!list" variant="text" class="mb-2" data-test="help-contents" @click="listing = true"
-    >All topics</v-btn
-  >
+  <div v-if="!list" class="more mb-2">
+    <v-btn variant="text" data-test="help-contents" @click="listing = true">All topics</v-btn>
+    <v-btn v-if="chosen !== 'keys'" variant="text" data-test="help-keys" @click="open('keys')">Keys</v-btn>
+  </div>
 </template>
 
 <style scoped>
@@ -93,6 +94,11 @@ h3:focus {
   border: 1px solid rgba(var(--v-theme-on-surface), 0.25);
   border-radius: 3px;
   font-size: var(--text-small);
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
 }
 .topics {
   list-style: none;

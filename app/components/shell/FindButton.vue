@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
+import { useOffice } from '~/stores/office'
 
 /** Opens what finds everything: by its button, by `/` outside of a field, and by Ctrl+K anywhere. */
 defineProps<{ small: boolean }>()
+const office = useOffice()
+const title = computed(() => (office.singleKeys ? 'Find (/ or Ctrl+K)' : 'Find (Ctrl+K)'))
 const open = ref(false)
 const isReady = ref(false)
 const times = ref(0)
@@ -34,8 +37,7 @@ useEventListener('keydown', (event: KeyboardEvent) => open.value && !isReady.val
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (open.value) return
   const isKey = (event.ctrlKey || event.metaKey) && !event.altKey && event.key.toLowerCase() === 'k'
-  const isSlash = event.key === '/' && !event.ctrlKey && !event.metaKey && !event.altKey
-  if (!isKey && (!isSlash || isTyping(event.target))) return
+  if (!isKey && !isSingleKey(event, '/')) return
   // Where a question is open, it is answered first.
   if (document.querySelector('.v-dialog.v-overlay--active')) return
   event.preventDefault()
@@ -50,20 +52,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     variant="text"
     size="small"
     aria-label="Find"
-    title="Find (/)"
+    :title="title"
     data-test="find-open"
     @click="openIt()"
   />
-  <button
-    v-else
-    type="button"
-    class="find-open"
-    title="Find (/ or Ctrl+K)"
-    data-test="find-open"
-    @click="openIt()"
-  >
+  <button v-else type="button" class="find-open" :title="title" data-test="find-open" @click="openIt()">
     <v-icon :icon="mdiMagnify" size="18" aria-hidden="true" /> Find
-    <kbd aria-hidden="true">/</kbd>
+    <kbd v-if="office.singleKeys" aria-hidden="true">/</kbd>
   </button>
   <LazyShellFindDialog
     v-if="open"

@@ -6,6 +6,7 @@
       <OfficeList class="card-part" />
       <OfficeReasonLists class="card-part" />
       <OfficePdfRetention class="card-part" />
+      <OfficeSingleKeys class="card-part" />
       <OfficeStartOver class="card-part" />
     </div>
   </div>
