@@ -149,7 +149,7 @@ test('keys pressed alone can be turned off, for good; the manual lists all keys'
   await expect(page.getByTestId('help-topic')).toContainText('Ctrl+K')
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('help')).toHaveCount(0)
-  await page.getByRole('switch', { name: '/ opens Find, ? opens Help' }).click()
+  await page.getByLabel('/ opens Find, ? opens Help').click()
   const pressed = async (): Promise<void> => {
     await heading.focus()
     for (const key of ['/', '?']) await page.keyboard.press(key)

@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs'
 import { request as http } from 'node:http'
+import type { Stock } from '../core/paper/stock'
 import { demoOffice, expect, test, visit } from './office'
 
 const ADDRESS = 'http://127.0.0.1:3977'
@@ -69,6 +71,62 @@ test('takes nothing from pages of others, and cuts off what is too long while it
   )
   expect([413, 'EPIPE', 'ECONNRESET']).toContain(typeof long === 'object' ? long.status : long)
   expect((await ask('/api/health')).status).toBe(200)
+})
+
+/** A PDF of one page with so much behind its end, and a form that sends it to the practice printer. */
+function largeJob(bytes: number): FormData {
+  const stocks = JSON.parse(readFileSync('core/paper/data/stocks.json', 'utf8')) as Stock[]
+  const stock = stocks[0]!
+  const job = {
+    name: 'Large',
+    tray: 'Tray 1',
+    stock,
+    pace: 0,
+    pack: { top: null, order: 'lowest on top', sheets: 5, firstPlace: 1 },
+  }
+  const { w, h } = stock.sheet
+  const box = [w, h].map(mm => (mm / 25.4) * 72).join(' ')
+  const objects = [
+    '<< /Type /Catalog /Pages 2 0 R >>',
+    '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+    `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${box}] >>`,
+  ].map((text, i) => `${i + 1} 0 obj ${text} endobj`)
+  const text = ['%PDF-1.7', ...objects, 'trailer << /Size 4 /Root 1 0 R >>', '%%EOF'].join('\n')
+  const form = new FormData()
+  form.append('job', JSON.stringify(job))
+  form.append('pdf', new Blob([text, new Uint8Array(bytes).fill(37)]), 'a.pdf')
+  return form
+}
+test('ten large jobs at once: some are taken, the others are asked to come again, and the server answers meanwhile', async () => {
+  const job = async (): Promise<number> => {
+    const body = largeJob(20_000_000)
+    try {
+      return (await fetch(`${ADDRESS}/api/practice-printer/jobs`, { method: 'POST', body })).status
+    } catch {
+      // The line was closed while the rest was on its way: refused as well.
+      return 429
+    }
+  }
+  const waits: number[] = []
+  let isDone = false
+  const watching = (async () => {
+    while (!isDone) {
+      const from = performance.now()
+      expect((await ask('/api/health')).status).toBe(200)
+      waits.push(performance.now() - from)
+      await new Promise(next => setTimeout(next, 20))
+    }
+  })()
+  const statuses = await Promise.all(Array.from({ length: 10 }, job))
+  isDone = true
+  await watching
+  waits.sort((a, b) => a - b)
+  console.log(
+    `health while ten jobs came: ${waits.map(Math.round).at(-1)} ms at most, half below ${Math.round(waits[waits.length >> 1]!)} ms`,
+  )
+  expect(new Set(statuses)).toEqual(new Set([200, 429]))
+  expect(await job()).toBe(200)
+  expect(waits[waits.length >> 1]).toBeLessThan(1000)
 })
 
 test('each browser has stand-ins of its own: nobody sees the job or the account of another', async ({

@@ -4,9 +4,9 @@ import type { PracticeAccount, Presented } from '#core/practice/bank'
 import type { bankOrderSchema, BankReport, TakenCheck } from '#core/practice/bankReport'
 import { sum } from '#core/money/cents'
 import type { Desk } from './desk'
+import { drawing } from './drawing/drawing'
 import { refuseRequest } from './office'
 import { sheetOf } from './pictures'
-import { readChecks } from './readChecks'
 
 type Order = z.output<typeof bankOrderSchema>
 
@@ -28,7 +28,7 @@ async function takeSheets(desk: Desk, order: Extract<Order, { kind: 'sheets' }>)
     desk.printer.report(order.jobId) ?? refuseRequest(404, 'The practice printer no longer has this job')
   const taken: TakenCheck[] = []
   for (const { sheet } of report.sheets.filter(s => s.came === 'printed')) {
-    for (const { number, amount } of await readChecks(
+    for (const { number, amount } of await drawing().checks(
       sheetOf(desk.printer, order.jobId, sheet),
       order.facts,
     )) {

@@ -1,6 +1,14 @@
 import { getHeader, setResponseHeader, type H3Event } from 'h3'
 import { refusal, refuseRequest } from './office'
 
+/** Refuses a request whose body is not read to its end: the connection ends with the answer. */
+export function refusalUnread(event: H3Event, ...of: Parameters<typeof refusal>): Error {
+  const { req, res } = event.node
+  setResponseHeader(event, 'Connection', 'close')
+  res.once('finish', () => req.destroy())
+  return refusal(...of)
+}
+
 /**
  * The body of a request, cut off as soon as it is longer than allowed: what is too long is never held. Refused with
  * 413; the connection ends, as its rest is not read.
@@ -11,9 +19,8 @@ export function bodyOf(event: H3Event, most: number): Promise<Buffer> {
     const refuse = (): void => {
       req.removeAllListeners('data')
       req.pause()
-      setResponseHeader(event, 'Connection', 'close')
-      event.node.res.once('finish', () => req.destroy())
-      failed(refusal(413, `The request is too large. The limit is ${Math.round(most / 1e5) / 10} MB`))
+      const limit = Math.round(most / 1e5) / 10
+      failed(refusalUnread(event, 413, `The request is too large. The limit is ${limit} MB`))
     }
     const told = Number(getHeader(event, 'content-length') ?? 0)
     if (told > most) return refuse()

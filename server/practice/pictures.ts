@@ -16,6 +16,7 @@ export const pictureQuery = z.object({
   turned: z.enum(['no', 'yes']).default('no'),
 })
 
+export type PictureQuery = z.output<typeof pictureQuery>
 export type Sheet = NonNullable<ReturnType<PracticePrinter['sheet']>>
 /** A sheet that is out, or a refusal. */
 export const sheetOf = (printer: PracticePrinter, id: string, sheet: number): Sheet =>
@@ -25,7 +26,7 @@ export const sheetOf = (printer: PracticePrinter, id: string, sheet: number): Sh
 /** A sheet as PNG, which says how many dots to the inch it has. */
 export async function pictureOf(
   { asked, press, pdf, out }: Sheet,
-  { dpi, view, turned }: z.output<typeof pictureQuery>,
+  { dpi, view, turned }: PictureQuery,
 ): Promise<Uint8Array> {
   const opened = await openPrintable(pdf, Infinity)
   try {

@@ -13,7 +13,8 @@ import {
   type SheetOut,
 } from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
-import { openPrintable, UnusablePdf } from './raster'
+import { drawing } from './drawing/drawing'
+import { UnusablePdf } from './raster'
 
 /** How much one PDF, and all kept jobs together, may take up. */
 export const MOST_PDF_BYTES = 32_000_000
@@ -66,9 +67,7 @@ export class PracticePrinter {
         `The PDF is ${Math.round(pdf.length / 1e6)} MB. The limit is ${MOST_PDF_BYTES / 1e6} MB`,
       )
     const press = this.trays.get(asked.tray)!
-    const opened = await openPrintable(pdf, MOST_SHEETS)
-    const { sizes } = opened
-    await opened.close()
+    const sizes = await drawing().sizes(pdf, MOST_SHEETS)
     const { w, h } = asked.stock.sheet
     const odd = sizes.findIndex(s => Math.abs(s.w - w) > SIZE_ROOM || Math.abs(s.h - h) > SIZE_ROOM)
     if (odd >= 0)

@@ -31,6 +31,8 @@ class Canvases {
   }
 }
 
+/** A picture of more pixels than this is left out: that of a sheet at 600 dots to the inch has 34 million. */
+const MOST_PIXELS = 40_000_000
 const MM_PER_POINT = MM_PER_INCH / 72
 /** A PDF that cannot be printed: not one, damaged, or locked. */
 export class UnusablePdf extends Error {}
@@ -60,6 +62,7 @@ export async function openPrintable(bytes: Uint8Array, most: number): Promise<Pr
     disableFontFace: true,
     useWorkerFetch: false,
     verbosity: 0,
+    maxImageSize: MOST_PIXELS,
     CanvasFactory: Canvases,
   } as unknown as Parameters<typeof pdfjs.getDocument>[0])
   try {

@@ -1,6 +1,7 @@
 import { Zip, ZipPassThrough } from 'fflate'
-import { pictureOf, pictureQuery, sheetOf } from '../../../../practice/pictures'
+import { pictureQuery, sheetOf } from '../../../../practice/pictures'
 import { deskOf } from '../../../../practice/desk'
+import { drawing } from '../../../../practice/drawing/drawing'
 import { checked, refuseRequest } from '../../../../practice/office'
 
 /**
@@ -33,7 +34,7 @@ export default defineEventHandler(event => {
         // PNG is packed already.
         const file = new ZipPassThrough(`${String(index + 1).padStart(4, '0')}-sheet-${sheet.out.sheet}.png`)
         zip.add(file)
-        file.push(await pictureOf(sheet, how), true)
+        file.push(await drawing().picture(sheet, how), true)
       }
       zip.end()
     },

@@ -1,11 +1,12 @@
-import { pictureOf, pictureQuery, sheetOf } from '../../../../../practice/pictures'
+import { pictureQuery, sheetOf } from '../../../../../practice/pictures'
 import { deskOf } from '../../../../../practice/desk'
+import { drawing } from '../../../../../practice/drawing/drawing'
 import { checked } from '../../../../../practice/office'
 
 /** One sheet as it came out, as PNG. */
 export default defineEventHandler(async event => {
   const how = checked(pictureQuery, getQuery(event))
-  const png = await pictureOf(
+  const png = await drawing().picture(
     sheetOf(deskOf(event).printer, getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
     how,
   )
