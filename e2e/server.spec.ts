@@ -76,7 +76,7 @@ test('takes nothing from pages of others, and cuts off what is too long while it
 /** A PDF of one page with so much behind its end, and a form that sends it to the practice printer. */
 function largeJob(bytes: number): FormData {
   const stocks = JSON.parse(readFileSync('core/paper/data/stocks.json', 'utf8')) as Stock[]
-  const stock = stocks[0]!
+  const stock = { ...stocks[0]!, format: 'violet-lane/stock', version: 1, carries: [], numbered: false }
   const job = {
     name: 'Large',
     tray: 'Tray 1',
@@ -85,7 +85,7 @@ function largeJob(bytes: number): FormData {
     pack: { top: null, order: 'lowest on top', sheets: 5, firstPlace: 1 },
   }
   const { w, h } = stock.sheet
-  const box = [w, h].map(mm => (mm / 25.4) * 72).join(' ')
+  const box = [0, 0, (w / 25.4) * 72, (h / 25.4) * 72].join(' ')
   const objects = [
     '<< /Type /Catalog /Pages 2 0 R >>',
     '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
