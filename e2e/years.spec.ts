@@ -2,12 +2,14 @@ import { test as base, expect } from '@playwright/test'
 import {
   answersOf,
   beginAnew,
+  leftBehind,
   opened,
   openedAgain,
   readsSince,
   watchReads,
   type Opened,
 } from './years/measure'
+import { visit } from './office'
 import { freshProfile } from './profile'
 import { yearsProfile } from './years/profile'
 
@@ -152,6 +154,30 @@ test.describe('Find over ten years', () => {
     const keys = await answersOf(page, 'cobalt rope')
     console.log(`Find: first check after ${first} ms, then at most ${Math.max(...keys)} ms a key`)
     await expect(page.getByTestId('hit-payee').first()).toContainText('Cobalt Rope')
+  })
+})
+test.describe('page changes', () => {
+  test.use({ holds: 'the demo office' })
+  test('two hundred leave no more behind than the first fifty', async ({ page }) => {
+    const paths = [
+      '/register?account=operating',
+      '/',
+      '/papers/layout/letter-top',
+      '/bills',
+      '/run/new?account=operating',
+    ]
+    const goRound = async (times: number): Promise<void> => {
+      for (let n = 0; n < times; n++) await visit(page, paths[n % paths.length]!)
+    }
+    await goRound(50)
+    const before = await leftBehind(page)
+    await goRound(150)
+    const after = await leftBehind(page)
+    console.log(`150 page changes: ${JSON.stringify(before)} to ${JSON.stringify(after)}`)
+    expect(after.listeners).toBeLessThan(before.listeners + 1000)
+    expect(after.nodes).toBeLessThan(before.nodes * 1.1)
+    // 60 kB a change: each register that was held took 220 kB.
+    expect(after.heap).toBeLessThan(before.heap + 9)
   })
 })
 test('no view reads, draws or holds more after ten years than it needs', () => {

@@ -122,3 +122,22 @@ export async function answersOf(page: Page, text: string): Promise<number[]> {
   }
   return answers()
 }
+/** Milliseconds after which the answers of pages that were left are let go, and more. */
+const ANSWERS_KEPT = 5000
+/** What a page holds once it rests and all that can go is gone: listeners, nodes, and MB of heap. */
+export async function leftBehind(
+  page: Page,
+): Promise<{ readonly listeners: number; readonly nodes: number; readonly heap: number }> {
+  await visit(page, '/office')
+  await page.waitForTimeout(ANSWERS_KEPT)
+  // What watches the reads holds them.
+  await beginAnew(page)
+  const session = await page.context().newCDPSession(page)
+  await session.send('Performance.enable')
+  // What is freed by one collection lets go of more for the next.
+  for (let n = 0; n < 4; n++) await session.send('HeapProfiler.collectGarbage')
+  const { metrics } = await session.send('Performance.getMetrics')
+  await session.detach()
+  const of = (name: string): number => metrics.find(m => m.name === name)!.value
+  return { listeners: of('JSEventListeners'), nodes: of('Nodes'), heap: of('JSHeapUsedSize') / 1e6 }
+}

@@ -1,4 +1,4 @@
-import { Busboy, type BusboyHeaders } from '@fastify/busboy'
+import { Busboy, type BusboyHeaders, type BusboyInstance } from '@fastify/busboy'
 import type { H3Event } from 'h3'
 import { refusal } from './office'
 
@@ -9,7 +9,7 @@ export function formOf({ node: { req } }: H3Event, most: number): Promise<Readon
   return new Promise((done, failed) => {
     const refuse = (): void => failed(refusal(422, 'The request is not a form'))
     const parts = new Map<string, Buffer>()
-    let form: Busboy
+    let form: BusboyInstance
     try {
       form = new Busboy({
         headers: req.headers as BusboyHeaders,

@@ -2,11 +2,12 @@ import { wrap, type Remote } from 'comlink'
 
 /** What a worker's error has no words for: its code was never here. */
 const NOT_FETCHED = 'the server does not answer, and this part of the program has not been loaded yet'
+const onFailure = (worker: Worker, hear: (fault: Error) => void): void => {
+  worker.onerror = event => hear(new Error(event.message || NOT_FETCHED))
+}
 /** Never resolves; rejects when the worker fails, or cannot be fetched. */
 export const failureOf = (worker: Worker): Promise<never> =>
-  new Promise((_, reject) => {
-    worker.onerror = event => reject(new Error(event.message || NOT_FETCHED))
-  })
+  new Promise((_, reject) => onFailure(worker, reject))
 
 /**
  * Does one piece of work in a worker of its own, and ends the worker whatever happens. The caller names the
@@ -21,5 +22,35 @@ export async function inWorker<Api, T>(
     return await Promise.race([work(wrap<Api>(worker)), failed])
   } finally {
     worker.terminate()
+  }
+}
+
+/**
+ * A worker that stays from the first question on. After a failure the next question begins another: its code may be
+ * there by then. No answer is held: a race with one lasting promise would keep every one.
+ */
+export class LastingWorker<Api> {
+  private now: { readonly remote: Remote<Api>; readonly waiting: Set<(fault: Error) => void> } | undefined
+  constructor(private readonly make: () => Worker) {}
+
+  private begin() {
+    const worker = this.make()
+    const waiting = new Set<(fault: Error) => void>()
+    onFailure(worker, fault => {
+      worker.terminate()
+      this.now = undefined
+      for (const failed of waiting) failed(fault)
+    })
+    return { remote: wrap<Api>(worker), waiting }
+  }
+  /** Asks the worker something. Throws where it cannot be had. */
+  ask<T>(question: (of: Remote<Api>) => Promise<T>): Promise<T> {
+    const { remote, waiting } = (this.now ??= this.begin())
+    return new Promise((done, failed) => {
+      waiting.add(failed)
+      question(remote)
+        .then(done, failed)
+        .finally(() => waiting.delete(failed))
+    })
   }
 }
