@@ -6,7 +6,7 @@ import { sum } from '#core/money/cents'
 import type { Desk } from './desk'
 import { drawing } from './drawing/drawing'
 import { refuseRequest } from './office'
-import { sheetOf } from './pictures'
+import { sheetOf } from './sheets'
 
 type Order = z.output<typeof bankOrderSchema>
 

@@ -1,9 +1,8 @@
 import { z } from '#core/base/schema'
 import { withDots } from '#core/exchange/dots'
-import { refuseRequest, serverFaces } from './office'
-import type { PracticePrinter } from './printer'
+import { serverFaces } from './office'
 import { openPrintable } from './raster'
-import { scanned, sheetCanvas } from './sheetPicture'
+import { scanned, sheetCanvas, type Sheet } from './sheetPicture'
 
 /**
  * How a picture is wanted: 100 to 300 dots to the inch; the sheet itself, or a scan of it with the scanner's
@@ -17,11 +16,6 @@ export const pictureQuery = z.object({
 })
 
 export type PictureQuery = z.output<typeof pictureQuery>
-export type Sheet = NonNullable<ReturnType<PracticePrinter['sheet']>>
-/** A sheet that is out, or a refusal. */
-export const sheetOf = (printer: PracticePrinter, id: string, sheet: number): Sheet =>
-  printer.sheet(id, sheet) ??
-  refuseRequest(404, 'This sheet has not come out, or the practice printer no longer has the job')
 
 /** A sheet as PNG, which says how many dots to the inch it has. */
 export async function pictureOf(

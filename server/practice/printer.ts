@@ -10,11 +10,11 @@ import {
   type Feeding,
   type Press,
   type PressJob,
-  type SheetOut,
 } from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
 import { drawing } from './drawing/drawing'
 import { UnusablePdf } from './raster'
+import type { Sheet } from './sheetPicture'
 
 /** How much one PDF, and all kept jobs together, may take up. */
 export const MOST_PDF_BYTES = 32_000_000
@@ -135,10 +135,7 @@ export class PracticePrinter {
   }
 
   /** What a picture of one sheet that is out needs; undefined where it is not. */
-  sheet(
-    id: string,
-    sheet: number,
-  ): { asked: PressJob; press: Press; pdf: Uint8Array; out: SheetOut } | undefined {
+  sheet(id: string, sheet: number): Sheet | undefined {
     const job = this.jobs.find(j => j.id === id)
     const out = job?.feeding.sheets.slice(0, this.doneOf(job)).find(s => s.sheet === sheet)
     return job && out && { asked: job.asked, press: job.press, pdf: job.pdf, out }

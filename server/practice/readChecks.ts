@@ -8,9 +8,8 @@ import { checksPerSheet, panelOf, type Panel } from '#core/paper/stock'
 import { readFoot, type SeenCheck } from '#core/practice/accountLine'
 import type { AccountFacts } from '#core/proof/facts'
 import { serverFaces } from './office'
-import type { Sheet } from './pictures'
 import { openPrintable, type PrintablePdf } from './raster'
-import { sheetCanvas } from './sheetPicture'
+import { sheetCanvas, type Sheet } from './sheetPicture'
 
 /** Dots to the inch at which the bank looks at a check. */
 const DPI = 240

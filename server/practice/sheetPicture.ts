@@ -89,6 +89,13 @@ function inked(ink: Canvas, toner: number, dpi: number): Canvas {
   return canvas
 }
 
+/** A sheet that came out: of which job, through which errors, from which PDF. */
+export interface Sheet {
+  readonly asked: PressJob
+  readonly press: Press
+  readonly pdf: Uint8Array
+  readonly out: SheetOut
+}
 /** One sheet as it came out of the printer: the paper with what was printed on it. */
 export async function sheetCanvas(
   job: PressJob,

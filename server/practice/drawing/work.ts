@@ -1,7 +1,8 @@
 import type { AccountFacts } from '#core/proof/facts'
-import { pictureOf, type PictureQuery, type Sheet } from '../pictures'
+import { pictureOf, type PictureQuery } from '../pictures'
 import { openPrintable } from '../raster'
 import { readChecks, type ReadCheck } from '../readChecks'
+import type { Sheet } from '../sheetPicture'
 
 /** What is done with PDFs, whoever made them. */
 export const drawingWork = {

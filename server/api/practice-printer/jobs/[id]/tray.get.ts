@@ -1,5 +1,6 @@
 import { Zip, ZipPassThrough } from 'fflate'
-import { pictureQuery, sheetOf } from '../../../../practice/pictures'
+import { pictureQuery } from '../../../../practice/pictures'
+import { sheetOf } from '../../../../practice/sheets'
 import { deskOf } from '../../../../practice/desk'
 import { drawing } from '../../../../practice/drawing/drawing'
 import { checked, refuseRequest } from '../../../../practice/office'

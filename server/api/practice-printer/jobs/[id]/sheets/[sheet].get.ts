@@ -1,4 +1,5 @@
-import { pictureQuery, sheetOf } from '../../../../../practice/pictures'
+import { pictureQuery } from '../../../../../practice/pictures'
+import { sheetOf } from '../../../../../practice/sheets'
 import { deskOf } from '../../../../../practice/desk'
 import { drawing } from '../../../../../practice/drawing/drawing'
 import { checked } from '../../../../../practice/office'
