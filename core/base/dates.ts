@@ -53,6 +53,13 @@ export function momentOf(at: Date, offset: number): string {
 }
 /** The calendar day of a moment (`YYYY-MM-DDThh:mm…`) as written, in the zone it was written in. */
 export const dayOfMoment = (moment: string): PlainDate => must(plainDate(moment.slice(0, 10)))
+/** The time of a moment as written, in the zone it was written in: 10:00 AM, with its seconds 10:00:30 AM. */
+export function timeOfMoment(moment: string, withSeconds = false): string {
+  const [hours, minutes, seconds] = moment.slice(11, 19).split(':')
+  const hour = Number(hours)
+  const rest = withSeconds ? `${minutes}:${seconds}` : minutes
+  return `${hour % 12 || 12}:${rest} ${hour < 12 ? 'AM' : 'PM'}`
+}
 /** Earlier before later; moments of different offsets do not sort as text. Blank ones come first. */
 export const byMoment = (a: string, b: string): number =>
   a === b ? 0 : (a ? Date.parse(a) : 0) - (b ? Date.parse(b) : 0)

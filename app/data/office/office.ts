@@ -1,4 +1,4 @@
-import { momentOf } from '#core/base/dates'
+import { dayOfMoment, dayText, momentOf, timeOfMoment } from '#core/base/dates'
 
 const operatorKey = 'violet-lane operator'
 /** Who works at this browser; stands in every trail line. */
@@ -12,12 +12,22 @@ export const setOperatorName = (name: string): void =>
       .slice(0, 60) || 'Clerk',
   )
 
-/** A moment as lists tell it, in the time of this place: Nov 24, 2026, 10:00 AM. */
-export const momentText = (at: string): string =>
-  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })
-
 /** This moment, in the time of the place with its offset. */
 export function momentNow(): string {
   const now = new Date()
   return momentOf(now, -now.getTimezoneOffset())
+}
+
+/** A moment that was not written in the time of a place, in that of this one. */
+function here(at: string): string {
+  const moment = new Date(at)
+  return at.endsWith('Z') ? momentOf(moment, -moment.getTimezoneOffset()) : at
+}
+/**
+ * A moment as lists tell it: Nov 24, 2026, 10:00 AM, as the clock said where it was done. So it has the day that its
+ * entries, filters and papers have, wherever it is read.
+ */
+export function momentText(at: string, withSeconds = false): string {
+  const moment = here(at)
+  return `${dayText(dayOfMoment(moment))}, ${timeOfMoment(moment, withSeconds)}`
 }

@@ -5,6 +5,7 @@ import type { TrailLine } from '#core/trail/trail'
 import type { Column } from '~/composables/base/rowTable'
 import { beginChain } from '~/data/audit/audit'
 import { saveText } from '~/data/files/fileOut'
+import { momentText } from '~/data/office/office'
 import { readTrail, readTrailActs, readWholeTrail, trailSubjects, type TrailSubject } from '~/data/reads'
 
 const { company } = useCompany()
@@ -50,8 +51,6 @@ const checked = computed(() => {
 async function save() {
   saveText(trailOut(await readWholeTrail()), 'trail.jsonl', 'application/jsonl')
 }
-const when = (at: string): string =>
-  new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })
 const pages = { run: '/run/', book: '/books/', bill: '/bills/bill/', payee: '/bills/payee/' } as const
 function linkOf(about: Readonly<Record<string, string>>): string {
   const found = Object.entries(pages).find(([thing]) => about[thing])
@@ -65,7 +64,7 @@ function goThere(line: TrailLine, by: 'mouse' | 'Enter' | 'space') {
 const rows = computed(() => (lines.value ?? []).map(l => ({ ...l, id: String(l.seq) })))
 const columns: readonly Column<TrailLine & { id: string }>[] = [
   { key: 'seq', title: 'Line', num: true, width: '72px', text: l => l.seq },
-  { key: 'at', title: 'When', width: '188px', look: 'nowrap', text: l => when(l.at) },
+  { key: 'at', title: 'When', width: '188px', look: 'nowrap', text: l => momentText(l.at, true) },
   { key: 'by', title: 'Who', width: '120px', text: l => l.by },
   { key: 'act', title: 'Action', width: '136px', text: l => actName(l.act) },
   { key: 'text', title: 'Details', text: l => lineText(l) },

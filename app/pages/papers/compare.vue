@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOfMoment, dayText } from '#core/base/dates'
 import { compareLayouts } from '#core/paper/compare'
 import { samplesOf } from '#core/payments/sampleChecks'
 import { sampleAccounts } from '#core/accounts/sampleAccounts'
@@ -42,7 +43,7 @@ const list = computed(() =>
 )
 const titles = computed(() =>
   rows.value.map(r => ({
-    title: `Version ${r.revision}${r.savedAt ? `, ${new Date(r.savedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, ${r.by}` : ', as shipped'}`,
+    title: `Version ${r.revision}${r.savedAt ? `, ${dayText(dayOfMoment(r.savedAt))}, ${r.by}` : ', as shipped'}`,
     value: r.revision,
   })),
 )
