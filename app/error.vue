@@ -53,7 +53,7 @@ const reload = (): void => location.reload()
 
 <style scoped>
 .lost {
-  max-width: 640px;
+  max-width: 40rem;
   gap: var(--space-3);
   padding-top: 60px;
 }

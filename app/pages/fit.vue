@@ -193,10 +193,10 @@ async function keepPrinter() {
   flex: none;
 }
 .pick {
-  max-width: 260px;
+  max-width: 16.25rem;
 }
 .wide {
-  max-width: 380px;
+  max-width: 23.75rem;
   min-width: 300px;
 }
 .link {

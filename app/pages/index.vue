@@ -181,6 +181,6 @@ const companiesOf = computed(() => {
   display: grid;
   gap: var(--space-3);
   justify-items: start;
-  max-width: 760px;
+  max-width: 47.5rem;
 }
 </style>

@@ -241,7 +241,7 @@ const columns = computed(() => (isWhole.value ? allColumns : allColumns.filter(c
   padding-top: 6px;
 }
 .by-state {
-  max-width: 170px;
+  max-width: 10.625rem;
 }
 .sums {
   font-size: var(--text-small);

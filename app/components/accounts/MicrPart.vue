@@ -117,7 +117,7 @@ async function takeFont(file: File): Promise<void> {
   margin-top: 6px;
 }
 .pattern {
-  max-width: 420px;
+  max-width: 26.25rem;
 }
 .chars {
   display: grid;

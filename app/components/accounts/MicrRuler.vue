@@ -217,10 +217,10 @@ function onKey(event: KeyboardEvent, i: number) {
   width: 100%;
 }
 .at {
-  max-width: 130px;
+  max-width: 8.125rem;
 }
 .text {
-  max-width: 240px;
+  max-width: 15rem;
 }
 .meaning {
   font-size: var(--text-note);

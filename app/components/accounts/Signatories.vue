@@ -87,7 +87,7 @@ const form = defineModel<AccountForm>({ required: true })
 }
 .signatory img {
   max-height: 38px;
-  max-width: 120px;
+  max-width: 7.5rem;
   background: #fff;
 }
 </style>

@@ -138,6 +138,6 @@ async function importIt() {
   gap: var(--space-3);
 }
 .long {
-  max-width: 560px;
+  max-width: 35rem;
 }
 </style>

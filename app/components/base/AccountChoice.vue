@@ -62,7 +62,7 @@ const FEW = 4
 <style scoped>
 .many {
   flex: none;
-  width: 230px;
+  width: 14.375rem;
   max-width: 60vw;
 }
 .few {

@@ -92,7 +92,7 @@ label {
 }
 /* The browser would say that no file is chosen, after each one that was taken. */
 input {
-  width: 100px;
+  width: 6.25rem;
   color: transparent;
 }
 .kinds {

@@ -91,7 +91,7 @@ const out = (at: number): void => {
 .small {
   font-size: var(--text-small);
 }
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .account,
   .amount,
   .for {

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="Row extends { readonly id: string }">
 import type { VDataTableVirtual } from 'vuetify/components'
-import { inOrder, type Column, type Sorting } from '~/composables/base/rowTable'
+import { inOrder, widthOf, type Column, type Sorting } from '~/composables/base/rowTable'
 
 /**
  * The one table for lists: only the rows in sight are drawn, the whole list is one tab stop in which arrow
@@ -42,7 +42,7 @@ const shown = computed(() => inOrder(props.rows, props.columns, sorting.value))
 /** The same list for as long as it is the same: another one makes the table measure all anew. */
 const items = computed(() => [...shown.value])
 const headers = computed(() =>
-  props.columns.map(({ key, title, width }) => ({ key, title, width, sortable: false })),
+  props.columns.map(c => ({ key: c.key, title: c.title, width: widthOf(c), sortable: false })),
 )
 /** Rows that are drawn now: those in sight, and some around them. */
 const drawn = shallowReactive(new Set<string>())
@@ -185,7 +185,7 @@ watchEffect(
           :key="c.key"
           scope="col"
           :class="{ num: c.num }"
-          :style="{ width: c.width }"
+          :style="{ width: widthOf(c) }"
           :aria-sort="c.sort ? sortedHow(c.key) : undefined"
         >
           <slot :name="`head-${c.key}`">
@@ -301,7 +301,7 @@ tfoot {
   background: rgb(var(--v-theme-surface));
 }
 /* Where the page scrolls as one, the list keeps a height of its own, so that it still draws only what is in sight. */
-@media (max-width: 820px), (max-height: 560px) {
+@media (max-width: 51.25em), (max-height: 35em) {
   .row-table {
     height: clamp(120px, calc(var(--rows) * 38px + 60px), max(260px, 78dvh));
   }

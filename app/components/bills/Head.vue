@@ -35,7 +35,7 @@ const query = computed(() => (props.company ? `?company=${props.company.id}` : '
 <style scoped>
 .company {
   flex: none;
-  width: 270px;
+  width: 16.875rem;
   max-width: 46vw;
 }
 </style>

@@ -290,11 +290,11 @@ section {
   align-items: flex-start;
 }
 .pick {
-  width: 300px;
+  width: 18.75rem;
   flex: none;
 }
 .ranks {
-  max-width: 520px;
+  max-width: 32.5rem;
 }
 dt {
   font-weight: 600;

@@ -261,7 +261,7 @@ function byHand(right: number, down: number): Promise<void> {
   gap: var(--space-4);
 }
 .pick {
-  width: 320px;
+  width: 20rem;
   flex: none;
 }
 .columns {

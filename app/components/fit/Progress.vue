@@ -17,6 +17,6 @@ defineProps<{ busy: string; fault: string }>()
   display: grid;
   gap: var(--space-2);
   width: 100%;
-  max-width: 420px;
+  max-width: 26.25rem;
 }
 </style>

@@ -159,7 +159,7 @@ const worstOf = (deviation: Deviation): number =>
 
 <style scoped>
 .scan {
-  width: 240px;
+  width: 15rem;
   height: auto;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.3);
 }

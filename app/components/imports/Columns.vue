@@ -255,7 +255,7 @@ const placed = computed(() => ['bills', 'payments', 'before'].includes(form.valu
   text-overflow: ellipsis;
   font-size: var(--text-small);
 }
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .match {
     grid-template-columns: 1fr 1fr;
   }

@@ -118,7 +118,7 @@ const ledgerId = defineModel<string | null>('ledgerId', { required: true })
   justify-content: space-between;
   gap: var(--space-1) var(--space-2);
 }
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .wide,
   .amount {
     grid-column: span 12;

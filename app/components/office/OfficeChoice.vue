@@ -44,7 +44,7 @@ const { here, others } = useOffices()
 .title {
   overflow: hidden;
   text-overflow: ellipsis;
-  max-width: 118px;
+  max-width: 7.375rem;
   white-space: nowrap;
 }
 </style>

@@ -95,7 +95,7 @@ function choose(stock: Stock) {
   gap: var(--space-2);
   justify-items: center;
   align-content: end;
-  width: 158px;
+  width: 9.875rem;
   padding: 14px 8px;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.2);
   border-radius: 8px;

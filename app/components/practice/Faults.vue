@@ -75,11 +75,11 @@ ul {
   padding-left: 18px;
 }
 .kind {
-  max-width: 190px;
+  max-width: 11.875rem;
   min-width: 170px;
 }
 .at {
-  max-width: 100px;
+  max-width: 6.25rem;
   min-width: 90px;
 }
 </style>

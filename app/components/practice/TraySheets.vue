@@ -96,11 +96,11 @@ const numbersOf = (numbers: readonly number[]): string =>
   margin-bottom: 10px;
 }
 .dpi {
-  max-width: 130px;
+  max-width: 8.125rem;
 }
 img {
   width: 100%;
-  max-width: 460px;
+  max-width: 28.75rem;
   box-shadow: var(--sheet-shadow);
   background: #fff;
   display: block;

@@ -36,7 +36,7 @@ const pdf = ref(true)
   display: grid;
   gap: var(--space-2);
   justify-items: start;
-  max-width: 420px;
+  max-width: 26.25rem;
   padding-top: 8px;
 }
 .away > .v-text-field {

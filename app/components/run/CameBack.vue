@@ -86,7 +86,7 @@ async function take(file: File) {
   padding-bottom: 8px;
 }
 .currency {
-  max-width: 260px;
+  max-width: 16.25rem;
 }
 .back ul {
   padding-left: 18px;

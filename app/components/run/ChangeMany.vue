@@ -49,6 +49,6 @@ async function change(): Promise<void> {
   padding: 12px;
   margin-bottom: 10px;
   align-items: center;
-  max-width: 720px;
+  max-width: 45rem;
 }
 </style>

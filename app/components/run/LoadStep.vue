@@ -276,7 +276,7 @@ function other(book: NumberBook | undefined) {
   margin-bottom: 14px;
 }
 .printer > .v-select {
-  max-width: 300px;
+  max-width: 18.75rem;
 }
 .pack {
   display: flex;
@@ -313,7 +313,7 @@ input.big {
   padding: 14px 16px;
   display: grid;
   gap: var(--space-3);
-  max-width: 640px;
+  max-width: 40rem;
   justify-items: start;
 }
 .why {

@@ -62,7 +62,7 @@ const ordered = computed(() => {
   grid-template-columns: repeat(auto-fit, minmax(min(220px, 100%), 1fr));
   gap: var(--space-2) var(--space-3);
   align-items: center;
-  max-width: 920px;
+  max-width: 57.5rem;
   margin: 6px 0 12px;
 }
 </style>

@@ -260,7 +260,7 @@ const toggleAll = () => {
   flex-wrap: wrap;
 }
 .order {
-  max-width: 205px;
+  max-width: 12.8125rem;
   min-width: 170px;
 }
 .tools dl {
@@ -281,7 +281,7 @@ dd {
   height: min(calc(var(--rows) * 50px + 60px), max(240px, calc(100dvh - 390px)));
 }
 .find {
-  max-width: 260px;
+  max-width: 16.25rem;
   min-width: 200px;
 }
 .small {

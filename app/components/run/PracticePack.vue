@@ -72,7 +72,7 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
 <style scoped>
 .practice {
   margin-top: 14px;
-  max-width: 720px;
+  max-width: 45rem;
 }
 .inner {
   display: grid;
@@ -83,7 +83,7 @@ watch([pack, faults, seed], () => emit('set', pack.value, faults.value, seed.val
   align-items: stretch;
 }
 .mid {
-  max-width: 210px;
+  max-width: 13.125rem;
   min-width: 170px;
 }
 </style>

@@ -111,7 +111,7 @@ function practicePrint() {
 
 <style scoped>
 .effect {
-  max-width: 560px;
+  max-width: 35rem;
 }
 .ways {
   display: flex;

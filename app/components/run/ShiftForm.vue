@@ -121,6 +121,6 @@ function take() {
   grid-column: 1 / -1;
 }
 .fate {
-  max-width: 140px;
+  max-width: 8.75rem;
 }
 </style>

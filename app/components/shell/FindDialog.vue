@@ -180,7 +180,7 @@ const nothing = computed(() => Boolean(typed.value.trim()) && !looking.value && 
 .says {
   padding: 12px 12px 4px;
 }
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .hit {
     display: block;
   }

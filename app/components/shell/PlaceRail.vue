@@ -22,7 +22,7 @@ const { version } = useRuntimeConfig().public
 const { waits } = useNewVersion()
 const route = useRoute()
 /** In a narrow or low window the places stand as their signs alone, with their names told. */
-const small = useMediaQuery('(max-width: 1099px)')
+const small = useMediaQuery('(max-width: 68.6875em)')
 const work = [
   { to: '/', name: 'Today', icon: mdiWeatherSunset },
   { to: '/bills', name: 'Payees & bills', icon: mdiReceiptTextOutline },

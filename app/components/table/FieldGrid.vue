@@ -145,6 +145,6 @@ function walk(event: KeyboardEvent, by: number) {
   display: block;
   font-size: var(--text-tiny);
   white-space: normal;
-  max-width: 180px;
+  max-width: 11.25rem;
 }
 </style>

@@ -133,11 +133,11 @@ const accounts = computed(() => props.seen.accounts.value ?? [])
   --v-field-padding-end: 4px;
 }
 .scope {
-  max-width: 176px;
+  max-width: 11rem;
   min-width: 150px;
 }
 .with {
-  max-width: 128px;
+  max-width: 8rem;
   min-width: 104px;
 }
 .fade {

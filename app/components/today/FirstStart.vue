@@ -79,14 +79,14 @@ async function start(how: 'demo' | 'empty') {
 
 <style scoped>
 .first {
-  max-width: 780px;
+  max-width: 48.75rem;
   margin: min(9vh, 70px) auto 0;
   padding: 0 24px 24px;
   display: grid;
   gap: var(--space-4);
 }
 .name {
-  max-width: 360px;
+  max-width: 22.5rem;
 }
 .choices {
   display: grid;

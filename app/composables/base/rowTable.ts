@@ -6,7 +6,8 @@ export interface Column<Row> {
   readonly untitled?: true
   /** Right-aligned figures. */
   readonly num?: boolean
-  readonly width?: string
+  /** In pixels at the usual size of text, or as a part of the table. */
+  readonly width?: `${number}px` | `${number}%`
   /** How its cells look: not wrapped, or quiet. */
   readonly look?: 'nowrap' | 'quiet'
   /** What a cell says, where no slot draws it. */
@@ -16,6 +17,11 @@ export interface Column<Row> {
   /** Whether the reason of a greyed row stands in this column. */
   readonly reason?: boolean
 }
+const USUAL_TEXT = 16
+/** How wide a column is: larger text takes more. */
+export const widthOf = ({ width }: Pick<Column<never>, 'width'>): string | undefined =>
+  width?.replace(/^([\d.]+)px$/, (_, px: string) => `${Number(px) / USUAL_TEXT}rem`)
+
 export interface Sorting {
   readonly key: string
   readonly down: boolean

@@ -181,7 +181,7 @@ watch(
 :deep(table) {
   table-layout: fixed;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .halves {
     --halves: minmax(0, 1fr);
   }

@@ -194,7 +194,7 @@ const columns: readonly Column<Bill>[] = [
   padding-top: 6px;
 }
 .which {
-  max-width: 170px;
+  max-width: 10.625rem;
 }
 .sums {
   font-size: var(--text-small);

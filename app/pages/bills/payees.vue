@@ -121,7 +121,7 @@ watchEffect(() => {
   padding: 6px 0 10px;
 }
 .find .v-input {
-  max-width: 380px;
+  max-width: 23.75rem;
 }
 .sums {
   font-size: var(--text-small);

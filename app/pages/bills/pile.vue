@@ -164,7 +164,7 @@ function endPile() {
 }
 .tape .v-input {
   flex: 1 1 220px;
-  max-width: 300px;
+  max-width: 18.75rem;
 }
 .tape dl {
   display: flex;
@@ -189,7 +189,7 @@ dd {
   font-size: var(--text-small);
   margin-top: 8px;
 }
-@media (max-width: 820px) {
+@media (max-width: 51.25em) {
   .halves {
     --halves: minmax(0, 1fr);
   }

@@ -324,7 +324,7 @@ const chart = computed(() => ({
 }
 .when {
   flex: 1 1 150px;
-  max-width: 210px;
+  max-width: 13.125rem;
 }
 .grow {
   flex: 1;

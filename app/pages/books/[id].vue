@@ -255,7 +255,7 @@ const stock = computed(() => (counts.value ? stockLeft(counts.value.unused, week
   align-items: center;
 }
 .mid {
-  max-width: 190px;
+  max-width: 11.875rem;
 }
 .mid-part,
 .right {

@@ -173,11 +173,11 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
   align-items: flex-start;
 }
 .mid {
-  max-width: 210px;
+  max-width: 13.125rem;
   min-width: 180px;
 }
 .short {
-  max-width: 160px;
+  max-width: 10rem;
   min-width: 130px;
 }
 .books {

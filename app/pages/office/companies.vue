@@ -23,7 +23,7 @@ const { sign } = useCompanyLedgers(company)
 <style scoped>
 .company {
   flex: none;
-  width: 270px;
+  width: 16.875rem;
   max-width: 46vw;
 }
 </style>

@@ -252,14 +252,14 @@ const time = (at: string): string =>
   justify-self: start;
 }
 .short {
-  max-width: 130px;
+  max-width: 8.125rem;
 }
 .mid {
-  max-width: 170px;
+  max-width: 10.625rem;
   min-width: 150px;
 }
 .job {
-  max-width: 560px;
+  max-width: 35rem;
 }
 .jobs {
   display: grid;

@@ -140,10 +140,10 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
   margin: 6px 0 10px;
 }
 .find {
-  max-width: 420px;
+  max-width: 26.25rem;
 }
 .kind {
-  max-width: 210px;
+  max-width: 13.125rem;
 }
 .list {
   flex: 1;

@@ -282,14 +282,14 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
 
 <style scoped>
 .outcomes {
-  max-width: 720px;
+  max-width: 45rem;
   margin: 4px 0 14px 35px;
 }
 .next {
   margin-left: 35px;
   display: grid;
   gap: var(--space-3);
-  max-width: 720px;
+  max-width: 45rem;
   padding-bottom: 6px;
 }
 .after {

@@ -48,6 +48,6 @@ async function keep() {
 
 <style scoped>
 .form {
-  max-width: 460px;
+  max-width: 28.75rem;
 }
 </style>

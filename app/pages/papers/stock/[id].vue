@@ -247,7 +247,7 @@ async function save() {
   grid-column: 1 / -1;
 }
 .half {
-  max-width: 240px;
+  max-width: 15rem;
 }
 .small {
   font-size: var(--text-small);
