@@ -227,7 +227,7 @@ const columns = computed(() => (isWhole.value ? allColumns : allColumns.filter(c
   font-size: var(--text-small);
 }
 .halves {
-  --halves: minmax(0, 1fr) minmax(330px, 34%);
+  --halves: minmax(0, 1fr) minmax(20.625rem, 34%);
 }
 .left {
   display: flex;

@@ -121,7 +121,7 @@ async function takeFont(file: File): Promise<void> {
 }
 .chars {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10.625rem, 1fr));
   gap: var(--space-2);
   font-size: var(--text-small);
   padding-top: 6px;

@@ -146,7 +146,7 @@ async function close() {
 }
 .figures {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(92px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(5.75rem, 1fr));
   gap: var(--space-2) var(--space-3);
 }
 .figures > div {

@@ -245,7 +245,7 @@ const twice = computed<Refusal | undefined>(() => {
 <style scoped>
 .pair {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(8.125rem, 1fr));
   gap: var(--space-1) var(--space-3);
 }
 .amount :deep(input) {

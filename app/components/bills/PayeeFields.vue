@@ -228,7 +228,7 @@ const tongues = [
 <style scoped>
 .pair {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(10.625rem, 1fr));
   gap: var(--space-1) var(--space-3);
   align-items: start;
 }

@@ -269,7 +269,7 @@ const overdue = computed(() => {
 }
 .facts {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(7.5rem, 1fr));
   gap: var(--space-2) var(--space-4);
   margin-bottom: 16px;
 }

@@ -280,7 +280,7 @@ const percent = (share: number): string => (share ? `${(share * 100).toFixed(1)}
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr);
+  grid-template-columns: minmax(0, 1.25fr) minmax(17.5rem, 1fr);
   gap: var(--space-5);
 }
 section {

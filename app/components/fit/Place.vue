@@ -266,7 +266,7 @@ function byHand(right: number, down: number): Promise<void> {
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(280px, 1fr);
+  grid-template-columns: minmax(0, 1.25fr) minmax(17.5rem, 1fr);
   gap: var(--space-5);
 }
 section {

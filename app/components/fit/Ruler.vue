@@ -49,7 +49,7 @@ const edges: Readonly<Record<FitMark, string>> = {
 <style scoped>
 .measure {
   display: grid;
-  grid-template-columns: minmax(200px, 1fr) auto;
+  grid-template-columns: minmax(12.5rem, 1fr) auto;
   gap: var(--space-4);
   width: 100%;
   align-items: start;

@@ -127,7 +127,7 @@ const put = (): void =>
 <style scoped>
 .tray {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(9.375rem, 1fr));
   gap: var(--space-3);
   align-items: start;
 }

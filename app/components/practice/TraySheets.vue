@@ -88,7 +88,7 @@ const numbersOf = (numbers: readonly number[]): string =>
 <style scoped>
 .sheets {
   display: grid;
-  grid-template-columns: minmax(300px, 1fr) minmax(320px, 1.2fr);
+  grid-template-columns: minmax(18.75rem, 1fr) minmax(20rem, 1.2fr);
   gap: var(--space-5);
   align-items: start;
 }

@@ -344,7 +344,7 @@ kbd {
 }
 .row {
   display: grid;
-  grid-template-columns: 28px 70px minmax(60px, 1fr) 84px auto;
+  grid-template-columns: 28px 70px minmax(3.75rem, 1fr) 84px auto;
   align-items: center;
   gap: var(--space-2);
   padding: 5px 8px;
@@ -376,7 +376,7 @@ kbd {
 }
 @container (max-width: 640px) {
   .row {
-    grid-template-columns: 28px 70px minmax(60px, 1fr) 84px;
+    grid-template-columns: 28px 70px minmax(3.75rem, 1fr) 84px;
   }
   .said {
     grid-column: 2 / -1;

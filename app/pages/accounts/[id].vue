@@ -269,7 +269,7 @@ async function saveIt(): Promise<void> {
 
 <style scoped>
 .halves {
-  --halves: minmax(0, 1fr) minmax(360px, 41%);
+  --halves: minmax(0, 1fr) minmax(22.5rem, 41%);
   padding-bottom: 0;
   gap: var(--space-2) var(--space-5);
   align-content: start;

@@ -152,7 +152,7 @@ watch(
 
 <style scoped>
 .halves {
-  --halves: minmax(0, 1fr) minmax(330px, 36%);
+  --halves: minmax(0, 1fr) minmax(20.625rem, 36%);
   flex: none;
   padding-bottom: 0;
   align-items: start;

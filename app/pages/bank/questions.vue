@@ -187,7 +187,7 @@ const columns: readonly Column<SeenQuestion>[] = [
 
 <style scoped>
 .halves {
-  --halves: minmax(0, 1fr) minmax(340px, 40%);
+  --halves: minmax(0, 1fr) minmax(21.25rem, 40%);
 }
 .left {
   display: flex;

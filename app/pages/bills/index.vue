@@ -180,7 +180,7 @@ const columns: readonly Column<Bill>[] = [
   font-size: var(--text-small);
 }
 .halves {
-  --halves: minmax(0, 1fr) minmax(300px, 29%);
+  --halves: minmax(0, 1fr) minmax(18.75rem, 29%);
 }
 .left {
   display: flex;

@@ -111,7 +111,7 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
 
 <style scoped>
 .halves {
-  --halves: minmax(310px, 40%) minmax(0, 1fr);
+  --halves: minmax(19.375rem, 40%) minmax(0, 1fr);
 }
 .entries {
   display: flex;

@@ -147,7 +147,7 @@ function endPile() {
 
 <style scoped>
 .halves {
-  --halves: minmax(320px, 420px) minmax(0, 1fr);
+  --halves: minmax(20rem, 420px) minmax(0, 1fr);
   gap: var(--space-5);
 }
 .pile {

@@ -307,7 +307,7 @@ const chart = computed(() => ({
 
 <style scoped>
 .halves {
-  --halves: minmax(0, 1fr) minmax(345px, 32%);
+  --halves: minmax(0, 1fr) minmax(21.5625rem, 32%);
 }
 .left {
   display: flex;

@@ -182,7 +182,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
 }
 .books {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(17.5rem, 1fr));
   gap: var(--space-4);
   align-content: start;
   padding-bottom: 18px;

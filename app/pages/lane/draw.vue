@@ -370,7 +370,7 @@ const payeeHint = computed(() => {
 
 <style scoped>
 .halves {
-  --halves: minmax(330px, 400px) minmax(0, 1fr);
+  --halves: minmax(20.625rem, 400px) minmax(0, 1fr);
   padding-bottom: 0;
   gap: var(--space-5);
 }

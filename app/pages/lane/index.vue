@@ -241,7 +241,7 @@ const columns: readonly Column<Payment>[] = [
 
 <style scoped>
 .halves {
-  --halves: minmax(0, 1fr) minmax(360px, 44%);
+  --halves: minmax(0, 1fr) minmax(22.5rem, 44%);
   padding-bottom: 0;
 }
 .list {

@@ -237,7 +237,7 @@ const time = (at: string): string =>
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(300px, 1fr) minmax(360px, 1.2fr);
+  grid-template-columns: minmax(18.75rem, 1fr) minmax(22.5rem, 1.2fr);
   gap: var(--space-4);
   align-items: start;
 }

@@ -160,7 +160,7 @@ const exportStock = (stock: Stock): void =>
 }
 .stocks {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(310px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(19.375rem, 1fr));
   gap: var(--space-3);
   padding-bottom: 20px;
 }

@@ -341,7 +341,7 @@ async function release() {
 
 <style scoped>
 .halves {
-  --halves: minmax(330px, 460px) minmax(0, 1fr);
+  --halves: minmax(20.625rem, 460px) minmax(0, 1fr);
   gap: var(--space-5);
 }
 .form {
