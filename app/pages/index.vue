@@ -82,7 +82,7 @@ const companiesOf = computed(() => {
       <TodayBackupDue />
       <TodayRecord />
       <TodayDueSoon />
-      <TodayBankWaits />
+      <LazyTodayBankWaits v-if="today.length" />
       <h2 v-if="today.length" class="mb-2">Waiting</h2>
       <v-card v-if="!today.length" class="begin" data-test="begin">
         <h2>Steps to your first check</h2>
