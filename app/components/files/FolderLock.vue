@@ -35,7 +35,7 @@ const { make, saveAgain, lock, unlock, leave } = acts
       <v-text-field
         v-model="again"
         type="password"
-        label="Passphrase once more"
+        label="Repeat passphrase"
         :error-messages="isTried && faults.again ? [faults.again] : []"
         hide-details="auto"
         autocomplete="new-password"
