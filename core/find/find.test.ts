@@ -4,7 +4,11 @@ import { readQuery, type Findable } from './find'
 import { find, FindIndex } from './findIndex'
 
 const check = (number: number, text: string, amount: number, day = '2026-11-01'): Findable => ({
-  ...{ id: `n${number}`, text, number, amount, day },
+  id: `n${number}`,
+  text,
+  number,
+  amount,
+  day,
 })
 const ids = (all: readonly Findable[], typed: string): string[] =>
   find([new FindIndex('check', all)], readQuery(typed), 50).flatMap(g => [...g.ids])

@@ -161,7 +161,7 @@ function tablesOf(
       read[table] = []
       continue
     }
-    const parts = unpacked(file, name => name === part.path)
+    const parts = unpacked(file, ({ name }) => name === part.path)
     if (!parts.ok) return parts
     const same = isAsSaved(part, parts.value)
     if (!same.ok) return same
@@ -180,7 +180,7 @@ function tablesOf(
 export function readBackup(file: Uint8Array, tell: (part: number) => void = () => {}): Result<BackupRead> {
   const sizes = sizesIn(file)
   if (!sizes.ok) return sizes
-  const blobs = unpacked(file, name => name === MANIFEST || name.startsWith('blobs/'))
+  const blobs = unpacked(file, ({ name }) => name === MANIFEST || name.startsWith('blobs/'))
   if (!blobs.ok) return blobs
   const manifest = manifestOf(blobs.value)
   if (!manifest.ok) return manifest

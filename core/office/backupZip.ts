@@ -14,13 +14,12 @@ export const wrong = (code: string, part: string, text: string) =>
 
 /** The parts of a zip by their names. */
 export type Parts = Readonly<Record<string, Uint8Array>>
-const notZip = () => wrong('backup-zip', 'the file', 'it is not a zip file, or it is incomplete')
 /** Unpacks the parts that are wanted: not all at once, since a large office is larger than what holds it. */
-export function unpacked(file: Uint8Array, wanted: (name: string) => boolean): Result<Parts> {
+export function unpacked(file: Uint8Array, wanted: (part: UnzipFileInfo) => boolean): Result<Parts> {
   try {
-    return good(unzipSync(file, { filter: ({ name }) => wanted(name) }))
+    return good(unzipSync(file, { filter: wanted }))
   } catch {
-    return notZip()
+    return wrong('backup-zip', 'the file', 'it is not a zip file, or it is incomplete')
   }
 }
 /**
@@ -32,28 +31,20 @@ export function sizesIn(file: Uint8Array): Result<ReadonlyMap<string, number>> {
   let [bytes, count] = [0, 0]
   let odd: string | undefined
   let swollen: string | undefined
-  const listed = unpackedNone(file, ({ name, size, originalSize }) => {
+  const listed = unpacked(file, ({ name, size, originalSize }) => {
     bytes += originalSize
     count++
     sizes.set(name, originalSize)
     if (!partName.test(name)) odd ??= name
     // Room is made for what a part says of itself, before its first byte is read.
     if (originalSize > size * MOST_RATIO + MOST_RATIO) swollen ??= name
+    return false
   })
-  if (!listed) return notZip()
+  if (!listed.ok) return listed
   if (odd !== undefined) return wrong('backup-odd', odd.slice(0, 60), 'This does not belong in a backup')
   if (swollen !== undefined)
     return wrong('backup-part', swollen, 'it claims to hold more than its size allows')
   if (bytes > MOST_UNPACKED || count > MOST_PARTS)
     return wrong('backup-large', 'the file', 'it would unpack to more than 2 GB')
   return good(sizes)
-}
-/** Goes through the list of a zip. False where it has none. */
-function unpackedNone(file: Uint8Array, see: (part: UnzipFileInfo) => void): boolean {
-  try {
-    unzipSync(file, { filter: part => (see(part), false) })
-    return true
-  } catch {
-    return false
-  }
 }

@@ -28,10 +28,9 @@ async function takeSheets(desk: Desk, order: Extract<Order, { kind: 'sheets' }>)
     desk.printer.report(order.jobId) ?? refuseRequest(404, 'The practice printer no longer has this job')
   const taken: TakenCheck[] = []
   for (const { sheet } of report.sheets.filter(s => s.came === 'printed')) {
-    for (const { number, amount } of await drawing().checks(
-      sheetOf(desk.printer, order.jobId, sheet),
-      order.facts,
-    )) {
+    for (const { number, amount } of await (
+      await drawing()
+    ).checks(sheetOf(desk.printer, order.jobId, sheet), order.facts)) {
       if (number === undefined) taken.push({ answer: 'not readable', ...(amount && { amount }) })
       else {
         const answer = account.present({ number, ...(amount && { amount }) }, order.day)

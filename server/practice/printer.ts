@@ -13,7 +13,7 @@ import {
 } from '#core/practice/press'
 import type { JobReport, PracticeState } from '#core/practice/report'
 import { drawing } from './drawing/drawing'
-import { UnusablePdf } from './raster'
+import { UnusablePdf } from './unusablePdf'
 import type { Sheet } from './sheetPicture'
 
 /** How much one PDF, and all kept jobs together, may take up. */
@@ -67,7 +67,7 @@ export class PracticePrinter {
         `The PDF is ${Math.round(pdf.length / 1e6)} MB. The limit is ${MOST_PDF_BYTES / 1e6} MB`,
       )
     const press = this.trays.get(asked.tray)!
-    const sizes = await drawing().sizes(pdf, MOST_SHEETS)
+    const sizes = await (await drawing()).sizes(pdf, MOST_SHEETS)
     const { w, h } = asked.stock.sheet
     const odd = sizes.findIndex(s => Math.abs(s.w - w) > SIZE_ROOM || Math.abs(s.h - h) > SIZE_ROOM)
     if (odd >= 0)

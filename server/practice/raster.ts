@@ -1,6 +1,7 @@
 import { createCanvas, DOMMatrix, ImageData, Path2D, type Canvas, type SKRSContext2D } from '@napi-rs/canvas'
 import type { Affine } from '#core/fit/affine'
 import { MM_PER_INCH } from '#core/paper/length'
+import { UnusablePdf } from './unusablePdf'
 
 /**
  * pdf.js, loaded when the first PDF comes, with what it takes from a browser: it would look for the same
@@ -34,8 +35,6 @@ class Canvases {
 /** A picture of more pixels than this is left out: that of a sheet at 600 dots to the inch has 34 million. */
 const MOST_PIXELS = 40_000_000
 const MM_PER_POINT = MM_PER_INCH / 72
-/** A PDF that cannot be printed: not one, damaged, or locked. */
-export class UnusablePdf extends Error {}
 
 /**
  * A PDF opened for printing, without running anything in it and without fonts of the system. Close it when

@@ -42,16 +42,14 @@ function begin<Report>(
   }
 }
 
-/** Looks at everything beside what goes on, one tab at a time: after a backup was saved. */
-export const auditAfterwards = (): void => {
-  whereFree(async () => void (await beginAudit(() => {}).report)).catch((fault: unknown) =>
-    console.error(fault),
-  )
-}
-/** Looks at everything where a week has gone by since the last time, one tab at a time. */
-export const auditWhereDue = (): Promise<void> =>
-  whereFree(async () => {
-    if (await readAuditDue(Date.now())) await beginAudit(() => {}).report
+/** Looks at everything where that is wanted, one tab at a time. */
+const auditWhere = (isWanted: () => Promise<boolean>): Promise<void> =>
+  navigator.locks.request(`${db.name} audit`, { ifAvailable: true }, async lock => {
+    if (lock && (await isWanted())) await beginAudit(() => {}).report
   })
-const whereFree = (work: () => Promise<void>): Promise<void> =>
-  navigator.locks.request(`${db.name} audit`, { ifAvailable: true }, lock => (lock ? work() : undefined))
+/** Looks at everything beside what goes on: after a backup was saved. */
+export function auditAfterwards(): void {
+  auditWhere(async () => true).catch((fault: unknown) => console.error(fault))
+}
+/** Looks at everything where a week has gone by since the last time. */
+export const auditWhereDue = (): Promise<void> => auditWhere(() => readAuditDue(Date.now()))

@@ -1,11 +1,11 @@
 import { auditOffice } from '#core/office/audit'
 import { RecordAudit } from '#core/office/auditRecord'
 import { digestedTables } from '#core/office/rowDigests'
-import { tableNames, type Snapshot } from '#core/office/tables'
+import type { Snapshot } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { compareStrips } from '../numbers/compareStrips'
 import { db } from '../store/db'
-import { eachPage, pageOf } from '../store/pages'
+import { countRows, eachPage, pageOf } from '../store/pages'
 import { StoreOffice } from '../store/storeOffice'
 import { auditFact } from './auditFact'
 
@@ -56,8 +56,7 @@ async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined>
   const record = new RecordAudit()
   const trail: TrailLine[] = []
   const kept: Record<string, unknown[]> = { trail }
-  const counts = await Promise.all(tableNames.map(table => db.table(table).count()))
-  const whole = counts.reduce((sum, n) => sum + n, 1)
+  const whole = 1 + (await countRows())
   let done = 0
   let head = ''
   await eachPage<TrailLine>('trail', pageOf('trail'), lines => {

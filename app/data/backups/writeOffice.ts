@@ -2,7 +2,7 @@ import { tableNames } from '#core/office/tables'
 import type { BackupManifest } from '#core/office/backupFormat'
 import { BackupWriter } from '#core/office/backupWriter'
 import { db } from '../store/db'
-import { eachPage, pageOf } from '../store/pages'
+import { countRows, eachPage, pageOf } from '../store/pages'
 import { HANDED_FACT } from './backupFact'
 
 /** So many bytes are held; beyond them they go to the browser, which keeps large files outside of memory. */
@@ -51,8 +51,7 @@ async function writeOnce(
 ): Promise<Written> {
   const pieces = new Pieces()
   const writer = new BackupWriter(about, bytes => pieces.add(bytes))
-  const counts = await Promise.all(tableNames.map(table => db.table(table).count()))
-  const whole = counts.reduce((sum, n) => sum + n, 1)
+  const whole = 1 + (await countRows())
   let done = 0
   for (const table of tableNames) {
     writer.addRows(table, [])

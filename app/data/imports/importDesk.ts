@@ -11,7 +11,7 @@ import type { ImportedFile } from '#core/imports/importRows'
 import type { Stamp } from '#core/trail/trail'
 import { db } from '../store/db'
 import { storeName } from '../store/storeName'
-import { failureOf } from '../store/inWorker'
+import { onFailure, Questions } from '../store/inWorker'
 import type { ImportApi, ImportAsk, OpenedFile, ImportDone, TableSize } from './importWork'
 
 export type { ImportAsk, CheckedImport, ImportPlan } from './importWork'
@@ -23,21 +23,16 @@ export class ImportDesk {
     name: storeName(),
   })
   private remote: Remote<ImportApi> = wrap<ImportApi>(this.worker)
-  private readonly failed = failureOf(this.worker)
-  private stop = (): void => {}
-  private readonly stopped = new Promise<'stopped'>(done => {
-    this.stop = () => done('stopped')
-  })
+  private readonly questions = new Questions()
 
-  private async during<T>(work: Promise<T>): Promise<T> {
-    const done = await Promise.race([work, this.failed, this.stopped])
-    if (done === 'stopped') throw new DOMException('Stopped.', 'AbortError')
-    return done
+  constructor() {
+    onFailure(this.worker, fault => this.questions.fail(fault))
   }
+  private readonly during = <T>(work: Promise<T>): Promise<T> => this.questions.until(work)
   /** Ends the worker, and whatever it does: an act under way is not done then. */
   end(): void {
     this.worker.terminate()
-    this.stop()
+    this.questions.fail(new DOMException('Stopped.', 'AbortError'))
   }
   async open(file: Blob): Promise<Result<OpenedFile>> {
     const bytes = new Uint8Array(await file.arrayBuffer())

@@ -12,22 +12,18 @@ export const setOperatorName = (name: string): void =>
       .slice(0, 60) || 'Clerk',
   )
 
+/** A moment in the time of this place with its offset. */
+const momentHere = (at: Date): string => momentOf(at, -at.getTimezoneOffset())
 /** This moment, in the time of the place with its offset. */
-export function momentNow(): string {
-  const now = new Date()
-  return momentOf(now, -now.getTimezoneOffset())
-}
+export const momentNow = (): string => momentHere(new Date())
 
 /** A moment that was not written in the time of a place, in that of this one. */
-function here(at: string): string {
-  const moment = new Date(at)
-  return at.endsWith('Z') ? momentOf(moment, -moment.getTimezoneOffset()) : at
-}
+const written = (at: string): string => (at.endsWith('Z') ? momentHere(new Date(at)) : at)
 /**
  * A moment as lists tell it: Nov 24, 2026, 10:00 AM, as the clock said where it was done. So it has the day that its
  * entries, filters and papers have, wherever it is read.
  */
 export function momentText(at: string, withSeconds = false): string {
-  const moment = here(at)
+  const moment = written(at)
   return `${dayText(dayOfMoment(moment))}, ${timeOfMoment(moment, withSeconds)}`
 }

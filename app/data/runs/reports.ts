@@ -13,7 +13,7 @@ import { anchorText } from '#core/trail/trail'
 import { localToday } from '~/stores/office'
 import { saveList } from './listPaper'
 import { drawingsToPdf } from './makePaper'
-import { momentText as moment } from '../office/office'
+import { momentNow, momentText as moment } from '../office/office'
 import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
 import { anchorOf } from '../history/anchor'
 import { readCopy, type AccountView } from '../reads'
@@ -92,7 +92,7 @@ export const saveNumbersPdf = async (
   saveList(
     {
       title: 'Proof of the books',
-      under: moment(new Date().toISOString()),
+      under: moment(momentNow()),
       words: troubles.length
         ? troubles.map(t => `${t}.`)
         : [

@@ -1,4 +1,5 @@
 import Dexie from 'dexie'
+import { tableNames } from '#core/office/tables'
 import { db } from './db'
 
 /**
@@ -20,7 +21,12 @@ export async function eachPage<Row>(
   }
 }
 
-/** Rows that hold PDFs are read one by one, others as many as this at once. */
+/** Rows that hold PDFs are read a few at a time, others as many as this. */
 const [PAPERS_AT_ONCE, AT_ONCE] = [5, 2000]
 /** How many rows of a table are read at once where all of it is gone through. */
 export const pageOf = (table: string): number => (table === 'papers' ? PAPERS_AT_ONCE : AT_ONCE)
+/** How many rows all tables of the office hold together. */
+export async function countRows(): Promise<number> {
+  const counts = await Promise.all(tableNames.map(table => db.table(table).count()))
+  return counts.reduce((sum, n) => sum + n, 0)
+}

@@ -1,10 +1,10 @@
 import { Server } from 'node:net'
-import { UnusablePdf } from '../raster'
+import { UnusablePdf } from '../unusablePdf'
 import type { Answer, Question } from './messages'
-import { drawingWork } from './work'
 
 async function answerTo({ id, name, args }: Question): Promise<Answer> {
   try {
+    const { drawingWork } = await import('./work')
     const work = drawingWork[name] as (...of: readonly unknown[]) => Promise<unknown>
     return { id, value: await work(...args) }
   } catch (error) {

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { refusal } from '../office'
-import { UnusablePdf } from '../raster'
+import { UnusablePdf } from '../unusablePdf'
 import { DRAWS, type Answer, type Question } from './messages'
 import type { DrawingName, DrawingWork } from './work'
 
@@ -18,12 +18,11 @@ const LOOK_MS = 200
 export const TOO_BUSY = 'The practice printer has too much to do. Try again in a moment'
 const tooMuch = () => refusal(422, 'The PDF takes more time or memory than the practice printer has', 'pdf')
 
-/** Bytes in a page of memory. */
-const PAGE_BYTES = 4096
 /** What a process takes up, in MB; nothing where the system does not say. */
 function memoryOf({ pid }: ChildProcess): number {
   try {
-    return (Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * PAGE_BYTES) / 1e6
+    const kb = /^VmRSS:\s*(\d+) kB/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]
+    return Number(kb ?? 0) / 1000
   } catch {
     return 0
   }

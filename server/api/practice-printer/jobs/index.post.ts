@@ -6,7 +6,7 @@ import { TOO_BUSY } from '../../../practice/drawing/process'
 import { formOf } from '../../../practice/form'
 import { checked, ownPagesOnly, refuseRequest } from '../../../practice/office'
 import { MOST_PDF_BYTES } from '../../../practice/printer'
-import { UnusablePdf } from '../../../practice/raster'
+import { UnusablePdf } from '../../../practice/unusablePdf'
 
 /** Room for the job's words beside its PDF. */
 const MOST_WORDS = 4_000_000

@@ -35,7 +35,7 @@ export default defineEventHandler(event => {
         // PNG is packed already.
         const file = new ZipPassThrough(`${String(index + 1).padStart(4, '0')}-sheet-${sheet.out.sheet}.png`)
         zip.add(file)
-        file.push(await drawing().picture(sheet, how), true)
+        file.push(await (await drawing()).picture(sheet, how), true)
       }
       zip.end()
     },

@@ -7,7 +7,9 @@ import { checked } from '../../../../../practice/office'
 /** One sheet as it came out, as PNG. */
 export default defineEventHandler(async event => {
   const how = checked(pictureQuery, getQuery(event))
-  const png = await drawing().picture(
+  const png = await (
+    await drawing()
+  ).picture(
     sheetOf(deskOf(event).printer, getRouterParam(event, 'id') ?? '', Number(getRouterParam(event, 'sheet'))),
     how,
   )
