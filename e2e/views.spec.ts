@@ -40,7 +40,8 @@ async function narrow(page: Page, what: string): Promise<void> {
 }
 const everyLevel = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
 async function clean(page: Page, what: string, only?: string): Promise<void> {
-  // What moves has come to rest: half faded letters have no contrast.
+  // The page stands, and what moves has come to rest: half faded letters have no contrast.
+  await expect(page.locator('h1')).not.toHaveCount(0)
   await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'))
   // Letters on the drawn paper are the picture of a sheet, named as a whole: their contrast is the printer’s.
   const axe = new AxeBuilder({ page })
@@ -303,7 +304,10 @@ test('what the preview shows is what the PDF holds, to 0.1 mm', async ({ page })
 test('the server sends a strict policy, and bare answers nothing', async ({ request }) => {
   const policy = (await request.get('/')).headers()['content-security-policy'] ?? ''
   expect(policy).toContain(`default-src 'none'`)
-  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+'/)
+  // What runs is our files, and what the page was sent with, known by what it says.
+  expect(policy).toMatch(/script-src 'self' 'sha256-[^']+'; style-src 'self';/)
+  expect(policy).toContain(`require-trusted-types-for 'script'`)
+  expect(policy).not.toContain('nonce')
   expect(policy).not.toContain('unsafe')
   expect((await request.get('/api/health')).headers()['x-content-type-options']).toBe('nosniff')
 })
