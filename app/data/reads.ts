@@ -32,7 +32,6 @@ import { sumsOfLane, type LaneSums, type Payment } from '#core/payments/payment'
 import type { Payee } from '#core/payees/payee'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
 import { copyId, type Run } from '#core/runs/run'
-import type { TrailLine } from '#core/trail/trail'
 import type { BookFates } from '#core/office/reading'
 import { fatesOf } from './numbers/bookFates'
 import { db, type StockScan } from './store/db'
@@ -96,7 +95,7 @@ export const readLane = (accountId: Id<'account'>): Promise<Payment[]> =>
     .where('[accountId+state]')
     .equals([accountId, 'waiting'])
     .toArray()
-    .then(list => list.sort((a, b) => byMoment(a.drawnAt, b.drawnAt)))
+    .then(list => list.toSorted((a, b) => byMoment(a.drawnAt, b.drawnAt)))
 
 /** How many payments wait in a lane. */
 export const countLane = async (accountId: Id<'account'>): Promise<number> =>
@@ -124,25 +123,34 @@ export interface AccountToday {
   readonly stock: StockLeft
 }
 
-/** What waits, account by account, and how long the number book in use will last. */
-export const readToday = async (): Promise<AccountToday[]> =>
-  Promise.all(
-    (await readAccounts()).map(async view => {
-      const { account, book } = view
-      const lane = await readLaneTotal(db, account.id)
-      const [balances, runs, touched, pace] = await Promise.all([
-        balancesWith(account, lane),
-        readOpenRuns(account.id),
-        readFates(book.id),
-        readPace(book, new Date()),
-      ])
-      return {
-        ...{ view, waiting: lane.count, sums: sumsOfLane(lane.total, lane.booked), balances, runs },
-        next: nextNumber(book, touched),
-        stock: stockLeft(countFates(book, touched.values()).unused, pace, lane.count),
-      }
-    }),
+async function readAccountToday(view: AccountView): Promise<AccountToday> {
+  const { account, book, books } = view
+  const lane = await readLaneTotal(db, account.id)
+  const [balances, runs, touched, pace] = await Promise.all([
+    balancesWith(account, lane),
+    openRunsOf(
+      db,
+      books.map(b => b.id),
+    ).toArray(),
+    readFates(book.id),
+    readPace(book, new Date()),
+  ])
+  return {
+    ...{ view, waiting: lane.count, sums: sumsOfLane(lane.total, lane.booked), balances, runs },
+    next: nextNumber(book, touched),
+    stock: stockLeft(countFates(book, touched.values()).unused, pace, lane.count),
+  }
+}
+/**
+ * What waits, account by account, and how long the number book in use will last. All in one transaction: one for
+ * each of a hundred questions takes longer than the questions.
+ */
+export async function readToday(): Promise<AccountToday[]> {
+  const views = await readAccounts()
+  return db.transaction('r', [db.lanes, db.totals, db.runs, db.strips, db.numbers], async () =>
+    Promise.all(views.map(readAccountToday)),
   )
+}
 
 export const readPayees = (companyId: Id<'company'>): Promise<Payee[]> =>
   db.payees.where('companyId').equals(companyId).sortBy('name')
@@ -254,6 +262,11 @@ export const readSampled = async (accountId: Id<'account'>): Promise<boolean> =>
 export const readLastActAt = async (): Promise<string | undefined> =>
   (await db.trail.orderBy('seq').last())?.at
 
+/** Whether any run of the office went to a printer. */
+export async function anyRunPrinted(): Promise<boolean> {
+  for (const { account } of await readAccounts()) if (await countPrintedRuns(account.id)) return true
+  return false
+}
 /** How many runs of an account went to a printer. */
 export const countPrintedRuns = async (accountId: Id<'account'>): Promise<number> => {
   const counts = await Promise.all(
@@ -304,33 +317,6 @@ export async function readPrintedOn(stockId: string): Promise<PrintedCheck[]> {
   return found
 }
 
-/** What lines of the trail can be about, beside the whole office. */
-export const trailSubjects = { bill: 'bill', payee: 'payee', run: 'run', book: 'number book' } as const
-export interface TrailSubject {
-  readonly about: keyof typeof trailSubjects
-  readonly id: string
-}
-/** Lines of the trail, newest first, that a filter takes; those about one thing alone where it is given. */
-export async function readTrail(
-  takes: (line: TrailLine) => boolean,
-  most: number,
-  subject?: TrailSubject,
-): Promise<TrailLine[]> {
-  if (subject?.about === 'bill' || subject?.about === 'payee') {
-    const lines = await db.trail.where(`about.${subject.about}`).equals(subject.id).sortBy('seq')
-    return lines.reverse().filter(takes).slice(0, most)
-  }
-  const isAbout = (line: TrailLine): boolean => !subject || line.about[subject.about] === subject.id
-  return db.trail
-    .orderBy('seq')
-    .reverse()
-    .filter(l => isAbout(l) && takes(l))
-    .limit(most)
-    .toArray()
-}
-export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
-export const readTrailActs = async (): Promise<string[]> =>
-  (await db.trail.orderBy('act').uniqueKeys()).map(String)
 export const readPayment = (id: Id<'payment'>): Promise<Payment | undefined> => db.payments.get(id)
 /** Payments that were withdrawn from a lane, newest first. */
 export const readWithdrawn = (accountId: Id<'account'>): Promise<Payment[]> =>

@@ -5,7 +5,7 @@ import { howMany } from '#core/base/howMany'
 import { spans } from '#core/numbers/spans'
 import { figures } from '#core/money/figures'
 import { formatDate } from '#core/base/dates'
-import { countPrintedRuns, readAccounts, readToday } from '~/data/reads'
+import { anyRunPrinted, readToday } from '~/data/reads'
 import { momentText } from '~/data/office/office'
 import { localToday } from '~/stores/office'
 
@@ -13,9 +13,7 @@ const { behind } = useClock()
 const today = useLive(readToday)
 const heading = formatDate(localToday(), 'MMMM D, YYYY')
 /** An office in which nothing was ever printed is led on by its first account’s list. */
-const anyRuns = useLive(async () =>
-  (await Promise.all((await readAccounts()).map(a => countPrintedRuns(a.account.id)))).some(n => n > 0),
-)
+const anyRuns = useLive(anyRunPrinted)
 const beginner = computed(() => (anyRuns.value === false ? today.value?.[0]?.view : undefined))
 const steps = useReadiness(() => beginner.value)
 const waitsForCount = computed(() =>

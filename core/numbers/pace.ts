@@ -10,11 +10,11 @@ const WEEK_MS = 7 * DAY_MS
 const LOW_WEEKS = 6
 
 /**
- * Text of a moment before all that count for the pace: a day more, since moments have the offset of their
- * place.
+ * A day before all moments that count for the pace: a day more, since moments have the offset of their place. The
+ * same all day long.
  */
 export const paceStart = (now: Date): string =>
-  new Date(now.getTime() - PACE_WEEKS * WEEK_MS - DAY_MS).toISOString()
+  new Date(now.getTime() - PACE_WEEKS * WEEK_MS - DAY_MS).toISOString().slice(0, 10)
 
 /**
  * Numbers used in each of the last eight weeks before `now`, newest week last; `used` tells when (ISO 8601)

@@ -2,26 +2,22 @@
 import { dayText } from '#core/base/dates'
 import { howMany } from '#core/base/howMany'
 import { figures } from '#core/money/figures'
-import { readBankToday } from '~/data/bank/bankToday'
-import { readAccounts } from '~/data/reads'
+import { readBanksToday } from '~/data/bank/bankToday'
 import { localToday } from '~/stores/office'
 
 /** What is outstanding at the bank, what of its statements must be looked at, and which are missing. */
 const MISSING_DAYS = 35
 const today = localToday()
-const banks = useLive(async () => {
-  const all = await Promise.all(
-    (await readAccounts()).map(async view => ({ view, bank: await readBankToday(view.account, today) })),
-  )
-  return all.filter(
-    a =>
-      a.bank.outstanding.count ||
-      a.bank.waiting ||
-      a.bank.questions.count ||
-      a.bank.unreported ||
-      a.bank.days !== undefined,
-  )
-})
+const banks = useLive(async () =>
+  (await readBanksToday(today)).filter(
+    ({ bank }) =>
+      bank.outstanding.count ||
+      bank.waiting ||
+      bank.questions.count ||
+      bank.unreported ||
+      bank.days !== undefined,
+  ),
+)
 </script>
 
 <template>

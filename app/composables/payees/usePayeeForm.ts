@@ -5,11 +5,13 @@ import type { Language } from '#core/money/locale'
 import { nearlyNamed } from '#core/payees/findPayee'
 import type { Payee, PayeeForm, PayeeKind, UsualWay } from '#core/payees/payee'
 import { readTerms, termsText } from '#core/payees/terms'
+import { readPayees } from '~/data/reads'
 import { useOffice } from '~/stores/office'
 import { focusField } from '../base/focusNext'
 import { useAct } from '../base/useAct'
 import { plainCopy } from '~/data/store/plainCopy'
 import { useFormDraft } from '../base/useFormDraft'
+import { useLive } from '../base/useLive'
 
 /** A payee as they are typed. */
 export interface PayeeTyped {
@@ -118,11 +120,14 @@ function formOf(typed: PayeeTyped): Result<PayeeForm> {
   })
 }
 
-/** A payee being written down, or changed: the form with its draft, names that are nearly the same, the act. */
+/**
+ * A payee being written down, or changed: the form with its draft, names that are nearly the same, the act. The
+ * company's payees are read where a name is typed or `wantsAll` says so: they may be thousands.
+ */
 export function usePayeeForm(
   companyId: Readonly<Ref<Id<'company'> | undefined>>,
   payee: Readonly<Ref<Payee | undefined>>,
-  payees: Readonly<Ref<readonly Payee[] | undefined>>,
+  wantsAll: Readonly<Ref<boolean>>,
   draftName: () => string,
 ) {
   const office = useOffice()
@@ -150,6 +155,13 @@ export function usePayeeForm(
   const terms = computed(() => termsOf(form.value))
   /** Whether the terms are words that need days beside them. */
   const asksDays = computed(() => form.value.terms.trim() !== '' && !readTerms(form.value.terms).ok)
+  const of = computed(() =>
+    wantsAll.value || form.value.name.trim() !== (payee.value?.name ?? '') ? companyId.value : undefined,
+  )
+  const payees = useLive(
+    () => of.value && readPayees(of.value),
+    () => of.value,
+  )
   const near = computed(() => nearlyNamed(payees.value ?? [], form.value.name, payee.value?.id ?? ''))
   const faults = (field: string): string[] =>
     field === 'terms' && !terms.value.ok ? [terms.value.refusal.text] : at(field)
@@ -185,5 +197,5 @@ export function usePayeeForm(
     office.said = from ? `Saved changes to ${to.value.name}.` : `Added payee ${to.value.name}.`
     return id
   }
-  return { form, busy, near, isChanged, faults, elsewhere, keep, asksDays }
+  return { form, payees, busy, near, isChanged, faults, elsewhere, keep, asksDays }
 }

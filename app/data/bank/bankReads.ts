@@ -152,7 +152,7 @@ export const readMovements = async (
 
 /** The lines of a statement, by day. */
 export const readClosedLines = async (statementId: Id<'statement'>): Promise<BankLine[]> =>
-  (await office.where('bankLines', 'statement', [statementId])).sort((a, b) => (a.date < b.date ? -1 : 1))
+  (await office.where('bankLines', 'statement', [statementId])).toSorted((a, b) => (a.date < b.date ? -1 : 1))
 
 /** What the bank of an account is told: its layout, what waits, and the files that were sent, newest first. */
 export interface BankFilesView {

@@ -7,6 +7,7 @@ import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import type { Payment } from '#core/payments/payment'
 import { numbersInFates } from '../numbers/bookFates'
+import { readAccounts, type AccountView } from '../reads'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 
@@ -40,8 +41,20 @@ async function countStops(accountId: Id<'account'>): Promise<number> {
   const stopped = await numbersInFates(db, accountId, ['stopped'])
   return stopped.filter(n => !n.stop).length
 }
-/** What Today says of the bank for one account. */
-export async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
+/** What Today says of the bank, account by account: all in one transaction, for they are many small questions. */
+export async function readBanksToday(
+  today: PlainDate,
+): Promise<{ readonly view: AccountView; readonly bank: BankToday }[]> {
+  const views = await readAccounts()
+  const { books, lanes, payments, statements, bankLines, bankItems, bankQuestions, numbers } = db
+  return db.transaction(
+    'r',
+    [books, lanes, payments, statements, bankLines, bankItems, bankQuestions, numbers],
+    async () =>
+      Promise.all(views.map(async view => ({ view, bank: await readBankToday(view.account, today) }))),
+  )
+}
+async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
   const uncleared = await office.where('payments', 'uncleared', [account.id])
   const checks = uncleared.filter((p: Payment) => p.state === 'issued' && !p.otherwise)
   const oldest = checks.map(p => p.date).sort()[0]

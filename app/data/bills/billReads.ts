@@ -94,8 +94,8 @@ const withNumbers = async (payments: readonly Payment[]): Promise<PaidBy[]> => {
   const byPayment = grouped(rows, row => row.check?.paymentId ?? '')
   return payments.map(payment => ({ payment, numbers: byPayment.get(payment.id) ?? [] }))
 }
-const newestFirst = (payments: Payment[]): Payment[] =>
-  payments.sort((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
+const newestFirst = <Row extends { readonly date: string }>(rows: readonly Row[]): Row[] =>
+  rows.toSorted((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
 
 export const readPaidBy = async (bill: Bill): Promise<PaidBy[]> =>
   withNumbers(
@@ -121,14 +121,13 @@ export async function readPayeeStory(payeeId: Id<'payee'>, most: number): Promis
     db.bills.where('payeeId').equals(payeeId).toArray(),
     db.payments.where('payeeId').equals(payeeId).toArray(),
   ])
-  bills.sort((a, b) => (a.date > b.date ? -1 : a.date < b.date ? 1 : 0))
-  newestFirst(payments)
-  return { bills, payments, paid: await withNumbers(payments.slice(0, most)) }
+  const newest = newestFirst(payments)
+  return { bills: newestFirst(bills), payments: newest, paid: await withNumbers(newest.slice(0, most)) }
 }
 
 /** The payments to a payee, the last one drawn first. */
 export const readPaymentsTo = async (payeeId: Id<'payee'>): Promise<Payment[]> =>
-  (await db.payments.where('payeeId').equals(payeeId).toArray()).sort((a, b) =>
+  (await db.payments.where('payeeId').equals(payeeId).toArray()).toSorted((a, b) =>
     byMoment(b.drawnAt, a.drawnAt),
   )
 

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { expect, test } from 'vitest'
 import { random } from '#core/base/random'
 import type { Tables } from '#core/office/tables'
+import type { TrailLine } from '#core/trail/trail'
 import { db } from '../store/db'
 import { findWork } from './findWork'
 
@@ -51,5 +52,39 @@ test('what is found follows every write, also more rows than are read at once, i
     const bills = found.find(g => g.kind === 'bill')
     expect(bills?.count, `round ${round}`).toBe(await db.bills.where('payeeId').equals(`p${at}`).count())
     expect(found.find(g => g.kind === 'payee')?.count).toBe(1)
+  }
+}, 60_000)
+
+test('lines of the trail are found as they are shown, by name, act, day and what they are about, also those added since', async () => {
+  const r = random(9)
+  const one = <T>(of: readonly T[]): T => of[r.between(0, of.length - 1)]!
+  const line = (seq: number): TrailLine => ({
+    ...{ seq, act: one(['Run picked', 'pick', 'Payment drawn']), text: `${one(names)} ${seq % 7}.` },
+    ...{ at: `2026-11-2${seq % 3}T09:00:00.000-05:00`, by: one(['Ada', 'Bo']), before: '', hash: '' },
+    about: seq % 5 ? {} : { book: `b${seq % 2}` },
+  })
+  const lines: TrailLine[] = []
+  const add = async (count: number): Promise<void> => {
+    const more = Array.from({ length: count }, (_, i) => line(lines.length + i + 1))
+    lines.push(...more)
+    await db.trail.bulkAdd(more)
+  }
+  // What a person sees of a line: the old name of an act is told as the new one.
+  const sees = (l: TrailLine, word: string): boolean => `${l.text} / ${l.by}`.toLowerCase().includes(word)
+  for (let round = 0; round < 30; round++) {
+    await add(round ? r.between(1, 3) : 5100)
+    const text = one(['', 'rope 3', 'bo', 'ada', 'nobody'])
+    const act = one(['', 'Run picked', 'Payment drawn'])
+    const day = one(['', '2026-11-21'])
+    const book = one(['', 'b0', 'b1'])
+    const most = one([4, Infinity])
+    const asked = { text, act, day, subject: book ? ({ about: 'book', id: book } as const) : undefined }
+    const wanted = lines
+      .filter(l => sees(l, text) && (!day || l.at.slice(0, 10) === day) && (!book || l.about.book === book))
+      .filter(l => !act || l.act === act || (act === 'Run picked' && l.act === 'pick'))
+      .map(l => l.seq)
+      .reverse()
+      .slice(0, most)
+    expect(await findWork.lines(asked, most), `round ${round}`).toEqual(wanted)
   }
 }, 60_000)

@@ -5,6 +5,7 @@ import type { PlainDate } from '#core/base/dates'
 import type { Id } from '#core/base/id'
 import type { Cents } from '#core/money/cents'
 import type { FindApi, FoundSoFar, MovedAsked } from './findWork'
+import type { TrailAsked } from '../history/trailLines'
 import type { NumbersAsked } from './numberLines'
 
 export type { FoundHits } from './findWork'
@@ -35,6 +36,9 @@ export const findInOffice = (typed: string, known: number): Promise<FoundSoFar> 
 /** The keys of the numbers of an account that a search takes, the highest number first. */
 export const findNumbers = (question: NumbersAsked): Promise<Id<'number'>[]> =>
   looking.ask(of => of.numbers(question))
+/** The numbers of the lines of the trail that are asked for, newest first, at most so many. */
+export const findLines = (asked: TrailAsked, most: number): Promise<number[]> =>
+  looking.ask(of => of.lines(asked, most))
 /** What moved a ledger account on each day from one on, the earliest first. */
 export const findMoved = (question: MovedAsked): Promise<[PlainDate, Cents][]> =>
   looking.ask(of => of.moved(question))

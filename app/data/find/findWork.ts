@@ -6,6 +6,7 @@ import { ofBill, ofMovement, ofNumber, ofPayee, ofPayment } from '#core/find/fin
 import { movedByDay } from '#core/ledger/balances'
 import type { Cents } from '#core/money/cents'
 import type { TableName } from '#core/office/tables'
+import { linesLike, searchedLine, type TrailAsked } from '../history/trailLines'
 import { db } from '../store/db'
 import { FollowedTable } from './followedTable'
 import { readHits, type Hit } from './hits'
@@ -49,6 +50,11 @@ const movements = new FollowedTable<'movements', Kept>(
   'movements',
   async rows => rows.map(m => ({ found: ofMovement(m), word: '' })),
   idOfRow,
+)
+const trailLines = new FollowedTable(
+  'trail',
+  async rows => rows.map(searchedLine),
+  line => line.seq,
 )
 const numberLines = new FollowedTable('numbers', async rows => rows.map(numberLineOf), idOfRow)
 
@@ -159,6 +165,9 @@ export const findWork = {
   async moved({ ledgerId, from }: MovedAsked): Promise<[PlainDate, Cents][]> {
     return movedByDay(await db.entries.where('date').aboveOrEqual(from).toArray(), ledgerId)
   },
+  /** The numbers of the lines of the trail that are asked for, newest first. */
+  lines: async (asked: TrailAsked, most: number) =>
+    linesLike((await trailLines.whole()).values(), asked, most),
   /** The numbers of an account that a search takes, newest first, by their keys. */
   numbers: async (asked: NumbersAsked) => numbersLike((await numberLines.whole()).values(), asked),
 }

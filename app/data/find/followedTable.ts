@@ -8,13 +8,15 @@ const PAGE = 5000
 /** More changed rows than this are not read one by one: the table is read anew. */
 const MOST_CHANGED = 2000
 
+type Key = string | number
+const isKey = (value: unknown): value is Key => typeof value === 'string' || typeof value === 'number'
 /** The keys of a table that some writes touched; `all` where they are told as a range. */
-function keysIn(parts: ObservabilitySet, table: TableName): string[] | 'all' {
-  const keys: string[] = []
+function keysIn(parts: ObservabilitySet, table: TableName): Key[] | 'all' {
+  const keys: Key[] = []
   for (const part of ['', ':dels']) {
     const tree = parts[`idb://${db.name}/${table}/${part}`]
     for (const { from, to } of tree ? RangeSet(tree) : []) {
-      if (from !== to || typeof from !== 'string') return 'all'
+      if (from !== to || !isKey(from)) return 'all'
       keys.push(from)
     }
   }
@@ -26,9 +28,9 @@ function keysIn(parts: ObservabilitySet, table: TableName): string[] | 'all' {
  * are written, in whatever tab.
  */
 export class FollowedTable<T extends TableName, V> {
-  private known = new Map<string, V>()
+  private known = new Map<Key, V>()
   /** Keys of rows that were written since they were read; `all`: the table is to be read anew. */
-  private changed: Set<string> | 'all' = 'all'
+  private changed: Set<Key> | 'all' = 'all'
   /** Questions wait for one another, so that a table is not read twice at once. */
   private turn: Promise<unknown> = Promise.resolve()
   /** How often what is kept was changed; 0 until it was read. */
@@ -38,7 +40,7 @@ export class FollowedTable<T extends TableName, V> {
     private readonly table: T,
     /** What is kept of some rows; undefined: nothing. */
     private readonly of: (rows: readonly Tables[T][]) => Promise<readonly (V | undefined)[]>,
-    private readonly keyOf: (row: Tables[T]) => string,
+    private readonly keyOf: (row: Tables[T]) => Key,
   ) {
     Dexie.on('storagemutated', parts => this.note(parts))
   }
@@ -49,7 +51,7 @@ export class FollowedTable<T extends TableName, V> {
     const keys = new Set([...this.changed, ...now])
     this.changed = now === 'all' || keys.size > MOST_CHANGED ? 'all' : keys
   }
-  private async keep(rows: readonly Tables[T][], known: Map<string, V>): Promise<void> {
+  private async keep(rows: readonly Tables[T][], known: Map<Key, V>): Promise<void> {
     const kept = await this.of(rows)
     rows.forEach((row, i) => {
       const value = kept[i]
@@ -58,7 +60,7 @@ export class FollowedTable<T extends TableName, V> {
   }
   /** Reads every row, a page at a time. */
   private async readAll(): Promise<void> {
-    const known = new Map<string, V>()
+    const known = new Map<Key, V>()
     await eachPage<Tables[T]>(this.table, PAGE, page => this.keep(page, known))
     this.known = known
   }
@@ -86,7 +88,7 @@ export class FollowedTable<T extends TableName, V> {
     return this.changes
   }
   /** What is kept of every row, by its key, as the table is now. */
-  async whole(): Promise<ReadonlyMap<string, V>> {
+  async whole(): Promise<ReadonlyMap<Key, V>> {
     const mine = this.turn.then(() => this.follow())
     this.turn = mine.catch(() => {
       this.changed = 'all'

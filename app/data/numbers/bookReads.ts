@@ -104,4 +104,4 @@ export const newestNumbers = async (
       .where('[accountId+number]')
       .between([accountId, lowestOf(strips, most)], [accountId, Infinity])
       .toArray()
-  ).reverse()
+  ).toReversed()

@@ -79,7 +79,8 @@ export class OfficeDb extends Dexie {
   declare scans: Table<StockScan, string>
 
   constructor(name = storeName()) {
-    super(name)
+    // Rows that are read again are the same rows, not copies: nobody writes into one (a list is sorted as a new list).
+    super(name, { cache: 'immutable' })
     this.version(1).stores({
       companies: 'id',
       ledgers: 'id, companyId',

@@ -6,7 +6,8 @@ import type { Column } from '~/composables/base/rowTable'
 import { beginChain } from '~/data/audit/audit'
 import { saveText } from '~/data/files/fileOut'
 import { momentText } from '~/data/office/office'
-import { readTrail, readTrailActs, readWholeTrail, trailSubjects, type TrailSubject } from '~/data/reads'
+import { readLineNumbers, readTrail, readTrailActs, readWholeTrail } from '~/data/history/trail'
+import { isNarrowed, trailSubjects, type TrailAsked, type TrailSubject } from '~/data/history/trailLines'
 
 const { company } = useCompany()
 const route = useRoute()
@@ -27,20 +28,15 @@ const wanted = refDebounced(
 )
 const day = ref('')
 const MOST = 500
-function find(most: number) {
-  const [text, act, on] = [wanted.value, kind.value, day.value]
-  return readTrail(
-    l =>
-      (act === 'all' || actName(l.act) === act) &&
-      (!on || l.at.startsWith(on)) &&
-      (!text || l.text.toLowerCase().includes(text) || l.by.toLowerCase().includes(text)),
-    most,
-    subject.value,
-  )
-}
-const keysFound = async () => (await find(Infinity)).map(l => l.seq).reverse()
+const asked = computed((): TrailAsked => ({
+  text: wanted.value,
+  act: kind.value === 'all' ? '' : kind.value,
+  day: day.value,
+  subject: subject.value,
+}))
+const keysFound = async () => (await readLineNumbers(asked.value)).reverse()
 const lines = useLive(
-  () => find(MOST),
+  () => readTrail(asked.value, MOST),
   () => [wanted.value, kind.value, day.value, subject.value?.about, subject.value?.id],
 )
 const { part, report, fault, begin, stop } = useAudit(beginChain)
@@ -123,6 +119,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
         </template>
         <template #empty>
           <template v-if="lines"> No lines match. </template>
+          <template v-else-if="isNarrowed(asked)"> Searching the trail. </template>
         </template>
       </RowTable>
     </v-card>

@@ -10,7 +10,7 @@ import { payeeAccount } from '#core/payments/payeeAccount'
 import { monthsPaid, yearsPaid } from '#core/payments/payeeYears'
 import { readPayee, readPayeeStory } from '~/data/bills/billReads'
 import { readPayeeHistory } from '~/data/history/history'
-import { readCompanies, readPayees } from '~/data/reads'
+import { readCompanies } from '~/data/reads'
 import { localToday, useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -27,14 +27,13 @@ const company = computed(() =>
   isNew.value ? chosenCompany.company.value : companies.value?.find(c => c.id === payee.value?.companyId),
 )
 const companyId = computed(() => company.value?.id)
-const from = () => companyId.value
-const payees = useLive(() => (companyId.value ? readPayees(companyId.value) : undefined), from)
 const { accounts: accountRows, choices: ledgers, sign } = useCompanyLedgers(company)
 const accounts = computed(() => (accountRows.value ?? []).map(a => ({ title: a.name, value: a.id })))
-const { form, busy, near, isChanged, faults, elsewhere, keep, asksDays } = usePayeeForm(
+const merging = ref(false)
+const { form, payees, busy, near, isChanged, faults, elsewhere, keep, asksDays } = usePayeeForm(
   companyId,
   payee,
-  payees,
+  merging,
   () => `payee ${String(route.params.id)}`,
 )
 if (isNew.value && typeof route.query.name === 'string') form.value.name = route.query.name
@@ -74,7 +73,6 @@ const months = computed(() => monthsPaid(payments.value, localToday(), 12))
 
 const { busy: acting, fault, succeeded, clear } = useAct()
 const holding = ref(false)
-const merging = ref(false)
 const into = ref('')
 const intoPayee = computed(() =>
   payees.value?.find(p => p.id !== payee.value?.id && isLive(p) && p.name === into.value),
