@@ -210,6 +210,20 @@ test('backups go into a folder by themselves, after a count-off; one that cannot
   await expect.poll(() => inFolder(page)).toHaveLength(2)
   await visit(page, '/')
   await expect(page.getByTestId('backup-due')).toHaveCount(0)
+  // Each file is named by the last line of the trail in it, which the record is held against.
+  const record = page.getByTestId('record-state')
+  await expect(record).toContainText('and with 2 files in the backup folder')
+  const [forged] = (await inFolder(page)).sort().slice(-1)
+  await page.evaluate(async name => {
+    const root = await navigator.storage.getDirectory()
+    const folder = await root.getDirectoryHandle('backups')
+    await folder.removeEntry(name)
+    await folder.getFileHandle(name.replace(/[0-9a-f]{8}\.zip$/, '00000000.zip'), { create: true })
+  }, forged!)
+  await visit(page, '/books')
+  await visit(page, '/')
+  await expect(record).toContainText('in the backup folder: line')
+  await expect(record).toHaveRole('alert')
   // The disk is full from now on.
   await page.evaluate(() => {
     FileSystemFileHandle.prototype.createWritable = () =>

@@ -6,7 +6,10 @@ import type { Counts } from '~/data/backups/backupWork'
 
 /** Everything in this browser as one file, and such a file put in its place; at the first start the latter alone. */
 defineProps<{ onlyRestore?: boolean }>()
-const { passphrase, locked, state, doing, part, fault, seen, save, look, restore, leave, stop } = useBackup()
+/** About how many times a backup's size its rows take in the browser, beside the rows that are there until then. */
+const UNPACKED = 12
+const { passphrase, locked, state, doing, part, fault, seen, size, save, look, restore, leave, stop } =
+  useBackup()
 const sure = ref(false)
 const opensWith = ref('')
 watch(locked, () => {
@@ -162,6 +165,7 @@ const lastText = (side: 'here' | 'there'): string => {
           </tr>
         </tbody>
       </table>
+      <RoomLeft what="this backup" :wanted="size * UNPACKED" />
       <p v-if="seen.here.last" class="quiet">This office is saved as a backup first.</p>
       <v-checkbox
         v-if="!harmless"

@@ -7,6 +7,8 @@ import type { useImport } from '~/composables/imports/useImport'
 const props = defineProps<{ importing: ReturnType<typeof useImport>; checked: CheckedImport }>()
 const { form, fields, counts, doing, busy, refused, corrections, controlFaults } = props.importing
 type Seen = CheckedImport['rows'][number] & { readonly id: string }
+/** About what a row comes to with all that is written beside it. */
+const ROW_BYTES = 4000
 const only = ref<'all' | 'wrong' | 'here'>('all')
 /** Rows that were shown under a filter stay in its list while it is on: nothing moves under the hand. */
 const kept = shallowRef<ReadonlySet<number>>(new Set())
@@ -102,6 +104,7 @@ const filters = computed(() => [
         >
       </v-btn-toggle>
     </div>
+    <RoomLeft what="this import" :wanted="counts.good * ROW_BYTES" />
     <div class="table">
       <RowTable :rows="rows" :columns="columns" label="Rows of the file" data-test="intake-table">
         <template #state="{ row }">

@@ -21,6 +21,8 @@ export function useBackup() {
   }
   const fault = ref('')
   const seen = shallowRef<BackupSeen>()
+  /** Of the file that was looked at, in bytes. */
+  const size = ref(0)
   /** With what a backup is locked when it is saved; blank: not. */
   const passphrase = ref('')
   /** A file that was given and is locked, until its passphrase opens it. */
@@ -64,6 +66,7 @@ export function useBackup() {
     during(READING, async () => {
       seen.value = undefined
       locked.value = undefined
+      size.value = file.size
       const read = await lookAtBackup(file, opensWith, tell)
       if (read.ok) seen.value = read.value
       else if (read.refusal.field === 'passphrase') locked.value = file
@@ -88,5 +91,5 @@ export function useBackup() {
     locked.value = undefined
     fault.value = ''
   }
-  return { passphrase, locked, state, doing, part, fault, seen, save, look, restore, leave, stop }
+  return { passphrase, locked, state, doing, part, fault, seen, size, save, look, restore, leave, stop }
 }

@@ -1,3 +1,5 @@
+import { markOf } from '#core/trail/trail'
+import { readFolderMarks, type FolderMark } from '../backups/backupFolder'
 import { BACKUP_FACT, lastBackup } from '../backups/backupFact'
 import { db } from '../store/db'
 import { AUDITED, lastAudit, type LastAudit } from './auditFact'
@@ -6,13 +8,24 @@ import { AUDITED, lastAudit, type LastAudit } from './auditFact'
 export interface RecordState {
   readonly audit: LastAudit | undefined
   readonly backup?: { readonly at: string; readonly seq: number; readonly agrees: boolean }
+  /** The files of the backup folder: how many the record goes on from, and the newest that it does not. */
+  readonly folder: { readonly agree: number; readonly astray?: FolderMark }
 }
 export async function readRecordState(): Promise<RecordState> {
   const [audit, backup] = await db.facts.bulkGet([AUDITED, BACKUP_FACT])
   const { at, acts, head } = lastBackup(backup)
-  if (!at || !head) return { audit: lastAudit(audit) }
+  const known = { audit: lastAudit(audit), folder: await readFolderState() }
+  if (!at || !head) return known
   const line = await db.trail.get(acts)
-  return { audit: lastAudit(audit), backup: { at, seq: acts, agrees: line?.hash === head } }
+  return { ...known, backup: { at, seq: acts, agrees: line?.hash === head } }
+}
+/** Holds what the names of files in the backup folder say against the trail. */
+async function readFolderState(): Promise<RecordState['folder']> {
+  const marks = await readFolderMarks()
+  const lines = await db.trail.bulkGet(marks.map(m => m.seq))
+  const astray = marks.filter((m, i) => markOf(lines[i]?.hash ?? '') !== m.mark)
+  const [newest] = astray.slice(-1)
+  return { agree: marks.length - astray.length, ...(newest && { astray: newest }) }
 }
 
 const WEEK_MS = 7 * 86_400_000

@@ -16,7 +16,7 @@ const DAY_MS = 86_400_000
 const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
 /** Names end with the last line of the trail and the beginning of its hash: an anchor outside of the browser. */
 const ours = new RegExp(
-  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line \\d+ [0-9a-f]{8})?\\.zip(?:\\.age)?$`,
+  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line (\\d+) ([0-9a-f]{8}))?\\.zip(?:\\.age)?$`,
 )
 
 /** The folder that backups go into by themselves. */
@@ -79,6 +79,24 @@ export async function readFolderDue(now: number): Promise<boolean> {
   const { at, acts: saved } = lastBackup(fact)
   if (!last || last.seq <= saved) return false
   return counted.some(line => (line?.seq ?? 0) > saved) || !at || now - Date.parse(at) > DAY_MS
+}
+
+/** A file in the folder, and with which line of the trail it ends, by number and mark. */
+export interface FolderMark {
+  readonly name: string
+  readonly seq: number
+  readonly mark: string
+}
+/** What the names of our files there say, the oldest first; nothing where the browser does not let us look. */
+export async function readFolderMarks(): Promise<FolderMark[]> {
+  const kept = await browserDb.folders.get(db.name)
+  if (!kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return []
+  const names: string[] = []
+  for await (const name of kept.folder.keys()) names.push(name)
+  return names.sort().flatMap(name => {
+    const [, seq, mark] = ours.exec(name) ?? []
+    return seq && mark ? [{ name, seq: Number(seq), mark }] : []
+  })
 }
 
 /** All but the last few of our files there go. */

@@ -15,6 +15,8 @@ import { saveCover } from '~/data/runs/reports'
 import { useOffice } from '~/stores/office'
 import type { Approved } from '~/composables/runs/useSendRun'
 
+/** What the PDF, copies and numbers of a large run take in this browser. */
+const RUN_BYTES = 80_000_000
 const office = useOffice()
 const { isNew, runId, accounts, run, account, lane, held, balances, onPaper, bookId, book, ...more } =
   useRun()
@@ -120,7 +122,11 @@ const { continuation, saveContinuation, saveKept } = useKeptPaper(run)
       This run does not exist in this office. <NuxtLink to="/lane">Back to lane</NuxtLink>
     </p>
     <div v-if="view && lane && balances && (rows || isNew)" class="scroll">
-      <RunRoomLeft v-if="step !== 'count off' && step !== 'done'" />
+      <RoomLeft
+        v-if="step !== 'count off' && step !== 'done'"
+        what="this run and its PDF"
+        :wanted="RUN_BYTES"
+      />
       <v-alert v-if="isNew && otherRun" density="default" type="warning" class="mb-3">
         {{
           otherRun.state === 'at the printer'
