@@ -1,4 +1,4 @@
-import { empty, expect, test } from './office'
+import { demoOffice, empty, expect, test, visit } from './office'
 
 test.use(empty)
 // What is shown is an error page, and the console says so.
@@ -52,3 +52,38 @@ for (const [what, breakIt] of [
     ).toBeVisible()
     await expect(page.getByRole('button', { name: 'Reload' })).toBeVisible()
   })
+
+test.describe('an error in the program', () => {
+  test.use({ holds: 'the demo office', expected: /TypeError/ })
+  test('is told where somebody pressed, and nothing was changed', async ({ page }) => {
+    await demoOffice(page)
+    // Sums that are none: whatever act is done stumbles over them.
+    await page.evaluate(
+      () =>
+        new Promise<void>(done => {
+          const open = indexedDB.open('violet-lane')
+          open.onsuccess = () => {
+            const tx = open.result.transaction('digests', 'readwrite')
+            const sums = tx.objectStore('digests')
+            sums.getAll().onsuccess = event => {
+              const rows = (event.target as IDBRequest<{ id: string }[]>).result
+              for (const row of rows) sums.put({ ...row, sum: {} })
+            }
+            tx.oncomplete = () => {
+              open.result.close()
+              done()
+            }
+          }
+        }),
+    )
+    await visit(page, '/bills/payee/new')
+    await page.getByTestId('payee-name').locator('input').fill('Tidegate Harbor Office')
+    await page.getByTestId('keep-payee').click()
+    await expect(page.getByText('An error in the program stopped this')).toBeVisible()
+    await visit(page, '/lane?account=operating')
+    await page.getByTestId('change').click()
+    await page.getByLabel('Memo').fill('another memo')
+    await page.getByTestId('change-keep').click()
+    await expect(page.getByText('An error in the program stopped this')).toBeVisible()
+  })
+})

@@ -123,7 +123,7 @@ test.describe('a register of a hundred thousand checks', () => {
     await searched('', /newest lines/)
     await beginAnew(page)
     const again = await searched('nobody either', nothing)
-    const one = await searched('1099999', /^1 lines/)
+    const one = await searched('299999', /^1 lines/)
     const { rows, longest } = await readsSince(page)
     console.log(
       `register: nothing found after ${first} ms, then ${again} ms; one of 100,000 after ${one} ms; longest task ${longest} ms`,
@@ -148,7 +148,7 @@ test.describe('Find over ten years', () => {
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.keyboard.press('Control+k')
     const began = Date.now()
-    await page.keyboard.type('1099999')
+    await page.keyboard.type('299999')
     await expect(page.getByTestId('hit-check')).toHaveCount(1)
     const first = Date.now() - began
     // All is read once it says how much was found.

@@ -134,13 +134,12 @@ const companiesOf = computed(() => {
                 {{ figures(balances.free, { sign: view.account.currency.sign }) }}
               </td>
               <td class="num">
-                <v-btn
-                  size="small"
+                <RowLink
                   :to="`/lane?account=${view.account.id}`"
                   :aria-label="`Lane of ${view.account.name}`"
                 >
                   Lane
-                </v-btn>
+                </RowLink>
               </td>
             </tr>
           </tbody>

@@ -21,7 +21,7 @@ const YEARS = {
 }
 const DAYS = 3650
 /** The first number of the large book. */
-const FIRST = 1_000_001
+const FIRST = 200_001
 const BY = 'Bench'
 
 const payeesOf = (like: Payee): Payee[] =>
@@ -76,7 +76,7 @@ const layoutsOf = (savedAt: string): LayoutRow[] =>
   Array.from({ length: YEARS.layouts }, (_, i) => {
     const like = builtInLayouts()[0]!
     const key = `years-layout-${i}`
-    const layout = { ...like, code: `Y${i}` }
+    const layout = { ...like, id: key, code: `Y${i}` }
     return Array.from({ length: YEARS.versions }, (_v, v) => ({
       ...{ id: `${key}@${v + 1}`, key, revision: v + 1, savedAt, by: BY, layout },
     }))

@@ -38,7 +38,9 @@ const put = (page: Page, table: string, json: string): Promise<void> =>
       })
       await new Promise<void>((resolve, reject) => {
         const tx = open.transaction(name, 'readwrite', { durability: 'relaxed' })
-        for (const row of JSON.parse(list) as object[]) tx.objectStore(name).put(row)
+        for (const row of JSON.parse(list) as { sum?: object }[])
+          // A sum of rows is kept as words: JSON knows no such thing, and without it no act could be done here.
+          tx.objectStore(name).put(row.sum ? { ...row, sum: Uint16Array.from(Object.values(row.sum)) } : row)
         tx.oncomplete = () => resolve()
         tx.onerror = () => reject(tx.error!)
       })

@@ -82,11 +82,8 @@ const banks = useLive(async () =>
               }}
             </td>
             <td class="num">
-              <v-btn
-                size="small"
-                :to="`/bank?account=${view.account.id}`"
-                :aria-label="`Bank of ${view.account.name}`"
-                >Bank</v-btn
+              <RowLink :to="`/bank?account=${view.account.id}`" :aria-label="`Bank of ${view.account.name}`"
+                >Bank</RowLink
               >
             </td>
           </tr>

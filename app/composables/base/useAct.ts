@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import type { Refusal, Result } from '#core/base/result'
+import { refuse, type Refusal, type Result } from '#core/base/result'
 import type { ActName, InputOf, WrittenBy } from '#core/office/actTypes'
 import type { DraftSeen } from '~/data/drafts/drafts'
 import { act as doHere } from '~/data/store/ownOffice'
@@ -65,6 +65,16 @@ export function useAct() {
         if (said) office.said = said
       } else refusal.value = done.refusal
       return left ? undefined : done
+    } catch (error) {
+      // Nobody who pressed is left without an answer, whatever fails.
+      console.error(error)
+      const what = error instanceof Error ? error.message : String(error)
+      const failed = refuse(
+        'program-failed',
+        `An error in the program stopped this (${what}). Look whether it was done before you try again`,
+      )
+      refusal.value = failed.refusal
+      return left ? undefined : failed
     } finally {
       busy.value = false
       office.acting--

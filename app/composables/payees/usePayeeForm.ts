@@ -166,7 +166,7 @@ export function usePayeeForm(
   const faults = (field: string): string[] =>
     field === 'terms' && !terms.value.ok ? [terms.value.refusal.text] : at(field)
   const elsewhere = computed<Refusal | undefined>(() =>
-    ['store-failed', 'nothing-changed', 'changed-meanwhile'].includes(refusal.value?.code ?? '')
+    !refusal.value?.field || ['nothing-changed', 'changed-meanwhile'].includes(refusal.value.code)
       ? refusal.value
       : undefined,
   )

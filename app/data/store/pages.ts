@@ -4,7 +4,7 @@ import { db } from './db'
 
 /**
  * Reads a table in the order of its keys, `most` rows at a time, and gives them to `take`: nothing larger is held, and
- * between two reads other questions are answered.
+ * between two reads other questions are answered. The next rows are fetched while these are taken.
  */
 export async function eachPage<Row>(
   name: string,
@@ -13,11 +13,14 @@ export async function eachPage<Row>(
 ): Promise<void> {
   const table = db.table<Row>(name)
   const key = table.schema.primKey.keyPath as keyof Row
-  for (let last: unknown = Dexie.minKey; ;) {
-    const rows = await table.where(':id').above(last).limit(most).toArray()
+  const after = async (last: unknown): Promise<Row[]> =>
+    table.where(':id').above(last).limit(most).toArray()
+  for (let next: Promise<Row[]> | undefined = after(Dexie.minKey); next;) {
+    const rows: Row[] = await next
+    next = rows.length < most ? undefined : after(rows.at(-1)![key])
+    // Where these cannot be taken, nobody waits for the next.
+    next?.catch(() => undefined)
     if (rows.length) await take(rows)
-    if (rows.length < most) return
-    last = rows.at(-1)![key]
   }
 }
 

@@ -78,9 +78,7 @@ function show(id: string) {
                 </NuxtLink>
               </td>
               <td class="num">
-                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`">
-                  Edit
-                </v-btn>
+                <RowLink :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`"> Edit </RowLink>
               </td>
             </tr>
           </tbody>

@@ -102,13 +102,9 @@ const exportStock = (stock: Stock): void =>
                 ><template v-else>{{ r.revision }}</template>
               </td>
               <td class="num">
-                <v-btn
-                  size="small"
-                  :to="`/papers/layout/${r.key}`"
-                  :aria-label="`Light table of ${r.layout.code}`"
-                >
+                <RowLink :to="`/papers/layout/${r.key}`" :aria-label="`Light table of ${r.layout.code}`">
                   Light table
-                </v-btn>
+                </RowLink>
               </td>
             </tr>
           </tbody>
