@@ -193,7 +193,7 @@ test(`menus, lists and forms that open on a view are clean for axe${ALL ? ' in t
   }
   await lists('/register?account=operating', 'State')
   await lists('/office/trail', 'Action')
-  await lists('/lane/draw?account=operating', 'Ledger account')
+  await lists('/bills/payee/new', 'Kind')
   await lists('/run/new?account=operating', 'Layout of this run')
   const opens = async (path: string, test: string, there: string): Promise<void> => {
     await visit(page, path)

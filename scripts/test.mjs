@@ -98,6 +98,7 @@ const longCounts = {
   DAMAGED: '3000',
   RECORD_EDITS: '2000',
   BANK_DAMAGED: '100000',
+  ANY_INPUTS: '80000',
   FIT_PAIRS: '60',
   FIT_PRINTERS: '60',
 }

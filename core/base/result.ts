@@ -1,4 +1,4 @@
-import { sentence } from './sentence'
+import { briefly, sentence } from './sentence'
 
 /**
  * Why something was not done. The sentence is made from the properties, so that a screen or a test can rely
@@ -26,7 +26,7 @@ export const refuse = (
   more: Omit<Refusal, 'code' | 'text'> = {},
 ): { readonly ok: false; readonly refusal: Refusal } => ({
   ok: false,
-  refusal: { code, text: sentence(text), ...more },
+  refusal: { code, text: sentence(briefly(text)), ...more },
 })
 
 /** Unwraps a result where a refusal would be our own mistake (constants, tests); throws it otherwise. */

@@ -1,9 +1,10 @@
 import Papa from 'papaparse'
 
-/** What a spreadsheet could take for a formula, or is such a text guarded already. */
-const likeFormula = /^'*[=+\-@\t\r]/
+/** What a spreadsheet could take for a formula, also behind blanks, or is such a text guarded already. */
+const likeFormula = /^'*(?:\s*[=+\-@]|[\t\r])/
 /** A cell without the apostrophe that `csvOut` put before it. */
-export const unguarded = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
+export const unguarded = (cell: string): string =>
+  /^'+(?:\s*[=+\-@]|[\t\r])/.test(cell) ? cell.slice(1) : cell
 
 /**
  * Rows as CSV that is safe to open in a spreadsheet: what could be taken for a formula gets an apostrophe

@@ -8,8 +8,15 @@ import { MM_PER_POINT } from '../paper/length'
 import { marksOf, type Drawing, type Mark, type PathStep } from '../proof/marks'
 import { widthOf } from '../faces/face'
 
+/** Characters that no XML may hold: half of a pair, and most of those that control something. */
+const UNFIT = /[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Surrogate}/gu
 const escape = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+  text
+    .replaceAll(UNFIT, '\ufffd')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;')
 const n = (value: number): string => String(Math.round(value * 1000) / 1000)
 
 /**

@@ -155,9 +155,8 @@ export function usePayeeForm(
   const terms = computed(() => termsOf(form.value))
   /** Whether the terms are words that need days beside them. */
   const asksDays = computed(() => form.value.terms.trim() !== '' && !readTerms(form.value.terms).ok)
-  const of = computed(() =>
-    wantsAll.value || form.value.name.trim() !== (payee.value?.name ?? '') ? companyId.value : undefined,
-  )
+  const isNamedAnew = computed(() => !['', payee.value?.name].includes(form.value.name.trim()))
+  const of = computed(() => (wantsAll.value || isNamedAnew.value ? companyId.value : undefined))
   const payees = useLive(
     () => of.value && readPayees(of.value),
     () => of.value,
