@@ -1,5 +1,6 @@
 import type { Id } from '#core/base/id'
 import { cents, type Cents } from '#core/money/cents'
+import type { Reading } from '#core/office/reading'
 import type { Payment } from '#core/payments/payment'
 import type { OfficeDb } from '../store/db'
 import { nothingIn, type LaneTotal } from './laneTotals'
@@ -39,12 +40,11 @@ export function laneTotalsAfter(
 /** Brings the totals along with payments that are written or removed; within the transaction, before that is done. */
 export async function followLanes(
   db: OfficeDb,
+  reading: Pick<Reading, 'many'>,
   written: readonly Payment[],
   removed: readonly Id<'payment'>[],
 ): Promise<void> {
-  const before = (await db.payments.bulkGet([...written.map(p => p.id), ...removed])).filter(
-    p => p !== undefined,
-  )
+  const before = await reading.many('payments', [...written.map(p => p.id), ...removed])
   const accounts = [...new Set([...before, ...written].map(p => p.accountId))]
   const known = (await db.lanes.bulkGet(accounts)).filter(t => t !== undefined)
   await db.lanes.bulkPut(laneTotalsAfter(known, before, written))

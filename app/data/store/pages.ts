@@ -13,8 +13,7 @@ export async function eachPage<Row>(
 ): Promise<void> {
   const table = db.table<Row>(name)
   const key = table.schema.primKey.keyPath as keyof Row
-  const after = async (last: unknown): Promise<Row[]> =>
-    table.where(':id').above(last).limit(most).toArray()
+  const after = async (last: unknown): Promise<Row[]> => table.where(':id').above(last).limit(most).toArray()
   for (let next: Promise<Row[]> | undefined = after(Dexie.minKey); next;) {
     const rows: Row[] = await next
     next = rows.length < most ? undefined : after(rows.at(-1)![key])

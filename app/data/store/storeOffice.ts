@@ -7,6 +7,7 @@ import type { Changes, TableName } from '#core/office/tables'
 import type { Stamp } from '#core/trail/trail'
 import { paintStrips } from '../numbers/paintStrips'
 import { followLanes } from '../payments/followLanes'
+import { ActReading } from './actReading'
 import type { OfficeDb } from './db'
 import type { DraftSeen } from '../drafts/drafts'
 import { StoreReading } from './storeReading'
@@ -60,9 +61,11 @@ export class StoreOffice extends StoreReading implements Keeping {
     // What is known of a book from its strips goes with its numbers, and the sums of a lane with its payments.
     if (named.has('numbers')) named.add('strips')
     if (named.has('payments')) named.add('lanes')
+    const reading = new ActReading(this.db)
     const keep: Keep = async (changes, removes, line, digests) => {
       const [paid, gone] = [changes.payments ?? [], removes.payments ?? []]
-      if (paid.length || gone.length) await followLanes(this.db, paid, gone)
+      if (paid.length || gone.length) await followLanes(this.db, reading, paid, gone)
+      reading.forget()
       for (const [table, keys] of Object.entries(removes)) await this.db.table(table).bulkDelete([...keys])
       await this.write(changes)
       if (changes.numbers?.length) await paintStrips(this.db, changes.numbers)
@@ -75,7 +78,7 @@ export class StoreOffice extends StoreReading implements Keeping {
     return await this.locks.request(`${this.db.name} ${lock}`, () =>
       this.db.transaction('rw', [...named], async () => {
         await this.mustHoldDraft()
-        return await work(this, keep)
+        return await work(reading, keep)
       }),
     )
   }
