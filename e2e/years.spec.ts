@@ -1,4 +1,4 @@
-import { test as base, expect } from '@playwright/test'
+import { test as base, expect, type Locator } from '@playwright/test'
 import {
   answersOf,
   beginAnew,
@@ -140,6 +140,29 @@ test.describe('a register of a hundred thousand checks', () => {
     await page.keyboard.press('End')
     await expect.poll(lines).toBeGreaterThan(1500)
     await expect(page.locator('tr[data-number]').first()).toBeVisible()
+  })
+})
+test.describe('a trail of two hundred thousand lines', () => {
+  test.use({ holds: 'ten years' })
+  test('is searched beside the page', async ({ page }) => {
+    await opened(page, '/office/trail', '[data-test=trail] tr.pickable')
+    const find = page.getByTestId('trail-find').locator('input')
+    const searched = async (text: string, answer: Locator): Promise<number> => {
+      await find.fill(text)
+      const from = Date.now()
+      await answer.waitFor()
+      return Date.now() - from
+    }
+    const nothing = page.getByText('No lines match.')
+    const lines = page.locator('[data-test=trail] tr.pickable').first()
+    await beginAnew(page)
+    const first = await searched('nobody of that name', nothing)
+    const { rows, longest } = await readsSince(page)
+    await searched('', lines)
+    const again = await searched('nobody either', nothing)
+    console.log(`trail: nothing found after ${first} ms, then ${again} ms; longest task ${longest} ms`)
+    // Walking over all of them would be two hundred thousand.
+    expect(rows).toBeLessThan(20)
   })
 })
 test.describe('Find over ten years', () => {

@@ -26,6 +26,10 @@ export async function readTrail(asked: TrailAsked, most: number): Promise<TrailL
   const numbers = await readLineNumbers(asked, most)
   return (await db.trail.bulkGet(numbers)).filter(line => line !== undefined)
 }
+/** Has the worker read the trail, before something is typed; where that fails, the search itself says so. */
+export const beginTrailSearch = (): void => {
+  findLines({ text: '', act: '', day: '', subject: undefined }, 0).catch(() => undefined)
+}
 export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
 /** The names of all acts that the trail tells of, as they are kept. */
 export const readTrailActs = async (): Promise<string[]> =>

@@ -6,7 +6,13 @@ import type { Column } from '~/composables/base/rowTable'
 import { beginChain } from '~/data/audit/audit'
 import { saveText } from '~/data/files/fileOut'
 import { momentText } from '~/data/office/office'
-import { readLineNumbers, readTrail, readTrailActs, readWholeTrail } from '~/data/history/trail'
+import {
+  beginTrailSearch,
+  readLineNumbers,
+  readTrail,
+  readTrailActs,
+  readWholeTrail,
+} from '~/data/history/trail'
 import { isNarrowed, trailSubjects, type TrailAsked, type TrailSubject } from '~/data/history/trailLines'
 
 const { company } = useCompany()
@@ -94,6 +100,7 @@ const columns: readonly Column<TrailLine & { id: string }>[] = [
         clearable
         class="find"
         data-test="trail-find"
+        @focus="beginTrailSearch"
       />
       <v-select
         v-model="kind"
