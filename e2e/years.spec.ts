@@ -94,6 +94,14 @@ function above({ path, rows }: View): string[] {
   ]
 }
 
+/** Types what is looked for, waits for the answer, and gives how long it took from the last key, in ms. */
+async function searchedFor(find: Locator, text: string, answer: Locator): Promise<number> {
+  await find.fill(text)
+  const from = Date.now()
+  await answer.waitFor()
+  return Date.now() - from
+}
+
 test.describe.configure({ mode: 'serial', timeout: 1_800_000 })
 test.skip(process.env.TEST_ALL !== '1', 'npm run test:all and npm run bench -- years look at it')
 for (const holds of offices)
@@ -110,13 +118,8 @@ test.describe('a register of a hundred thousand checks', () => {
     page,
   }) => {
     const find = page.getByTestId('find').locator('input')
-    /** Types, waits for the answer, and gives how long it took from the last key, in ms. */
-    const searched = async (text: string, answer: RegExp): Promise<number> => {
-      await find.fill(text)
-      const from = Date.now()
-      await page.getByText(answer).first().waitFor()
-      return Date.now() - from
-    }
+    const searched = (text: string, answer: RegExp): Promise<number> =>
+      searchedFor(find, text, page.getByText(answer).first())
     const nothing = /No numbers match/
     await opened(page, '/register?account=operating', '[data-number]')
     const first = await searched('nobody of that name', nothing)
@@ -147,19 +150,13 @@ test.describe('a trail of two hundred thousand lines', () => {
   test('is searched beside the page', async ({ page }) => {
     await opened(page, '/office/trail', '[data-test=trail] tr.pickable')
     const find = page.getByTestId('trail-find').locator('input')
-    const searched = async (text: string, answer: Locator): Promise<number> => {
-      await find.fill(text)
-      const from = Date.now()
-      await answer.waitFor()
-      return Date.now() - from
-    }
     const nothing = page.getByText('No lines match.')
     const lines = page.locator('[data-test=trail] tr.pickable').first()
     await beginAnew(page)
-    const first = await searched('nobody of that name', nothing)
+    const first = await searchedFor(find, 'nobody of that name', nothing)
     const { rows, longest } = await readsSince(page)
-    await searched('', lines)
-    const again = await searched('nobody either', nothing)
+    await searchedFor(find, '', lines)
+    const again = await searchedFor(find, 'nobody either', nothing)
     console.log(`trail: nothing found after ${first} ms, then ${again} ms; longest task ${longest} ms`)
     // Walking over all of them would be two hundred thousand.
     expect(rows).toBeLessThan(20)

@@ -134,12 +134,13 @@ const companiesOf = computed(() => {
                 {{ figures(balances.free, { sign: view.account.currency.sign }) }}
               </td>
               <td class="num">
-                <RowLink
+                <v-btn
+                  size="small"
                   :to="`/lane?account=${view.account.id}`"
                   :aria-label="`Lane of ${view.account.name}`"
                 >
                   Lane
-                </RowLink>
+                </v-btn>
               </td>
             </tr>
           </tbody>

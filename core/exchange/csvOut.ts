@@ -4,7 +4,7 @@ import Papa from 'papaparse'
 const likeFormula = /^'*(?:\s*[=+\-@]|[\t\r])/
 /** A cell without the apostrophe that `csvOut` put before it. */
 export const unguarded = (cell: string): string =>
-  /^'+(?:\s*[=+\-@]|[\t\r])/.test(cell) ? cell.slice(1) : cell
+  cell.startsWith("'") && likeFormula.test(cell) ? cell.slice(1) : cell
 
 /**
  * Rows as CSV that is safe to open in a spreadsheet: what could be taken for a formula gets an apostrophe

@@ -1,4 +1,5 @@
 import { never } from '../base/result'
+import { xmlText } from '../base/xmlOut'
 import { UNITS_PER_PITCH, type Contour } from '../micr/outlines'
 import { beginOf, exactMicr } from '../micr/micrFit'
 import { PITCH } from '../micr/place'
@@ -8,15 +9,6 @@ import { MM_PER_POINT } from '../paper/length'
 import { marksOf, type Drawing, type Mark, type PathStep } from '../proof/marks'
 import { widthOf } from '../faces/face'
 
-/** Characters that no XML may hold: half of a pair, and most of those that control something. */
-const UNFIT = /[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Surrogate}/gu
-const escape = (text: string): string =>
-  text
-    .replaceAll(UNFIT, '\ufffd')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;')
 const n = (value: number): string => String(Math.round(value * 1000) / 1000)
 
 /**
@@ -64,7 +56,7 @@ function path(steps: readonly PathStep[]): string {
 function markSvg(mark: Mark): string {
   switch (mark.kind) {
     case 'text':
-      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}"${mark.turn ? ` transform="rotate(${n(-mark.turn)} ${n(mark.x)} ${n(mark.y)})"` : ''} textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${escape(mark.text)}</text>`
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-family="VL ${mark.face}" font-size="${n(mark.size * MM_PER_POINT)}" fill="${mark.ink}"${mark.turn ? ` transform="rotate(${n(-mark.turn)} ${n(mark.x)} ${n(mark.y)})"` : ''} textLength="${n(widthOf(mark.face, mark.text, mark.size) * MM_PER_POINT)}" data-field="${mark.field}">${xmlText(mark.text)}</text>`
     case 'micr': {
       const scale = PITCH / UNITS_PER_PITCH
       const fit = mark.fit ?? exactMicr
@@ -75,7 +67,7 @@ function markSvg(mark: Mark): string {
           ? `<path transform="translate(${n(x + i * PITCH * fit.width)} ${n(mark.y)}) scale(${scale * fit.width} ${-scale})" d="${paths.get(char)}"/>`
           : '',
       )
-      return `<g fill="#000000" data-field="${mark.field}" data-micr="${escape(mark.text)}">${glyphs.join('')}</g>`
+      return `<g fill="#000000" data-field="${mark.field}" data-micr="${xmlText(mark.text)}">${glyphs.join('')}</g>`
     }
     case 'line':
       return `<path d="M${n(mark.x)} ${n(mark.y)}L${n(mark.x2)} ${n(mark.y2)}" stroke="${mark.ink}" stroke-width="${mark.width}" fill="none"/>`
@@ -100,5 +92,5 @@ export const marksSvg = (marks: readonly Mark[]): string => marks.map(markSvg).j
  * kind. No style attribute, so any strict policy allows it.
  */
 export function drawingSvg(drawing: Drawing, title: string, under: readonly Mark[] = []): string {
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${escape(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marksSvg([...under, ...marksOf(drawing)])}</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${n(drawing.w)} ${n(drawing.h)}" role="img" aria-label="${xmlText(title)}" text-rendering="geometricPrecision" xml:space="preserve">${marksSvg([...under, ...marksOf(drawing)])}</svg>`
 }

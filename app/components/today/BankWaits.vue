@@ -82,8 +82,11 @@ const banks = useLive(async () =>
               }}
             </td>
             <td class="num">
-              <RowLink :to="`/bank?account=${view.account.id}`" :aria-label="`Bank of ${view.account.name}`"
-                >Bank</RowLink
+              <v-btn
+                size="small"
+                :to="`/bank?account=${view.account.id}`"
+                :aria-label="`Bank of ${view.account.name}`"
+                >Bank</v-btn
               >
             </td>
           </tr>

@@ -58,12 +58,13 @@ const due = useLive(async () => {
             <td class="num">{{ d.lost ? figures(d.lost, { sign: d.sign }) : '' }}</td>
             <td class="num">{{ d.waits || '' }}</td>
             <td class="num">
-              <RowLink
+              <v-btn
+                size="small"
                 :to="`/bills/settle?company=${d.company.id}`"
                 :aria-label="`Settle what ${d.company.name[0]} owes`"
               >
                 Settle
-              </RowLink>
+              </v-btn>
             </td>
           </tr>
         </tbody>

@@ -87,13 +87,17 @@ export interface FolderMark {
   readonly seq: number
   readonly mark: string
 }
+/** The names of our files in a folder, the oldest first. */
+async function namesIn(folder: Folder): Promise<string[]> {
+  const names: string[] = []
+  for await (const name of folder.keys()) if (ours.test(name)) names.push(name)
+  return names.sort()
+}
 /** What the names of our files there say, the oldest first; nothing where the browser does not let us look. */
 export async function readFolderMarks(): Promise<FolderMark[]> {
   const kept = await browserDb.folders.get(db.name)
   if (!kept || (await kept.folder.queryPermission(MODE)) !== 'granted') return []
-  const names: string[] = []
-  for await (const name of kept.folder.keys()) names.push(name)
-  return names.sort().flatMap(name => {
+  return (await namesIn(kept.folder)).flatMap(name => {
     const [, seq, mark] = ours.exec(name) ?? []
     return seq && mark ? [{ name, seq: Number(seq), mark }] : []
   })
@@ -101,9 +105,8 @@ export async function readFolderMarks(): Promise<FolderMark[]> {
 
 /** All but the last few of our files there go. */
 async function prune(folder: Folder, most: number): Promise<void> {
-  const names: string[] = []
-  for await (const name of folder.keys()) if (ours.test(name)) names.push(name)
-  for (const name of names.sort().slice(0, Math.max(0, names.length - most))) await folder.removeEntry(name)
+  const names = await namesIn(folder)
+  for (const name of names.slice(0, Math.max(0, names.length - most))) await folder.removeEntry(name)
 }
 async function write(folder: Folder, name: string, bytes: Blob): Promise<void> {
   const file = await (await folder.getFileHandle(name, { create: true })).createWritable()

@@ -57,10 +57,9 @@ test('what is found follows every write, also more rows than are read at once, i
 
 test('lines of the trail are found as they are shown, by name, act, day and what they are about, also those added since', async () => {
   const r = random(9)
-  const one = <T>(of: readonly T[]): T => of[r.between(0, of.length - 1)]!
   const line = (seq: number): TrailLine => ({
-    ...{ seq, act: one(['Run picked', 'pick', 'Payment drawn']), text: `${one(names)} ${seq % 7}.` },
-    ...{ at: `2026-11-2${seq % 3}T09:00:00.000-05:00`, by: one(['Ada', 'Bo']), before: '', hash: '' },
+    ...{ seq, act: r.one(['Run picked', 'pick', 'Payment drawn']), text: `${r.one(names)} ${seq % 7}.` },
+    ...{ at: `2026-11-2${seq % 3}T09:00:00.000-05:00`, by: r.one(['Ada', 'Bo']), before: '', hash: '' },
     about: seq % 5 ? {} : { book: `b${seq % 2}` },
   })
   const lines: TrailLine[] = []
@@ -73,11 +72,11 @@ test('lines of the trail are found as they are shown, by name, act, day and what
   const sees = (l: TrailLine, word: string): boolean => `${l.text} / ${l.by}`.toLowerCase().includes(word)
   for (let round = 0; round < 30; round++) {
     await add(round ? r.between(1, 3) : 5100)
-    const text = one(['', 'rope 3', 'bo', 'ada', 'nobody'])
-    const act = one(['', 'Run picked', 'Payment drawn'])
-    const day = one(['', '2026-11-21'])
-    const book = one(['', 'b0', 'b1'])
-    const most = one([4, Infinity])
+    const text = r.one(['', 'rope 3', 'bo', 'ada', 'nobody'])
+    const act = r.one(['', 'Run picked', 'Payment drawn'])
+    const day = r.one(['', '2026-11-21'])
+    const book = r.one(['', 'b0', 'b1'])
+    const most = r.one([4, Infinity])
     const asked = { text, act, day, subject: book ? ({ about: 'book', id: book } as const) : undefined }
     const wanted = lines
       .filter(l => sees(l, text) && (!day || l.at.slice(0, 10) === day) && (!book || l.about.book === book))

@@ -9,7 +9,7 @@ import { db } from '../store/db'
 
 type About = 'bill' | 'payee' | 'payment' | 'number' | 'run'
 /** The lines of the trail that name one of these things. */
-const linesAbout = (about: About, ids: readonly string[]): Promise<TrailLine[]> =>
+export const linesAbout = (about: About, ids: readonly string[]): Promise<TrailLine[]> =>
   db.trail
     .where(`about.${about}`)
     .anyOf([...new Set(ids)])

@@ -1,28 +1,25 @@
 import type { TrailLine } from '#core/trail/trail'
 import { findLines } from '../find/find'
 import { db } from '../store/db'
+import { linesAbout } from './history'
 import { isNarrowed, linesLike, searchedLine, type TrailAsked } from './trailLines'
 
-/** Things whose lines are found by an index. */
-const indexed: readonly string[] = ['bill', 'payee', 'run']
+/** The lines about a thing where an index leads to them; those of a number book have none. */
+const indexed = async (subject: TrailAsked['subject']): Promise<TrailLine[] | undefined> =>
+  subject && subject.about !== 'book' ? linesAbout(subject.about, [subject.id]) : undefined
+const newest = () => db.trail.orderBy('seq').reverse()
 
 /** The numbers of the lines that are asked for, newest first: of the whole trail they are found in a worker. */
 export async function readLineNumbers(asked: TrailAsked, most = Infinity): Promise<number[]> {
-  const { subject } = asked
-  if (!isNarrowed(asked))
-    return db.trail
-      .orderBy('seq')
-      .reverse()
-      .limit(most)
-      .primaryKeys()
-      .then(keys => keys.map(Number))
-  if (!subject || !indexed.includes(subject.about)) return Promise.resolve(findLines(asked, most))
-  const about = await db.trail.where(`about.${subject.about}`).equals(subject.id).toArray()
-  return linesLike(about.map(searchedLine), asked, most)
+  if (!isNarrowed(asked)) return newest().limit(most).primaryKeys()
+  const about = await indexed(asked.subject)
+  if (about) return linesLike(about.map(searchedLine), asked, most)
+  return Promise.resolve(findLines(asked, most))
 }
 /** The lines that are asked for, newest first, at most so many; asked again by who follows them when one is added. */
 export async function readTrail(asked: TrailAsked, most: number): Promise<TrailLine[]> {
-  await db.trail.orderBy('seq').last()
+  if (!isNarrowed(asked)) return newest().limit(most).toArray()
+  await newest().first()
   const numbers = await readLineNumbers(asked, most)
   return (await db.trail.bulkGet(numbers)).filter(line => line !== undefined)
 }

@@ -78,7 +78,9 @@ function show(id: string) {
                 </NuxtLink>
               </td>
               <td class="num">
-                <RowLink :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`"> Edit </RowLink>
+                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`">
+                  Edit
+                </v-btn>
               </td>
             </tr>
           </tbody>

@@ -102,9 +102,13 @@ const exportStock = (stock: Stock): void =>
                 ><template v-else>{{ r.revision }}</template>
               </td>
               <td class="num">
-                <RowLink :to="`/papers/layout/${r.key}`" :aria-label="`Light table of ${r.layout.code}`">
+                <v-btn
+                  size="small"
+                  :to="`/papers/layout/${r.key}`"
+                  :aria-label="`Light table of ${r.layout.code}`"
+                >
                   Light table
-                </RowLink>
+                </v-btn>
               </td>
             </tr>
           </tbody>
