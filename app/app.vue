@@ -2,7 +2,7 @@
 import { useTheme } from 'vuetify'
 import { momentNow } from '~/data/office/office'
 import { readPdfsToDiscard } from '~/data/office/settings'
-import { readStart } from '~/data/reads'
+import { readStart } from '~/data/office/officeReads'
 import { asking, unanswered } from '~/composables/base/useLive'
 import { unkept } from '~/composables/base/useSharedDraft'
 import { useOffice } from '~/stores/office'
@@ -53,14 +53,6 @@ router.afterEach((to, from) => {
 <template>
   <v-app>
     <NuxtRouteAnnouncer />
-    <v-progress-linear
-      v-if="slow && asking"
-      indeterminate
-      absolute
-      height="2"
-      class="under-way"
-      aria-label="Loading"
-    />
     <v-alert
       v-if="unanswered"
       density="default"
@@ -86,15 +78,21 @@ router.afterEach((to, from) => {
       What you type cannot be saved as a draft because the browser is out of space. Finish or copy it before
       you close this tab.
     </v-alert>
-    <template v-if="started">
-      <ShellPlaceRail />
-      <v-main tag="main" :aria-busy="office.acting > 0">
+    <ShellPlaceRail v-if="started" />
+    <v-main tag="main" :aria-busy="office.acting > 0">
+      <v-progress-linear
+        v-if="slow && asking"
+        indeterminate
+        absolute
+        height="2"
+        class="under-way"
+        aria-label="Loading"
+      />
+      <template v-if="started">
         <ShellTopBand />
         <NuxtPage />
-      </v-main>
-    </template>
-    <v-main v-else-if="started === ''" tag="main" :aria-busy="office.acting > 0">
-      <TodayFirstStart />
+      </template>
+      <TodayFirstStart v-else-if="started === ''" />
     </v-main>
     <HelpPanel v-if="started !== undefined" :is-first="started === ''" />
     <ShellOtherVersion />

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { FaceBytes } from '../core/render/pdfFonts'
-import { faceNames } from '../core/faces/face'
+import { faceNames } from '../core/faces/faceNames'
 import { bare } from './bare'
 import { naiveJsPdf, naivePdfLib, ours, type Way } from './ways'
 

@@ -6,7 +6,7 @@ import { MM_PER_POINT } from '../core/paper/length'
 import { PITCH } from '../core/micr/place'
 import { drawingsPdf } from '../core/render/pdf'
 import type { FaceBytes } from '../core/render/pdfFonts'
-import { faceNames } from '../core/faces/face'
+import { faceNames } from '../core/faces/faceNames'
 import { sheets } from './work'
 
 /** A way to put the same drawings into a PDF. */

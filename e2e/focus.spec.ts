@@ -24,6 +24,11 @@ test('a place opens with the focus where its work begins', async ({ page }) => {
   await expect(page.getByTestId('bill-find').locator('input')).toHaveValue('CR-')
   await visit(page, '/files')
   await focusOn(page, /^Type of data/)
+  await visit(page, '/bills/payee/operating-cobalt-rope-rigging')
+  await page.getByTestId('payee-merge').click()
+  await focusOn(page, /^Merge into/)
+  await page.keyboard.type('Salt')
+  await expect(page.getByTestId('merge-into').locator('input')).toHaveValue('Salt')
 })
 
 test('after an act the focus is on what comes next', async ({ page }) => {

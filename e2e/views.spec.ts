@@ -210,6 +210,40 @@ test(`menus, lists and forms that open on a view are clean for axe${ALL ? ' in t
   await opens('/bank/closed?account=operating', 'reopen', '[role=dialog]')
 })
 
+/** Keeps every table busy, as a long act in another tab would, until it is called. */
+async function holdTheStore(page: Page): Promise<() => Promise<void>> {
+  await page.evaluate(
+    () =>
+      new Promise<void>(held => {
+        const open = indexedDB.open('violet-lane')
+        open.onsuccess = () => {
+          const names = [...open.result.objectStoreNames]
+          const tx = open.result.transaction(names, 'readwrite')
+          const again = (): void => {
+            if (!('letGo' in window)) tx.objectStore(names[0]!).count().onsuccess = again
+          }
+          again()
+          tx.oncomplete = () => open.result.close()
+          held()
+        }
+      }),
+  )
+  return () => page.evaluate(() => void Object.assign(window, { letGo: true }))
+}
+
+test('a page that waits for its data says so, and is clean for axe', async ({ page }) => {
+  await demoOffice(page)
+  const letGo = await holdTheStore(page)
+  await page.getByRole('link', { name: 'Bills' }).first().click()
+  const waits = page.getByRole('progressbar', { name: 'Loading' })
+  await expect(waits).toBeVisible()
+  await clean(page, 'a page that waits')
+  await expect(waits).toBeVisible()
+  await letGo()
+  await expect(page.getByTestId('bill').first()).toBeVisible()
+  await expect(waits).toBeHidden()
+})
+
 test('rows of a file, good and wrong, are clean for axe, or hold in every window and in the dark', async ({
   page,
 }) => {

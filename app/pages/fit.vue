@@ -3,7 +3,8 @@ import { idOf, type Id } from '#core/base/id'
 import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { Printer } from '#core/fit/printers'
 import { UNPRINTABLE } from '#core/proof/layoutNotes'
-import { readAccounts, readLibrary } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
+import { readLibrary } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

@@ -9,7 +9,8 @@ import { withoutRun } from '#core/runs/run'
 import type { Column } from '~/composables/base/rowTable'
 import { amountOfRow, dayOfRow, textOfRow } from '~/composables/register/useRegister'
 import { readRegisterRow, type RegisterRow } from '~/data/register/registerRow'
-import { readCopy, readOpenRuns } from '~/data/reads'
+import { readCopy } from '~/data/runs/copyReads'
+import { readOpenRuns } from '~/data/runs/runReads'
 
 const route = useRoute()
 const { accounts, view, choose } = useAccount()

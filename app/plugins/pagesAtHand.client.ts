@@ -16,6 +16,8 @@ export default defineNuxtPlugin(nuxt => {
   const router = useRouter()
   onNuxtReady(async () => {
     await screenFollows()
+    // What is not on the first view does not come before it.
+    await new Promise<void>(whenIdle)
     await fetchActs()
     // Where the program is kept by the browser, every page is here already.
     if (navigator.serviceWorker?.controller) return

@@ -1,11 +1,5 @@
+import { faceNames, type FaceName } from './faceNames'
 import measures from './measures.json'
-
-/**
- * The faces that ship for the paper. Their outlines are in `ttf/`, their measures in `measures.json` (made by
- * `npm run faces`).
- */
-export const faceNames = ['sans', 'sans-bold', 'serif', 'serif-bold'] as const
-export type FaceName = (typeof faceNames)[number]
 
 /** A typeface as a layout is set in it: its measures in units of its own, and the outline of each letter. */
 export interface Face {

@@ -6,7 +6,7 @@ import type { Layout } from '../paper/layout'
 import { carries, panelOf, type Panel, type Stock } from '../paper/stock'
 import { textWidth } from '../proof/fitText'
 import type { Drawing, Mark } from '../proof/marks'
-import type { FaceName } from '../faces/face'
+import type { FaceName } from '../faces/faceNames'
 import type { Spot } from './affine'
 import { fitLines, FROM_EDGE, type FitLine } from './fit'
 

@@ -1,7 +1,7 @@
 import { z } from '../base/schema'
 import { datePatterns } from '../base/dates'
 import { locales } from '../money/locale'
-import { faceNames } from '../faces/face'
+import { faceNames } from '../faces/faceNames'
 import { panelRoles } from './stock'
 import { units } from './length'
 import { pictureSchema } from './picture'

@@ -2,7 +2,7 @@ import type { MicrFit } from '../micr/micrFit'
 import type { MicrShapes } from '../micr/shapes'
 import type { Mm } from '../paper/length'
 import type { Picture } from '../paper/picture'
-import type { FaceName } from '../faces/face'
+import type { FaceName } from '../faces/faceNames'
 
 /** One step of a path: M and L a point, Q a control point and a point, Z closes. In mm. */
 export type PathStep = readonly ['M' | 'L', Mm, Mm] | readonly ['Q', Mm, Mm, Mm, Mm] | readonly ['Z']

@@ -17,7 +17,7 @@ import { checksPerSheet, panelOf } from '../paper/stock'
 import { proofer } from '../proof/compose'
 import { marksOf } from '../proof/marks'
 import { checkOf } from '../proof/test/sample'
-import { faceNames } from '../faces/face'
+import { faceNames } from '../faces/faceNames'
 import { drawingsPdf } from './pdf'
 import type { FaceBytes } from './pdfFonts'
 

@@ -5,7 +5,7 @@ import type { MicrShapes } from '../micr/shapes'
 import { MM_PER_POINT, type Mm } from '../paper/length'
 import type { Picture } from '../paper/picture'
 import type { Mark, PathStep } from '../proof/marks'
-import type { FaceName } from '../faces/face'
+import type { FaceName } from '../faces/faceNames'
 import { micrCode } from './pdfFonts'
 
 /** Size at which the MICR font's em is one pitch. */

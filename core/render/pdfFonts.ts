@@ -2,7 +2,8 @@ import { PDFArray, PDFName, PDFNumber, type PDFContext, type PDFRef } from '@can
 import { UNITS_PER_CELL, UNITS_PER_PITCH } from '../micr/outlines'
 import type { MicrShapes } from '../micr/shapes'
 import { micrCharacters } from '../micr/symbols'
-import { faceOf, type FaceName } from '../faces/face'
+import { faceOf } from '../faces/face'
+import type { FaceName } from '../faces/faceNames'
 import { readTtf, writeTtf, type TtfGlyph } from './ttf'
 
 /** Bytes of the shipped faces (`core/faces/ttf/*.ttf`); whoever calls the core reads them. */

@@ -1,7 +1,8 @@
 import { type Mm, MM_PER_POINT } from '../paper/length'
 import type { Drawing, Mark } from '../proof/marks'
 import { textWidth, wrap } from '../proof/fitText'
-import { lacking, type FaceName } from '../faces/face'
+import { lacking } from '../faces/face'
+import type { FaceName } from '../faces/faceNames'
 
 /** A column of a list: its share of the width or, where none is told, as wide as what stands in it needs. */
 interface PaperColumn {

@@ -1,6 +1,6 @@
 import { createError, getHeader, type H3Event } from 'h3'
 import type { z } from 'zod'
-import { faceNames } from '#core/faces/face'
+import { faceNames } from '#core/faces/faceNames'
 import type { FaceBytes } from '#core/render/pdfFonts'
 
 let faces: Promise<FaceBytes> | undefined

@@ -4,7 +4,7 @@ import type { BankLine } from '#core/bank/bankLine'
 import { cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { NumberRow } from '#core/numbers/book'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useOffice } from '~/stores/office'
 
 /** A check that the bank paid with another amount: the bank's is accepted, the rest is posted to a ledger account. */

@@ -4,7 +4,7 @@ import { spelledDay, typedDate } from '#core/base/dates'
 import { parseAmount } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { ReadAccount } from '#core/bank/read/bankFile'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 
 /** Where the statements of an account begin: the first day, and the bank's balance before it. */

@@ -2,7 +2,7 @@
 import { idOf } from '#core/base/id'
 import { MOST_TEXT } from '#core/bank/enterMovement'
 import type { BankLine } from '#core/bank/bankLine'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** A bank line that is entered in the register as it is, and what lines like it are to become, remembered. */
 const props = defineProps<{ view: AccountView; line: BankLine }>()

@@ -5,7 +5,7 @@ import { masked } from '#core/accounts/account'
 import { cents, sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { useStatementFile } from '~/composables/bank/useStatementFile'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** A statement file that was given: what it says of the account, what of it is new, and the act. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** The head of the pages of the bank: its parts, and whose account it is. */
 defineProps<{

@@ -7,7 +7,7 @@ import type { useStatement } from '~/composables/bank/useStatement'
 import { saveBankLetter } from '~/data/bank/bankPapers'
 import type { SeenLine } from '~/data/bank/bankReads'
 import { momentText } from '~/data/office/office'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** One line of the bank: what it says, what is wrong with it, and what can be done. */
 const props = defineProps<{ bank: ReturnType<typeof useStatement>; seen: SeenLine; view: AccountView }>()

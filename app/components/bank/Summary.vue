@@ -6,7 +6,7 @@ import { cents, sum } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { useStatement } from '~/composables/bank/useStatement'
 import { saveReconciliation } from '~/data/bank/bankPapers'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** The open statement beside the books, as of its last day; it closes when they agree. */
 const props = defineProps<{ bank: ReturnType<typeof useStatement>; view: AccountView }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { howMany } from '#core/base/howMany'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** After a count-off: the checks that the bank is not told of yet, and the file of them at once. */
 const props = defineProps<{ view: AccountView }>()

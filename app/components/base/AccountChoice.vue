@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /**
  * The bank account a page is about: side by side while there are few, a list to choose from where there are

@@ -89,5 +89,7 @@ onScopeDispose(() => {
   height: 120px;
   position: relative;
   min-width: 0;
+  /* Until it knows its width, the picture is wider than a narrow window. */
+  overflow: hidden;
 }
 </style>

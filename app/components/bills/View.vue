@@ -7,7 +7,7 @@ import { fixedBecause } from '#core/payments/changeBill'
 import { operatorName } from '~/data/office/office'
 import { readPaidBy, readPayee } from '~/data/bills/billReads'
 import { readBillHistory } from '~/data/history/history'
-import { readLedgers } from '~/data/reads'
+import { readLedgers } from '~/data/ledger/ledgerReads'
 import { localToday, useOffice } from '~/stores/office'
 
 /** A bill as it stands: what it says, what paid it, what can be done with it, and its story. */

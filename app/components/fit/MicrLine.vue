@@ -14,7 +14,7 @@ import { sheetPdf } from '~/data/runs/makePaper'
 import { readLadderFile } from '~/data/fit/fitScan'
 import { openWindow, savePdf } from '~/data/files/fileOut'
 import { practiceScan } from '~/data/fit/practicePrinter'
-import { readAccounts } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 const props = defineProps<{ stock: Stock; printer: Printer; tray: string; fit: FitRow | undefined }>()

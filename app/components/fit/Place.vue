@@ -6,7 +6,7 @@ import type { FitRow, Printer } from '#core/fit/printers'
 import { formatOff } from '#core/paper/length'
 import type { Stock } from '#core/paper/stock'
 import type { FitSheetForm } from '~/composables/fit/useFitSheet'
-import { readPrintedOn } from '~/data/reads'
+import { readPrintedOn } from '~/data/runs/copyReads'
 import { useOffice } from '~/stores/office'
 
 const props = defineProps<{

@@ -8,7 +8,7 @@ import { open } from '#core/bills/bill'
 import { freedOf } from '#core/payments/reallocate'
 import { readOpenBills } from '~/data/bills/billReads'
 import type { Payment } from '#core/payments/payment'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 /** Changes a payment that waits; it opens at the field that was wrong on the paper, where there was one. */

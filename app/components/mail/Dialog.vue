@@ -4,7 +4,7 @@ import type { MailWay } from '#core/mail/recordMail'
 import type { NumberRow } from '#core/numbers/book'
 import type { Payment } from '#core/payments/payment'
 import { readPayee } from '~/data/bills/billReads'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** Mails the advice or the receipt of one payment. */
 const props = defineProps<{ payment: Payment; row: NumberRow | undefined; view: AccountView }>()

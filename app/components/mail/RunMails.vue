@@ -3,7 +3,7 @@ import { howMany } from '#core/base/howMany'
 import type { MailWay } from '#core/mail/recordMail'
 import type { Run } from '#core/runs/run'
 import { readRunMailings } from '~/data/mail/runMailings'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** After the count-off: the advices of a run for every payee who wants them by e-mail. */
 const props = defineProps<{ run: Run; view: AccountView }>()

@@ -2,7 +2,7 @@
 import { howMany } from '#core/base/howMany'
 import type { Cents } from '#core/money/cents'
 import type { CheckNumber, NumberRow } from '#core/numbers/book'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** Pictures of checks are brought to the practice bank. */
 const props = defineProps<{

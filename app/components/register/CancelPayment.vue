@@ -10,7 +10,8 @@ import type { Payment } from '#core/payments/payment'
 import { reversalDate } from '#core/checks/cancel'
 import { readBillsByKey } from '~/data/bills/billReads'
 import { readEnteredOn } from '~/data/bills/enteredBills'
-import { readBalances, type AccountView } from '~/data/reads'
+import { readBalances } from '~/data/accounts/balances'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 /**

@@ -2,7 +2,7 @@
 import { dayFirstIn } from '#core/base/country'
 import { dayText, typedDate } from '#core/base/dates'
 import type { NumberRow } from '#core/numbers/book'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 /** Records that the bank confirmed a stop. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { paying } from '#core/ledger/balances'
 import { cents } from '#core/money/cents'
-import { readBalances, type AccountView } from '~/data/reads'
+import { readBalances } from '~/data/accounts/balances'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** Money that came in or went out without a check: a deposit, a fee, a transfer, a correction. */
 const props = defineProps<{ view: AccountView }>()

@@ -3,7 +3,7 @@ import { dayFirstIn } from '#core/base/country'
 import { dayText, spelledDay, typedDate } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { movementKinds, type Movement } from '#core/bank/movement'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 
 /** Money that moved without a check: what it was, where it is with the bank, and taking it back. */

@@ -8,7 +8,8 @@ import { withoutRun } from '#core/runs/run'
 import { openWindow } from '~/data/files/fileOut'
 import { paperOfCheck } from '~/data/runs/keptPdfs'
 import { putOutStubCopy, saveAdvice, saveStopLetter } from '~/data/runs/reports'
-import { readPayment, type AccountView } from '~/data/reads'
+import { readPayment } from '~/data/payments/paymentReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useOffice } from '~/stores/office'
 
 /**

@@ -5,7 +5,7 @@ import type { Id } from '#core/base/id'
 import { figures } from '#core/money/figures'
 import type { NumberRow } from '#core/numbers/book'
 import type { Payment } from '#core/payments/payment'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 /** Writes back a check that was never cashed, with what that changes. */

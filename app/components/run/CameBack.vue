@@ -5,7 +5,7 @@ import { readOutcomes } from '#core/exchange/runFile'
 import type { CountOffAct } from '#core/runs/countOff'
 import type { Run } from '#core/runs/run'
 import { currencyCode } from '#core/money/currency'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { saveRunFile, saveRunOrders } from '~/data/runs/runFile'
 
 /** What became of the checks of a run, told by a file; it is filled in, and looked at before it counts. */

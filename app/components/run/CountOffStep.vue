@@ -14,7 +14,7 @@ import { saidSoFar } from '#core/office/rows'
 import { countOffDraft, type DraftSeen } from '~/data/drafts/drafts'
 import { saidByBoth } from '~/data/runs/saidByBoth'
 import { saveCountOffSheet } from '~/data/runs/reports'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 const props = defineProps<{
   run: Run

@@ -14,7 +14,9 @@ import { micrOf } from '#core/fit/printers'
 import { checksPerSheet, feedText } from '#core/paper/stock'
 import type { Loading } from '#core/runs/prepare'
 import { placeAfter, sheetPlan, unfitFor, wayOf, type Run } from '#core/runs/run'
-import { readLastRun, readPayments, type AccountView } from '~/data/reads'
+import { readLastRun } from '~/data/runs/runReads'
+import { readPayments } from '~/data/payments/paymentReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 const props = defineProps<{
   view: AccountView

@@ -10,7 +10,7 @@ import { dayFirstIn } from '#core/base/country'
 import type { NumberBook } from '#core/numbers/book'
 import { afterRun, type Balances } from '#core/ledger/balances'
 import type { Column } from '~/composables/base/rowTable'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 
 const props = defineProps<{

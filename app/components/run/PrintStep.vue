@@ -3,7 +3,7 @@ import { howMany } from '#core/base/howMany'
 import { practicePrinterId } from '#core/fit/practicePrinter'
 import type { Pack, PressFault } from '#core/practice/press'
 import type { Run } from '#core/runs/run'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 export type PrintHow =
   | { readonly way: 'open' }

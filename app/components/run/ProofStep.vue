@@ -5,7 +5,8 @@ import type { CheckFacts } from '#core/proof/facts'
 import { hasErrors, type Note } from '#core/proof/note'
 import { layoutVersion, type Run } from '#core/runs/run'
 import type { PaperMade } from '~/data/runs/makePaper'
-import { readPrinters, type AccountView } from '~/data/reads'
+import { readPrinters } from '~/data/fit/printerReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 const props = defineProps<{
   view: AccountView

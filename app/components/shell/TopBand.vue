@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayText, dayOfMoment } from '#core/base/dates'
 import { readHandedOver } from '~/data/office/handing'
-import { readStart } from '~/data/reads'
+import { readStart } from '~/data/office/officeReads'
 
 /** What holds for everything that is done on any page, above all of it. */
 const handed = useLive(readHandedOver)

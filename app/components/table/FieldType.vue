@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FaceName } from '#core/faces/face'
+import type { FaceName } from '#core/faces/faceNames'
 import { isLettered, turns, type Field, type TypeOf } from '#core/paper/layout'
 
 /** The letters of a field: face, weight, sizes, alignment and turn. */

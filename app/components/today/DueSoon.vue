@@ -5,7 +5,7 @@ import { figures } from '#core/money/figures'
 import { isOverdue, open } from '#core/bills/bill'
 import { discountsLost } from '#core/payments/settleForm'
 import { countBills, readBills } from '~/data/bills/billReads'
-import { readAccounts, readCompanies } from '~/data/reads'
+import { readAccounts, readCompanies } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 
 /** What falls due within a week, company by company, and what discount would be lost with it. */

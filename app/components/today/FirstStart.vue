@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentNow, operatorName, setOperatorName } from '~/data/office/office'
-import { whenIdle } from '~/composables/base/useLater'
+import { useLater, whenIdle } from '~/composables/base/useLater'
 import { goToStore } from '~/data/store/storeName'
 import { demoCode, startEmpty, startWithDemo } from '~/data/office/start'
 import { useOffice } from '~/stores/office'
@@ -10,6 +10,7 @@ const office = useOffice()
 const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
+const isTime = useLater()
 onMounted(() => void whenIdle(() => void demoCode().catch(() => undefined)))
 
 async function start(how: 'demo' | 'empty') {
@@ -65,7 +66,7 @@ async function start(how: 'demo' | 'empty') {
         </p>
         <v-btn :disabled="busy" @click="start('empty')"> Start empty </v-btn>
       </v-card>
-      <LazyFilesBackup class="choice" only-restore />
+      <LazyFilesBackup v-if="isTime" class="choice" only-restore />
     </div>
     <p v-if="others.length" data-test="back-to">
       Back to

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { readAccounts, type AccountView } from '~/data/reads'
+import { readAccounts, type AccountView } from '~/data/accounts/accountReads'
 
 const lastKey = 'violet-lane account'
 

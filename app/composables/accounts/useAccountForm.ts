@@ -2,7 +2,7 @@ import { computed, ref, watch, type Ref } from 'vue'
 import type { BankAccount, Company } from '#core/accounts/account'
 import { formOf, freshAccount, shownFacts, type AccountForm } from '#core/accounts/accountForm'
 import { plainCopy } from '~/data/store/plainCopy'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useFormDraft } from '../base/useFormDraft'
 
 /**

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { readCompanies } from '~/data/reads'
+import { readCompanies } from '~/data/accounts/accountReads'
 
 const lastKey = 'violet-lane company'
 

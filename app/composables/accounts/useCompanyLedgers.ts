@@ -3,7 +3,8 @@ import { ledgersToChoose } from '#core/ledger/ledgersToChoose'
 import type { Id } from '#core/base/id'
 import type { LedgerAccount } from '#core/ledger/entry'
 import type { BankAccount, Company } from '#core/accounts/account'
-import { readAccountsOf, readLedgers } from '~/data/reads'
+import { readAccountsOf } from '~/data/accounts/accountReads'
+import { readLedgers } from '~/data/ledger/ledgerReads'
 import { useLive } from '../base/useLive'
 
 /** The bank accounts of a company, the first of which says its country and the sign of its money. */

@@ -1,7 +1,9 @@
 import { computed, type ComputedRef } from 'vue'
 import { readiness, type ReadyStep } from '#core/accounts/readiness'
 import { proofer } from '#core/proof/compose'
-import { countPayments, countPrintedRuns, readSampled, type AccountView } from '~/data/reads'
+import { countPayments } from '~/data/payments/paymentReads'
+import { countPrintedRuns } from '~/data/runs/runReads'
+import { readSampled, type AccountView } from '~/data/accounts/accountReads'
 
 /** The readiness list of an account, followed live. */
 export function useReadiness(view: () => AccountView | undefined): ComputedRef<readonly ReadyStep[]> {

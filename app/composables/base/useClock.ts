@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { readLastActAt } from '~/data/reads'
+import { readLastActAt } from '~/data/office/officeReads'
 import { useLive } from './useLive'
 
 /** Two browsers' clocks are never the same to the minute. */

@@ -6,7 +6,8 @@ import type { Stock } from '#core/paper/stock'
 import { readCheckFile, readFitFile, type FitScan } from '~/data/fit/fitScan'
 import { drawingOfSheet } from '~/data/runs/keptPdfs'
 import { practiceScan } from '~/data/fit/practicePrinter'
-import { readFit, type PrintedCheck } from '~/data/reads'
+import { readFit } from '~/data/fit/printerReads'
+import type { PrintedCheck } from '~/data/runs/copyReads'
 import type { FitWork } from './useFitSheet'
 
 /** Dots to the inch at which the practice printer's sheet is scanned. */

@@ -9,7 +9,7 @@ import {
   type SavedLayout,
 } from '~/data/layouts/savedLayout'
 import { plainCopy } from '~/data/store/plainCopy'
-import { readLibrary, readVersions } from '~/data/reads'
+import { readLibrary, readVersions } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 import { useAct } from '../base/useAct'
 import type { LayoutEditor } from './useLayoutEditor'

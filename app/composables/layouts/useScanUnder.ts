@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { SnapLines } from '#core/paper/arrange'
 import type { Stock } from '#core/paper/stock'
-import { readScan } from '~/data/reads'
+import { readScan } from '~/data/layouts/library'
 import { marksOfScan } from '~/data/layouts/straightenScan'
 import { useLive } from '../base/useLive'
 

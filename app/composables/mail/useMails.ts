@@ -4,7 +4,7 @@ import { mailAddress } from '#core/mail/mail'
 import type { MailWay } from '#core/mail/recordMail'
 import { makeMail, saveMails, type Mailing } from '~/data/mail/mails'
 import { sendToMailbox } from '~/data/practice/mailbox'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useOffice } from '~/stores/office'
 import { actUnderKey } from '../base/useAct'
 

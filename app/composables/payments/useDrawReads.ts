@@ -3,7 +3,12 @@ import { nextNumber, type NumberBook } from '#core/numbers/book'
 import type { Payee } from '#core/payees/payee'
 import { idOf } from '#core/base/id'
 import { readNamesakes, readOpenBills, readPaymentsTo } from '~/data/bills/billReads'
-import { readBalances, readFates, countLane, readLedgers, readPayees, type AccountView } from '~/data/reads'
+import { readBalances } from '~/data/accounts/balances'
+import { readFates } from '~/data/numbers/bookReads'
+import { countLane } from '~/data/payments/paymentReads'
+import { readLedgers } from '~/data/ledger/ledgerReads'
+import { readPayees } from '~/data/payees/payeeReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useLive } from '../base/useLive'
 
 /** What the store says of the account that a payment is drawn on. */

@@ -14,7 +14,8 @@ import {
   type Settleable,
 } from '#core/payments/settleForm'
 import { readAskingBills, readPayeesOf } from '~/data/bills/billReads'
-import { readAccountsOf, readBalances } from '~/data/reads'
+import { readAccountsOf } from '~/data/accounts/accountReads'
+import { readBalances } from '~/data/accounts/balances'
 import { localToday } from '~/stores/office'
 import { useLive } from '../base/useLive'
 

@@ -3,7 +3,7 @@ import { parseAmount, type Cents } from '#core/money/cents'
 import { figures } from '#core/money/figures'
 import type { CheckNumber, NumberRow } from '#core/numbers/book'
 import { readChecksFile } from '~/data/practice/pictureChecks'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** A check that was read in a picture: what its MICR line says, and the amount that a person reads on it. */
 export interface PictureCheck {

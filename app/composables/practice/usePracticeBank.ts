@@ -8,7 +8,7 @@ import { readBankFiles, readPresentable, readQuestions } from '~/data/bank/bankR
 import { saveBlob } from '~/data/files/fileOut'
 import { bankStatement, orderBank } from '~/data/practice/bank'
 import { readOpening } from '~/data/practice/opening'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 import { useLive } from '../base/useLive'
 import { useBankReport } from './useBankReport'

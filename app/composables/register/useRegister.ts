@@ -11,7 +11,7 @@ import { readMovements } from '~/data/bank/bankReads'
 import { findNumbers } from '~/data/find/find'
 import { countTouched, newestNumbers, readNumbers, readStrips } from '~/data/numbers/bookReads'
 import type { Strip } from '~/data/numbers/strips'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import type { RegisterRow } from '~/data/register/registerRow'
 import { useLive } from '../base/useLive'
 

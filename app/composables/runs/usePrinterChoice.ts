@@ -1,6 +1,6 @@
 import { computed, ref } from 'vue'
 import { fitsOf, type FitRow, type Printer } from '#core/fit/printers'
-import { readPrinters } from '~/data/reads'
+import { readPrinters } from '~/data/fit/printerReads'
 
 const key = 'violet-lane printer'
 /** The printer and tray last used in this browser, for every page alike: `printer key|tray`, or empty. */

@@ -4,7 +4,8 @@ import type { CheckFacts } from '#core/proof/facts'
 import type { Run } from '#core/runs/run'
 import { makePaper, type PaperMade, type PaperMaking, type PaperStage } from '~/data/runs/makePaper'
 import { momentNow } from '~/data/office/office'
-import { readFit, readPrinters, type AccountView } from '~/data/reads'
+import { readFit, readPrinters } from '~/data/fit/printerReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** What a run's PDF is made of. */
 export interface ProofOf {

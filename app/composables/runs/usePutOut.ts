@@ -7,7 +7,7 @@ import type { PrintHow } from '~/components/run/PrintStep.vue'
 import { openWindow, savePdf, type PaperWindow } from '~/data/files/fileOut'
 import { saveRunFile } from '~/data/runs/runFile'
 import { practicePrint, practiceState } from '~/data/fit/practicePrinter'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /** Milliseconds a sheet of the practice printer: slow enough to be watched. */
 const PRACTICE_PACE = 250

@@ -1,6 +1,9 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { paperOfBook, type Run } from '#core/runs/run'
-import { readFates, readOpenRun, readPrintedStock, type AccountView } from '~/data/reads'
+import { readFates } from '~/data/numbers/bookReads'
+import { readOpenRun } from '~/data/runs/runReads'
+import { readPrintedStock } from '~/data/runs/copyReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useLive } from '../base/useLive'
 import { useRunPaper } from './useRunPaper'
 

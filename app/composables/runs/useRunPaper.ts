@@ -4,7 +4,8 @@ import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { isFor, layoutOf } from '#core/paper/versions'
 import { otherNumbers, type Run, type RunPaper } from '#core/runs/run'
-import { readLibrary, type AccountView } from '~/data/reads'
+import { readLibrary } from '~/data/layouts/library'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useLive } from '../base/useLive'
 
 /**

@@ -3,7 +3,8 @@ import type { NumberBook, Rows } from '#core/numbers/book'
 import { warning } from '#core/proof/note'
 import { plan, type Run } from '#core/runs/run'
 import { readPayeeChanges } from '~/data/bills/billReads'
-import { readPayments, type AccountView } from '~/data/reads'
+import { readPayments } from '~/data/payments/paymentReads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { useLive } from '../base/useLive'
 
 interface RunBook {

@@ -5,7 +5,7 @@ import type { Run } from '#core/runs/run'
 import type { PrintHow } from '~/components/run/PrintStep.vue'
 import type { PaperMade } from '~/data/runs/makePaper'
 import { paperOf } from '~/data/runs/keptPdfs'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 import type { useAct } from '../base/useAct'
 import { usePutOut } from './usePutOut'
 

@@ -5,7 +5,7 @@ import { checksPerSheet } from '#core/paper/stock'
 import type { CheckFacts } from '#core/proof/facts'
 import { placesOf } from '#core/runs/print'
 import { bySheets, layoutVersion, type PlannedCheck, type Printing } from '#core/runs/run'
-import type { AccountView } from '~/data/reads'
+import type { AccountView } from '~/data/accounts/accountReads'
 
 /**
  * What the PDF of a planned run is made of, the same lists as long as the facts are the same, so that it is

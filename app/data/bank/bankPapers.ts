@@ -7,7 +7,7 @@ import { localToday } from '~/stores/office'
 import { anchorOf } from '../history/anchor'
 import { momentText } from '../office/office'
 import { saveList } from '../runs/listPaper'
-import type { AccountView } from '../reads'
+import type { AccountView } from '../accounts/accountReads'
 
 /** Saves the open statement beside the books, as of a day. */
 export const saveReconciliation = (

@@ -7,7 +7,7 @@ import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
 import type { Payment } from '#core/payments/payment'
 import { numbersInFates } from '../numbers/bookFates'
-import { readAccounts, type AccountView } from '../reads'
+import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { db } from '../store/db'
 import { StoreReading } from '../store/storeReading'
 

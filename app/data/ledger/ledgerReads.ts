@@ -1,6 +1,7 @@
-import type { Id } from '#core/base/id'
 import { ledgerLines, newestLedgerLines, trialBalance, type LedgerLine, type Trial } from '#core/ledger/trial'
 import { zero } from '#core/money/cents'
+import type { Id } from '#core/base/id'
+import type { LedgerAccount } from '#core/ledger/entry'
 import { db } from '../store/db'
 
 /** The trial balance of a company, from the running balances. */
@@ -38,3 +39,6 @@ export async function readLedgerLines(
   const total = (await db.totals.get(ledgerId))?.balance ?? zero
   return { lines: newestLedgerLines(newest, ledgerId, total), all }
 }
+
+export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> =>
+  db.ledgers.where('companyId').equals(companyId).sortBy('code')

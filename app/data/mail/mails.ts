@@ -5,7 +5,7 @@ import { adviceWords } from '#core/mail/mail'
 import { remittance, type AdviceKind } from '#core/reports/remittance'
 import { listPdf } from '../runs/listPaper'
 import { fileTypes, saveBlob, saveText } from '../files/fileOut'
-import type { AccountView } from '../reads'
+import type { AccountView } from '../accounts/accountReads'
 import { writeMail } from './writeMail'
 
 /** An advice to be mailed: of which payment, carried by which number, to whom. */

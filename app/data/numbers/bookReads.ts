@@ -1,5 +1,4 @@
 import { grouped } from '#core/base/grouped'
-import type { Id } from '#core/base/id'
 import {
   countFates,
   nextNumber,
@@ -10,10 +9,13 @@ import {
 } from '#core/numbers/book'
 import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
-import { db } from '../store/db'
 import { readPace } from './pace'
-import { bookIdsOf, readAccounts, readFates, type AccountView } from '../reads'
+import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { STRIP, touchedIn, UNTOUCHED, type Strip } from './strips'
+import type { Id } from '#core/base/id'
+import type { BookFates } from '#core/office/reading'
+import { db } from '../store/db'
+import { fatesOf } from './bookFates'
 
 /** Every number book with its account's name. */
 export interface BookView {
@@ -105,3 +107,8 @@ export const newestNumbers = async (
       .between([accountId, lowestOf(strips, most)], [accountId, Infinity])
       .toArray()
   ).toReversed()
+
+export const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> =>
+  db.books.where('accountId').equals(accountId).primaryKeys()
+
+export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)

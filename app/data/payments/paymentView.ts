@@ -3,7 +3,7 @@ import type { Bill } from '#core/bills/bill'
 import type { NumberRow } from '#core/numbers/book'
 import { standingNumber } from '#core/office/lookups'
 import type { Payment } from '#core/payments/payment'
-import { readAccounts, type AccountView } from '../reads'
+import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { db } from '../store/db'
 
 /** A payment with all that its page shows. */

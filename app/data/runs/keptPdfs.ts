@@ -7,7 +7,9 @@ import { makePaper } from './makePaper'
 import { momentNow } from '../office/office'
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/numbers/book'
-import { readCopy, readFit, readKeptPaper, readRun, readRunCopies } from '../reads'
+import { readCopy, readKeptPaper, readRunCopies } from './copyReads'
+import { readFit } from '../fit/printerReads'
+import { readRun } from './runReads'
 
 /** The PDF of a printed run: the one kept, or the same made again from the frozen copies of its checks. */
 export async function paperOf(run: Run): Promise<Uint8Array | undefined> {

@@ -16,7 +16,8 @@ import { drawingsToPdf } from './makePaper'
 import { momentNow, momentText as moment } from '../office/office'
 import { savePdf, saveText, type PaperWindow } from '../files/fileOut'
 import { anchorOf } from '../history/anchor'
-import { readCopy, type AccountView } from '../reads'
+import { readCopy } from './copyReads'
+import type { AccountView } from '../accounts/accountReads'
 
 const known = (run: Run, view: AccountView, payments: readonly Payment[]): RunPaperKnown => ({
   run,

@@ -9,7 +9,8 @@ import { sampleAccounts } from '#core/accounts/sampleAccounts'
 import { samplesOf } from '#core/payments/sampleChecks'
 import { pictureFrom } from '~/data/layouts/pictures'
 import { plainCopy } from '~/data/store/plainCopy'
-import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
+import { readAccounts, readCompanies } from '~/data/accounts/accountReads'
+import { readLibrary } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { countryNames } from '#core/base/country'
 import { masked } from '#core/accounts/account'
-import { readAccounts } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
 
 const accounts = useLive(readAccounts)
 const shownIds = ref(new Set<string>())

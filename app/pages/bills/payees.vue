@@ -7,7 +7,7 @@ import { isLive, type Payee } from '#core/payees/payee'
 import { termsText } from '#core/payees/terms'
 import type { Column } from '~/composables/base/rowTable'
 import { readBills } from '~/data/bills/billReads'
-import { readPayees } from '~/data/reads'
+import { readPayees } from '~/data/payees/payeeReads'
 
 const { companies, company, choose } = useCompany()
 const find = ref('')

@@ -13,9 +13,9 @@ import { stockLeft, weeksText } from '#core/numbers/pace'
 import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import { readNumberHistory } from '~/data/history/history'
-import { readBookRows } from '~/data/numbers/bookReads'
+import { readBookRows, readFates } from '~/data/numbers/bookReads'
 import { readPace } from '~/data/numbers/pace'
-import { readAccounts, readFates } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

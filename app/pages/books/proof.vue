@@ -6,7 +6,7 @@ import { anchorText } from '#core/trail/trail'
 import { saveNumbersCsv, saveNumbersPdf } from '~/data/runs/reports'
 import { beginAudit } from '~/data/audit/audit'
 import { readNumbersProof } from '~/data/numbers/bookReads'
-import { readAccounts } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
 
 /** So many troubles are listed on the screen. */
 const MOST = 200

@@ -5,7 +5,7 @@ import { practiceTrays, type PracticeTray } from '#core/fit/practicePrinter'
 import type { Press, PressFault } from '#core/practice/press'
 import { outcomeOf, type PracticeState } from '#core/practice/report'
 import { practiceState, practiceStop, setPracticeTray } from '~/data/fit/practicePrinter'
-import { readLibrary } from '~/data/reads'
+import { readLibrary } from '~/data/layouts/library'
 
 const state = shallowRef<PracticeState>()
 const fault = ref('')

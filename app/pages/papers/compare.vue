@@ -3,7 +3,8 @@ import { dayOfMoment, dayText } from '#core/base/dates'
 import { compareLayouts } from '#core/paper/compare'
 import { samplesOf } from '#core/payments/sampleChecks'
 import { sampleAccounts } from '#core/accounts/sampleAccounts'
-import { readAccounts, readLibrary, readVersions } from '~/data/reads'
+import { readAccounts } from '~/data/accounts/accountReads'
+import { readLibrary, readVersions } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()

@@ -4,7 +4,8 @@ import type { Layout } from '#core/paper/layout'
 import { checkSize, checksPerSheet, type Stock } from '#core/paper/stock'
 import { formatLength } from '#core/paper/length'
 import { saveText } from '~/data/files/fileOut'
-import { readAccounts, readCompanies, readLibrary } from '~/data/reads'
+import { readAccounts, readCompanies } from '~/data/accounts/accountReads'
+import { readLibrary } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 
 const office = useOffice()

@@ -5,7 +5,7 @@ import type { ListCell } from '#core/lists/list'
 import type { Column } from '~/composables/base/rowTable'
 import { newReportForm, thresholdOf } from '~/composables/reports/useReport'
 import { isReport, reportKinds, type ReportAsks, type ReportName } from '~/data/reports/reportNames'
-import { readRun } from '~/data/reads'
+import { readRun } from '~/data/runs/runReads'
 
 const route = useRoute()
 const name = computed((): ReportName => {

@@ -8,7 +8,8 @@ import { dayText } from '#core/base/dates'
 import { checksPerSheet } from '#core/paper/stock'
 import { laneSums, notBefore, type Payment } from '#core/payments/payment'
 import { readHeld } from '~/data/bills/billReads'
-import { readLanes, type AccountView } from '~/data/reads'
+import { readLanes } from '~/data/accounts/accountsToday'
+import type { AccountView } from '~/data/accounts/accountReads'
 import { localToday } from '~/stores/office'
 
 /** Picking across accounts: one run is started for each account, with its own stock and number book. */

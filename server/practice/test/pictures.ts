@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Canvas } from '@napi-rs/canvas'
-import { faceNames } from '#core/faces/face'
+import { faceNames } from '#core/faces/faceNames'
 import { greyOf } from '#core/micr/grey'
 import type { FaceBytes } from '#core/render/pdfFonts'
 

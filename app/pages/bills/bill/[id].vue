@@ -2,7 +2,7 @@
 import { idOf } from '#core/base/id'
 import { fixedBecause } from '#core/payments/changeBill'
 import { readBill } from '~/data/bills/billReads'
-import { readCompanies } from '~/data/reads'
+import { readCompanies } from '~/data/accounts/accountReads'
 
 const route = useRoute()
 const id = computed(() => idOf<'bill'>(String(route.params.id)))

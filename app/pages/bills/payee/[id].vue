@@ -10,7 +10,7 @@ import { payeeAccount } from '#core/payments/payeeAccount'
 import { monthsPaid, yearsPaid } from '#core/payments/payeeYears'
 import { readPayee, readPayeeStory } from '~/data/bills/billReads'
 import { readPayeeHistory } from '~/data/history/history'
-import { readCompanies } from '~/data/reads'
+import { readCompanies } from '~/data/accounts/accountReads'
 import { localToday, useOffice } from '~/stores/office'
 
 const office = useOffice()
@@ -325,6 +325,7 @@ async function release() {
       </p>
       <PayeeField
         v-model="into"
+        v-first
         :payees="(payees ?? []).filter(p => p.id !== payee?.id)"
         label="Merge into"
         data-test="merge-into"

@@ -6,7 +6,7 @@ import { isBoxed } from '#core/paper/layout'
 import { rolesOf } from '#core/paper/stock'
 import { saveText } from '~/data/files/fileOut'
 import { pictureFrom } from '~/data/layouts/pictures'
-import { readCompanies } from '~/data/reads'
+import { readCompanies } from '~/data/accounts/accountReads'
 import { tableAct, type TableActs } from '~/composables/layouts/tableKeys'
 import { useOffice } from '~/stores/office'
 

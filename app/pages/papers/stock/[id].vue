@@ -4,7 +4,7 @@ import { kindNames, usuallyPrinted, type FieldKind } from '#core/paper/kinds'
 import { MM_PER_INCH } from '#core/paper/length'
 import { nextPanel, perforationsOf } from '#core/paper/ownStock'
 import { packOrders, panelRoles, roleNames, stockSchema, type PanelRole, type Stock } from '#core/paper/stock'
-import { readLibrary } from '~/data/reads'
+import { readLibrary } from '~/data/layouts/library'
 import { useOffice } from '~/stores/office'
 
 const route = useRoute()

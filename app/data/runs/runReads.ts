@@ -1,0 +1,44 @@
+import { byMoment } from '#core/base/dates'
+import type { Id } from '#core/base/id'
+import type { Run } from '#core/runs/run'
+import { readAccounts } from '../accounts/accountReads'
+import { bookIdsOf } from '../numbers/bookReads'
+import { db } from '../store/db'
+import { openRunsOf } from './openRuns'
+
+/** Every run of an account that is not finished, whatever its number book. */
+export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> =>
+  openRunsOf(db, await bookIdsOf(accountId)).toArray()
+
+export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => openRunsOf(db, [bookId]).first()
+
+export const readRun = (id: Id<'run'>): Promise<Run | undefined> => db.runs.get(id)
+
+/** The run of an account that was counted off last. */
+export const readLastRun = async (accountId: Id<'account'>): Promise<Run | undefined> =>
+  (
+    await db.runs
+      .where('accountId')
+      .equals(accountId)
+      .filter(r => r.state === 'counted off')
+      .toArray()
+  )
+    .sort((a, b) => byMoment(a.printedAt, b.printedAt))
+    .at(-1)
+
+/** Whether any run of the office went to a printer. */
+export async function anyRunPrinted(): Promise<boolean> {
+  for (const { account } of await readAccounts()) if (await countPrintedRuns(account.id)) return true
+  return false
+}
+
+/** How many runs of an account went to a printer. */
+export const countPrintedRuns = async (accountId: Id<'account'>): Promise<number> => {
+  const counts = await Promise.all(
+    (await bookIdsOf(accountId)).map(id =>
+      // Those that were not printed have no moment, and come before all that have one.
+      db.runs.where('[bookId+printedAt]').between([id, ''], [id, '\uffff'], false).count(),
+    ),
+  )
+  return counts.reduce((sum, n) => sum + n, 0)
+}
