@@ -4,7 +4,7 @@ import { alwaysHolds } from '../core/office/test/holds'
 import { demoOffice, expect, test } from './office'
 import { APART, type Move } from './hands/acting'
 import { movesHere } from './hands/moves'
-import { atRest, disagreements, focusLost, troublesOfSight } from './hands/looks'
+import { atRest, disagreements, everyStateOnce, focusLost, troublesOfSight } from './hands/looks'
 import { truthOf, wholeStore } from './hands/truth'
 
 const ALL = process.env.TEST_ALL === '1'
@@ -12,6 +12,8 @@ const SEEDS = (process.env.HANDS_SEEDS ?? (ALL ? '3,4' : '1,2')).split(',').map(
 const STEPS = Number(process.env.HANDS_STEPS ?? (ALL ? 60 : 40))
 /** The whole store is looked at every so many steps, and at the end. */
 const WHOLE = 20
+/** Every so many steps the page is held against axe, where it was not in that state before. */
+const AXE = Number(process.env.HANDS_AXE ?? (ALL ? 2 : 8))
 
 // In the suite a seed is tried again: on a machine that stands still a double press comes apart. What fails
 // twice is a fault; run alone, once is enough.
@@ -30,6 +32,7 @@ for (const seed of SEEDS) {
     await demoOffice(page)
     const r = random(seed)
     const told: string[] = []
+    const troublesForAxe = everyStateOnce()
     let known = await truthOf(page)
     let { acts } = known
     // A pile is entered behind the hand: what one move gave may be done while the next ones are made.
@@ -107,6 +110,7 @@ for (const seed of SEEDS) {
       const wrong = [
         ...(await disagreements(page, truth, () => truthOf(page))),
         ...(await troublesOfSight(page)),
+        ...(n % AXE === 0 ? await troublesForAxe(page) : []),
         ...watched,
       ]
       if (wrong.length) fail(wrong.join('\n'))

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
+import { standsStill, violationsOf } from './axe'
 import { troublesOfSight } from './hands/looks'
 import { button, demoOffice, empty, expect, loadPack, settled, test, toPrintStep, visit } from './office'
 
@@ -38,44 +38,11 @@ async function narrow(page: Page, what: string): Promise<void> {
   const rows = await page.locator('.row-table tbody tr').count()
   expect(rows, `${what} draws rows that are not in sight`).toBeLessThan(MOST_ROWS)
 }
-const everyLevel = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
-/**
- * A list that a field opens is walked with the arrow keys from the field. axe knows it by the field's `aria-controls`,
- * and Vuetify names the box around it there.
- */
-const isListOfField = (v: {
-  readonly id: string
-  readonly nodes: readonly { readonly html: string }[]
-}): boolean =>
-  v.id === 'scrollable-region-focusable' &&
-  v.nodes.every(n => /^<div class="v-list [^>]*role="listbox"/.test(n.html))
-async function clean(page: Page, what: string, only?: string): Promise<void> {
-  // The page stands, and what moves has come to rest: half faded letters have no contrast.
+/** The page stands, axe finds nothing on it, and nothing is cut off. */
+async function clean(page: Page, what: string): Promise<void> {
   await expect(page.locator('h1')).not.toHaveCount(0)
-  await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'))
-  // Letters on the drawn paper are the picture of a sheet, named as a whole: their contrast is the printer’s.
-  const axe = new AxeBuilder({ page })
-    .exclude('.sheet svg text')
-    .exclude('.sheet-edit text')
-    .exclude('svg.check text')
-    // No frame here is another origin’s: the page itself is looked at, not a second tab opened for it.
-    .setLegacyMode()
-  // What lies behind an open dialog is dimmed, and cannot be used.
-  if (await page.locator('.v-overlay--active .v-overlay__scrim').count()) axe.exclude('#__nuxt')
-  const { violations } = await (
-    only ? axe.withRules([only]) : axe.withTags([...everyLevel, 'best-practice', 'experimental'])
-  ).analyze()
-  expect(
-    violations
-      .filter(v => !isListOfField(v))
-      .map(
-        v =>
-          `${what}: ${v.id}: ${v.nodes
-            .map(n => `${n.html.slice(0, 120)} (${n.any[0]?.message ?? ''})`)
-            .slice(0, 3)
-            .join(' | ')}`,
-      ),
-  ).toEqual([])
+  await standsStill(page)
+  expect(await violationsOf(page), what).toEqual([])
   await narrow(page, what)
 }
 
@@ -135,10 +102,7 @@ const smaller = [
 
 /** `npm run test:all` looks at what `npm test` leaves out: the smaller windows and the dark theme. */
 const ALL = process.env.TEST_ALL === '1'
-/**
- * One load a view: every rule in light; or its room in the smaller windows, and what the dark theme changes,
- * which is colour: contrast alone.
- */
+/** One load a view: every rule in light; or its room in the smaller windows, and every rule in the dark. */
 async function everyWay(page: Page, what: string): Promise<void> {
   if (!ALL) return clean(page, what)
   for (const size of smaller) {
@@ -149,7 +113,7 @@ async function everyWay(page: Page, what: string): Promise<void> {
   await fits(page, `${what} at 320`)
   await page.setViewportSize(usual)
   await page.getByRole('button', { name: 'Dark' }).click()
-  await clean(page, `${what}, dark`, 'color-contrast')
+  await clean(page, `${what}, dark`)
   await page.getByRole('button', { name: 'Light' }).click()
 }
 

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { standsStill, violationsOf } from '../axe'
 import type { Truth } from './truth'
 
 const cents = (text: string): number => Math.round(Number(text.replace(/[^\d.-]/g, '')) * 100)
@@ -121,3 +122,33 @@ export const focusLost = (page: Page): Promise<boolean> =>
 /** Whether nothing on the page is at work. */
 export const atRest = (page: Page): Promise<boolean> =>
   page.evaluate(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'))
+
+/** In what state the page is: which view, in which theme, with which dialogs, lists and refusals open. */
+const stateOf = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const named = (css: string): string[] =>
+      [...document.querySelectorAll<HTMLElement>(css)]
+        .filter(e => e.checkVisibility())
+        .map(e => e.getAttribute('aria-label') ?? e.dataset.test ?? e.innerText.slice(0, 20))
+    return JSON.stringify([
+      location.pathname.replaceAll(/[^/]*\d[^/]*/g, '#'),
+      document.querySelector('.v-theme--dark') !== null,
+      named('[role=dialog], [role=menu], [role=listbox]'),
+      named('[role=alert], .v-input--error').length > 0,
+      named('main form, main [data-test$=form]'),
+    ])
+  })
+/** Looks at a page with axe where no page was looked at in this state before; gives what it finds. */
+export function everyStateOnce(): (page: Page) => Promise<string[]> {
+  const seen = new Set<string>()
+  return async page => {
+    const state = await stateOf(page)
+    if (seen.has(state)) return []
+    await standsStill(page)
+    const found = await violationsOf(page)
+    // What went on meanwhile is another state, to be looked at when it stands.
+    if ((await stateOf(page)) !== state) return []
+    seen.add(state)
+    return found.map(what => `${state}: ${what}`)
+  }
+}

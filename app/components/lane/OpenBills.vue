@@ -36,6 +36,14 @@ function takePart(b: Bill, text: string): void {
 <template>
   <FormPart title="Open bills" class="bills" data-field="bills">
     <table class="plain" data-test="open-bills">
+      <thead>
+        <tr>
+          <th scope="col"><span class="d-sr-only">Pay</span></th>
+          <th scope="col">Bill</th>
+          <th scope="col" class="num">Open</th>
+          <th scope="col" class="num">Paid now</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="b in bills" :key="b.id" :class="{ greyed: !isPayableNow(b) }">
           <td class="tick">
@@ -97,7 +105,7 @@ function takePart(b: Bill, text: string): void {
 </template>
 
 <style scoped>
-.bills td {
+.bills :is(td, th) {
   padding: 4px 6px !important;
 }
 .tick {
@@ -135,5 +143,21 @@ input[type='checkbox'] {
   height: 16px;
   accent-color: rgb(var(--v-theme-primary));
   vertical-align: middle;
+}
+/* In a narrow window the amount that is typed has its place before the white around it. */
+@media (max-width: 480px) {
+  .bills :is(td, th) {
+    padding: 4px 2px !important;
+  }
+  .tick {
+    width: 20px;
+  }
+  .part {
+    width: 68px;
+  }
+  .typed {
+    width: 66px;
+    padding: 2px 3px;
+  }
 }
 </style>
