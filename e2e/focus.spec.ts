@@ -29,6 +29,11 @@ test('a place opens with the focus where its work begins', async ({ page }) => {
   await focusOn(page, /^Merge into/)
   await page.keyboard.type('Salt')
   await expect(page.getByTestId('merge-into').locator('input')).toHaveValue('Salt')
+  await visit(page, '/register?account=operating')
+  await page.getByTestId('act-replace').click()
+  await focusOn(page, /^voided/)
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByTestId('act-effect')).toContainText('stopped')
 })
 
 test('after an act the focus is on what comes next', async ({ page }) => {

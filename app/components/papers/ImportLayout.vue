@@ -42,6 +42,7 @@ async function asAnother(): Promise<void> {
     </v-btn>
     <v-text-field
       v-model="code"
+      v-first
       label="Code of the new layout"
       maxlength="12"
       hide-details

@@ -202,6 +202,7 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
       <v-radio-group
         v-if="asked === 'replace'"
         v-model="ending"
+        v-first
         hide-details
         density="compact"
         label="What happens to the old check"
@@ -222,6 +223,7 @@ const verbs = { replace: 'Replace check', again: 'Print again' }
       </v-radio-group>
       <v-combobox
         v-model="why"
+        v-first="asked !== 'replace'"
         :items="asked === 'again' ? ['it was torn', 'it came out crumpled'] : [...replaceReasons]"
         :label="asked === 'again' ? 'What happened to the first sheet' : 'Reason'"
         hide-details
