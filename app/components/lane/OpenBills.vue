@@ -112,10 +112,10 @@ function takePart(b: Bill, text: string): void {
   width: 28px;
 }
 .part {
-  width: 96px;
+  width: 100px;
 }
 .typed {
-  width: 88px;
+  width: 100%;
   border: 1px solid rgba(var(--v-theme-on-surface), 0.4);
   border-radius: 4px;
   padding: 2px 6px;
@@ -153,11 +153,7 @@ input[type='checkbox'] {
     width: 20px;
   }
   .part {
-    width: 68px;
-  }
-  .typed {
-    width: 66px;
-    padding: 2px 3px;
+    width: 70px;
   }
 }
 </style>

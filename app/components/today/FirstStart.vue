@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { momentNow, operatorName, setOperatorName } from '~/data/office/office'
-import { useLater, whenIdle } from '~/composables/base/useLater'
+import { useLater } from '~/composables/base/useLater'
 import { goToStore } from '~/data/store/storeName'
 import { demoCode, startEmpty, startWithDemo } from '~/data/office/start'
 import { useOffice } from '~/stores/office'
@@ -11,7 +11,7 @@ const name = ref(operatorName() === 'Clerk' ? '' : operatorName())
 const busy = ref(false)
 const fault = ref('')
 const isTime = useLater()
-onMounted(() => void whenIdle(() => void demoCode().catch(() => undefined)))
+watch(isTime, () => void demoCode().catch(() => undefined))
 
 async function start(how: 'demo' | 'empty') {
   if (busy.value) return

@@ -1,6 +1,6 @@
-import { type BankAccount, type Company, factsOf } from '#core/accounts/account'
+import { factsOf, type BankAccount, type Company } from '#core/accounts/account'
 import type { Id } from '#core/base/id'
-import { type NumberBook, bookInUse } from '#core/numbers/book'
+import { bookInUse, type NumberBook } from '#core/numbers/book'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import { layoutOf, stockNow } from '#core/paper/versions'

@@ -1,5 +1,5 @@
 import type { BankAccount } from '#core/accounts/account'
-import { type Balances, balancesOf } from '#core/ledger/balances'
+import { balancesOf, type Balances } from '#core/ledger/balances'
 import { zero } from '#core/money/cents'
 import { sumsOfLane } from '#core/payments/payment'
 import { readLaneTotal } from '../payments/laneReads'

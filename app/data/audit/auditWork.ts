@@ -8,6 +8,7 @@ import { db } from '../store/db'
 import { countRows, eachPage, pageOf } from '../store/pages'
 import { StoreOffice } from '../store/storeOffice'
 import { auditFact } from './auditFact'
+import { lastLine } from '../history/lastLine'
 
 /** What a look at everything that is kept came to. */
 export interface AuditReport {
@@ -74,7 +75,7 @@ async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined>
     })
   }
   const strays = await strayNumbers()
-  const end = await db.trail.orderBy('seq').last()
+  const end = await lastLine()
   if ((end?.hash ?? '') !== head) return undefined
   const findings = [...record.findings(), ...auditOffice(kept as unknown as Snapshot, 'without trail')]
   return {
@@ -92,7 +93,7 @@ export const auditWork = {
    * under proof first. Gives nothing where somebody went on acting all the while.
    */
   async run(stamp: Stamp, tell: Tell): Promise<AuditReport | undefined> {
-    const last = await db.trail.orderBy('seq').last()
+    const last = await lastLine()
     if (last && last.rows === undefined)
       await new StoreOffice(db, navigator.locks).perform('beginProof', {}, stamp)
     for (let n = 0; n < MOST_TRIES; n++) {

@@ -3,6 +3,7 @@ import { readFolderMarks, type FolderMark } from '../backups/backupFolder'
 import { BACKUP_FACT, lastBackup } from '../backups/backupFact'
 import { db } from '../store/db'
 import { AUDITED, lastAudit, type LastAudit } from './auditFact'
+import { lastLine } from '../history/lastLine'
 
 /** What is known of the record without reading it: the last look at all rows, and whether the last backup is part of it. */
 export interface RecordState {
@@ -32,6 +33,6 @@ const WEEK_MS = 7 * 86_400_000
 /** Whether everything is to be looked at again: something was done, and a week has gone by since the last time. */
 export async function readAuditDue(now: number): Promise<boolean> {
   const audit = lastAudit(await db.facts.get(AUDITED))
-  const last = await db.trail.orderBy('seq').last()
+  const last = await lastLine()
   return last !== undefined && last.seq !== audit?.seq && (!audit || now - Date.parse(audit.at) > WEEK_MS)
 }

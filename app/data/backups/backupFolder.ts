@@ -4,6 +4,7 @@ import { browserDb, type Folder, type FolderKey } from '../store/browserDb'
 import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from '../store/db'
 import { FIRST_STORE } from '../store/storeName'
+import { lastLine } from '../history/lastLine'
 
 interface Picking {
   showDirectoryPicker?(of: { id: string; mode: 'readwrite' }): Promise<Folder>
@@ -72,7 +73,7 @@ const noteFault = (fault: string): Promise<unknown> => browserDb.folders.update(
 
 /** Whether one is to be written: something was counted off since the last, or a day of work has gone by. */
 export async function readFolderDue(now: number): Promise<boolean> {
-  const [fact, last] = [await db.facts.get(BACKUP_FACT), await db.trail.orderBy('seq').last()]
+  const [fact, last] = [await db.facts.get(BACKUP_FACT), await lastLine()]
   const counted = await Promise.all(
     namesOf('Run counted off').map(name => db.trail.where('act').equals(name).last()),
   )

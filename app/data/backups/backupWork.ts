@@ -13,6 +13,7 @@ import { writeOffice } from './writeOffice'
 import { db } from '../store/db'
 import { painted } from '../numbers/paintStrips'
 import { laneTotalsAfter } from '../payments/followLanes'
+import { lastLine } from '../history/lastLine'
 
 /** What of an office is counted, for the eye that compares two. */
 const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
@@ -124,7 +125,7 @@ export const backupWork = {
     const of = read
     if (!of) return refuse('backup-none', 'no backup was looked at', { field: 'backup' })
     return db.transaction('rw', db.tables, async (): Promise<Result<true>> => {
-      const last = await db.trail.orderBy('seq').last()
+      const last = await lastLine()
       if (last?.hash !== of.head)
         return refuse(
           'changed-meanwhile',

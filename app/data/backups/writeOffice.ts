@@ -4,6 +4,7 @@ import { BackupWriter } from '#core/office/backupWriter'
 import { db } from '../store/db'
 import { countRows, eachPage, pageOf } from '../store/pages'
 import { HANDED_FACT } from './backupFact'
+import { lastLine } from '../history/lastLine'
 
 /** So many bytes are held; beyond them they go to the browser, which keeps large files outside of memory. */
 const MOST_HELD = 16_000_000
@@ -36,7 +37,7 @@ async function readScans(): Promise<object[]> {
     })),
   )
 }
-const headHere = async (): Promise<string> => (await db.trail.orderBy('seq').last())?.hash ?? ''
+const headHere = async (): Promise<string> => (await lastLine())?.hash ?? ''
 
 type About = Pick<BackupManifest, 'madeAt' | 'by' | 'store'>
 interface Written {

@@ -2,6 +2,7 @@ import type { TrailLine } from '#core/trail/trail'
 import { findLines } from '../find/find'
 import { db } from '../store/db'
 import { linesAbout } from './history'
+import { lastLine } from './lastLine'
 import { isNarrowed, linesLike, searchedLine, type TrailAsked } from './trailLines'
 
 /** The lines about a thing where an index leads to them; those of a number book have none. */
@@ -19,7 +20,7 @@ export async function readLineNumbers(asked: TrailAsked, most = Infinity): Promi
 /** The lines that are asked for, newest first, at most so many; asked again by who follows them when one is added. */
 export async function readTrail(asked: TrailAsked, most: number): Promise<TrailLine[]> {
   if (!isNarrowed(asked)) return newest().limit(most).toArray()
-  await newest().first()
+  await lastLine()
   const numbers = await readLineNumbers(asked, most)
   return (await db.trail.bulkGet(numbers)).filter(line => line !== undefined)
 }

@@ -1,12 +1,12 @@
 import {
-  type LayoutRow,
-  type OwnRow,
-  type StockRow,
   allLayouts,
   allStocks,
   newest,
+  type LayoutRow,
+  type OwnRow,
+  type StockRow,
 } from '#core/paper/versions'
-import { type StockScan, db } from '../store/db'
+import { db, type StockScan } from '../store/db'
 import { newestOf, versionsOf } from './versions'
 
 /**

@@ -1,7 +1,7 @@
-import { ledgerLines, newestLedgerLines, trialBalance, type LedgerLine, type Trial } from '#core/ledger/trial'
-import { zero } from '#core/money/cents'
 import type { Id } from '#core/base/id'
 import type { LedgerAccount } from '#core/ledger/entry'
+import { ledgerLines, newestLedgerLines, trialBalance, type LedgerLine, type Trial } from '#core/ledger/trial'
+import { zero } from '#core/money/cents'
 import { db } from '../store/db'
 
 /** The trial balance of a company, from the running balances. */

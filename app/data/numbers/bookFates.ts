@@ -9,13 +9,17 @@ import { fatesIn } from './strips'
 export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> =>
   fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
 
+/** The number books of an account, by their keys. */
+export const bookIdsOf = (db: OfficeDb, accountId: Id<'account'>): Promise<Id<'book'>[]> =>
+  db.books.where('accountId').equals(accountId).primaryKeys()
+
 /** The numbers of an account that are in one of some fates, whatever their book: each book's are found by fate. */
 export async function numbersInFates(
   db: OfficeDb,
   accountId: Id<'account'>,
   fates: readonly Fate[],
 ): Promise<NumberRow[]> {
-  const books = await db.books.where('accountId').equals(accountId).primaryKeys()
+  const books = await bookIdsOf(db, accountId)
   const keys = books.flatMap(book => fates.map(fate => [book, fate]))
   return db.numbers.where('[bookId+fate]').anyOf(keys).toArray()
 }

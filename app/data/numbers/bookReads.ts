@@ -1,4 +1,5 @@
 import { grouped } from '#core/base/grouped'
+import type { Id } from '#core/base/id'
 import {
   countFates,
   nextNumber,
@@ -9,13 +10,12 @@ import {
 } from '#core/numbers/book'
 import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
-import { readPace } from './pace'
-import { readAccounts, type AccountView } from '../accounts/accountReads'
-import { STRIP, touchedIn, UNTOUCHED, type Strip } from './strips'
-import type { Id } from '#core/base/id'
 import type { BookFates } from '#core/office/reading'
+import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { db } from '../store/db'
-import { fatesOf } from './bookFates'
+import { bookIdsOf, fatesOf } from './bookFates'
+import { readPace } from './pace'
+import { STRIP, touchedIn, UNTOUCHED, type Strip } from './strips'
 
 /** Every number book with its account's name. */
 export interface BookView {
@@ -73,7 +73,7 @@ export async function readNumbersProof(): Promise<NumbersProof> {
 export const readStrips = async (accountId: Id<'account'>): Promise<Strip[]> =>
   db.strips
     .where('bookId')
-    .anyOf(await bookIdsOf(accountId))
+    .anyOf(await bookIdsOf(db, accountId))
     .toArray()
 
 /** How many numbers were ever touched. */
@@ -107,8 +107,5 @@ export const newestNumbers = async (
       .between([accountId, lowestOf(strips, most)], [accountId, Infinity])
       .toArray()
   ).toReversed()
-
-export const bookIdsOf = (accountId: Id<'account'>): Promise<Id<'book'>[]> =>
-  db.books.where('accountId').equals(accountId).primaryKeys()
 
 export const readFates = (bookId: Id<'book'>): Promise<BookFates> => fatesOf(db, bookId)

@@ -5,7 +5,7 @@ import type { Paper } from '#core/office/tables'
 import type { Layout } from '#core/paper/layout'
 import type { Stock } from '#core/paper/stock'
 import type { AccountFacts, CheckFacts } from '#core/proof/facts'
-import { type Run, copyId } from '#core/runs/run'
+import { copyId, type Run } from '#core/runs/run'
 import { db } from '../store/db'
 
 export interface CopyView {
