@@ -142,3 +142,24 @@ test('what a page shows is saved as it is filtered, to the row', async ({ page }
       .toString(),
   ).toBe('PK')
 })
+
+test('a link of a row opens its page within the program, by mouse and by Enter; a new tab and the way back stay', async ({
+  page,
+  context,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/accounts')
+  await page.evaluate(() => Object.assign(window, { loadedOnce: true }))
+  const edit = page.getByRole('link', { name: 'Edit Operating' })
+  const tab = context.waitForEvent('page')
+  await edit.click({ modifiers: ['Control'] })
+  await expect((await tab).getByRole('heading', { level: 1 })).toHaveText('Operating')
+  await (await tab).close()
+  await edit.press('Enter')
+  await expect(page).toHaveURL(/\/accounts\/operating$/)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Operating')
+  await page.goBack()
+  await page.getByTestId('accounts').locator('a:not(.row-act)').first().click()
+  await expect(page).toHaveURL(/\/papers\/layout\//)
+  expect(await page.evaluate(() => 'loadedOnce' in window)).toBe(true)
+})

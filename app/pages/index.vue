@@ -119,13 +119,13 @@ const companiesOf = computed(() => {
               <td class="num">
                 {{ next ?? 'none left'
                 }}<template v-if="stock.low">
-                  <br /><NuxtLink
-                    :to="`/books/${encodeURIComponent(view.book.id)}`"
+                  <br /><a
+                    :href="`/books/${encodeURIComponent(view.book.id)}`"
                     class="small text-warning"
                     data-test="low-stock"
                     >{{ stock.left.toLocaleString('en-US') }} left{{
                       stock.weeks === undefined ? '' : `, ${weeksText(stock.weeks)}`
-                    }}</NuxtLink
+                    }}</a
                   >
                 </template>
               </td>
@@ -135,13 +135,12 @@ const companiesOf = computed(() => {
                 {{ figures(balances.free, { sign: view.account.currency.sign }) }}
               </td>
               <td class="num">
-                <v-btn
-                  size="small"
-                  :to="`/lane?account=${view.account.id}`"
+                <a
+                  class="row-act"
+                  :href="`/lane?account=${view.account.id}`"
                   :aria-label="`Lane of ${view.account.name}`"
+                  >Lane</a
                 >
-                  Lane
-                </v-btn>
               </td>
             </tr>
           </tbody>

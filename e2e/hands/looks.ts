@@ -98,7 +98,7 @@ export const troublesOfSight = (page: Page): Promise<string[]> =>
     const found: string[] = []
     const wide = document.documentElement.scrollWidth - document.documentElement.clientWidth
     if (wide > 1) found.push(`the page scrolls sideways by ${wide}`)
-    for (const e of document.querySelectorAll<HTMLElement>('main .v-btn')) {
+    for (const e of document.querySelectorAll<HTMLElement>('main :is(.v-btn, .row-act)')) {
       const r = e.getBoundingClientRect()
       if (!r.width || e.closest('.v-dialog, .v-overlay, .v-snackbar')) continue
       let scroller = false

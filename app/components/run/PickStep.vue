@@ -31,7 +31,7 @@ const emit = defineEmits<{
 const route = useRoute()
 /** A run may be begun for one payment alone; else all that waits is picked. */
 const only = typeof route.query.only === 'string' ? route.query.only : undefined
-const picked = ref(
+const picked = shallowRef(
   new Set<string>(
     props.run
       ? props.run.paymentIds
@@ -50,6 +50,8 @@ const signers = computed(() => {
   if (signature.value === 'account') return null
   return signature.value === 'none' ? [] : signature.value.split(' ').map(Number)
 })
+/** What is chosen and summed first, then the list. */
+const turn = useTurns(() => 2)
 const table = ref<{ focusRow(id: string): void }>()
 const { order, list, dragging, onKey } = usePrintOrder(
   () => props.lane,
@@ -82,20 +84,27 @@ const due = computed(() =>
 /** Advices that would use up the stationer's numbered checks go along only where that is said. */
 const advicesToo = ref(props.run?.advicesToo ?? false)
 const asksAdvices = computed(() => props.book.kind === 'stationer’s stock' && props.lane.some(p => p.advice))
-function reasonOf(p: Payment): string {
-  if (p.correct) return `${p.correct} must be corrected first. Edit it in the lane.`
-  const held = props.held.get(p.id)
-  if (held) return held
-  const early = notBefore(p, localToday())
-  if (early) return `${early}. Edit it in the lane to pay it earlier.`
-  const unfit = unfitFor(props.book, p, advicesToo.value)
-  if (unfit) return unfit
+/** Why a payment cannot go in the run, by its key: worked out once for all of a long lane. */
+const reasons = computed(() => {
+  const today = localToday()
   const text = find.value?.trim().toLowerCase() ?? ''
-  if (text && ![p.name.toLowerCase(), p.memo.toLowerCase(), figures(p.amount)].some(t => t.includes(text)))
-    return 'not what is looked for'
-  if (due.value?.ok && p.date > due.value.value) return `dated after ${dayText(due.value.value)}`
-  return ''
-}
+  const through = due.value?.ok ? due.value.value : undefined
+  const { book, held, lane } = props
+  const isOther = (p: Payment): boolean =>
+    ![p.name.toLowerCase(), p.memo.toLowerCase(), figures(p.amount)].some(t => t.includes(text))
+  function reason(p: Payment): string {
+    if (p.correct) return `${p.correct} must be corrected first. Edit it in the lane.`
+    const early = notBefore(p, today)
+    if (held.has(p.id)) return held.get(p.id)!
+    if (early) return `${early}. Edit it in the lane to pay it earlier.`
+    const unfit = unfitFor(book, p, advicesToo.value)
+    if (unfit) return unfit
+    if (text && isOther(p)) return 'not what is looked for'
+    return through && p.date > through ? `dated after ${dayText(through)}` : ''
+  }
+  return new Map(lane.map(p => [p.id, reason(p)]))
+})
+const reasonOf = (p: Payment): string => reasons.value.get(p.id) ?? ''
 const chosen = computed(() => list.value.filter(isPicked))
 const sums = computed(() => laneSums(chosen.value))
 const after = computed(() => afterRun(props.balances, sums.value.promised))
@@ -214,6 +223,7 @@ const toggleAll = () => {
     <v-alert v-if="fault" type="error" class="mb-2" :text="fault" />
     <v-card class="list" :style="{ '--rows': list.length + 1 }">
       <RowTable
+        v-if="turn > 1"
         ref="table"
         v-model:chosen="at"
         :rows="list"

@@ -1,17 +1,18 @@
+import { grouped } from '#core/base/grouped'
 import type { Balances } from '#core/ledger/balances'
 import { countFates, nextNumber, type CheckNumber } from '#core/numbers/book'
 import { stockLeft, type StockLeft } from '#core/numbers/pace'
 import { sumsOfLane, type LaneSums, type Payment } from '#core/payments/payment'
 import type { Run } from '#core/runs/run'
-import { readFates } from '../numbers/bookReads'
-import { readPace } from '../numbers/pace'
-import { readLaneTotal } from '../payments/laneReads'
+import { fatesOfAll } from '../numbers/bookFates'
+import { readPaces } from '../numbers/pace'
+import { nothingIn } from '../payments/laneTotals'
 import { readLane } from '../payments/paymentReads'
 import { openRunsOf } from '../runs/openRuns'
 import { readOpenRun } from '../runs/runReads'
 import { db } from '../store/db'
 import { readAccounts, type AccountView } from './accountReads'
-import { balancesWith, readBalances } from './balances'
+import { balancesFrom, readBalances } from './balances'
 
 export interface AccountToday {
   readonly view: AccountView
@@ -24,34 +25,42 @@ export interface AccountToday {
   readonly stock: StockLeft
 }
 
-async function readAccountToday(view: AccountView): Promise<AccountToday> {
-  const { account, book, books } = view
-  const lane = await readLaneTotal(db, account.id)
-  const [balances, runs, touched, pace] = await Promise.all([
-    balancesWith(account, lane),
-    openRunsOf(
-      db,
-      books.map(b => b.id),
-    ).toArray(),
-    readFates(book.id),
-    readPace(book, new Date()),
-  ])
-  return {
-    ...{ view, waiting: lane.count, sums: sumsOfLane(lane.total, lane.booked), balances, runs },
-    next: nextNumber(book, touched),
-    stock: stockLeft(countFates(book, touched.values()).unused, pace, lane.count),
-  }
-}
-
 /**
- * What waits, account by account, and how long the number book in use will last. All in one transaction: one for
- * each of a hundred questions takes longer than the questions.
+ * What waits, account by account, and how long the number book in use will last. Each table is asked once for all
+ * accounts: a hundred questions take longer than their answers.
  */
 export async function readToday(): Promise<AccountToday[]> {
   const views = await readAccounts()
-  return db.transaction('r', [db.lanes, db.totals, db.runs, db.strips, db.numbers], async () =>
-    Promise.all(views.map(readAccountToday)),
+  const books = views.map(v => v.book)
+  const [lanes, totals, open, fates, paces] = await db.transaction(
+    'r',
+    [db.lanes, db.totals, db.runs, db.strips, db.numbers],
+    async () =>
+      Promise.all([
+        db.lanes.bulkGet(views.map(v => v.account.id)),
+        db.totals.bulkGet(views.map(v => v.account.cashLedgerId)),
+        openRunsOf(
+          db,
+          views.flatMap(v => v.books.map(b => b.id)),
+        ).toArray(),
+        fatesOfAll(db),
+        readPaces(books, new Date()),
+      ]),
   )
+  const runs = grouped(open, run => run.accountId)
+  return views.map((view, i): AccountToday => {
+    const { account, book } = view
+    const lane = lanes[i] ?? nothingIn(account.id)
+    const touched = fates(book.id)
+    const { unused } = countFates(book, touched.values())
+    return {
+      ...{ view, waiting: lane.count, sums: sumsOfLane(lane.total, lane.booked) },
+      balances: balancesFrom(totals[i], lane),
+      runs: runs.get(account.id) ?? [],
+      next: nextNumber(book, touched),
+      stock: stockLeft(unused, paces.get(book.id)!, lane.count),
+    }
+  })
 }
 
 /** Every open run, and each account's lane. */

@@ -1,3 +1,4 @@
+import { grouped } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import type { NumberRow } from '#core/numbers/book'
 import type { Fate } from '#core/numbers/fates'
@@ -8,6 +9,12 @@ import { fatesIn } from './strips'
 /** The fate of every touched number of a book, lowest number first. */
 export const fatesOf = async (db: OfficeDb, bookId: Id<'book'>): Promise<BookFates> =>
   fatesIn(await db.strips.where('bookId').equals(bookId).toArray())
+
+/** The same of all books, which takes one question to the store: gives the fates of each by its key. */
+export async function fatesOfAll(db: OfficeDb): Promise<(bookId: Id<'book'>) => BookFates> {
+  const strips = grouped(await db.strips.toArray(), s => s.bookId)
+  return bookId => fatesIn(strips.get(bookId) ?? [])
+}
 
 /** The number books of an account, by their keys. */
 export const bookIdsOf = (db: OfficeDb, accountId: Id<'account'>): Promise<Id<'book'>[]> =>

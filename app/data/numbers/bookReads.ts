@@ -13,8 +13,8 @@ import { proofOfNumbers, type NumbersProof } from '#core/numbers/proofOfNumbers'
 import type { BookFates } from '#core/office/reading'
 import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { db } from '../store/db'
-import { bookIdsOf, fatesOf } from './bookFates'
-import { readPace } from './pace'
+import { bookIdsOf, fatesOf, fatesOfAll } from './bookFates'
+import { readPaces } from './pace'
 import { STRIP, touchedIn, UNTOUCHED, type Strip } from './strips'
 
 /** Every number book with its account's name. */
@@ -25,26 +25,25 @@ export interface BookView {
   readonly next: CheckNumber | undefined
   readonly stock: StockLeft
 }
-export const readBooks = async (): Promise<BookView[]> =>
-  (
-    await Promise.all(
-      (await readAccounts()).map(view =>
-        Promise.all(
-          view.books.map(async (book): Promise<BookView> => {
-            const [touched, pace] = await Promise.all([readFates(book.id), readPace(book, new Date())])
-            const counts = countFates(book, touched.values())
-            return {
-              view,
-              book,
-              counts,
-              next: book.archived ? undefined : nextNumber(book, touched),
-              stock: stockLeft(counts.unused, pace),
-            }
-          }),
-        ),
-      ),
-    )
-  ).flat()
+export async function readBooks(): Promise<BookView[]> {
+  const all = (await readAccounts()).flatMap(view => view.books.map(book => ({ view, book })))
+  const [fates, paces] = await Promise.all([
+    fatesOfAll(db),
+    readPaces(
+      all.map(({ book }) => book),
+      new Date(),
+    ),
+  ])
+  return all.map(({ view, book }): BookView => {
+    const touched = fates(book.id)
+    const counts = countFates(book, touched.values())
+    return {
+      ...{ view, book, counts },
+      next: book.archived ? undefined : nextNumber(book, touched),
+      stock: stockLeft(counts.unused, paces.get(book.id)!),
+    }
+  })
+}
 
 /** The numbers of these keys, in their order: those that were touched. */
 export const readNumbers = async (ids: readonly Id<'number'>[]): Promise<NumberRow[]> =>
@@ -55,8 +54,8 @@ export const readBookRows = (bookId: Id<'book'>, numbers: readonly CheckNumber[]
   readNumbers(numbers.map(n => numberId(bookId, n)))
 
 export async function readNumbersProof(): Promise<NumbersProof> {
-  const books = await db.books.toArray()
-  const touched = new Map(await Promise.all(books.map(async b => [b.id, await readFates(b.id)] as const)))
+  const [books, fates] = await Promise.all([db.books.toArray(), fatesOfAll(db)])
+  const touched = new Map(books.map(b => [b.id, fates(b.id)]))
   const proof = proofOfNumbers(books, b => touched.get(b.id)!)
   const known = new Set(books.map(b => b.id))
   const strays = (await db.strips.orderBy('bookId').uniqueKeys()).filter(id => !known.has(id as Id<'book'>))

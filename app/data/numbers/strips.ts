@@ -27,9 +27,12 @@ export const letterOf: Readonly<Record<Fate, string>> = {
   missing: 'm',
   'set aside': 'a',
 }
-const rowOf: Readonly<Record<string, { readonly fate: Fate }>> = Object.fromEntries(
-  fates.map(fate => [letterOf[fate], { fate }]),
-)
+type FateOf = { readonly fate: Fate }
+/** What a letter says, by its code. */
+const rowOf: readonly (FateOf | undefined)[] = Array.from({ length: 128 }, (_, code) => {
+  const fate = fates.find(f => letterOf[f].charCodeAt(0) === code)
+  return fate && { fate }
+})
 
 export const blockOf = (number: number): number => Math.floor(number / STRIP)
 export const stripId = (bookId: Id<'book'>, block: number): string => `${bookId}/${block}`
@@ -37,7 +40,6 @@ export const stripId = (bookId: Id<'book'>, block: number): string => `${bookId}
 /** How many numbers of a strip were ever touched. */
 export const touchedIn = ({ letters }: Strip): number => letters.replaceAll(UNTOUCHED, '').length
 
-type FateOf = { readonly fate: Fate }
 /** The fates of the touched numbers of a book, lowest first, looked up in its strips: nothing is made of each number. */
 class StripFates implements BookFates {
   private readonly letters: ReadonlyMap<number, string>
@@ -49,14 +51,14 @@ class StripFates implements BookFates {
   }
   get(number: CheckNumber): FateOf | undefined {
     const block = blockOf(number)
-    const letter = this.letters.get(block)?.[number - block * STRIP]
-    return letter === undefined ? undefined : rowOf[letter]
+    const letters = this.letters.get(block)
+    return letters === undefined ? undefined : rowOf[letters.charCodeAt(number - block * STRIP)]
   }
   has = (number: CheckNumber): boolean => this.get(number) !== undefined;
   *entries(): MapIterator<[CheckNumber, FateOf]> {
     for (const [block, letters] of this.letters)
       for (let i = 0; i < STRIP; i++) {
-        const row = rowOf[letters[i]!]
+        const row = rowOf[letters.charCodeAt(i)]
         if (row) yield [(block * STRIP + i) as CheckNumber, row]
       }
     return undefined
@@ -66,7 +68,12 @@ class StripFates implements BookFates {
     return undefined
   }
   *values(): MapIterator<FateOf> {
-    for (const [, row] of this.entries()) yield row
+    // Without a pair for each: whole books are counted by it.
+    for (const letters of this.letters.values())
+      for (let i = 0; i < STRIP; i++) {
+        const row = rowOf[letters.charCodeAt(i)]
+        if (row) yield row
+      }
     return undefined
   }
   [Symbol.iterator] = (): MapIterator<[CheckNumber, FateOf]> => this.entries()

@@ -28,9 +28,12 @@ const { form, shown, restored, began, kept, forget, seen } = useAccountForm(
   () => accounts.value !== undefined,
 )
 const steps = useReadiness(() => view.value)
-/** The field that somebody came for has the focus as soon as the form is filled. */
+/** The company, its bank, the paper, the picture beside them, the MICR line. */
+const PARTS = 5
+const turn = useTurns(() => (accounts.value ? PARTS : 1))
+/** The field that somebody came for has the focus as soon as it is there. */
 const wanted = String(route.query.field ?? '')
-watch(form, () => /^\w+$/.test(wanted) && focusField(wanted), { once: true })
+watch(turn, now => now === PARTS && /^\w+$/.test(wanted) && focusField(wanted))
 
 const layouts = computed(() =>
   (library.value?.layouts ?? []).map(r => r.layout).filter(l => isFor(l, form.value.companyId)),
@@ -180,8 +183,8 @@ async function saveIt(): Promise<void> {
             ><span class="text-error">{{ faults.logo }}</span>
           </FileDrop>
         </section>
-        <AccountsBankFields v-model="form" :faults="faults" :micr="micr" />
-        <section>
+        <AccountsBankFields v-if="turn > 1" v-model="form" :faults="faults" :micr="micr" />
+        <section v-if="turn > 2">
           <h2>Paper and numbers</h2>
           <div class="grid">
             <v-select
@@ -221,7 +224,7 @@ async function saveIt(): Promise<void> {
             </template>
           </div>
         </section>
-        <AccountsSignatories v-model="form" :faults="faults" @picture="takePicture" />
+        <AccountsSignatories v-if="turn > 2" v-model="form" :faults="faults" @picture="takePicture" />
         <v-alert v-if="faults.all" density="default" type="error" :text="faults.all" />
         <p v-if="Object.values(faults).some(Boolean)" class="text-error" role="alert">
           Please correct the fields marked above.
@@ -230,7 +233,7 @@ async function saveIt(): Promise<void> {
       <aside aria-label="The check and what is still missing">
         <div class="side">
           <AccountsCheckPicture
-            v-if="layout && stock"
+            v-if="layout && stock && turn > 3"
             :layout="
               view
                 ? layout
@@ -256,7 +259,7 @@ async function saveIt(): Promise<void> {
         </div>
       </aside>
       <AccountsMicrPart
-        v-if="micr"
+        v-if="micr && turn === PARTS"
         v-model="form"
         :facts="micrFacts"
         :positions="positions"

@@ -61,26 +61,24 @@ function show(id: string) {
                       : masked(account.account)
                     : ''
                 }}
-                <v-btn
+                <button
                   v-if="account.account"
-                  size="x-small"
-                  variant="text"
+                  type="button"
+                  class="row-act slight"
                   :aria-label="`${shownIds.has(account.id) ? 'Hide' : 'Show'} the account number of ${account.name}`"
                   @click="show(account.id)"
                 >
                   {{ shownIds.has(account.id) ? 'Hide' : 'Show' }}
-                </v-btn>
+                </button>
               </td>
               <td>{{ stock.name }}</td>
               <td>
-                <NuxtLink :to="`/papers/layout/${account.layoutId}`">
-                  {{ layout.code }}
-                </NuxtLink>
+                <a :href="`/papers/layout/${account.layoutId}`">{{ layout.code }}</a>
               </td>
               <td class="num">
-                <v-btn size="small" :to="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`">
-                  Edit
-                </v-btn>
+                <a class="row-act" :href="`/accounts/${account.id}`" :aria-label="`Edit ${account.name}`"
+                  >Edit</a
+                >
               </td>
             </tr>
           </tbody>

@@ -12,6 +12,10 @@ const accounts = computed(() => [
   ...new Map((books.value ?? []).map(b => [b.view.account.id, b.view])).values(),
 ])
 
+/** So many books are drawn in one go. */
+const BOOKS_A_TURN = 8
+const turn = useTurns(() => (books.value?.length ?? 0) / BOOKS_A_TURN)
+
 const opening = ref(false)
 const accountId = ref('')
 const kind = ref<BookKind>('stationer’s stock')
@@ -122,11 +126,16 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
         </p>
       </v-card>
       <div class="books">
-        <v-card v-for="b in books" :key="b.book.id" class="book" :class="{ away: b.book.archived }">
+        <div
+          v-for="b in books.slice(0, turn * BOOKS_A_TURN)"
+          :key="b.book.id"
+          class="book plain-card"
+          :class="{ away: b.book.archived }"
+        >
           <header>
             <h2>
-              <NuxtLink :to="`/books/${encodeURIComponent(b.book.id)}`"
-                >{{ b.view.account.name }}: {{ b.book.name || b.book.kind }}</NuxtLink
+              <a :href="`/books/${encodeURIComponent(b.book.id)}`"
+                >{{ b.view.account.name }}: {{ b.book.name || b.book.kind }}</a
               >
             </h2>
             <p class="quiet">
@@ -158,7 +167,7 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
               </tr>
             </tbody>
           </table>
-        </v-card>
+        </div>
       </div>
     </div>
   </div>
@@ -192,6 +201,9 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
   display: grid;
   gap: var(--space-3);
   align-content: start;
+  /* Books out of sight are not laid out. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 260px;
 }
 .away {
   opacity: 0.85;

@@ -68,9 +68,10 @@ const savePdf = (): unknown =>
           <tbody>
             <tr v-for="b in proof.books" :key="b.book.id">
               <td>
-                <NuxtLink :to="`/books/${encodeURIComponent(b.book.id)}`">{{
-                  accountOf(b.book)
-                }}</NuxtLink><br /><span class="quiet">{{ bookName(b.book) }}</span>
+                <a :href="`/books/${encodeURIComponent(b.book.id)}`">{{ accountOf(b.book) }}</a><br /><span
+                  class="quiet"
+                  >{{ bookName(b.book) }}</span
+                >
               </td>
               <td v-for="f in fates" :key="f" class="num">{{ count(b.counts[f]) }}</td>
               <td class="num" :class="{ 'text-error': !b.agrees }">

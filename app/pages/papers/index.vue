@@ -33,6 +33,11 @@ const forWhom = (layout: Layout): string =>
     : 'all'
 const stockName = (id: string): string => stocks.value.find(s => s.key === id)?.stock.name ?? id
 
+/** So many are built in one go: the first layouts, then the others and the stocks. */
+const [LAYOUTS_A_TURN, STOCKS_A_TURN] = [20, 6]
+const turn = useTurns(() =>
+  Math.max(layouts.value.length / LAYOUTS_A_TURN, 1 + stocks.value.length / STOCKS_A_TURN),
+)
 const guiding = ref(false)
 const making = ref<Stock>()
 const { faults, taking, takeFile } = useLayoutImport(() => layouts.value)
@@ -85,7 +90,7 @@ const exportStock = (stock: Stock): void =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="r in sortedLayouts" :key="r.key">
+            <tr v-for="r in sortedLayouts.slice(0, turn * LAYOUTS_A_TURN)" :key="r.key">
               <td class="code">
                 <strong>{{ r.layout.code }}</strong>
               </td>
@@ -95,21 +100,20 @@ const exportStock = (stock: Stock): void =>
               <td class="quiet">{{ forWhom(r.layout) }}</td>
               <td>{{ usedBy(r.key, 'layoutId') }}</td>
               <td class="num">
-                <NuxtLink
+                <a
                   v-if="r.revision > 1"
-                  :to="`/papers/compare?layout=${r.key}`"
+                  :href="`/papers/compare?layout=${r.key}`"
                   :aria-label="`Compare versions of ${r.layout.code}`"
-                  >{{ r.revision }}, compare</NuxtLink
+                  >{{ r.revision }}, compare</a
                 ><template v-else>{{ r.revision }}</template>
               </td>
               <td class="num">
-                <v-btn
-                  size="small"
-                  :to="`/papers/layout/${r.key}`"
+                <a
+                  class="row-act"
+                  :href="`/papers/layout/${r.key}`"
                   :aria-label="`Light table of ${r.layout.code}`"
+                  >Light table</a
                 >
-                  Light table
-                </v-btn>
               </td>
             </tr>
           </tbody>
@@ -117,7 +121,7 @@ const exportStock = (stock: Stock): void =>
       </v-card>
       <h2 class="mb-2">Stocks</h2>
       <div class="stocks" data-test="stocks">
-        <v-card v-for="r in stocks" :key="r.key" class="stock">
+        <div v-for="r in stocks.slice(0, (turn - 1) * STOCKS_A_TURN)" :key="r.key" class="stock plain-card">
           <PapersStockPicture :stock="r.stock" />
           <div class="about">
             <strong>{{ r.stock.name }}</strong>
@@ -131,22 +135,28 @@ const exportStock = (stock: Stock): void =>
             >
             <span v-if="usedBy(r.key, 'stockId')" class="quiet">Used by {{ usedBy(r.key, 'stockId') }}</span>
             <span class="acts">
-              <v-btn size="x-small" :to="`/papers/stock/${r.key}`" :aria-label="`Edit ${r.stock.name}`"
-                >Edit</v-btn
+              <a class="row-act" :href="`/papers/stock/${r.key}`" :aria-label="`Edit ${r.stock.name}`"
+                >Edit</a
               >
-              <v-btn size="x-small" :aria-label="`New layout for ${r.stock.name}`" @click="making = r.stock"
-                >New layout</v-btn
+              <button
+                type="button"
+                class="row-act"
+                :aria-label="`New layout for ${r.stock.name}`"
+                @click="making = r.stock"
               >
-              <v-btn
-                size="x-small"
-                variant="text"
+                New layout
+              </button>
+              <button
+                type="button"
+                class="row-act slight"
                 :aria-label="`Export ${r.stock.name}`"
                 @click="exportStock(r.stock)"
-                >Export</v-btn
               >
+                Export
+              </button>
             </span>
           </div>
-        </v-card>
+        </div>
       </div>
     </div>
     <PapersStockGuide v-model="guiding" @choose="making = $event" />
@@ -169,6 +179,9 @@ const exportStock = (stock: Stock): void =>
   display: flex;
   gap: var(--space-4);
   padding: 12px 14px;
+  /* Stocks out of sight are not laid out. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 125px;
 }
 .about {
   display: flex;

@@ -54,6 +54,8 @@ const story = useLive(
   () => (isNew.value ? undefined : readPayeeStory(id.value, many.value)),
   () => [String(id.value), many.value],
 )
+/** The payee first, then all that was paid. */
+const turn = useTurns(() => (story.value ? 2 : 1))
 const lines = useLive(
   () => (isNew.value ? [] : readPayeeHistory(id.value)),
   () => String(id.value),
@@ -176,7 +178,12 @@ async function release() {
           <BillsShared v-if="companies" :payee="payee" :companies="companies" />
         </div>
       </v-form>
-      <section v-if="payee && story" class="scroll story-side" aria-label="Bills and payments" tabindex="0">
+      <section
+        v-if="payee && story && turn > 1"
+        class="scroll story-side"
+        aria-label="Bills and payments"
+        tabindex="0"
+      >
         <div class="head">
           <h2>Open, {{ figures(sum(openBills.map(open)), { sign }) }}</h2>
           <v-btn
@@ -191,7 +198,7 @@ async function release() {
           <tbody>
             <tr v-for="b in openBills" :key="b.id">
               <td>
-                <NuxtLink :to="`/bills?company=${company.id}&bill=${b.id}`">{{ b.number }}</NuxtLink>
+                <a :href="`/bills?company=${company.id}&bill=${b.id}`">{{ b.number }}</a>
               </td>
               <td class="nowrap">due {{ dayText(b.due) }}</td>
               <td><BillsStageMark :bill="b" /></td>
@@ -223,21 +230,19 @@ async function release() {
           <tbody>
             <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
               <td class="nowrap">
-                <NuxtLink :to="`/payments/${encodeURIComponent(payment.id)}`">{{
-                  dayText(payment.date)
-                }}</NuxtLink>
+                <a :href="`/payments/${encodeURIComponent(payment.id)}`">{{ dayText(payment.date) }}</a>
               </td>
               <td><StateMark :state="payment.state" /></td>
               <td>
                 <span v-if="payment.otherwise"
                   >{{ payment.otherwise.way }}, {{ payment.otherwise.reference }}</span
                 >
-                <NuxtLink
+                <a
                   v-for="n in numbers"
                   :key="n.id"
                   class="number"
-                  :to="`/books/${encodeURIComponent(n.bookId)}?number=${n.number}`"
-                  >{{ n.number }} {{ n.fate }}</NuxtLink
+                  :href="`/books/${encodeURIComponent(n.bookId)}?number=${n.number}`"
+                  >{{ n.number }} {{ n.fate }}</a
                 >
               </td>
               <td class="quiet">{{ payment.lines.map(l => l.reference).join(', ') || payment.memo }}</td>
@@ -274,9 +279,9 @@ async function release() {
               <tr v-for="l in account.slice(0, many)" :key="l.id">
                 <td class="nowrap">{{ dayText(l.date) }}</td>
                 <td>
-                  <NuxtLink v-if="'bill' in l.of" :to="`/bills?company=${company.id}&bill=${l.of.bill.id}`">{{
+                  <a v-if="'bill' in l.of" :href="`/bills?company=${company.id}&bill=${l.of.bill.id}`">{{
                     l.of.bill.number
-                  }}</NuxtLink>
+                  }}</a>
                   <template v-else>paid</template>
                 </td>
                 <td class="num">{{ figures(l.amount) }}</td>

@@ -28,6 +28,8 @@ const scopes = computed(() => [
   ...(companies.value ?? []).map(c => ({ title: `only ${c.name[0]}`, value: c.id as string })),
 ])
 
+/** The sheet first, then its list of fields, then what is set of them. */
+const turn = useTurns(() => (stock.value && settled.value ? 3 : 1))
 const room = ref<HTMLElement>()
 const zoom = useSheetZoom(room, stock)
 const [snap, grid, asTable, scanning] = [ref(true), ref(false), ref(false), ref(false)]
@@ -163,7 +165,13 @@ async function addImage(file: File): Promise<void> {
       />
       <div class="table">
         <div class="left scroll" tabindex="0" role="region" aria-label="Fields">
-          <TableFieldList :editor="editor" :layout="settled" :stock="stock" :notes="worstBy" />
+          <TableFieldList
+            v-if="turn > 1"
+            :editor="editor"
+            :layout="settled"
+            :stock="stock"
+            :notes="worstBy"
+          />
           <FileDrop
             label="Image from a file"
             kinds="PNG or JPEG"
@@ -200,7 +208,7 @@ async function addImage(file: File): Promise<void> {
         </div>
         <div class="right scroll" tabindex="0" role="region" aria-label="Settings of the field">
           <TableFieldForm
-            v-if="editor.chosenFields.value[0]"
+            v-if="turn > 2 && editor.chosenFields.value[0]"
             :key="editor.chosen.value.join()"
             :editor="editor"
             :field="editor.chosenFields.value[0]"
@@ -210,7 +218,7 @@ async function addImage(file: File): Promise<void> {
             :company-name="companyName"
           />
           <TableLayoutForm
-            v-else
+            v-else-if="turn > 2"
             :editor="editor"
             :layout="settled"
             :stocks="stocks"
