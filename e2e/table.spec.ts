@@ -191,6 +191,15 @@ test('edit as table, a bad length at its cell, a field added, notes live', async
   await expect(width).toHaveValue(wide)
 })
 
+test('what is wrong with a layout is said once, and as large as a finger needs it', async ({ page }) => {
+  await demoOffice(page)
+  // Its checks are too short for the demo's account numbers: true of any check, and of the longest one.
+  await table(page, 'us-three-checks-counterfoil')
+  const notes = page.getByTestId('notes').getByRole('button')
+  await expect(notes).toHaveText(/The MICR line needs position 46, but the check has only 45/)
+  expect((await notes.boundingBox())!.height).toBeGreaterThanOrEqual(24)
+})
+
 test('a layout and a stock go out as files and come back; damaged files are told at their place', async ({
   page,
 }) => {

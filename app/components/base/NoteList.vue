@@ -57,6 +57,9 @@ const groups = computed(() => alike(props.notes).map(g => ({ ...g, where: props.
   text-decoration: underline;
   color: inherit;
   margin-right: 6px;
+  min-width: 24px;
+  min-height: 24px;
+  text-align: center;
 }
 .mend {
   margin-left: 4px;

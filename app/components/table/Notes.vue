@@ -42,5 +42,6 @@ defineEmits<{ choose: [field: string] }>()
 }
 .notes button {
   text-align: left;
+  min-height: 24px;
 }
 </style>

@@ -12,11 +12,13 @@ export function useTableNotes(editor: LayoutEditor, { stock, facts, samples }: L
   const notes = shallowRef<readonly Note[]>([])
   watchDebounced(
     [() => editor.settled.value, stock, facts, samples, () => office.unit],
-    ([layout, on, account, all]) => {
+    ([layout, on, account, checks]) => {
       if (!layout || !on) return
       const made = proofer({ ...layout, unit: office.unit }, on, account)
-      const longest = all.at(-1)
-      notes.value = [...made.notes, ...(longest ? made.sheet([longest.facts]).notes : [])]
+      const longest = checks.at(-1)
+      const all = [...made.notes, ...(longest ? made.sheet([longest.facts]).notes : [])]
+      // What is wrong with any check is wrong with the longest too: it is said once.
+      notes.value = [...new Map(all.map(n => [`${n.field} ${n.text}`, n])).values()]
     },
     { debounce: 120, immediate: true },
   )
