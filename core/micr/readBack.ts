@@ -15,7 +15,12 @@ export interface Meant {
   readonly to: Point
   readonly shapes: MicrShapes
   /** The clear band in the picture, in mm, and where the standard puts the line's foot; the whole of it is judged. */
-  readonly band?: { readonly top: Mm; readonly foot: Mm; readonly baseline: Mm }
+  readonly band?: Band
+}
+interface Band {
+  readonly top: Mm
+  readonly foot: Mm
+  readonly baseline: Mm
 }
 
 /**
@@ -82,24 +87,35 @@ const HIGH: Mm = 2.972
 const DARK = 120
 /** More dark pixels than this are no speck of dust. */
 const SPECK = 4
-/** The first place of the clear band, in mm of the picture, where there is ink that is not of the line. */
-function inkBeside(
-  { w, data }: GreyImage,
-  mm: Mm,
-  { from, to }: Meant,
-  { top, foot }: NonNullable<Meant['band']>,
-): Point | undefined {
-  const isLines = (x: Mm, y: Mm): boolean => {
-    const t = (x - from.x) / Math.max(1, to.x - from.x)
-    const base = from.y + (to.y - from.y) * t
-    return x > from.x - ROOM && x < to.x + ROOM && y > base - HIGH - ROOM && y < base + ROOM
+/** The columns of a row that are the line's own, from one up to another, in pixels: none where both are the same. */
+function ownColumns(row: number, mm: number, w: number, { from, to }: Meant): readonly [number, number] {
+  // Within the line's ends, its feet must lie between these two heights, in mm.
+  const y = (row + 0.5) * mm
+  const [above, below] = [y - ROOM, y + HIGH + ROOM]
+  const climb = (to.y - from.y) / Math.max(1, to.x - from.x)
+  let [left, right] = [from.x - ROOM, to.x + ROOM]
+  if (climb === 0) {
+    if (from.y <= above || from.y >= below) return [w, w]
+  } else {
+    const ends = [above, below].map(foot => from.x + (foot - from.y) / climb).sort((a, b) => a - b)
+    left = Math.max(left, ends[0]!)
+    right = Math.min(right, ends[1]!)
   }
+  // A pixel is where its middle is.
+  const first = Math.min(w, Math.max(0, Math.floor(left / mm - 0.5) + 1))
+  return [first, Math.max(first, Math.min(w, Math.ceil(right / mm - 0.5)))]
+}
+/** The first place of the clear band, in mm of the picture, where there is ink that is not of the line. */
+function inkBeside({ w, data }: GreyImage, mm: Mm, meant: Meant, band: Band): Point | undefined {
   let dark = 0
-  for (let row = Math.ceil(top / mm); row < Math.floor(foot / mm); row++)
-    for (let column = 0; column < w; column++) {
-      if (data[row * w + column]! >= DARK) continue
-      const at = { x: (column + 0.5) * mm, y: (row + 0.5) * mm }
-      if (!isLines(at.x, at.y) && ++dark > SPECK) return at
-    }
+  for (let row = Math.ceil(band.top / mm); row < Math.floor(band.foot / mm); row++) {
+    const own = ownColumns(row, mm, w, meant)
+    for (const [from, to] of [
+      [0, own[0]],
+      [own[1], w],
+    ] as const)
+      for (let column = from, at = row * w + from; column < to; column++, at++)
+        if (data[at]! < DARK && ++dark > SPECK) return { x: (column + 0.5) * mm, y: (row + 0.5) * mm }
+  }
   return undefined
 }
