@@ -72,7 +72,7 @@ const test = base.extend<{ holds: 'the demo office' | 'ten years' }>({
 const figures = new Map<string, Opened>()
 const offices = ['the demo office', 'ten years'] as const
 /** No page may draw more than this at once, or hold more when it is quiet. */
-const MOST_NODES = 2600
+const MOST_NODES = 2500
 const MOST_HEAP_MB = 60
 
 /** What each view came to, for who reads along: times belong to the machine, so no test is about them. */
