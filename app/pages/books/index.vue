@@ -201,9 +201,6 @@ const lasts = ({ weeks, perWeek }: BookView['stock']): string =>
   display: grid;
   gap: var(--space-3);
   align-content: start;
-  /* Books out of sight are not laid out. */
-  content-visibility: auto;
-  contain-intrinsic-size: auto 260px;
 }
 .away {
   opacity: 0.85;

@@ -179,9 +179,6 @@ const exportStock = (stock: Stock): void =>
   display: flex;
   gap: var(--space-4);
   padding: 12px 14px;
-  /* Stocks out of sight are not laid out. */
-  content-visibility: auto;
-  contain-intrinsic-size: auto 125px;
 }
 .about {
   display: flex;
