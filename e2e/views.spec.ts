@@ -25,7 +25,7 @@ const fits = (page: Page, what: string): Promise<void> =>
 async function narrow(page: Page, what: string): Promise<void> {
   await fits(page, what)
   const cut = await page.evaluate(() =>
-    [...document.querySelectorAll('.v-card, .v-btn, .row-act')]
+    [...document.querySelectorAll('.v-card, .plain-card, .v-btn, .row-act')]
       .filter(
         e =>
           !/auto|scroll/.test(getComputedStyle(e).overflow) &&

@@ -94,8 +94,9 @@ const reasons = computed(() => {
     ![p.name.toLowerCase(), p.memo.toLowerCase(), figures(p.amount)].some(t => t.includes(text))
   function reason(p: Payment): string {
     if (p.correct) return `${p.correct} must be corrected first. Edit it in the lane.`
+    const why = held.get(p.id)
+    if (why) return why
     const early = notBefore(p, today)
-    if (held.has(p.id)) return held.get(p.id)!
     if (early) return `${early}. Edit it in the lane to pay it earlier.`
     const unfit = unfitFor(book, p, advicesToo.value)
     if (unfit) return unfit
