@@ -193,4 +193,9 @@ const exportStock = (stock: Stock): void =>
   gap: var(--space-2);
   margin-top: auto;
 }
+/* Three of them stand on one line of a narrow card. */
+.acts .row-act {
+  min-width: 0;
+  padding: 0 7px;
+}
 </style>
