@@ -71,3 +71,33 @@ test.describe('with the server gone before the acts were fetched', () => {
     await expect(page.getByTestId('lists-out')).toContainText('the server does not answer')
   })
 })
+
+test.describe('with the server gone while the looks of the pages were fetched', () => {
+  test.use({ expected: /ERR_FAILED/ })
+  test('a page has its looks all the same once the server is back', async ({ page }) => {
+    let refused = 0
+    await page.goto('/')
+    await page.route('**/_nuxt/*.css', route => {
+      refused++
+      return route.abort()
+    })
+    await expect(page.getByTestId('today')).toBeVisible()
+    await expect.poll(() => refused).toBeGreaterThan(10)
+    await page.unroute('**/_nuxt/*.css')
+    await page.getByRole('link', { name: 'Stocks & layouts' }).click()
+    await expect(page.getByTestId('layouts')).toBeVisible()
+    // What the browser could not fetch has no rules to look at.
+    const looks = () =>
+      page.evaluate(() => {
+        const refusedHere = [...document.styleSheets].filter(sheet => {
+          try {
+            return !sheet.cssRules
+          } catch {
+            return true
+          }
+        })
+        return [refusedHere.length, getComputedStyle(document.querySelector('.stocks')!).display]
+      })
+    await expect.poll(looks).toEqual([0, 'grid'])
+  })
+})

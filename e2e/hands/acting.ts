@@ -32,8 +32,12 @@ export interface Seen extends Hands {
 export const APART = 'the two presses came apart'
 /** A button may go away under the finger; on a slow machine one that is there takes its time. */
 export const QUICK = { timeout: 10_000 }
+/** So long a person waits for a button to come, or to be one that can be pressed. */
+const PATIENCE = { timeout: 1500 }
 /** Presses a button as an impatient person does: with the mouse or by Enter, once or twice. */
 export async function press({ r, page }: Hands, button: Locator): Promise<void> {
+  await button.waitFor(PATIENCE)
+  if (!(await button.isEnabled(PATIENCE))) throw new Error('it cannot be pressed')
   const twice = r.next() < 0.4
   if (r.next() < 0.5) await (twice ? button.dblclick(QUICK) : button.click(QUICK))
   else {

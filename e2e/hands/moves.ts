@@ -504,13 +504,14 @@ function accounts(h: Seen): Move[] {
       },
     })
   const close = here(h, 'close-through')
+  const button = new URL(page.url()).pathname === '/bank' ? 'close-statement' : 'close-period'
   if (close)
     found.push({
-      name: 'close a period',
+      name: `${button} through a day`,
       most: 1,
       do: async () => {
         await type(close, r.one(['-60', '-1', '+3', '2020-01-01', 'x']))
-        await press(h, page.getByTestId('close-period').first())
+        await press(h, page.getByTestId(button).first())
       },
     })
   return found

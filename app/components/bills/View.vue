@@ -201,6 +201,7 @@ const overdue = computed(() => {
     <template v-if="paid?.length">
       <h3>Paid by</h3>
       <table class="plain mb-4" data-test="paid-by">
+        <ColumnTitles :titles="['Date', 'State', 'Check', 'Amount']" />
         <tbody>
           <tr v-for="{ payment, numbers } in paid" :key="payment.id">
             <td class="nowrap">{{ day(payment.date) }}</td>

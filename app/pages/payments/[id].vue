@@ -85,6 +85,7 @@ const facts = computed(() => {
         <template v-if="of.numbers.length">
           <h2>Checks</h2>
           <table class="plain" data-test="payment-numbers">
+            <ColumnTitles :titles="['Number', 'State', 'Reason']" />
             <tbody>
               <tr v-for="n in of.numbers" :key="n.id">
                 <td>

@@ -99,13 +99,7 @@ async function start() {
           >
         </div>
         <table v-if="!g.run && g.lane.length" class="plain">
-          <thead class="d-sr-only">
-            <tr>
-              <th v-for="title in ['Pick', 'Payee', 'Date', 'Amount']" :key="title" scope="col">
-                {{ title }}
-              </th>
-            </tr>
-          </thead>
+          <ColumnTitles :titles="['Pick', 'Payee', 'Date', 'Amount']" />
           <tbody>
             <tr v-for="p in g.lane" :key="p.id">
               <td class="tick">

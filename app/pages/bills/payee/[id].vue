@@ -195,6 +195,7 @@ async function release() {
           >
         </div>
         <table v-if="openBills.length" class="plain mb-4" data-test="payee-open">
+          <ColumnTitles :titles="['Bill', 'Due', 'State', 'Open']" />
           <tbody>
             <tr v-for="b in openBills" :key="b.id">
               <td>
@@ -220,13 +221,7 @@ async function release() {
           class="mb-3"
         />
         <table class="plain mb-4" data-test="payee-paid">
-          <thead class="d-sr-only">
-            <tr>
-              <th v-for="title in ['Date', 'State', 'Check', 'Bills', 'Amount']" :key="title" scope="col">
-                {{ title }}
-              </th>
-            </tr>
-          </thead>
+          <ColumnTitles :titles="['Date', 'State', 'Check', 'Bills', 'Amount']" />
           <tbody>
             <tr v-for="{ payment, numbers } in story.paid" :key="payment.id">
               <td class="nowrap">
