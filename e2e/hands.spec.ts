@@ -13,7 +13,7 @@ const STEPS = Number(process.env.HANDS_STEPS ?? (ALL ? 60 : 40))
 /** The whole store is looked at every so many steps, and at the end. */
 const WHOLE = 20
 /** Every so many steps the page is held against axe, where it was not in that state before; no less often where a find is tried again. */
-const AXE = ALL || process.env.HANDS_SEEDS ? 2 : 8
+const AXE = Number(process.env.HANDS_AXE ?? (ALL || process.env.HANDS_SEEDS ? 2 : 8))
 
 // In the suite a seed is tried again: on a machine that stands still a double press comes apart. What fails
 // twice is a fault; run alone, once is enough.
