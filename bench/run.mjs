@@ -19,10 +19,11 @@ import { putRows } from './store.mjs'
 
 /** Every view over ten years of rows, beside the demo office: the same walk that the tests keep within budgets. */
 function years() {
-  spawnSync('node_modules/.bin/playwright', ['test', 'years.spec', '--workers=1'], {
+  const { status } = spawnSync('node_modules/.bin/playwright', ['test', 'years.spec', '--workers=1'], {
     stdio: 'inherit',
     env: { ...process.env, TEST_ALL: '1' },
   })
+  if (status) process.exitCode = status
 }
 
 const keeps = process.argv.includes('--keep')

@@ -415,3 +415,26 @@ test('a payee renamed in the store by hand is found, Today says so, and the next
   await visit(page, '/')
   await expect(page.getByTestId('record-state')).toContainText('1 problem found')
 })
+
+test('the line and mark on a cover page are held against the trail: as copied, wrong by a digit, and cut off', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/books/proof')
+  const head = await page.getByTestId('proof-head').innerText()
+  const [copied, mark] = /[\d,]+, mark ([0-9a-f]{8})/.exec(head)!
+  const field = page.getByTestId('proof-mark')
+  const compare = async (text: string): Promise<void> => {
+    await field.locator('input').fill(text)
+    await field.locator('input').press('Enter')
+  }
+  await compare(copied)
+  await expect(field).toContainText('the same mark here')
+  const other = mark!.startsWith('0') ? '1' : '0'
+  await compare(copied.replace(mark!, other + mark!.slice(1)))
+  await expect(field).toContainText(`has the mark ${mark} here, not ${other}`)
+  await compare(`999,999, mark ${mark}`)
+  await expect(field).toContainText('The trail has no line 999,999')
+  await compare(mark!)
+  await expect(field).toContainText('Type the number of the line and its mark')
+})

@@ -106,13 +106,14 @@ for (const seed of SEEDS) {
       queued = Math.max(0, queued + Number(move.queues === true) - succeeded)
       acts = truth.acts
       known = truth
-      forgetLate(watched)
-      const wrong = [
+      const seen = [
         ...(await disagreements(page, truth, () => truthOf(page))),
         ...(await troublesOfSight(page)),
         ...(n % AXE === 0 ? await troublesForAxe(page) : []),
-        ...watched,
       ]
+      // Only now: it may be told while the page is looked at.
+      forgetLate(watched)
+      const wrong = [...seen, ...watched]
       if (wrong.length) fail(wrong.join('\n'))
       if (move.keeps && done) {
         await page.waitForTimeout(60)

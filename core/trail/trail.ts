@@ -69,7 +69,7 @@ export function trailLine(
 }
 
 /** Digits of a hash that a person compares. */
-const MARK = 8
+export const MARK = 8
 /** The beginning of a hash, by which a line is known on paper and in names of files. */
 export const markOf = (hash: string): string => hash.slice(0, MARK)
 /** A line of the trail as it stands on paper: its number and its mark. */

@@ -139,6 +139,7 @@ const savePdf = (): unknown =>
         <p v-else class="quiet mt-2">Stopped before everything was checked.</p>
         <v-btn size="small" data-test="proof-again" @click="begin()">Check again</v-btn>
       </template>
+      <NumbersPaperMark />
     </div>
   </div>
 </template>
