@@ -158,7 +158,9 @@ export function filesIn(h: Seen): Move[] {
   one('intake-make', 'create unknown payees', 0)
   one('intake-fill', 'fill in what payees lack', 0)
   one('intake-round', 'round to the cent', 0)
-  one('intake-take', 'take the rows in', 1, 3)
+  const take = here(h, 'intake-take')
+  const taking = { name: 'take the rows in', most: 1, elsewhere: true, do: () => press(h, take!) }
+  if (take) found.push(taking, taking, taking)
   one('intake-left', 'save what is left out', 0)
   one('intake-leave', 'another file', 0)
   one('intake-back', 'take a file back', 1)
