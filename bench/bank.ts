@@ -28,7 +28,7 @@ const numbers: NumberRow[] = []
 const payments: Payment[] = []
 for (let n = 1; n <= CHECKS; n++) {
   const draw = drawOf(`p${n}`, 1000 + n)
-  const { payee: _, ...rest } = draw
+  const { payee: _payee, settles: _settles, ...rest } = draw
   payments.push({
     ...rest,
     ...{

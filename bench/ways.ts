@@ -41,7 +41,7 @@ export const naivePdfLib: Way = async (count, faces) => {
           x: pt(mark.x),
           y: up(mark.y),
           size: mark.size,
-          font: fonts[mark.face],
+          font: fonts[mark.face]!,
           color,
         })
       else if (mark.kind === 'micr')
@@ -50,7 +50,7 @@ export const naivePdfLib: Way = async (count, faces) => {
             x: pt(mark.x + i * PITCH),
             y: up(mark.y),
             size: 9,
-            font: fonts.sans,
+            font: fonts.sans!,
             color,
           }),
         )

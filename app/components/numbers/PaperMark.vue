@@ -33,9 +33,13 @@ async function compare(): Promise<void> {
 <style scoped>
 .mark {
   display: flex;
+  flex-wrap: wrap;
   align-items: flex-start;
   gap: var(--space-3);
   max-width: 38rem;
   margin-top: var(--space-3);
+}
+.mark :deep(.v-text-field) {
+  flex: 1 1 15rem;
 }
 </style>
