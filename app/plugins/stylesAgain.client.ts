@@ -21,10 +21,13 @@ export default defineNuxtPlugin(() => {
       link.onerror = () => done()
       document.head.append(link)
     })
-  const tryAll = async (): Promise<void> => {
+  let trying: Promise<unknown> | undefined
+  /** Asks for all of them; who comes meanwhile waits for the same answers. */
+  async function tryAll(): Promise<void> {
     clearTimeout(waiting)
     waiting = undefined
-    await Promise.all([...missing].map(fetchAgain))
+    trying ??= Promise.all([...missing].map(fetchAgain)).finally(() => (trying = undefined))
+    await trying
   }
 
   document.addEventListener(

@@ -19,7 +19,7 @@ export const YEARS = {
   ...{ checks: 100_000, perRun: 46, outstanding: 60, payees: 5000, waiting: 3000, accounts: 20 },
   ...{ layouts: 60, versions: 30, lines: 200_000 },
 }
-export type Size = typeof YEARS
+type Size = typeof YEARS
 const DAYS = 3650
 /** The first number of the large book. */
 const FIRST = 200_001

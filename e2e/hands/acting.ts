@@ -3,8 +3,8 @@ import type { Random } from '../../core/base/random'
 
 /**
  * What a person does next: its name, and how. `most` is how many acts it may come to; `keeps` says that the
- * focus must stand somewhere afterwards, `elsewhere` that it is done in another tab or a worker, `loads` that it asks the
- * server for a page, `queues` that it is done behind the hand.
+ * focus must stand somewhere afterwards, `elsewhere` that it is done in another tab or a worker, `loads` that it
+ * asks the server for a page, `queues` that it is done behind the hand.
  */
 export interface Move {
   readonly name: string

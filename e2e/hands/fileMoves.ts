@@ -105,9 +105,9 @@ const putBack = (h: Seen, file: Locator, kept: string): Move => ({
 export function filesIn(h: Seen): Move[] {
   const { page, r, tests } = h
   const found: Move[] = []
-  const one = (test: string, name: string, most: number, often = 1): void => {
+  const one = (test: string, name: string, most: number, often = 1, elsewhere = false): void => {
     const at = here(h, test)
-    if (at) for (let i = 0; i < often; i++) found.push({ name, most, do: () => press(h, at) })
+    if (at) for (let i = 0; i < often; i++) found.push({ name, most, elsewhere, do: () => press(h, at) })
   }
   /** Types into a field and presses its button, where the field is there. */
   const fill = (test: string, name: string, most: number, usual: string, button: string): void => {
@@ -158,9 +158,7 @@ export function filesIn(h: Seen): Move[] {
   one('intake-make', 'create unknown payees', 0)
   one('intake-fill', 'fill in what payees lack', 0)
   one('intake-round', 'round to the cent', 0)
-  const take = here(h, 'intake-take')
-  const taking = { name: 'take the rows in', most: 1, elsewhere: true, do: () => press(h, take!) }
-  if (take) found.push(taking, taking, taking)
+  one('intake-take', 'take the rows in', 1, 3, true)
   one('intake-left', 'save what is left out', 0)
   one('intake-leave', 'another file', 0)
   one('intake-back', 'take a file back', 1)

@@ -4,13 +4,12 @@ import { compareOutside } from '~/data/history/markOutside'
 
 /** Compares the last line of the trail on a paper, or in the name of a backup, with the trail of this office. */
 const text = ref('')
-const told = shallowRef<Result<string>>()
-watch(text, () => (told.value = undefined))
+const answer = shallowRef<{ to: string; is: Result<string> }>()
+/** What was found of the text that stands there now. */
+const told = computed(() => (answer.value?.to === text.value ? answer.value.is : undefined))
 async function compare(): Promise<void> {
-  const asked = text.value
-  const found = await compareOutside(asked)
-  // What was typed meanwhile is another line.
-  if (asked === text.value) told.value = found
+  const to = text.value
+  answer.value = { to, is: await compareOutside(to) }
 }
 </script>
 

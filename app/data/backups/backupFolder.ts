@@ -1,5 +1,5 @@
 import { namesOf } from '#core/trail/lineText'
-import { markOf } from '#core/trail/trail'
+import { MARK, markOf } from '#core/trail/trail'
 import { browserDb, type Folder, type FolderKey } from '../store/browserDb'
 import { BACKUP_FACT, lastBackup } from './backupFact'
 import { db } from '../store/db'
@@ -17,7 +17,7 @@ const DAY_MS = 86_400_000
 const tag = db.name.slice(FIRST_STORE.length).slice(0, 9)
 /** Names end with the last line of the trail and the beginning of its hash: an anchor outside of the browser. */
 const ours = new RegExp(
-  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line (\\d+) ([0-9a-f]{8}))?\\.zip(?:\\.age)?$`,
+  `^backup${tag} \\d{4}-\\d\\d-\\d\\d \\d\\d-\\d\\d-\\d\\d(?: line (\\d+) ([0-9a-f]{${MARK}}))?\\.zip(?:\\.age)?$`,
 )
 
 /** The folder that backups go into by themselves. */
