@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { button, demoOffice, empty, expect, settled, test, visit } from './office'
+import { button, demoOffice, empty, expect, holdTheStore, settled, test, visit } from './office'
 
 /** What has the focus: its label or its words, as a person would name it. */
 const focused = (page: Page): Promise<string> =>
@@ -64,6 +64,20 @@ test('after an act the focus is on what comes next', async ({ page }) => {
   await page.getByTestId('intake-paste-go').click()
   await page.getByTestId('intake-take').click()
   await focusOn(page, /^See the payees/)
+})
+
+test('what a page waits for has the focus when it comes, though the heading had it meanwhile', async ({
+  page,
+}) => {
+  await demoOffice(page)
+  await visit(page, '/lane')
+  await expect(page.getByTestId('start-run')).toBeEnabled()
+  const letGo = await holdTheStore(page, 'payees')
+  await page.getByTestId('start-run').click()
+  await focusOn(page, /^New run/)
+  await expect(page.getByTestId('pick-done')).toHaveCount(0)
+  await letGo()
+  await expect(page.getByTestId('pick-done')).toBeFocused()
 })
 
 test('Enter in a field that was just chosen from its list sends the form; elsewhere it opens the list', async ({

@@ -237,3 +237,25 @@ export function byKeys(page: Page) {
   }
   return { press, onto, presses: (): number => count }
 }
+
+/** Keeps every table busy, or one alone, as a long act in another tab would, until it is called. */
+export async function holdTheStore(page: Page, table?: string): Promise<() => Promise<void>> {
+  await page.evaluate(
+    only =>
+      new Promise<void>(held => {
+        const open = indexedDB.open('violet-lane')
+        open.onsuccess = () => {
+          const names = only ? [only] : [...open.result.objectStoreNames]
+          const tx = open.result.transaction(names, 'readwrite')
+          const again = (): void => {
+            if (!('letGo' in window)) tx.objectStore(names[0]!).count().onsuccess = again
+          }
+          again()
+          tx.oncomplete = () => open.result.close()
+          held()
+        }
+      }),
+    table,
+  )
+  return () => page.evaluate(() => void Object.assign(window, { letGo: true }))
+}

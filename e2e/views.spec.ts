@@ -2,7 +2,18 @@ import { execFileSync } from 'node:child_process'
 import type { Page } from '@playwright/test'
 import { standsStill, violationsOf } from './axe'
 import { troublesOfSight } from './hands/looks'
-import { button, demoOffice, empty, expect, loadPack, settled, test, toPrintStep, visit } from './office'
+import {
+  button,
+  demoOffice,
+  empty,
+  expect,
+  holdTheStore,
+  loadPack,
+  settled,
+  test,
+  toPrintStep,
+  visit,
+} from './office'
 
 const POINT = 25.4 / 72
 /** More rows than this no window here has room for, with those drawn ahead. */
@@ -173,27 +184,6 @@ test(`menus, lists and forms that open on a view are clean for axe${ALL ? ' in t
   await opens('/papers/layout/letter-top', 'add-field', '[role=menuitem]')
   await opens('/bank/closed?account=operating', 'reopen', '[role=dialog]')
 })
-
-/** Keeps every table busy, as a long act in another tab would, until it is called. */
-async function holdTheStore(page: Page): Promise<() => Promise<void>> {
-  await page.evaluate(
-    () =>
-      new Promise<void>(held => {
-        const open = indexedDB.open('violet-lane')
-        open.onsuccess = () => {
-          const names = [...open.result.objectStoreNames]
-          const tx = open.result.transaction(names, 'readwrite')
-          const again = (): void => {
-            if (!('letGo' in window)) tx.objectStore(names[0]!).count().onsuccess = again
-          }
-          again()
-          tx.oncomplete = () => open.result.close()
-          held()
-        }
-      }),
-  )
-  return () => page.evaluate(() => void Object.assign(window, { letGo: true }))
-}
 
 test('a page that waits for its data says so, and is clean for axe', async ({ page }) => {
   await demoOffice(page)

@@ -4,7 +4,7 @@ import { nextTick } from 'vue'
 export function isFocusFree(from: Element | null, part: Node): boolean {
   const now = document.activeElement
   // A dialog takes the focus itself first, and holds the part; a new page puts it on its heading, where nobody
-  // goes by hand.
+  // goes by hand. The heading may come before what the part waits for.
   return !(now instanceof HTMLElement) || now === from || now.contains(part) || now.tabIndex < 0
 }
 
@@ -20,8 +20,7 @@ export function focusNext(part: HTMLElement): void {
   const from = document.activeElement
   const until = Date.now() + PATIENCE_MS
   const look = (): void => {
-    const now = document.activeElement
-    if (now !== from && now !== document.body && now !== null && !part.contains(now)) return
+    if (!isFocusFree(from, part) && !part.contains(document.activeElement)) return
     const next = part.querySelector<HTMLElement>('[data-next]:not(:disabled)')
     if (next) next.focus()
     else if (Date.now() < until && part.isConnected) setTimeout(look, LOOK_MS)
