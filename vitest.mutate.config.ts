@@ -21,5 +21,5 @@ const config = mergeConfig(base, quick)
 config.test!.include = [
   'core/{base,money,numbers,accounts,payees,bills,payments,runs,checks,ledger,office}/**/*.test.ts',
 ]
-config.test!.exclude = ['core/office/backup.test.ts']
+config.test!.exclude = ['core/office/backup/backup.test.ts']
 export default config

@@ -1,7 +1,7 @@
 // Ten years of an office made at once, and its proof: sums of all rows, the chain, and what rows say of one another, in
 // a process of its own. The peer: the same rows written as JSON once. Prints JSON.
-import { auditOffice } from '../core/office/audit'
-import { RecordAudit } from '../core/office/auditRecord'
+import { auditOffice } from '../core/office/audit/audit'
+import { RecordAudit } from '../core/office/audit/auditRecord'
 import { digestedTables } from '../core/office/rowDigests'
 import { tenYears } from './years/office'
 

@@ -2,10 +2,10 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { howMany } from '../core/base/howMany'
-import { readBackup } from '../core/office/backup'
+import { readBackup } from '../core/office/backup/backup'
 import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
-import { auditWhole } from '../core/office/auditRecord'
+import { auditWhole } from '../core/office/audit/auditRecord'
 
 const options = {
   trail: { type: 'string' },

@@ -1,5 +1,5 @@
-import { auditOffice } from '#core/office/audit'
-import { RecordAudit } from '#core/office/auditRecord'
+import { auditOffice } from '#core/office/audit/audit'
+import { RecordAudit } from '#core/office/audit/auditRecord'
 import { digestedTables } from '#core/office/rowDigests'
 import type { Snapshot } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'

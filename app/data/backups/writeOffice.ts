@@ -1,6 +1,6 @@
 import { tableNames } from '#core/office/tables'
-import type { BackupManifest } from '#core/office/backupFormat'
-import { BackupWriter } from '#core/office/backupWriter'
+import type { BackupManifest } from '#core/office/backup/backupFormat'
+import { BackupWriter } from '#core/office/backup/backupWriter'
 import { db } from '../store/db'
 import { countRows, eachPage, pageOf } from '../store/pages'
 import { HANDED_FACT } from './backupFact'

@@ -1,4 +1,4 @@
-import { auditOffice } from '../audit'
+import { auditOffice } from '../audit/audit'
 import type { Snapshot } from '../tables'
 
 /** What must hold in any office; throws at the first thing that does not. */

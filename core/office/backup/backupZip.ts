@@ -1,5 +1,5 @@
 import { unzipSync, type UnzipFileInfo } from 'fflate'
-import { good, refuse, type Result } from '../base/result'
+import { good, refuse, type Result } from '../../base/result'
 import { MOST_PARTS } from './backupFormat'
 
 /** Refused before it is unpacked: more than this, in bytes; and parts more than a manifest can name. */

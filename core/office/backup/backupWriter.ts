@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
 import { strToU8, Zip, ZipDeflate } from 'fflate'
-import type { TrailLine } from '../trail/trail'
+import type { TrailLine } from '../../trail/trail'
 import {
   FORMAT,
   MANIFEST,

@@ -1,8 +1,8 @@
 import { strFromU8 } from 'fflate'
-import { good, type Result } from '../base/result'
-import { z } from '../base/schema'
-import { movementsOf } from '../bank/movementsOf'
-import { firstBroken } from '../trail/trail'
+import { good, type Result } from '../../base/result'
+import { z } from '../../base/schema'
+import { movementsOf } from '../../bank/movementsOf'
+import { firstBroken } from '../../trail/trail'
 import {
   MANIFEST,
   manifestSchema,
@@ -16,7 +16,7 @@ import {
   type PartName,
 } from './backupFormat'
 import { sizesIn, unpacked, wrong, type Parts } from './backupZip'
-import { rowFaults } from './rows'
+import { rowFaults } from '../rows'
 
 /** A backup as it was read and found whole. */
 export interface BackupRead {

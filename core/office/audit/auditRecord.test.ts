@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { random, type Random } from '#core/base/random'
-import { perform } from './actTypes'
+import { perform } from '../actTypes'
 import { auditOffice } from './audit'
 import { auditRecord } from './auditRecord'
-import { MemoryOffice } from './memory'
-import { digestedTables, type DigestedTable } from './rowDigests'
-import type { Snapshot } from './tables'
-import { lived } from './test/lived'
+import { MemoryOffice } from '../memory'
+import { digestedTables, type DigestedTable } from '../rowDigests'
+import type { Snapshot } from '../tables'
+import { lived } from '../test/lived'
 
 type Rows = Record<string, unknown>[]
 type Loose = Record<DigestedTable | 'trail', Rows>

@@ -1,9 +1,9 @@
-import { emptySum, type SetSum } from '../base/multisetHash'
-import { hashOf } from '../base/hash'
-import { TRAIL_START, type TrailLine } from '../trail/trail'
-import { addRows, digestedTables, rowsHash, sumTexts, type DigestedTable } from './rowDigests'
+import { emptySum, type SetSum } from '../../base/multisetHash'
+import { hashOf } from '../../base/hash'
+import { TRAIL_START, type TrailLine } from '../../trail/trail'
+import { addRows, digestedTables, rowsHash, sumTexts, type DigestedTable } from '../rowDigests'
 import { auditOffice } from './audit'
-import type { Snapshot } from './tables'
+import type { Snapshot } from '../tables'
 
 /** Tables as a person calls them. */
 const titles: Readonly<Record<DigestedTable, string>> = {

@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
-import { z } from '../base/schema'
-import { tableNames, type Snapshot, type TableName } from './tables'
+import { z } from '../../base/schema'
+import { tableNames, type Snapshot, type TableName } from '../tables'
 
 /** What a backup file calls itself, and the newest of its forms that this program writes and reads. */
 export const FORMAT = 'violet-lane backup'

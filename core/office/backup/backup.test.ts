@@ -1,14 +1,14 @@
-import { damagedFiles, readInTime } from '../base/test/damaged'
+import { damagedFiles, readInTime } from '../../base/test/damaged'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { random } from '../base/random'
-import { auditOffice } from './audit'
-import type { MemoryOffice } from './memory'
-import { lived } from './test/lived'
+import { random } from '../../base/random'
+import { auditOffice } from '../audit/audit'
+import type { MemoryOffice } from '../memory'
+import { lived } from '../test/lived'
 import { readBackup } from './backup'
 import { partNames, type BackupTables } from './backupFormat'
 import { BackupWriter, packBackup } from './backupWriter'
-import { meeting, usedInBoth } from './compareTrails'
+import { meeting, usedInBoth } from '../compareTrails'
 
 const kept = (desk: MemoryOffice): BackupTables => ({
   ...desk.snapshot(),
