@@ -2,10 +2,11 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { howMany } from '../core/base/howMany'
-import { readBackup } from '../core/office/backup/backup'
+import type { Refusal } from '../core/base/result'
+import { auditBackup } from '../core/office/backup/auditBackup'
+import { BackupReader } from '../core/office/backup/backupReader'
 import { isLocked, unlock } from '../core/exchange/locked'
 import { auditTrail } from '../core/exchange/trailFile'
-import { auditWhole } from '../core/office/audit/auditRecord'
 
 const options = {
   trail: { type: 'string' },
@@ -46,23 +47,27 @@ function printTrail(text: string): number {
   else console.error(`Broken: ${found.refusal.text}`)
   return found.ok ? 0 : 1
 }
+/** Says why a backup cannot be read. Gives the status of the program's end. */
+function printRefusal({ code, text }: Refusal): number {
+  console.error(`Broken: ${text}`)
+  return code === 'backup-zip' || code === 'backup-newer' ? 2 : 1
+}
 async function printBackup(bytes: Uint8Array): Promise<number> {
   const open = isLocked(bytes) ? await unlock(bytes, process.env.LANE_PASSPHRASE ?? '') : undefined
   if (open && !open.ok) {
     console.error(`Locked: ${open.refusal.text}`)
     return 2
   }
-  const read = readBackup(open?.value ?? bytes)
-  if (!read.ok) {
-    console.error(`Broken: ${read.refusal.text}`)
-    return read.refusal.code === 'backup-zip' || read.refusal.code === 'backup-newer' ? 2 : 1
-  }
-  const { manifest, tables } = read.value
-  const findings = auditWhole(tables)
+  const backup = BackupReader.open(open?.value ?? bytes)
+  if (!backup.ok) return printRefusal(backup.refusal)
+  const audited = auditBackup(backup.value)
+  if (!audited.ok) return printRefusal(audited.refusal)
+  const { manifest } = backup.value
+  const findings = audited.value
   for (const finding of findings) console.error(`Problem: ${finding}`)
   const rows = manifest.parts.reduce((sum, part) => sum + (part.rows ?? 0), 0)
   console.log(
-    `${manifest.parts.length} parts, ${rows} rows, ${tables.trail.length} trail lines, saved ${manifest.madeAt} by ${manifest.by}: ${findings.length ? `${howMany(findings.length, 'problem')} found` : 'no problems found'}`,
+    `${manifest.parts.length} parts, ${rows} rows, ${backup.value.countOf('trail')} trail lines, saved ${manifest.madeAt} by ${manifest.by}: ${findings.length ? `${howMany(findings.length, 'problem')} found` : 'no problems found'}`,
   )
   return findings.length ? 1 : 0
 }

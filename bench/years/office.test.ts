@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { auditWhole } from '../../core/office/audit/auditRecord'
+import { auditWhole } from '../../core/office/test/auditWhole'
 import { rowFaults } from '../../core/office/rows'
 import { tenYears, YEARS } from './office'
 

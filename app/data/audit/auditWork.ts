@@ -1,7 +1,7 @@
 import { auditOffice } from '#core/office/audit/audit'
+import { AuditRows } from '#core/office/audit/auditRows'
 import { RecordAudit } from '#core/office/audit/auditRecord'
 import { digestedTables } from '#core/office/rowDigests'
-import type { Snapshot } from '#core/office/tables'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { compareStrips } from '../numbers/compareStrips'
 import { db } from '../store/db'
@@ -41,9 +41,6 @@ type Tell = (part: number) => unknown
 const MOST_TRIES = 3
 const MOST_FINDINGS = 1000
 
-/** A line as far as relations ask for it. */
-const bare = ({ seq, about, key }: TrailLine) => ({ seq, about, ...(key && { key }) }) as unknown as TrailLine
-
 async function strayNumbers(): Promise<NumberTrouble[]> {
   const found: NumberTrouble[] = []
   for (const book of await db.books.toArray())
@@ -54,33 +51,30 @@ async function strayNumbers(): Promise<NumberTrouble[]> {
 
 /** Reads everything once. Gives nothing where somebody acted meanwhile. */
 async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined> {
-  const record = new RecordAudit()
-  const trail: TrailLine[] = []
-  const kept: Record<string, unknown[]> = { trail }
+  const [record, kept] = [new RecordAudit(), new AuditRows()]
   const whole = 1 + (await countRows())
   let done = 0
   let head = ''
   await eachPage<TrailLine>('trail', pageOf('trail'), lines => {
     record.addLines(lines)
-    for (const line of lines) trail.push(bare(line))
+    kept.add('trail', lines)
     head = lines.at(-1)!.hash
     void tell((done += lines.length) / whole)
   })
-  for (const table of digestedTables) {
-    const own: unknown[] = (kept[table] = [])
+  for (const table of digestedTables)
     await eachPage<object>(table, pageOf(table), rows => {
       if (record.isProved) record.addRows(table, rows)
-      if (table !== 'papers') for (const row of rows) own.push(row)
+      kept.add(table, rows as never)
       void tell((done += rows.length) / whole)
     })
-  }
   const strays = await strayNumbers()
   const end = await lastLine()
   if ((end?.hash ?? '') !== head) return undefined
-  const findings = [...record.findings(), ...auditOffice(kept as unknown as Snapshot, 'without trail')]
+  const { trail, numbers, entries } = kept.office
+  const findings = [...record.findings(), ...auditOffice(kept.office, 'without trail')]
   return {
     ...{ at, lines: trail.length, head, rows: done - trail.length },
-    ...{ numbers: kept.numbers!.length, entries: kept.entries!.length },
+    ...{ numbers: numbers.length, entries: entries.length },
     findings: findings.slice(0, MOST_FINDINGS),
     strays: strays.slice(0, MOST_FINDINGS),
   }

@@ -1,19 +1,18 @@
 import { good, refuse, type Result } from '#core/base/result'
 import { isLocked, lock, lockedSecret, lockFor, newKey, unlock } from '#core/exchange/locked'
-import { readBackup } from '#core/office/backup/backup'
-import type { BackupManifest, BackupTables } from '#core/office/backup/backupFormat'
-import { meeting, usedInBoth, type Meeting } from '#core/office/compareTrails'
-import { auditWhole } from '#core/office/audit/auditRecord'
-import { digestsOf } from '#core/office/rowDigests'
-import { tableNames } from '#core/office/tables'
+import { auditBackup } from '#core/office/backup/auditBackup'
+import type { BackupManifest } from '#core/office/backup/backupFormat'
+import { BackupReader } from '#core/office/backup/backupReader'
+import { TrailComparison, type Meeting } from '#core/office/compareTrails'
 import type { TrailLine } from '#core/trail/trail'
 import { auditFact } from '../audit/auditFact'
 import { backupFact } from './backupFact'
 import { writeOffice } from './writeOffice'
 import { db } from '../store/db'
-import { painted } from '../numbers/paintStrips'
-import { laneTotalsAfter } from '../payments/followLanes'
+import { eachPage, pageOf } from '../store/pages'
 import { lastLine } from '../history/lastLine'
+import { putBackup } from './putBackup'
+import { numbersInBoth } from './numbersInBoth'
 
 /** What of an office is counted, for the eye that compares two. */
 const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
@@ -22,12 +21,15 @@ export interface OfficeSeen {
   readonly counts: Counts
   readonly last: TrailLine | undefined
 }
+/** How a backup stands to what is here; of two that went different ways, with what each did first. */
+type MeetingSeen =
+  Exclude<Meeting, { kind: 'parted' }> | (Extract<Meeting, { kind: 'parted' }> & { readonly here: TrailLine })
 /** A backup beside the office that is here. */
 export interface BackupSeen {
   readonly manifest: BackupManifest
   readonly here: OfficeSeen
   readonly there: OfficeSeen
-  readonly meeting: Meeting
+  readonly meeting: MeetingSeen
   /** Numbers that both used, each in its own way. */
   readonly usedInBoth: readonly number[]
   /** What does not hold in the file, in sentences. */
@@ -41,28 +43,31 @@ type Tell = (part: number) => unknown
 export type LockWith = { readonly passphrase: string } | { readonly recipient: string } | undefined
 const locked = async (file: Blob, by: LockWith): Promise<Blob> =>
   !by ? file : 'recipient' in by ? lockFor(file, by.recipient) : lock(file, by.passphrase)
-/** Rows that go into the store between two words of how far it is. */
-const CHUNK = 5000
 
-const seen = (of: BackupTables): OfficeSeen => ({
-  counts: Object.fromEntries(counted.map(table => [table, of[table].length])) as Counts,
-  last: of.trail.at(-1),
-})
-/** What is here, as far as it is held against a file: no row of it is read but the trail. */
+/** What is here, as far as it is held against a file: of its rows, only the trail is read. */
 const seenHere = () =>
   db.transaction('r', db.tables, async () => {
     const counts: Record<string, number> = {}
     for (const table of counted) counts[table] = await db.table(table).count()
-    const trail = await db.trail.orderBy('seq').toArray()
-    return { trail, here: { counts: counts as Counts, last: trail.at(-1) } }
+    const hashes: string[] = []
+    await eachPage<TrailLine>('trail', pageOf('trail'), lines => {
+      for (const { hash } of lines) hashes.push(hash)
+    })
+    const here: OfficeSeen = { counts: counts as Counts, last: await lastLine() }
+    return { hashes, here }
   })
+async function meetingSeen(of: Meeting): Promise<MeetingSeen> {
+  if (of.kind !== 'parted') return of
+  const here = await db.trail.get(of.there.seq)
+  return here ? { ...of, here } : { kind: 'another office' }
+}
 
 /** The backup that was read and looked at, and the last act that was here then. */
 let read:
   | {
-      readonly tables: BackupTables
-      readonly madeAt: string
+      readonly backup: BackupReader
       readonly head: string | undefined
+      readonly last: TrailLine | undefined
       readonly findings: number
     }
   | undefined
@@ -94,26 +99,36 @@ export const backupWork = {
     read = undefined
     const open = isLocked(file) ? await unlock(file, opensWith, kept) : good(file)
     if (!open.ok) return open
-    const backup = readBackup(open.value, part => void tell(part))
-    if (!backup.ok) return backup
-    const { manifest, tables } = backup.value
+    const opened = BackupReader.open(open.value)
+    if (!opened.ok) return opened
+    const backup = opened.value
+    const { manifest } = backup
     if (manifest.store > db.verno)
       return refuse('backup-newer', 'It was saved by a newer version of Violet Lane. Open it there.', {
         field: 'backup',
       })
-    const { here, trail } = await seenHere()
-    const met = meeting(trail, tables.trail)
-    const findings = auditWhole(tables)
-    read = { tables, madeAt: manifest.madeAt, head: here.last?.hash, findings: findings.length }
+    const { here, hashes } = await seenHere()
+    const trails = new TrailComparison(hashes)
+    let last: TrailLine | undefined
+    const audited = auditBackup(backup, {
+      tell: part => void tell(part),
+      hear: (table, rows) => {
+        if (table !== 'trail') return
+        trails.add(rows as readonly TrailLine[])
+        last = rows.at(-1) as TrailLine
+      },
+    })
+    if (!audited.ok) return audited
+    const [findings, meeting] = [audited.value, await meetingSeen(trails.meeting)]
+    const counts = Object.fromEntries(counted.map(table => [table, backup.countOf(table)])) as Counts
+    read = { backup, head: here.last?.hash, last, findings: findings.length }
     return good({
       manifest,
       here,
-      there: seen(tables),
-      meeting: met,
+      there: { counts, last },
+      meeting,
       // Only of two that parted are numbers held against each other.
-      usedInBoth: usedInBoth(met.kind === 'parted' ? await db.numbers.toArray() : [], tables.numbers)
-        .slice(0, MOST_TOLD)
-        .map(row => row.number),
+      usedInBoth: meeting.kind === 'parted' ? await numbersInBoth(backup, MOST_TOLD) : [],
       findings: findings.slice(0, MOST_TOLD),
     })
   },
@@ -125,8 +140,7 @@ export const backupWork = {
     const of = read
     if (!of) return refuse('backup-none', 'no backup was looked at', { field: 'backup' })
     return db.transaction('rw', db.tables, async (): Promise<Result<true>> => {
-      const last = await lastLine()
-      if (last?.hash !== of.head)
+      if ((await lastLine())?.hash !== of.head)
         return refuse(
           'changed-meanwhile',
           'This office changed after the file was checked. Check the file again.',
@@ -134,29 +148,10 @@ export const backupWork = {
             field: 'backup',
           },
         )
-      for (const table of db.tables) await table.clear()
-      const whole = tableNames.reduce((sum, table) => sum + of.tables[table].length, 1)
-      let done = 0
-      for (const table of tableNames)
-        for (let at = 0; at < of.tables[table].length; at += CHUNK) {
-          const rows = of.tables[table].slice(at, at + CHUNK)
-          await db.table(table).bulkAdd(rows as unknown[])
-          done += rows.length
-          void tell(done / whole)
-        }
-      await db.facts.bulkAdd([...of.tables.facts])
-      await db.facts.put(auditFact({ at: of.madeAt, seq: of.tables.trail.length, findings: of.findings }))
-      await db.facts.put(backupFact(of.madeAt, of.tables.trail.length, of.tables.trail.at(-1)?.hash ?? ''))
-      await db.scans.bulkAdd(
-        of.tables.scans.map(({ bytes, type, ...scan }) => ({
-          ...scan,
-          picture: new Blob([bytes as BlobPart], { type }),
-        })),
-      )
-      await db.strips.bulkAdd(painted([], of.tables.numbers))
-      await db.lanes.bulkAdd(laneTotalsAfter([], [], of.tables.payments))
-      // From the rows alone: what the file says of them is not believed.
-      await db.digests.bulkAdd(digestsOf(of.tables))
+      await putBackup(of.backup, tell)
+      const [{ madeAt }, seq] = [of.backup.manifest, of.last?.seq ?? 0]
+      await db.facts.put(auditFact({ at: madeAt, seq, findings: of.findings }))
+      await db.facts.put(backupFact(madeAt, seq, of.last?.hash ?? ''))
       return good(true)
     })
   },

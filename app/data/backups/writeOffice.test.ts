@@ -2,9 +2,8 @@ import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { expect, it } from 'vitest'
 import { random } from '#core/base/random'
-import { auditWhole } from '#core/office/audit/auditRecord'
-import { readBackup } from '#core/office/backup/backup'
 import { lived } from '#core/office/test/lived'
+import { readWhole } from '#core/office/test/readWhole'
 import { account, drawOf } from '#core/office/test/office'
 import { db } from '../store/db'
 import { StoreOffice } from '../store/storeOffice'
@@ -37,9 +36,9 @@ it('is an office as it was at one moment, however often somebody acts while it i
         if (r.next() < often) acts.push(draw())
       },
     )
-    const read = readBackup(new Uint8Array(await file.arrayBuffer()))
+    const read = readWhole(new Uint8Array(await file.arrayBuffer()))
     if (!read.ok) throw new Error(read.refusal.text)
-    expect(auditWhole(read.value.tables), `acts at ${often}`).toEqual([])
+    expect(read.value.findings, `acts at ${often}`).toEqual([])
     expect((await db.trail.get(head!.seq))?.hash).toBe(head!.hash)
     expect(read.value.tables.facts).toEqual([{ name: 'draft of a bill', value: '{}' }])
     expect(Math.max(...parts)).toBeLessThanOrEqual(1)

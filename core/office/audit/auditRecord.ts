@@ -2,8 +2,6 @@ import { emptySum, type SetSum } from '../../base/multisetHash'
 import { hashOf } from '../../base/hash'
 import { TRAIL_START, type TrailLine } from '../../trail/trail'
 import { addRows, digestedTables, rowsHash, sumTexts, type DigestedTable } from '../rowDigests'
-import { auditOffice } from './audit'
-import type { Snapshot } from '../tables'
 
 /** Tables as a person calls them. */
 const titles: Readonly<Record<DigestedTable, string>> = {
@@ -28,23 +26,28 @@ export class RecordAudit {
   private readonly stated = new Map<string, string>()
   private readonly faults: string[] = []
   private last: TrailLine | undefined
-  /** What is wrong with the first line that does not follow; undefined where the chain holds. */
-  broken: string | undefined
+  /** The number of the first line that does not follow; undefined where the chain holds. */
+  brokenAt: number | undefined
   /** The first line that answers for the rows. */
   private from: number | undefined
 
+  /** What is wrong with that line. */
+  get broken(): string | undefined {
+    return this.brokenAt === undefined
+      ? undefined
+      : `The trail is broken at line ${this.brokenAt}: it was changed, or a line before it is missing`
+  }
   /** The next lines of the trail. After the first broken one no link can be judged. */
   addLines(lines: Iterable<TrailLine>): void {
     for (const line of lines) {
-      if (!this.broken) this.addLine(line)
+      if (this.brokenAt === undefined) this.addLine(line)
     }
   }
   private addLine(line: TrailLine): void {
     const { hash, ...body } = line
     const follows = line.seq === (this.last?.seq ?? 0) + 1 && line.before === (this.last?.hash ?? TRAIL_START)
     if (!follows || hashOf(body) !== hash) {
-      this.broken = `The trail is broken at line ${line.seq}: it was changed, or a line before it is missing`
-      this.faults.push(this.broken)
+      this.brokenAt = line.seq
       return
     }
     if (line.rows !== undefined) this.from ??= line.seq
@@ -69,7 +72,8 @@ export class RecordAudit {
   }
   /** What does not hold once everything was added. */
   findings(): string[] {
-    if (this.broken || this.from === undefined) return [...this.faults]
+    if (this.broken) return [...this.faults, this.broken]
+    if (this.from === undefined) return [...this.faults]
     const texts = sumTexts(this.sums)
     const astray = digestedTables.filter(table => (texts.get(table) ?? '') !== (this.stated.get(table) ?? ''))
     const whole = this.last?.rows === rowsHash(texts)
@@ -80,18 +84,3 @@ export class RecordAudit {
     ]
   }
 }
-
-/** The same for an office in hand. */
-export function auditRecord(office: Snapshot): string[] {
-  const audit = new RecordAudit()
-  audit.addLines(office.trail)
-  if (!audit.isProved) return audit.findings()
-  for (const table of digestedTables) audit.addRows(table, office[table])
-  return audit.findings()
-}
-
-/** Everything that can be said against an office in hand: of its rows and its trail, and of its rows among themselves. */
-export const auditWhole = (office: Snapshot): string[] => [
-  ...auditRecord(office),
-  ...auditOffice(office, 'without trail'),
-]
