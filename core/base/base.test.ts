@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
@@ -12,7 +13,7 @@ import {
   weekday,
   type PlainDate,
 } from './dates'
-import { canonicalJson, hashOf } from './hash'
+import { canonicalJson, hashOf, shaOf } from './hash'
 import { must } from './result'
 
 const day = (text: string): PlainDate => must(plainDate(text))
@@ -147,5 +148,19 @@ describe('hash', () => {
     expect(canonicalJson({ b: 1, a: [{ d: 2, c: undefined }] })).toBe('{"a":[{"d":2}],"b":1}')
     // SHA-256 of the two characters {}, from the standard's own tools.
     expect(hashOf({})).toBe('44136fa355b3678a1146ad16f7e8649e94fb4fc21fe77e8310c060f61caaff8a')
+  })
+  it('is SHA-256 of the text in UTF-8, whatever its letters and its length', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string({ unit: 'grapheme', maxLength: 80 }),
+          fc.string({ minLength: 4000, maxLength: 4200 }),
+        ),
+        text => {
+          const plain = createHash('sha256').update(text, 'utf8').digest('hex')
+          expect(Buffer.from(shaOf(text)).toString('hex')).toBe(plain)
+        },
+      ),
+    )
   })
 })

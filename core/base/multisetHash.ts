@@ -1,6 +1,7 @@
 import { chacha20 } from '@noble/ciphers/chacha.js'
 import { sha256 } from '@noble/hashes/sha2.js'
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import { bytesToHex } from '@noble/hashes/utils.js'
+import { shaOf } from './hash'
 
 /**
  * A hash of a set of texts that may be repeated, kept up to date at the cost of what changes: LtHash with 1,024 words
@@ -23,7 +24,7 @@ export const emptySum = (): SetSum => new Uint16Array(WORDS)
 const stretched = new Uint8Array(BYTES)
 /** The words of a text. */
 function wordsOf(text: string): Uint16Array {
-  chacha20(sha256(utf8ToBytes(text)), nonce, zeros, stretched)
+  chacha20(shaOf(text), nonce, zeros, stretched)
   return new Uint16Array(stretched.buffer)
 }
 
