@@ -41,8 +41,13 @@ const sorting = ref<Sorting>()
 const shown = computed(() => inOrder(props.rows, props.columns, sorting.value))
 /** The same list for as long as it is the same: another one makes the table measure all anew. */
 const items = computed(() => [...shown.value])
+/** What the table asks of each row before any is drawn is told at once: cells and order are made here. */
+const keyOf = (row: Row): string => row.id
+const nothing = (): string => ''
 const headers = computed(() =>
-  props.columns.map(c => ({ key: c.key, title: c.title, width: widthOf(c), sortable: false })),
+  props.columns.map(c => ({
+    ...{ key: c.key, title: c.title, width: widthOf(c), sortable: false, value: nothing },
+  })),
 )
 /** Rows that are drawn now: those in sight, and some around them. */
 const drawn = shallowReactive(new Set<string>())
@@ -173,7 +178,7 @@ watchEffect(
     :headers="headers"
     :items="items"
     :item-height="ROW_HEIGHT"
-    item-value="id"
+    :item-value="keyOf"
     density="compact"
     fixed-header
     height="100%"
