@@ -241,6 +241,23 @@ test('a matching is named, kept as a file, and used for a table with other colum
   await expect(page.getByTestId('intake-counts')).toHaveText('1 good, 0 already entered, 0 wrong')
 })
 
+test('what was said of the act before goes when a file is given', async ({ page }) => {
+  await demoOffice(page)
+  await visit(page, '/bills')
+  await page.getByTestId('hold-bill').click()
+  await page.getByTestId('why').locator('input').fill('the meter was read wrong')
+  await settled(page)
+  await page.keyboard.press('Enter')
+  const said = page.locator('.v-snackbar__content')
+  await expect(said).toContainText('is held')
+  await visit(page, '/files')
+  await page
+    .getByTestId('intake-file')
+    .setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from('PK\u0003\u0004') })
+  await expect(page.getByText(/^a\.csv cannot be imported/)).toBeVisible()
+  await expect(said).toBeHidden({ timeout: 1000 })
+})
+
 test('an import that is stopped while it waits leaves nothing behind', async ({ page }) => {
   await demoOffice(page)
   await visit(page, '/files')

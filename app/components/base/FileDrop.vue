@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { fileFault } from '~/composables/base/fileKinds'
+import { useOffice } from '~/stores/office'
 
 defineOptions({ inheritAttrs: false })
 /**
@@ -21,12 +22,15 @@ const props = defineProps<{
 const emit = defineEmits<{ take: [file: File] }>()
 
 const MOST_MB = 32
+const office = useOffice()
 const limit = computed(() => props.most ?? MOST_MB)
 const zone = ref<HTMLElement>()
 const fault = ref('')
 function offer(files: FileList | readonly File[] | null | undefined): void {
   const [file] = files ?? []
   if (props.disabled || !file) return
+  // What was said of the act before has nothing to do with this file.
+  office.said = ''
   fault.value = fileFault(file, props.accept, props.kinds, limit.value)
   if (!fault.value) emit('take', file)
 }

@@ -63,7 +63,6 @@ export function useLayoutImport(layouts: () => readonly LayoutRow[]) {
   }
   async function takeFile(file: File): Promise<void> {
     faults.value = []
-    office.said = ''
     const text = await file.text()
     const format = /"format"\s*:\s*"violet-lane\/(layout|stock)"/.exec(text)?.[1]
     if (format === 'layout') await importLayoutFile(text, file.name)

@@ -3,6 +3,7 @@ import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
 import { importKinds, type ImportKind } from '#core/imports/fields'
 import { takeHandedFile } from '~/composables/imports/handedFile'
+import { useOffice } from '~/stores/office'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -36,11 +37,13 @@ const brought = computed(() => {
 // A table that was given on the page of the bank, for the account that it was given for.
 if (typeof route.query.account === 'string') accountId.value = route.query.account as Id<'account'>
 onMounted(() => takeHandedFile(() => true, importing.give))
+const office = useOffice()
 const pasted = ref('')
 /** Cells that were copied in a spreadsheet come as a text with tabs. */
 async function givePasted() {
   const text = pasted.value
   if (!text.trim()) return
+  office.said = ''
   await importing.give(new File([text], 'pasted cells.tsv', { type: 'text/tab-separated-values' }))
   if (file.value) pasted.value = ''
 }
