@@ -17,7 +17,7 @@ import { numbersInBoth } from './numbersInBoth'
 /** What of an office is counted, for the eye that compares two. */
 const counted = ['companies', 'accounts', 'payees', 'bills', 'payments', 'numbers'] as const
 export type Counts = Readonly<Record<(typeof counted)[number], number>>
-export interface OfficeSeen {
+interface OfficeSeen {
   readonly counts: Counts
   readonly last: TrailLine | undefined
 }
