@@ -45,9 +45,9 @@ const items = computed(() => [...shown.value])
 const keyOf = (row: Row): string => row.id
 const nothing = (): string => ''
 const headers = computed(() =>
-  props.columns.map(c => ({
-    ...{ key: c.key, title: c.title, width: widthOf(c), sortable: false, value: nothing },
-  })),
+  props.columns.map(c => {
+    return { key: c.key, title: c.title, width: widthOf(c), sortable: false, value: nothing }
+  }),
 )
 /** Rows that are drawn now: those in sight, and some around them. */
 const drawn = shallowReactive(new Set<string>())

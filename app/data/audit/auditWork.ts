@@ -1,6 +1,5 @@
-import { auditOffice } from '#core/office/audit/audit'
-import { AuditRows } from '#core/office/audit/auditRows'
 import { RecordAudit } from '#core/office/audit/auditRecord'
+import { OfficeAudit } from '#core/office/audit/officeAudit'
 import { digestedTables } from '#core/office/rowDigests'
 import type { Stamp, TrailLine } from '#core/trail/trail'
 import { compareStrips } from '../numbers/compareStrips'
@@ -51,31 +50,28 @@ async function strayNumbers(): Promise<NumberTrouble[]> {
 
 /** Reads everything once. Gives nothing where somebody acted meanwhile. */
 async function readAll(at: string, tell: Tell): Promise<AuditReport | undefined> {
-  const [record, kept] = [new RecordAudit(), new AuditRows()]
+  const audit = new OfficeAudit()
   const whole = 1 + (await countRows())
   let done = 0
   let head = ''
   await eachPage<TrailLine>('trail', pageOf('trail'), lines => {
-    record.addLines(lines)
-    kept.add('trail', lines)
+    audit.addLines(lines)
     head = lines.at(-1)!.hash
     void tell((done += lines.length) / whole)
   })
   for (const table of digestedTables)
     await eachPage<object>(table, pageOf(table), rows => {
-      if (record.isProved) record.addRows(table, rows)
-      kept.add(table, rows as never)
+      audit.addRows(table, rows)
       void tell((done += rows.length) / whole)
     })
   const strays = await strayNumbers()
   const end = await lastLine()
   if ((end?.hash ?? '') !== head) return undefined
-  const { trail, numbers, entries } = kept.office
-  const findings = [...record.findings(), ...auditOffice(kept.office, 'without trail')]
+  const lines = audit.countOf('trail')
   return {
-    ...{ at, lines: trail.length, head, rows: done - trail.length },
-    ...{ numbers: numbers.length, entries: entries.length },
-    findings: findings.slice(0, MOST_FINDINGS),
+    ...{ at, lines, head, rows: done - lines },
+    ...{ numbers: audit.countOf('numbers'), entries: audit.countOf('entries') },
+    findings: audit.findings().slice(0, MOST_FINDINGS),
     strays: strays.slice(0, MOST_FINDINGS),
   }
 }

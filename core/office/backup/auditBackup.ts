@@ -1,9 +1,7 @@
 import { good, type Result } from '../../base/result'
 import { z } from '../../base/schema'
 import type { TrailLine } from '../../trail/trail'
-import { auditOffice } from '../audit/audit'
-import { AuditRows } from '../audit/auditRows'
-import { RecordAudit } from '../audit/auditRecord'
+import { OfficeAudit } from '../audit/officeAudit'
 import { rowFaults } from '../rows'
 import { MANIFEST, partNames, pathOf, type PartName } from './backupFormat'
 import type { BackupReader } from './backupReader'
@@ -43,8 +41,7 @@ const inTurn: readonly PartName[] = ['trail', ...partNames.filter(table => table
 
 /** Holds the tables of a backup one after the other: their rows, and its trail as a chain. */
 class BackupProof {
-  private readonly record = new RecordAudit()
-  private readonly kept = new AuditRows()
+  private readonly audit = new OfficeAudit()
   private last: TrailLine | undefined
   private read = 0
 
@@ -70,16 +67,14 @@ class BackupProof {
     return table === 'trail' ? this.endsAsSaved() : good(true)
   }
   private rows(table: PartName, rows: readonly unknown[]): Result<true> {
-    if (isBeside(table)) return good(true)
-    this.kept.add(table, rows as never)
     if (table === 'trail') return this.lines(rows as readonly TrailLine[])
-    if (this.record.isProved) this.record.addRows(table, rows as readonly object[])
+    if (!isBeside(table)) this.audit.addRows(table, rows as readonly object[])
     return good(true)
   }
   private lines(lines: readonly TrailLine[]): Result<true> {
     this.last = lines.at(-1)
-    this.record.addLines(lines)
-    const { brokenAt } = this.record
+    this.audit.addLines(lines)
+    const { brokenAt } = this.audit
     if (brokenAt === undefined) return good(true)
     return wrong('backup-trail', `${pathOf('trail')}, line ${brokenAt}`, 'the chain of the trail is broken')
   }
@@ -90,7 +85,7 @@ class BackupProof {
   }
   /** What can be said against the office, once every table was gone through. */
   findings(): string[] {
-    return [...this.record.findings(), ...auditOffice(this.kept.office, 'without trail')]
+    return this.audit.findings()
   }
 }
 

@@ -56,11 +56,20 @@ function withBytes(value: unknown, parts: Parts): unknown {
  * is as it was saved; whether it is an office is for `auditBackup` to say.
  */
 export class BackupReader {
+  /** The parts that the manifest names, by their paths. */
+  private readonly named: ReadonlyMap<string, Named>
+  /** What all tables take unpacked, in bytes. */
+  private readonly bytes: number
+
   private constructor(
     private readonly file: Uint8Array,
     readonly manifest: BackupManifest,
     private readonly sizes: ReadonlyMap<string, number>,
-  ) {}
+  ) {
+    this.named = new Map(manifest.parts.map(part => [part.path, part]))
+    const tables = manifest.parts.filter(part => part.rows !== undefined)
+    this.bytes = tables.reduce((sum, { path }) => sum + (sizes.get(path) ?? 0), 1)
+  }
 
   /** Opens a file; refused where it is no backup, or has other parts than its manifest names. */
   static open(file: Uint8Array): Result<BackupReader> {
@@ -76,23 +85,20 @@ export class BackupReader {
 
   /** What some rows of a table take unpacked, or all of them, as a part of all tables: from 0 to 1. */
   shareOf(table: PartName, rows?: number): number {
-    const bytes = (path: string): number => this.sizes.get(path) ?? 0
-    const whole = this.manifest.parts.reduce((sum, p) => sum + (p.rows === undefined ? 0 : bytes(p.path)), 1)
     const part = rows === undefined ? 1 : Math.min(1, rows / Math.max(1, this.countOf(table)))
-    return (part * bytes(pathOf(table))) / whole
+    return (part * (this.sizes.get(pathOf(table)) ?? 0)) / this.bytes
   }
   /** How many rows a table has, as its manifest says. */
   countOf(table: PartName): number {
-    return this.part(pathOf(table))?.rows ?? 0
-  }
-  private part(path: string): Named | undefined {
-    return this.manifest.parts.find(p => p.path === path)
+    return this.named.get(pathOf(table))?.rows ?? 0
   }
 
+  private unpack(paths: ReadonlySet<string>): Result<Parts> {
+    return unpacked(this.file, ({ name }) => paths.has(name))
+  }
   /** Some parts as they were saved; refused where one was changed. */
   private asSaved(some: readonly Named[]): Result<Parts> {
-    const paths = new Set(some.map(p => p.path))
-    const parts = unpacked(this.file, ({ name }) => paths.has(name))
+    const parts = this.unpack(new Set(some.map(p => p.path)))
     if (!parts.ok) return parts
     const changed = some.find(p => sha(parts.value[p.path]!) !== p.sha256)
     return changed ? wrong('backup-part', changed.path, 'it was changed after it was saved') : parts
@@ -106,14 +112,14 @@ export class BackupReader {
     }
     return good(true)
   }
+  /** Rows with their bytes; whether those are as they were saved, `blobsAreAsSaved` says once for all. */
   private withBlobs(rows: readonly unknown[]): Rows {
-    const named = new Set(blobsIn(rows).map(key => `blobs/${key}`))
-    const parts = this.asSaved(this.manifest.parts.filter(p => named.has(p.path)))
+    const parts = this.unpack(new Set(blobsIn(rows).map(key => `blobs/${key}`)))
     return parts.ok ? good(rows.map(row => withBytes(row, parts.value))) : parts
   }
 
   private *saved(table: PartName): Generator<Rows> {
-    const part = this.part(pathOf(table))
+    const part = this.named.get(pathOf(table))
     if (!part) return
     const { path, rows: expected } = part
     const parts = this.asSaved([part])
