@@ -12,6 +12,8 @@ async function printedRun(page: Page, account: string): Promise<void> {
   await expect(page.getByTestId('pdf-ready')).toBeVisible()
   await button(page, 'Looks right').click()
   await button(page, 'Print on the practice printer').click()
+  // The PDF is on its way until the printer reports of it: whoever leaves before takes it along.
+  await expect(page.getByTestId('take-report')).toBeVisible()
   await button(page, 'All good').click()
   await button(page, 'Count off').click()
   await expect(page.getByTestId('outcomes')).toBeVisible()
@@ -32,7 +34,6 @@ const bank = (page: Page, account: string): Promise<void> => visit(page, `/offic
 test('from a run to a closed statement without one typed number: printer, bank, its MICR reader, statement', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await demoOffice(page)
   await bank(page, 'yard')
   await page.getByTestId('pb-open').click()
@@ -64,7 +65,6 @@ test('from a run to a closed statement without one typed number: printer, bank, 
 test('pictures of checks are read by their MICR lines; an amount that was altered on one is asked about', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await demoOffice(page)
   await beginFiles(page, 'yard')
   await printedRun(page, 'yard')
@@ -105,7 +105,6 @@ test('pictures of checks are read by their MICR lines; an amount that was altere
 test('an altered amount is asked about, returned, and the answer comes back to the bank', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await demoOffice(page)
   await beginFiles(page, 'operating')
   await bank(page, 'operating')
@@ -134,7 +133,6 @@ test('an altered amount is asked about, returned, and the answer comes back to t
 test('a stopped check that the bank pays all the same is seen on the statement, and reported to the bank', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await demoOffice(page)
   await beginFiles(page, 'yard')
   await bank(page, 'yard')
@@ -235,7 +233,6 @@ const wantAdvices = (page: Page): Promise<number> =>
   })
 
 test('thirty advices of a run are mailed: each with its PDF, in the trail, none twice', async ({ page }) => {
-  test.setTimeout(120_000)
   await demoOffice(page)
   await importPayments(page, 27)
   expect(await wantAdvices(page)).toBe(30)

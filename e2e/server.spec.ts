@@ -144,6 +144,9 @@ test('each browser has stand-ins of its own: nobody sees the job or the account 
   const stranger = await playwright.request.newContext({ baseURL: ADDRESS })
   expect((await stranger.get('/api/practice-bank?account=00526610')).status()).toBe(204)
   await stranger.dispose()
+  // Whoever only looks takes no place: the desk is still there after more of them than there are places.
+  for (let i = 0; i < 60; i++) expect((await ask('/api/practice-printer')).headers['set-cookie']).toBeUndefined()
+  expect((await (await page.request.get('/api/practice-bank?account=00526610')).json()).balance).toBe(100)
 })
 
 test('where the person chose their own colours, the chosen row differs from the others', async ({ page }) => {

@@ -27,19 +27,23 @@ function makeRoom(): void {
   }
 }
 
+const emptyDesk = (): Desk => ({
+  printer: new PracticePrinter(),
+  bank: new PracticeBank(),
+  mailbox: new PracticeMailbox(),
+})
+
 /**
  * The desk of the browser that asks: known by a key that nobody can guess, in a cookie that no script and no other
- * site can read or send.
+ * site can read or send. Who only looks and has none sees an empty one, which is not kept: looking never takes the
+ * place of somebody's desk.
  */
 export function deskOf(event: H3Event): Desk {
   const given = getCookie(event, COOKIE)
   const known = given ? desks.get(given) : undefined
+  if (!known && event.method === 'GET') return emptyDesk()
   const key = known && given ? given : randomUUID()
-  const desk = known ?? {
-    printer: new PracticePrinter(),
-    bank: new PracticeBank(),
-    mailbox: new PracticeMailbox(),
-  }
+  const desk = known ?? emptyDesk()
   // The one used last is last.
   desks.delete(key)
   desks.set(key, desk)
