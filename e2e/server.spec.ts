@@ -145,7 +145,8 @@ test('each browser has stand-ins of its own: nobody sees the job or the account 
   expect((await stranger.get('/api/practice-bank?account=00526610')).status()).toBe(204)
   await stranger.dispose()
   // Whoever only looks takes no place: the desk is still there after more of them than there are places.
-  for (let i = 0; i < 60; i++) expect((await ask('/api/practice-printer')).headers['set-cookie']).toBeUndefined()
+  for (let i = 0; i < 60; i++)
+    expect((await ask('/api/practice-printer')).headers['set-cookie']).toBeUndefined()
   expect((await (await page.request.get('/api/practice-bank?account=00526610')).json()).balance).toBe(100)
 })
 
