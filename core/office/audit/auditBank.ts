@@ -7,7 +7,7 @@ import { movementId } from '../../bank/movement'
 import { isOwnEntry } from '../../bank/movementsOf'
 import { bankItemId, isEnded, isToldElsewhere } from '../../bank/positivePay/bankItem'
 import { bankBalance } from '../../bank/statement'
-import type { Must } from './must'
+import type { Must } from './findings'
 import type { Snapshot } from '../tables'
 
 /** Every match is with something that is cleared by it alone. */
@@ -113,11 +113,6 @@ function itemsHold(office: Snapshot, must: Must): void {
       `file ${file.name} does not order what it says`,
     )
   }
-  for (const item of bankItems)
-    must(
-      (item.state === 'sent') === (item.fileId !== undefined),
-      `${item.id} is ${item.state} and should not be`,
-    )
 }
 
 /** What must hold of statements, their lines and the register; `must` hears of each thing that does not. */

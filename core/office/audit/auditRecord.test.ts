@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { random, type Random } from '#core/base/random'
 import { perform } from '../actTypes'
-import { auditOffice } from './audit'
+import { auditOffice, rowsAgree } from './audit'
 import { AuditRows } from './auditRows'
+import { Findings } from './findings'
+import { lookAtEach } from './ownRules'
 import { auditRecord } from '../test/auditWhole'
 import { MemoryOffice } from '../memory'
 import { digestedTables, type DigestedTable } from '../rowDigests'
-import type { Snapshot } from '../tables'
+import type { Snapshot, TableName } from '../tables'
 import { lived } from '../test/lived'
 
 type Rows = Record<string, unknown>[]
@@ -78,9 +80,15 @@ const copyOf = (office: Snapshot): Loose =>
 /** What is said of an office whose rows were gathered as far as the audit asks for them, a few at a time. */
 function auditGathered(office: Loose): string[] {
   const rows = new AuditRows()
-  for (const [table, own] of Object.entries(office))
-    for (let at = 0; at < own.length; at += 7) rows.add(table as never, own.slice(at, at + 7) as never)
-  return auditOffice(rows.office, 'without trail')
+  const found = new Findings()
+  for (const [table, own] of Object.entries(office) as [TableName, Rows][])
+    for (let at = 0; at < own.length; at += 7) {
+      const some = own.slice(at, at + 7)
+      lookAtEach(table, some, found)
+      rows.add(table, some)
+    }
+  found.lookAt(must => rowsAgree(rows.office, must))
+  return found.list
 }
 
 const EDITS = Number(process.env.RECORD_EDITS ?? 300)

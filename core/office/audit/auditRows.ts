@@ -1,11 +1,9 @@
 import type { Snapshot, TableName, Tables } from '../tables'
 import { tableNames } from '../tables'
 
-/** Of amounts that go to ledger accounts, what is summed. */
-const amounts = (parts: readonly { readonly amount: number }[]) => parts.map(({ amount }) => ({ amount }))
 /**
  * What of a row is asked for where rows are held against each other, in the tables that grow with the years: words and
- * moments are compared with nothing. Fields keep their names, so that a look at these rows and one at whole rows say
+ * moments are compared with nothing, and what must hold within a row is looked at before. Fields keep their names, so that a look at these rows and one at whole rows say
  * the same (`auditRecord.test.ts` holds both against each other). Each is made in one piece, which the engine keeps in
  * less than half the room of one that is put together from parts.
  */
@@ -18,7 +16,6 @@ const asked: { readonly [T in TableName]?: (row: Tables[T]) => object } = {
     name: p.name,
     date: p.date,
     amount: p.amount,
-    lines: amounts(p.lines),
     split: p.split.map(({ ledgerId, amount }) => ({ ledgerId, amount })),
     state: p.state,
     settles: p.settles,
@@ -31,22 +28,17 @@ const asked: { readonly [T in TableName]?: (row: Tables[T]) => object } = {
     companyId: b.companyId,
     payeeId: b.payeeId,
     number: b.number,
-    alike: b.alike,
     ourNumber: b.ourNumber,
     date: b.date,
     amount: b.amount,
     discount: b.discount,
-    lines: amounts(b.lines),
     stage: b.stage,
     promised: b.promised,
     settled: b.settled,
     entries: b.entries,
-    enteredBy: b.enteredBy,
-    approvedBy: b.approvedBy,
   }),
-  numbers: ({ id, bookId, accountId, number, fate, check, life }) => {
-    const last = life.slice(-1)
-    return { id, bookId, accountId, number, fate, check, life: last }
+  numbers: ({ id, bookId, accountId, number, fate, check }) => {
+    return { id, bookId, accountId, number, fate, check }
   },
   copies: ({ id, facts: { number, amount, payee, date } }) => {
     const facts = { number, amount, payee, date }
@@ -72,11 +64,29 @@ export class AuditRows {
     object[]
   >
 
+  /** Keys and days stand in many rows: each text but the keys of the rows themselves is held once. */
+  private readonly texts = new Map<string, string>()
+
   /** The next rows of a table. */
   add(table: TableName, rows: Iterable<object>): void {
     if (unasked.includes(table)) return
     const own = this.kept[table]
-    for (const row of rows) own.push(askedOf(table, row))
+    for (const row of rows) {
+      const slim = askedOf(table, row)
+      if (slim !== row) this.holdTextsOnce(slim as Record<string, unknown>)
+      own.push(slim)
+    }
+  }
+  private holdTextsOnce(of: Record<string, unknown>): void {
+    for (const name in of) {
+      const value = of[name]
+      if (typeof value === 'string' && name !== 'id') {
+        const known = this.texts.get(value)
+        if (known === undefined) this.texts.set(value, value)
+        else of[name] = known
+      } else if (value !== null && typeof value === 'object')
+        this.holdTextsOnce(value as Record<string, unknown>)
+    }
   }
   /** What was gathered. Only the audit may take it for whole rows. */
   get office(): Snapshot {

@@ -1,8 +1,10 @@
 import type { TrailLine } from '../../trail/trail'
 import type { DigestedTable } from '../rowDigests'
-import { auditOffice } from './audit'
+import { rowsAgree } from './audit'
 import { RecordAudit } from './auditRecord'
 import { AuditRows } from './auditRows'
+import { Findings } from './findings'
+import { lookAtEach } from './ownRules'
 
 /**
  * Holds an office against its trail, and its rows against one another, some rows at a time: the trail comes first,
@@ -11,6 +13,7 @@ import { AuditRows } from './auditRows'
 export class OfficeAudit {
   private readonly record = new RecordAudit()
   private readonly kept = new AuditRows()
+  private readonly found = new Findings()
 
   /** The next lines of the trail. */
   addLines(lines: readonly TrailLine[]): void {
@@ -20,6 +23,7 @@ export class OfficeAudit {
   /** Rows of a table. */
   addRows(table: DigestedTable, rows: readonly object[]): void {
     if (this.record.isProved) this.record.addRows(table, rows)
+    lookAtEach(table, rows, this.found)
     this.kept.add(table, rows)
   }
   /** The number of the first line that does not follow; undefined where the chain holds. */
@@ -32,6 +36,7 @@ export class OfficeAudit {
   }
   /** What does not hold once everything was added, in sentences. */
   findings(): string[] {
-    return [...this.record.findings(), ...auditOffice(this.kept.office, 'without trail')]
+    this.found.lookAt(must => rowsAgree(this.kept.office, must))
+    return [...this.record.findings(), ...this.found.list]
   }
 }

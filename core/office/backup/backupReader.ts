@@ -1,59 +1,72 @@
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex } from '@noble/hashes/utils.js'
 import { strFromU8 } from 'fflate'
+import { joined } from '../../base/bytes'
 import { good, type Result } from '../../base/result'
 import type { Tables } from '../tables'
-import { MANIFEST, pathOf, sha, withBlobs, type BackupManifest, type PartName } from './backupFormat'
+import { MANIFEST, pathOf, withBlobs, type BackupManifest, type PartName } from './backupFormat'
 import { manifestOf, parsedJson, partsAgree } from './backupManifest'
-import { sizesIn, unpacked, wrong, type Parts } from './backupZip'
+import { noZip, partsIn, piecesOf, wrong, type PackedParts } from './backupZip'
 import { HOLD_REASON_STORE, REGISTER_STORE, registerOf, withHoldReason } from './olderStores'
 
-/** Rows that are made from their lines at once; of those that hold PDFs, a few; and blobs that are held at once. */
-const [ROWS, ROWS_WITH_BLOBS, BLOBS] = [2000, 5, 20]
+/** Rows that are made from their lines at once; of those that hold PDFs, a few. */
+const [ROWS, ROWS_WITH_BLOBS] = [2000, 5]
 const NEWLINE = 10
 
 type Named = BackupManifest['parts'][number]
 type Rows = Result<readonly unknown[]>
 
 /** The lines of a part, not the blank ones, so many at once: none is made before it is asked for. */
-function* linesOf(bytes: Uint8Array, most: number): Generator<string[]> {
-  for (let from = 0; from < bytes.length;) {
-    let to = from
-    for (let n = 0; n < most && to < bytes.length; n++) {
-      const end = bytes.indexOf(NEWLINE, to)
-      to = end < 0 ? bytes.length : end + 1
+function* linesIn(pieces: Iterable<Uint8Array>, most: number): Generator<string[]> {
+  let lines: string[] = []
+  let rest: Uint8Array[] = []
+  for (const piece of pieces) {
+    const end = piece.lastIndexOf(NEWLINE) + 1
+    if (end === 0) {
+      rest.push(piece)
+      continue
     }
-    yield strFromU8(bytes.subarray(from, to)).split('\n').filter(Boolean)
-    from = to
+    for (const line of strFromU8(joined([...rest, piece.subarray(0, end)])).split('\n')) {
+      if (line) lines.push(line)
+      if (lines.length < most) continue
+      yield lines
+      lines = []
+    }
+    rest = [piece.subarray(end)]
   }
+  const last = strFromU8(joined(rest))
+  if (last) lines.push(last)
+  if (lines.length) yield lines
 }
-/** How many lines of a part are not blank. */
-function countLines(bytes: Uint8Array): number {
-  let count = 0
-  for (let from = 0; from < bytes.length;) {
-    const end = bytes.indexOf(NEWLINE, from)
-    const to = end < 0 ? bytes.length : end
-    if (to > from) count++
-    from = to + 1
+/** What proves that a part is as it was saved: its hash, and how many of its lines are not blank. */
+function proofOf(pieces: Iterable<Uint8Array>): { sha256: string; lines: number } {
+  const hash = sha256.create()
+  let [lines, isOpen] = [0, false]
+  for (const piece of pieces) {
+    hash.update(piece)
+    for (let from = 0; from < piece.length;) {
+      const end = piece.indexOf(NEWLINE, from)
+      const to = end < 0 ? piece.length : end
+      isOpen ||= to > from
+      if (end >= 0 && isOpen) lines++
+      if (end >= 0) isOpen = false
+      from = to + 1
+    }
   }
-  return count
-}
-/** The keys of the blobs that a value names. */
-function blobsIn(value: unknown): string[] {
-  if (value === null || typeof value !== 'object') return []
-  const { $blob } = value as { $blob?: unknown }
-  return typeof $blob === 'string' ? [$blob] : Object.values(value).flatMap(blobsIn)
+  return { sha256: bytesToHex(hash.digest()), lines: lines + Number(isOpen) }
 }
 /** A row with its bytes put back; undefined where a blob it names is not there. */
-function withBytes(value: unknown, parts: Parts): unknown {
-  if (Array.isArray(value)) return value.map(part => withBytes(part, parts))
+function withBytes(value: unknown, bytesOf: (path: string) => Uint8Array | undefined): unknown {
+  if (Array.isArray(value)) return value.map(part => withBytes(part, bytesOf))
   if (value === null || typeof value !== 'object') return value
   const { $blob } = value as { $blob?: unknown }
-  if (typeof $blob === 'string') return parts[`blobs/${$blob}`]
-  return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, withBytes(part, parts)]))
+  if (typeof $blob === 'string') return bytesOf(`blobs/${$blob}`)
+  return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, withBytes(part, bytesOf)]))
 }
 
 /**
- * Reads a backup a few rows at a time: of what is packed in it, no more than one table is ever unpacked. What it gives
- * is as it was saved; whether it is an office is for `auditBackup` to say.
+ * Reads a backup a few rows at a time: of what is packed in it, no more than a piece is ever unpacked. What it gives is
+ * as it was saved; whether it is an office is for `auditBackup` to say.
  */
 export class BackupReader {
   /** The parts that the manifest names, by their paths. */
@@ -62,79 +75,90 @@ export class BackupReader {
   private readonly bytes: number
 
   private constructor(
-    private readonly file: Uint8Array,
+    private readonly parts: PackedParts,
     readonly manifest: BackupManifest,
-    private readonly sizes: ReadonlyMap<string, number>,
   ) {
     this.named = new Map(manifest.parts.map(part => [part.path, part]))
     const tables = manifest.parts.filter(part => part.rows !== undefined)
-    this.bytes = tables.reduce((sum, { path }) => sum + (sizes.get(path) ?? 0), 1)
+    this.bytes = tables.reduce((sum, { path }) => sum + this.sizeOf(path), 1)
   }
 
   /** Opens a file; refused where it is no backup, or has other parts than its manifest names. */
   static open(file: Uint8Array): Result<BackupReader> {
-    const sizes = sizesIn(file)
-    if (!sizes.ok) return sizes
-    const first = unpacked(file, ({ name }) => name === MANIFEST)
-    if (!first.ok) return first
-    const manifest = manifestOf(first.value[MANIFEST])
+    const parts = partsIn(file)
+    if (!parts.ok) return parts
+    const first = parts.value.get(MANIFEST)
+    let text: Uint8Array | undefined
+    try {
+      text = first && joined([...piecesOf(first)])
+    } catch {
+      return noZip()
+    }
+    const manifest = manifestOf(text)
     if (!manifest.ok) return manifest
-    const agree = partsAgree(manifest.value, sizes.value)
-    return agree.ok ? good(new BackupReader(file, manifest.value, sizes.value)) : agree
+    const agree = partsAgree(manifest.value, parts.value)
+    return agree.ok ? good(new BackupReader(parts.value, manifest.value)) : agree
   }
 
+  private sizeOf(path: string): number {
+    return this.parts.get(path)?.size ?? 0
+  }
   /** What some rows of a table take unpacked, or all of them, as a part of all tables: from 0 to 1. */
   shareOf(table: PartName, rows?: number): number {
     const part = rows === undefined ? 1 : Math.min(1, rows / Math.max(1, this.countOf(table)))
-    return (part * (this.sizes.get(pathOf(table)) ?? 0)) / this.bytes
+    return (part * this.sizeOf(pathOf(table))) / this.bytes
   }
   /** How many rows a table has, as its manifest says. */
   countOf(table: PartName): number {
     return this.named.get(pathOf(table))?.rows ?? 0
   }
 
-  private unpack(paths: ReadonlySet<string>): Result<Parts> {
-    return unpacked(this.file, ({ name }) => paths.has(name))
+  private *pieces(path: string): Generator<Uint8Array> {
+    const part = this.parts.get(path)
+    if (part) yield* piecesOf(part)
   }
-  /** Some parts as they were saved; refused where one was changed. */
-  private asSaved(some: readonly Named[]): Result<Parts> {
-    const parts = this.unpack(new Set(some.map(p => p.path)))
-    if (!parts.ok) return parts
-    const changed = some.find(p => sha(parts.value[p.path]!) !== p.sha256)
-    return changed ? wrong('backup-part', changed.path, 'it was changed after it was saved') : parts
+  /** Refuses a part that was changed after it was saved; gives how many lines it has. */
+  private asSaved({ path, sha256 }: Named): Result<number> {
+    try {
+      const proof = proofOf(this.pieces(path))
+      return proof.sha256 === sha256
+        ? good(proof.lines)
+        : wrong('backup-part', path, 'it was changed after it was saved')
+    } catch {
+      return noZip()
+    }
   }
   /** Refuses a blob that was changed, whether or not a row names it. */
   blobsAreAsSaved(): Result<true> {
-    const blobs = this.manifest.parts.filter(p => p.path.startsWith('blobs/'))
-    for (let at = 0; at < blobs.length; at += BLOBS) {
-      const same = this.asSaved(blobs.slice(at, at + BLOBS))
+    for (const part of this.manifest.parts) {
+      const same = part.path.startsWith('blobs/') ? this.asSaved(part) : good(0)
       if (!same.ok) return same
     }
     return good(true)
   }
-  /** Rows with their bytes; whether those are as they were saved, `blobsAreAsSaved` says once for all. */
-  private withBlobs(rows: readonly unknown[]): Rows {
-    const parts = this.unpack(new Set(blobsIn(rows).map(key => `blobs/${key}`)))
-    return parts.ok ? good(rows.map(row => withBytes(row, parts.value))) : parts
-  }
+  /** A row with its bytes; whether those are as they were saved, `blobsAreAsSaved` says once for all. */
+  private readonly withBlobs = (row: unknown): unknown =>
+    withBytes(row, path => (this.parts.has(path) ? joined([...this.pieces(path)]) : undefined))
 
   private *saved(table: PartName): Generator<Rows> {
     const part = this.named.get(pathOf(table))
     if (!part) return
     const { path, rows: expected } = part
-    const parts = this.asSaved([part])
-    if (!parts.ok) return void (yield parts)
-    const bytes = parts.value[path]!
-    const count = countLines(bytes)
-    if (count !== expected)
-      return void (yield wrong('backup-rows', path, `it has ${count} lines, but ${expected} were saved`))
+    const count = this.asSaved(part)
+    if (!count.ok) return void (yield count)
+    if (count.value !== expected)
+      return void (yield wrong(
+        'backup-rows',
+        path,
+        `it has ${count.value} lines, but ${expected} were saved`,
+      ))
     const hasBlobs = withBlobs.includes(table)
     let line = 0
-    for (const lines of linesOf(bytes, hasBlobs ? ROWS_WITH_BLOBS : ROWS)) {
+    for (const lines of linesIn(this.pieces(path), hasBlobs ? ROWS_WITH_BLOBS : ROWS)) {
       const rows = lines.map(parsedJson)
       const at = rows.indexOf(undefined)
       if (at >= 0) return void (yield wrong('backup-row', `${path}, line ${line + at + 1}`, 'it is not JSON'))
-      yield hasBlobs ? this.withBlobs(rows) : good(rows)
+      yield good(hasBlobs ? rows.map(this.withBlobs) : rows)
       line += lines.length
     }
   }

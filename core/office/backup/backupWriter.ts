@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
 import { strToU8, Zip, ZipDeflate } from 'fflate'
+import { joined } from '../../base/bytes'
 import type { TrailLine } from '../../trail/trail'
 import {
   FORMAT,
@@ -130,13 +131,4 @@ export function packBackup(tables: BackupTables, about: About): Uint8Array {
   for (const table of partNames) writer.addRows(table, tables[table])
   writer.end()
   return joined(pieces)
-}
-function joined(pieces: readonly Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0))
-  let at = 0
-  for (const piece of pieces) {
-    whole.set(piece, at)
-    at += piece.length
-  }
-  return whole
 }

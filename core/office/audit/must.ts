@@ -1,2 +1,0 @@
-/** Takes down a sentence where something does not hold. */
-export type Must = (holds: boolean, what: string) => void
