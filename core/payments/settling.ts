@@ -118,8 +118,8 @@ export function billsAstray(bills: readonly Bill[], payments: readonly Payment[]
   const known = new Map(bills.map(b => [b.id, b]))
   return [...new Set([...known.keys(), ...fresh.keys()])].flatMap(billId => {
     const [bill, of] = [known.get(billId), fresh.get(billId) ?? { promised: 0, settled: 0 }]
+    if (bill?.promised === of.promised && bill.settled === of.settled) return []
     const kept = bill ? shownAs(bill.promised, bill.settled) : 'This bill does not exist'
-    const right = shownAs(of.promised, of.settled)
-    return kept === right ? [] : [{ billId, kept, payments: right }]
+    return [{ billId, kept, payments: shownAs(of.promised, of.settled) }]
   })
 }

@@ -89,9 +89,9 @@ export async function newBackupKey(passphrase: string) {
 }
 /** Reads a file and holds it against what is here; `opensWith` is a passphrase or the key on paper. */
 export async function lookAtBackup(file: Blob, opensWith: string, tell: Told): Promise<Result<BackupSeen>> {
-  const [bytes, key] = [new Uint8Array(await file.arrayBuffer()), await readFolderKey()]
+  const key = await readFolderKey()
   return inBackup(
-    async remote => (await remote.look(bytes, opensWith, key?.kept, proxy(tell))) as Result<BackupSeen>,
+    async remote => (await remote.look(file, opensWith, key?.kept, proxy(tell))) as Result<BackupSeen>,
   )
 }
 /** Puts what was looked at in the place of what is here. */

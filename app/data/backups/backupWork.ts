@@ -91,13 +91,15 @@ export const backupWork = {
   },
   /** Reads a backup, proves it, and holds it against the office that is here. */
   async look(
-    file: Uint8Array,
+    file: Blob,
     opensWith: string,
     kept: Uint8Array | undefined,
     tell: Tell,
   ): Promise<Result<BackupSeen>> {
     read = undefined
-    const open = isLocked(file) ? await unlock(file, opensWith, kept) : good(file)
+    // Read here, so that the page holds no second copy of it.
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    const open = isLocked(bytes) ? await unlock(bytes, opensWith, kept) : good(bytes)
     if (!open.ok) return open
     const opened = BackupReader.open(open.value)
     if (!opened.ok) return opened

@@ -36,6 +36,9 @@ class Beside {
   }
 }
 
+/** Rows that are put into the store at once: of fewer, each takes longer. */
+const AT_ONCE = 2000
+
 /**
  * Puts the rows of a backup, found whole, in the place of all that is here; within a transaction over all tables.
  * `tell` hears how far it is, from 0 to 1.
@@ -46,7 +49,7 @@ export async function putBackup(backup: BackupReader, tell: (part: number) => un
   const whole = partNames.reduce((sum, table) => sum + backup.countOf(table), 1)
   let done = 0
   for (const table of partNames)
-    for (const some of backup.rows(table)) {
+    for (const some of backup.rows(table, AT_ONCE)) {
       const rows = must(some)
       await db.table(table).bulkAdd(table === 'scans' ? (rows as readonly Scan[]).map(keptScan) : rows)
       beside.add(table, rows)

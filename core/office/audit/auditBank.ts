@@ -22,12 +22,12 @@ function matchesHold({ bankLines, payments, numbers, movements }: Snapshot, must
     for (const key of Object.entries(match ?? {}).flatMap(([name, value]) =>
       name === 'kind' ? [] : [value],
     )) {
-      must(cleared.has(key), `bank line ${id} is matched with ${key}, which is not cleared`)
-      must(!used.has(key), `${key} is matched with two bank lines`)
+      must(cleared.has(key), () => `bank line ${id} is matched with ${key}, which is not cleared`)
+      must(!used.has(key), () => `${key} is matched with two bank lines`)
       used.add(key)
     }
   for (const m of movements)
-    must(m.state !== 'cleared' || used.has(m.id), `register line ${m.id} is cleared by no bank line`)
+    must(m.state !== 'cleared' || used.has(m.id), () => `register line ${m.id} is cleared by no bank line`)
 }
 
 /** The statements of an account follow one another, and closed ones come to their balance. */
@@ -35,25 +35,31 @@ function statementsHold({ statements, bankLines, accounts }: Snapshot, must: Mus
   const lines = new Map<Id<'statement'>, BankLine[]>()
   for (const line of bankLines) lines.set(line.statementId, [...(lines.get(line.statementId) ?? []), line])
   const known = new Set(statements.map(s => s.id))
-  for (const id of lines.keys()) must(known.has(id), `there is no statement ${id}`)
+  for (const id of lines.keys()) must(known.has(id), () => `there is no statement ${id}`)
   for (const { id: accountId } of accounts) {
     const own = statements.filter(s => s.accountId === accountId).sort((a, b) => (a.from < b.from ? -1 : 1))
     for (const [i, s] of own.entries()) {
       const next = own[i + 1]
-      must((next === undefined) === (s.closing === undefined), `the statements of ${accountId} have a gap`)
+      must(
+        (next === undefined) === (s.closing === undefined),
+        () => `the statements of ${accountId} have a gap`,
+      )
       const { closing } = s
       const theirs = lines.get(s.id) ?? []
       must(
         theirs.every(l => l.accountId === accountId && l.date >= s.from),
-        `a line of statement ${s.id} does not belong there`,
+        () => `a line of statement ${s.id} does not belong there`,
       )
       if (!closing) continue
-      must(next?.opening === closing.balance, `statement ${next?.id} does not begin with ${closing.balance}`)
-      must(next?.from === addDays(closing.through, 1), `statement ${next?.id} does not follow on`)
+      must(
+        next?.opening === closing.balance,
+        () => `statement ${next?.id} does not begin with ${closing.balance}`,
+      )
+      must(next?.from === addDays(closing.through, 1), () => `statement ${next?.id} does not follow on`)
       must(
         bankBalance(s, theirs, closing.through) === closing.balance &&
           theirs.every(l => l.date <= closing.through),
-        `statement ${s.id} does not come to ${closing.balance}`,
+        () => `statement ${s.id} does not come to ${closing.balance}`,
       )
     }
   }
@@ -71,7 +77,7 @@ function registerHolds({ entries, accounts, payments, movements }: Snapshot, mus
       const line = sharing.map(a => lines.get(movementId(e.id, a.id))).find(Boolean)
       must(
         line?.amount === amount && line.date === e.date,
-        `entry ${e.id} is not in the register of ${account.id}`,
+        () => `entry ${e.id} is not in the register of ${account.id}`,
       )
     }
 }
@@ -87,9 +93,12 @@ function itemsHold(office: Snapshot, must: Must): void {
   for (const row of numbers) {
     const [issue, end] = [keys.has(bankItemId(row.id, 'issue')), keys.has(bankItemId(row.id, 'end'))]
     if (!tells.has(row.accountId) || isToldElsewhere(row)) continue
-    must(row.fate !== 'issued' || issue, `the bank does not know that ${row.number} is issued`)
-    must(!isEnded(row.fate) || !issue || end, `the bank does not know that ${row.number} is ${row.fate}`)
-    must(!end || isEnded(row.fate), `the bank thinks that ${row.number} has ended, it is ${row.fate}`)
+    must(row.fate !== 'issued' || issue, () => `the bank does not know that ${row.number} is issued`)
+    must(
+      !isEnded(row.fate) || !issue || end,
+      () => `the bank does not know that ${row.number} is ${row.fate}`,
+    )
+    must(!end || isEnded(row.fate), () => `the bank thinks that ${row.number} has ended, it is ${row.fate}`)
   }
   const told = grouped(
     bankItems.filter(i => i.fileId !== undefined),
@@ -104,13 +113,13 @@ function itemsHold(office: Snapshot, must: Must): void {
     must(
       own.filter(i => i.kind === 'issue').length === file.issues &&
         own.filter(i => i.kind === 'end').length === file.ends,
-      `file ${file.name} does not have what it says`,
+      () => `file ${file.name} does not have what it says`,
     )
     const ordered = orders.get(file.id) ?? []
     must(
       ordered.length === (file.transfers ?? 0) &&
         ordered.every(p => p.accountId === file.accountId && p.otherwise?.way === 'transfer'),
-      `file ${file.name} does not order what it says`,
+      () => `file ${file.name} does not order what it says`,
     )
   }
 }

@@ -10,7 +10,7 @@ import { noZip, partsIn, piecesOf, wrong, type PackedParts } from './backupZip'
 import { HOLD_REASON_STORE, REGISTER_STORE, registerOf, withHoldReason } from './olderStores'
 
 /** Rows that are made from their lines at once; of those that hold PDFs, a few. */
-const [ROWS, ROWS_WITH_BLOBS] = [2000, 5]
+const [ROWS, ROWS_WITH_BLOBS] = [400, 5]
 const NEWLINE = 10
 
 type Named = BackupManifest['parts'][number]
@@ -140,7 +140,7 @@ export class BackupReader {
   private readonly withBlobs = (row: unknown): unknown =>
     withBytes(row, path => (this.parts.has(path) ? joined([...this.pieces(path)]) : undefined))
 
-  private *saved(table: PartName): Generator<Rows> {
+  private *saved(table: PartName, most = ROWS): Generator<Rows> {
     const part = this.named.get(pathOf(table))
     if (!part) return
     const { path, rows: expected } = part
@@ -154,7 +154,7 @@ export class BackupReader {
       ))
     const hasBlobs = withBlobs.includes(table)
     let line = 0
-    for (const lines of linesIn(this.pieces(path), hasBlobs ? ROWS_WITH_BLOBS : ROWS)) {
+    for (const lines of linesIn(this.pieces(path), hasBlobs ? ROWS_WITH_BLOBS : most)) {
       const rows = lines.map(parsedJson)
       const at = rows.indexOf(undefined)
       if (at >= 0) return void (yield wrong('backup-row', `${path}, line ${line + at + 1}`, 'it is not JSON'))
@@ -167,15 +167,15 @@ export class BackupReader {
     return [...this.saved(table)].flatMap(rows => (rows.ok ? (rows.value as Tables[T][]) : []))
   }
   /**
-   * The rows of a table, some at a time, as a store of now has them; what cannot be read is refused with its part and
+   * The rows of a table, at most so many at a time, as a store of now has them; what cannot be read is refused with its part and
    * line, and nothing follows. Tables that others are made from are found whole before those.
    */
-  *rows(table: PartName): Generator<Rows> {
+  *rows(table: PartName, most = ROWS): Generator<Rows> {
     const { store } = this.manifest
     if (table === 'movements' && store < REGISTER_STORE)
       yield good(registerOf(this.whole('entries'), this.whole('accounts'), this.whole('payments')))
     else if (table === 'payees' && store < HOLD_REASON_STORE)
-      for (const rows of this.saved(table)) yield rows.ok ? good(rows.value.map(withHoldReason)) : rows
-    else yield* this.saved(table)
+      for (const rows of this.saved(table, most)) yield rows.ok ? good(rows.value.map(withHoldReason)) : rows
+    else yield* this.saved(table, most)
   }
 }

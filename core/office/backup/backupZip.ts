@@ -7,7 +7,7 @@ const MOST_UNPACKED = 2_000_000_000
 /** Deflate makes a byte of no more than so many (zlib’s technical notes). */
 const MOST_RATIO = 1032
 /** Bytes that are unpacked at once, as they lie in the file. */
-const PIECE = 32_768
+const PIECE = 4096
 const partName = /^(?:manifest\.json|tables\/[A-Za-z]+\.jsonl|blobs\/[0-9a-f]{64})$/
 
 /** A backup is refused by its part. */
