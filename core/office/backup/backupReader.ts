@@ -167,8 +167,8 @@ export class BackupReader {
     return [...this.saved(table)].flatMap(rows => (rows.ok ? (rows.value as Tables[T][]) : []))
   }
   /**
-   * The rows of a table, at most so many at a time, as a store of now has them; what cannot be read is refused with its part and
-   * line, and nothing follows. Tables that others are made from are found whole before those.
+   * The rows of a table, at most so many at a time, as a store of now has them; what cannot be read is refused with
+   * its part and line, and nothing follows. Tables that others are made from are found whole before those.
    */
   *rows(table: PartName, most = ROWS): Generator<Rows> {
     const { store } = this.manifest
