@@ -6,6 +6,8 @@ import { inCountry, type AccountForm } from '#core/accounts/accountForm'
 /** What is asked of the bank and of the account at it; the country decides which codes. */
 const props = defineProps<{ faults: Readonly<Record<string, string>>; micr: boolean }>()
 const form = defineModel<AccountForm>({ required: true })
+/** The bank first, then the account at it. */
+const turn = useTurns(() => 2)
 /** A wrong code is said as soon as it is as long as it should be. */
 const routingFault = computed(() => {
   const { country, routing } = form.value
@@ -56,74 +58,77 @@ const setCountry = (country: AccountForm['country']): void => {
         persistent-hint
         ><template v-if="form.country === 'US'" #append-inner><HelpFieldHint of="routing" /></template
       ></v-text-field>
-      <v-text-field
-        v-model="form.account"
-        data-part="account"
-        label="Account number"
-        :error-messages="faults.account"
-        :hint="
-          micr
-            ? 'As in the MICR line, with dashes and spaces'
-            : 'Optional: the stock already has the MICR line'
-        "
-        persistent-hint
-        ><template #append-inner><HelpFieldHint of="onUs" /></template
-      ></v-text-field>
-      <v-text-field
-        v-if="form.country === 'US'"
-        v-model="form.fraction"
-        data-part="fraction"
-        label="Fraction"
-        placeholder="12-3456/7890"
-        :error-messages="faults.fraction"
-        hint="Optional. The fractional routing number, printed near the top right of a check"
-        ><template #append-inner><HelpFieldHint of="fraction" /></template
-      ></v-text-field>
-      <v-text-field
-        v-if="form.country === 'IN'"
-        v-model="form.part"
-        data-part="part"
-        label="Account part"
-        placeholder="012345"
-        :error-messages="faults.part"
-        hint="Six digits your bank gave you for the MICR line"
-      />
-      <v-text-field
-        v-if="form.country === 'IN' || form.country === 'GB'"
-        v-model="form.code"
-        data-part="code"
-        label="Transaction code"
-        placeholder="29"
-        :error-messages="faults.code"
-        hint="Two digits your bank gave you for the MICR line"
-      />
-      <v-text-field
-        v-model="form.sign"
-        data-part="sign"
-        label="Currency sign"
-        maxlength="4"
-        :error-messages="faults.sign"
-      />
-      <v-text-field
-        v-model="form.currency"
-        data-part="currency"
-        label="Currency in words"
-        maxlength="30"
-        placeholder="dollars"
-        :error-messages="faults.currency"
-        hint="Printed after the amount in words"
-      />
-      <v-text-field
-        v-model="form.minor"
-        data-part="currency"
-        label="Name of the cent"
-        maxlength="20"
-        placeholder="cents"
-        :error-messages="faults.minor"
-        hint="For example cents, pence or paise. Leave empty to print a fraction such as 56/100"
-      />
+      <template v-if="turn > 1">
+        <v-text-field
+          v-model="form.account"
+          data-part="account"
+          label="Account number"
+          :error-messages="faults.account"
+          :hint="
+            micr
+              ? 'As in the MICR line, with dashes and spaces'
+              : 'Optional: the stock already has the MICR line'
+          "
+          persistent-hint
+          ><template #append-inner><HelpFieldHint of="onUs" /></template
+        ></v-text-field>
+        <v-text-field
+          v-if="form.country === 'US'"
+          v-model="form.fraction"
+          data-part="fraction"
+          label="Fraction"
+          placeholder="12-3456/7890"
+          :error-messages="faults.fraction"
+          hint="Optional. The fractional routing number, printed near the top right of a check"
+          ><template #append-inner><HelpFieldHint of="fraction" /></template
+        ></v-text-field>
+        <v-text-field
+          v-if="form.country === 'IN'"
+          v-model="form.part"
+          data-part="part"
+          label="Account part"
+          placeholder="012345"
+          :error-messages="faults.part"
+          hint="Six digits your bank gave you for the MICR line"
+        />
+        <v-text-field
+          v-if="form.country === 'IN' || form.country === 'GB'"
+          v-model="form.code"
+          data-part="code"
+          label="Transaction code"
+          placeholder="29"
+          :error-messages="faults.code"
+          hint="Two digits your bank gave you for the MICR line"
+        />
+        <v-text-field
+          v-model="form.sign"
+          data-part="sign"
+          label="Currency sign"
+          maxlength="4"
+          :error-messages="faults.sign"
+        />
+        <v-text-field
+          v-model="form.currency"
+          data-part="currency"
+          label="Currency in words"
+          maxlength="30"
+          placeholder="dollars"
+          :error-messages="faults.currency"
+          hint="Printed after the amount in words"
+        />
+        <v-text-field
+          v-model="form.minor"
+          data-part="currency"
+          label="Name of the cent"
+          maxlength="20"
+          placeholder="cents"
+          :error-messages="faults.minor"
+          hint="For example cents, pence or paise. Leave empty to print a fraction such as 56/100"
+        />
+      </template>
     </div>
     <v-checkbox
+      v-if="turn > 1"
       v-model="form.forChecks"
       data-field="forChecks"
       label="Use this account for checks"

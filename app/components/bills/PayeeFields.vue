@@ -14,6 +14,8 @@ defineProps<{
   places: boolean
 }>()
 const form = defineModel<PayeeTyped>({ required: true })
+/** What a check needs first, then the rest. */
+const turn = useTurns(() => 2)
 /** Payments go to another address from now on; the one they went to stays among the others. */
 function useForPayments(i: number) {
   const other = form.value.others[i]
@@ -110,63 +112,65 @@ const tongues = [
         :error-messages="faults('accountWithPayee')"
         data-field="accountWithPayee"
       />
-      <v-text-field
-        v-model="form.email"
-        label="E-mail"
-        maxlength="120"
-        :error-messages="faults('email')"
-        data-field="email"
-      />
-      <v-checkbox
-        v-model="form.mails"
-        label="Send remittance advices by e-mail"
-        density="compact"
-        hide-details
-        class="mb-4"
-        data-test="payee-mails"
-      />
-      <v-select
-        v-model="form.accountId"
-        :items="accounts"
-        label="Default bank account"
-        clearable
-        hide-details
-        class="mb-4"
-      />
-      <v-select v-model="form.way" :items="ways" label="Default payment method" hide-details class="mb-4" />
-      <v-select v-model="form.language" :items="tongues" label="Check language" hide-details class="mb-4" />
-      <v-select
-        v-model="form.taxForm"
-        :items="[
-          { title: 'not on a 1099', value: 'none' },
-          { title: 'on a 1099', value: '1099' },
-        ]"
-        label="1099"
-        hide-details
-        class="mb-4"
-      />
-      <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="1099 box" maxlength="8"
-        ><template #append-inner><HelpFieldHint of="taxBox" /></template
-      ></v-text-field>
-      <SecretField v-model="form.taxId" label="Tax number" :most="20" />
-      <v-text-field
-        v-model="form.bankCode"
-        label="Bank code for transfers"
-        maxlength="14"
-        autocomplete="off"
-        :error-messages="faults('bankCode')"
-        hint="Routing number, sort code or BIC of their bank"
-        data-field="bankCode"
-      />
-      <SecretField
-        v-model="form.bankAccount"
-        label="Bank account number"
-        :most="44"
-        :faults="faults('bankAccount')"
-        data-field="bankAccount"
-      />
+      <template v-if="turn > 1">
+        <v-text-field
+          v-model="form.email"
+          label="E-mail"
+          maxlength="120"
+          :error-messages="faults('email')"
+          data-field="email"
+        />
+        <v-checkbox
+          v-model="form.mails"
+          label="Send remittance advices by e-mail"
+          density="compact"
+          hide-details
+          class="mb-4"
+          data-test="payee-mails"
+        />
+        <v-select
+          v-model="form.accountId"
+          :items="accounts"
+          label="Default bank account"
+          clearable
+          hide-details
+          class="mb-4"
+        />
+        <v-select v-model="form.way" :items="ways" label="Default payment method" hide-details class="mb-4" />
+        <v-select v-model="form.language" :items="tongues" label="Check language" hide-details class="mb-4" />
+        <v-select
+          v-model="form.taxForm"
+          :items="[
+            { title: 'not on a 1099', value: 'none' },
+            { title: 'on a 1099', value: '1099' },
+          ]"
+          label="1099"
+          hide-details
+          class="mb-4"
+        />
+        <v-text-field v-if="form.taxForm === '1099'" v-model="form.taxBox" label="1099 box" maxlength="8"
+          ><template #append-inner><HelpFieldHint of="taxBox" /></template
+        ></v-text-field>
+        <SecretField v-model="form.taxId" label="Tax number" :most="20" />
+        <v-text-field
+          v-model="form.bankCode"
+          label="Bank code for transfers"
+          maxlength="14"
+          autocomplete="off"
+          :error-messages="faults('bankCode')"
+          hint="Routing number, sort code or BIC of their bank"
+          data-field="bankCode"
+        />
+        <SecretField
+          v-model="form.bankAccount"
+          label="Bank account number"
+          :most="44"
+          :faults="faults('bankAccount')"
+          data-field="bankAccount"
+        />
+      </template>
     </div>
-    <fieldset v-if="places" class="parts" data-field="split">
+    <fieldset v-if="places && turn > 1" class="parts" data-field="split">
       <legend>Default ledger accounts</legend>
       <div v-for="(s, i) in form.split" :key="i" class="part">
         <v-select
@@ -197,7 +201,7 @@ const tongues = [
         >Add ledger account</v-btn
       >
     </fieldset>
-    <fieldset class="parts" data-field="others">
+    <fieldset v-if="turn > 1" class="parts" data-field="others">
       <legend>Other addresses</legend>
       <div v-for="(o, i) in form.others" :key="i" class="other">
         <v-text-field v-model="o.name" :label="`Name of address ${i + 1}`" hide-details density="compact" />

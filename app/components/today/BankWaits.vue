@@ -82,11 +82,11 @@ const banks = useLive(async () =>
               }}
             </td>
             <td class="num">
-              <v-btn
-                size="small"
-                :to="`/bank?account=${view.account.id}`"
+              <a
+                class="row-act"
+                :href="`/bank?account=${view.account.id}`"
                 :aria-label="`Bank of ${view.account.name}`"
-                >Bank</v-btn
+                >Bank</a
               >
             </td>
           </tr>

@@ -58,13 +58,12 @@ const due = useLive(async () => {
             <td class="num">{{ d.lost ? figures(d.lost, { sign: d.sign }) : '' }}</td>
             <td class="num">{{ d.waits || '' }}</td>
             <td class="num">
-              <v-btn
-                size="small"
-                :to="`/bills/settle?company=${d.company.id}`"
+              <a
+                class="row-act"
+                :href="`/bills/settle?company=${d.company.id}`"
                 :aria-label="`Settle what ${d.company.name[0]} owes`"
+                >Settle</a
               >
-                Settle
-              </v-btn>
             </td>
           </tr>
         </tbody>

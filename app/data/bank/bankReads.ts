@@ -237,6 +237,6 @@ export async function readQuestionsSeen(account: BankAccount): Promise<SeenQuest
 }
 /** Checks of an account that somebody may present: those that are out, and stopped ones; the newest first. */
 export const readPresentable = async (accountId: Id<'account'>): Promise<NumberRow[]> =>
-  (await numbersInFates(db, accountId, ['issued', 'stopped']))
+  (await numbersInFates(db, [accountId], ['issued', 'stopped']))
     .filter(n => n.check !== null)
     .sort((a, b) => b.number - a.number)

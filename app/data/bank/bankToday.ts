@@ -1,25 +1,13 @@
 import { daysBetween, type PlainDate } from '#core/base/dates'
+import { grouped } from '#core/base/grouped'
 import type { Id } from '#core/base/id'
 import { STALE_DAYS } from '#core/bank/staleDays'
 import { inOrderOfNeed } from '#core/bank/questions/question'
 import { lastDayOf, openStatement } from '#core/bank/statement'
-import type { BankAccount } from '#core/accounts/account'
 import { sum, type Cents } from '#core/money/cents'
-import type { Payment } from '#core/payments/payment'
 import { numbersInFates } from '../numbers/bookFates'
 import { readAccounts, type AccountView } from '../accounts/accountReads'
 import { db } from '../store/db'
-import { StoreReading } from '../store/storeReading'
-
-const office = new StoreReading(db)
-
-/** Questions of the bank that wait for an answer, and the first deadline among them. */
-async function readOpenQuestions(accountId: Id<'account'>): Promise<{ count: number; deadline?: PlainDate }> {
-  const [first, ...others] = inOrderOfNeed(
-    (await office.where('bankQuestions', 'account', [accountId])).filter(q => !q.answer),
-  )
-  return first ? { count: others.length + 1, deadline: first.deadline } : { count: 0 }
-}
 
 /** What Today says of the bank: what is outstanding, what waits, and what is missing. */
 export interface BankToday {
@@ -36,41 +24,62 @@ export interface BankToday {
   /** Days since the last day that a statement covers; undefined where none was begun. */
   readonly days?: number
 }
-/** Stopped checks whose stop the bank has not confirmed. */
-async function countStops(accountId: Id<'account'>): Promise<number> {
-  const stopped = await numbersInFates(db, accountId, ['stopped'])
-  return stopped.filter(n => !n.stop).length
+/**
+ * What the store holds of the bank, for all accounts at once. Tables of which few rows are wanted are asked one question;
+ * many rows come faster key by key, since the store then gives them in one piece.
+ */
+async function readBankRows(accountIds: readonly Id<'account'>[]) {
+  const inState = (state: string): [string, string][] => accountIds.map(id => [id, state])
+  const [issued, statements, items, questions, stopped] = await Promise.all([
+    Promise.all(inState('issued').map(of => db.payments.where('[accountId+state]').equals(of).toArray())),
+    db.statements.where('accountId').anyOf(accountIds).toArray(),
+    db.bankItems.where('[accountId+state]').anyOf(inState('waiting')).toArray(),
+    db.bankQuestions.where('accountId').anyOf(accountIds).toArray(),
+    numbersInFates(db, accountIds, ['stopped']),
+  ])
+  const open = [...grouped(statements, s => s.accountId).values()].flatMap(own => openStatement(own) ?? [])
+  const lines = await Promise.all(
+    open.map(({ id }) => db.bankLines.where('statementId').equals(id).toArray()),
+  )
+  const of = <T extends { readonly accountId: Id<'account'> }>(rows: readonly T[]) => {
+    const groups = grouped(rows, row => row.accountId)
+    return (id: Id<'account'>): readonly T[] => groups.get(id) ?? []
+  }
+  return {
+    ...{ issued: of(issued.flat()), open: of(open), lines: of(lines.flat()), items: of(items) },
+    ...{ questions: of(questions), stopped: of(stopped) },
+  }
 }
-/** What Today says of the bank, account by account: all in one transaction, for they are many small questions. */
+type BankRows = Awaited<ReturnType<typeof readBankRows>>
+
+/** What Today says of the bank, account by account. */
 export async function readBanksToday(
   today: PlainDate,
 ): Promise<{ readonly view: AccountView; readonly bank: BankToday }[]> {
   const views = await readAccounts()
-  const { books, lanes, payments, statements, bankLines, bankItems, bankQuestions, numbers } = db
-  return db.transaction(
+  const { books, payments, statements, bankLines, bankItems, bankQuestions, numbers } = db
+  const rows = await db.transaction(
     'r',
-    [books, lanes, payments, statements, bankLines, bankItems, bankQuestions, numbers],
-    async () =>
-      Promise.all(views.map(async view => ({ view, bank: await readBankToday(view.account, today) }))),
+    [books, payments, statements, bankLines, bankItems, bankQuestions, numbers],
+    () => readBankRows(views.map(v => v.account.id)),
   )
+  return views.map(view => ({ view, bank: bankToday(rows, view.account.id, today) }))
 }
-async function readBankToday(account: BankAccount, today: PlainDate): Promise<BankToday> {
-  const uncleared = await office.where('payments', 'uncleared', [account.id])
-  const checks = uncleared.filter((p: Payment) => p.state === 'issued' && !p.otherwise)
+function bankToday(rows: BankRows, id: Id<'account'>, today: PlainDate): BankToday {
+  const checks = rows.issued(id).filter(p => !p.otherwise)
   const oldest = checks.map(p => p.date).sort()[0]
-  const statement = openStatement(await office.where('statements', 'account', [account.id]))
-  const lines = statement ? await office.where('bankLines', 'statement', [statement.id]) : []
-  const through = statement && lastDayOf(statement)
+  const [statement] = rows.open(id)
+  const [first, ...others] = inOrderOfNeed(rows.questions(id).filter(q => !q.answer))
   return {
     outstanding: {
       ...{ count: checks.length, total: sum(checks.map(p => p.amount)) },
       ...(oldest && { oldest }),
     },
     stale: checks.filter(p => daysBetween(p.date, today) > STALE_DAYS).length,
-    waiting: lines.filter(l => !l.match).length,
-    unreported: (await office.where('bankItems', 'waiting', [account.id])).length,
-    questions: await readOpenQuestions(account.id),
-    stops: await countStops(account.id),
-    ...(statement && { days: daysBetween(through ?? statement.from, today) }),
+    waiting: rows.lines(id).filter(l => !l.match).length,
+    unreported: rows.items(id).length,
+    questions: first ? { count: others.length + 1, deadline: first.deadline } : { count: 0 },
+    stops: rows.stopped(id).filter(n => !n.stop).length,
+    ...(statement && { days: daysBetween(lastDayOf(statement) ?? statement.from, today) }),
   }
 }

@@ -16,17 +16,17 @@ export async function fatesOfAll(db: OfficeDb): Promise<(bookId: Id<'book'>) => 
   return bookId => fatesIn(strips.get(bookId) ?? [])
 }
 
-/** The number books of an account, by their keys. */
-export const bookIdsOf = (db: OfficeDb, accountId: Id<'account'>): Promise<Id<'book'>[]> =>
-  db.books.where('accountId').equals(accountId).primaryKeys()
+/** The number books of accounts, by their keys. */
+export const bookIdsOf = (db: OfficeDb, accountIds: readonly Id<'account'>[]): Promise<Id<'book'>[]> =>
+  db.books.where('accountId').anyOf(accountIds).primaryKeys()
 
-/** The numbers of an account that are in one of some fates, whatever their book: each book's are found by fate. */
+/** The numbers of accounts that are in one of some fates, whatever their book: each book's are found by fate. */
 export async function numbersInFates(
   db: OfficeDb,
-  accountId: Id<'account'>,
+  accountIds: readonly Id<'account'>[],
   fates: readonly Fate[],
 ): Promise<NumberRow[]> {
-  const books = await bookIdsOf(db, accountId)
+  const books = await bookIdsOf(db, accountIds)
   const keys = books.flatMap(book => fates.map(fate => [book, fate]))
   return db.numbers.where('[bookId+fate]').anyOf(keys).toArray()
 }

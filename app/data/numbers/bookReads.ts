@@ -72,7 +72,7 @@ export async function readNumbersProof(): Promise<NumbersProof> {
 export const readStrips = async (accountId: Id<'account'>): Promise<Strip[]> =>
   db.strips
     .where('bookId')
-    .anyOf(await bookIdsOf(db, accountId))
+    .anyOf(await bookIdsOf(db, [accountId]))
     .toArray()
 
 /** How many numbers were ever touched. */

@@ -8,7 +8,7 @@ import { openRunsOf } from './openRuns'
 
 /** Every run of an account that is not finished, whatever its number book. */
 export const readOpenRuns = async (accountId: Id<'account'>): Promise<Run[]> =>
-  openRunsOf(db, await bookIdsOf(db, accountId)).toArray()
+  openRunsOf(db, await bookIdsOf(db, [accountId])).toArray()
 
 export const readOpenRun = (bookId: Id<'book'>): Promise<Run | undefined> => openRunsOf(db, [bookId]).first()
 
@@ -35,7 +35,7 @@ export async function anyRunPrinted(): Promise<boolean> {
 /** How many runs of an account went to a printer. */
 export const countPrintedRuns = async (accountId: Id<'account'>): Promise<number> => {
   const counts = await Promise.all(
-    (await bookIdsOf(db, accountId)).map(id =>
+    (await bookIdsOf(db, [accountId])).map(id =>
       // Those that were not printed have no moment, and come before all that have one.
       db.runs.where('[bookId+printedAt]').between([id, ''], [id, '\uffff'], false).count(),
     ),

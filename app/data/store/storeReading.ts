@@ -36,7 +36,7 @@ const finders: {
     uncleared: (db, id) => ({ toArray: () => unclearedOf(db, id as Id<'account'>) }),
   },
   numbers: {
-    issued: (db, id) => ({ toArray: () => numbersInFates(db, id as Id<'account'>, ['issued']) }),
+    issued: (db, id) => ({ toArray: () => numbersInFates(db, [id as Id<'account'>], ['issued']) }),
     payment: (db, id) => db.numbers.where('check.paymentId').equals(id),
     account: (db, of) => db.numbers.where('[accountId+number]').equals(partsOf(of, Number)),
   },

@@ -26,6 +26,8 @@ const queue = useBillQueue(
   },
 )
 const { refused, waiting } = queue
+/** The form first, then what was entered. */
+const turn = useTurns(() => (payees.value ? 2 : 1))
 /** A refused bill goes back into the form; what is half typed there is put aside as a row of its own. */
 function correctIt(of: QueuedBill) {
   if (!isBlank.value) queue.add(bill.form.value, undefined, 'Not finished.')
@@ -52,7 +54,7 @@ function endPile() {
           </p>
         </template>
       </BillsForm>
-      <section class="pile" aria-labelledby="pile">
+      <section v-if="turn > 1" class="pile" aria-labelledby="pile">
         <h2 id="pile">This pile</h2>
         <div class="tape">
           <v-text-field

@@ -53,6 +53,8 @@ watch(
   },
   { immediate: true },
 )
+/** The form first, then the check, then the details, which are seldom unfolded. */
+const turn = useTurns(() => (view.value ? 3 : 1))
 const isOpen = computed(() => office.drawDetails || pad.value !== undefined)
 async function openDetails() {
   office.drawDetails = true
@@ -244,71 +246,73 @@ const payeeHint = computed(() => {
           {{ folded }} <kbd>↓</kbd> in the amount opens this.
         </p>
         <div v-show="isOpen" id="draw-details" class="details">
-          <v-text-field
-            v-model="form.date"
-            label="Date"
-            placeholder="today"
-            :hint="dateHint"
-            persistent-hint
-            :error-messages="faults('date')"
-            autocomplete="off"
-            data-field="date"
-            data-test="date"
-          />
-          <p class="help quiet">
-            Date: <kbd>+3</kbd> in three days, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
-            <kbd>me</kbd> month end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
-          </p>
-          <v-text-field
-            v-model="form.memo"
-            label="Memo"
-            maxlength="80"
-            :error-messages="faults('memo')"
-            data-field="memo"
-            data-test="memo"
-          />
-          <v-select
-            v-if="payee?.others?.length"
-            :model-value="addressChosen"
-            :items="addresses"
-            label="Payee address"
-            hide-details
-            class="mb-4"
-            data-test="draw-address"
-            @update:model-value="form.address = $event"
-          />
-          <v-textarea
-            v-model="form.address"
-            label="Address on the check"
-            rows="3"
-            :error-messages="faults('address')"
-            data-field="address"
-          />
-          <v-text-field
-            v-model="form.accountWithPayee"
-            label="Our account number with them"
-            maxlength="40"
-            hint="Printed after the name if the layout has it"
-            persistent-hint
-            :error-messages="faults('accountWithPayee')"
-            data-field="accountWithPayee"
-          />
-          <v-select
-            v-if="signatures.length > 2"
-            v-model="form.signature"
-            :items="signatures"
-            label="Printed signature"
-            hide-details
-          />
-          <v-checkbox
-            v-if="!pad"
-            v-model="form.advice"
-            label="Advice only (paid by direct deposit, or nothing to pay)"
-            density="compact"
-            hint="Printed as NON-NEGOTIABLE without MICR line and signature. The amount can be zero"
-            persistent-hint
-            data-test="advice"
-          />
+          <template v-if="turn > 2">
+            <v-text-field
+              v-model="form.date"
+              label="Date"
+              placeholder="today"
+              :hint="dateHint"
+              persistent-hint
+              :error-messages="faults('date')"
+              autocomplete="off"
+              data-field="date"
+              data-test="date"
+            />
+            <p class="help quiet">
+              Date: <kbd>+3</kbd> in three days, <kbd>fri</kbd> next Friday, <kbd>15</kbd> the next 15th,
+              <kbd>me</kbd> month end, or <kbd>{{ dayFirst ? '24/11' : '11/24' }}</kbd>.
+            </p>
+            <v-text-field
+              v-model="form.memo"
+              label="Memo"
+              maxlength="80"
+              :error-messages="faults('memo')"
+              data-field="memo"
+              data-test="memo"
+            />
+            <v-select
+              v-if="payee?.others?.length"
+              :model-value="addressChosen"
+              :items="addresses"
+              label="Payee address"
+              hide-details
+              class="mb-4"
+              data-test="draw-address"
+              @update:model-value="form.address = $event"
+            />
+            <v-textarea
+              v-model="form.address"
+              label="Address on the check"
+              rows="3"
+              :error-messages="faults('address')"
+              data-field="address"
+            />
+            <v-text-field
+              v-model="form.accountWithPayee"
+              label="Our account number with them"
+              maxlength="40"
+              hint="Printed after the name if the layout has it"
+              persistent-hint
+              :error-messages="faults('accountWithPayee')"
+              data-field="accountWithPayee"
+            />
+            <v-select
+              v-if="signatures.length > 2"
+              v-model="form.signature"
+              :items="signatures"
+              label="Printed signature"
+              hide-details
+            />
+            <v-checkbox
+              v-if="!pad"
+              v-model="form.advice"
+              label="Advice only (paid by direct deposit, or nothing to pay)"
+              density="compact"
+              hint="Printed as NON-NEGOTIABLE without MICR line and signature. The amount can be zero"
+              persistent-hint
+              data-test="advice"
+            />
+          </template>
         </div>
         <v-alert v-for="w in warnings" :key="w.code" type="warning" class="mb-2">
           {{ w.text }}
@@ -351,7 +355,13 @@ const payeeHint = computed(() => {
         </v-btn>
       </v-form>
       <aside class="scroll proof" aria-label="Preview of this check" tabindex="0">
-        <SheetView :layout="view.layout" :stock="view.stock" :account="view.facts" :checks="[facts]" />
+        <SheetView
+          v-if="turn > 1"
+          :layout="view.layout"
+          :stock="view.stock"
+          :account="view.facts"
+          :checks="[facts]"
+        />
       </aside>
     </div>
     <AskDialog
