@@ -8,7 +8,7 @@ const stock = stockById('check-over-two-stubs-blank')!
 const layout = layoutById('letter-top')!
 const known: ReadyKnown = {
   ...{ account, company, stock, layout, layoutNotes: [], highestNumber: 9999 },
-  ...{ sampled: true, payments: 2, runs: 1 },
+  ...{ sampled: true, hasPayments: true, hasPrinted: true },
 }
 const without = { ...layout, fields: layout.fields.filter(f => f.kind !== 'micr') }
 const told = (more: Partial<ReadyKnown>) =>
@@ -48,8 +48,8 @@ it.each<[string, Partial<ReadyKnown>]>([
   ],
   ['layout done: Check over two stubs', { layoutNotes: [warning('w', 'memo', 'it is long')] }],
   ['sample later: Print a sample on plain paper and hold it against the stock', { sampled: false }],
-  ['first payment later: Draw the first payment', { payments: 0 }],
-  ['first run later: Print it in a first run', { runs: 0 }],
+  ['first payment later: Draw the first payment', { hasPayments: false }],
+  ['first run later: Print it in a first run', { hasPrinted: false }],
 ])('%s', (line, more) => {
   expect(told(more)).toContain(line)
   expect(isReady(readiness({ ...known, ...more }))).toBe(!told(more).some(l => l.includes(' wanted: ')))

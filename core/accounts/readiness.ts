@@ -27,8 +27,8 @@ export interface ReadyKnown {
   readonly layoutNotes: readonly Note[]
   readonly highestNumber: number
   readonly sampled: boolean
-  readonly payments: number
-  readonly runs: number
+  readonly hasPayments: boolean
+  readonly hasPrinted: boolean
 }
 
 /** Whether the MICR line is printed by us: then the bank's code and the account number are needed. */
@@ -81,13 +81,13 @@ export function readiness(known: ReadyKnown): ReadyStep[] {
   })
   steps.push({
     step: 'first payment',
-    state: known.payments > 0 ? 'done' : 'later',
-    text: known.payments > 0 ? 'Payments drawn' : 'Draw the first payment',
+    state: known.hasPayments ? 'done' : 'later',
+    text: known.hasPayments ? 'Payments drawn' : 'Draw the first payment',
   })
   steps.push({
     step: 'first run',
-    state: known.runs > 0 ? 'done' : 'later',
-    text: known.runs > 0 ? 'Run printed' : 'Print it in a first run',
+    state: known.hasPrinted ? 'done' : 'later',
+    text: known.hasPrinted ? 'Run printed' : 'Print it in a first run',
   })
   return steps
 }

@@ -88,8 +88,8 @@ describe('readiness of an account', () => {
     layoutNotes: [],
     highestNumber: 900,
     sampled: false,
-    payments: 0,
-    runs: 0,
+    hasPayments: false,
+    hasPrinted: false,
   }
   const wanted = (more: Partial<ReadyKnown>): string[] =>
     readiness({ ...known, ...more })

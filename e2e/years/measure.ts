@@ -6,6 +6,8 @@ export interface Opened {
   /** Rows that the page's own thread read, by table and in all. */
   readonly rows: number
   readonly byTable: Readonly<Record<string, number>>
+  /** Rows that the store counted: it walks over the key of each, and nothing else is answered meanwhile. */
+  readonly counted: number
   /** Processor time of the page's own thread, and its longest task above 50 ms, in ms. */
   readonly busy: number
   readonly worst: number
@@ -16,6 +18,7 @@ export interface Opened {
 
 interface Watched {
   readsOf: Record<string, number>
+  counted: number
   /** Every read that was asked for, done or not. */
   requests: IDBRequest[]
   longest: number
@@ -23,13 +26,14 @@ interface Watched {
 /** Counts what the page reads of its store, and its long tasks, from before its scripts begin. */
 export const watchReads = (page: Page): Promise<void> =>
   page.addInitScript(() => {
-    const at = Object.assign(window as unknown as Watched, { readsOf: {}, requests: [], longest: 0 })
+    const at = window as unknown as Watched
+    Object.assign(at, { readsOf: {}, counted: 0, requests: [], longest: 0 })
     const add = (of: IDBObjectStore | IDBIndex, n: number): void => {
       const table = 'objectStore' in of ? of.objectStore.name : of.name
       at.readsOf[table] = (at.readsOf[table] ?? 0) + n
     }
     for (const proto of [IDBObjectStore.prototype, IDBIndex.prototype] as IDBObjectStore[])
-      for (const way of ['get', 'getAll', 'openCursor'] as const) {
+      for (const way of ['get', 'getAll', 'openCursor', 'count'] as const) {
         const plain = proto[way] as (...args: unknown[]) => IDBRequest
         Object.assign(proto, {
           [way](this: IDBObjectStore, ...args: unknown[]) {
@@ -37,7 +41,8 @@ export const watchReads = (page: Page): Promise<void> =>
             at.requests.push(request)
             request.addEventListener('success', () => {
               const { result } = request as IDBRequest<unknown>
-              add(this, Array.isArray(result) ? result.length : result ? 1 : 0)
+              if (way === 'count') at.counted += result as number
+              else add(this, Array.isArray(result) ? result.length : result ? 1 : 0)
             })
             return request
           },
@@ -58,7 +63,7 @@ export async function readsSince(page: Page): Promise<{ readonly rows: number; r
 }
 /** Sets what was read, and the longest task, to nothing. */
 export const beginAnew = (page: Page): Promise<unknown> =>
-  page.evaluate(() => Object.assign(window, { readsOf: {}, requests: [], longest: 0 }))
+  page.evaluate(() => Object.assign(window, { readsOf: {}, counted: 0, requests: [], longest: 0 }))
 /** Whether every read that the page asked for was answered: work that waits for the store is not quiet. */
 const allAnswered = (page: Page): Promise<boolean> =>
   page.evaluate(() => (window as unknown as Watched).requests.every(r => r.readyState === 'done'))
@@ -85,16 +90,16 @@ export async function opened(page: Page, path: string, ready: string): Promise<O
   await visit(page, path)
   await page.locator(ready).first().waitFor()
   const busy = (await quiet()) - from
-  const { readsOf, longest, nodes } = await page.evaluate(() => {
-    const { readsOf, longest } = window as unknown as Watched
-    return { readsOf, longest, nodes: document.querySelectorAll('*').length }
+  const { readsOf, counted, longest, nodes } = await page.evaluate(() => {
+    const { readsOf, counted, longest } = window as unknown as Watched
+    return { readsOf, counted, longest, nodes: document.querySelectorAll('*').length }
   })
   await session.send('HeapProfiler.collectGarbage')
   const { usedSize } = await session.send('Runtime.getHeapUsage')
   await session.detach()
   return {
     rows: Object.values(readsOf).reduce((sum, n) => sum + n, 0),
-    byTable: readsOf,
+    ...{ byTable: readsOf, counted },
     ...{ busy: Math.round(busy), worst: Math.round(longest), nodes, heap: Math.round(usedSize / 1e6) },
   }
 }
@@ -110,7 +115,8 @@ export async function openedAgain(page: Page, path: string, ready: string): Prom
   const { rows, byTable } = looks.reduce((a, b) => (a.rows > b.rows ? a : b))
   const middleOf = (what: 'busy' | 'worst' | 'nodes' | 'heap'): number => middle(settled.map(l => l[what]))
   return {
-    ...{ rows, byTable, busy: middleOf('busy'), worst: middleOf('worst') },
+    ...{ rows, byTable, counted: Math.max(...looks.map(l => l.counted)) },
+    ...{ busy: middleOf('busy'), worst: middleOf('worst') },
     ...{ nodes: middleOf('nodes'), heap: middleOf('heap') },
   }
 }

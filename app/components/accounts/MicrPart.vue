@@ -14,6 +14,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ fault: [text: string] }>()
 const form = defineModel<AccountForm>({ required: true })
+/** The pattern first, then its line position by position. */
+const turn = useTurns(() => 2)
 const findings = computed(() =>
   form.value.routing
     ? micrFindings(form.value.pattern, props.facts, props.positions, Number(form.value.last) || 1)
@@ -48,6 +50,7 @@ async function takeFont(file: File): Promise<void> {
       "
     />
     <AccountsMicrRuler
+      v-if="turn > 1"
       :pattern="form.pattern"
       :facts="facts"
       :positions="positions"

@@ -14,8 +14,8 @@ defineProps<{
   places: boolean
 }>()
 const form = defineModel<PayeeTyped>({ required: true })
-/** What a check needs first, then the rest. */
-const turn = useTurns(() => 2)
+/** What a check needs first, then how it is paid, then taxes, bank and ledger. */
+const turn = useTurns(() => 3)
 /** Payments go to another address from now on; the one they went to stays among the others. */
 function useForPayments(i: number) {
   const other = form.value.others[i]
@@ -138,6 +138,8 @@ const tongues = [
         />
         <v-select v-model="form.way" :items="ways" label="Default payment method" hide-details class="mb-4" />
         <v-select v-model="form.language" :items="tongues" label="Check language" hide-details class="mb-4" />
+      </template>
+      <template v-if="turn > 2">
         <v-select
           v-model="form.taxForm"
           :items="[
@@ -170,7 +172,7 @@ const tongues = [
         />
       </template>
     </div>
-    <fieldset v-if="places && turn > 1" class="parts" data-field="split">
+    <fieldset v-if="places && turn > 2" class="parts" data-field="split">
       <legend>Default ledger accounts</legend>
       <div v-for="(s, i) in form.split" :key="i" class="part">
         <v-select
@@ -201,7 +203,7 @@ const tongues = [
         >Add ledger account</v-btn
       >
     </fieldset>
-    <fieldset v-if="turn > 1" class="parts" data-field="others">
+    <fieldset v-if="turn > 2" class="parts" data-field="others">
       <legend>Other addresses</legend>
       <div v-for="(o, i) in form.others" :key="i" class="other">
         <v-text-field v-model="o.name" :label="`Name of address ${i + 1}`" hide-details density="compact" />

@@ -1,8 +1,8 @@
 import { computed, type ComputedRef } from 'vue'
 import { readiness, type ReadyStep } from '#core/accounts/readiness'
 import { proofer } from '#core/proof/compose'
-import { countPayments } from '~/data/payments/paymentReads'
-import { countPrintedRuns } from '~/data/runs/runReads'
+import { hasPayments } from '~/data/payments/paymentReads'
+import { hasPrintedRuns } from '~/data/runs/runReads'
 import { readSampled, type AccountView } from '~/data/accounts/accountReads'
 
 /** The readiness list of an account, followed live. */
@@ -11,12 +11,12 @@ export function useReadiness(view: () => AccountView | undefined): ComputedRef<r
     () => (view() ? readSampled(view()!.account.id) : false),
     () => view()?.account.id,
   )
-  const payments = useLive(
-    () => (view() ? countPayments(view()!.account.id) : 0),
+  const paid = useLive(
+    () => (view() ? hasPayments(view()!.account.id) : false),
     () => view()?.account.id,
   )
-  const runs = useLive(
-    () => (view() ? countPrintedRuns(view()!.account.id) : 0),
+  const printed = useLive(
+    () => (view() ? hasPrintedRuns(view()!.account.id) : false),
     () => view()?.account.id,
   )
   return computed(() => {
@@ -30,8 +30,8 @@ export function useReadiness(view: () => AccountView | undefined): ComputedRef<r
       layoutNotes: proofer(v.layout, v.stock, v.facts).notes,
       highestNumber: v.book.end,
       sampled: sampled.value ?? false,
-      payments: payments.value ?? 0,
-      runs: runs.value ?? 0,
+      hasPayments: paid.value ?? false,
+      hasPrinted: printed.value ?? false,
     })
   })
 }

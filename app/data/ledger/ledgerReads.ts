@@ -16,20 +16,20 @@ export async function readTrial(companyId: Id<'company'>): Promise<Trial> {
 
 /** More entries than so many times what is asked for are not read to find the newest. */
 const READ_ALL = 4
-/** The newest entries of a ledger account with the balance after each, at most so many, and how many it has. */
+const entriesOf = (ledgerId: Id<'ledger'>) => db.entries.where('ledgers').equals(ledgerId)
+/** The newest entries of a ledger account with the balance after each, at most so many, and whether those are all. */
 export async function readLedgerLines(
   ledgerId: Id<'ledger'>,
   most: number,
-): Promise<{ readonly lines: LedgerLine[]; readonly all: number }> {
-  const own = db.entries.where('ledgers').equals(ledgerId)
-  const all = await own.count()
-  if (all <= most * READ_ALL)
-    return {
-      lines: ledgerLines(await own.toArray(), ledgerId)
-        .reverse()
-        .slice(0, most),
-      all,
-    }
+): Promise<{ readonly lines: LedgerLine[]; readonly isAll: boolean }> {
+  const few = most * READ_ALL
+  const keys = await entriesOf(ledgerId)
+    .limit(few + 1)
+    .primaryKeys()
+  if (keys.length <= few) {
+    const lines = ledgerLines(await entriesOf(ledgerId).toArray(), ledgerId).reverse()
+    return { lines: lines.slice(0, most), isAll: lines.length <= most }
+  }
   const newest = await db.entries
     .orderBy('date')
     .reverse()
@@ -37,8 +37,10 @@ export async function readLedgerLines(
     .limit(most)
     .toArray()
   const total = (await db.totals.get(ledgerId))?.balance ?? zero
-  return { lines: newestLedgerLines(newest, ledgerId, total), all }
+  return { lines: newestLedgerLines(newest, ledgerId, total), isAll: false }
 }
+/** How many entries a ledger account has: among hundreds of thousands that takes longer than to read the newest. */
+export const countLedgerLines = (ledgerId: Id<'ledger'>): Promise<number> => entriesOf(ledgerId).count()
 
 export const readLedgers = (companyId: Id<'company'>): Promise<LedgerAccount[]> =>
   db.ledgers.where('companyId').equals(companyId).sortBy('code')

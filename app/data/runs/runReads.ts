@@ -28,17 +28,17 @@ export const readLastRun = async (accountId: Id<'account'>): Promise<Run | undef
 
 /** Whether any run of the office went to a printer. */
 export async function anyRunPrinted(): Promise<boolean> {
-  for (const { account } of await readAccounts()) if (await countPrintedRuns(account.id)) return true
+  for (const { account } of await readAccounts()) if (await hasPrintedRuns(account.id)) return true
   return false
 }
 
-/** How many runs of an account went to a printer. */
-export const countPrintedRuns = async (accountId: Id<'account'>): Promise<number> => {
-  const counts = await Promise.all(
+/** Whether any run of an account went to a printer. */
+export const hasPrintedRuns = async (accountId: Id<'account'>): Promise<boolean> => {
+  const found = await Promise.all(
     (await bookIdsOf(db, [accountId])).map(id =>
       // Those that were not printed have no moment, and come before all that have one.
-      db.runs.where('[bookId+printedAt]').between([id, ''], [id, '\uffff'], false).count(),
+      db.runs.where('[bookId+printedAt]').between([id, ''], [id, '\uffff'], false).limit(1).primaryKeys(),
     ),
   )
-  return counts.reduce((sum, n) => sum + n, 0)
+  return found.some(keys => keys.length > 0)
 }

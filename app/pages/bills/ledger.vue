@@ -3,7 +3,7 @@ import { dayText } from '#core/base/dates'
 import { figures } from '#core/money/figures'
 import type { LedgerLine } from '#core/ledger/trial'
 import type { Column } from '~/composables/base/rowTable'
-import { readLedgerLines, readTrial } from '~/data/ledger/ledgerReads'
+import { countLedgerLines, readLedgerLines, readTrial } from '~/data/ledger/ledgerReads'
 
 const route = useRoute()
 const { companies, company, choose } = useCompany()
@@ -27,7 +27,12 @@ watch(
 )
 const read = useLive(
   () => (at.value ? readLedgerLines(at.value.id, most.value) : undefined),
-  () => [at.value?.id, most.value],
+  () => at.value?.id,
+  () => most.value,
+)
+const counted = useLive(
+  () => (at.value && read.value?.isAll === false ? countLedgerLines(at.value.id) : undefined),
+  () => [at.value?.id, read.value?.isAll],
 )
 const lines = computed(() => read.value?.lines)
 const chosen = ref('')
@@ -99,9 +104,9 @@ const linkTo = (id: string) => ({ query: { company: company.value?.id, ledger: i
             <template #empty><template v-if="lines">No entries yet.</template></template>
           </RowTable>
         </v-card>
-        <p v-if="read && read.lines.length < read.all" class="row quiet" data-test="ledger-more">
-          The newest {{ read.lines.length.toLocaleString('en-US') }} of
-          {{ read.all.toLocaleString('en-US') }} entries.
+        <p v-if="read && !read.isAll" class="row quiet" data-test="ledger-more">
+          The newest {{ read.lines.length.toLocaleString('en-US')
+          }}<template v-if="counted"> of {{ counted.toLocaleString('en-US') }}</template> entries.
           <v-btn size="small" @click="most += MORE">Show more</v-btn>
         </p>
       </section>
