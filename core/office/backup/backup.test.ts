@@ -127,6 +127,27 @@ describe('a backup', () => {
       'backup-newer manifest.json',
     )
   })
+  it('is found by its list alone: packed or not, whatever marks its bytes hold, and a false size is refused', async () => {
+    const marks = strToU8('PK\u0007\u0008PK\u0003\u0004PK\u0001\u0002PK\u0005\u0006'.repeat(9))
+    const tables = kept(await lived(6))
+    const file = packBackup({ ...tables, scans: [{ ...tables.scans[0]!, bytes: marks }] }, about)
+    for (const level of [0, 9] as const) {
+      const again = zipSync(unzipSync(file), { level, comment: 'By another program' })
+      const commented = new Uint8Array([...again, ...strToU8('a comment')])
+      new DataView(commented.buffer).setUint16(again.length - 2, 'a comment'.length, true)
+      const read = readWhole(commented)
+      expect(read.ok && read.value.tables.scans[0]?.bytes).toEqual(marks)
+      expect(read.ok && read.value.tables.trail).toEqual(tables.trail)
+    }
+    const name = strToU8('tables/payees.jsonl')
+    const entry = file.findLastIndex((_, i) => name.every((b, n) => file[i + n] === b)) - 46
+    for (const by of [-1, 1]) {
+      const off = file.slice()
+      const size = new DataView(off.buffer)
+      size.setUint32(entry + 24, size.getUint32(entry + 24, true) + by, true)
+      expect(refusedFor(off)).toBe('backup-zip the file')
+    }
+  })
   it('whose rows were changed by somebody who knew the hashes is refused by row or by the trail', async () => {
     const tables = kept(await lived(5))
     const [payment] = tables.payments
