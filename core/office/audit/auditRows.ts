@@ -63,7 +63,6 @@ export class AuditRows {
     TableName,
     object[]
   >
-
   /** Keys and days stand in many rows: each text but the keys of the rows themselves is held once. */
   private readonly texts = new Map<string, string>()
 
@@ -77,7 +76,9 @@ export class AuditRows {
       own.push(slim)
     }
   }
+  /** Puts equal texts in the place of those in a row; parts that it shares with a frozen row stay as they are. */
   private holdTextsOnce(of: Record<string, unknown>): void {
+    if (Object.isFrozen(of)) return
     for (const name in of) {
       const value = of[name]
       if (typeof value === 'string' && name !== 'id') {

@@ -6,7 +6,7 @@ import { good, type Result } from '../../base/result'
 import type { Tables } from '../tables'
 import { MANIFEST, pathOf, withBlobs, type BackupManifest, type PartName } from './backupFormat'
 import { manifestOf, parsedJson, partsAgree } from './backupManifest'
-import { noZip, partsIn, piecesOf, wrong, type PackedParts } from './backupZip'
+import { noZip, partsIn, piecesOf, wholeOf, wrong, type PackedParts } from './backupZip'
 import { HOLD_REASON_STORE, REGISTER_STORE, registerOf, withHoldReason } from './olderStores'
 
 /** Rows that are made from their lines at once; of those that hold PDFs, a few. */
@@ -90,7 +90,7 @@ export class BackupReader {
     const first = parts.value.get(MANIFEST)
     let text: Uint8Array | undefined
     try {
-      text = first && joined([...piecesOf(first)])
+      text = first && wholeOf(first)
     } catch {
       return noZip()
     }
@@ -113,14 +113,10 @@ export class BackupReader {
     return this.named.get(pathOf(table))?.rows ?? 0
   }
 
-  private *pieces(path: string): Generator<Uint8Array> {
-    const part = this.parts.get(path)
-    if (part) yield* piecesOf(part)
-  }
   /** Refuses a part that was changed after it was saved; gives how many lines it has. */
   private asSaved({ path, sha256 }: Named): Result<number> {
     try {
-      const proof = proofOf(this.pieces(path))
+      const proof = proofOf(piecesOf(this.parts.get(path)!))
       return proof.sha256 === sha256
         ? good(proof.lines)
         : wrong('backup-part', path, 'it was changed after it was saved')
@@ -138,7 +134,10 @@ export class BackupReader {
   }
   /** A row with its bytes; whether those are as they were saved, `blobsAreAsSaved` says once for all. */
   private readonly withBlobs = (row: unknown): unknown =>
-    withBytes(row, path => (this.parts.has(path) ? joined([...this.pieces(path)]) : undefined))
+    withBytes(row, path => {
+      const part = this.parts.get(path)
+      return part && wholeOf(part)
+    })
 
   private *saved(table: PartName, most = ROWS): Generator<Rows> {
     const part = this.named.get(pathOf(table))
@@ -154,7 +153,7 @@ export class BackupReader {
       ))
     const hasBlobs = withBlobs.includes(table)
     let line = 0
-    for (const lines of linesIn(this.pieces(path), hasBlobs ? ROWS_WITH_BLOBS : most)) {
+    for (const lines of linesIn(piecesOf(this.parts.get(path)!), hasBlobs ? ROWS_WITH_BLOBS : most)) {
       const rows = lines.map(parsedJson)
       const at = rows.indexOf(undefined)
       if (at >= 0) return void (yield wrong('backup-row', `${path}, line ${line + at + 1}`, 'it is not JSON'))

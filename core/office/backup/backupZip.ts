@@ -1,4 +1,5 @@
 import { Inflate } from 'fflate'
+import { joined } from '../../base/bytes'
 import { good, refuse, type Result } from '../../base/result'
 import { MOST_PARTS } from './backupFormat'
 
@@ -91,7 +92,8 @@ export function* piecesOf({ bytes, size, isDeflated }: PackedPart): Generator<Ui
   for (let at = 0; at === 0 || at < bytes.length; at += PIECE) {
     const packed = bytes.subarray(at, at + PIECE)
     if (isDeflated) inflate.push(packed, at + PIECE >= bytes.length)
-    else made.push(packed)
+    // A copy: a piece that is kept must not keep, or be stored with, the whole file.
+    else made.push(packed.slice())
     for (const piece of made.splice(0)) {
       left -= piece.length
       if (left < 0) break
@@ -100,3 +102,5 @@ export function* piecesOf({ bytes, size, isDeflated }: PackedPart): Generator<Ui
   }
   if (left !== 0) throw new RangeError('a part is not as large as it says')
 }
+/** A part unpacked whole: only of parts that are small, or wanted as they are. Throws as `piecesOf` does. */
+export const wholeOf = (part: PackedPart): Uint8Array => joined([...piecesOf(part)])
