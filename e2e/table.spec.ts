@@ -151,7 +151,7 @@ test('by keyboard alone: choose, move, size, switch, undo, one company’s own, 
   await expect(page.getByTestId('own')).toContainText('Only for Pellam Slipway Works')
   await page.keyboard.press('Control+s')
   await expect(page.getByTestId('save-layout')).toHaveText('Saved')
-  await page.getByRole('button', { name: 'left: use the common setting' }).press('Enter')
+  await page.getByRole('button', { name: 'left: common again' }).press('Enter')
   await expect(page.getByTestId('own')).toHaveCount(0)
 
   await page.getByTestId('light-sheet').focus()

@@ -65,6 +65,7 @@ const views: readonly (readonly [path: string, ready: string])[] = [
   ['/bank?account=operating', '[data-test=bank-line]'],
   ['/bank/closed?account=operating', '[data-test=closed-statements]'],
   ['/bank/files?account=operating', '[data-test=begin-fixed]'],
+  ['/bank/files?account=payroll', '[data-test=pay-sent]'],
   ['/bank/questions?account=operating', '[data-test=questions]'],
   ['/bank/transfers?account=operating', '[data-test=transfers]'],
   ['/bank/rules?account=operating', '[data-test=rule-save]'],
@@ -131,10 +132,10 @@ async function everyWay(page: Page, what: string): Promise<void> {
 const groups = [
   ['of bills', billViews],
   ['of payments', views.slice(0, 6)],
-  ['of what was done', views.slice(6, 12)],
-  ['of files and settings', views.slice(12, 17)],
-  ['of accounts and stocks', views.slice(17, 24)],
-  ['of layouts and printers', views.slice(24)],
+  ['of what was done', views.slice(6, 13)],
+  ['of files and settings', views.slice(13, 18)],
+  ['of accounts and stocks', views.slice(18, 25)],
+  ['of layouts and printers', views.slice(25)],
 ] as const
 for (const [name, some] of groups) {
   test(`every view ${name} ${ALL ? 'scrolls sideways in no window and is clean in the dark' : 'is clean for axe'}`, async ({
@@ -145,8 +146,8 @@ for (const [name, some] of groups) {
     for (const [path, ready] of some) {
       await visit(page, path)
       await page.locator(ready).first().waitFor()
-      // People read Nov 24, 2026.
-      expect(await page.locator('main').innerText(), path).not.toMatch(/\b20\d\d-\d\d-\d\d\b/)
+      // People read Nov 24, 2026; a file is called after its day.
+      expect(await page.locator('main').innerText(), path).not.toMatch(/\b20\d\d-\d\d-\d\d\b(?!\.csv)/)
       await everyWay(page, path)
     }
   })

@@ -92,7 +92,10 @@ export async function disagreements(
   }
 }
 
-/** What is cut off or lies outside the window, tables without titles, and good news beside a refusal. */
+/**
+ * What is cut off or lies outside the window, buttons whose name is not what stands on them, tables without
+ * titles, and good news beside a refusal.
+ */
 export const troublesOfSight = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const found: string[] = []
@@ -108,6 +111,14 @@ export const troublesOfSight = (page: Page): Promise<string[]> =>
       if (!scroller && r.right > document.documentElement.clientWidth + 1)
         found.push(`“${e.innerText.slice(0, 30)}” lies outside the window`)
     }
+    // Who speaks to the machine says what stands on the button (2.5.3); axe is asked only of some states.
+    const spoken = (text: string): string => text.toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, ' ').trim()
+    for (const e of document.querySelectorAll<HTMLElement>(':is(a, button, [role=button])[aria-label]'))
+      if (e.checkVisibility()) {
+        const text = spoken(e.innerText)
+        if (text.length > 1 && !spoken(e.ariaLabel!).includes(text))
+          found.push(`“${e.innerText}” is called “${e.ariaLabel}”`)
+      }
     // axe asks it of tables with three rows or more, which not every office has.
     for (const table of document.querySelectorAll<HTMLTableElement>('main table:not(:has(th))'))
       if ((table.rows[0]?.cells.length ?? 0) > 2)
@@ -127,7 +138,7 @@ export const focusLost = (page: Page): Promise<boolean> =>
 export const atRest = (page: Page): Promise<boolean> =>
   page.evaluate(() => !document.querySelector('.v-btn--loading, main[aria-busy=true]'))
 
-/** In what state the page is: which view, in which theme, with which dialogs, lists and refusals open. */
+/** In what state the page is: which view, in which theme, with which parts, dialogs, lists and refusals. */
 const stateOf = (page: Page): Promise<string> =>
   page.evaluate(() => {
     const named = (css: string): string[] =>
@@ -139,7 +150,10 @@ const stateOf = (page: Page): Promise<string> =>
       document.querySelector('.v-theme--dark') !== null,
       named('[role=dialog], [role=menu], [role=listbox]'),
       named('[role=alert], .v-input--error').length > 0,
-      named('main form, main [data-test$=form]'),
+      named('main form, main [data-test$=form], main table'),
+      [...document.querySelectorAll<HTMLElement>('main h2')]
+        .filter(e => e.checkVisibility())
+        .map(e => e.innerText.replaceAll(/\P{L}+/gu, ' ')),
     ])
   })
 /** Looks at a page with axe where no page was looked at in this state before; gives what it finds. */

@@ -30,7 +30,7 @@ defineProps<{
           <td>{{ momentText(f.at) }}, {{ f.by }}</td>
           <td v-for="c in counts" :key="c.title" class="num">{{ c.of(f) }}</td>
           <td class="num">
-            <v-btn size="small" :aria-label="`Save ${f.name} again`" @click="saveText(f.text, f.name, type)"
+            <v-btn size="small" :aria-label="`Save again: ${f.name}`" @click="saveText(f.text, f.name, type)"
               >Save again</v-btn
             >
           </td>

@@ -84,7 +84,7 @@ const several = computed(() => props.editor.chosen.value.length > 1)
             <v-btn
               size="x-small"
               variant="text"
-              :aria-label="`${ownNames[key] ?? key}: use the common setting`"
+              :aria-label="`${ownNames[key] ?? key}: common again`"
               @click="editor.common({ field: field.id, property: key })"
               >common again</v-btn
             ></span

@@ -103,7 +103,7 @@ const exportStock = (stock: Stock): void =>
                 <a
                   v-if="r.revision > 1"
                   :href="`/papers/compare?layout=${r.key}`"
-                  :aria-label="`Compare versions of ${r.layout.code}`"
+                  :aria-label="`Version ${r.revision}, compare: ${r.layout.code}`"
                   >{{ r.revision }}, compare</a
                 ><template v-else>{{ r.revision }}</template>
               </td>
