@@ -1,4 +1,5 @@
 import { BestOfKind, findKinds, type Findable, type FindKind, type FoundGroup, type Query } from './find'
+import { textBlock, textsWith, type TextBlock } from './textBlock'
 
 /** The numbers up to `most` that begin with some digits, as ranges from the first up to the second. */
 function rangesOf(digits: string, most: number): [from: number, to: number][] {
@@ -23,10 +24,7 @@ const dayNumber = (day: string): number => Number(day.replaceAll('-', ''))
  */
 export class FindIndex {
   private readonly rows: readonly Findable[]
-  /** The text of every row behind a line end, and one more at the end. */
-  private readonly text: string
-  /** Where the text of each row begins, and where that of one more would. */
-  private readonly starts: Uint32Array
+  private readonly texts: TextBlock
   /** Check or bill number, and amount without its sign; -1 where there is none. */
   private readonly numbers: Float64Array
   private readonly highest: number
@@ -39,20 +37,15 @@ export class FindIndex {
   ) {
     this.rows = [...all]
     const { length } = this.rows
-    this.text = ['', ...this.rows.map(r => r.text), ''].join('\n')
-    this.starts = new Uint32Array(length + 1)
+    this.texts = textBlock(this.rows.map(r => r.text))
     this.numbers = new Float64Array(length)
     this.amounts = new Float64Array(length)
     this.days = new Uint32Array(length)
-    let at = 1
-    this.rows.forEach(({ text, number = -1, amount, day }, i) => {
-      this.starts[i] = at
+    this.rows.forEach(({ number = -1, amount, day }, i) => {
       this.numbers[i] = number
       this.amounts[i] = amount === undefined ? -1 : Math.abs(amount)
       this.days[i] = dayNumber(day)
-      at += text.length + 1
     })
-    this.starts[length] = at
     this.highest = this.numbers.reduce((most, number) => Math.max(most, number), 0)
   }
 
@@ -81,16 +74,11 @@ export class FindIndex {
   /** Rows whose text has every word: best where the first word begins it, then where it begins a word. */
   private takeByText({ words }: Query, taken: Uint8Array, best: BestOfKind): void {
     const [first = '', ...others] = words
-    const { text, starts, rows, days } = this
-    let row = 0
-    for (let at = text.indexOf(first); at >= 0 && row < rows.length; at = text.indexOf(first, starts[row]!)) {
-      while (starts[row + 1]! <= at) row++
-      const of = rows[row]!
-      if (!taken[row] && (!others.length || hasAll(of.text, others))) {
-        const before = text.charCodeAt(at - 1)
-        best.take(of, before === LINE_END ? 2 : before === SPACE ? 3 : 4, days[row]!)
-      }
-      row++
+    for (const [row, at] of textsWith(this.texts, first)) {
+      const of = this.rows[row]!
+      if (taken[row] || (others.length && !hasAll(of.text, others))) continue
+      const before = this.texts.text.charCodeAt(at - 1)
+      best.take(of, before === LINE_END ? 2 : before === SPACE ? 3 : 4, this.days[row]!)
     }
   }
   /** Gives everything that fits a query that is not blank to `best`. */

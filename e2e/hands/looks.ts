@@ -112,7 +112,11 @@ export const troublesOfSight = (page: Page): Promise<string[]> =>
         found.push(`“${e.innerText.slice(0, 30)}” lies outside the window`)
     }
     // Who speaks to the machine says what stands on the button (2.5.3); axe is asked only of some states.
-    const spoken = (text: string): string => text.toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, ' ').trim()
+    const spoken = (text: string): string =>
+      text
+        .toLowerCase()
+        .replaceAll(/[^\p{L}\p{N}]+/gu, ' ')
+        .trim()
     for (const e of document.querySelectorAll<HTMLElement>(':is(a, button, [role=button])[aria-label]'))
       if (e.checkVisibility()) {
         const text = spoken(e.innerText)

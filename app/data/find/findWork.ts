@@ -5,12 +5,13 @@ import { find, FindIndex } from '#core/find/findIndex'
 import { ofBill, ofMovement, ofNumber, ofPayee, ofPayment } from '#core/find/findables'
 import { movedByDay } from '#core/ledger/balances'
 import type { Cents } from '#core/money/cents'
-import type { TableName } from '#core/office/tables'
-import { linesLike, searchedLine, type TrailAsked } from '../history/trailLines'
+import type { Tables } from '#core/office/tables'
+import { linesLike, type TrailAsked } from '../history/trailLines'
 import { db } from '../store/db'
 import { FollowedTable } from './followedTable'
 import { readHits, type Hit } from './hits'
-import { numbersLike, numberLineOf, type NumbersAsked } from './numberLines'
+import { numbersLike, type NumbersAsked } from './numberLines'
+import { numbersLaidOut, trailLaidOut } from './searchBlocks'
 
 /** What is kept of a row: what can be found by it, and the word of it that other tables are found by. */
 interface Kept {
@@ -19,17 +20,17 @@ interface Kept {
 }
 const idOfRow = (row: { readonly id: string }): string => row.id
 
-const payees = new FollowedTable<'payees', Kept>(
+const payees = new FollowedTable<Tables['payees'], Kept>(
   'payees',
   async rows => rows.map(p => ({ found: ofPayee(p), word: p.name })),
   idOfRow,
 )
-const payments = new FollowedTable<'payments', Kept>(
+const payments = new FollowedTable<Tables['payments'], Kept>(
   'payments',
   async rows => rows.map(p => ({ found: ofPayment(p), word: p.memo })),
   idOfRow,
 )
-const numbers = new FollowedTable<'numbers', Kept>(
+const numbers = new FollowedTable<Tables['numbers'], Kept>(
   'numbers',
   async rows => {
     const known = await payments.whole()
@@ -38,7 +39,7 @@ const numbers = new FollowedTable<'numbers', Kept>(
   },
   idOfRow,
 )
-const bills = new FollowedTable<'bills', Kept>(
+const bills = new FollowedTable<Tables['bills'], Kept>(
   'bills',
   async rows => {
     const known = await payees.whole()
@@ -46,24 +47,18 @@ const bills = new FollowedTable<'bills', Kept>(
   },
   idOfRow,
 )
-const movements = new FollowedTable<'movements', Kept>(
+const movements = new FollowedTable<Tables['movements'], Kept>(
   'movements',
   async rows => rows.map(m => ({ found: ofMovement(m), word: '' })),
   idOfRow,
 )
-const trailLines = new FollowedTable(
-  'trail',
-  async rows => rows.map(searchedLine),
-  line => line.seq,
-)
-const numberLines = new FollowedTable('numbers', async rows => rows.map(numberLineOf), idOfRow)
 
 /** A table that is looked through, laid out for it anew when something in it was written. */
-class SearchedTable<T extends TableName> {
+class SearchedTable<Row> {
   private made: { readonly version: number; readonly index: FindIndex } | undefined
   constructor(
     private readonly kind: FindKind,
-    private readonly table: FollowedTable<T, Kept>,
+    private readonly table: FollowedTable<Row, Kept>,
   ) {}
 
   get isRead(): boolean {
@@ -166,9 +161,16 @@ export const findWork = {
     return movedByDay(await db.entries.where('date').aboveOrEqual(from).toArray(), ledgerId)
   },
   /** The numbers of the lines of the trail that are asked for, newest first. */
-  lines: async (asked: TrailAsked, most: number) =>
-    linesLike((await trailLines.whole()).values(), asked, most),
+  async lines(asked: TrailAsked, most: number): Promise<number[]> {
+    const found: number[] = []
+    for (const block of await trailLaidOut()) {
+      if (found.length >= most) break
+      found.push(...linesLike(block, asked).reverse())
+    }
+    return found.slice(0, most)
+  },
   /** The numbers of an account that a search takes, newest first, by their keys. */
-  numbers: async (asked: NumbersAsked) => numbersLike((await numberLines.whole()).values(), asked),
+  numbers: async (asked: NumbersAsked): Promise<Id<'number'>[]> =>
+    numbersLike(await numbersLaidOut(asked.accountId), asked),
 }
 export type FindApi = typeof findWork

@@ -1,5 +1,4 @@
 import Dexie, { RangeSet, type ObservabilitySet } from 'dexie'
-import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { db } from '../store/db'
 import { eachPage } from '../store/pages'
 
@@ -11,7 +10,7 @@ const MOST_CHANGED = 2000
 type Key = string | number
 const isKey = (value: unknown): value is Key => typeof value === 'string' || typeof value === 'number'
 /** The keys of a table that some writes touched; `all` where they are told as a range. */
-function keysIn(parts: ObservabilitySet, table: TableName): Key[] | 'all' {
+function keysIn(parts: ObservabilitySet, table: string): Key[] | 'all' {
   const keys: Key[] = []
   for (const part of ['', ':dels']) {
     const tree = parts[`idb://${db.name}/${table}/${part}`]
@@ -27,7 +26,7 @@ function keysIn(parts: ObservabilitySet, table: TableName): Key[] | 'all' {
  * What is kept in memory of each row of a table: read once when it is first asked for, and then row by row as they
  * are written, in whatever tab.
  */
-export class FollowedTable<T extends TableName, V> {
+export class FollowedTable<Row, V> {
   private known = new Map<Key, V>()
   /** Keys of rows that were written since they were read; `all`: the table is to be read anew. */
   private changed: Set<Key> | 'all' = 'all'
@@ -37,10 +36,10 @@ export class FollowedTable<T extends TableName, V> {
   private changes = 0
 
   constructor(
-    private readonly table: T,
+    private readonly table: string,
     /** What is kept of some rows; undefined: nothing. */
-    private readonly of: (rows: readonly Tables[T][]) => Promise<readonly (V | undefined)[]>,
-    private readonly keyOf: (row: Tables[T]) => Key,
+    private readonly of: (rows: readonly Row[]) => Promise<readonly (V | undefined)[]>,
+    private readonly keyOf: (row: Row) => Key,
   ) {
     Dexie.on('storagemutated', parts => this.note(parts))
   }
@@ -51,7 +50,7 @@ export class FollowedTable<T extends TableName, V> {
     const keys = new Set([...this.changed, ...now])
     this.changed = now === 'all' || keys.size > MOST_CHANGED ? 'all' : keys
   }
-  private async keep(rows: readonly Tables[T][], known: Map<Key, V>): Promise<void> {
+  private async keep(rows: readonly Row[], known: Map<Key, V>): Promise<void> {
     const kept = await this.of(rows)
     rows.forEach((row, i) => {
       const value = kept[i]
@@ -61,7 +60,7 @@ export class FollowedTable<T extends TableName, V> {
   /** Reads every row, a page at a time. */
   private async readAll(): Promise<void> {
     const known = new Map<Key, V>()
-    await eachPage<Tables[T]>(this.table, PAGE, page => this.keep(page, known))
+    await eachPage<Row>(this.table, PAGE, page => this.keep(page, known))
     this.known = known
   }
   private async follow(): Promise<void> {
@@ -70,7 +69,7 @@ export class FollowedTable<T extends TableName, V> {
     this.changed = new Set()
     if (what === 'all') await this.readAll()
     else {
-      const rows = await db.table<Tables[T], KeyOf<T>>(this.table).bulkGet([...what] as KeyOf<T>[])
+      const rows = await db.table<Row, Key>(this.table).bulkGet([...what])
       for (const key of what) this.known.delete(key)
       await this.keep(
         rows.filter(row => row !== undefined),

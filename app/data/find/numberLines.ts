@@ -1,17 +1,10 @@
 import type { Id } from '#core/base/id'
+import { textBlock, textsWith, type TextBlock } from '#core/find/textBlock'
 import { figures } from '#core/money/figures'
-import type { NumberRow } from '#core/numbers/book'
+import { numberId, type CheckNumber, type NumberRow } from '#core/numbers/book'
 import type { Fate } from '#core/numbers/fates'
+import { letterOf } from '../numbers/strips'
 
-/** What the search of a register looks at of one number. */
-export interface NumberLine {
-  readonly id: Id<'number'>
-  readonly accountId: Id<'account'>
-  readonly number: number
-  readonly fate: Fate
-  /** Number, payee and amount as they are shown, a line each, in lower case. */
-  readonly text: string
-}
 /** What is looked for: text in any of number, payee and amount, and a fate; blank text takes all. */
 export interface NumbersAsked {
   readonly accountId: Id<'account'>
@@ -20,22 +13,36 @@ export interface NumbersAsked {
   readonly most: number
 }
 
-export const numberLineOf = ({ id, accountId, number, fate, check }: NumberRow): NumberLine => ({
-  ...{ id, accountId, number, fate },
-  text: check ? `${number}\n${check.payee.toLowerCase()}\n${figures(check.amount)}` : String(number),
+/** What the search of a register looks at of some numbers of a book. */
+export interface NumberBlock {
+  readonly bookId: Id<'book'>
+  readonly numbers: Uint32Array
+  /** The letter of the fate of each. */
+  readonly fates: string
+  /** Number, payee and amount of each as they are shown, a line each, in lower case. */
+  readonly texts: TextBlock
+}
+const textOf = ({ number, check }: NumberRow): string =>
+  check ? `${number}\n${check.payee.toLowerCase()}\n${figures(check.amount)}` : String(number)
+export const numberBlock = (bookId: Id<'book'>, rows: readonly NumberRow[]): NumberBlock => ({
+  bookId,
+  numbers: Uint32Array.from(rows, row => row.number),
+  fates: rows.map(row => letterOf[row.fate]).join(''),
+  texts: textBlock(rows.map(textOf)),
 })
 
 /** The keys of the numbers that are asked for, the highest number first. */
 export function numbersLike(
-  lines: Iterable<NumberLine>,
-  { accountId, text, fate, most }: NumbersAsked,
+  blocks: readonly NumberBlock[],
+  { text, fate, most }: Pick<NumbersAsked, 'text' | 'fate' | 'most'>,
 ): Id<'number'>[] {
-  const found: NumberLine[] = []
-  for (const line of lines)
-    if (line.accountId === accountId && (fate === 'all' || line.fate === fate) && line.text.includes(text))
-      found.push(line)
+  const letter = fate === 'all' ? undefined : letterOf[fate]
+  const found: { readonly bookId: Id<'book'>; readonly number: CheckNumber }[] = []
+  for (const { bookId, numbers, fates, texts } of blocks)
+    for (const [place] of textsWith(texts, text))
+      if (!letter || fates[place] === letter) found.push({ bookId, number: numbers[place]! as CheckNumber })
   return found
     .sort((a, b) => b.number - a.number)
     .slice(0, most)
-    .map(line => line.id)
+    .map(({ bookId, number }) => numberId(bookId, number))
 }

@@ -3,7 +3,7 @@ import { findLines } from '../find/find'
 import { db } from '../store/db'
 import { linesAbout } from './history'
 import { lastLine } from './lastLine'
-import { isNarrowed, linesLike, searchedLine, type TrailAsked } from './trailLines'
+import { isNarrowed, linesLike, trailBlock, type TrailAsked } from './trailLines'
 
 /** The lines about a thing where an index leads to them; those of a number book have none. */
 const indexed = async (subject: TrailAsked['subject']): Promise<TrailLine[] | undefined> =>
@@ -14,7 +14,10 @@ const newest = () => db.trail.orderBy('seq').reverse()
 export async function readLineNumbers(asked: TrailAsked, most = Infinity): Promise<number[]> {
   if (!isNarrowed(asked)) return newest().limit(most).primaryKeys()
   const about = await indexed(asked.subject)
-  if (about) return linesLike(about.map(searchedLine), asked, most)
+  if (about)
+    return linesLike(trailBlock(about), asked)
+      .sort((a, b) => b - a)
+      .slice(0, most)
   return Promise.resolve(findLines(asked, most))
 }
 /** The lines that are asked for, newest first, at most so many; asked again by who follows them when one is added. */

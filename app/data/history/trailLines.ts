@@ -1,3 +1,4 @@
+import { textBlock, textsWith, type TextBlock } from '#core/find/textBlock'
 import { actName, lineText } from '#core/trail/lineText'
 import type { TrailLine } from '#core/trail/trail'
 
@@ -21,34 +22,37 @@ export interface TrailAsked {
 export const isNarrowed = ({ text, act, day, subject }: TrailAsked): boolean =>
   Boolean(text || act || day || subject)
 
-/** What a search of the trail looks at of one line. */
-export interface SearchedLine {
-  readonly seq: number
-  readonly at: string
-  readonly act: string
-  /** Details and name as they are shown, a line each, in lower case. */
-  readonly text: string
-  readonly about: TrailLine['about']
+/** What a search of the trail looks at of some lines. */
+export interface TrailBlock {
+  readonly seqs: Uint32Array
+  /** The day of each, as many letters as any day has. */
+  readonly days: string
+  /** The act of each as it is shown, a line each. */
+  readonly acts: string
+  /** The number book that a line is about, by the place of the line; other things have an index of their own. */
+  readonly books: Readonly<Record<number, string>>
+  /** Details and name of each as they are shown, a line each, in lower case. */
+  readonly texts: TextBlock
 }
-export const searchedLine = (line: TrailLine): SearchedLine => ({
-  ...{ seq: line.seq, at: line.at, act: actName(line.act), about: line.about },
-  text: `${lineText(line)}\n${line.by}`.toLowerCase(),
+const DAY = 'YYYY-MM-DD'.length
+export const trailBlock = (lines: readonly TrailLine[]): TrailBlock => ({
+  seqs: Uint32Array.from(lines, line => line.seq),
+  days: lines.map(line => line.at.slice(0, DAY)).join(''),
+  acts: lines.map(line => actName(line.act)).join('\n'),
+  books: Object.fromEntries(lines.flatMap(({ about: { book } }, i) => (book ? [[i, book]] : []))),
+  texts: textBlock(lines.map(line => `${lineText(line)}\n${line.by}`.toLowerCase())),
 })
 
-/** The numbers of the lines that are asked for, newest first. */
-export function linesLike(
-  lines: Iterable<SearchedLine>,
-  { text, act, day, subject }: TrailAsked,
-  most: number,
-): number[] {
+/** The numbers of the lines that are asked for, in their order. What they are about is asked only of number books. */
+export function linesLike(block: TrailBlock, { text, act, day, subject }: TrailAsked): number[] {
+  const acts = act ? block.acts.split('\n') : []
   const found: number[] = []
-  for (const line of lines)
+  for (const [place] of textsWith(block.texts, text))
     if (
-      (!act || line.act === act) &&
-      line.at.startsWith(day) &&
-      (!subject || line.about[subject.about] === subject.id) &&
-      line.text.includes(text)
+      (!act || acts[place] === act) &&
+      block.days.startsWith(day, place * DAY) &&
+      (subject?.about !== 'book' || block.books[place] === subject.id)
     )
-      found.push(line.seq)
-  return found.sort((a, b) => b - a).slice(0, most)
+      found.push(block.seqs[place]!)
+  return found
 }

@@ -11,7 +11,8 @@ import { paintStrips } from './paintStrips'
 import { db } from '../store/db'
 import { auditWork } from '../audit/auditWork'
 import { countTouched, newestNumbers, readNumbersProof, readStrips } from './bookReads'
-import { numberLineOf, numbersLike } from '../find/numberLines'
+import { numbersLike } from '../find/numberLines'
+import { numbersLaidOut } from '../find/searchBlocks'
 import { figures } from '#core/money/figures'
 import { readPace } from './pace'
 
@@ -114,7 +115,7 @@ describe('number books in the store', () => {
         [String(row.number), row.check?.payee.toLowerCase(), row.check && figures(row.check.amount)].some(
           seen => seen?.includes(text),
         )
-      expect(numbersLike(rows.map(numberLineOf), { accountId: idOf('a'), text, fate, most })).toEqual(
+      expect(numbersLike(await numbersLaidOut(idOf('a')), { text, fate, most })).toEqual(
         own
           .filter(takes)
           .slice(0, most)

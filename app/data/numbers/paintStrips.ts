@@ -23,9 +23,13 @@ export function painted(
   return [...strips.values()].map(s => ({ ...s, letters: s.letters.join('') }))
 }
 
-/** Paints the rows that an act is writing; within its transaction. */
+/**
+ * Paints the rows that an act is writing, and takes out what was laid out of them for searches; within its
+ * transaction.
+ */
 export async function paintStrips(db: OfficeDb, rows: readonly NumberRow[]): Promise<void> {
   const ids = [...new Set(rows.map(r => stripId(r.bookId, blockOf(r.number))))]
+  await db.numberTexts.bulkDelete(ids)
   await db.strips.bulkPut(
     painted(
       (await db.strips.bulkGet(ids)).filter(s => s !== undefined),

@@ -2,6 +2,9 @@ import Dexie, { type Table } from 'dexie'
 import type { DigestedTable, TableDigest } from '#core/office/rowDigests'
 import type { KeyOf, TableName, Tables } from '#core/office/tables'
 import { storeName } from './storeName'
+import type { KeptBlock } from '../find/keptBlock'
+import type { NumberBlock } from '../find/numberLines'
+import type { TrailBlock } from '../history/trailLines'
 import type { Strip } from '../numbers/strips'
 import type { LaneTotal } from '../payments/laneTotals'
 import {
@@ -19,7 +22,7 @@ import {
 } from './upgrades'
 
 /** The newest version of the store that this program knows. */
-export const STORE_VERSION = 12
+export const STORE_VERSION = 13
 
 /** A scan of the real stock, straightened to the size of its sheet, to lie under the layout. */
 export interface StockScan {
@@ -74,6 +77,8 @@ export class OfficeDb extends Dexie {
   declare trail: Table<Tables['trail'], Keys['trail']>
   declare strips: Table<Strip, string>
   declare lanes: Table<LaneTotal, Keys['accounts']>
+  declare numberTexts: Table<KeptBlock<NumberBlock>, string>
+  declare trailTexts: Table<KeptBlock<TrailBlock>, string>
   declare papers: Table<Tables['papers'], Keys['papers']>
   declare facts: Table<Fact, string>
   declare scans: Table<StockScan, string>
@@ -161,12 +166,14 @@ export class OfficeDb extends Dexie {
       })
       .upgrade(movementsFromEntries)
     // What waits in each lane and is on paper is kept as sums; payees on hold are found by their reason.
-    this.version(STORE_VERSION)
+    this.version(12)
       .stores({ lanes: 'id', payees: 'id, name, companyId, holdWhy' })
       .upgrade(async tx => {
         await sumsOfLanes(tx)
         await reasonsOfHolds(tx)
       })
+    // What searches look through, laid out when it is first asked for.
+    this.version(STORE_VERSION).stores({ numberTexts: 'id', trailTexts: 'id' })
   }
 }
 

@@ -59,7 +59,7 @@ export class StoreOffice extends StoreReading implements Keeping {
   ): Promise<T> {
     const named = new Set<string>([...reads, ...writes, 'trail', 'digests'])
     // What is known of a book from its strips goes with its numbers, and the sums of a lane with its payments.
-    if (named.has('numbers')) named.add('strips')
+    if (named.has('numbers')) for (const kept of ['strips', 'numberTexts']) named.add(kept)
     if (named.has('payments')) named.add('lanes')
     const reading = new ActReading(this.db)
     const keep: Keep = async (changes, removes, line, digests) => {

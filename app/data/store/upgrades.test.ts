@@ -64,6 +64,7 @@ const schemas: readonly Readonly<Record<string, string>>[] = [
     entries: 'id, *ledgers, date',
     trail: 'seq, act, key, about.bill, about.payee, about.payment, about.number, about.run',
   },
+  { lanes: 'id', payees: 'id, name, companyId, holdWhy' },
 ]
 const book = { id: 'b', accountId: 'a', kind: 'printed by us', start: 995, end: 1100 }
 /** The fates of those versions: frozen, as stores are that were written by them. */
@@ -143,6 +144,7 @@ function rowsOf(version: number): Record<string, unknown[]> {
         name: 'Cobalt',
         split: [{ ledgerId: 'l', weight: 1 }],
         onHold: true,
+        ...(version >= 12 && { holdWhy: 'No reason was given' }),
       },
     ],
     ...(version >= 9 && { bills: [{ id: 'bill', companyId: 'c', payeeId: 'p', ourNumber: 1 }] }),
@@ -184,6 +186,9 @@ function rowsOf(version: number): Record<string, unknown[]> {
         { id: 'l', balance: 500 },
         { id: 'cash', balance: -500 },
       ],
+    }),
+    ...(version >= 12 && {
+      lanes: [{ id: 'a', count: 1, total: 5, booked: 0, bookedCount: 0, onPaper: 0 }],
     }),
     ...(version >= 3 && {
       strips: [0, 1].map(block => ({ id: `b/${block}`, bookId: 'b', block, letters: letters(block) })),
