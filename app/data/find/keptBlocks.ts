@@ -3,6 +3,8 @@ import { db } from '../store/db'
 import { FollowedTable } from './followedTable'
 import type { KeptBlock } from './keptBlock'
 
+/** Blocks that are laid out together: while one is read, another is laid out; acts wait for all of them. */
+const AT_ONCE = 5
 /** The worker's own file, which is called after what is in it. */
 const thisCode: string = globalThis.location?.pathname ?? ''
 
@@ -17,8 +19,8 @@ export class KeptBlocks<B> {
 
   constructor(
     private readonly kept: Table<KeptBlock<B>, string>,
-    /** The table that the blocks follow from. */
-    private readonly from: Table,
+    /** The tables that the blocks follow from. */
+    private readonly from: readonly Table[],
     /** Lays out a block by its key. */
     private readonly layOut: (id: string) => Promise<B>,
   ) {
@@ -29,27 +31,31 @@ export class KeptBlocks<B> {
     )
   }
 
-  /** Lays out a block and keeps it; where there is no room, it is not kept. */
-  private async make(id: string): Promise<B> {
+  private readonly layOutAll = (ids: readonly string[]): Promise<B[]> => Promise.all(ids.map(this.layOut))
+  /** Lays out blocks and keeps them; where there is no room, they are not kept. */
+  private async make(ids: readonly string[]): Promise<B[]> {
     try {
-      return await db.transaction('rw', this.from, this.kept, async () => {
-        const block = await this.layOut(id)
-        await this.kept.put({ id, madeBy: thisCode, block })
-        return block
+      return await db.transaction('rw', [...this.from, this.kept], async () => {
+        const blocks = await this.layOutAll(ids)
+        await this.kept.bulkPut(ids.map((id, i) => ({ id, madeBy: thisCode, block: blocks[i]! })))
+        return blocks
       })
     } catch (error) {
-      if (error instanceof Dexie.DexieError) return this.layOut(id)
+      if (error instanceof Dexie.DexieError) return this.layOutAll(ids)
       throw error
     }
   }
   private async ofKeys(ids: readonly string[]): Promise<B[]> {
-    const known = await this.known.whole()
-    const blocks: B[] = []
-    for (const id of ids) {
-      const kept = known.get(id)
-      blocks.push(kept?.madeBy === thisCode ? kept.block : await this.make(id))
+    const kept = await this.known.whole()
+    const blocks = new Map<string, B>()
+    for (const { id, madeBy, block } of kept.values()) if (madeBy === thisCode) blocks.set(id, block)
+    const missing = ids.filter(id => !blocks.has(id))
+    for (let from = 0; from < missing.length; from += AT_ONCE) {
+      const some = missing.slice(from, from + AT_ONCE)
+      const made = await this.make(some)
+      some.forEach((id, i) => blocks.set(id, made[i]!))
     }
-    return blocks
+    return ids.map(id => blocks.get(id)!)
   }
   /** The blocks of these keys, in their order. */
   of(ids: readonly string[]): Promise<B[]> {

@@ -1,5 +1,4 @@
 import type { Id } from '#core/base/id'
-import { numberId, type CheckNumber } from '#core/numbers/book'
 import { trailBlock, type TrailBlock } from '../history/trailLines'
 import { bookIdsOf } from '../numbers/bookFates'
 import { STRIP } from '../numbers/strips'
@@ -7,14 +6,20 @@ import { db } from '../store/db'
 import { KeptBlocks } from './keptBlocks'
 import { numberBlock, type NumberBlock } from './numberLines'
 
-const numberBlocks = new KeptBlocks(db.numberTexts, db.numbers, async id => {
+const numberBlocks = new KeptBlocks(db.numberTexts, [db.numbers, db.books], async id => {
   const cut = id.lastIndexOf('/')
-  const [bookId, block] = [id.slice(0, cut) as Id<'book'>, Number(id.slice(cut + 1))]
-  const keys = Array.from({ length: STRIP }, (_, i) => numberId(bookId, (block * STRIP + i) as CheckNumber))
-  const rows = await db.numbers.bulkGet(keys)
+  const bookId = id.slice(0, cut) as Id<'book'>
+  const from = Number(id.slice(cut + 1)) * STRIP
+  const accountId = (await db.books.get(bookId))?.accountId
+  const rows = accountId
+    ? await db.numbers
+        .where('[accountId+number]')
+        .between([accountId, from], [accountId, from + STRIP])
+        .toArray()
+    : []
   return numberBlock(
     bookId,
-    rows.filter(row => row !== undefined),
+    rows.filter(row => row.bookId === bookId),
   )
 })
 /** The numbers of an account, laid out for a search: as many blocks as its books have strips. */
@@ -26,7 +31,7 @@ export async function numbersLaidOut(accountId: Id<'account'>): Promise<NumberBl
 /** Lines of the trail in a block; the lines after the last full block are laid out for each question. */
 const LINES = 500
 const linesFrom = (from: number) => db.trail.where('seq').between(from, from + LINES)
-const trailBlocks = new KeptBlocks(db.trailTexts, db.trail, async id =>
+const trailBlocks = new KeptBlocks(db.trailTexts, [db.trail], async id =>
   trailBlock(await linesFrom(Number(id) * LINES).toArray()),
 )
 /** The whole trail, laid out for a search, the newest block first. */

@@ -32,6 +32,15 @@ export const beginTrailSearch = (): void => {
   findLines({ text: '', act: '', day: '', subject: undefined }, 0).catch(() => undefined)
 }
 export const readWholeTrail = (): Promise<TrailLine[]> => db.trail.orderBy('seq').toArray()
-/** The names of all acts that the trail tells of, as they are kept. */
-export const readTrailActs = async (): Promise<string[]> =>
-  (await db.trail.orderBy('act').uniqueKeys()).map(String)
+/**
+ * The names of all acts that the trail tells of, as they are kept: from each to the next, as a list of them without
+ * others would walk over every line.
+ */
+export async function readTrailActs(): Promise<string[]> {
+  const acts: string[] = []
+  for (let last = ''; ;) {
+    const [next] = await db.trail.where('act').above(last).limit(1).keys()
+    if (next === undefined) return acts
+    acts.push((last = String(next)))
+  }
+}
