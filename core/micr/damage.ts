@@ -93,11 +93,10 @@ function rowOfPoints(
  * `grow` of a cell on each side, and softened by `soft`, the share of a cell's ink that spreads to each
  * neighbour.
  */
-function expected(coverage: Float32Array | undefined, grow: number, soft: number): Float32Array {
+function expected(coverage: Float32Array, grow: number, soft: number): Float32Array {
   const sharp = new Float32Array(H * W)
-  if (coverage)
-    for (let r = 0; r < ROWS; r++)
-      for (let c = 0; c < COLS; c++) sharp[(r + MARGIN) * W + c + GAP] = coverage[r * COLS + c]!
+  for (let r = 0; r < ROWS; r++)
+    for (let c = 0; c < COLS; c++) sharp[(r + MARGIN) * W + c + GAP] = coverage[r * COLS + c]!
   const at = (from: Float32Array, r: number, c: number): number =>
     r < 0 || c < 0 || r >= H || c >= W ? 0 : from[r * W + c]!
   const weighed = sharp.map((v, i) => {
@@ -118,6 +117,21 @@ function expected(coverage: Float32Array | undefined, grow: number, soft: number
   )
 }
 
+const knownLooks = new WeakMap<Float32Array, Map<string, Float32Array>>()
+const blankLooks = new Float32Array(H * W)
+/** The same, worked out once for each drawing and way of printing; a blank is white however it is printed. */
+function looksOf(coverage: Float32Array | undefined, grow: number, soft: number): Float32Array {
+  if (!coverage) return blankLooks
+  const known = knownLooks.get(coverage) ?? new Map<string, Float32Array>()
+  knownLooks.set(coverage, known)
+  const way = `${grow} ${soft}`
+  const looks = known.get(way) ?? expected(coverage, grow, soft)
+  // Every pitch has a softness of its own: a scan's are not worth keeping for ever.
+  if (known.size >= MOST_LOOKS) known.clear()
+  known.set(way, looks)
+  return looks
+}
+
 /**
  * A position as it was read: its right edge and foot in pixels of the strip, and how much of each cell its
  * character inks; no coverage for a blank.
@@ -135,6 +149,9 @@ export interface ReadPlace {
 const WEIGHTS = [0, -0.2, -0.13, -0.06, 0.06, 0.13, 0.2]
 /** Below this the line is explained as drawn, and no other weight need be tried. */
 const WELL_EXPLAINED = 0.15
+
+/** Ways of printing that are remembered of one drawing. */
+const MOST_LOOKS = 50
 
 /** The largest mean of any patch of differences. */
 function worstPatch(off: Float32Array): number {
@@ -165,10 +182,8 @@ export function unexplained(
   const seen = places.map(({ right, foot }) => cellsSeen(strip, right, foot, cell, line))
   let best: { squares: number; offs: Float32Array[] } | undefined
   for (const grow of WEIGHTS) {
-    const known = new Map<Float32Array | undefined, Float32Array>()
     const offs = places.map(({ coverage }, i) => {
-      const meant = known.get(coverage) ?? expected(coverage, grow, soft)
-      known.set(coverage, meant)
+      const meant = looksOf(coverage, grow, soft)
       return seen[i]!.map((v, k) => v - meant[k]!)
     })
     if (grow === 0) {

@@ -67,24 +67,32 @@ export function inkPart(
   return { x, y, w: wide, h: high, data: part }
 }
 
+/** Of a row of pixels from a place on, each with its two neighbours; at the ends the pixel stands for the one missing. */
+function sumsOfRow(data: GreyImage['data'], start: number, dark: Float32Array, into: Float32Array): void {
+  const last = into.length - 1
+  let here = dark[data[start]!]!
+  let before = here
+  for (let x = 0; x < last; x++) {
+    const after = dark[data[start + x + 1]!]!
+    into[x] = before + here + after
+    before = here
+    here = after
+  }
+  into[last] = before + here + here
+}
 /** Darkness of each pixel, averaged over its neighbours so that lone specks fade. */
 export function darkness({ w, h, data }: GreyImage, darkOf: Float32Array): Float32Array {
   const ninth = darkOf.map(v => v / 9)
-  const rowSum = new Float32Array(w * h)
-  for (let y = 0; y < h; y++) {
-    const o = y * w
-    let [before, here] = [ninth[data[o]!]!, ninth[data[o]!]!]
-    for (let x = 0; x < w; x++) {
-      const after = x + 1 < w ? ninth[data[o + x + 1]!]! : here
-      rowSum[o + x] = before + here + after
-      before = here
-      here = after
-    }
-  }
   const out = new Float32Array(w * h)
+  if (!out.length) return out
+  let [above, here, below] = [new Float32Array(w), new Float32Array(w), new Float32Array(w)]
+  sumsOfRow(data, 0, ninth, here)
+  above.set(here)
   for (let y = 0; y < h; y++) {
-    const [a, b, c] = [Math.max(0, y - 1) * w, y * w, Math.min(h - 1, y + 1) * w]
-    for (let x = 0; x < w; x++) out[b + x] = rowSum[a + x]! + rowSum[b + x]! + rowSum[c + x]!
+    if (y + 1 < h) sumsOfRow(data, (y + 1) * w, ninth, below)
+    else below.set(here)
+    for (let x = 0, i = y * w; x < w; x++, i++) out[i] = above[x]! + here[x]! + below[x]!
+    ;[above, here, below] = [here, below, above]
   }
   return out
 }

@@ -105,8 +105,13 @@ function ownColumns(row: number, mm: number, w: number, { from, to }: Meant): re
   const first = Math.min(w, Math.max(0, Math.floor(left / mm - 0.5) + 1))
   return [first, Math.max(first, Math.min(w, Math.ceil(right / mm - 0.5)))]
 }
+/** Four pixels of white paper. */
+const WHITE = 0xffffffff
 /** The first place of the clear band, in mm of the picture, where there is ink that is not of the line. */
-function inkBeside({ w, data }: GreyImage, mm: Mm, meant: Meant, band: Band): Point | undefined {
+function inkBeside(image: GreyImage, mm: Mm, meant: Meant, band: Band): Point | undefined {
+  const { w } = image
+  const data = image.data.byteOffset % 4 ? image.data.slice() : image.data
+  const fours = new Uint32Array(data.buffer, data.byteOffset, Math.floor(data.length / 4))
   let dark = 0
   for (let row = Math.ceil(band.top / mm); row < Math.floor(band.foot / mm); row++) {
     const own = ownColumns(row, mm, w, meant)
@@ -114,8 +119,12 @@ function inkBeside({ w, data }: GreyImage, mm: Mm, meant: Meant, band: Band): Po
       [0, own[0]],
       [own[1], w],
     ] as const)
-      for (let column = from, at = row * w + from; column < to; column++, at++)
-        if (data[at]! < DARK && ++dark > SPECK) return { x: (column + 0.5) * mm, y: (row + 0.5) * mm }
+      for (let at = row * w + from, end = row * w + to; at < end; at++) {
+        // Nearly all is paper: four pixels at a time are passed over.
+        if (at % 4 === 0) while (at + 4 <= end && fours[at / 4] === WHITE) at += 4
+        if (at < end && data[at]! < DARK && ++dark > SPECK)
+          return { x: (at - row * w + 0.5) * mm, y: (row + 0.5) * mm }
+      }
   }
   return undefined
 }
