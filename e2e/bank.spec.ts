@@ -249,7 +249,7 @@ test('files to the bank: each issued check once, each end once, kept as sent; a 
   await visit(page, '/bank/files?account=yard')
   await expect(waiting).toContainText('voided or stopped')
   const again = page.waitForEvent('download')
-  await page.getByRole('button', { name: /^Save .* again$/ }).click()
+  await page.getByRole('button', { name: /^Save again: / }).click()
   expect(readFileSync(await (await again).path(), 'utf8')).toBe(text)
 })
 

@@ -388,7 +388,7 @@ test('an owner draws all that stands open with them, and it is paid another way:
   await expect(page.getByRole('heading', { name: 'No transfers to order' })).toBeVisible()
   await expect(page.getByTestId('transfers-sent').locator('tbody tr')).toHaveCount(1)
   const again = page.waitForEvent('download')
-  await page.getByRole('button', { name: /^Save transfers .* again$/ }).click()
+  await page.getByRole('button', { name: /^Save again: transfers / }).click()
   expect(readFileSync(await (await again).path(), 'utf8')).toBe(xml)
 })
 

@@ -1,4 +1,3 @@
-import { isDeepStrictEqual } from 'node:util'
 import Dexie from 'dexie'
 import { random } from '#core/base/random'
 import { MemoryOffice } from '#core/office/memory'
@@ -121,7 +120,9 @@ async function blocksAstray(db: OfficeDb): Promise<string[]> {
   }))
   const kept = new Map((await db.numberTexts.toArray()).map(row => [row.id, row]))
   await db.numberTexts.bulkPut(due)
-  return due.filter(row => kept.has(row.id) && !isDeepStrictEqual(kept.get(row.id), row)).map(row => row.id)
+  return due
+    .filter(row => kept.has(row.id) && JSON.stringify(kept.get(row.id)) !== JSON.stringify(row))
+    .map(row => row.id)
 }
 
 /**
