@@ -1,29 +1,9 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync } from 'node:child_process'
 import { createServer } from 'node:http'
 import { button, demoOffice, empty, expect, test, toPrintStep } from './office'
+import { ended, startServer } from './ownServer'
 
 const PORT = '3979'
-/** A server of the test's own, to be ended. */
-async function startServer(address: string): Promise<ChildProcess> {
-  const server = spawn('node', ['.output/server/index.mjs'], {
-    env: { ...process.env, PORT, HOST: '127.0.0.1' },
-    stdio: 'ignore',
-  })
-  await expect
-    .poll(() =>
-      fetch(`${address}/api/health`).then(
-        a => a.ok,
-        () => false,
-      ),
-    )
-    .toBe(true)
-  return server
-}
-const ended = (server: ChildProcess): Promise<unknown> => {
-  const gone = new Promise(done => server.once('exit', done))
-  server.kill('SIGKILL')
-  return gone
-}
 
 test.describe('with the server gone', () => {
   test.use({
