@@ -30,8 +30,8 @@ export function useImportCheck(
   const imported = ref<ImportKind>()
   const ofAccount = computed(() => isOfAccount(form.value.kind))
 
-  /** Looks at every row; undefined where the columns are not understood yet. */
-  async function look(): Promise<CheckedImport | undefined> {
+  /** Looks at every row, as all is chosen now; undefined where the columns are not understood yet. */
+  async function lookNow(): Promise<CheckedImport | undefined> {
     const of = company.value
     if (!of || !isReadable(form.value) || (ofAccount.value && !accountId.value)) return undefined
     const chosen = choices.chosen.value
@@ -45,6 +45,13 @@ export function useImportCheck(
       stamp: stamp(),
     }
     return source.during('Checking every row', on => on.check(asked))
+  }
+  let newest: Promise<CheckedImport | undefined> | undefined
+  /** The same; where something else was chosen meanwhile, e.g. another company, what is seen with that. */
+  async function look(): Promise<CheckedImport | undefined> {
+    const mine = (newest = lookNow())
+    const found = await mine
+    return newest === mine ? found : newest
   }
   const corrections = useCellEdits(
     checked,
@@ -81,10 +88,11 @@ export function useImportCheck(
     if (!of || !checked.value || source.doing.value) return false
     const left = counts.value.wrong ? await of.leftOut(['wrong']) : ''
     const name = source.file.value
+    const { id } = checked.value
     const { control } = form.value
     part.value = 0
     const done = await run(
-      key => of.take(specOf(form.value), { ...control }, { ...stamp(), key }, far => (part.value = far)),
+      key => of.take(id, specOf(form.value), { ...control }, { ...stamp(), key }, far => (part.value = far)),
       ({ summary }) => `Imported ${summary} from ${name}.`,
     )
     if (source.current() !== of && done && !done.ok) source.fault.value = `${name}: ${done.refusal.text}`

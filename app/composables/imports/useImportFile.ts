@@ -14,6 +14,8 @@ export function useImportFile() {
   const doing = ref('')
   const fault = ref('')
   let desk: ImportDesk | undefined
+  /** How much is being done with the file: of two things at once, the second may end first. */
+  let underWay = 0
   onScopeDispose(() => desk?.end())
 
   /** Does something with the file; undefined where it failed, or where another file was given meanwhile. */
@@ -21,6 +23,7 @@ export function useImportFile() {
     const of = desk
     if (!of) return undefined
     doing.value = what
+    underWay++
     try {
       const done = await work(of)
       return desk === of ? done : undefined
@@ -28,13 +31,14 @@ export function useImportFile() {
       if (desk === of) fault.value = `The file could not be read: ${(error as Error).message}`
       return undefined
     } finally {
-      if (desk === of) doing.value = ''
+      if (desk === of && --underWay === 0) doing.value = ''
     }
   }
   /** Ends what is being done, and puts the file away. */
   function close(): void {
     desk?.end()
     desk = undefined
+    underWay = 0
     doing.value = fault.value = file.value = encoding.value = ''
     sheets.value = []
     hiddenRows.value = 0

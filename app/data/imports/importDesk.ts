@@ -48,6 +48,7 @@ export class ImportDesk {
   correct = (at: number, column: number, text: string) => this.during(this.remote.correct(at, column, text))
   /** Takes the good rows in; refused where it was stopped before it was done. `tell` hears how far it is, from 0 to 1. */
   async take(
+    id: Id<'intake'>,
     spec: ImportSpec,
     control: ControlTotals,
     stamp: Stamp & { readonly key: string },
@@ -55,7 +56,7 @@ export class ImportDesk {
   ): Promise<Result<Pick<ImportDone, 'summary'>>> {
     try {
       return await this.during(
-        this.remote.take(spec, control, stamp, proxy(tell)) as Promise<Result<ImportDone>>,
+        this.remote.take(id, spec, control, stamp, proxy(tell)) as Promise<Result<ImportDone>>,
       )
     } catch (error) {
       if ((error as Error).name !== 'AbortError') throw error

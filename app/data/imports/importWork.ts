@@ -96,6 +96,8 @@ export interface DetailCount {
 }
 /** Every row as it would be imported, and what the file comes to. */
 export interface CheckedImport {
+  /** The key of this look at the rows: what it showed is imported under it. */
+  readonly id: Id<'intake'>
   readonly rows: readonly ImportLine[]
   readonly totals: readonly ColumnTotal[]
   readonly unknown: readonly UnknownName[]
@@ -250,6 +252,27 @@ function countDetails({ details }: Making): DetailCount[] {
   return [...counts.values()]
 }
 
+/** Looks at every row; what comes of them is held until it is imported or looked at again. */
+async function checkRows(ask: ImportAsk): Promise<CheckedImport> {
+  const { spec, choices, accountId, stamp } = ask
+  const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
+  const of = makeImport(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
+  const known = await knownFor(spec.kind, of)
+  const seen = seenRows(of, known, stamp)
+  const totals = columnTotals(table as Table, spec)
+  made = { of, accountId, headerRow: spec.headerRow, seen, totals }
+  return {
+    id: of.taking.id,
+    rows: seen.map(s => ({ ...s, cells: (table.cells[s.at] ?? []).map(cellText) })),
+    totals,
+    unknown: unknownOf(of.making),
+    details: countDetails(of.making),
+    newPayees: onlyGood(of).payees.length,
+  }
+}
+/** One look at the rows waits for another: the one that is asked for last is held. */
+let turn: Promise<unknown> = Promise.resolve()
+
 /** Imports the rows of a file, in a worker: neither the file nor its rows hold the page up. */
 export const importWork = {
   /** Opens a file: a workbook, or a text of cells. */
@@ -311,21 +334,10 @@ export const importWork = {
   /** How days and amounts are written in the columns that were matched. */
   written: (spec: ImportColumns, today: PlainDate): Written => writtenIn(table, spec, today),
   /** Holds every row against the office. */
-  async check(ask: ImportAsk): Promise<CheckedImport> {
-    const { spec, choices, accountId, stamp } = ask
-    const rows = readRows(table as Table, spec, dayOfMoment(stamp.at))
-    const of = makeImport(spec.kind, rows, await officeFor(ask, rows), choices, accountId)
-    const known = await knownFor(spec.kind, of)
-    const seen = seenRows(of, known, stamp)
-    const totals = columnTotals(table as Table, spec)
-    made = { of, accountId, headerRow: spec.headerRow, seen, totals }
-    return {
-      rows: seen.map(s => ({ ...s, cells: (table.cells[s.at] ?? []).map(cellText) })),
-      totals,
-      unknown: unknownOf(of.making),
-      details: countDetails(of.making),
-      newPayees: onlyGood(of).payees.length,
-    }
+  check(ask: ImportAsk): Promise<CheckedImport> {
+    const mine = turn.then(() => checkRows(ask))
+    turn = mine.catch(() => undefined)
+    return mine
   },
   /** Writes a cell anew. */
   correct(at: number, column: number, text: string): void {
@@ -334,14 +346,19 @@ export const importWork = {
     while (row.length <= column) row.push('')
     row[column] = text
   },
-  /** Imports what is good of what was looked at; refused while a column does not come to its control total. */
+  /**
+   * Imports what is good of what was looked at under a key; refused where the rows were looked at once more since, and
+   * while a column does not come to its control total.
+   */
   async take(
+    id: Id<'intake'>,
     spec: ImportSpec,
     control: ControlTotals,
     stamp: Stamp,
     tell: (part: number) => unknown,
   ): Promise<Result<ImportDone>> {
-    if (!made) return refuse('intake-none', 'look at the rows first', AT)
+    if (made?.of.taking.id !== id)
+      return refuse('intake-none', 'The rows were checked again meanwhile. Look at them first', AT)
     const off = controlFault(made.totals, control)
     if (off) return refuse('intake-control', off, AT)
     const telling = new StoreOffice(db, navigator.locks, part => void tell(part))
