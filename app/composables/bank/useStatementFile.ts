@@ -28,6 +28,8 @@ export function useStatementFile(account: Readonly<Ref<BankAccount | undefined>>
   /** The account of the file that is meant, where it is not the only one with our number. */
   const chosen = ref('')
   const signs = ref<SignReading>()
+  /** How many files were given: of two, the one that was given last is shown, whichever is read first. */
+  let given = 0
   let fileId = idOf<'bankFile'>(crypto.randomUUID())
 
   const own = computed(() => account.value && read.value && ownAccountIn(read.value, account.value))
@@ -52,14 +54,17 @@ export function useStatementFile(account: Readonly<Ref<BankAccount | undefined>>
     clear()
   }
   /** Reads a file. Gives whether it is a table, whose columns must be chosen first. */
-  async function give(file: File): Promise<'table' | 'read' | 'refused'> {
+  async function give(file: File): Promise<'table' | 'read' | 'refused' | 'another'> {
     leave()
+    const mine = ++given
     doing.value = 'Reading the file'
-    const found = await readStatementFile(file).catch((error: Error) => {
-      fault.value = `${file.name} could not be read: ${error.message}`
-    })
+    const found = await readStatementFile(file).catch((error: Error) => error)
+    if (mine !== given) return 'another'
     doing.value = ''
-    if (!found) return 'refused'
+    if (found instanceof Error) {
+      fault.value = `${file.name} could not be read: ${found.message}`
+      return 'refused'
+    }
     if (!found.ok) fault.value = `${file.name} cannot be imported. ${found.refusal.text}`
     if (!found.ok) return 'refused'
     if (!found.value) return 'table'
