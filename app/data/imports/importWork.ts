@@ -81,14 +81,14 @@ export interface ImportDone {
 /** A row of the file as it would be imported, with its cells as texts. */
 type ImportLine = ImportSeen & { readonly cells: readonly string[] }
 /** A name that the office does not know, and who may be meant. */
-export interface UnknownName {
+interface UnknownName {
   readonly key: string
   readonly name: string
   readonly rows: number
   readonly near: readonly { readonly id: Id<'payee'>; readonly name: string }[]
 }
 /** A detail of payees that are here: for how many the file adds it, and for how many it differs. */
-export interface DetailCount {
+interface DetailCount {
   readonly field: string
   readonly title: string
   readonly added: number
