@@ -102,8 +102,8 @@ async function throughARun(page, count, mark) {
 }
 
 /**
- * Runs of 500 checks and one of 1,000 in the built app: its first proof page, and what printing and counting off cost in a
- * small office and beside a book of 100,000.
+ * Runs of 500 checks and one of 1,000 in the built app: the first proof page, and what printing and counting
+ * off cost in a small office and beside a book of 100,000.
  */
 export const runs = () =>
   served(3973, async page => {

@@ -239,7 +239,7 @@ test('thirty advices of a run are mailed: each with its PDF, in the trail, none 
   await printedRun(page, 'yard')
   await page.getByTestId('mails-from').locator('input').fill('pay@pellam.example')
   await page.getByTestId('mails-practice').click()
-  await expect(page.getByTestId('mails-done')).toBeVisible({ timeout: 180_000 })
+  await expect(page.getByTestId('mails-done')).toBeVisible({ timeout: 60_000 })
   await visit(page, '/office/mailbox')
   await expect(page.getByTestId('mails').locator('tr.pickable').first()).toBeVisible()
   const mails = (await (await page.request.get('/api/practice-mailbox')).json()) as {

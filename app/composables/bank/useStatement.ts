@@ -2,6 +2,7 @@ import { until } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
 import { dayFirstIn } from '#core/base/country'
 import { typedDate, type PlainDate } from '#core/base/dates'
+import { oneAfterOther } from '#core/base/oneAfterOther'
 import { idOf, type Id } from '#core/base/id'
 import { good } from '#core/base/result'
 import { MOST_TEXT } from '#core/bank/enterMovement'
@@ -80,17 +81,15 @@ export function useStatement(account: Readonly<Ref<BankAccount | undefined>>) {
     succeeded('matchLines', { accountId: accountId(), matches }, says)
   /** Lines that are on their way; keys may come faster than acts are done. */
   const onTheirWay = new Set<string>()
-  let turn: Promise<unknown> = Promise.resolve()
+  const inTurn = oneAfterOther()
   /** Does with a line the one thing that it can be, each once, one after the other: a press never waits. */
   function doOneKey(seen: SeenLine, key: OneKey): Promise<boolean> {
     if (onTheirWay.has(seen.id)) return Promise.resolve(false)
     onTheirWay.add(seen.id)
-    const mine = turn
-      .then(() => until(busy).toBe(false))
-      .then(() => enterOrMatch(seen, key))
-      .finally(() => onTheirWay.delete(seen.id))
-    turn = mine.catch(() => {})
-    return mine
+    return inTurn(async () => {
+      await until(busy).toBe(false)
+      return enterOrMatch(seen, key)
+    }).finally(() => onTheirWay.delete(seen.id))
   }
   function enterOrMatch({ line }: SeenLine, key: OneKey): Promise<boolean> {
     if (key.kind === 'match')

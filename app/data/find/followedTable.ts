@@ -1,4 +1,5 @@
 import Dexie, { RangeSet, type ObservabilitySet } from 'dexie'
+import { oneAfterOther } from '#core/base/oneAfterOther'
 import { db } from '../store/db'
 import { eachPage } from '../store/pages'
 
@@ -31,7 +32,7 @@ export class FollowedTable<Row, V> {
   /** Keys of rows that were written since they were read; `all`: the table is to be read anew. */
   private changed: Set<Key> | 'all' = 'all'
   /** Questions wait for one another, so that a table is not read twice at once. */
-  private turn: Promise<unknown> = Promise.resolve()
+  private readonly inTurn = oneAfterOther()
   /** How often what is kept was changed; 0 until it was read. */
   private changes = 0
 
@@ -88,11 +89,12 @@ export class FollowedTable<Row, V> {
   }
   /** What is kept of every row, by its key, as the table is now. */
   async whole(): Promise<ReadonlyMap<Key, V>> {
-    const mine = this.turn.then(() => this.follow())
-    this.turn = mine.catch(() => {
-      this.changed = 'all'
-    })
-    await mine
+    await this.inTurn(() =>
+      this.follow().catch((error: unknown) => {
+        this.changed = 'all'
+        throw error
+      }),
+    )
     return this.known
   }
 }

@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie'
+import { oneAfterOther } from '#core/base/oneAfterOther'
 import { db } from '../store/db'
 import { FollowedTable } from './followedTable'
 import type { KeptBlock } from './keptBlock'
@@ -15,7 +16,7 @@ const thisCode: string = globalThis.location?.pathname ?? ''
 export class KeptBlocks<B> {
   private readonly known: FollowedTable<KeptBlock<B>, KeptBlock<B>>
   /** Questions wait for one another, so that a block is not laid out twice at once. */
-  private turn: Promise<unknown> = Promise.resolve()
+  private readonly inTurn = oneAfterOther()
 
   constructor(
     private readonly kept: Table<KeptBlock<B>, string>,
@@ -59,8 +60,6 @@ export class KeptBlocks<B> {
   }
   /** The blocks of these keys, in their order. */
   of(ids: readonly string[]): Promise<B[]> {
-    const mine = this.turn.then(() => this.ofKeys(ids))
-    this.turn = mine.catch(() => undefined)
-    return mine
+    return this.inTurn(() => this.ofKeys(ids))
   }
 }

@@ -1,4 +1,5 @@
 import { dayOfMoment, plainDate, type PlainDate } from '#core/base/dates'
+import { oneAfterOther } from '#core/base/oneAfterOther'
 import { howMany } from '#core/base/howMany'
 import type { Id } from '#core/base/id'
 import { openStatement } from '#core/bank/statement'
@@ -271,7 +272,7 @@ async function checkRows(ask: ImportAsk): Promise<CheckedImport> {
   }
 }
 /** One look at the rows waits for another: the one that is asked for last is held. */
-let turn: Promise<unknown> = Promise.resolve()
+const inTurn = oneAfterOther()
 
 /** Imports the rows of a file, in a worker: neither the file nor its rows hold the page up. */
 export const importWork = {
@@ -334,11 +335,7 @@ export const importWork = {
   /** How days and amounts are written in the columns that were matched. */
   written: (spec: ImportColumns, today: PlainDate): Written => writtenIn(table, spec, today),
   /** Holds every row against the office. */
-  check(ask: ImportAsk): Promise<CheckedImport> {
-    const mine = turn.then(() => checkRows(ask))
-    turn = mine.catch(() => undefined)
-    return mine
-  },
+  check: (ask: ImportAsk): Promise<CheckedImport> => inTurn(() => checkRows(ask)),
   /** Writes a cell anew. */
   correct(at: number, column: number, text: string): void {
     const row = table.cells[at]
